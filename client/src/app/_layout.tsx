@@ -1,0 +1,23 @@
+import { useFonts } from 'expo-font';
+import { Stack } from 'expo-router';
+import { PaperProvider } from 'react-native-paper';
+import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { fontFiles } from '../theme/fonts';
+import { Icon } from '../theme/Icon';
+import { paperTheme } from '../theme/paper';
+import { colours } from '../theme/tokens';
+
+export default function Layout() {
+  const [ready, failed] = useFonts(fontFiles);
+  if (!ready && !failed) return null;
+  return (
+    <SafeAreaProvider>
+      <PaperProvider
+        theme={paperTheme}
+        settings={{ icon: ({ name, color, size }) => <Icon name={String(name)} color={color} size={size} /> }}
+      >
+        <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
+      </PaperProvider>
+    </SafeAreaProvider>
+  );
+}

@@ -1,0 +1,77 @@
+import type { FieldError, Job, JobFile, Run } from '@tamper/core';
+
+/** A stored document and the version a write must name. */
+export interface Stored<T> {
+  id: string;
+  version: number;
+  updatedAt: string;
+  doc: T;
+}
+export interface Page<T> {
+  items: T[];
+  next: string | null;
+}
+export type StoredRun = Stored<Run> & { jobId: string };
+export interface RunSummary {
+  id: string;
+  version: number;
+  name: string;
+  service: string;
+}
+
+/** The server said no, or did not answer (`status` 0). `message` is fit for the screen. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly fields: readonly FieldError[] = [],
+    readonly current?: unknown,
+  ) {
+    super(message);
+  }
+}
+
+const TIMEOUT = 15_000;
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      signal: AbortSignal.timeout(TIMEOUT),
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new ApiError(0, 'offline', 'No connection to the server.');
+  }
+  if (response.status === 204) return undefined as T;
+  const answer: unknown = await response.json().catch(() => null);
+  if (response.ok) return answer as T;
+  const error = (answer as { error?: { code: string; message: string; fields?: FieldError[]; current?: unknown } } | null)?.error;
+  throw new ApiError(
+    response.status,
+    error?.code ?? 'unknown',
+    error?.message ?? `The server answered ${response.status}.`,
+    error?.fields,
+    error?.current,
+  );
+}
+
+export const fetcher = <T>(path: string): Promise<T> => call<T>('GET', path);
+
+export const api = {
+  addJob: (id: string, doc: Job) => call<Stored<Job>>('POST', '/jobs', { id, doc }),
+  importJob: (id: string, file: JobFile) => call<Stored<Job>>('POST', '/jobs/import', { id, file }),
+  removeJob: (id: string, version: number) => call<void>('DELETE', `/jobs/${id}?version=${version}`),
+  jobFile: (id: string) => call<JobFile>('GET', `/jobs/${id}/file`),
+  addRun: (jobId: string, id: string, doc: Run) => call<Stored<Run>>('POST', `/jobs/${jobId}/runs`, { id, doc }),
+  removeRun: (id: string, version: number) => call<void>('DELETE', `/runs/${id}?version=${version}`),
+  put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
+};
+
+/** Errors as sentences for the screen: the message, then each field at fault. */
+export const sentences = (error: unknown): string[] => {
+  if (error instanceof ApiError) return [error.message, ...error.fields.map(({ field, message }) => `${field}: ${message}`)];
+  return [error instanceof Error ? error.message : String(error)];
+};

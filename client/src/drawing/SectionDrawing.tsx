@@ -1,0 +1,301 @@
+import { formatBatter, formatLength, type Reach, type Section, type UnitSystem, type Wall } from '@tamper/core';
+import { memo } from 'react';
+import { Pressable, View as Box } from 'react-native';
+import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { colours, ground, TARGET } from '../theme/tokens';
+import { Dimension, Label } from './Dimension';
+import { fitToScale, outline, type View } from './fit';
+
+/** What can be touched on the section; each opens its inputs. */
+export type Part = 'line' | 'bed' | 'width' | 'left' | 'right' | 'guard' | 'spoil' | 'levels' | 'reach';
+
+interface Props {
+  section: Section;
+  reach: Reach;
+  units: UnitSystem;
+  width: number;
+  height: number;
+  selected: Part | undefined;
+  onPart: (part: Part) => void;
+  /** Show the heap and the corridor too, or just the trench, larger. */
+  whole: boolean;
+  name: string;
+}
+
+const MARGIN = 0.6;
+
+/** The cross-section at the cursor, to scale, looking up the run. */
+export const SectionDrawing = memo(function SectionDrawing({ section, reach, units, width, height, selected, onPart, whole, name }: Props) {
+  const view = viewOf(section, width, height, whole);
+  const { x, y } = view;
+  const length = (metres: number) => formatLength(metres, units);
+  const halfDig = section.digWidth / 2;
+  const lipLeft = Math.min(...section.trench.map((point) => point.x));
+  const lipRight = Math.max(...section.trench.map((point) => point.x));
+  const groundY = y(section.ground);
+  const on = (part: Part) => selected === part;
+  const edge = (part: Part) => ({ stroke: on(part) ? colours.paint : ground.soilLine, strokeWidth: on(part) ? 4 : 1.5 });
+  const depthX = Math.max(16, x(Math.min(lipLeft, -halfDig)) - 26);
+  return (
+    <Box style={{ width, height }} role="group" aria-label={`Cross-section of ${name}, to scale`}>
+      <Svg width={width} height={height} aria-hidden>
+        <Defs>
+          <Pattern id="soil" patternUnits="userSpaceOnUse" width="14" height="14">
+            <Rect width="14" height="14" fill={ground.soil} />
+            <Path d="M3 4l3 0M9 10l3 0M11 3l1 1M4 11l1 1" stroke={ground.soilLine} strokeOpacity={0.45} strokeWidth={1} />
+          </Pattern>
+          <ClipPath id="frame">
+            <Rect width={width} height={height} />
+          </ClipPath>
+        </Defs>
+        <G clipPath="url(#frame)">
+          <Rect x={0} y={groundY} width={width} height={Math.max(0, height - groundY)} fill="url(#soil)" />
+          <Path d={outline(section.trench, view)} fill={ground.void} />
+          <Path d={outline(section.fill, view)} fill={ground.fill} fillOpacity={0.35} />
+          <Path d={outline(section.surround, view)} fill={ground.surround} stroke={on('bed') ? colours.paint : 'none'} strokeWidth={3} />
+          <Path d={outline(section.bedding, view)} fill={ground.bedding} stroke={on('bed') ? colours.paint : 'none'} strokeWidth={3} />
+          {section.heaps.map((heap) => (
+            <Path key={heap.side} d={outline(heap.outline, view)} fill={ground.heap} {...edge('spoil')} />
+          ))}
+          {section.panels.map((panel, index) => (
+            <Path
+              key={index}
+              d={outline(panel, view)}
+              fill={ground.panel}
+              stroke={on('guard') ? colours.paint : colours.ink}
+              strokeWidth={on('guard') ? 3 : 1}
+            />
+          ))}
+          <Side points={section.trench} side="left" view={view} {...edge('left')} />
+          <Side points={section.trench} side="right" view={view} {...edge('right')} />
+          <Line x1={x(-halfDig)} x2={x(halfDig)} y1={y(section.bottom)} y2={y(section.bottom)} {...edge('width')} />
+          <Line x1={0} x2={x(lipLeft)} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
+          <Line x1={x(lipRight)} x2={width} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
+          <Circle
+            cx={x(0)}
+            cy={y(section.pipe.centre.y)}
+            r={Math.max(3, section.pipe.radius * view.scale)}
+            fill={ground.pipe}
+            stroke={on('line') ? colours.paint : colours.ink}
+            strokeWidth={on('line') ? 4 : 1}
+          />
+          {section.heaps.map((heap) => (
+            <Corridor key={heap.side} heap={heap} view={view} ground={groundY} label={`room ${length(heap.corridor)}`} width={width} />
+          ))}
+          <Dimension
+            from={{ x: depthX, y: groundY }}
+            to={{ x: depthX, y: y(section.bottom) }}
+            label={length(section.depth)}
+            place={depthX > 70 ? 'left' : 'right'}
+            selected={on('levels')}
+          />
+          <Dimension
+            from={{ x: x(-halfDig), y: y(section.bottom) + 14 }}
+            to={{ x: x(halfDig), y: y(section.bottom) + 14 }}
+            label={length(section.digWidth)}
+            place="below"
+            selected={on('width')}
+          />
+          {lipRight - lipLeft > section.digWidth + 1e-6 ? (
+            <Dimension
+              from={{ x: x(lipLeft), y: groundY - 14 }}
+              to={{ x: x(lipRight), y: groundY - 14 }}
+              label={`top ${length(section.topWidth)}`}
+              place="above"
+            />
+          ) : null}
+          <Label x={x(0)} y={(groundY + y(section.crown)) / 2 + 4} text={`cover ${length(section.cover)}`} size={13} />
+          <WallLabel
+            wall={reach.left}
+            x={x(lipLeft) - 6}
+            y={(groundY + y(section.bottom)) / 2 + 22}
+            anchor="end"
+            colour={on('left') ? colours.paint : colours.ink}
+          />
+          <WallLabel
+            wall={reach.right}
+            x={x(lipRight) + 6}
+            y={(groundY + y(section.bottom)) / 2 + 22}
+            anchor="start"
+            colour={on('right') ? colours.paint : colours.ink}
+          />
+          {section.heaps.map((heap) => {
+            const middle = ((heap.inner + heap.outer) / 2) * (heap.side === 'left' ? -1 : 1);
+            return (
+              <Label
+                key={heap.side}
+                x={clamp(x(middle), 48, width - 48)}
+                y={y(section.ground + heap.height) - 8}
+                text={`spoil ${length(heap.base)} × ${length(heap.height)}`}
+                size={13}
+              />
+            );
+          })}
+        </G>
+      </Svg>
+      <Targets section={section} view={view} width={width} height={height} lipLeft={lipLeft} lipRight={lipRight} onPart={onPart} />
+    </Box>
+  );
+});
+
+function viewOf(section: Section, width: number, height: number, whole: boolean): View {
+  const half = section.topWidth / 2;
+  const heapTop = whole ? Math.max(0, ...section.heaps.map((heap) => heap.height)) : 0;
+  const reachOf = (side: 'left' | 'right') => {
+    const heap = section.heaps.find((candidate) => candidate.side === side);
+    return whole && heap ? heap.outer + 0.2 : half + MARGIN;
+  };
+  return fitToScale(
+    { left: -reachOf('left'), right: reachOf('right'), bottom: section.bottom, top: section.ground + heapTop },
+    { width, height, pad: { left: 64, right: 16, top: 34, bottom: 44 } },
+  );
+}
+
+function Side({
+  points,
+  side,
+  view,
+  stroke,
+  strokeWidth,
+}: {
+  points: Section['trench'];
+  side: 'left' | 'right';
+  view: View;
+  stroke: string;
+  strokeWidth: number;
+}) {
+  const half = points.slice(
+    ...(side === 'left' ? [0, points.findIndex((point) => point.x > 0)] : [points.findIndex((point) => point.x > 0)]),
+  );
+  const d = `M${half.map((point) => `${view.x(point.x)} ${view.y(point.y)}`).join('L')}`;
+  return <Path d={d} fill="none" stroke={stroke} strokeWidth={strokeWidth} />;
+}
+
+function WallLabel({ wall, x, y, anchor, colour }: { wall: Wall; x: number; y: number; anchor: 'start' | 'end'; colour: string }) {
+  if (wall.kind === 'vertical') return null;
+  return (
+    <Label
+      x={x}
+      y={y}
+      anchor={anchor}
+      colour={colour}
+      size={13}
+      text={wall.kind === 'batter' ? (formatBatter(wall.ratio).split(' ')[0] ?? '') : `${wall.count} bench${wall.count > 1 ? 'es' : ''}`}
+    />
+  );
+}
+
+/** The boundary the heap must stay within, when it is in the picture. */
+function Corridor({
+  heap,
+  view,
+  ground: groundY,
+  label,
+  width,
+}: {
+  heap: Section['heaps'][number];
+  view: View;
+  ground: number;
+  label: string;
+  width: number;
+}) {
+  const at = view.x(heap.side === 'left' ? -heap.corridor : heap.corridor);
+  if (at < 2 || at > width - 2) return null;
+  const colour = heap.fits ? colours.good : colours.stop;
+  return (
+    <G>
+      <Line x1={at} x2={at} y1={groundY - 46} y2={groundY + 16} stroke={colour} strokeWidth={2} strokeDasharray="6 4" />
+      <Label
+        x={heap.side === 'left' ? at + 4 : at - 4}
+        y={groundY + 30}
+        anchor={heap.side === 'left' ? 'start' : 'end'}
+        text={label}
+        size={12}
+        colour={colour}
+      />
+    </G>
+  );
+}
+
+const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+
+/** Invisible buttons over the parts, never smaller than a gloved finger, in the order people name them. */
+function Targets({
+  section,
+  view,
+  width,
+  height,
+  lipLeft,
+  lipRight,
+  onPart,
+}: {
+  section: Section;
+  view: View;
+  width: number;
+  height: number;
+  lipLeft: number;
+  lipRight: number;
+  onPart: (part: Part) => void;
+}) {
+  const { x, y } = view;
+  const top = y(section.ground);
+  const bottom = y(section.bottom);
+  const half = section.digWidth / 2;
+  const bedTop = y(Math.min(section.ground, section.crown));
+  const middle = (part: Part, label: string, from: number, to: number) => ({
+    part,
+    label,
+    left: x(-half),
+    top: from,
+    right: x(half),
+    bottom: to,
+  });
+  const heaps = section.heaps.map((heap) => {
+    const [inner, outer] = heap.side === 'left' ? [-heap.outer, -heap.inner] : [heap.inner, heap.outer];
+    return {
+      part: 'spoil' as Part,
+      label: `Spoil heap, ${heap.side}`,
+      left: x(inner),
+      top: y(section.ground + heap.height),
+      right: x(outer),
+      bottom: top,
+    };
+  });
+  const boxes = [
+    middle('guard', 'Soil and guard', top, bedTop - 10),
+    { part: 'left' as Part, label: 'Left wall', left: x(lipLeft) - 12, top, right: x(-half), bottom },
+    { part: 'right' as Part, label: 'Right wall', left: x(half), top, right: x(lipRight) + 12, bottom },
+    ...heaps,
+    middle('bed', 'Bedding and surround', bottom - 14, bottom + 2),
+    middle('width', 'Bottom width', bottom + 4, bottom + 34),
+    middle('line', 'Pipe or cable', y(section.crown), y(section.crown - 2 * section.pipe.radius)),
+  ];
+  return boxes.map((box) => {
+    const grown = grow(box, part44(box.part), width, height);
+    return (
+      <Pressable
+        key={box.label}
+        role="button"
+        aria-label={`Edit: ${box.label}`}
+        onPress={() => onPart(box.part)}
+        style={{ position: 'absolute', ...grown }}
+      />
+    );
+  });
+}
+
+/** The pipe and the bed lie close together: their targets are smaller so that both can be hit; the chips below serve gloves. */
+const part44 = (part: Part): number => (part === 'line' || part === 'bed' || part === 'width' ? 28 : TARGET);
+
+function grow(box: { left: number; top: number; right: number; bottom: number }, least: number, width: number, height: number) {
+  const extraX = Math.max(0, least - (box.right - box.left)) / 2;
+  const extraY = Math.max(0, least - (box.bottom - box.top)) / 2;
+  const left = clamp(box.left - extraX, 0, width - least);
+  const top = clamp(box.top - extraY, 0, height - least);
+  return {
+    left,
+    top,
+    width: Math.min(width - left, Math.max(least, box.right - box.left)),
+    height: Math.min(height - top, Math.max(least, box.bottom - box.top)),
+  };
+}

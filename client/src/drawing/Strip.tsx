@@ -1,0 +1,138 @@
+import { extent, formatLength, formatStation, largest, smallest, type Plan, type Run, type UnitSystem } from '@tamper/core';
+import { memo, useMemo } from 'react';
+import { View as Box, type GestureResponderEvent } from 'react-native';
+import Svg, { Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { colours, ground } from '../theme/tokens';
+import { Label } from './Dimension';
+import { eventStations, nextEvent } from './events';
+import { fitStretched, pathThrough, type View } from './fit';
+
+interface Props {
+  run: Run;
+  plan: Plan;
+  units: UnitSystem;
+  width: number;
+  cursor: number;
+  onCursor: (station: number) => void;
+}
+
+export const STRIP_HEIGHT = 92;
+const PAD = { left: 14, right: 14, top: 20, bottom: 22 };
+/** More points than this cannot be told apart on a phone. */
+const MOST_POINTS = 800;
+
+/** The slim long section of the run: drag the cursor, or arrow keys (Shift: to the next event). */
+export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
+  const { start, end, length } = extent(run);
+  const view = useMemo(() => viewOf(plan, start, end, width), [plan, start, end, width]);
+  const move = (station: number) => onCursor(Math.min(end, Math.max(start, station)));
+  const drag = (event: GestureResponderEvent) =>
+    move(start + ((event.nativeEvent.locationX - PAD.left) / (width - PAD.left - PAD.right)) * length);
+  const key = (event: { key: string; shiftKey: boolean; preventDefault: () => void }) => {
+    const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (direction === 0) return;
+    event.preventDefault();
+    move(event.shiftKey ? nextEvent(eventStations(run, plan), cursor, direction) : cursor + (direction * length) / 100);
+  };
+  const at = view.x(cursor);
+  const station = formatStation(cursor, units);
+  const keyboard = { onKeyDown: key } as object;
+  return (
+    <Box
+      style={
+        {
+          width,
+          height: STRIP_HEIGHT,
+          backgroundColor: colours.paper,
+          cursor: 'ew-resize',
+          userSelect: 'none',
+          touchAction: 'none',
+        } as object
+      }
+      role="slider"
+      aria-label="Station along the run"
+      aria-valuemin={start}
+      aria-valuemax={end}
+      aria-valuenow={Number(cursor.toFixed(2))}
+      aria-valuetext={station}
+      tabIndex={0}
+      onStartShouldSetResponder={() => true}
+      onMoveShouldSetResponder={() => true}
+      onResponderTerminationRequest={() => false}
+      onResponderGrant={drag}
+      onResponderMove={drag}
+      {...keyboard}
+    >
+      <Svg width={width} height={STRIP_HEIGHT} aria-hidden pointerEvents="none">
+        <Picture plan={plan} run={run} view={view} width={width} units={units} />
+        <Line x1={at} x2={at} y1={14} y2={STRIP_HEIGHT - 14} stroke={colours.paint} strokeWidth={2.5} />
+        <Rect x={at - 6} y={8} width={12} height={12} rx={3} fill={colours.paint} />
+        <Label x={Math.min(width - 34, Math.max(34, at))} y={STRIP_HEIGHT - 5} text={station} colour={colours.paint} />
+      </Svg>
+    </Box>
+  );
+}
+
+function viewOf(plan: Plan, start: number, end: number, width: number): View {
+  const [bottom, top] = [smallest(plan.profile.bottom), largest(plan.profile.ground)];
+  return fitStretched({ left: start, right: end, bottom, top }, { width, height: STRIP_HEIGHT, pad: PAD });
+}
+
+const Picture = memo(function Picture({
+  plan,
+  run,
+  view,
+  width,
+  units,
+}: {
+  plan: Plan;
+  run: Run;
+  view: View;
+  width: number;
+  units: UnitSystem;
+}) {
+  const { station, ground: levels, bottom, reach } = plan.profile;
+  const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
+  const kept = station.map((_, i) => i).filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1]);
+  const along = (column: readonly number[]) => kept.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
+  const lip = along(levels);
+  const floor = along(bottom);
+  const unguarded = plan.findings.filter((finding) => finding.id.startsWith('guard.protection') && finding.severity === 'stop');
+  const base = STRIP_HEIGHT - PAD.bottom;
+  return (
+    <G>
+      <Defs>
+        <Pattern id="danger" patternUnits="userSpaceOnUse" width="8" height="8" patternTransform="rotate(45)">
+          <Rect width="3" height="8" fill={ground.danger} />
+        </Pattern>
+      </Defs>
+      <Path d={`${pathThrough(lip)}L${view.x(station.at(-1) ?? 0)} ${base}L${view.x(station[0] ?? 0)} ${base}Z`} fill={ground.soil} />
+      <Path d={pathThrough([...lip, ...floor.toReversed()], true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />
+      {unguarded.map((finding) => (
+        <Rect
+          key={finding.id}
+          x={view.x(finding.from ?? 0)}
+          width={Math.max(2, view.x(finding.to ?? 0) - view.x(finding.from ?? 0))}
+          y={base + 1}
+          height={5}
+          fill="url(#danger)"
+        />
+      ))}
+      {run.reaches.slice(1).map((item) => (
+        <Line
+          key={item.from}
+          x1={view.x(item.from)}
+          x2={view.x(item.from)}
+          y1={PAD.top - 4}
+          y2={base}
+          stroke={colours.faded}
+          strokeDasharray="3 3"
+        />
+      ))}
+      <Path d={pathThrough(lip)} fill="none" stroke={ground.soilLine} strokeWidth={2} />
+      <Label x={PAD.left} y={14} anchor="start" size={12} colour={colours.faded} text={formatStation(station[0] ?? 0, units)} />
+      <Label x={width - PAD.right} y={14} anchor="end" size={12} colour={colours.faded} text={formatStation(station.at(-1) ?? 0, units)} />
+      <Label x={width / 2} y={14} size={12} colour={colours.faded} text={`deepest ${formatLength(plan.deepest.depth, units)}`} />
+    </G>
+  );
+});

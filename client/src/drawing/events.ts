@@ -1,0 +1,21 @@
+import type { Plan, Run } from '@tamper/core';
+
+/** Stations where something changes, ascending: ends, reaches, rule ranges, findings and the deepest point. */
+export function eventStations(run: Run, plan: Plan): number[] {
+  const ends = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
+  const ranges = Object.values(plan.ranges).flat();
+  const stations = [
+    ...ends,
+    ...run.reaches.map((reach) => reach.from),
+    ...ranges.flatMap((range) => [range.from, range.to]),
+    ...plan.findings.flatMap((finding) => [finding.from ?? ends[0] ?? 0, finding.to ?? ends[1] ?? 0]),
+    plan.deepest.station,
+  ];
+  return [...new Set(stations)].sort((a, b) => a - b);
+}
+
+/** The next event past a station in a direction; the end of the run when there is none. */
+export function nextEvent(events: readonly number[], station: number, direction: 1 | -1): number {
+  const past = direction > 0 ? events.find((event) => event > station + 1e-6) : events.findLast((event) => event < station - 1e-6);
+  return past ?? (direction > 0 ? events.at(-1) : events[0]) ?? station;
+}

@@ -1,0 +1,130 @@
+import { findService, serviceIds, writeJobFile, type Job } from '@tamper/core';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Button, HelperText, Text, TextInput } from 'react-native-paper';
+import { api, sentences, type RunSummary } from '../../data/api';
+import { useDocument } from '../../data/useDocument';
+import { usePages } from '../../data/usePages';
+import { Confirm } from '../../ui/Confirm';
+import { fileName, saveText } from '../../ui/files';
+import { Loading } from '../../ui/Loading';
+import { Notice } from '../../ui/Notice';
+import { Row } from '../../ui/Row';
+import { SaveBadge } from '../../ui/SaveBadge';
+import { Conflict } from '../../ui/Conflict';
+import { Page, TopBar } from '../../ui/Screen';
+import { RuleBook } from './RuleBook';
+
+const serviceName = (id: string): string => (serviceIds.includes(id) ? findService(id).name : id);
+
+/** One job: its runs, its rules, its file. */
+export function JobScreen({ jobId }: { jobId: string }) {
+  const { document: job, error, retry } = useDocument<Job>(`/jobs/${jobId}`);
+  const runs = usePages<RunSummary>(`/jobs/${jobId}/runs`);
+  const [asking, setAsking] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const [name, setName] = useState<string>();
+  if (!job)
+    return (
+      <>
+        <TopBar title="Job" back="/" />
+        <Loading error={error} retry={retry} what="the job" />
+      </>
+    );
+
+  const attempt = (work: () => Promise<void>) => {
+    setFault(undefined);
+    work().catch((reason: unknown) => setFault(sentences(reason).join(' ')));
+  };
+  const exportFile = () =>
+    attempt(async () => {
+      const file = await api.jobFile(jobId);
+      await saveText(fileName(file.job.name, 'tamper.json'), writeJobFile(file), 'application/json');
+    });
+  const remove = () =>
+    attempt(async () => {
+      setAsking(false);
+      await api.removeJob(jobId, job.version());
+      router.replace('/');
+    });
+  const rename = (text: string) => {
+    setName(text);
+    if (text.trim() !== '' && text.trim().length <= 120) job.change({ ...job.doc, name: text.trim() }, 'name');
+  };
+  const nameFault =
+    name === undefined
+      ? undefined
+      : name.trim() === ''
+        ? 'Give the job a name.'
+        : name.trim().length > 120
+          ? 'Keep the name under 120 characters.'
+          : undefined;
+
+  return (
+    <>
+      <TopBar title={job.doc.name} subtitle="Job" back="/">
+        <SaveBadge save={job.save} />
+      </TopBar>
+      <Page>
+        <Conflict document={job} what="the job" />
+        {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
+        <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
+          <Text variant="titleLarge" role="heading" aria-level={2}>
+            Runs
+          </Text>
+          <Button mode="contained" icon="plus" onPress={() => router.navigate(`/jobs/${jobId}/new-run`)}>
+            New run
+          </Button>
+        </View>
+        {runs.items === undefined ? <Loading error={runs.error} retry={runs.refresh} what="the runs" /> : null}
+        {runs.items?.length === 0 ? (
+          <Notice kind="note" title="No runs yet. A run is one line from here to there: give its length and what goes in." />
+        ) : null}
+        <View role="list" style={{ gap: 10 }}>
+          {runs.items?.map((run) => (
+            <View role="listitem" key={run.id}>
+              <Row title={run.name} detail={serviceName(run.service)} to={`/jobs/${jobId}/runs/${run.id}`} />
+            </View>
+          ))}
+        </View>
+        {runs.more ? <Button onPress={runs.more}>More runs</Button> : null}
+
+        <Text variant="titleLarge" role="heading" aria-level={2} style={{ marginTop: 12 }}>
+          This job
+        </Text>
+        <View>
+          <TextInput
+            mode="outlined"
+            label="Name of the job"
+            aria-label="Name of the job"
+            value={name ?? job.doc.name}
+            onChangeText={rename}
+            onBlur={() => nameFault || setName(undefined)}
+            error={!!nameFault}
+          />
+          <HelperText type="error" visible={!!nameFault}>
+            {nameFault ?? ' '}
+          </HelperText>
+        </View>
+        <RuleBook job={job.doc} onChange={job.change} />
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 12 }}>
+          <Button mode="outlined" icon="download" onPress={exportFile}>
+            Export the job file
+          </Button>
+          <Button icon="trash" textColor="#8f130c" onPress={() => setAsking(true)}>
+            Delete the job
+          </Button>
+        </View>
+      </Page>
+      <Confirm
+        open={asking}
+        title={`Delete “${job.doc.name}”?`}
+        text="The job and all its runs go. This cannot be undone; export the file first to keep a copy."
+        action="Delete"
+        onYes={remove}
+        onNo={() => setAsking(false)}
+      />
+    </>
+  );
+}

@@ -1,0 +1,7 @@
+import type { RuleSetId, UnitSystem } from '@tamper/core';
+
+export const SHORT_NAMES: Record<RuleSetId, string> = { US: 'US', UK: 'UK', AUNZ: 'AU / NZ' };
+export const UNIT_OPTIONS: readonly { value: UnitSystem; label: string }[] = [
+  { value: 'metric', label: 'Metric' },
+  { value: 'us', label: 'Feet, inches' },
+];

@@ -1,0 +1,48 @@
+import { formatStation, type Finding, type Fix, type UnitSystem } from '@tamper/core';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import { colours } from '../../theme/tokens';
+import { Notice } from '../../ui/Notice';
+
+const WORD = { stop: 'STOP', caution: 'CAUTION', note: 'NOTE' } as const;
+
+/** Findings, worst first: what, where, why, on what basis, and the fixes as buttons. */
+export function Findings({
+  findings,
+  units,
+  onGo,
+  onFix,
+}: {
+  findings: readonly Finding[];
+  units: UnitSystem;
+  onGo: (station: number) => void;
+  onFix: (fix: Fix) => void;
+}) {
+  if (findings.length === 0) return <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />;
+  return (
+    <View role="list" aria-label="Findings" style={{ gap: 10 }}>
+      {findings.map((finding) => (
+        <View role="listitem" key={finding.id}>
+          <Notice kind={finding.severity} title={`${WORD[finding.severity]}: ${finding.what}`}>
+            <Text>{finding.why}</Text>
+            <Text variant="bodySmall" style={{ color: colours.ink }}>
+              {finding.basis}
+            </Text>
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+              {finding.fixes.map((fix) => (
+                <Button key={fix.label} mode="contained" onPress={() => onFix(fix)}>
+                  {fix.label}
+                </Button>
+              ))}
+              {finding.from !== undefined && finding.to !== undefined ? (
+                <Button mode="outlined" onPress={() => onGo(finding.from ?? 0)}>
+                  {formatStation(finding.from, units)} to {formatStation(finding.to, units)}
+                </Button>
+              ) : null}
+            </View>
+          </Notice>
+        </View>
+      ))}
+    </View>
+  );
+}

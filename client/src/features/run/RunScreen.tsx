@@ -1,0 +1,248 @@
+import { extent, reachIndexAt, sectionAt, type Fix, type Job, type Patch, type Reach, type Run } from '@tamper/core';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { ScrollView, useWindowDimensions, View } from 'react-native';
+import { Chip, IconButton, Text } from 'react-native-paper';
+import type { StoredRun } from '../../data/api';
+import { useDocument, type Document } from '../../data/useDocument';
+import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
+import { Strip } from '../../drawing/Strip';
+import { colours, TARGET, WIDE } from '../../theme/tokens';
+import { Conflict } from '../../ui/Conflict';
+import { Loading } from '../../ui/Loading';
+import { Notice } from '../../ui/Notice';
+import { SaveBadge } from '../../ui/SaveBadge';
+import { TopBar } from '../../ui/Screen';
+import { usePlan, type PlanState } from '../../workers/usePlan';
+import { faultIn, patched, RunEditContext, type RunEdit } from './context';
+import { editors, parts } from './editors';
+import { Findings } from './Findings';
+import { KeyNumbers } from './KeyNumbers';
+import { RunMenu } from './RunMenu';
+
+/** One run: strip, section, numbers, findings; touch a part to change it. */
+export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
+  const job = useDocument<Job>(`/jobs/${jobId}`);
+  const run = useDocument<Run, StoredRun>(`/runs/${runId}`);
+  const plan = usePlan(job.document?.doc, run.document?.doc);
+  useUndoKeys(run.document);
+  const back = `/jobs/${jobId}`;
+  if (!job.document || !run.document)
+    return (
+      <>
+        <TopBar title="Run" back={back} />
+        <Loading error={run.error ?? job.error} retry={() => (run.retry(), job.retry())} what="the run" />
+      </>
+    );
+  return (
+    <>
+      <TopBar title={run.document.doc.name} subtitle={job.document.doc.name} back={back}>
+        <BarButton icon="undo" label="Undo" onPress={run.document.undo} disabled={!run.document.canUndo} />
+        <BarButton icon="redo" label="Redo" onPress={run.document.redo} disabled={!run.document.canRedo} />
+        <SaveBadge save={run.document.save.kind === 'saved' ? job.document.save : run.document.save} />
+        <RunMenu jobId={jobId} job={job.document} run={run.document} />
+      </TopBar>
+      <Board job={job.document} run={run.document} state={plan} />
+    </>
+  );
+}
+
+const BarButton = ({ icon, label, onPress, disabled }: { icon: string; label: string; onPress: () => void; disabled: boolean }) => (
+  <IconButton
+    icon={icon}
+    accessibilityLabel={label}
+    iconColor={disabled ? '#d9b9a5' : colours.onClay}
+    style={{ width: TARGET, height: TARGET, margin: 0 }}
+    onPress={onPress}
+    disabled={disabled}
+  />
+);
+
+function useUndoKeys(document: Document<Run, StoredRun> | undefined): void {
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || !document) return;
+      const letter = event.key.toLowerCase();
+      if (letter !== 'z' && letter !== 'y') return;
+      event.preventDefault();
+      if (letter === 'y' || event.shiftKey) document.redo();
+      else document.undo();
+    };
+    window.addEventListener('keydown', key);
+    return () => window.removeEventListener('keydown', key);
+  }, [document]);
+}
+
+interface BoardProps {
+  job: Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
+  run: Document<Run, StoredRun>;
+  state: PlanState;
+}
+
+/** Everything below the bar. Drawings show the last inputs that made a plan. */
+function Board({ job, run, state }: BoardProps) {
+  const { width, height } = useWindowDimensions();
+  const wide = width >= WIDE;
+  const [cursor, setCursor] = useState(run.doc.stations[0]?.station ?? 0);
+  const [selected, setSelected] = useState<Part>();
+  const [whole, setWhole] = useState(wide);
+  const good = state.good;
+
+  const shown = good?.run ?? run.doc;
+  const { start, end } = extent(shown);
+  const at = Math.min(end, Math.max(start, cursor));
+  const section = useMemo(() => sectionAt(shown, at), [shown, at]);
+  const apply = useCallback(
+    (patches: readonly Patch[], tag?: string) => {
+      const next = patched(run.doc, patches);
+      if ('fault' in next) return next.fault;
+      run.change(next.run, tag);
+      return undefined;
+    },
+    [run],
+  );
+  const edit: RunEdit = {
+    job: job.doc,
+    run: run.doc,
+    cursor: at,
+    reachIndex: reachIndexAt(run.doc, at),
+    section,
+    apply,
+    setCursor,
+    faultOf: (field) => faultIn(state.errors, field),
+  };
+
+  const units = job.doc.units;
+  const drawingWidth = wide ? width - 440 : width;
+  const drawingHeight = wide ? Math.max(260, height - 330) : Math.max(210, Math.min(320, height * 0.34));
+  const Editor = selected && editors[selected].Editor;
+
+  const problems = (
+    <>
+      <Conflict document={run} what="this run" />
+      {state.crash ? (
+        <Notice kind="stop" role="alert" title={`The planner stopped: ${state.crash} Reload the page; your inputs are saved.`} />
+      ) : null}
+      {state.errors.length > 0 ? (
+        <Notice
+          kind="stop"
+          role="alert"
+          title={good ? 'These inputs cannot be dug. The drawing shows the last that could.' : 'These inputs cannot be dug yet.'}
+        >
+          {state.errors.map((error) => (
+            <Text key={error.field + error.message}>{error.message}</Text>
+          ))}
+        </Notice>
+      ) : null}
+    </>
+  );
+  const chips = (
+    <ScrollView
+      horizontal={!wide}
+      showsHorizontalScrollIndicator={false}
+      style={{ flexGrow: 0, backgroundColor: colours.chalk }}
+      contentContainerStyle={{ gap: 8, padding: 8, ...(wide ? { flexDirection: 'row', flexWrap: 'wrap' } : {}) }}
+    >
+      {parts.map((part) => (
+        <Chip
+          key={part}
+          mode="outlined"
+          showSelectedOverlay
+          selected={selected === part}
+          showSelectedCheck={false}
+          onPress={() => setSelected(selected === part ? undefined : part)}
+          style={{ height: 44, justifyContent: 'center', backgroundColor: selected === part ? colours.clayWash : colours.paper }}
+        >
+          {editors[part].title}
+        </Chip>
+      ))}
+    </ScrollView>
+  );
+  const panel =
+    selected && Editor ? (
+      <View
+        role="form"
+        aria-label={editors[selected].title}
+        style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
+      >
+        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+          <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
+            {editors[selected].title}
+            {run.doc.reaches.length > 1 && !['levels', 'line', 'spoil', 'reach'].includes(selected)
+              ? ` · reach ${edit.reachIndex + 1}`
+              : ''}
+          </Text>
+          <IconButton
+            icon="close"
+            accessibilityLabel="Close the inputs"
+            onPress={() => setSelected(undefined)}
+            style={{ margin: 0, width: TARGET, height: TARGET }}
+          />
+        </View>
+        <Editor key={`${selected}.${edit.reachIndex}`} />
+      </View>
+    ) : null;
+  const numbers = good ? <KeyNumbers plan={good.plan} section={section} units={units} /> : null;
+  const findings = good ? (
+    <Findings findings={good.plan.findings} units={units} onGo={setCursor} onFix={(fix: Fix) => apply(fix.patches)} />
+  ) : null;
+  const drawings = good ? (
+    <>
+      <Strip run={good.run} plan={good.plan} units={units} width={drawingWidth} cursor={at} onCursor={setCursor} />
+      <View>
+        <SectionDrawing
+          section={section}
+          reach={good.run.reaches[section.reachIndex] as Reach}
+          units={units}
+          width={drawingWidth}
+          height={drawingHeight}
+          selected={selected}
+          onPart={setSelected}
+          whole={whole}
+          name={good.run.name}
+        />
+        <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
+          <Chip compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
+            {whole ? 'Closer' : 'With spoil'}
+          </Chip>
+        </View>
+      </View>
+    </>
+  ) : state.errors.length === 0 ? (
+    <Text role="status" style={{ padding: 16 }}>
+      Working it out…
+    </Text>
+  ) : null;
+
+  return (
+    <RunEditContext.Provider value={edit}>
+      {wide ? (
+        <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
+          <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
+            {drawings}
+            <View style={{ padding: 12 }}>{numbers}</View>
+          </ScrollView>
+          <ScrollView
+            style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
+            contentContainerStyle={{ padding: 12, gap: 12 }}
+          >
+            {chips}
+            {problems}
+            {panel}
+            {findings}
+          </ScrollView>
+        </View>
+      ) : (
+        <View role="main" style={{ flex: 1, minHeight: 0 }}>
+          {drawings}
+          {chips}
+          <ScrollView style={{ flex: 1, backgroundColor: colours.chalk }} contentContainerStyle={{ padding: 10, gap: 10 }}>
+            {problems}
+            {panel}
+            {findings}
+            {numbers}
+          </ScrollView>
+        </View>
+      )}
+    </RunEditContext.Provider>
+  );
+}

@@ -1,0 +1,36 @@
+import { applyPatches, errorsOf, runSchema, type FieldError, type Job, type Patch, type Run, type Section } from '@tamper/core';
+import { createContext, useContext } from 'react';
+
+/** What every editor of a run works on. */
+export interface RunEdit {
+  job: Job;
+  run: Run;
+  /** Station of the cursor, metres, and the reach and section there. */
+  cursor: number;
+  reachIndex: number;
+  section: Section;
+  /** Puts changes into the run. Returns a sentence and changes nothing when the result could not be a run. */
+  apply: (patches: readonly Patch[], tag?: string) => string | undefined;
+  setCursor: (station: number) => void;
+  /** What the planner says is wrong with a field of the run. */
+  faultOf: (field: string) => string | undefined;
+}
+
+export const RunEditContext = createContext<RunEdit | undefined>(undefined);
+
+export function useRunEdit(): RunEdit {
+  const edit = useContext(RunEditContext);
+  if (!edit) throw new Error('useRunEdit belongs inside a run screen');
+  return edit;
+}
+
+/** The run with patches applied, or the first sentence against it. */
+export function patched(run: Run, patches: readonly Patch[]): { run: Run } | { fault: string } {
+  const next = applyPatches(run, patches);
+  const [fault] = errorsOf(runSchema, next);
+  return fault ? { fault: fault.message } : { run: next };
+}
+
+/** Finds what the planner said of a field or of anything below it. */
+export const faultIn = (errors: readonly FieldError[], field: string): string | undefined =>
+  errors.find((error) => error.field === field || error.field.startsWith(`${field}.`) || error.field.startsWith(`${field}[`))?.message;

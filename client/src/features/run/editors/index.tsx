@@ -1,0 +1,24 @@
+import type { ComponentType } from 'react';
+import type { Part } from '../../../drawing/SectionDrawing';
+import { BedEditor } from './BedEditor';
+import { GuardEditor } from './GuardEditor';
+import { LevelsEditor } from './LevelsEditor';
+import { LineEditor } from './LineEditor';
+import { ReachEditor } from './ReachEditor';
+import { SpoilEditor } from './SpoilEditor';
+import { WallEditor } from './WallEditor';
+import { WidthEditor } from './WidthEditor';
+
+/** The inputs behind each part of the drawing, in the order people set them. */
+export const editors: Record<Part, { title: string; Editor: ComponentType }> = {
+  levels: { title: 'Ground levels', Editor: LevelsEditor },
+  line: { title: 'Line', Editor: LineEditor },
+  width: { title: 'Width', Editor: WidthEditor },
+  bed: { title: 'Bed', Editor: BedEditor },
+  left: { title: 'Left wall', Editor: () => <WallEditor side="left" /> },
+  right: { title: 'Right wall', Editor: () => <WallEditor side="right" /> },
+  guard: { title: 'Soil and guard', Editor: GuardEditor },
+  spoil: { title: 'Spoil', Editor: SpoilEditor },
+  reach: { title: 'Reach', Editor: ReachEditor },
+};
+export const parts = Object.keys(editors) as Part[];

@@ -1,0 +1,39 @@
+import { formatLength, parseLength, type LengthStyle, type LengthUnit, type UnitSystem } from '@tamper/core';
+import { View } from 'react-native';
+import type { ReactNode } from 'react';
+import { QuantityField } from '../../ui/QuantityField';
+import { useRunEdit } from './context';
+
+/** Unit of a number typed alone: small things in mm or inches, everything else in m or feet. */
+export const bareUnit = (units: UnitSystem, style: LengthStyle): LengthUnit =>
+  style === 'size' ? (units === 'us' ? 'in' : 'mm') : units === 'us' ? 'ft' : 'm';
+
+interface Props {
+  label: string;
+  value: number;
+  path: (string | number)[];
+  style?: LengthStyle;
+  hint?: string;
+}
+
+/** A length in the run's document, edited in place. */
+export function LengthField({ label, value, path, style = 'depth', hint }: Props) {
+  const { job, apply, faultOf } = useRunEdit();
+  const field = path.reduce<string>((name, part) => (typeof part === 'number' ? `${name}[${part}]` : name ? `${name}.${part}` : part), '');
+  return (
+    <QuantityField
+      label={label}
+      value={value}
+      format={(metres) => formatLength(metres, job.units, style)}
+      parse={(text) => parseLength(text, bareUnit(job.units, style))}
+      onValue={(metres) => apply([{ path, value: metres }], field)}
+      error={faultOf(field)}
+      hint={hint}
+    />
+  );
+}
+
+/** Fields beside each other where there is room. */
+export const Fields = ({ children }: { children: ReactNode }) => (
+  <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10 }}>{children}</View>
+);

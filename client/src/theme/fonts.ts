@@ -1,0 +1,36 @@
+import { configureFonts } from 'react-native-paper';
+
+/** One humanist sans, shipped with the app; figures are tabular so that numbers do not dance while typing. */
+export const fontFiles = {
+  'Source Sans': require('@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2') as number,
+  'Source Sans Semibold': require('@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2') as number,
+  'Source Sans Bold': require('@fontsource/source-sans-3/files/source-sans-3-latin-700-normal.woff2') as number,
+};
+
+export const sans = { regular: 'Source Sans', semibold: 'Source Sans Semibold', bold: 'Source Sans Bold' } as const;
+
+const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
+  fontFamily,
+  fontSize,
+  lineHeight,
+  letterSpacing: 0,
+  fontWeight: '400' as const,
+});
+
+export const paperFonts = configureFonts({
+  config: {
+    ...Object.fromEntries((['displayLarge', 'displayMedium', 'displaySmall'] as const).map((key) => [key, size(34, 40, sans.bold)])),
+    headlineLarge: size(28, 34, sans.bold),
+    headlineMedium: size(24, 30, sans.bold),
+    headlineSmall: size(21, 26, sans.semibold),
+    titleLarge: size(20, 26, sans.semibold),
+    titleMedium: size(17, 22, sans.semibold),
+    titleSmall: size(15, 20, sans.semibold),
+    labelLarge: size(16, 20, sans.semibold),
+    labelMedium: size(14, 18, sans.semibold),
+    labelSmall: size(13, 16, sans.semibold),
+    bodyLarge: size(17, 24, sans.regular),
+    bodyMedium: size(16, 22, sans.regular),
+    bodySmall: size(14, 19, sans.regular),
+  },
+});

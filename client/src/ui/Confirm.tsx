@@ -1,0 +1,35 @@
+import { Button, Dialog, Portal, Text } from 'react-native-paper';
+
+/** Asks before something that cannot be undone. */
+export function Confirm({
+  open,
+  title,
+  text,
+  action,
+  onYes,
+  onNo,
+}: {
+  open: boolean;
+  title: string;
+  text: string;
+  action: string;
+  onYes: () => void;
+  onNo: () => void;
+}) {
+  return (
+    <Portal>
+      <Dialog visible={open} onDismiss={onNo} style={{ maxWidth: 480, alignSelf: 'center', width: '90%' }}>
+        <Dialog.Title>{title}</Dialog.Title>
+        <Dialog.Content>
+          <Text>{text}</Text>
+        </Dialog.Content>
+        <Dialog.Actions>
+          <Button onPress={onNo}>Keep it</Button>
+          <Button mode="contained" buttonColor="#8f130c" onPress={onYes}>
+            {action}
+          </Button>
+        </Dialog.Actions>
+      </Dialog>
+    </Portal>
+  );
+}

@@ -1,0 +1,41 @@
+import { merge } from '@tamper/core';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import type { Stored } from '../data/api';
+import type { Document } from '../data/useDocument';
+import { Notice } from './Notice';
+
+/** Shown when a save could not happen: why, and for a newer version elsewhere the ways to put the two together. */
+export function Conflict<T, S extends Stored<T>>({ document, what }: { document: Document<T, S>; what: string }) {
+  const { save, settle, flush } = document;
+  if (save.kind === 'unsaved')
+    return (
+      <Notice kind="caution" role="alert" title={`Not saved: ${save.why}`}>
+        <Button compact mode="outlined" icon="redo" onPress={flush}>
+          Save now
+        </Button>
+      </Notice>
+    );
+  if (save.kind !== 'conflict') return null;
+  const { collisions } = merge(save.base, save.mine, save.theirs.doc);
+  return (
+    <Notice kind="caution" role="alert" title={`Somebody else changed ${what} meanwhile. Nothing was overwritten.`}>
+      <Text>
+        {collisions.length === 0
+          ? 'You changed different things, so both can be kept.'
+          : `Both changed: ${collisions.join(', ')}. Put together, yours is kept there.`}
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        <Button mode="contained" onPress={() => settle('both')}>
+          Put both together
+        </Button>
+        <Button mode="outlined" onPress={() => settle('mine')}>
+          Keep only mine
+        </Button>
+        <Button mode="outlined" onPress={() => settle('theirs')}>
+          Take theirs
+        </Button>
+      </View>
+    </Notice>
+  );
+}

@@ -1,0 +1,37 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Icon, type IconName } from '../theme/Icon';
+import { colours } from '../theme/tokens';
+
+const LOOK = {
+  stop: { back: colours.stopWash, front: colours.stop },
+  caution: { back: colours.cautionWash, front: colours.caution },
+  note: { back: colours.noteWash, front: colours.note },
+} as const;
+
+/** A message that is never colour alone: icon, word and wash. */
+export function Notice({
+  kind,
+  title,
+  children,
+  role,
+}: {
+  kind: keyof typeof LOOK;
+  title: string;
+  children?: ReactNode;
+  role?: 'alert' | 'status';
+}) {
+  const { back, front } = LOOK[kind];
+  return (
+    <View role={role} style={{ backgroundColor: back, borderLeftColor: front, borderLeftWidth: 5, borderRadius: 6, padding: 12, gap: 6 }}>
+      <View style={{ flexDirection: 'row', gap: 10 }}>
+        <Icon name={kind satisfies IconName} color={front} />
+        <Text variant="titleSmall" style={{ flex: 1 }}>
+          {title}
+        </Text>
+      </View>
+      {children}
+    </View>
+  );
+}

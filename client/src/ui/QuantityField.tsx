@@ -1,0 +1,76 @@
+import type { Parsed } from '@tamper/core';
+import { useRef, useState } from 'react';
+import { View } from 'react-native';
+import { HelperText, TextInput } from 'react-native-paper';
+
+interface Props {
+  label: string;
+  value: number;
+  /** How the value is shown when nobody is typing. */
+  format: (value: number) => string;
+  parse: (text: string) => Parsed;
+  /** Takes the value into the document. Returns a sentence when it cannot be used; the document then stays as it was. */
+  onValue: (value: number) => string | undefined;
+  /** What is wrong with the value in the document, from the plan. */
+  error?: string | undefined;
+  hint?: string | undefined;
+  autoFocus?: boolean;
+}
+
+/**
+ * A number with its unit, as people type it. Text that is not (yet) understood stays in the field with a sentence below it;
+ * the document keeps its last good value.
+ */
+export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false }: Props) {
+  const [typed, setTyped] = useState<{ text: string; value: number } | undefined>();
+  const [fault, setFault] = useState<string>();
+  const [understood, setUnderstood] = useState<string>();
+  const [focused, setFocused] = useState(false);
+  const last = useRef(value);
+
+  // The value changed from outside (undo, a fix): what was typed no longer stands for it.
+  if (last.current !== value) {
+    last.current = value;
+    if (typed && typed.value !== value) {
+      setTyped(undefined);
+      setFault(undefined);
+      setUnderstood(undefined);
+    }
+  }
+
+  const type = (text: string) => {
+    const parsed = parse(text);
+    const refused = parsed.ok ? onValue(parsed.value) : parsed.error;
+    setTyped({ text, value: parsed.ok && refused === undefined ? parsed.value : value });
+    setFault(refused);
+    setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined);
+  };
+  const leave = () => {
+    setFocused(false);
+    if (fault === undefined) setTyped(undefined);
+  };
+
+  const wrong = fault ?? error;
+  const below = wrong ?? (focused && understood ? understood : hint);
+  return (
+    <View style={{ flexGrow: 1, flexBasis: 150 }}>
+      <TextInput
+        mode="outlined"
+        label={label}
+        aria-label={label}
+        value={typed?.text ?? format(value)}
+        onChangeText={type}
+        onFocus={() => setFocused(true)}
+        onBlur={leave}
+        error={wrong !== undefined}
+        autoFocus={autoFocus}
+        selectTextOnFocus
+        autoCorrect={false}
+        autoComplete="off"
+      />
+      <HelperText type={wrong ? 'error' : 'info'} visible={below !== undefined} aria-live="polite" style={{ paddingVertical: 2 }}>
+        {below ?? ' '}
+      </HelperText>
+    </View>
+  );
+}

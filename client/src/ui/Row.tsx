@@ -1,0 +1,34 @@
+import { router } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Icon } from '../theme/Icon';
+import { colours, TARGET } from '../theme/tokens';
+
+/** A line of a list that leads somewhere. */
+export function Row({ title, detail, to }: { title: string; detail: string; to: string }) {
+  return (
+    <Pressable
+      role="link"
+      onPress={() => router.navigate(to)}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        minHeight: TARGET + 16,
+        paddingHorizontal: 14,
+        paddingVertical: 8,
+        backgroundColor: colours.paper,
+        borderRadius: 8,
+        borderWidth: 1,
+        borderColor: colours.line,
+      }}
+    >
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <Text variant="titleMedium">{title}</Text>
+        <Text variant="bodySmall" style={{ color: colours.faded }}>
+          {detail}
+        </Text>
+      </View>
+      <Icon name="next" color={colours.faded} />
+    </Pressable>
+  );
+}

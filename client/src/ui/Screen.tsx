@@ -1,0 +1,61 @@
+import { router } from 'expo-router';
+import type { ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
+import { IconButton, Text } from 'react-native-paper';
+import { colours, TARGET } from '../theme/tokens';
+
+/** A bar with a way back, a title and what belongs to the right of it. */
+export function TopBar({
+  title,
+  subtitle,
+  back,
+  children,
+}: {
+  title: string;
+  subtitle?: string | undefined;
+  back?: string;
+  children?: ReactNode;
+}) {
+  return (
+    <View
+      role="banner"
+      style={{ flexDirection: 'row', alignItems: 'center', minHeight: 56, paddingHorizontal: 4, backgroundColor: colours.clay }}
+    >
+      {back !== undefined ? (
+        <IconButton
+          icon="back"
+          accessibilityLabel="Back"
+          iconColor={colours.onClay}
+          style={{ width: TARGET, height: TARGET, margin: 0 }}
+          onPress={() => router.navigate(back)}
+        />
+      ) : (
+        <View style={{ width: 12 }} />
+      )}
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <Text variant="titleLarge" role="heading" aria-level={1} numberOfLines={1} style={{ color: colours.onClay }}>
+          {title}
+        </Text>
+        {subtitle ? (
+          <Text variant="bodySmall" numberOfLines={1} style={{ color: colours.onClay }}>
+            {subtitle}
+          </Text>
+        ) : null}
+      </View>
+      {children}
+    </View>
+  );
+}
+
+/** A page of cards in one readable column. */
+export function Page({ children }: { children: ReactNode }) {
+  return (
+    <ScrollView
+      role="main"
+      style={{ flex: 1, backgroundColor: colours.chalk }}
+      contentContainerStyle={{ padding: 12, gap: 12, width: '100%', maxWidth: 760, alignSelf: 'center' }}
+    >
+      {children}
+    </ScrollView>
+  );
+}

@@ -1,0 +1,3 @@
+export * from './walls';
+export * from './polygon';
+export * from './ranges';

@@ -1,0 +1,159 @@
+import { between, EPSILON, hull, rangesWhere } from '../geometry';
+import type { Finding, Fix, Reach, Run, Wall } from '../job';
+import type { ProfileColumns } from '../line';
+import type { Rules } from '../rules';
+import { formatBatter, formatLength, type UnitSystem } from '../units';
+import { classSlope, faultWords, soilName, wallFault } from './slopes';
+import { inReach, type DepthRanges } from './thresholds';
+
+const COMPETENT = 'A competent person decides on site; check your local code';
+
+/** Sides that do not stand by themselves where a person goes in: stop from the protection depth, caution from the prompt depth. */
+export function protectionFindings(run: Run, rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    if (reach.protection !== 'none' || !reach.entry) return [];
+    const faultAt = (depth: number) => wallFault(reach.left, reach.soil, depth, rules) ?? wallFault(reach.right, reach.soil, depth, rules);
+    const unsafeFrom = (limit: number | null) =>
+      hull(
+        rangesWhere(profile.station, (i) => {
+          const depth = between(profile.depth, i);
+          return limit !== null && inReach(profile, i) === index && depth >= limit - EPSILON && faultAt(depth) !== null;
+        }),
+      );
+    const stop = unsafeFrom(rules.protectionDepth.value);
+    const caution = stop ? undefined : unsafeFrom(rules.protectionPromptDepth.value);
+    const where = stop ?? caution;
+    if (!where) return [];
+    const rule = stop ? rules.protectionDepth : rules.protectionPromptDepth;
+    const deepest = profile.depth.reduce(
+      (most, depth, i) => (profile.reach[i] === index && depth > most && faultAt(depth) ? depth : most),
+      0,
+    );
+    const fault = faultAt(deepest);
+    return [
+      {
+        id: `guard.protection.${index}`,
+        severity: stop ? 'stop' : 'caution',
+        chapter: 'guard',
+        ...where,
+        what: stop
+          ? `Unprotected at ${formatLength(deepest, units)} deep: ${fault ? faultWords(fault, reach.soil, rules, units) : ''}`
+          : `Walls stand unsupported to ${formatLength(deepest, units)}: look for any sign of cave-in before each entry`,
+        why: stop
+          ? 'A wall this high can bury a person in a second. Nobody enters.'
+          : 'Shallow walls kill too, when they are cracked, wet, loaded or shaken.',
+        basis: `${rule.basis}. ${COMPETENT}`,
+        fixes: protectionFixes(index, reach, rules),
+      },
+    ];
+  });
+}
+
+/** Ways to make a reach safe to enter: lay the walls back to the class slope, or hold or shield them. */
+function protectionFixes(index: number, reach: Reach, rules: Rules): Fix[] {
+  const slope = classSlope(rules, reach.soil).ratio;
+  const walls = (wall: Wall) => [
+    { path: ['reaches', index, 'left'], value: wall },
+    { path: ['reaches', index, 'right'], value: wall },
+  ];
+  const support = (protection: 'shield' | 'shores', label: string): Fix => ({
+    label,
+    patches: [...walls({ kind: 'vertical' }), { path: ['reaches', index, 'protection'], value: protection }],
+  });
+  return [
+    {
+      label: slope === 0 ? 'Vertical sides' : `Batter ${formatBatter(slope)}`,
+      patches: walls(slope === 0 ? { kind: 'vertical' } : { kind: 'batter', ratio: slope }),
+    },
+    support('shield', 'Use a shield'),
+    support('shores', 'Use shores'),
+  ];
+}
+
+/** Supports need walls they can bear on. */
+export function supportFindings(run: Run): Finding[] {
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    if (reach.protection !== 'shores' || (reach.left.kind === 'vertical' && reach.right.kind === 'vertical')) return [];
+    return [
+      {
+        id: `guard.shores.${index}`,
+        severity: 'stop',
+        chapter: 'guard',
+        from: reach.from,
+        to: run.reaches[index + 1]?.from ?? run.stations.at(-1)?.station ?? reach.from,
+        what: 'Shores need vertical walls to press on',
+        why: 'On a sloping side the cylinders slip and hold nothing.',
+        basis: 'Hydraulic shores bear square on the wall; the hire firm’s table rules',
+        fixes: [
+          {
+            label: 'Vertical walls',
+            patches: [
+              { path: ['reaches', index, 'left'], value: { kind: 'vertical' } },
+              { path: ['reaches', index, 'right'], value: { kind: 'vertical' } },
+            ],
+          },
+        ],
+      },
+    ];
+  });
+}
+
+/** Benches drawn in ground that may not be benched, whether or not somebody enters. */
+export function benchFindings(run: Run, rules: Rules): Finding[] {
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    if (reach.soil !== 'C' || (reach.left.kind !== 'bench' && reach.right.kind !== 'bench')) return [];
+    const { ratio, basis } = classSlope(rules, 'C');
+    const wall: Wall = { kind: 'batter', ratio };
+    return [
+      {
+        id: `guard.bench.${index}`,
+        severity: 'stop',
+        chapter: 'guard',
+        from: reach.from,
+        to: run.reaches[index + 1]?.from ?? run.stations.at(-1)?.station ?? reach.from,
+        what: `No benches in ${soilName('C')} ground`,
+        why: 'Weak ground shears through the step and drops it into the trench.',
+        basis,
+        fixes: [
+          {
+            label: `Batter ${formatBatter(ratio)}`,
+            patches: (['left', 'right'] as const).flatMap((side) =>
+              reach[side].kind === 'bench' ? [{ path: ['reaches', index, side], value: wall }] : [],
+            ),
+          },
+        ],
+      },
+    ];
+  });
+}
+
+/** Ways out and the engineer's limit, where the depth asks for them. */
+export function depthFindings(ranges: Pick<DepthRanges, 'egress' | 'engineer'>, rules: Rules, units: UnitSystem): Finding[] {
+  const egress = hull(ranges.egress);
+  const engineer = hull(ranges.engineer);
+  const length = (value: number | null) => formatLength(value ?? 0, units);
+  const findings: Finding[] = [];
+  if (egress)
+    findings.push({
+      id: 'guard.egress',
+      severity: 'caution',
+      chapter: 'guard',
+      ...egress,
+      what: `Ladder needed, never more than ${length(rules.egressTravel.value)} away and ${length(rules.ladderAbove.value)} above the lip`,
+      why: 'When a wall moves or water comes there is no time to climb a face.',
+      basis: rules.egressDepth.basis,
+      fixes: [],
+    });
+  if (engineer)
+    findings.push({
+      id: 'guard.engineer',
+      severity: 'stop',
+      chapter: 'guard',
+      ...engineer,
+      what: `Deeper than ${length(rules.engineerDepth.value)}: a licensed engineer must design it`,
+      why: 'Standard slopes and supports are not worked out for this depth.',
+      basis: rules.engineerDepth.basis,
+      fixes: [],
+    });
+  return findings;
+}

@@ -1,0 +1,3 @@
+export * from './slopes';
+export * from './thresholds';
+export * from './findings';

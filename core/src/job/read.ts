@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { fieldName, InputError, type FieldError } from './errors';
+import { jobFileSchema, type JobFile } from './schema';
+
+/** Largest job file read, in characters. A 20 km run with levels every metre is well below it. */
+export const MAX_FILE = 8_000_000;
+
+/**
+ * Checks a value against a schema.
+ * @throws InputError with one sentence per field at fault.
+ */
+export function check<T>(schema: z.ZodType<T>, value: unknown, base: readonly PropertyKey[] = []): T {
+  const result = schema.safeParse(value, { reportInput: true });
+  if (result.success) return result.data;
+  throw new InputError(result.error.issues.flatMap((issue) => explain(issue, base)));
+}
+
+/** The errors of a value against a schema; empty when it is fine. */
+export function errorsOf(schema: z.ZodType, value: unknown): FieldError[] {
+  const result = schema.safeParse(value, { reportInput: true });
+  return result.success ? [] : result.error.issues.flatMap((issue) => explain(issue, []));
+}
+
+/**
+ * Reads the text of a job file.
+ * @throws InputError when it is too large, is not JSON, or breaks the schema.
+ */
+export function readJobFile(textOfFile: string): JobFile {
+  if (textOfFile.length > MAX_FILE)
+    throw new InputError([
+      { field: 'file', message: `The file is larger than ${MAX_FILE / 1e6} MB; a job file is far smaller. Nothing was read.` },
+    ]);
+  let value: unknown;
+  try {
+    value = JSON.parse(textOfFile.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    throw new InputError([
+      { field: 'file', message: `This is not a JSON file (${error instanceof Error ? error.message : 'unreadable'}).` },
+    ]);
+  }
+  return check(jobFileSchema, value);
+}
+
+/** Writes a job file that {@link readJobFile} reads back to the same value. */
+export const writeJobFile = (file: JobFile): string => `${JSON.stringify(file, null, 2)}\n`;
+
+function explain(issue: z.core.$ZodIssue, base: readonly PropertyKey[]): FieldError[] {
+  const path = [...base, ...issue.path];
+  if (issue.code === 'unrecognized_keys')
+    return issue.keys.map((key) => ({ field: fieldName([...path, key]), message: `“${key}” is not part of the format; take it out.` }));
+  return [{ field: fieldName(path), message: sentence(issue) }];
+}
+
+function sentence(issue: z.core.$ZodIssue): string {
+  switch (issue.code) {
+    case 'invalid_type':
+      if (issue.input === undefined) return `Missing; it needs ${article(issue.expected)}.`;
+      return `Needs ${article(issue.expected)}, not ${describe(issue.input)}.`;
+    case 'invalid_value':
+      return issue.input === undefined
+        ? `Missing; use ${list(issue.values)}.`
+        : `${describe(issue.input)} is not one of ${list(issue.values)}.`;
+    case 'invalid_union':
+      return 'Says a “kind” that is not known here.';
+    default:
+      return issue.message;
+  }
+}
+
+const article = (expected: string): string =>
+  expected === 'number'
+    ? 'a number'
+    : expected === 'int'
+      ? 'a whole number'
+      : expected === 'array'
+        ? 'a list'
+        : `${/^[aeiou]/.test(expected) ? 'an' : 'a'} ${expected}`;
+const list = (values: readonly unknown[]): string => values.map((value) => JSON.stringify(value)).join(', ');
+const describe = (input: unknown): string =>
+  typeof input === 'object' ? (Array.isArray(input) ? 'a list' : 'an object') : `${JSON.stringify(input) ?? String(input)}`.slice(0, 60);

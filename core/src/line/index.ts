@@ -1,0 +1,4 @@
+export * from './ground';
+export * from './levels';
+export * from './profile';
+export * from './findings';

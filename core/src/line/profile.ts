@@ -1,0 +1,76 @@
+import type { Service } from '../catalogue';
+import { InputError, type Reach, type Run } from '../job';
+import { formatLength, formatStation } from '../units';
+import { extent, groundAt } from './ground';
+import { levelsAt, type Levels } from './levels';
+
+/**
+ * The run as columns, one entry a node, stations ascending. A station where two reaches meet has a node for each.
+ * `reach` indexes `run.reaches`; everything else is metres.
+ */
+export type ProfileColumns = { station: number[]; reach: number[] } & Record<keyof Levels, number[]>;
+
+/**
+ * Levels at every station of the run, with nodes added at reach boundaries and wherever the depth
+ * passes one of `breakDepths(reach)`, so that rules and wall shapes change only at nodes.
+ * @throws InputError naming the field when the line does not lie below the ground.
+ */
+export function layProfile(run: Run, service: Service, breakDepths: (reach: Reach, index: number) => readonly number[]): ProfileColumns {
+  const columns: ProfileColumns = { station: [], reach: [], ground: [], invert: [], crown: [], bottom: [], depth: [], cover: [] };
+  const push = (station: number, reach: number, levels: Levels) => {
+    columns.station.push(station);
+    columns.reach.push(reach);
+    columns.ground.push(levels.ground);
+    columns.invert.push(levels.invert);
+    columns.crown.push(levels.crown);
+    columns.bottom.push(levels.bottom);
+    columns.depth.push(levels.depth);
+    columns.cover.push(levels.cover);
+  };
+  const { end } = extent(run);
+  let next = 0;
+  run.reaches.forEach((reach, index) => {
+    const to = run.reaches[index + 1]?.from ?? end;
+    const breaks = [...new Set(breakDepths(reach, index))];
+    while (next < run.stations.length && (run.stations[next] as Run['stations'][number]).station <= reach.from) next++;
+    let station = reach.from;
+    let levels = levelsAt(run, service, reach, station);
+    push(station, index, levels);
+    while (station < to) {
+      const typed = run.stations[next];
+      const atTyped = typed !== undefined && typed.station <= to;
+      const nextStation = atTyped ? typed.station : to;
+      const nextLevels = levelsAt(run, service, reach, nextStation, atTyped ? typed.ground : groundAt(run.stations, to));
+      for (const share of crossings(levels.depth, nextLevels.depth, breaks)) {
+        const at = station + (nextStation - station) * share;
+        push(at, index, levelsAt(run, service, reach, at, levels.ground + (nextLevels.ground - levels.ground) * share));
+      }
+      push(nextStation, index, nextLevels);
+      station = nextStation;
+      levels = nextLevels;
+      if (atTyped) next++;
+    }
+  });
+  mustLieBelowGround(run, columns);
+  return columns;
+}
+
+/** Where, as shares of the way from depth `a` to depth `b`, the given depths are passed; ascending. */
+function crossings(a: number, b: number, depths: readonly number[]): number[] {
+  const shares: number[] = [];
+  for (const depth of depths) if ((a - depth) * (b - depth) < 0) shares.push((depth - a) / (b - a));
+  return shares.length > 1 ? shares.sort((x, y) => x - y) : shares;
+}
+
+function mustLieBelowGround(run: Run, columns: ProfileColumns): void {
+  for (let i = 0; i < columns.station.length; i++) {
+    if ((columns.invert[i] as number) < (columns.ground[i] as number)) continue;
+    const station = columns.station[i] as number;
+    const { start, length } = extent(run);
+    const field = run.profile.kind === 'cover' ? 'profile.cover' : station - start < length / 2 ? 'profile.start' : 'profile.end';
+    const levels = `${formatLength(columns.invert[i] as number, 'metric', 'level')} is at or above the ground at ${formatLength(columns.ground[i] as number, 'metric', 'level')}`;
+    throw new InputError([
+      { field, message: `At ${formatStation(station, 'metric')} the invert ${levels}. Lower the line or check the ground levels.` },
+    ]);
+  }
+}

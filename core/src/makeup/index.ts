@@ -1,0 +1,3 @@
+export * from './layers';
+export * from './width';
+export * from './findings';

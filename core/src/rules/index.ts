@@ -1,0 +1,2 @@
+export * from './ruleSets';
+export * from './resolve';

@@ -1,0 +1,24 @@
+import { ruleKeys, ruleSets, type Rule, type RuleKey, type RuleSet, type RuleSetId } from './ruleSets';
+
+/** A change to one rule for one job. The reason is part of the record and is shown wherever the number is. */
+export interface Override {
+  rule: RuleKey;
+  value: number;
+  reason: string;
+}
+
+export type Rules = Pick<RuleSet, 'id' | 'name' | 'widthMethod' | 'widthBasis'> & Record<RuleKey, Rule>;
+
+/** The rule set a job works by: its school's numbers with the job's overrides laid over them. */
+export function resolveRules(id: RuleSetId, overrides: readonly Override[] = []): Rules {
+  const set = ruleSets[id];
+  const byKey = new Map(overrides.map((override) => [override.rule, override]));
+  const rules = Object.fromEntries(
+    ruleKeys.map((key) => {
+      const override = byKey.get(key);
+      const rule = set.rules[key];
+      return [key, override ? { value: override.value, basis: `Set for this job: ${override.reason} (${rule.basis})` } : rule];
+    }),
+  ) as Record<RuleKey, Rule>;
+  return { id: set.id, name: set.name, widthMethod: set.widthMethod, widthBasis: set.widthBasis, ...rules };
+}

@@ -1,0 +1,138 @@
+import { FOOT, INCH } from '../units';
+
+/** The three schools. A job picks one; every number in it can be overridden with a reason. */
+export type RuleSetId = 'US' | 'UK' | 'AUNZ';
+export const ruleSetIds = ['US', 'UK', 'AUNZ'] as const satisfies readonly RuleSetId[];
+
+/** What each rule measures: decides its unit on screen and the bounds an override must keep. */
+interface RuleInfo {
+  label: string;
+  quantity: 'length' | 'batter';
+}
+
+/** Every number a rule set holds. Lengths in metres, slopes as horizontal per vertical. */
+export const ruleInfo = {
+  protectionDepth: { label: 'Protection needed from', quantity: 'length' },
+  protectionPromptDepth: { label: 'Look for signs of cave-in from', quantity: 'length' },
+  engineerDepth: { label: 'Engineer’s design over', quantity: 'length' },
+  egressDepth: { label: 'Ladder or ramp from', quantity: 'length' },
+  egressTravel: { label: 'Furthest travel to a ladder', quantity: 'length' },
+  ladderAbove: { label: 'Ladder stands above the lip', quantity: 'length' },
+  spoilSetback: { label: 'Spoil and kit from the lip', quantity: 'length' },
+  slopeRock: { label: 'Steepest batter, stable rock', quantity: 'batter' },
+  slopeA: { label: 'Steepest batter, type A', quantity: 'batter' },
+  slopeB: { label: 'Steepest batter, type B', quantity: 'batter' },
+  slopeC: { label: 'Steepest batter, type C', quantity: 'batter' },
+  benchFirstRiser: { label: 'First bench riser up to', quantity: 'length' },
+  benchRiserA: { label: 'Later bench risers up to, type A', quantity: 'length' },
+  benchRiserB: { label: 'Later bench risers up to, type B', quantity: 'length' },
+} as const satisfies Record<string, RuleInfo>;
+
+export type RuleKey = keyof typeof ruleInfo;
+export const ruleKeys = Object.keys(ruleInfo) as RuleKey[];
+
+/** One number with the words it rests on. `null` means the school sets no number: assess on site. */
+export interface Rule {
+  value: number | null;
+  basis: string;
+}
+
+export interface RuleSet {
+  id: RuleSetId;
+  name: string;
+  /** Which published method gives the least width a person needs beside the pipe. */
+  widthMethod: 'EN1610' | 'ASTMD2321';
+  widthBasis: string;
+  rules: Record<RuleKey, Rule>;
+}
+
+const SLOPES = (school: string) => ({
+  slopeRock: { value: 0, basis: `${school}: stable rock may stand vertical` },
+  slopeA: { value: 0.75, basis: `${school}: type A, ¾:1 to 20 ft (6.1 m)` },
+  slopeB: { value: 1, basis: `${school}: type B, 1:1 to 20 ft (6.1 m)` },
+  slopeC: { value: 1.5, basis: `${school}: type C, 1½:1 to 20 ft (6.1 m)` },
+});
+const BENCHES = (school: string) => ({
+  benchFirstRiser: { value: 4 * FOOT, basis: `${school}: first riser 4 ft (1.22 m)` },
+  benchRiserA: { value: 5 * FOOT, basis: `${school}: later risers 5 ft (1.52 m) in type A` },
+  benchRiserB: { value: 4 * FOOT, basis: `${school}: later risers 4 ft (1.22 m) in type B` },
+});
+const BORROWED = 'the US tables, used here as a default for want of a local one';
+
+export const ruleSets: Record<RuleSetId, RuleSet> = {
+  US: {
+    id: 'US',
+    name: 'United States',
+    widthMethod: 'ASTMD2321',
+    widthBasis: 'ASTM D2321: the greater of OD + 16 in and 1.25 OD + 12 in',
+    rules: {
+      protectionDepth: { value: 5 * FOOT, basis: '29 CFR 1926.652: protective system at 5 ft (1.52 m) unless in stable rock' },
+      protectionPromptDepth: {
+        value: 4 * FOOT,
+        basis: '29 CFR 1926.652: below 5 ft when a competent person sees any sign of cave-in; prompted from 4 ft',
+      },
+      engineerDepth: { value: 20 * FOOT, basis: '29 CFR 1926.652: over 20 ft (6.1 m) by a registered professional engineer' },
+      egressDepth: { value: 4 * FOOT, basis: '29 CFR 1926.651(c): ladder, steps or ramp from 4 ft (1.22 m)' },
+      egressTravel: { value: 25 * FOOT, basis: '29 CFR 1926.651(c): within 25 ft (7.6 m) of travel' },
+      ladderAbove: { value: 3 * FOOT, basis: '29 CFR 1926.1053: side rails 3 ft (0.9 m) above the landing' },
+      spoilSetback: { value: 2 * FOOT, basis: '29 CFR 1926.651(j): at least 2 ft (0.6 m) from the edge' },
+      ...SLOPES('29 CFR 1926 Subpart P App. B'),
+      ...BENCHES('29 CFR 1926 Subpart P App. B'),
+    },
+  },
+  UK: {
+    id: 'UK',
+    name: 'United Kingdom',
+    widthMethod: 'EN1610',
+    widthBasis: 'EN 1610: the greater of the width by DN and the width by depth',
+    rules: {
+      protectionDepth: { value: 1.2, basis: 'BS 6031 practice: no depth is safe by itself; assessed support prompted from 1.2 m' },
+      protectionPromptDepth: { value: 0, basis: 'HSG47/BS 6031 practice: assess at any depth a person enters' },
+      engineerDepth: { value: 6, basis: 'BS 6031 practice: outside standard solutions, over 6 m' },
+      egressDepth: { value: 1.2, basis: 'BS 6031 practice: a secured ladder at every working place; prompted from 1.2 m' },
+      egressTravel: { value: 7.5, basis: 'A ladder at every working place; 7.5 m travel as a prompt' },
+      ladderAbove: { value: 1, basis: 'About 1 m above the stepping-off place' },
+      spoilSetback: { value: 1, basis: 'BS 6031 practice: at least 1.0 m or depth-related, no surcharge unless designed' },
+      ...SLOPES(BORROWED),
+      ...BENCHES(BORROWED),
+    },
+  },
+  AUNZ: {
+    id: 'AUNZ',
+    name: 'Australia / New Zealand',
+    widthMethod: 'EN1610',
+    widthBasis: 'Widths of EN 1610 as a default; check AS/NZS 2566.2',
+    rules: {
+      protectionDepth: { value: 1.5, basis: 'WHS excavation work code of practice: from 1.5 m' },
+      protectionPromptDepth: { value: 0, basis: 'WHS excavation work code of practice: below 1.5 m where at risk of collapse; assess' },
+      engineerDepth: { value: null, basis: 'As assessed, or over the support maker’s table' },
+      egressDepth: { value: 1.5, basis: 'WHS excavation work code of practice: ladder in the protected part; prompted from 1.5 m' },
+      egressTravel: { value: 9, basis: 'Ladders each 9 m' },
+      ladderAbove: { value: 1, basis: 'About 1 m above the lip' },
+      spoilSetback: { value: 0.6, basis: 'WHS excavation work code of practice: at least 0.6 m, 1 m preferred' },
+      ...SLOPES(BORROWED),
+      ...BENCHES(BORROWED),
+    },
+  },
+};
+
+/** Least working width by EN 1610, metres added to the OD. Each row holds up to and including its `dn`. */
+export const en1610ByDn = [
+  { dn: 0.225, add: 0.4 },
+  { dn: 0.35, add: 0.5 },
+  { dn: 0.7, add: 0.7 },
+  { dn: 1.2, add: 0.85 },
+  { dn: Infinity, add: 1.0 },
+] as const;
+/** For walls battered to 60° from horizontal or flatter, EN 1610 adds this for every DN. */
+export const en1610Battered = { add: 0.4, flattestHV: 1 / Math.tan(Math.PI / 3) } as const;
+/** Least width by depth under EN 1610, metres: none below `noneBelow`, then each row up to and including its depth. */
+export const en1610ByDepth = {
+  noneBelow: 1.0,
+  rows: [
+    { depth: 1.75, width: 0.8 },
+    { depth: 4.0, width: 0.9 },
+    { depth: Infinity, width: 1.0 },
+  ],
+} as const;
+export const astmD2321 = { add: 16 * INCH, factor: 1.25, plus: 12 * INCH } as const;

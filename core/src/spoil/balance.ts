@@ -1,0 +1,48 @@
+import { beddings, grounds } from '../catalogue';
+import type { Run } from '../job';
+import { loosening } from './heap';
+
+/** Volumes by part, m³: `trench` in the bank, the rest as placed and compacted. */
+export interface PartVolumes {
+  trench: number;
+  bedding: number;
+  surround: number;
+  pipe: number;
+  fill: number;
+}
+
+/** Where the dirt goes, m³, and what has to be brought, m³ loose and kg. */
+export interface Balance {
+  loose: number;
+  /** Bank volume that goes back into the trench. */
+  reuseBank: number;
+  surplusBank: number;
+  surplusLoose: number;
+  /** Compacted fill to bring in: all of it when spoil is not reused, the shortfall otherwise. */
+  importFill: number;
+  beddingLoose: number;
+  beddingMass: number;
+}
+
+/**
+ * Bank → loose → compacted. Source: V_loose = V_bank(1 + swell); V_bank needed = V_compacted / (1 − shrink).
+ * `bedding` holds the compacted bed and surround of each material, m³.
+ */
+export function balance(run: Run, volumes: PartVolumes, bedding: Record<keyof typeof beddings, number>): Balance {
+  const { shrink } = grounds[run.spoil.ground];
+  const loosen = loosening(run.spoil);
+  const wanted = run.spoil.reuse ? volumes.fill / (1 - shrink) : 0;
+  const reuseBank = Math.min(wanted, volumes.trench);
+  const surplusBank = volumes.trench - reuseBank;
+  const sum = (of: (material: keyof typeof beddings) => number) =>
+    (Object.keys(beddings) as (keyof typeof beddings)[]).reduce((total, material) => total + of(material), 0);
+  return {
+    loose: volumes.trench * loosen,
+    reuseBank,
+    surplusBank,
+    surplusLoose: surplusBank * loosen,
+    importFill: volumes.fill - reuseBank * (1 - shrink),
+    beddingLoose: sum((material) => bedding[material] * beddings[material].bulking),
+    beddingMass: sum((material) => bedding[material] * beddings[material].density),
+  };
+}

@@ -1,0 +1,3 @@
+export * from './heap';
+export * from './balance';
+export * from './findings';

@@ -1,0 +1,4 @@
+export * from './length';
+export * from './slope';
+export * from './amount';
+export type { Parsed, UnitSystem } from './parsed';

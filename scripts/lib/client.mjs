@@ -1,0 +1,48 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { root } from './packages.mjs';
+import { Failure, step } from './say.mjs';
+
+export const clientDir = join(root, 'client', 'dist');
+const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json'];
+const SKIP = new Set(['node_modules', 'dist', '.expo']);
+
+/** Every file below a path, sorted, without build results and tests. */
+function* files(path) {
+  if (!statSync(path).isDirectory()) return yield path;
+  for (const name of readdirSync(path).sort()) if (!SKIP.has(name) && !/\.test\.tsx?$/.test(name)) yield* files(join(path, name));
+}
+
+function sourceHash() {
+  const hash = createHash('sha256');
+  for (const source of SOURCES) for (const file of files(join(root, source))) hash.update(relative(root, file)).update(readFileSync(file));
+  return hash.digest('hex');
+}
+
+/** Exports the web client unless the last export was made from the same sources. */
+export function buildClient() {
+  const stamp = join(clientDir, '.sources');
+  const hash = sourceHash();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  step('Building the web client (about a minute the first time)');
+  rmSync(clientDir, { recursive: true, force: true });
+  const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', NODE_ENV: 'production' };
+  const result = spawnSync('npx', ['--no-install', 'expo', 'export', '-p', 'web'], {
+    cwd: join(root, 'client'),
+    env,
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+  });
+  if (result.status !== 0) throw new Failure(`The web client did not build:\n${result.stdout}\n${result.stderr}`);
+  for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
+  writeFileSync(stamp, hash);
+}
+
+function compress(file) {
+  const content = readFileSync(file);
+  writeFileSync(`${file}.gz`, gzipSync(content, { level: 9 }));
+  writeFileSync(`${file}.br`, brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+}

@@ -1,0 +1,47 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { Failure, step } from './say.mjs';
+
+export const root = fileURLToPath(new URL('../../', import.meta.url));
+export const isRoot = process.getuid?.() === 0;
+
+export function requireNode() {
+  const major = Number(process.versions.node.split('.')[0]);
+  if (major < 20) throw new Failure(`Node ${process.versions.node} is too old; install Node 20 or newer.`);
+}
+
+/** Installs the npm dependencies when the lock file differs from what was installed last. */
+export function installDependencies() {
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
+  const stamp = join(root, 'node_modules', '.tamper-lock');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  step('Installing dependencies (a few minutes the first time)');
+  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+  if (result.status !== 0)
+    throw new Failure('npm could not install the dependencies. Check the connection to the npm registry and run this again.');
+  writeFileSync(stamp, lock);
+}
+
+/** Installs a Debian package unless `present()` finds what it brings. */
+export function installDebian(name, present) {
+  if (present()) return;
+  step(`Installing ${name} from Debian`);
+  const apt = (...args) => {
+    const command = ['apt-get', '-qq', '-y', '-o', 'DPkg::Lock::Timeout=300', ...args];
+    const [file, ...rest] = isRoot ? command : ['sudo', ...command];
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    return spawnSync(file, rest, { stdio: ['inherit', 'ignore', 'inherit'], env }).status === 0;
+  };
+  if (!apt('update'))
+    throw new Failure(`apt-get update failed, and ${name} is needed. Run as root or with sudo, with Debian's packages in reach.`);
+  if (!apt('install', '--no-install-recommends', name) || !present())
+    throw new Failure(`Debian's package ${name} could not be installed. Install it by hand (apt-get install ${name}) and run this again.`);
+}

@@ -1,0 +1,162 @@
+import type { Job, JobFile, Run } from '@tamper/core';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
+import type { Database } from './connect';
+import { doneOnce, job, run } from './schema';
+
+/** A stored document with what a later write must name. */
+export interface Stored<T> {
+  id: string;
+  version: number;
+  updatedAt: Date;
+  doc: T;
+}
+export interface Page<T> {
+  items: T[];
+  /** Pass as `after` to get the next page; null on the last. */
+  next: string | null;
+}
+
+/** The write was based on a version that is no longer the current one. Nothing was written. */
+export class StaleError extends Error {
+  constructor(readonly current: Stored<unknown>) {
+    super('stale');
+  }
+}
+export class NotFoundError extends Error {}
+
+/** A run in a list: enough to recognise it, without the levels of a long line. */
+export interface RunSummary {
+  id: string;
+  version: number;
+  updatedAt: Date;
+  name: string;
+  service: string;
+}
+
+type Table = typeof job | typeof run;
+
+/** What jobs and runs have in common: documents in jsonb, written only over the version the writer saw. */
+function documents<T extends Job | Run>(db: Database, table: Table) {
+  const fields = { id: table.id, version: table.version, updatedAt: table.updatedAt, doc: table.doc };
+  type Row = Omit<Stored<T>, 'doc'> & { doc: Job | Run };
+  const stored = (row: Row): Stored<T> => row as Stored<T>;
+
+  async function get(id: string): Promise<Stored<T>> {
+    const [row] = await db.select(fields).from(table).where(eq(table.id, id));
+    if (!row) throw new NotFoundError();
+    return stored(row);
+  }
+
+  /** Writes over `version`, in one statement so that of two writers only one succeeds. */
+  async function put(id: string, version: number, doc: T): Promise<Stored<T>> {
+    const [row] = await db
+      .update(table)
+      .set({ doc, version: version + 1, updatedAt: new Date() })
+      .where(and(eq(table.id, id), eq(table.version, version)))
+      .returning(fields);
+    if (row) return stored(row);
+    throw new StaleError(await get(id));
+  }
+
+  async function remove(id: string, version: number): Promise<void> {
+    const gone = await db
+      .delete(table)
+      .where(and(eq(table.id, id), eq(table.version, version)))
+      .returning({ id: table.id });
+    if (gone.length === 0) throw new StaleError(await get(id));
+  }
+
+  return { get, put, remove };
+}
+
+/** Keyset paging by (created_at, id): stable while others add rows. */
+const past = (table: Table, after: string | undefined) =>
+  after === undefined ? undefined : sql`(${table.createdAt}, ${table.id}) > (select created_at, id from ${table} where id = ${after})`;
+
+/** Cuts the one row too many that was asked for to learn whether there is a next page. */
+function paged<T extends { id: string }>(rows: T[], limit: number): Page<T> {
+  const items = rows.slice(0, limit);
+  return { items, next: rows.length > limit ? (items.at(-1)?.id ?? null) : null };
+}
+
+type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<void> {
+  const added = await tx.insert(job).values({ id, doc: file.job }).onConflictDoNothing().returning({ id: job.id });
+  if (added.length === 0 || file.runs.length === 0) return;
+  // Rows of one statement share now(); step the time so that runs keep the file's order.
+  const start = Date.now();
+  await tx.insert(run).values(file.runs.map((doc, index) => ({ id: randomUUID(), jobId: id, doc, createdAt: new Date(start + index) })));
+}
+
+/** All reading and writing of jobs and runs. */
+export function openStore(db: Database) {
+  const jobs = documents<Job>(db, job);
+  const runs = documents<Run>(db, run);
+
+  /** Adds a job; sending the same id again changes nothing and answers with what is there. */
+  async function addJob(id: string, doc: Job): Promise<Stored<Job>> {
+    await db.insert(job).values({ id, doc }).onConflictDoNothing();
+    return jobs.get(id);
+  }
+
+  async function addRun(jobId: string, id: string, doc: Run): Promise<Stored<Run>> {
+    await jobs.get(jobId);
+    await db.insert(run).values({ id, jobId, doc }).onConflictDoNothing();
+    return runs.get(id);
+  }
+
+  /** A whole file as a new job, all of it or nothing. */
+  async function addFile(id: string, file: JobFile): Promise<Stored<Job>> {
+    await db.transaction((tx) => insertFile(tx, id, file));
+    return jobs.get(id);
+  }
+
+  async function fileOf(id: string): Promise<JobFile> {
+    const { doc } = await jobs.get(id);
+    const rows = await db.select({ doc: run.doc }).from(run).where(eq(run.jobId, id)).orderBy(asc(run.createdAt), asc(run.id));
+    return { format: 'tamper-job', version: 1, job: doc, runs: rows.map((row) => row.doc) };
+  }
+
+  async function jobOfRun(id: string): Promise<string> {
+    const [row] = await db.select({ jobId: run.jobId }).from(run).where(eq(run.id, id));
+    if (!row) throw new NotFoundError();
+    return row.jobId;
+  }
+
+  async function pageOfJobs(limit: number, after?: string): Promise<Page<Stored<Job>>> {
+    const { id, version, updatedAt, doc } = job;
+    const rows = await db
+      .select({ id, version, updatedAt, doc })
+      .from(job)
+      .where(past(job, after))
+      .orderBy(asc(job.createdAt), asc(id))
+      .limit(limit + 1);
+    return paged(rows, limit);
+  }
+
+  async function pageOfRuns(jobId: string, limit: number, after?: string): Promise<Page<RunSummary>> {
+    await jobs.get(jobId);
+    const { id, version, updatedAt, doc } = run;
+    const rows = await db
+      .select({ id, version, updatedAt, name: sql<string>`${doc}->>'name'`, service: sql<string>`${doc}->>'service'` })
+      .from(run)
+      .where(and(eq(run.jobId, jobId), past(run, after)))
+      .orderBy(asc(run.createdAt), asc(id))
+      .limit(limit + 1);
+    return paged(rows, limit);
+  }
+
+  const ping = async (): Promise<void> => void (await db.execute(sql`select 1`));
+  /** Adds the demo job the first time only, so that a demo somebody deleted stays deleted. */
+  async function addDemo(id: string, file: JobFile): Promise<void> {
+    await db.transaction(async (tx) => {
+      const first = await tx.insert(doneOnce).values({ name: 'demo' }).onConflictDoNothing().returning({ name: doneOnce.name });
+      if (first.length > 0) await insertFile(tx, id, file);
+    });
+  }
+
+  return { jobs, runs, addJob, addRun, addFile, fileOf, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo };
+}
+export type Store = ReturnType<typeof openStore>;

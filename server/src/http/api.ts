@@ -1,0 +1,80 @@
+import { check, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
+import { json, Router, type Request } from 'express';
+import { z } from 'zod';
+import { NotFoundError, type Store } from '../db/store';
+
+/** Largest request body; the job file's own limit. */
+export const BODY_LIMIT = '8mb';
+
+const id = z.uuid('Needs a UUID.');
+const version = z.int().min(1);
+const listQuery = z.object({ limit: z.coerce.number().int().min(1).max(200).default(50), after: id.optional() });
+
+/** The id in the path; anything but a UUID cannot exist. */
+function pathId(request: Request): string {
+  const parsed = id.safeParse(request.params.id);
+  if (!parsed.success) throw new NotFoundError();
+  return parsed.data;
+}
+
+/** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
+export function api(store: Store): Router {
+  const router = Router();
+  router.use(json({ limit: BODY_LIMIT }));
+
+  router.get('/health', async (_request, response) => {
+    await store.ping();
+    response.json({ ok: true, service: 'tamper' });
+  });
+
+  router.get('/jobs', async (request, response) => {
+    const { limit, after } = check(listQuery, request.query);
+    response.json(await store.pageOfJobs(limit, after));
+  });
+  router.post('/jobs', async (request, response) => {
+    const body = check(z.strictObject({ id, doc: jobSchema }), request.body);
+    response.status(201).json(await store.addJob(body.id, body.doc));
+  });
+  router.post('/jobs/import', async (request, response) => {
+    const body = check(z.strictObject({ id, file: jobFileSchema }), request.body);
+    response.status(201).json(await store.addFile(body.id, body.file));
+  });
+  router.get('/jobs/:id', async (request, response) => void response.json(await store.jobs.get(pathId(request))));
+  router.put('/jobs/:id', async (request, response) => {
+    const body = check(z.strictObject({ version, doc: jobSchema }), request.body);
+    response.json(await store.jobs.put(pathId(request), body.version, body.doc));
+  });
+  router.delete('/jobs/:id', async (request, response) => {
+    const query = check(z.object({ version: z.coerce.number().pipe(version) }), request.query);
+    await store.jobs.remove(pathId(request), query.version);
+    response.status(204).end();
+  });
+  router.get('/jobs/:id/file', async (request, response) => void response.json(await store.fileOf(pathId(request))));
+
+  router.get('/jobs/:id/runs', async (request, response) => {
+    const { limit, after } = check(listQuery, request.query);
+    response.json(await store.pageOfRuns(pathId(request), limit, after));
+  });
+  router.post('/jobs/:id/runs', async (request, response) => {
+    const body = check(z.strictObject({ id, doc: runSchema }), request.body);
+    response.status(201).json(await store.addRun(pathId(request), body.id, body.doc));
+  });
+  router.get('/runs/:id', async (request, response) => {
+    const runId = pathId(request);
+    response.json({ ...(await store.runs.get(runId)), jobId: await store.jobOfRun(runId) });
+  });
+  router.put('/runs/:id', async (request, response) => {
+    const body = check(z.strictObject({ version, doc: runSchema }), request.body);
+    response.json(await store.runs.put(pathId(request), body.version, body.doc));
+  });
+  router.delete('/runs/:id', async (request, response) => {
+    const query = check(z.object({ version: z.coerce.number().pipe(version) }), request.query);
+    await store.runs.remove(pathId(request), query.version);
+    response.status(204).end();
+  });
+
+  router.use(() => {
+    throw new NotFoundError();
+  });
+  return router;
+}

@@ -1,0 +1,50 @@
+import express, { type Express } from 'express';
+import expressStaticGzip from 'express-static-gzip';
+import helmet from 'helmet';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import type { Store } from '../db/store';
+import { api } from './api';
+import { errorHandler } from './errors';
+
+const IMMUTABLE = /\/_expo\/|\/assets\//;
+
+/** One Express for the API and, when `clientDir` is given, the built client. */
+export function createApp(store: Store, log: Logger, clientDir?: string): Express {
+  const app = express();
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: { scriptSrc: ["'self'", "'wasm-unsafe-eval'"], workerSrc: ["'self'", 'blob:'], upgradeInsecureRequests: null },
+      },
+      // Served over plain HTTP on loopback.
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use('/api', api(store));
+  if (clientDir) serveClient(app, clientDir);
+  app.use(errorHandler(log));
+  return app;
+}
+
+/** Files hashed by the build are cached for good; every other path is a screen of the single-page client. */
+function serveClient(app: Express, dir: string): void {
+  app.use(
+    expressStaticGzip(dir, {
+      enableBrotli: true,
+      orderPreference: ['br'],
+      serveStatic: {
+        setHeaders: (response, path) =>
+          void response.setHeader('Cache-Control', IMMUTABLE.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+      },
+    }),
+  );
+  app.get('/{*screen}', (request, response, next) => {
+    if (IMMUTABLE.test(request.path)) return next();
+    response.setHeader('Cache-Control', 'no-cache');
+    response.sendFile(join(dir, 'index.html'));
+  });
+  app.use(
+    (_request, response) => void response.status(404).json({ error: { code: 'not-found', message: 'This is not here (any more).' } }),
+  );
+}

@@ -1,0 +1,41 @@
+import { demoFile } from '@tamper/core';
+import { pino } from 'pino';
+import { connect, migrateUp } from './db/connect';
+import { openStore } from './db/store';
+import { createApp } from './http/app';
+
+/** The demo job's id, the same everywhere. */
+const DEMO_ID = '5a17ab0a-7d00-4000-8000-000000000001';
+
+/** Runs the server from the environment: DATABASE_URL, PORT, CLIENT_DIR. Says `ready` to a parent process when it serves. */
+async function main(): Promise<void> {
+  const url = process.env.DATABASE_URL;
+  if (!url) throw new Error('DATABASE_URL is not set; use `npm start`.');
+  const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
+  const { db, close } = connect(url, (error) => log.warn({ err: error }, 'lost an idle database connection'));
+  await migrateUp(db);
+  const store = openStore(db);
+  await store.addDemo(DEMO_ID, demoFile);
+
+  const server = createApp(store, log, process.env.CLIENT_DIR).listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () =>
+    process.send?.('ready'),
+  );
+  server.on('error', (error) => {
+    log.fatal({ err: error }, 'cannot listen');
+    process.exit(1);
+  });
+
+  let stopping = false;
+  const stop = () => {
+    if (stopping) return;
+    stopping = true;
+    server.close(() => void close().then(() => process.exit(0)));
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), 2000).unref();
+  };
+  process.on('SIGTERM', stop);
+  process.on('SIGINT', stop);
+  process.on('disconnect', stop);
+}
+
+await main();
