@@ -1,4 +1,4 @@
-import type { FieldError, Job, JobFile, Run } from '@tamper/core';
+import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
 
 /** A stored document and the version a write must name. */
 export interface Stored<T> {

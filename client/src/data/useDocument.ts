@@ -1,4 +1,4 @@
-import { merge, sameJson } from '@tamper/core';
+import { merge, sameJson } from '@tamper/core/job';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import useSWR from 'swr';
 import { api, fetcher, type Stored } from './api';

@@ -139,11 +139,12 @@ export const SectionDrawing = memo(function SectionDrawing({ section, reach, uni
 });
 
 function viewOf(section: Section, width: number, height: number, whole: boolean): View {
-  const half = section.topWidth / 2;
+  const lips = section.trench.map((point) => point.x);
+  const lip = { left: -Math.min(...lips), right: Math.max(...lips) };
   const heapTop = whole ? Math.max(0, ...section.heaps.map((heap) => heap.height)) : 0;
   const reachOf = (side: 'left' | 'right') => {
     const heap = section.heaps.find((candidate) => candidate.side === side);
-    return whole && heap ? heap.outer + 0.2 : half + MARGIN;
+    return whole && heap ? heap.outer + 0.2 : lip[side] + MARGIN;
   };
   return fitToScale(
     { left: -reachOf('left'), right: reachOf('right'), bottom: section.bottom, top: section.ground + heapTop },

@@ -1,4 +1,4 @@
-import { extent, formatLength, formatStation, largest, smallest, type Plan, type Run, type UnitSystem } from '@tamper/core';
+import { extent, formatStation, largest, smallest, type Plan, type Run, type UnitSystem } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box, type GestureResponderEvent } from 'react-native';
 import Svg, { Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
@@ -17,7 +17,7 @@ interface Props {
 }
 
 export const STRIP_HEIGHT = 92;
-const PAD = { left: 14, right: 14, top: 20, bottom: 22 };
+const PAD = { left: 14, right: 14, top: 22, bottom: 26 };
 /** More points than this cannot be told apart on a phone. */
 const MOST_POINTS = 800;
 
@@ -36,6 +36,11 @@ export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
   };
   const at = view.x(cursor);
   const station = formatStation(cursor, units);
+  // The ends are named where the cursor's own label leaves room.
+  const labels = [
+    { x: PAD.left, text: formatStation(start, units), anchor: 'start' as const },
+    { x: width - PAD.right, text: formatStation(end, units), anchor: 'end' as const },
+  ].filter((label) => Math.abs(label.x - at) > 90);
   const keyboard = { onKeyDown: key } as object;
   return (
     <Box
@@ -64,9 +69,12 @@ export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
       {...keyboard}
     >
       <Svg width={width} height={STRIP_HEIGHT} aria-hidden pointerEvents="none">
-        <Picture plan={plan} run={run} view={view} width={width} units={units} />
-        <Line x1={at} x2={at} y1={14} y2={STRIP_HEIGHT - 14} stroke={colours.paint} strokeWidth={2.5} />
-        <Rect x={at - 6} y={8} width={12} height={12} rx={3} fill={colours.paint} />
+        <Picture plan={plan} run={run} view={view} />
+        {labels.map(({ x, text, anchor }) => (
+          <Label key={anchor} x={x} y={STRIP_HEIGHT - 5} anchor={anchor} size={12} colour={colours.faded} text={text} />
+        ))}
+        <Line x1={at} x2={at} y1={14} y2={STRIP_HEIGHT - 20} stroke={colours.paint} strokeWidth={2.5} />
+        <Rect x={at - 6} y={4} width={12} height={14} rx={3} fill={colours.paint} />
         <Label x={Math.min(width - 34, Math.max(34, at))} y={STRIP_HEIGHT - 5} text={station} colour={colours.paint} />
       </Svg>
     </Box>
@@ -74,23 +82,14 @@ export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
 }
 
 function viewOf(plan: Plan, start: number, end: number, width: number): View {
-  const [bottom, top] = [smallest(plan.profile.bottom), largest(plan.profile.ground)];
+  const top = largest(plan.profile.ground);
+  const lowest = smallest(plan.profile.bottom);
+  // A little ground below the trench, so that it reads as a cut.
+  const bottom = lowest - (top - lowest) * 0.12;
   return fitStretched({ left: start, right: end, bottom, top }, { width, height: STRIP_HEIGHT, pad: PAD });
 }
 
-const Picture = memo(function Picture({
-  plan,
-  run,
-  view,
-  width,
-  units,
-}: {
-  plan: Plan;
-  run: Run;
-  view: View;
-  width: number;
-  units: UnitSystem;
-}) {
+const Picture = memo(function Picture({ plan, run, view }: { plan: Plan; run: Run; view: View }) {
   const { station, ground: levels, bottom, reach } = plan.profile;
   const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
   const kept = station.map((_, i) => i).filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1]);
@@ -130,9 +129,6 @@ const Picture = memo(function Picture({
         />
       ))}
       <Path d={pathThrough(lip)} fill="none" stroke={ground.soilLine} strokeWidth={2} />
-      <Label x={PAD.left} y={14} anchor="start" size={12} colour={colours.faded} text={formatStation(station[0] ?? 0, units)} />
-      <Label x={width - PAD.right} y={14} anchor="end" size={12} colour={colours.faded} text={formatStation(station.at(-1) ?? 0, units)} />
-      <Label x={width / 2} y={14} size={12} colour={colours.faded} text={`deepest ${formatLength(plan.deepest.depth, units)}`} />
     </G>
   );
 });

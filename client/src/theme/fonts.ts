@@ -19,6 +19,7 @@ const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
 
 export const paperFonts = configureFonts({
   config: {
+    default: size(16, 22, sans.regular),
     ...Object.fromEntries((['displayLarge', 'displayMedium', 'displaySmall'] as const).map((key) => [key, size(34, 40, sans.bold)])),
     headlineLarge: size(28, 34, sans.bold),
     headlineMedium: size(24, 30, sans.bold),

@@ -1,4 +1,4 @@
-import { merge } from '@tamper/core';
+import { merge } from '@tamper/core/job';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import type { Stored } from '../data/api';

@@ -8,7 +8,9 @@ export function Loading({ error, retry, what }: { error: unknown; retry: () => v
   if (!error)
     return (
       <View role="status" style={{ padding: 32, alignItems: 'center', gap: 12 }}>
-        <ActivityIndicator />
+        <View aria-hidden>
+          <ActivityIndicator />
+        </View>
         <Text>Fetching {what}…</Text>
       </View>
     );

@@ -1,51 +1,45 @@
 import { useState } from 'react';
-import { Menu, TextInput } from 'react-native-paper';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
+import { Button, Menu, Text } from 'react-native-paper';
 
-/** One of many, from a menu. */
-export function Picker<T extends string>({
-  label,
-  value,
-  options,
-  onChange,
-}: {
+interface Props<T extends string> {
   label: string;
   value: T;
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
-}) {
+}
+
+/** One of many, from a menu. */
+export function Picker<T extends string>({ label, value, options, onChange }: Props<T>) {
   const [open, setOpen] = useState(false);
   const chosen = options.find((option) => option.value === value)?.label ?? value;
+  const pick = (next: T) => {
+    setOpen(false);
+    onChange(next);
+  };
   return (
-    <Menu
-      visible={open}
-      onDismiss={() => setOpen(false)}
-      anchorPosition="bottom"
-      anchor={
-        <Pressable role="button" aria-label={`${label}: ${chosen}`} onPress={() => setOpen(true)}>
-          <View pointerEvents="none" aria-hidden>
-            <TextInput
-              mode="outlined"
-              label={label}
-              value={chosen}
-              editable={false}
-              tabIndex={-1}
-              right={<TextInput.Icon icon="next" tabIndex={-1} />}
-            />
-          </View>
-        </Pressable>
-      }
-    >
-      {options.map((option) => (
-        <Menu.Item
-          key={option.value}
-          title={option.label}
-          onPress={() => {
-            setOpen(false);
-            onChange(option.value);
-          }}
-        />
-      ))}
-    </Menu>
+    <View style={{ gap: 4, marginBottom: 8 }}>
+      <Text variant="labelMedium">{label}</Text>
+      <Menu
+        visible={open}
+        onDismiss={() => setOpen(false)}
+        anchorPosition="bottom"
+        anchor={
+          <Button
+            mode="outlined"
+            icon="next"
+            accessibilityLabel={`${label}: ${chosen}`}
+            contentStyle={{ flexDirection: 'row-reverse', justifyContent: 'space-between' }}
+            onPress={() => setOpen(true)}
+          >
+            {chosen}
+          </Button>
+        }
+      >
+        {options.map((option) => (
+          <Menu.Item key={option.value} title={option.label} onPress={() => pick(option.value)} />
+        ))}
+      </Menu>
+    </View>
   );
 }

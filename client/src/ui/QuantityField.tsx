@@ -1,4 +1,4 @@
-import type { Parsed } from '@tamper/core';
+import type { Parsed } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
@@ -68,9 +68,11 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
         autoCorrect={false}
         autoComplete="off"
       />
-      <HelperText type={wrong ? 'error' : 'info'} visible={below !== undefined} aria-live="polite" style={{ paddingVertical: 2 }}>
-        {below ?? ' '}
-      </HelperText>
+      {below === undefined ? null : (
+        <HelperText type={wrong ? 'error' : 'info'} aria-live="polite" style={{ paddingVertical: 2 }}>
+          {below}
+        </HelperText>
+      )}
     </View>
   );
 }

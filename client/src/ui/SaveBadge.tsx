@@ -18,9 +18,9 @@ export function SaveBadge({ save }: { save: SaveState<unknown> }) {
     <View
       role="status"
       aria-label={save.kind === 'unsaved' ? `${word}: ${save.why}` : word}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: 6, paddingHorizontal: 10 }}
+      style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}
     >
-      <Icon name={icon} color={colours.onClay} size={20} />
+      <Icon name={icon} color={colours.onClay} size={16} />
       <Text variant="labelSmall" style={{ color: colours.onClay }}>
         {word}
       </Text>

@@ -8,11 +8,14 @@ import { colours, TARGET } from '../theme/tokens';
 export function TopBar({
   title,
   subtitle,
+  status,
   back,
   children,
 }: {
   title: string;
   subtitle?: string | undefined;
+  /** What stands below the title instead of a subtitle. */
+  status?: ReactNode;
   back?: string;
   children?: ReactNode;
 }) {
@@ -36,6 +39,7 @@ export function TopBar({
         <Text variant="titleLarge" role="heading" aria-level={1} numberOfLines={1} style={{ color: colours.onClay }}>
           {title}
         </Text>
+        {status}
         {subtitle ? (
           <Text variant="bodySmall" numberOfLines={1} style={{ color: colours.onClay }}>
             {subtitle}

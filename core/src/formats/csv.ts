@@ -16,7 +16,7 @@ export function readGroundCsv(text: string, units: UnitSystem): Run['stations'] 
     fail([{ field: 'file', message: 'The file is larger than 4 MB; a list of levels is far smaller. Nothing was read.' }]);
   if (text.includes('\u0000') || text.includes('\uFFFD'))
     fail([{ field: 'file', message: 'This is not plain text in UTF-8. Save it as CSV (UTF-8) and try again.' }]);
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy' });
+  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trim(), { skipEmptyLines: 'greedy', delimiter: delimiterOf(text) });
   const rows = parsed.data.map((cells, index) => ({ cells, line: index + 1 }));
   const first = rows[0];
   const body = first && !first.cells.slice(0, 2).some((cell) => /\d/.test(cell)) ? rows.slice(1) : rows;
@@ -45,6 +45,9 @@ export function readGroundCsv(text: string, units: UnitSystem): Run['stations'] 
   if (errors.length > 0) fail(errors.slice(0, 5));
   return stations;
 }
+
+/** Semicolons and tabs are never part of a number, so where they stand they separate; guessing would split decimal commas. */
+const delimiterOf = (text: string): string => [';', '\t'].find((mark) => text.includes(mark)) ?? ',';
 
 /** Writes ground levels as CSV in metres; {@link readGroundCsv} in metric reads them back exactly. */
 export const writeGroundCsv = (stations: Run['stations']): string =>

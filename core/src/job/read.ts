@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import { type z } from 'zod';
 import { fieldName, InputError, type FieldError } from './errors';
 import { jobFileSchema, type JobFile } from './schema';
 

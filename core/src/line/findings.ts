@@ -1,4 +1,5 @@
 import type { Service } from '../catalogue';
+import { smallest } from '../geometry';
 import type { Finding, Run } from '../job';
 import { formatGradient, type UnitSystem } from '../units';
 import { extent } from './ground';
@@ -9,12 +10,14 @@ import type { ProfileColumns } from './profile';
 export function fallFindings(run: Run, service: Service, profile: ProfileColumns, units: UnitSystem): Finding[] {
   if (service.minFall === 0) return [];
   const fall = fallOf(run);
-  const { length } = extent(run);
-  const start = profile.invert[0] as number;
   const uphill = fall !== undefined && fall < 0;
   if (fall !== undefined && Math.abs(fall) >= service.minFall - 1e-9) return [];
   const needed = formatGradient(service.minFall, units);
-  const end = uphill ? start + service.minFall * length : Math.min(profile.invert.at(-1) as number, start - service.minFall * length);
+  // The steeper line touches the present one from below, so that mending the fall never takes cover away.
+  const slope = uphill ? service.minFall : -service.minFall;
+  const first = profile.station[0] as number;
+  const start = smallest(profile.invert.map((invert, i) => invert - slope * ((profile.station[i] as number) - first)));
+  const end = start + slope * extent(run).length;
   return [
     {
       id: 'line.fall',

@@ -57,7 +57,7 @@ const BENCHES = (school: string) => ({
   benchRiserA: { value: 5 * FOOT, basis: `${school}: later risers 5 ft (1.52 m) in type A` },
   benchRiserB: { value: 4 * FOOT, basis: `${school}: later risers 4 ft (1.22 m) in type B` },
 });
-const BORROWED = 'the US tables, used here as a default for want of a local one';
+const BORROWED = 'US tables, used here as a default for want of a local one';
 
 export const ruleSets: Record<RuleSetId, RuleSet> = {
   US: {

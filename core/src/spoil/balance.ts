@@ -41,7 +41,7 @@ export function balance(run: Run, volumes: PartVolumes, bedding: Record<keyof ty
     reuseBank,
     surplusBank,
     surplusLoose: surplusBank * loosen,
-    importFill: volumes.fill - reuseBank * (1 - shrink),
+    importFill: reuseBank < wanted || !run.spoil.reuse ? volumes.fill - reuseBank * (1 - shrink) : 0,
     beddingLoose: sum((material) => bedding[material] * beddings[material].bulking),
     beddingMass: sum((material) => bedding[material] * beddings[material].density),
   };

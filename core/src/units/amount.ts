@@ -1,17 +1,17 @@
 import { FOOT } from './length';
-import type { UnitSystem } from './parsed';
+import { fixed, type UnitSystem } from './parsed';
 
 const CUBIC_YARD = (3 * FOOT) ** 3;
 const SHORT_TON = 907.18474;
 
 /** Shows a volume (m³) to 0.1 m³ or 0.1 yd³. */
 export const formatVolume = (cubicMetres: number, system: UnitSystem): string =>
-  system === 'us' ? `${(cubicMetres / CUBIC_YARD).toFixed(1)} yd³` : `${cubicMetres.toFixed(1)} m³`;
+  system === 'us' ? `${fixed(cubicMetres / CUBIC_YARD, 1)} yd³` : `${fixed(cubicMetres, 1)} m³`;
 
 /** Shows a sectional area (m²) to 0.01 m² or 0.1 ft². */
 export const formatArea = (squareMetres: number, system: UnitSystem): string =>
-  system === 'us' ? `${(squareMetres / FOOT ** 2).toFixed(1)} ft²` : `${squareMetres.toFixed(2)} m²`;
+  system === 'us' ? `${fixed(squareMetres / FOOT ** 2, 1)} ft²` : `${fixed(squareMetres, 2)} m²`;
 
 /** Shows a mass (kg) to 0.1 t, or 0.1 short ton in US units. */
 export const formatMass = (kilograms: number, system: UnitSystem): string =>
-  system === 'us' ? `${(kilograms / SHORT_TON).toFixed(1)} ton` : `${(kilograms / 1000).toFixed(1)} t`;
+  system === 'us' ? `${fixed(kilograms / SHORT_TON, 1)} ton` : `${fixed(kilograms / 1000, 1)} t`;

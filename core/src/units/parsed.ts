@@ -38,9 +38,14 @@ export function mixed(text: string): number {
   }, 0);
 }
 
-/** Fixed decimals without trailing zeros and without a negative zero. */
-export function trimmed(value: number, decimals: number): string {
+/** Fixed decimals, never a negative zero. */
+export function fixed(value: number, decimals: number): string {
   const text = value.toFixed(decimals);
-  const short = decimals > 0 ? text.replace(/\.?0+$/, '') : text;
-  return short === '-0' ? '0' : short;
+  return Number(text) === 0 ? text.replace('-', '') : text;
 }
+
+/** Fixed decimals without trailing zeros. */
+export const trimmed = (value: number, decimals: number): string => {
+  const text = fixed(value, decimals);
+  return decimals > 0 ? text.replace(/\.?0+$/, '') : text;
+};

@@ -11,7 +11,7 @@ export type Database = NodePgDatabase<typeof schema>;
  * the pool opens new ones by itself when the database is back.
  */
 export function connect(url: string, onLost: (error: Error) => void): { db: Database; close: () => Promise<void> } {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 3000 });
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 10_000 });
   pool.on('error', onLost);
   return { db: drizzle(pool, { schema }), close: () => pool.end() };
 }

@@ -35,13 +35,17 @@ function answer(error: unknown): [number, ErrorBody['error']] {
 
 /** Connection refused, cut or shutting down: worth trying again, and no fault of the request. */
 function isDatabaseDown(error: unknown): boolean {
-  for (let cause = error; cause instanceof Error; cause = cause.cause) {
-    const code = (cause as { code?: string }).code ?? '';
+  // Drizzle wraps the driver's error; look through the wrapping.
+  for (let cause = error as Failure | undefined; cause; cause = cause.cause as Failure | undefined)
     if (
-      /^(ECONNREFUSED|ECONNRESET|EPIPE|57P0[123]|08...)$/.test(code) ||
-      /Connection terminated|timeout exceeded when trying to connect/.test(cause.message)
+      /^(ECONNREFUSED|ECONNRESET|EPIPE|57P0[123]|08...)$/.test(cause.code ?? '') ||
+      /Connection terminated|connection timeout|timeout exceeded/.test(cause.message ?? '')
     )
       return true;
-  }
   return false;
+}
+interface Failure {
+  code?: string;
+  message?: string;
+  cause?: unknown;
 }

@@ -1,4 +1,5 @@
-import { findService, serviceIds, writeJobFile, type Job } from '@tamper/core';
+import { findService, serviceIds } from '@tamper/core/catalogue';
+import { writeJobFile, type Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -63,9 +64,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
 
   return (
     <>
-      <TopBar title={job.doc.name} subtitle="Job" back="/">
-        <SaveBadge save={job.save} />
-      </TopBar>
+      <TopBar title={job.doc.name} status={<SaveBadge save={job.save} />} back="/" />
       <Page>
         <Conflict document={job} what="the job" />
         {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}

@@ -1,4 +1,6 @@
-import { blankRun, errorsOf, formatLength, parseLength, runSchema, services, type Job, type Parsed } from '@tamper/core';
+import { services } from '@tamper/core/catalogue';
+import { blankRun, errorsOf, runSchema, type Job } from '@tamper/core/job';
+import { formatLength, parseLength, type Parsed } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,18 +1,6 @@
-import {
-  errorsOf,
-  formatBatter,
-  formatLength,
-  jobSchema,
-  parseBatter,
-  parseLength,
-  resolveRules,
-  ruleInfo,
-  ruleKeys,
-  ruleSetIds,
-  ruleSets,
-  type Job,
-  type RuleKey,
-} from '@tamper/core';
+import { errorsOf, jobSchema, type Job } from '@tamper/core/job';
+import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey } from '@tamper/core/rules';
+import { formatBatter, formatLength, parseBatter, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, HelperText, Text, TextInput } from 'react-native-paper';
@@ -38,7 +26,7 @@ export function RuleBook({ job, onChange }: Props) {
         options={ruleSetIds.map((id) => ({ value: id, label: SHORT_NAMES[id] }))}
       />
       <Choice label="Units" value={job.units} onChange={(units) => onChange({ ...job, units })} options={UNIT_OPTIONS} />
-      <Button mode="text" onPress={() => setShown(!shown)} aria-expanded={shown}>
+      <Button mode="text" onPress={() => setShown(!shown)}>
         {shown
           ? 'Hide the rules'
           : `Show the rules of ${ruleSets[job.ruleSet].name}${job.overrides.length ? ` (${job.overrides.length} changed)` : ''}`}

@@ -1,4 +1,5 @@
-import type { RuleSetId, UnitSystem } from '@tamper/core';
+import type { RuleSetId } from '@tamper/core/rules';
+import type { UnitSystem } from '@tamper/core/units';
 
 export const SHORT_NAMES: Record<RuleSetId, string> = { US: 'US', UK: 'UK', AUNZ: 'AU / NZ' };
 export const UNIT_OPTIONS: readonly { value: UnitSystem; label: string }[] = [

@@ -1,4 +1,5 @@
-import { MAX_FILE, readJobFile, InputError, ruleSets, type Job } from '@tamper/core';
+import { MAX_FILE, readJobFile, InputError, type Job } from '@tamper/core/job';
+import { ruleSets } from '@tamper/core/rules';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,6 @@
-import { blankJob, ruleSetIds, ruleSets, type RuleSetId, type UnitSystem } from '@tamper/core';
+import { blankJob } from '@tamper/core/job';
+import { ruleSetIds, ruleSets, type RuleSetId } from '@tamper/core/rules';
+import { type UnitSystem } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';

@@ -1,7 +1,7 @@
 import { extent, reachIndexAt, sectionAt, type Fix, type Job, type Patch, type Reach, type Run } from '@tamper/core';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
-import { Chip, IconButton, Text } from 'react-native-paper';
+import { Button, IconButton, Text } from 'react-native-paper';
 import type { StoredRun } from '../../data/api';
 import { useDocument, type Document } from '../../data/useDocument';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
@@ -35,10 +35,13 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
     );
   return (
     <>
-      <TopBar title={run.document.doc.name} subtitle={job.document.doc.name} back={back}>
+      <TopBar
+        title={run.document.doc.name}
+        status={<SaveBadge save={run.document.save.kind === 'saved' ? job.document.save : run.document.save} />}
+        back={back}
+      >
         <BarButton icon="undo" label="Undo" onPress={run.document.undo} disabled={!run.document.canUndo} />
         <BarButton icon="redo" label="Redo" onPress={run.document.redo} disabled={!run.document.canRedo} />
-        <SaveBadge save={run.document.save.kind === 'saved' ? job.document.save : run.document.save} />
         <RunMenu jobId={jobId} job={job.document} run={run.document} />
       </TopBar>
       <Board job={job.document} run={run.document} state={plan} />
@@ -113,7 +116,7 @@ function Board({ job, run, state }: BoardProps) {
 
   const units = job.doc.units;
   const drawingWidth = wide ? width - 440 : width;
-  const drawingHeight = wide ? Math.max(260, height - 330) : Math.max(210, Math.min(320, height * 0.34));
+  const drawingHeight = wide ? Math.max(240, height - 390) : Math.max(210, Math.min(320, height * 0.34));
   const Editor = selected && editors[selected].Editor;
 
   const problems = (
@@ -143,17 +146,14 @@ function Board({ job, run, state }: BoardProps) {
       contentContainerStyle={{ gap: 8, padding: 8, ...(wide ? { flexDirection: 'row', flexWrap: 'wrap' } : {}) }}
     >
       {parts.map((part) => (
-        <Chip
+        <Button
           key={part}
-          mode="outlined"
-          showSelectedOverlay
-          selected={selected === part}
-          showSelectedCheck={false}
+          mode={selected === part ? 'contained' : 'outlined'}
           onPress={() => setSelected(selected === part ? undefined : part)}
-          style={{ height: 44, justifyContent: 'center', backgroundColor: selected === part ? colours.clayWash : colours.paper }}
+          style={selected === part ? undefined : { backgroundColor: colours.paper }}
         >
           {editors[part].title}
-        </Chip>
+        </Button>
       ))}
     </ScrollView>
   );
@@ -201,9 +201,9 @@ function Board({ job, run, state }: BoardProps) {
           name={good.run.name}
         />
         <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
-          <Chip compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
+          <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
             {whole ? 'Closer' : 'With spoil'}
-          </Chip>
+          </Button>
         </View>
       </View>
     </>

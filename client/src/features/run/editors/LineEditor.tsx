@@ -45,18 +45,20 @@ export function LineEditor() {
             <LengthField label="Invert at the start" value={run.profile.start} path={['profile', 'start']} style="level" />
             <LengthField label="Invert at the end" value={run.profile.end} path={['profile', 'end']} style="level" />
           </Fields>
-          <QuantityField
-            label="Falls to the end at"
-            value={fall ?? 0}
-            format={(ratio) => formatGradient(ratio, job.units)}
-            parse={(text) => parseGradient(text.replace(/\s*\(.*\)$/, ''))}
-            onValue={(ratio) =>
-              run.profile.kind === 'inverts'
-                ? apply([{ path: ['profile', 'end'], value: run.profile.start - ratio * length }], 'profile.end')
-                : undefined
-            }
-            hint='1:50, 2%, 20 mm/m or 1/4"/ft; sets the invert at the end'
-          />
+          <Fields>
+            <QuantityField
+              label="Falls to the end at"
+              value={fall ?? 0}
+              format={(ratio) => formatGradient(ratio, job.units)}
+              parse={(text) => parseGradient(text.replace(/\s*\(.*\)$/, ''))}
+              onValue={(ratio) =>
+                run.profile.kind === 'inverts'
+                  ? apply([{ path: ['profile', 'end'], value: run.profile.start - ratio * length }], 'profile.end')
+                  : undefined
+              }
+              hint='1:50, 2%, 20 mm/m or 1/4"/ft; sets the invert at the end'
+            />
+          </Fields>
         </>
       )}
       <Choice

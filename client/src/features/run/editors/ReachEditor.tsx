@@ -2,6 +2,7 @@ import { extent, formatStation, parseStation, type Reach } from '@tamper/core';
 import { Button, Text } from 'react-native-paper';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
+import { Fields } from '../fields';
 
 /** Reaches: stretches of the run that are dug alike. */
 export function ReachEditor() {
@@ -21,13 +22,15 @@ export function ReachEditor() {
         reach.
       </Text>
       {reachIndex > 0 ? (
-        <QuantityField
-          label="Starts at"
-          value={reach.from}
-          format={at}
-          parse={(text) => parseStation(text, job.units)}
-          onValue={(from) => apply([{ path: ['reaches', reachIndex, 'from'], value: from }], `reach.${reachIndex}`)}
-        />
+        <Fields>
+          <QuantityField
+            label="Starts at"
+            value={reach.from}
+            format={at}
+            parse={(text) => parseStation(text, job.units)}
+            onValue={(from) => apply([{ path: ['reaches', reachIndex, 'from'], value: from }], `reach.${reachIndex}`)}
+          />
+        </Fields>
       ) : null}
       <Button mode="contained-tonal" icon="split" disabled={!canSplit} onPress={split}>
         New reach from {at(cursor)}

@@ -1,0 +1,157 @@
+import { readFileSync } from 'node:fs';
+import fc from 'fast-check';
+import { demoFile } from '../demo';
+import { readGroundCsv, writeGroundCsv } from '../formats';
+import { planRun } from '../plan';
+import { anyRun, levelRun } from '../testing';
+import { applyPatches, errorsOf, InputError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
+
+const errors = (work: () => unknown) => {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof InputError) return error.errors.map(({ field, message }) => `${field}: ${message}`);
+    throw error;
+  }
+  return [];
+};
+const broken = (...patches: { path: (string | number)[]; value: unknown }[]) =>
+  errors(() => readJobFile(JSON.stringify(applyPatches(demoFile as unknown, patches))));
+
+describe('job file', () => {
+  test('the demo reads back as it was written, and plans', () => {
+    const file = readJobFile(writeJobFile(demoFile));
+    expect(file).toEqual(demoFile);
+    for (const run of file.runs) expect(planRun(file.job, run).volumes.trench).toBeGreaterThan(0);
+  });
+  test('any run survives the file and plans the same', () => {
+    fc.assert(
+      fc.property(anyRun, (run) => {
+        const file = readJobFile(writeJobFile({ ...demoFile, runs: [run] }));
+        expect(planRun(file.job, file.runs[0] as typeof run)).toEqual(planRun(demoFile.job, run));
+      }),
+      { numRuns: 30 },
+    );
+  });
+  test.each([
+    [
+      'a non-number',
+      [{ path: ['runs', 0, 'stations', 1, 'ground'], value: 'high' }],
+      'runs[0].stations[1].ground: Needs a number, not "high".',
+    ],
+    ['an unknown key', [{ path: ['runs', 0, 'colour'], value: 'red' }], 'runs[0].colour: “colour” is not part of the format; take it out.'],
+    ['a missing key', [{ path: ['runs', 0, 'surface'], value: undefined }], 'runs[0].surface: Missing; use "field", "footway", "road".'],
+    ['a wrong choice', [{ path: ['job', 'ruleSet'], value: 'FR' }], 'job.ruleSet: "FR" is not one of "US", "UK", "AUNZ".'],
+    [
+      'an unknown wall',
+      [{ path: ['runs', 0, 'reaches', 0, 'left'], value: { kind: 'round' } }],
+      'runs[0].reaches[0].left.kind: Says a “kind” that is not known here.',
+    ],
+    [
+      'a flat batter',
+      [{ path: ['runs', 0, 'reaches', 0, 'left'], value: { kind: 'batter', ratio: 0 } }],
+      'runs[0].reaches[0].left.ratio: A batter steeper',
+    ],
+    [
+      'a negative cover',
+      [{ path: ['runs', 1, 'profile', 'cover'], value: -1 }],
+      'runs[1].profile.cover: Cover cannot be less than nothing.',
+    ],
+    ['unsorted stations', [{ path: ['runs', 0, 'stations', 2, 'station'], value: 1 }], 'runs[0].stations[2].station: 1 m comes after 8 m'],
+    ['a station twice', [{ path: ['runs', 0, 'stations', 2, 'station'], value: 8 }], 'runs[0].stations[2].station: 8 m is there twice'],
+    [
+      'a reach past the end',
+      [{ path: ['runs', 0, 'reaches', 1, 'from'], value: 99 }],
+      'runs[0].reaches[1].from: This reach starts at 99 m',
+    ],
+    [
+      'a first reach that starts late',
+      [{ path: ['runs', 0, 'reaches', 0, 'from'], value: 2 }],
+      'runs[0].reaches[0].from: The first reach starts where the run does',
+    ],
+    [
+      'a rule changed without a reason',
+      [{ path: ['job', 'overrides'], value: [{ rule: 'spoilSetback', value: 1, reason: '' }] }],
+      'job.overrides[0].reason: Say why',
+    ],
+  ])('%s is named in one sentence', (_, patches, sentence) => {
+    const found = broken(...patches);
+    expect(found).toHaveLength(1);
+    expect(found[0]).toContain(sentence);
+  });
+  test('every field at fault is named, not just the first', () => {
+    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'service'], value: 'rope' })).toHaveLength(2);
+  });
+  test('what is not JSON, or far too large, is refused before anything else', () => {
+    expect(errors(() => readJobFile('{'))[0]).toContain('not a JSON file');
+    expect(errors(() => readJobFile(' '.repeat(8_000_001)))[0]).toContain('larger than 8 MB');
+  });
+  test('docs/job.schema.json and docs/rules.md are what the core says', async () => {
+    const { jobJsonSchema, rulesPage } = await import('../../../scripts/docs');
+    const doc = (name: string) => readFileSync(`${__dirname}/../../../docs/${name}`, 'utf8');
+    expect(doc('job.schema.json')).toBe(jobJsonSchema());
+    expect(doc('rules.md')).toBe(rulesPage());
+  });
+});
+
+describe('patches and merges', () => {
+  test('a patch shares what it does not touch', () => {
+    const run = levelRun();
+    const next = applyPatches(run, [{ path: ['reaches', 0, 'soil'], value: 'C' }]);
+    expect(next.reaches[0]?.soil).toBe('C');
+    expect(run.reaches[0]?.soil).toBe('B');
+    expect(next.stations).toBe(run.stations);
+    expect(() => applyPatches(run, [{ path: ['name', 'x'], value: 1 }])).toThrow('No field');
+  });
+  test('two people changing different things both keep their change', () => {
+    const base = levelRun();
+    const mine = applyPatches(base, [{ path: ['name'], value: 'Mine' }]);
+    const theirs = applyPatches(base, [{ path: ['reaches', 0, 'soil'], value: 'C' }]);
+    const both = merge(base, mine, theirs);
+    expect(both).toMatchObject({ collisions: [], doc: { name: 'Mine', reaches: [{ soil: 'C' }] } });
+  });
+  test('the same thing changed differently is a named collision, mine kept', () => {
+    const base = levelRun();
+    const both = merge(base, { ...base, name: 'Mine' }, { ...base, name: 'Theirs' });
+    expect(both).toMatchObject({ collisions: ['name'], doc: { name: 'Mine' } });
+  });
+  test('equality ignores the order of keys', () => expect(sameJson({ a: 1, b: [{ c: 2 }] }, { b: [{ c: 2 }], a: 1 })).toBe(true));
+});
+
+describe('ground levels from CSV', () => {
+  test.each([
+    ['with a header', 'station,ground\n0,10\n10,10.5\n'],
+    ['without one', '0,10\n10,10.5'],
+    ['semicolons, a byte order mark and spaces', '\uFEFFStation; Ground\r\n0 ; 10\r\n 10;10.5 m\r\n'],
+    ['tabs and blank lines', '0\t10\n\n0+010\t10.5\n\n'],
+  ])('%s', (_, text) =>
+    expect(readGroundCsv(text, 'metric')).toEqual([
+      { station: 0, ground: 10 },
+      { station: 10, ground: 10.5 },
+    ]),
+  );
+  test('US stationing and feet', () => {
+    const [, second] = readGroundCsv('0+00,32.8\n1+38.00,33.1', 'us');
+    expect(second?.station).toBeCloseTo(42.0624, 9);
+    expect(second?.ground).toBeCloseTo(33.1 * 0.3048, 9);
+  });
+  test.each([
+    ['a word for a level', '0,10\n5,high\n10,10', 'line 2: “high” is not a level'],
+    ['unsorted', '0,10\n10,10\n5,10', 'line 3: Station 5 comes after a greater one'],
+    ['twice', '0,10\n10,10\n10,11', 'line 3: Station 10 is there twice'],
+    ['one value', '0,10\n10', 'line 2: “10” has one value'],
+    ['decimal commas', '0;10,5\n1;10,6', 'Use a point for decimals'],
+    ['one line', '0,10', 'at least two lines'],
+    ['binary', '0,10\u0000', 'not plain text'],
+    ['too large', '0,1\n'.repeat(1_100_000), 'larger than 4 MB'],
+    ['off the map', '0,10\n10,99999', 'outside −500 to 9,000 m'],
+  ])('%s is refused with its line', (_, text, sentence) => expect(errors(() => readGroundCsv(text, 'metric'))[0]).toContain(sentence));
+  test('what is written reads back', () => {
+    const stations = demoFile.runs[0]?.stations ?? [];
+    expect(readGroundCsv(writeGroundCsv(stations), 'metric')).toEqual(stations);
+  });
+  test('a run holds at most 20,000 stations', () => {
+    const run = { ...levelRun(), stations: Array.from({ length: 20_001 }, (_, i) => ({ station: i / 2, ground: 10 })) };
+    expect(errorsOf(runSchema, run)[0]?.message).toContain('20,000');
+  });
+});

@@ -1,0 +1,72 @@
+import fc from 'fast-check';
+import { beddingIds, groundIds, protectionIds, serviceIds, soilClasses, surfaces } from './catalogue';
+import { findService } from './catalogue';
+import { blankRun, type Reach, type Run, type Wall } from './job';
+
+/** A level run of one reach: the plainest trench, with what a test wants changed. */
+export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: number; depth?: number } & Partial<Reach> = {}): Run {
+  const base = blankRun({ name: 'Test', length, service: 'drain-160', cover: 0.6, ruleSet: 'US' });
+  const merged = { ...(base.reaches[0] as Reach), ...reach };
+  return { ...base, profile: { kind: 'cover', cover: depth - findService('drain-160').od - merged.bedding }, reaches: [merged] };
+}
+
+const metres = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+const wall: fc.Arbitrary<Wall> = fc.oneof(
+  fc.constant<Wall>({ kind: 'vertical' }),
+  fc.record({ kind: fc.constant('batter' as const), ratio: metres(0.1, 2) }),
+  fc.record({
+    kind: fc.constant('bench' as const),
+    riser: metres(0.3, 1.5),
+    tread: metres(0.2, 1.5),
+    count: fc.integer({ min: 1, max: 3 }),
+  }),
+);
+
+const reachAt = (from: number, least: number): fc.Arbitrary<Reach> =>
+  fc.record({
+    from: fc.constant(from),
+    soil: fc.constantFrom(...soilClasses),
+    bottomWidth: metres(least, 2),
+    entry: fc.boolean(),
+    left: wall,
+    right: wall,
+    protection: fc.constantFrom(...protectionIds),
+    bedding: metres(0, 0.3),
+    surround: metres(0, 0.4),
+    beddingMaterial: fc.constantFrom(...beddingIds),
+  });
+
+/** Any run that can be dug: rolling ground, several reaches, by cover or inverts. */
+export const anyRun: fc.Arbitrary<Run> = fc
+  .record({
+    service: fc.constantFrom(...serviceIds),
+    grounds: fc.array(metres(9, 11), { minLength: 2, maxLength: 12 }),
+    spacing: metres(1, 25),
+    reaches: fc.integer({ min: 1, max: 3 }),
+    cover: metres(0.05, 3),
+  })
+  .chain(({ service, grounds, spacing, reaches, cover }) => {
+    const stations = grounds.map((ground, index) => ({ station: index * spacing, ground }));
+    const end = (grounds.length - 1) * spacing;
+    const least = Math.max(0.05, findService(service).od + 0.02);
+    return fc.record({
+      name: fc.constant('Any'),
+      stations: fc.constant(stations),
+      profile: fc.oneof(
+        fc.constant({ kind: 'cover' as const, cover }),
+        fc.record({ kind: fc.constant('inverts' as const), start: metres(6.5, 8), end: metres(6.5, 8) }),
+      ),
+      service: fc.constant(service),
+      surface: fc.constantFrom(...surfaces),
+      reaches: fc.tuple(...Array.from({ length: reaches }, (_, index) => reachAt((end * index) / reaches, least))),
+      spoil: fc.record({
+        ground: fc.constantFrom(...groundIds),
+        side: fc.constantFrom('left' as const, 'right' as const, 'both' as const),
+        setback: metres(0, 3),
+        corridorLeft: metres(0, 12),
+        corridorRight: metres(0, 12),
+        reuse: fc.boolean(),
+      }),
+    });
+  });

@@ -1,0 +1,149 @@
+import fc from 'fast-check';
+import {
+  FOOT,
+  INCH,
+  formatBatter,
+  formatGradient,
+  formatLength,
+  formatStation,
+  formatVolume,
+  parseBatter,
+  parseGradient,
+  parseLength,
+  parsePercent,
+  parseStation,
+  type LengthUnit,
+  type Parsed,
+} from '.';
+
+const value = (parsed: Parsed): number => {
+  if (!parsed.ok) throw new Error(parsed.error);
+  return parsed.value;
+};
+const error = (parsed: Parsed): string => (parsed.ok ? `understood as ${parsed.value}` : parsed.error);
+
+describe('lengths as people type them', () => {
+  test.each<[string, LengthUnit, number]>([
+    ['1.2', 'm', 1.2],
+    ['1200', 'mm', 1.2],
+    ['1200 mm', 'm', 1.2],
+    ['1.2m', 'ft', 1.2],
+    ['120cm', 'm', 1.2],
+    ['4 ft', 'm', 4 * FOOT],
+    ['3\' 6"', 'm', 3.5 * FOOT],
+    ['3’ 6 ½”', 'm', 3 * FOOT + 6.5 * INCH],
+    ['3 ft 6 in', 'm', 3.5 * FOOT],
+    ["3'-6", 'm', 3.5 * FOOT],
+    ['42"', 'm', 42 * INCH],
+    ['18 1/2 in', 'm', 18.5 * INCH],
+    ['4.25 ft', 'm', 4.25 * FOOT],
+    ['-0.3', 'm', -0.3],
+    ['.5', 'ft', 0.5 * FOOT],
+  ])('%s (bare: %s)', (text, bare, metres) => expect(value(parseLength(text, bare))).toBeCloseTo(metres, 12));
+
+  test.each(['', 'abc', '1.2.3', '1,2', '3 furlongs', '1/0 in', "3'6'4", '--1', 'NaN', 'Infinity', '1e3'])(
+    'refuses “%s” with a sentence',
+    (text) => {
+      expect(error(parseLength(text))).toMatch(/^[A-Z“].*\.$/);
+    },
+  );
+
+  test('says what it understood', () => expect(parseLength('3\' 6"')).toMatchObject({ understood: '3\' 6" = 1.067 m' }));
+});
+
+describe('stations', () => {
+  test.each([
+    ['42.5', 'metric', 42.5],
+    ['42.5 m', 'us', 42.5],
+    ['0+042.5', 'metric', 42.5],
+    ['1+250', 'metric', 1250],
+    ['1+38.00', 'us', 138 * FOOT],
+    ['138', 'us', 138 * FOOT],
+  ] as const)('%s in %s', (text, system, metres) => expect(value(parseStation(text, system))).toBeCloseTo(metres, 9));
+  test('shown in each system', () => {
+    expect(formatStation(42.5, 'metric')).toBe('42.5 m');
+    expect(formatStation(138 * FOOT, 'us')).toBe('1+38.00');
+    expect(formatStation(99.999 * FOOT, 'us')).toBe('1+00.00');
+  });
+  test('refuses words', () => expect(error(parseStation('by the gate', 'metric'))).toContain('not a station'));
+});
+
+describe('gradients and batters', () => {
+  test.each([
+    ['2%', 0.02],
+    ['1:50', 0.02],
+    ['1 in 50', 0.02],
+    ['1/4"/ft', 1 / 48],
+    ['1/4 in per ft', 1 / 48],
+    ['20 mm/m', 0.02],
+    ['level', 0],
+  ])('gradient %s', (text, ratio) => expect(value(parseGradient(text))).toBeCloseTo(ratio, 12));
+  test.each(['2', '1:0', '200%', 'steep'])('refuses gradient “%s”', (text) => expect(error(parseGradient(text))).toContain('1:50'));
+
+  test.each([
+    ['1:1', 1],
+    ['3/4:1', 0.75],
+    ['1½:1', 1.5],
+    ['½:1', 0.5],
+    ['0.75 : 1', 0.75],
+    ['45°', 1],
+    ['90 deg', 0],
+    ['53.13°', 0.75],
+  ])('batter %s', (text, ratio) => expect(value(parseBatter(text))).toBeCloseTo(ratio, 4));
+  test('a batter of 0° and one leaning in are refused with the reason', () => {
+    expect(error(parseBatter('0°'))).toContain('flat ground');
+    expect(error(parseBatter('100°'))).toContain('leans into');
+    expect(error(parseBatter('1:0'))).toContain('not a batter');
+  });
+  test('½:1 and 1½:1 are told apart by their degrees', () => {
+    expect(formatBatter(0.5)).toBe('½:1 (63° from flat)');
+    expect(formatBatter(1.5)).toBe('1½:1 (34° from flat)');
+    expect(formatBatter(2)).toBe('2:1 (27° from flat)');
+    expect(formatGradient(0.02, 'metric')).toBe('1:50 (2.00 %)');
+  });
+  test('percentages', () => {
+    expect(value(parsePercent('25'))).toBe(0.25);
+    expect(error(parsePercent('400%'))).toContain('percentage');
+  });
+});
+
+describe('display', () => {
+  test.each([
+    [1.2034, 'metric', 'depth', '1.205 m'],
+    [1.2, 'metric', 'depth', '1.20 m'],
+    [1.2034, 'metric', 'level', '1.203 m'],
+    [0.16, 'metric', 'size', '160 mm'],
+    [3.5 * FOOT, 'us', 'depth', '3\' 6"'],
+    [3.9999 * FOOT, 'us', 'depth', "4'"],
+    [6.625 * INCH, 'us', 'size', '6 3/4"'],
+    [0.25 * INCH, 'us', 'depth', '1/4"'],
+    [12.345, 'us', 'level', '40.50 ft'],
+  ] as const)('%d in %s as %s', (metres, system, style, shown) => expect(formatLength(metres, system, style)).toBe(shown));
+  test('volumes to a tenth', () => {
+    expect(formatVolume(21.6, 'metric')).toBe('21.6 m³');
+    expect(formatVolume(0.764554857984 * 10, 'us')).toBe('10.0 yd³');
+    expect(formatVolume(-1e-15, 'metric')).toBe('0.0 m³');
+  });
+});
+
+test('what is shown can be typed back, to the rounding shown', () => {
+  const rounding = {
+    level: { metric: 0.0005, us: 0.005 * FOOT },
+    depth: { metric: 0.0025, us: INCH / 8 },
+    size: { metric: 0.0005, us: INCH / 8 },
+    span: { metric: 0.05, us: 0.05 * FOOT },
+  };
+  fc.assert(
+    fc.property(
+      fc.double({ min: 0, max: 500, noNaN: true }),
+      fc.constantFrom('metric' as const, 'us' as const),
+      fc.constantFrom('level' as const, 'depth' as const, 'size' as const, 'span' as const),
+      (metres, system, style) => {
+        expect(Math.abs(value(parseLength(formatLength(metres, system, style))) - metres)).toBeLessThanOrEqual(
+          rounding[style][system] + 1e-9,
+        );
+        expect(Math.abs(value(parseStation(formatStation(metres, system), system)) - metres)).toBeLessThanOrEqual(0.05 + 1e-9);
+      },
+    ),
+  );
+});

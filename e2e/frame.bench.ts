@@ -1,0 +1,55 @@
+// Measures an edit in the built client: from the key to the new number on the screen, processor slowed four times.
+import { spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { launch } from './launch';
+
+const url = process.env.TAMPER_URL;
+if (!url) {
+  // Outside `npm run shots`-style scripts there is no server: start one the same way.
+  const child = spawn(process.execPath, [fileURLToPath(new URL('../scripts/shots.mjs', import.meta.url)), 'e2e/frame.bench.ts'], {
+    stdio: 'inherit',
+  });
+  await new Promise((done) => child.once('exit', done));
+} else {
+  const browser = await launch();
+  const page = await browser.newPage({ viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
+  await page.goto(url);
+  await page.getByText('Saltmarsh boatyard').click();
+  await page.getByText('New run').click();
+  await page.getByRole('textbox', { name: 'Name of the run' }).fill('Bench');
+  await page.getByRole('textbox', { name: 'Length' }).fill('1000');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await page.getByTestId('number-Deepest').waitFor();
+  await page.getByRole('button', { name: 'Ground levels', exact: true }).click();
+  const levels = Array.from({ length: 2001 }, (_, i) => `${i / 2},${(10 + Math.sin(i / 80) / 2).toFixed(3)}`).join('\n');
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import CSV' }).click()]);
+  await chooser.setFiles({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(levels) });
+  await page.getByText('of 2001').waitFor();
+  await page.getByRole('button', { name: 'Width', exact: true }).click();
+  const client = await page.context().newCDPSession(page);
+  await client.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  const field = page.getByRole('textbox', { name: 'Clear width at the bottom' });
+  const taken: number[] = [];
+  for (let i = 0; i < 30; i++) {
+    const width = (0.8 + (i % 10) / 20).toFixed(2);
+    taken.push(
+      await field.evaluate((input: HTMLInputElement, text) => {
+        const number = document.querySelector('[data-testid="number-Top width"]') as HTMLElement;
+        const start = performance.now();
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, text);
+        input.dispatchEvent(new Event('input', { bubbles: true }));
+        return new Promise<number>((done) => {
+          const look = () =>
+            number.innerText.startsWith(Number(text).toFixed(2)) ? done(performance.now() - start) : requestAnimationFrame(look);
+          look();
+        });
+      }, width),
+    );
+  }
+  taken.sort((a, b) => a - b);
+  const p = (share: number) => (taken[Math.floor(taken.length * share)] ?? NaN).toFixed(1);
+  console.log(
+    `\nEdit to redrawn number, 1 km run, processor slowed 4 times: median ${p(0.5)} ms, p95 ${p(0.95)} ms (${(Number(p(0.5)) / 16.7).toFixed(1)} frames)`,
+  );
+  await browser.close();
+}

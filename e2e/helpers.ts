@@ -1,0 +1,42 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page } from '@playwright/test';
+
+/** Starts a job through the interface and stays on its page. */
+export async function newJob(page: Page, name: string, choose: { rules?: string; units?: string } = {}): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
+  if (choose.rules) await page.getByLabel(`Rule set: ${choose.rules}`).click();
+  if (choose.units) await page.getByLabel(`Units: ${choose.units}`).click();
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
+}
+
+/** Starts a run through the interface and waits for its first drawing. */
+export async function newRun(page: Page, name: string, length: string): Promise<void> {
+  await page.getByRole('button', { name: 'New run' }).click();
+  await page.getByRole('textbox', { name: 'Name of the run' }).fill(name);
+  await page.getByRole('textbox', { name: 'Length' }).fill(length);
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await expect(page.getByRole('group', { name: `Cross-section of ${name}, to scale` })).toBeVisible();
+}
+
+/** One of the key numbers, as shown. */
+export const number = (page: Page, label: string) => page.getByTestId(`number-${label}`);
+
+/** Opens the inputs of a part by its chip. */
+export const open = (page: Page, part: string) => page.getByRole('button', { name: part, exact: true }).click();
+
+export const saved = (page: Page) => expect(page.getByRole('status', { name: 'Saved', exact: true })).toBeVisible();
+
+/** Chooses a file made from text in the dialog that `trigger` opens. */
+export async function choose(page: Page, trigger: () => Promise<void>, name: string, text: string): Promise<void> {
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), trigger()]);
+  await chooser.setFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+}
+
+/** Clicks what downloads and reads the file. */
+export async function download(page: Page, trigger: () => Promise<void>): Promise<string> {
+  const [file] = await Promise.all([page.waitForEvent('download'), trigger()]);
+  return readFileSync(await file.path(), 'utf8');
+}

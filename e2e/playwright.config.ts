@@ -1,0 +1,32 @@
+import { defineConfig } from '@playwright/test';
+
+export const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+export default defineConfig({
+  testDir: 'specs',
+  outputDir: '../test-results',
+  // Generous: a slow machine is not a fault.
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: [['list'], ['json']],
+  use: {
+    baseURL: process.env.TAMPER_URL ?? 'http://localhost:4600',
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    trace: 'off',
+    // Fewer frames to draw, nothing to wait for.
+    contextOptions: { reducedMotion: 'reduce' },
+    launchOptions: { executablePath: process.env.TAMPER_CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
+  },
+});

@@ -1,0 +1,66 @@
+// Takes one picture of each main view from the demo data. Run by `npm run shots`.
+import { mkdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import { launch } from './launch';
+
+const url = process.env.TAMPER_URL ?? 'http://localhost:4600';
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
+const PHONE = { width: 390, height: 844 };
+const WIDE = { width: 1280, height: 800 };
+
+const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<void> }[] = [
+  { name: 'jobs-phone', size: PHONE, visit: async (page) => page.getByText('Saltmarsh boatyard').waitFor() },
+  { name: 'job-phone', size: PHONE, visit: openJob },
+  {
+    name: 'run-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Wash-down drain');
+      await toStation(page, 30);
+    },
+  },
+  {
+    name: 'run-wide',
+    size: WIDE,
+    visit: async (page) => {
+      await openRun(page, 'Wash-down drain');
+      await page.getByRole('button', { name: 'Use a shield' }).nth(1).click();
+      await toStation(page, 30);
+      await page.getByRole('button', { name: 'Soil and guard', exact: true }).click();
+    },
+  },
+];
+
+async function openJob(page: Page): Promise<void> {
+  await page.getByText('Saltmarsh boatyard').click();
+  await page.getByText('Pontoon supply').waitFor();
+}
+
+async function openRun(page: Page, name: string): Promise<void> {
+  await openJob(page);
+  await page.getByText(name).click();
+  await page.getByTestId('number-Deepest').waitFor();
+}
+
+/** Moves the cursor by the keyboard to a share (percent) of the run or a little past it. */
+async function toStation(page: Page, percent: number): Promise<void> {
+  for (let i = 0; i < percent * 2; i++) await page.getByRole('slider').press('ArrowRight');
+}
+
+mkdirSync(folder, { recursive: true });
+const browser = await launch();
+for (const { name, size, visit } of views) {
+  const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
+  await page.goto(url);
+  await visit(page);
+  await page
+    .getByRole('status', { name: 'Saved' })
+    .or(page.getByRole('button', { name: 'New job' }))
+    .first()
+    .waitFor();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${folder}${name}.png` });
+  await page.close();
+}
+await browser.close();

@@ -1,0 +1,85 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { newJob, newRun, number, open, saved } from '../helpers';
+
+test('work done without a connection is kept, told, and saved when it is back', async ({ page, context }) => {
+  await newJob(page, 'Offline');
+  await newRun(page, 'Muddy', '30');
+  await saved(page);
+  await open(page, 'Width');
+  await context.setOffline(true);
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.1');
+  await expect(page.getByText('No connection to the server.')).toBeVisible();
+  await expect(number(page, 'Top width')).toContainText('1.10 m');
+  await context.setOffline(false);
+  await saved(page);
+  await page.reload();
+  await expect(number(page, 'Top width')).toContainText('1.10 m');
+});
+
+test('a page closed before the save still has the work when it opens again', async ({ page }) => {
+  await newJob(page, 'Dead battery');
+  await newRun(page, 'Cut off', '30');
+  await saved(page);
+  await page.route('**/api/runs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
+  await open(page, 'Width');
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.3');
+  await expect(page.getByText('Not saved: No connection')).toBeVisible();
+  await page.unroute('**/api/runs/*');
+  await page.reload();
+  await expect(number(page, 'Top width')).toContainText('1.30 m');
+  await saved(page);
+});
+
+test('two people on one run: nothing is overwritten, both changes can be kept', async ({ page, context }) => {
+  await newJob(page, 'Two hands');
+  await newRun(page, 'Shared', '30');
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await open(other, 'Bed');
+  await other.getByRole('textbox', { name: 'Bed under the line' }).fill('150');
+  await saved(other);
+  await other.close();
+
+  await open(page, 'Width');
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.2');
+  await expect(page.getByText('Somebody else changed this run meanwhile.')).toBeVisible();
+  await page.getByRole('button', { name: 'Put both together' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(number(page, 'Top width')).toContainText('1.20 m');
+  await open(page, 'Bed');
+  await expect(page.getByRole('textbox', { name: 'Bed under the line' })).toHaveValue('150 mm');
+});
+
+for (const size of [
+  { name: 'phone', width: 390, height: 844 },
+  { name: 'wide', width: 1280, height: 800 },
+])
+  test(`axe finds nothing serious on a ${size.name} screen`, async ({ page }) => {
+    await page.setViewportSize(size);
+    const serious = async () => {
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      return violations
+        .filter(({ impact }) => impact === 'serious' || impact === 'critical')
+        .map(
+          ({ id, nodes }) =>
+            `${id}: ${nodes
+              .map((node) => node.html)
+              .join(' | ')
+              .slice(0, 400)}`,
+        );
+    };
+    await page.goto('/');
+    await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
+    await expect(page.getByRole('link', { name: /Wash-down drain/ })).toBeVisible();
+    expect(await serious()).toEqual([]);
+    await page.getByRole('link', { name: /Wash-down drain/ }).click();
+    await expect(number(page, 'Deepest')).toBeVisible();
+    expect(await serious()).toEqual([]);
+    for (const part of ['Ground levels', 'Line', 'Left wall', 'Spoil']) {
+      await open(page, part);
+      expect(await serious()).toEqual([]);
+    }
+  });

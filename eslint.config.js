@@ -1,0 +1,26 @@
+import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['**/node_modules', '**/dist', '**/.expo', 'docs', '**/drizzle', 'test-results', '**/*.config.js', '**/*.cjs'] },
+  ...ts.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: { allowDefaultProject: [] }, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false } }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+      '@typescript-eslint/no-require-imports': 'off',
+    },
+  },
+  {
+    files: ['client/**/*.tsx', 'client/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  { files: ['scripts/**/*.mjs'], languageOptions: { globals: globals.node } },
+  { rules: { eqeqeq: 'error', 'no-console': 'off', 'prefer-const': 'error' } },
+);

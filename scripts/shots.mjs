@@ -1,0 +1,30 @@
+// npm run shots: the pictures in docs/screenshots, from a fresh database with the demo data.
+import { spawnSync } from 'node:child_process';
+import { chmodSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildClient, clientDir } from './lib/client.mjs';
+import { installDebian, installDependencies, requireNode, root } from './lib/packages.mjs';
+import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
+import { main } from './lib/say.mjs';
+import { startServer } from './lib/server.mjs';
+
+await main(async () => {
+  requireNode();
+  installDependencies();
+  installPostgres();
+  installDebian('chromium', () => existsSync('/usr/bin/chromium'));
+  buildClient();
+  const work = mkdtempSync(join(tmpdir(), 'tamper-shots-'));
+  chmodSync(work, 0o755);
+  const cluster = await startCluster(join(work, 'postgres'), { durable: false });
+  const server = await startServer({ databaseUrl: cluster.createDatabase('shots'), port: await freePort(), clientDir });
+  try {
+    const scripts = process.argv[2] ?? 'e2e/shots.ts';
+    spawnSync('npx', ['--no-install', 'tsx', scripts], { cwd: root, stdio: 'inherit', env: { ...process.env, TAMPER_URL: server.url } });
+  } finally {
+    await server.stop();
+    cluster.stop();
+    rmSync(work, { recursive: true, force: true });
+  }
+});

@@ -1,0 +1,83 @@
+// npm test: everything the project is checked by, on one command. Ends with `N passed, N failed`.
+import { spawnSync } from 'node:child_process';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { buildClient, clientDir } from './lib/client.mjs';
+import { installDebian, installDependencies, requireNode, root } from './lib/packages.mjs';
+import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
+import { main, step } from './lib/say.mjs';
+import { startServer } from './lib/server.mjs';
+
+const CHROMIUM = '/usr/bin/chromium';
+const total = { passed: 0, failed: 0 };
+
+const run = (command, args, env = {}) =>
+  spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
+
+/** A check that passes or fails as a whole. */
+function check(name, script) {
+  step(name);
+  if (run('npm', ['run', '-s', script])) total.passed++;
+  else total.failed++;
+}
+
+/** Adds a runner's own counts. A runner that wrote no report, or failed without a failed test, counts as one failure. */
+function count(ok, reportFile, read) {
+  const { passed, failed } = existsSync(reportFile) ? read(JSON.parse(readFileSync(reportFile, 'utf8'))) : { passed: 0, failed: 0 };
+  total.passed += passed;
+  total.failed += failed === 0 && !ok ? 1 : failed;
+}
+
+await main(async () => {
+  requireNode();
+  installDependencies();
+  installPostgres();
+  installDebian('chromium', () => existsSync(CHROMIUM));
+
+  check('Types', 'typecheck');
+  check('Lint and format', 'lint');
+  check('Architecture', 'arch');
+
+  const work = mkdtempSync(join(tmpdir(), 'tamper-test-'));
+  // The postgres user has to get through to its folder.
+  chmodSync(work, 0o755);
+  let cluster;
+  let server;
+  try {
+    step('Starting a database for the tests');
+    cluster = await startCluster(join(work, 'postgres'), { durable: false });
+
+    step('Unit, interface and server tests');
+    const jestReport = join(work, 'jest.json');
+    const jestOk = run('npx', ['--no-install', 'jest', '--json', `--outputFile=${jestReport}`], {
+      TEST_DATABASE_URL: cluster.createDatabase('server_tests'),
+    });
+    count(jestOk, jestReport, (report) => ({
+      passed: report.numPassedTests,
+      failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+    }));
+
+    buildClient();
+    step('End-to-end tests in Chromium');
+    const port = await freePort();
+    const databaseUrl = cluster.createDatabase('e2e');
+    server = await startServer({ databaseUrl, port, clientDir });
+    const e2eReport = join(work, 'e2e.json');
+    const e2eOk = run('npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
+      TAMPER_URL: server.url,
+      TAMPER_DATABASE_URL: databaseUrl,
+      TAMPER_CHROMIUM: CHROMIUM,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport,
+    });
+    count(e2eOk, e2eReport, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }));
+  } finally {
+    await server?.stop();
+    cluster?.stop();
+    rmSync(work, { recursive: true, force: true });
+  }
+});
+
+if (process.exitCode === 1) total.failed++;
+console.log(`\n${total.passed} passed, ${total.failed} failed`);
+process.exitCode = total.failed > 0 ? 1 : 0;

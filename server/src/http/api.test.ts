@@ -1,0 +1,191 @@
+import { randomUUID } from 'node:crypto';
+import { blankJob, blankRun, demoFile, type Job, type Run } from '@tamper/core';
+import type { Express } from 'express';
+import pg from 'pg';
+import { pino } from 'pino';
+import request from 'supertest';
+import { connect, migrateUp } from '../db/connect';
+import { openStore } from '../db/store';
+import { createApp } from './app';
+
+const url = process.env.TEST_DATABASE_URL;
+if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
+
+const { db, close } = connect(url, () => undefined);
+const store = openStore(db);
+const app: Express = createApp(store, pino({ level: 'silent' }));
+
+const job = (name = 'Test job'): Job => blankJob(name);
+const run = (name = 'Test run'): Run => blankRun({ name, length: 30, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const addJob = async (doc = job()) =>
+  (await request(app).post('/api/jobs').send({ id: randomUUID(), doc }).expect(201)).body as { id: string; version: number };
+const addRun = async (jobId: string, doc = run()) =>
+  (await request(app).post(`/api/jobs/${jobId}/runs`).send({ id: randomUUID(), doc }).expect(201)).body as { id: string; version: number };
+
+beforeAll(() => migrateUp(db));
+afterAll(close);
+
+test('health answers only for a database that answers', async () => {
+  await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper' });
+  const dead = connect('postgres://nobody:x@127.0.0.1:1/none', () => undefined);
+  const answer = await request(createApp(openStore(dead.db), pino({ level: 'silent' }))).get('/api/health');
+  expect(answer.status).toBe(503);
+  expect((answer.body as { error: { code: string } }).error.code).toBe('database-down');
+  await dead.close();
+});
+
+describe('documents', () => {
+  test('a run is kept, read back and written over the version it was read at', async () => {
+    const { id: jobId } = await addJob();
+    const { id, version } = await addRun(jobId);
+    expect(version).toBe(1);
+    await request(app)
+      .put(`/api/runs/${id}`)
+      .send({ version, doc: run('Renamed') })
+      .expect(200);
+    const { body } = await request(app).get(`/api/runs/${id}`).expect(200);
+    expect(body).toMatchObject({ id, jobId, version: 2, doc: { name: 'Renamed' } });
+  });
+
+  test('a stale write changes nothing and answers 409 with what is there', async () => {
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId);
+    await request(app)
+      .put(`/api/runs/${id}`)
+      .send({ version: 1, doc: run('First') })
+      .expect(200);
+    const { body } = await request(app)
+      .put(`/api/runs/${id}`)
+      .send({ version: 1, doc: run('Second') })
+      .expect(409);
+    expect(body).toMatchObject({ error: { code: 'stale', current: { version: 2, doc: { name: 'First' } } } });
+    await request(app).delete(`/api/runs/${id}?version=1`).expect(409);
+    await request(app).get(`/api/runs/${id}`).expect(200);
+  });
+
+  test('of twenty writers at once exactly one wins', async () => {
+    const { id } = await addJob();
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, (_, i) =>
+        request(app)
+          .put(`/api/jobs/${id}`)
+          .send({ version: 1, doc: job(`Writer ${i}`) }),
+      ),
+    );
+    const statuses = answers.map((answer) => answer.status);
+    expect(statuses.filter((status) => status === 200)).toHaveLength(1);
+    expect(statuses.filter((status) => status === 409)).toHaveLength(19);
+  });
+
+  test('sending the same new job again is a no-op', async () => {
+    const body = { id: randomUUID(), doc: job('Once') };
+    await request(app).post('/api/jobs').send(body).expect(201);
+    const again = await request(app)
+      .post('/api/jobs')
+      .send({ ...body, doc: job('Twice') })
+      .expect(201);
+    expect(again.body).toMatchObject({ version: 1, doc: { name: 'Once' } });
+  });
+
+  test('a file comes in whole, goes out the same, and runs keep their order', async () => {
+    const id = randomUUID();
+    await request(app).post('/api/jobs/import').send({ id, file: demoFile }).expect(201);
+    const { body } = await request(app).get(`/api/jobs/${id}/file`).expect(200);
+    expect(body).toEqual(demoFile);
+  });
+
+  test('a deleted job takes its runs along', async () => {
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId);
+    await request(app).delete(`/api/jobs/${jobId}?version=1`).expect(204);
+    await request(app).get(`/api/jobs/${jobId}`).expect(404);
+    await request(app).get(`/api/runs/${id}`).expect(404);
+  });
+
+  test('the demo is added once, and stays away when somebody deleted it', async () => {
+    const id = randomUUID();
+    await store.addDemo(id, demoFile);
+    await request(app).delete(`/api/jobs/${id}?version=1`).expect(204);
+    await store.addDemo(id, demoFile);
+    await request(app).get(`/api/jobs/${id}`).expect(404);
+  });
+});
+
+test('lists come in pages that hold everything once, also while rows are added', async () => {
+  const { id: jobId } = await addJob();
+  const names = Array.from({ length: 7 }, (_, i) => `Run ${i}`);
+  for (const name of names) await addRun(jobId, run(name));
+  const seen: string[] = [];
+  let after = '';
+  do {
+    const { body } = await request(app)
+      .get(`/api/jobs/${jobId}/runs?limit=3${after && `&after=${after}`}`)
+      .expect(200);
+    const page = body as { items: { name: string; service: string }[]; next: string | null };
+    expect(page.items.length).toBeLessThanOrEqual(3);
+    seen.push(...page.items.map((item) => item.name));
+    after = page.next ?? '';
+  } while (after);
+  expect(seen).toEqual(names);
+});
+
+describe('bad input', () => {
+  test.each<[string, string, unknown, number, string]>([
+    ['a document that breaks the schema', '/api/jobs', { id: randomUUID(), doc: { ...blankJob('x'), units: 'cubits' } }, 400, 'doc.units'],
+    ['an unknown key', '/api/jobs', { id: randomUUID(), doc: { ...blankJob('x'), colour: 1 } }, 400, 'doc.colour'],
+    ['an id that is none', '/api/jobs', { id: '1', doc: blankJob('x') }, 400, 'id'],
+    ['nothing', '/api/jobs', undefined, 400, 'file'],
+  ])('%s is named', async (_, path, body, status, field) => {
+    const answer = await request(app)
+      .post(path)
+      .send(body as object)
+      .expect(status);
+    expect(answer.body).toMatchObject({ error: { code: 'invalid', fields: [{ field }] } });
+  });
+  test('what is not JSON', async () => {
+    const answer = await request(app).post('/api/jobs').set('Content-Type', 'application/json').send('{"id":').expect(400);
+    expect(answer.body).toMatchObject({ error: { code: 'not-json' } });
+  });
+  test('ten megabytes', async () => {
+    const answer = await request(app)
+      .post('/api/jobs')
+      .send({ id: randomUUID(), doc: { ...blankJob('x'), name: 'x'.repeat(10_000_000) } })
+      .expect(413);
+    expect(answer.body).toMatchObject({ error: { code: 'too-large' } });
+  });
+  test.each(['/api/jobs/1', `/api/jobs/${randomUUID()}`, `/api/runs/${randomUUID()}`, '/api/nothing', "/api/jobs/'%20or%201=1"])(
+    '%s is not here',
+    async (path) => {
+      const answer = await request(app).get(path).expect(404);
+      expect(answer.body).toMatchObject({ error: { code: 'not-found' } });
+    },
+  );
+  test('a run cannot join a job that is not there, nor be listed by a bad page', async () => {
+    await request(app).post(`/api/jobs/${randomUUID()}/runs`).send({ id: randomUUID(), doc: run() }).expect(404);
+    await request(app).get('/api/jobs?limit=100000').expect(400);
+  });
+});
+
+test('answers carry security headers and never a stack', async () => {
+  const broken = { ...store, pageOfJobs: () => Promise.reject(new Error('secret detail')) };
+  const answer = await request(createApp(broken, pino({ level: 'silent' })))
+    .get('/api/jobs')
+    .expect(500);
+  expect(answer.headers['content-security-policy']).toContain("default-src 'self'");
+  expect(answer.headers['x-powered-by']).toBeUndefined();
+  expect(JSON.stringify(answer.body)).not.toMatch(/secret|at .*\.ts/);
+});
+
+test('connections the database drops are replaced; what was saved is there', async () => {
+  const { id } = await addJob(job('Kept'));
+  const admin = new pg.Client({ connectionString: url });
+  await admin.connect();
+  await admin.query(
+    'select pg_terminate_backend(pid) from pg_stat_activity where pid <> pg_backend_pid() and datname = current_database()',
+  );
+  await admin.end();
+  // The first answer after the cut may be an honest 503; the next must hold.
+  await request(app).get(`/api/jobs/${id}`);
+  const { body } = await request(app).get(`/api/jobs/${id}`).expect(200);
+  expect(body).toMatchObject({ doc: { name: 'Kept' } });
+});
