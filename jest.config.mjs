@@ -27,10 +27,8 @@ export default {
       displayName: 'client',
       rootDir: 'client',
       preset: 'jest-expo/web',
-      // Hoisting may leave this one copy below client/; everything must share it.
-
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
-      moduleNameMapper: { '^react-native-web/(.*)$': '<rootDir>/node_modules/react-native-web/$1', '\\.woff2$': '<rootDir>/jest.asset.js' },
+      moduleNameMapper: { '\\.woff2$': '<rootDir>/jest.asset.js' },
     },
   ],
 };

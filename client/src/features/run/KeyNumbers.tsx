@@ -3,35 +3,65 @@ import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
 
-/** The numbers people ask for: here at the cursor, and over the whole run. */
-export function KeyNumbers({ plan, section, units }: { plan: Plan; section: Section; units: UnitSystem }) {
-  const { balance, volumes } = plan;
+interface Props {
+  plan: Plan;
+  section: Section;
+  units: UnitSystem;
+}
+type Named = [label: string, value: string];
+
+const here = ({ section, units }: Props): Named[] => [
+  ['Depth', formatLength(section.depth, units)],
+  ['Top width', formatLength(section.topWidth, units)],
+];
+const dig = ({ plan, units }: Props): Named[] => [
+  ['Dig (bank)', formatVolume(plan.volumes.trench, units)],
+  ['Spoil (loose)', formatVolume(plan.balance.loose, units)],
+];
+const rest = ({ plan, units }: Props): Named[] => [
+  ['Bed + surround', formatMass(plan.balance.beddingMass, units)],
+  ['Surplus (loose)', formatVolume(plan.balance.surplusLoose, units)],
+  ['Fill to bring', formatVolume(plan.balance.importFill, units)],
+  ['Deepest', formatLength(plan.deepest.depth, units)],
+];
+const section = ({ section: { areas }, units }: Props): Named => ['Section', formatArea(areas.trench, units)];
+
+/** The four numbers that stay in sight on a phone while editing. */
+export function NumberLine(props: Props) {
   return (
-    <View style={{ gap: 8 }}>
-      <Group
-        title="Here"
-        numbers={[
-          ['Depth', formatLength(section.depth, units)],
-          ['Top width', formatLength(section.topWidth, units)],
-          ['Section', formatArea(section.areas.trench, units)],
-        ]}
-      />
-      <Group
-        title="Whole run"
-        numbers={[
-          ['Dig (bank)', formatVolume(volumes.trench, units)],
-          ['Spoil (loose)', formatVolume(balance.loose, units)],
-          ['Bed + surround', formatMass(balance.beddingMass, units)],
-          ['Surplus (loose)', formatVolume(balance.surplusLoose, units)],
-          ['Fill to bring', formatVolume(balance.importFill, units)],
-          ['Deepest', formatLength(plan.deepest.depth, units)],
-        ]}
-      />
+    <View
+      role="group"
+      aria-label="Here and in all"
+      style={{
+        flexDirection: 'row',
+        backgroundColor: colours.paper,
+        borderBottomWidth: 1,
+        borderColor: colours.line,
+        paddingHorizontal: 10,
+        paddingVertical: 4,
+      }}
+    >
+      {[...here(props), ...dig(props)].map((named) => (
+        <NumberCell key={named[0]} named={named} width="25%" small />
+      ))}
     </View>
   );
 }
 
-function Group({ title, numbers }: { title: string; numbers: [label: string, value: string][] }) {
+/** What the line leaves out, for below it on a phone. */
+export const OtherNumbers = (props: Props) => <Group title="Whole run" numbers={[...rest(props), section(props)]} />;
+
+/** All the numbers people ask for: at the cursor, and over the whole run. */
+export function KeyNumbers(props: Props) {
+  return (
+    <View style={{ gap: 8 }}>
+      <Group title="Here" numbers={[...here(props), section(props)]} />
+      <Group title="Whole run" numbers={[...dig(props), ...rest(props)]} />
+    </View>
+  );
+}
+
+function Group({ title, numbers }: { title: string; numbers: Named[] }) {
   return (
     <View
       role="group"
@@ -42,17 +72,23 @@ function Group({ title, numbers }: { title: string; numbers: [label: string, val
         {title}
       </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', rowGap: 6 }}>
-        {numbers.map(([label, value]) => (
-          <View key={label} style={{ width: '33.3%', paddingRight: 6 }} testID={`number-${label}`}>
-            <Text variant="titleLarge" style={{ fontVariant: ['tabular-nums'] }}>
-              {value}
-            </Text>
-            <Text variant="bodySmall" style={{ color: colours.faded }}>
-              {label}
-            </Text>
-          </View>
+        {numbers.map((named) => (
+          <NumberCell key={named[0]} named={named} width="33.3%" />
         ))}
       </View>
+    </View>
+  );
+}
+
+function NumberCell({ named: [label, value], width, small = false }: { named: Named; width: '25%' | '33.3%'; small?: boolean }) {
+  return (
+    <View style={{ width, paddingRight: 6 }} testID={`number-${label}`}>
+      <Text variant={small ? 'titleMedium' : 'titleLarge'} numberOfLines={1} style={{ fontVariant: ['tabular-nums'] }}>
+        {value}
+      </Text>
+      <Text variant="bodySmall" numberOfLines={1} style={{ color: colours.faded }}>
+        {label}
+      </Text>
     </View>
   );
 }

@@ -16,7 +16,7 @@ import { usePlan, type PlanState } from '../../workers/usePlan';
 import { faultIn, patched, RunEditContext, type RunEdit } from './context';
 import { editors, parts } from './editors';
 import { Findings } from './Findings';
-import { KeyNumbers } from './KeyNumbers';
+import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
 import { RunMenu } from './RunMenu';
 
 /** One run: strip, section, numbers, findings; touch a part to change it. */
@@ -116,7 +116,7 @@ function Board({ job, run, state }: BoardProps) {
 
   const units = job.doc.units;
   const drawingWidth = wide ? width - 440 : width;
-  const drawingHeight = wide ? Math.max(240, height - 390) : Math.max(210, Math.min(320, height * 0.34));
+  const drawingHeight = wide ? Math.max(240, height - 390) : Math.max(200, Math.min(300, height * 0.3));
   const Editor = selected && editors[selected].Editor;
 
   const problems = (
@@ -181,7 +181,7 @@ function Board({ job, run, state }: BoardProps) {
         <Editor key={`${selected}.${edit.reachIndex}`} />
       </View>
     ) : null;
-  const numbers = good ? <KeyNumbers plan={good.plan} section={section} units={units} /> : null;
+  const shownNumbers = good && { plan: good.plan, section, units };
   const findings = good ? (
     <Findings findings={good.plan.findings} units={units} onGo={setCursor} onFix={(fix: Fix) => apply(fix.patches)} />
   ) : null;
@@ -219,7 +219,7 @@ function Board({ job, run, state }: BoardProps) {
         <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
           <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
             {drawings}
-            <View style={{ padding: 12 }}>{numbers}</View>
+            <View style={{ padding: 12 }}>{shownNumbers ? <KeyNumbers {...shownNumbers} /> : null}</View>
           </ScrollView>
           <ScrollView
             style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
@@ -234,12 +234,13 @@ function Board({ job, run, state }: BoardProps) {
       ) : (
         <View role="main" style={{ flex: 1, minHeight: 0 }}>
           {drawings}
+          {shownNumbers ? <NumberLine {...shownNumbers} /> : null}
           {chips}
           <ScrollView style={{ flex: 1, backgroundColor: colours.chalk }} contentContainerStyle={{ padding: 10, gap: 10 }}>
             {problems}
             {panel}
             {findings}
-            {numbers}
+            {shownNumbers ? <OtherNumbers {...shownNumbers} /> : null}
           </ScrollView>
         </View>
       )}
