@@ -13,6 +13,8 @@ if (!url) {
 } else {
   const browser = await launch();
   const page = await browser.newPage({ viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
+  // tsx wraps named functions in a helper that the page does not have.
+  await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
   await page.goto(url);
   await page.getByText('Saltmarsh boatyard').click();
   await page.getByText('New run').click();

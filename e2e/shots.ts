@@ -21,6 +21,16 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
+    name: 'existing-lines-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await page.getByRole('button', { name: 'Existing lines', exact: true }).click();
+      await page.getByRole('button', { name: /Old fuel line/ }).click();
+      await page.getByRole('button', { name: /Old fuel line/ }).click();
+    },
+  },
+  {
     name: 'run-wide',
     size: WIDE,
     visit: async (page) => {

@@ -38,6 +38,17 @@ const washDownDrain: Run = {
     },
   ],
   spoil: { ground: 'clay', side: 'right', setback: 1, corridorLeft: 2.6, corridorRight: 5.5, reuse: true },
+  lines: [
+    {
+      name: 'Yard water',
+      kind: 'water',
+      size: 0.063,
+      coverMin: 0.7,
+      coverMax: 0.9,
+      evidence: 'detected',
+      where: { kind: 'crossing', station: 36, angle: Math.PI / 2 },
+    },
+  ],
 };
 
 /** Shore power to the pontoons along the footpath; nobody needs to enter. */
@@ -62,6 +73,26 @@ const pontoonSupply: Run = {
     },
   ],
   spoil: { ground: 'loam', side: 'left', setback: 1, corridorLeft: 3.2, corridorRight: 1.5, reuse: true },
+  lines: [
+    {
+      name: 'Old fuel line',
+      kind: 'fuel',
+      size: 0.06,
+      coverMin: 0.4,
+      coverMax: 0.9,
+      evidence: 'drawing',
+      where: { kind: 'crossing', station: 22, angle: Math.PI / 3 },
+    },
+    {
+      name: 'Water main',
+      kind: 'water',
+      size: 0.11,
+      coverMin: 0.8,
+      coverMax: 1,
+      evidence: 'detected',
+      where: { kind: 'crossing', station: 51, angle: Math.PI / 2 },
+    },
+  ],
 };
 
 /** The invented yard on a tidal creek that ships with the program. */

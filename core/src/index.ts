@@ -3,6 +3,7 @@ export * from './rules';
 export * from './catalogue';
 export * from './job';
 export * from './geometry';
+export * from './clear';
 export * from './line';
 export * from './makeup';
 export * from './guard';

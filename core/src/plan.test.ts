@@ -179,10 +179,10 @@ describe('guard', () => {
     expect(finding(planRun(blankJob('Test', 'AUNZ'), deep), 'guard.engineer')).toBeUndefined();
   });
   test('a changed rule is followed and its reason is in the basis', () => {
-    const job: Job = { ...US, overrides: [{ rule: 'protectionDepth', value: 1, reason: 'client’s site rules' }] };
+    const job: Job = { ...US, overrides: [{ rule: 'protectionDepth', value: 1, by: 'supervisor', reason: 'client’s site rules' }] };
     expect(finding(planRun(job, levelRun()), 'guard.protection')).toMatchObject({
       severity: 'stop',
-      basis: expect.stringContaining('client’s site rules') as string,
+      basis: expect.stringContaining('by supervisor: client’s site rules') as string,
     });
   });
   test('a threshold is crossed where the depth says, to the millimetre', () => {

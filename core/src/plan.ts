@@ -1,8 +1,9 @@
-import { beddingIds, findService, type BeddingId } from './catalogue';
+import { beddingIds, findService, grounds, type BeddingId, type Service } from './catalogue';
+import { clashFindings, handWindows, windowFindings, type HandWindow } from './clear';
 import { benchHeights, largest, wallOffset } from './geometry';
 import { benchFindings, depthFindings, depthRanges, protectionFindings, ruleBreakDepths, supportFindings, type DepthRanges } from './guard';
 import { InputError, worstFirst, type Finding, type Job, type Reach, type Run } from './job';
-import { extent, fallFindings, layProfile, type ProfileColumns } from './line';
+import { extent, fallFindings, layProfile, levelsAt, reachIndexAt, reachSpan, type ProfileColumns } from './line';
 import { coverFindings, digWidth, layerAreas, layerHeights, widthBasis, widthBreakDepths, widthFindings, widthFloor } from './makeup';
 import { resolveRules, type RuleSetId } from './rules';
 import { balance, heapExcess, heapsAt, roomFindings, setbackFindings, type Balance, type Heap, type PartVolumes } from './spoil';
@@ -21,13 +22,17 @@ export interface Plan {
   heap: Heap & { station: number };
   /** Least clear width of each reach at its deepest, and why. */
   widthFloors: { reach: number; width: number; basis: string }[];
+  /** Stretches only hands or vacuum may dig, with their bank volume and the hours it takes; `lines` index the run's. */
+  handWindows: (HandWindow & { volume: number; hours: number })[];
+  /** Trench volume by hand and by machine, m³ in the bank. */
+  dig: { hand: number; machine: number };
   /** Station ranges in which a depth rule speaks. */
   ranges: DepthRanges;
   findings: Finding[];
 }
 
 /**
- * Works out a run, in the order people work: line and levels, make-up, guard, spoil.
+ * Works out a run, in the order people work: clear, line and levels, make-up, guard, spoil.
  * Inputs must have passed the schemas.
  * @throws InputError naming the field when the line or its width cannot be dug at all.
  */
@@ -37,28 +42,43 @@ export function planRun(job: Job, run: Run): Plan {
   mustHoldTheLine(run, service.od);
 
   const ruleDepths = [...ruleBreakDepths(rules), ...widthBreakDepths(rules)];
-  const profile = layProfile(run, service, (reach) => {
-    const { crown, surround } = layerHeights(reach, service);
-    return [...ruleDepths, ...benchHeights(reach.left), ...benchHeights(reach.right), crown, surround];
-  });
+  const { start, end, length } = extent(run);
+  const windows = handWindows(run.lines, rules, { from: start, to: end }, (from, to) => halfTop(run, service, from, to));
+  const profile = layProfile(
+    run,
+    service,
+    (reach) => {
+      const { crown, surround } = layerHeights(reach, service);
+      return [...ruleDepths, ...benchHeights(reach.left), ...benchHeights(reach.right), crown, surround];
+    },
+    windows.flatMap(({ from, to }) => [from, to]),
+  );
 
-  const { volumes, bedding, area, topWidth } = measure(run, profile);
+  const { volumes, bedding, area, topWidth, cumulative } = measure(run, profile);
+  const { handRate } = grounds[run.spoil.ground];
+  const handDig = windows.map((window) => {
+    const volume =
+      (cumulative[profile.station.lastIndexOf(window.to)] as number) - (cumulative[profile.station.indexOf(window.from)] as number);
+    return { ...window, volume, hours: volume / handRate };
+  });
+  const hand = handDig.reduce((sum, window) => sum + window.volume, 0);
   const deepestIndex = profile.depth.indexOf(largest(profile.depth));
   const ranges = depthRanges(run, profile, rules);
   const excess = heapExcess(run, profile, area);
   const heap = tightestHeap(run, profile, area, excess);
-  const deepestIn = (reach: number) =>
-    profile.depth.reduce((most, depth, i) => (profile.reach[i] === reach && depth > most ? depth : most), 0);
+  const deepestIn = (reach: number) => largest(profile.depth, reachSpan(profile, reach));
 
   return {
     run: run.name,
     ruleSet: job.ruleSet,
-    length: extent(run).length,
+    length,
     profile: { ...profile, topWidth, area },
     deepest: { station: profile.station[deepestIndex] as number, depth: profile.depth[deepestIndex] as number },
     widestTop: largest(topWidth),
     volumes,
     balance: balance(run, volumes, bedding),
+    handWindows: handDig,
+    dig: { hand, machine: volumes.trench - hand },
     heap,
     widthFloors: run.reaches.map((reach, index) => ({
       reach: index,
@@ -67,6 +87,8 @@ export function planRun(job: Job, run: Run): Plan {
     })),
     ranges,
     findings: worstFirst([
+      ...windowFindings(run.lines, windows, rules, job.units),
+      ...clashFindings(run.lines, rules, job.units, (station) => newLineAt(run, service, station), largest(topWidth) / 2),
       ...fallFindings(run, service, profile, job.units),
       ...widthFindings(run, service, rules, profile, job.units),
       ...coverFindings(run, service, profile, job.units),
@@ -95,7 +117,7 @@ function mustHoldTheLine(run: Run, od: number): void {
 }
 
 /**
- * Areas at the nodes and volumes between them by the prismoidal rule V = L/6·(A₁ + 4A_m + A₂), A_m at the middle depth.
+ * Areas at the nodes, volumes between them and the trench volume up to each node, by the prismoidal rule V = L/6·(A₁ + 4A_m + A₂), A_m at the middle depth.
  * Exact here: the depth is linear between nodes and no wall or layer changes within an interval.
  */
 function measure(run: Run, profile: ProfileColumns) {
@@ -108,7 +130,9 @@ function measure(run: Run, profile: ProfileColumns) {
     (depth, i) => digWidth(reachOf(i)) + wallOffset(reachOf(i).left, depth) + wallOffset(reachOf(i).right, depth),
   );
   const areas = profile.depth.map((depth, i) => areasAt(i, depth));
+  const cumulative = [0];
   for (let i = 0; i + 1 < profile.station.length; i++) {
+    cumulative.push(cumulative[i] as number);
     const length = (profile.station[i + 1] as number) - (profile.station[i] as number);
     if (length <= 0) continue;
     const [a, b] = [areas[i] as PartVolumes, areas[i + 1] as PartVolumes];
@@ -117,13 +141,32 @@ function measure(run: Run, profile: ProfileColumns) {
     const bed = prismoidal(a.bedding, middle.bedding, b.bedding);
     const surround = prismoidal(a.surround, middle.surround, b.surround);
     volumes.trench += prismoidal(a.trench, middle.trench, b.trench);
+    cumulative[i + 1] = volumes.trench;
     volumes.bedding += bed;
     volumes.surround += surround;
     volumes.pipe += prismoidal(a.pipe, middle.pipe, b.pipe);
     volumes.fill += prismoidal(a.fill, middle.fill, b.fill);
     bedding[reachOf(i).beddingMaterial] += bed + surround;
   }
-  return { volumes, bedding, area: areas.map((area) => area.trench), topWidth };
+  return { volumes, bedding, area: areas.map((area) => area.trench), topWidth, cumulative };
+}
+
+/** Widest half of the trench's top between two stations, metres: sampled at both ends, at every typed station and reach between. */
+function halfTop(run: Run, service: Service, from: number, to: number): number {
+  const inside = [...run.stations.map(({ station }) => station), ...run.reaches.map((reach) => reach.from)].filter(
+    (station) => station > from && station < to,
+  );
+  const halves = [from, to, ...inside].map((station) => {
+    const reach = run.reaches[reachIndexAt(run, station)] as Reach;
+    const { depth } = levelsAt(run, service, reach, station);
+    return digWidth(reach) / 2 + Math.max(wallOffset(reach.left, depth), wallOffset(reach.right, depth));
+  });
+  return largest(halves);
+}
+
+function newLineAt(run: Run, service: Service, station: number) {
+  const { ground, crown } = levelsAt(run, service, run.reaches[reachIndexAt(run, station)] as Reach, station);
+  return { ground, crown, underside: crown - service.od };
 }
 
 function tightestHeap(run: Run, profile: ProfileColumns, area: readonly number[], excess: readonly number[]): Plan['heap'] {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { beddingIds, groundIds, protectionIds, serviceIds, soilClasses, surfaces } from './catalogue';
+import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, serviceIds, soilClasses, surfaces } from './catalogue';
 import { findService } from './catalogue';
-import { blankRun, type Reach, type Run, type Wall } from './job';
+import { blankRun, type ExistingLine, type Reach, type Run, type Wall } from './job';
 
 /** A level run of one reach: the plainest trench, with what a test wants changed. */
 export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: number; depth?: number } & Partial<Reach> = {}): Run {
@@ -50,7 +50,33 @@ export const anyRun: fc.Arbitrary<Run> = fc
     const stations = grounds.map((ground, index) => ({ station: index * spacing, ground }));
     const end = (grounds.length - 1) * spacing;
     const least = Math.max(0.05, findService(service).od + 0.02);
+    const line = fc
+      .record({
+        kind: fc.constantFrom(...lineKinds),
+        size: metres(0.02, 0.5),
+        coverMin: metres(0.1, 1),
+        more: metres(0, 1),
+        evidence: fc.constantFrom(...evidenceIds),
+        a: metres(0, 1),
+        b: metres(0, 1),
+        angle: metres(0.2, Math.PI / 2),
+        offset: metres(-3, 3),
+        parallel: fc.boolean(),
+      })
+      .map(({ kind, size, coverMin, more, evidence, a, b, angle, offset, parallel }): ExistingLine => {
+        const [from, to] = [Math.min(a, b) * end * 0.9, Math.max(a, b) * end * 0.9 + end * 0.05];
+        return {
+          name: kind,
+          kind,
+          size,
+          coverMin,
+          coverMax: coverMin + more,
+          evidence,
+          where: parallel ? { kind: 'parallel', from, to, offset } : { kind: 'crossing', station: from, angle },
+        };
+      });
     return fc.record({
+      lines: fc.array(line, { maxLength: 4 }),
       name: fc.constant('Any'),
       stations: fc.constant(stations),
       profile: fc.oneof(

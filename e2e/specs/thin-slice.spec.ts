@@ -161,3 +161,20 @@ test('bad files say what is wrong and change nothing', async ({ page }) => {
   );
   await expect(page.getByText('extra: “extra” is not part of the format')).toBeVisible();
 });
+
+test('a rule is changed only with who and why, and the plan follows it', async ({ page }) => {
+  await newJob(page, 'Site rules', { rules: 'US' });
+  await page.getByRole('button', { name: /Show the rules/ }).click();
+  await page.getByRole('button', { name: 'Change: Protection needed from' }).click();
+  await page.getByRole('textbox', { name: 'New number' }).fill('0.7');
+  await page.getByRole('textbox', { name: 'Who decided' }).fill('supervisor');
+  await page.getByRole('button', { name: 'Change the rule' }).click();
+  await expect(page.getByText('Say why, in a few words; it goes on the record.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Why' }).fill('client asks for it');
+  await page.getByRole('button', { name: 'Change the rule' }).click();
+  await expect(page.getByText('Set for this job by supervisor: client asks for it')).toBeVisible();
+  await saved(page);
+  await newRun(page, 'Shallow', '20');
+  await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Set for this job by supervisor: client asks for it');
+  await expect(page.getByText('STOP: Unprotected at 0.81 m deep')).toBeVisible();
+});

@@ -1,4 +1,14 @@
-import { formatBatter, formatLength, type Reach, type Section, type UnitSystem, type Wall } from '@tamper/core';
+import {
+  formatBatter,
+  formatLength,
+  lineMarks,
+  type ExistingLine,
+  type Reach,
+  type RuleSetId,
+  type Section,
+  type UnitSystem,
+  type Wall,
+} from '@tamper/core';
 import { memo } from 'react';
 import { Pressable, View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
@@ -7,7 +17,7 @@ import { Dimension, Label } from './Dimension';
 import { fitToScale, outline, type View } from './fit';
 
 /** What can be touched on the section; each opens its inputs. */
-export type Part = 'line' | 'bed' | 'width' | 'left' | 'right' | 'guard' | 'spoil' | 'levels' | 'reach';
+export type Part = 'lines' | 'line' | 'bed' | 'width' | 'left' | 'right' | 'guard' | 'spoil' | 'levels' | 'reach';
 
 interface Props {
   section: Section;
@@ -20,12 +30,25 @@ interface Props {
   /** Show the heap and the corridor too, or just the trench, larger. */
   whole: boolean;
   name: string;
+  /** Lines that lie in the ground already at this station, and whether only hands may dig here. */
+  existing?: { lines: readonly ExistingLine[]; handOnly: boolean; ruleSet: RuleSetId };
 }
 
 const MARGIN = 0.6;
 
 /** The cross-section at the cursor, to scale, looking up the run. */
-export const SectionDrawing = memo(function SectionDrawing({ section, reach, units, width, height, selected, onPart, whole, name }: Props) {
+export const SectionDrawing = memo(function SectionDrawing({
+  section,
+  reach,
+  units,
+  width,
+  height,
+  selected,
+  onPart,
+  whole,
+  name,
+  existing,
+}: Props) {
   const view = viewOf(section, width, height, whole);
   const { x, y } = view;
   const length = (metres: number) => formatLength(metres, units);
@@ -43,6 +66,9 @@ export const SectionDrawing = memo(function SectionDrawing({ section, reach, uni
           <Pattern id="soil" patternUnits="userSpaceOnUse" width="14" height="14">
             <Rect width="14" height="14" fill={ground.soil} />
             <Path d="M3 4l3 0M9 10l3 0M11 3l1 1M4 11l1 1" stroke={ground.soilLine} strokeOpacity={0.45} strokeWidth={1} />
+          </Pattern>
+          <Pattern id="hand" patternUnits="userSpaceOnUse" width="9" height="9" patternTransform="rotate(45)">
+            <Rect width="2" height="9" fill={colours.paint} fillOpacity={0.55} />
           </Pattern>
           <ClipPath id="frame">
             <Rect width={width} height={height} />
@@ -71,6 +97,10 @@ export const SectionDrawing = memo(function SectionDrawing({ section, reach, uni
           <Line x1={x(-halfDig)} x2={x(halfDig)} y1={y(section.bottom)} y2={y(section.bottom)} {...edge('width')} />
           <Line x1={0} x2={x(lipLeft)} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
           <Line x1={x(lipRight)} x2={width} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
+          {existing?.handOnly ? <Path d={outline(section.trench, view)} fill="url(#hand)" /> : null}
+          {existing?.lines.map((line) => (
+            <Existing key={line.name} line={line} ruleSet={existing.ruleSet} section={section} view={view} width={width} />
+          ))}
           <Circle
             cx={x(0)}
             cy={y(section.pipe.centre.y)}
@@ -170,6 +200,59 @@ function Side({
   );
   const d = `M${half.map((point) => `${view.x(point.x)} ${view.y(point.y)}`).join('L')}`;
   return <Path d={d} fill="none" stroke={stroke} strokeWidth={strokeWidth} />;
+}
+
+/** A buried line where it crosses: a band over its expected cover, in its marking colour with letter and dashes. */
+function Existing({
+  line,
+  ruleSet,
+  section,
+  view,
+  width,
+}: {
+  line: ExistingLine;
+  ruleSet: RuleSetId;
+  section: Section;
+  view: View;
+  width: number;
+}) {
+  const mark = lineMarks[line.kind];
+  const colour = mark.colour[ruleSet];
+  const parallel = line.where.kind === 'parallel';
+  const centre = line.where.kind === 'parallel' ? view.x(line.where.offset) : width / 2;
+  const half = parallel ? Math.max(8, (line.size / 2) * view.scale) : width / 2;
+  const [top, bottom] = [view.y(section.ground - line.coverMin), view.y(section.ground - line.coverMax - line.size)];
+  return (
+    <G>
+      <Rect
+        x={centre - half}
+        y={top}
+        width={2 * half}
+        height={Math.max(4, bottom - top)}
+        fill={colour}
+        fillOpacity={0.22}
+        stroke={colours.ink}
+        strokeWidth={1}
+        strokeDasharray={mark.dash}
+      />
+      <Line
+        x1={centre - half}
+        x2={centre + half}
+        y1={(top + bottom) / 2}
+        y2={(top + bottom) / 2}
+        stroke={colour}
+        strokeWidth={3}
+        strokeDasharray={mark.dash}
+      />
+      <Label
+        x={parallel ? centre : 10}
+        y={(top + bottom) / 2 + 5}
+        anchor={parallel ? 'middle' : 'start'}
+        size={13}
+        text={`${mark.letter} ${line.name}`}
+      />
+    </G>
+  );
 }
 
 function WallLabel({ wall, x, y, anchor, colour }: { wall: Wall; x: number; y: number; anchor: 'start' | 'end'; colour: string }) {

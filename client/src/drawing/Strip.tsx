@@ -1,4 +1,16 @@
-import { extent, formatStation, largest, smallest, type Plan, type Run, type UnitSystem } from '@tamper/core';
+import {
+  extent,
+  formatStation,
+  groundAt,
+  largest,
+  lineMarks,
+  smallest,
+  type ExistingLine,
+  type Plan,
+  type RuleSetId,
+  type Run,
+  type UnitSystem,
+} from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box, type GestureResponderEvent } from 'react-native';
 import Svg, { Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
@@ -69,7 +81,7 @@ export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
       {...keyboard}
     >
       <Svg width={width} height={STRIP_HEIGHT} aria-hidden pointerEvents="none">
-        <Picture plan={plan} run={run} view={view} />
+        <Picture plan={plan} run={run} view={view} ruleSet={plan.ruleSet} />
         {labels.map(({ x, text, anchor }) => (
           <Label key={anchor} x={x} y={STRIP_HEIGHT - 5} anchor={anchor} size={12} colour={colours.faded} text={text} />
         ))}
@@ -89,7 +101,7 @@ function viewOf(plan: Plan, start: number, end: number, width: number): View {
   return fitStretched({ left: start, right: end, bottom, top }, { width, height: STRIP_HEIGHT, pad: PAD });
 }
 
-const Picture = memo(function Picture({ plan, run, view }: { plan: Plan; run: Run; view: View }) {
+const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan; run: Run; view: View; ruleSet: RuleSetId }) {
   const { station, ground: levels, bottom, reach } = plan.profile;
   const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
   const kept = station.map((_, i) => i).filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1]);
@@ -107,6 +119,22 @@ const Picture = memo(function Picture({ plan, run, view }: { plan: Plan; run: Ru
       </Defs>
       <Path d={`${pathThrough(lip)}L${view.x(station.at(-1) ?? 0)} ${base}L${view.x(station[0] ?? 0)} ${base}Z`} fill={ground.soil} />
       <Path d={pathThrough([...lip, ...floor.toReversed()], true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />
+      {plan.handWindows.map((window) => (
+        <Rect
+          key={window.from}
+          x={view.x(window.from)}
+          width={Math.max(3, view.x(window.to) - view.x(window.from))}
+          y={PAD.top - 4}
+          height={base - PAD.top + 4}
+          fill={colours.paint}
+          fillOpacity={0.2}
+          stroke={colours.paint}
+          strokeWidth={1}
+        />
+      ))}
+      {run.lines.map((line, index) => (
+        <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOf(line))} />
+      ))}
       {unguarded.map((finding) => (
         <Rect
           key={finding.id}
@@ -132,3 +160,18 @@ const Picture = memo(function Picture({ plan, run, view }: { plan: Plan; run: Ru
     </G>
   );
 });
+
+const stationOf = ({ where }: ExistingLine): number => (where.kind === 'crossing' ? where.station : (where.from + where.to) / 2);
+
+/** An existing line on the strip: a bar over its expected cover in its marking colour, and its letter above. */
+function Crossing({ line, view, ruleSet, ground: level }: { line: ExistingLine; view: View; ruleSet: RuleSetId; ground: number }) {
+  const mark = lineMarks[line.kind];
+  const [x, top, bottom] = [view.x(stationOf(line)), view.y(level - line.coverMin), view.y(level - line.coverMax - line.size)];
+  return (
+    <G>
+      <Line x1={x} x2={x} y1={top} y2={bottom} stroke={colours.ink} strokeWidth={6} />
+      <Line x1={x} x2={x} y1={top} y2={bottom} stroke={mark.colour[ruleSet]} strokeWidth={4} strokeDasharray={mark.dash} />
+      <Label x={x} y={14} size={13} text={mark.letter} />
+    </G>
+  );
+}

@@ -25,7 +25,6 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
   const [typed, setTyped] = useState<{ text: string; value: number } | undefined>();
   const [fault, setFault] = useState<string>();
   const [understood, setUnderstood] = useState<string>();
-  const [focused, setFocused] = useState(false);
   const last = useRef(value);
 
   // The value changed from outside (undo, a fix): what was typed no longer stands for it.
@@ -46,12 +45,11 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined);
   };
   const leave = () => {
-    setFocused(false);
     if (fault === undefined) setTyped(undefined);
   };
 
   const wrong = fault ?? error;
-  const below = wrong ?? (focused && understood ? understood : hint);
+  const below = wrong ?? understood ?? hint;
   return (
     <View style={{ flexGrow: 1, flexBasis: 150 }}>
       <TextInput
@@ -60,7 +58,6 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
         aria-label={label}
         value={typed?.text ?? format(value)}
         onChangeText={type}
-        onFocus={() => setFocused(true)}
         onBlur={leave}
         error={wrong !== undefined}
         autoFocus={autoFocus}

@@ -9,6 +9,8 @@ export interface Ground {
   swell: number;
   /** Bank needed = compacted / (1 − shrink). */
   shrink: number;
+  /** Dug by hand in an hour, m³ in the bank. */
+  handRate: number;
   /** Angle of repose of the heap, radians. */
   repose: number;
   basis: string;
@@ -18,10 +20,10 @@ const degrees = (angle: number) => (angle * Math.PI) / 180;
 const BASIS = 'Usual earthwork figures; check with a measured heap';
 
 export const grounds = {
-  sand: { name: 'Sand or gravel', swell: 0.14, shrink: 0.1, repose: degrees(34), basis: BASIS },
-  loam: { name: 'Loam', swell: 0.25, shrink: 0.1, repose: degrees(38), basis: BASIS },
-  clay: { name: 'Clay', swell: 0.35, shrink: 0.1, repose: degrees(40), basis: BASIS },
-  rock: { name: 'Broken rock', swell: 0.5, shrink: 0.05, repose: degrees(40), basis: BASIS },
+  sand: { name: 'Sand or gravel', swell: 0.14, shrink: 0.1, handRate: 0.8, repose: degrees(34), basis: BASIS },
+  loam: { name: 'Loam', swell: 0.25, shrink: 0.1, handRate: 0.7, repose: degrees(38), basis: BASIS },
+  clay: { name: 'Clay', swell: 0.35, shrink: 0.1, handRate: 0.5, repose: degrees(40), basis: BASIS },
+  rock: { name: 'Broken rock', swell: 0.5, shrink: 0.05, handRate: 0.4, repose: degrees(40), basis: BASIS },
 } as const satisfies Record<string, Ground>;
 export type GroundId = keyof typeof grounds;
 export const groundIds = Object.keys(grounds) as [GroundId, ...GroundId[]];

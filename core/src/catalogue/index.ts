@@ -1,2 +1,3 @@
 export * from './services';
 export * from './ground';
+export * from './lines';

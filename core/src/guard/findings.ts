@@ -1,10 +1,10 @@
-import { between, EPSILON, hull, rangesWhere } from '../geometry';
+import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
 import type { Finding, Fix, Reach, Run, Wall } from '../job';
-import type { ProfileColumns } from '../line';
+import { reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatBatter, formatLength, type UnitSystem } from '../units';
 import { classSlope, faultWords, soilName, wallFault } from './slopes';
-import { inReach, type DepthRanges } from './thresholds';
+import type { DepthRanges } from './thresholds';
 
 const COMPETENT = 'A competent person decides on site; check your local code';
 
@@ -13,13 +13,15 @@ export function protectionFindings(run: Run, rules: Rules, profile: ProfileColum
   return run.reaches.flatMap((reach, index): Finding[] => {
     if (reach.protection !== 'none' || !reach.entry) return [];
     const faultAt = (depth: number) => wallFault(reach.left, reach.soil, depth, rules) ?? wallFault(reach.right, reach.soil, depth, rules);
-    const unsafeFrom = (limit: number | null) =>
-      hull(
-        rangesWhere(profile.station, (i) => {
-          const depth = between(profile.depth, i);
-          return limit !== null && inReach(profile, i) === index && depth >= limit - EPSILON && faultAt(depth) !== null;
-        }),
-      );
+    const span = reachSpan(profile, index);
+    const unsafeFrom = (limit: number | null) => {
+      if (limit === null || largest(profile.depth, span) < limit - EPSILON) return undefined;
+      const unsafe = (i: number) => {
+        const depth = between(profile.depth, i);
+        return depth >= limit - EPSILON && faultAt(depth) !== null;
+      };
+      return hull(rangesWhere(profile.station, unsafe, span));
+    };
     const stop = unsafeFrom(rules.protectionDepth.value);
     const caution = stop ? undefined : unsafeFrom(rules.protectionPromptDepth.value);
     const where = stop ?? caution;

@@ -1,6 +1,6 @@
-import { between, EPSILON, rangesWhere, type Range } from '../geometry';
+import { between, EPSILON, joined, largest, rangesWhere, type Range } from '../geometry';
 import type { Run } from '../job';
-import type { ProfileColumns } from '../line';
+import { reachSpan, type ProfileColumns } from '../line';
 import type { RuleKey, Rules } from '../rules';
 
 /** Rules that speak from a depth on. */
@@ -15,12 +15,6 @@ export type DepthRule = (typeof depthRules)[number];
 /** Depths where a rule begins to speak, metres. */
 export const ruleBreakDepths = (rules: Rules): number[] => depthRules.flatMap((key) => rules[key].value ?? []);
 
-/** Is this node (or the middle of an interval, at a half index) within one reach, and is it that reach? */
-export function inReach(profile: ProfileColumns, index: number): number | undefined {
-  const reach = profile.reach[Math.floor(index)];
-  return reach === profile.reach[Math.ceil(index)] ? reach : undefined;
-}
-
 /** Station ranges in which a depth rule speaks. The engineer's limit holds whether or not anybody enters. */
 export interface DepthRanges {
   protection: Range[];
@@ -33,11 +27,13 @@ export interface DepthRanges {
 export function depthRanges(run: Run, profile: ProfileColumns, rules: Rules): DepthRanges {
   const deep = (key: DepthRule, entryOnly: boolean): Range[] => {
     const limit = rules[key].value;
-    if (limit === null) return [];
-    return rangesWhere(profile.station, (i) => {
-      const reach = inReach(profile, i);
-      return reach !== undefined && between(profile.depth, i) >= limit - EPSILON && (!entryOnly || run.reaches[reach]?.entry === true);
-    });
+    if (limit === null || largest(profile.depth) < limit - EPSILON) return [];
+    const deepEnough = (i: number) => between(profile.depth, i) >= limit - EPSILON;
+    return joined(
+      run.reaches.flatMap((reach, index) =>
+        entryOnly && !reach.entry ? [] : rangesWhere(profile.station, deepEnough, reachSpan(profile, index)),
+      ),
+    );
   };
   return {
     protection: deep('protectionDepth', true),

@@ -55,4 +55,5 @@ export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, servic
     corridorRight: 4,
     reuse: true,
   },
+  lines: [],
 });

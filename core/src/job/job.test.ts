@@ -71,7 +71,7 @@ describe('job file', () => {
     ],
     [
       'a rule changed without a reason',
-      [{ path: ['job', 'overrides'], value: [{ rule: 'spoilSetback', value: 1, reason: '' }] }],
+      [{ path: ['job', 'overrides'], value: [{ rule: 'spoilSetback', value: 1, by: 'foreman', reason: '' }] }],
       'job.overrides[0].reason: Say why',
     ],
   ])('%s is named in one sentence', (_, patches, sentence) => {

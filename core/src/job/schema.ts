@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { beddingIds, groundIds, protectionIds, serviceIds, soilClasses, surfaces } from '../catalogue';
+import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, serviceIds, soilClasses, surfaces } from '../catalogue';
 import { ruleInfo, ruleKeys, ruleSetIds } from '../rules';
 
 /** Longest run and most stations one document may hold; past these a file is a mistake, not a trench. */
@@ -56,6 +56,48 @@ export const spoilSchema = z.strictObject({
   reuse: z.boolean(),
 });
 
+/** Below this angle a crossing is dealt with as a parallel line, radians (10°). */
+export const LEAST_CROSSING = Math.PI / 18;
+
+const existingCover = z.number().min(0, 'Cover cannot be less than nothing.').max(20, 'Cover is at most 20 m.');
+
+/** A line that lies in the ground already. Angles in radians between the line and the run; offset right positive, from the centre line. */
+export const existingLineSchema = z
+  .strictObject({
+    name: text(80),
+    kind: z.enum(lineKinds),
+    size: z.number().min(0.005, 'A line is at least 5 mm thick.').max(5, 'A line is at most 5 m thick.'),
+    coverMin: existingCover,
+    coverMax: existingCover,
+    evidence: z.enum(evidenceIds),
+    where: z.discriminatedUnion('kind', [
+      z.strictObject({
+        kind: z.literal('crossing'),
+        station,
+        angle: z
+          .number()
+          .min(LEAST_CROSSING, 'Below 10° (0.1745 rad) it runs along the trench: enter it as parallel.')
+          .max(Math.PI / 2 + 1e-9, 'The angle is in radians, at most 1.5708 (90°).'),
+      }),
+      z.strictObject({
+        kind: z.literal('parallel'),
+        from: station,
+        to: station,
+        offset: z.number().min(-100, 'At most 100 m away.').max(100, 'At most 100 m away.'),
+      }),
+    ]),
+  })
+  .superRefine((line, context) => {
+    if (line.coverMin > line.coverMax)
+      context.addIssue({ code: 'custom', path: ['coverMax'], message: 'The greatest cover is less than the least; swap them.' });
+    if (line.where.kind === 'parallel' && line.where.from >= line.where.to)
+      context.addIssue({
+        code: 'custom',
+        path: ['where', 'to'],
+        message: 'It ends where it begins or before; give the greater station second.',
+      });
+  });
+
 const stationsSchema = z
   .array(z.strictObject({ station, ground: level }))
   .min(2, 'A run needs at least two stations.')
@@ -70,12 +112,29 @@ export const runSchema = z
     surface: z.enum(surfaces),
     reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
     spoil: spoilSchema,
+    lines: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
   })
   .superRefine((run, context) => {
     ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
     ascending(run.reaches, (item) => item.from, ['reaches'], 'from', context);
     const first = run.stations[0]?.station ?? 0;
     const last = run.stations.at(-1)?.station ?? 0;
+    run.lines.forEach((line, index) => {
+      const at =
+        line.where.kind === 'crossing'
+          ? ([['station', line.where.station]] as const)
+          : ([
+              ['from', line.where.from],
+              ['to', line.where.to],
+            ] as const);
+      for (const [key, value] of at)
+        if (value < first || value > last)
+          context.addIssue({
+            code: 'custom',
+            path: ['lines', index, 'where', key],
+            message: `“${line.name}” at ${value} m lies off the run, which goes from ${first} m to ${last} m.`,
+          });
+    });
     run.reaches.forEach((reach, index) => {
       if (index === 0 && reach.from !== first)
         context.addIssue({
@@ -114,6 +173,7 @@ export const overrideSchema = z
   .strictObject({
     rule: z.enum(ruleKeys as [(typeof ruleKeys)[number], ...typeof ruleKeys]),
     value: z.number().min(0, 'A rule’s number cannot be below nothing.'),
+    by: z.string().trim().min(2, 'Say who decided it: a role will do.').max(120, 'Keep it under 120 characters.'),
     reason: z.string().trim().min(3, 'Say why, in a few words; it goes on the record.').max(500, 'Keep the reason under 500 characters.'),
   })
   .superRefine((override, context) => {
@@ -147,6 +207,7 @@ export const jobFileSchema = z.strictObject({
 });
 
 export type Wall = z.infer<typeof wallSchema>;
+export type ExistingLine = z.infer<typeof existingLineSchema>;
 export type Reach = z.infer<typeof reachSchema>;
 export type Profile = z.infer<typeof profileSchema>;
 export type Run = z.infer<typeof runSchema>;

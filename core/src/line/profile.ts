@@ -1,4 +1,5 @@
 import type { Service } from '../catalogue';
+import type { Span } from '../geometry';
 import { InputError, type Reach, type Run } from '../job';
 import { formatLength, formatStation } from '../units';
 import { extent, groundAt } from './ground';
@@ -13,9 +14,15 @@ export type ProfileColumns = { station: number[]; reach: number[] } & Record<key
 /**
  * Levels at every station of the run, with nodes added at reach boundaries and wherever the depth
  * passes one of `breakDepths(reach)`, so that rules and wall shapes change only at nodes.
+ * @param marks further stations to put a node at, such as the ends of a hand-dig window.
  * @throws InputError naming the field when the line does not lie below the ground.
  */
-export function layProfile(run: Run, service: Service, breakDepths: (reach: Reach, index: number) => readonly number[]): ProfileColumns {
+export function layProfile(
+  run: Run,
+  service: Service,
+  breakDepths: (reach: Reach, index: number) => readonly number[],
+  marks: readonly number[] = [],
+): ProfileColumns {
   const columns: ProfileColumns = { station: [], reach: [], ground: [], invert: [], crown: [], bottom: [], depth: [], cover: [] };
   const push = (station: number, reach: number, levels: Levels) => {
     columns.station.push(station);
@@ -28,19 +35,20 @@ export function layProfile(run: Run, service: Service, breakDepths: (reach: Reac
     columns.cover.push(levels.cover);
   };
   const { end } = extent(run);
+  const typed = withMarks(run.stations, marks);
   let next = 0;
   run.reaches.forEach((reach, index) => {
     const to = run.reaches[index + 1]?.from ?? end;
     const breaks = [...new Set(breakDepths(reach, index))];
-    while (next < run.stations.length && (run.stations[next] as Run['stations'][number]).station <= reach.from) next++;
+    while (next < typed.length && (typed[next] as Run['stations'][number]).station <= reach.from) next++;
     let station = reach.from;
     let levels = levelsAt(run, service, reach, station);
     push(station, index, levels);
     while (station < to) {
-      const typed = run.stations[next];
-      const atTyped = typed !== undefined && typed.station <= to;
-      const nextStation = atTyped ? typed.station : to;
-      const nextLevels = levelsAt(run, service, reach, nextStation, atTyped ? typed.ground : groundAt(run.stations, to));
+      const node = typed[next];
+      const atNode = node !== undefined && node.station <= to;
+      const nextStation = atNode ? node.station : to;
+      const nextLevels = levelsAt(run, service, reach, nextStation, atNode ? node.ground : groundAt(run.stations, to));
       for (const share of crossings(levels.depth, nextLevels.depth, breaks)) {
         const at = station + (nextStation - station) * share;
         push(at, index, levelsAt(run, service, reach, at, levels.ground + (nextLevels.ground - levels.ground) * share));
@@ -48,11 +56,25 @@ export function layProfile(run: Run, service: Service, breakDepths: (reach: Reac
       push(nextStation, index, nextLevels);
       station = nextStation;
       levels = nextLevels;
-      if (atTyped) next++;
+      if (atNode) next++;
     }
   });
   mustLieBelowGround(run, columns);
   return columns;
+}
+
+/** The entries of one reach. Every reach has at least two. */
+export const reachSpan = (profile: ProfileColumns, reach: number): Span => ({
+  first: profile.reach.indexOf(reach),
+  last: profile.reach.lastIndexOf(reach),
+});
+
+/** The typed stations with further ones among them, at the ground between. */
+function withMarks(stations: Run['stations'], marks: readonly number[]): Run['stations'] {
+  if (marks.length === 0) return stations;
+  const known = new Set(stations.map(({ station }) => station));
+  const added = marks.filter((station) => !known.has(station)).map((station) => ({ station, ground: groundAt(stations, station) }));
+  return added.length === 0 ? stations : [...stations, ...added].sort((a, b) => a.station - b.station);
 }
 
 /** Where, as shares of the way from depth `a` to depth `b`, the given depths are passed; ascending. */

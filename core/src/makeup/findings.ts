@@ -1,7 +1,7 @@
 import type { Service } from '../catalogue';
-import { between, EPSILON, hull, rangesWhere, smallest } from '../geometry';
+import { between, EPSILON, hull, largest, rangesWhere, smallest } from '../geometry';
 import type { Finding, Run } from '../job';
-import type { ProfileColumns } from '../line';
+import { reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { widthBasis, widthFloor } from './width';
@@ -13,11 +13,11 @@ const centimetre = (value: number) => Math.ceil((value - EPSILON) * 100) / 100;
 export function widthFindings(run: Run, service: Service, rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {
   return run.reaches.flatMap((reach, index): Finding[] => {
     const floorAt = (i: number) => widthFloor(rules, service, reach, between(profile.depth, i));
-    const narrow = (i: number) =>
-      profile.reach[Math.floor(i)] === index && profile.reach[Math.ceil(i)] === index && floorAt(i) > reach.bottomWidth + EPSILON;
-    const where = hull(rangesWhere(profile.station, narrow));
+    const span = reachSpan(profile, index);
+    const where = hull(rangesWhere(profile.station, (i) => floorAt(i) > reach.bottomWidth + EPSILON, span));
     if (!where) return [];
-    const widest = profile.depth.reduce((most, _, i) => (profile.reach[i] === index ? Math.max(most, floorAt(i)) : most), 0);
+    // The least width never falls with depth.
+    const widest = widthFloor(rules, service, reach, largest(profile.depth, span));
     const width = centimetre(widest);
     return [
       {

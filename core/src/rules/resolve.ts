@@ -1,9 +1,10 @@
 import { ruleKeys, ruleSets, type Rule, type RuleKey, type RuleSet, type RuleSetId } from './ruleSets';
 
-/** A change to one rule for one job. The reason is part of the record and is shown wherever the number is. */
+/** A change to one rule for one job. Who and why are part of the record and are shown wherever the number is. */
 export interface Override {
   rule: RuleKey;
   value: number;
+  by: string;
   reason: string;
 }
 
@@ -17,7 +18,10 @@ export function resolveRules(id: RuleSetId, overrides: readonly Override[] = [])
     ruleKeys.map((key) => {
       const override = byKey.get(key);
       const rule = set.rules[key];
-      return [key, override ? { value: override.value, basis: `Set for this job: ${override.reason} (${rule.basis})` } : rule];
+      return [
+        key,
+        override ? { value: override.value, basis: `Set for this job by ${override.by}: ${override.reason} (${rule.basis})` } : rule,
+      ];
     }),
   ) as Record<RuleKey, Rule>;
   return { id: set.id, name: set.name, widthMethod: set.widthMethod, widthBasis: set.widthBasis, ...rules };

@@ -15,3 +15,6 @@ export const formatArea = (squareMetres: number, system: UnitSystem): string =>
 /** Shows a mass (kg) to 0.1 t, or 0.1 short ton in US units. */
 export const formatMass = (kilograms: number, system: UnitSystem): string =>
   system === 'us' ? `${fixed(kilograms / SHORT_TON, 1)} ton` : `${fixed(kilograms / 1000, 1)} t`;
+
+/** Shows a duration (hours) to a quarter of an hour. */
+export const formatHours = (hours: number): string => `${fixed(Math.max(0.25, Math.round(hours * 4) / 4), 2).replace(/\.?0+$/, '')} h`;

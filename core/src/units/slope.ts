@@ -76,6 +76,14 @@ export function formatBatter(horizontalPerVertical: number): string {
   return `${ratio}:1 (${Math.round((Math.atan2(1, horizontalPerVertical) * 180) / Math.PI)}° from flat)`;
 }
 
+/** Reads an angle in degrees: `60`, `60°`. @returns radians. */
+export function parseAngle(text: string): Parsed {
+  const match = new RegExp(`^(${NUMBER})\\s*(?:°|deg|degrees?)?$`).exec(tidy(text));
+  const degrees = match ? Number(match[1]) : NaN;
+  if (!(degrees <= 360)) return refuse(`“${text.trim()}” is not an angle. Type degrees, like 60°.`);
+  return { ok: true, value: (degrees * Math.PI) / 180, understood: `${trimmed(degrees, 1)}°` };
+}
+
 /** Reads a share: `25`, `25%` → 0.25. Refuses anything outside 0 to 300 %. */
 export function parsePercent(text: string): Parsed {
   const match = new RegExp(`^(${NUMBER})\\s*%?$`).exec(tidy(text));

@@ -82,8 +82,8 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
         <OverrideForm
           quantity={quantity}
           units={job.units}
-          save={(number, reason) => {
-            const next = { ...job, overrides: [...without, { rule, value: number, reason }] };
+          save={(number, by, reason) => {
+            const next = { ...job, overrides: [...without, { rule, value: number, by, reason }] };
             const fault = errorsOf(jobSchema, next)[0]?.message;
             if (fault) return fault;
             onChange(next);
@@ -103,26 +103,28 @@ function OverrideForm({
 }: {
   quantity: 'length' | 'batter';
   units: Job['units'];
-  save: (value: number, reason: string) => string | undefined;
+  save: (value: number, by: string, reason: string) => string | undefined;
 }) {
   const [text, setText] = useState('');
+  const [by, setBy] = useState('');
   const [reason, setReason] = useState('');
   const [fault, setFault] = useState<string>();
   const submit = () => {
     const parsed = quantity === 'batter' ? parseBatter(text) : parseLength(text, units === 'us' ? 'ft' : 'm');
-    setFault(parsed.ok ? save(parsed.value, reason) : parsed.error);
+    setFault(parsed.ok ? save(parsed.value, by, reason) : parsed.error);
   };
   return (
     <View style={{ gap: 6 }}>
       <TextInput mode="outlined" label="New number" aria-label="New number" value={text} onChangeText={setText} />
       <TextInput
         mode="outlined"
-        label="Why"
-        aria-label="Why"
-        placeholder="Who says so, and on what ground"
-        value={reason}
-        onChangeText={setReason}
+        label="Who decided"
+        aria-label="Who decided"
+        placeholder="A role will do"
+        value={by}
+        onChangeText={setBy}
       />
+      <TextInput mode="outlined" label="Why" aria-label="Why" placeholder="On what ground" value={reason} onChangeText={setReason} />
       <HelperText type="error" visible={!!fault} role="alert">
         {fault ?? ' '}
       </HelperText>

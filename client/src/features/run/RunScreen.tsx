@@ -111,6 +111,7 @@ function Board({ job, run, state }: BoardProps) {
     section,
     apply,
     setCursor,
+    handWindows: good?.plan.handWindows ?? [],
     faultOf: (field) => faultIn(state.errors, field),
   };
 
@@ -118,6 +119,7 @@ function Board({ job, run, state }: BoardProps) {
   const drawingWidth = wide ? width - 440 : width;
   const drawingHeight = wide ? Math.max(240, height - 390) : Math.max(200, Math.min(300, height * 0.3));
   const Editor = selected && editors[selected].Editor;
+  const existing = useMemo(() => good && linesAt(good, at), [good, at]);
 
   const problems = (
     <>
@@ -167,7 +169,7 @@ function Board({ job, run, state }: BoardProps) {
         <View style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
             {editors[selected].title}
-            {run.doc.reaches.length > 1 && !['levels', 'line', 'spoil', 'reach'].includes(selected)
+            {run.doc.reaches.length > 1 && !['levels', 'lines', 'line', 'spoil', 'reach'].includes(selected)
               ? ` · reach ${edit.reachIndex + 1}`
               : ''}
           </Text>
@@ -199,6 +201,7 @@ function Board({ job, run, state }: BoardProps) {
           onPart={setSelected}
           whole={whole}
           name={good.run.name}
+          existing={existing}
         />
         <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
           <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
@@ -246,4 +249,11 @@ function Board({ job, run, state }: BoardProps) {
       )}
     </RunEditContext.Provider>
   );
+}
+
+/** What lies in the ground already at a station, from the plan on screen. */
+function linesAt({ run, plan }: NonNullable<PlanState['good']>, station: number) {
+  const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
+  const lines = near.flatMap((window) => window.lines.flatMap((index) => run.lines[index] ?? []));
+  return { lines, handOnly: near.length > 0, ruleSet: plan.ruleSet };
 }

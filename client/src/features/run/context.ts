@@ -1,4 +1,4 @@
-import { applyPatches, errorsOf, runSchema, type FieldError, type Job, type Patch, type Run, type Section } from '@tamper/core';
+import { applyPatches, errorsOf, runSchema, type FieldError, type Job, type Patch, type Plan, type Run, type Section } from '@tamper/core';
 import { createContext, useContext } from 'react';
 
 /** What every editor of a run works on. */
@@ -12,6 +12,8 @@ export interface RunEdit {
   /** Puts changes into the run. Returns a sentence and changes nothing when the result could not be a run. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   setCursor: (station: number) => void;
+  /** Hand-dig windows of the plan on screen. */
+  handWindows: Plan['handWindows'];
   /** What the planner says is wrong with a field of the run. */
   faultOf: (field: string) => string | undefined;
 }

@@ -37,3 +37,26 @@ export function LengthField({ label, value, path, style = 'depth', hint }: Props
 export const Fields = ({ children }: { children: ReactNode }) => (
   <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10 }}>{children}</View>
 );
+
+/** A length that is not in the document yet. */
+export function LengthBox({
+  label,
+  value,
+  onValue,
+  units,
+}: {
+  label: string;
+  value: number;
+  onValue: (metres: number) => void;
+  units: UnitSystem;
+}) {
+  return (
+    <QuantityField
+      label={label}
+      value={value}
+      format={(metres) => formatLength(metres, units)}
+      parse={(text) => parseLength(text, bareUnit(units, 'depth'))}
+      onValue={(metres) => (metres < 0 ? 'It cannot be less than nothing.' : (onValue(metres), undefined))}
+    />
+  );
+}

@@ -4,6 +4,7 @@ import { BedEditor } from './BedEditor';
 import { GuardEditor } from './GuardEditor';
 import { LevelsEditor } from './LevelsEditor';
 import { LineEditor } from './LineEditor';
+import { LinesEditor } from './LinesEditor';
 import { ReachEditor } from './ReachEditor';
 import { SpoilEditor } from './SpoilEditor';
 import { WallEditor } from './WallEditor';
@@ -11,6 +12,7 @@ import { WidthEditor } from './WidthEditor';
 
 /** The inputs behind each part of the drawing, in the order people set them. */
 export const editors: Record<Part, { title: string; Editor: ComponentType }> = {
+  lines: { title: 'Existing lines', Editor: LinesEditor },
   levels: { title: 'Ground levels', Editor: LevelsEditor },
   line: { title: 'Line', Editor: LineEditor },
   width: { title: 'Width', Editor: WidthEditor },

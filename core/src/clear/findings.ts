@@ -1,0 +1,80 @@
+import { evidences } from '../catalogue';
+import { EPSILON } from '../geometry';
+import type { ExistingLine, Finding } from '../job';
+import type { Rules } from '../rules';
+import { formatLength, type UnitSystem } from '../units';
+import type { HandWindow } from './windows';
+
+/** Where no machine may dig, and lines known from drawings only. */
+export function windowFindings(lines: readonly ExistingLine[], windows: readonly HandWindow[], rules: Rules, units: UnitSystem): Finding[] {
+  return windows.map((window, index): Finding => {
+    const inside = window.lines.flatMap((i) => lines[i] ?? []);
+    const guesses = inside.filter((line) => line.evidence === 'drawing');
+    return {
+      id: `clear.window.${index}`,
+      severity: 'caution',
+      chapter: 'clear',
+      from: window.from,
+      to: window.to,
+      what: `By hand or vacuum only for ${formatLength(window.to - window.from, units)}: ${inside.map((line) => line.name).join(', ')}`,
+      why:
+        guesses.length > 0
+          ? 'Known from a drawing only: detect or expose it first, and the window shrinks.'
+          : 'A mark is a best guess. Expose the line before any machine comes near.',
+      basis: [rules.locateTolerance.basis, ...new Set(inside.map((line) => evidences[line.evidence].basis))].join('. '),
+      fixes: [],
+    };
+  });
+}
+
+/** Levels of the new line at a station, metres: what an existing line must stay clear of. */
+export interface NewLine {
+  ground: number;
+  crown: number;
+  underside: number;
+}
+
+/**
+ * Existing lines that lie, or may lie, closer to the new line than the clear distance.
+ * A stop when the whole expected range is too close, a caution when part of it is.
+ */
+export function clashFindings(
+  lines: readonly ExistingLine[],
+  rules: Rules,
+  units: UnitSystem,
+  at: (station: number) => NewLine,
+  halfTop: number,
+): Finding[] {
+  const clearance = rules.lineClearance.value ?? 0;
+  return lines.flatMap((line, index): Finding[] => {
+    if (line.where.kind === 'parallel' && Math.abs(line.where.offset) - line.size / 2 > halfTop) return [];
+    const stations = line.where.kind === 'crossing' ? [line.where.station] : [line.where.from, line.where.to];
+    const verdicts = stations.map((station) => tooClose(line, at(station), clearance));
+    if (verdicts.every((verdict) => verdict === 'never')) return [];
+    const sure = verdicts.includes('always');
+    return [
+      {
+        id: `clear.clash.${index}`,
+        severity: sure ? 'stop' : 'caution',
+        chapter: 'clear',
+        from: stations[0] as number,
+        to: stations.at(-1) as number,
+        what: `${line.name} ${sure ? 'is' : 'may be'} within ${formatLength(clearance, units)} of the new line`,
+        why: sure
+          ? 'The two cannot lie there together: change the level or ask the owner.'
+          : 'Expose it before the levels are settled: they may have to pass over or under.',
+        basis: rules.lineClearance.basis,
+        fixes: [],
+      },
+    ];
+  });
+}
+
+/** Is the vertical gap below the clearance for every cover expected, for some, or for none? */
+function tooClose(line: ExistingLine, own: NewLine, clearance: number): 'always' | 'sometimes' | 'never' {
+  // The tops the existing line may have for which it is too close: an open interval.
+  const [low, high] = [own.underside - clearance, own.crown + clearance + line.size];
+  const [deepestTop, shallowestTop] = [own.ground - line.coverMax, own.ground - line.coverMin];
+  if (shallowestTop <= low + EPSILON || deepestTop >= high - EPSILON) return 'never';
+  return deepestTop > low + EPSILON && shallowestTop < high - EPSILON ? 'always' : 'sometimes';
+}

@@ -1,0 +1,3 @@
+export * from './windows';
+export * from './layers';
+export * from './findings';
