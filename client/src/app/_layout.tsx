@@ -1,6 +1,6 @@
 import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
-import { PaperProvider } from 'react-native-paper';
+import { PaperProvider, ThemeProvider } from 'react-native-paper';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { fontFiles } from '../theme/fonts';
 import { Icon } from '../theme/Icon';
@@ -16,7 +16,10 @@ export default function Layout() {
         theme={paperTheme}
         settings={{ icon: ({ name, color, size }) => <Icon name={String(name)} color={color} size={size} /> }}
       >
-        <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
+        {/* PaperProvider puts its own animation scale over the theme's; this one has the last word. */}
+        <ThemeProvider theme={paperTheme}>
+          <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
+        </ThemeProvider>
       </PaperProvider>
     </SafeAreaProvider>
   );

@@ -8,17 +8,43 @@ export interface Draft<T> {
 
 const key = (path: string) => `tamper.draft${path}`;
 
-/** Keeps a draft. Returns false when the device's store is full or forbidden: then only the server holds the work. */
-export function keepDraft<T>(path: string, draft: Draft<T>): boolean {
+/** Keeps a draft. Where the device's store is full or forbidden, only the server holds the work. */
+function keepDraft<T>(path: string, draft: Draft<T>): void {
   try {
     localStorage.setItem(key(path), JSON.stringify(draft));
-    return true;
-  } catch {
-    return false;
+  } catch (error) {
+    console.warn('No draft could be kept on this device', error);
   }
 }
 export function readDraft<T>(path: string): Draft<T> | undefined {
   const text = localStorage.getItem(key(path));
   return text === null ? undefined : (JSON.parse(text) as Draft<T>);
 }
-export const dropDraft = (path: string): void => localStorage.removeItem(key(path));
+const dropDraft = (path: string): void => localStorage.removeItem(key(path));
+
+/** A keeper that writes a draft a moment after the last edit, not at every key, and at once when the page is put away. */
+export function draftKeeper<T>(path: string, delay = 150): { keep: (draft: Draft<T>) => void; drop: () => void; close: () => void } {
+  let waiting: Draft<T> | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const write = () => {
+    if (waiting) keepDraft(path, waiting);
+    waiting = undefined;
+  };
+  window.addEventListener('pagehide', write);
+  return {
+    keep(draft) {
+      waiting = draft;
+      clearTimeout(timer);
+      timer = setTimeout(write, delay);
+    },
+    drop() {
+      waiting = undefined;
+      dropDraft(path);
+    },
+    close() {
+      clearTimeout(timer);
+      write();
+      window.removeEventListener('pagehide', write);
+    },
+  };
+}

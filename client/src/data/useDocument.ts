@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import useSWR from 'swr';
 import { api, fetcher, type Stored } from './api';
 import { Autosaver, type SaveState } from './autosave';
-import { dropDraft, keepDraft, readDraft } from './drafts';
+import { draftKeeper, readDraft } from './drafts';
 import { begin, edit, redo, undo, type History } from './history';
 
 /** A stored document open for editing: changes show at once, save by themselves and can be undone. */
@@ -41,11 +41,13 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
   const [open, setOpen] = useState<Open<T, S>>();
   const [save, setSave] = useState<SaveState<T>>({ kind: 'saved' });
   const saver = useRef<Autosaver<T>>(undefined);
+  const drafts = useRef<ReturnType<typeof draftKeeper<T>>>(undefined);
   const loaded = open !== undefined;
 
   useEffect(() => {
     // A cached copy may be out of date: wait for the answer, unless there is none to be had.
     if (!data || loaded || isValidating) return;
+    drafts.current ??= draftKeeper<T>(path);
     const draft = readDraft<T>(path);
     const doc = draft?.doc ?? data.doc;
     const base = draft ? { version: draft.version, doc: draft.base } : data;
@@ -56,8 +58,8 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
         void mutate((before) => (before ? { ...before, ...stored } : before), { revalidate: false });
         return stored;
       },
-      keep: (kept) => void keepDraft(path, kept),
-      drop: () => dropDraft(path),
+      keep: drafts.current.keep,
+      drop: drafts.current.drop,
       same: sameJson,
       onState: setSave,
     }, doc); // prettier-ignore
@@ -70,6 +72,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
     return () => {
       window.removeEventListener('online', flush);
       saver.current?.close();
+      drafts.current?.close();
     };
   }, []);
 

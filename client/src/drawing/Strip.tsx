@@ -31,10 +31,10 @@ interface Props {
 export const STRIP_HEIGHT = 92;
 const PAD = { left: 14, right: 14, top: 22, bottom: 26 };
 /** More points than this cannot be told apart on a phone. */
-const MOST_POINTS = 800;
+const MOST_POINTS = 400;
 
 /** The slim long section of the run: drag the cursor, or arrow keys (Shift: to the next event). */
-export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
+export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
   const { start, end, length } = extent(run);
   const view = useMemo(() => viewOf(plan, start, end, width), [plan, start, end, width]);
   const move = (station: number) => onCursor(Math.min(end, Math.max(start, station)));
@@ -91,7 +91,7 @@ export function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
       </Svg>
     </Box>
   );
-}
+});
 
 function viewOf(plan: Plan, start: number, end: number, width: number): View {
   const top = largest(plan.profile.ground);

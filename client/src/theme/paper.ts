@@ -6,6 +6,8 @@ import { colours } from './tokens';
 export const paperTheme = {
   ...MD3LightTheme,
   roundness: 2,
+  // Things change at once: on a slow phone an animated label costs more than the edit it follows.
+  animation: { ...MD3LightTheme.animation, scale: 0 },
   fonts: paperFonts,
   colors: {
     ...MD3LightTheme.colors,

@@ -1,23 +1,21 @@
-import { formatStation, type Finding, type Fix, type UnitSystem } from '@tamper/core';
+import { formatStation, sameJson, type Finding, type Fix, type UnitSystem } from '@tamper/core';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
 import { Notice } from '../../ui/Notice';
 
-const WORD = { stop: 'STOP', caution: 'CAUTION', note: 'NOTE' } as const;
-
-/** Findings, worst first: what, where, why, on what basis, and the fixes as buttons. */
-export function Findings({
-  findings,
-  units,
-  onGo,
-  onFix,
-}: {
+interface Props {
   findings: readonly Finding[];
   units: UnitSystem;
   onGo: (station: number) => void;
   onFix: (fix: Fix) => void;
-}) {
+}
+
+const WORD = { stop: 'STOP', caution: 'CAUTION', note: 'NOTE' } as const;
+
+/** Findings, worst first: what, where, why, on what basis, and the fixes as buttons. */
+export const Findings = memo(function Findings({ findings, units, onGo, onFix }: Props) {
   if (findings.length === 0) return <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />;
   return (
     <View role="list" aria-label="Findings" style={{ gap: 10 }}>
@@ -45,4 +43,9 @@ export function Findings({
       ))}
     </View>
   );
+}, sameFindings);
+
+/** A new plan often says the same: then nothing is drawn again. */
+function sameFindings(a: Props, b: Props): boolean {
+  return a.units === b.units && a.onGo === b.onGo && a.onFix === b.onFix && sameJson(a.findings, b.findings);
 }

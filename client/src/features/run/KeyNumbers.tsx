@@ -1,4 +1,5 @@
 import { formatArea, formatLength, formatMass, formatVolume, type Plan, type Section, type UnitSystem } from '@tamper/core';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
@@ -27,7 +28,7 @@ const rest = ({ plan, units }: Props): Named[] => [
 const section = ({ section: { areas }, units }: Props): Named => ['Section', formatArea(areas.trench, units)];
 
 /** The four numbers that stay in sight on a phone while editing. */
-export function NumberLine(props: Props) {
+export const NumberLine = memo(function NumberLine(props: Props) {
   return (
     <View
       role="group"
@@ -46,10 +47,12 @@ export function NumberLine(props: Props) {
       ))}
     </View>
   );
-}
+});
 
 /** What the line leaves out, for below it on a phone. */
-export const OtherNumbers = (props: Props) => <Group title="Whole run" numbers={[...rest(props), section(props)]} />;
+export const OtherNumbers = memo(function OtherNumbers(props: Props) {
+  return <Group title="Whole run" numbers={[...rest(props), section(props)]} />;
+});
 
 /** All the numbers people ask for: at the cursor, and over the whole run. */
 export function KeyNumbers(props: Props) {

@@ -1,24 +1,27 @@
-import { ruleSetIds, ruleSets, type Job, type Run } from '@tamper/core';
-import { router } from 'expo-router';
-import { useState } from 'react';
+import { ruleSetIds, ruleSets, type Job } from '@tamper/core';
+import { memo, useState } from 'react';
 import { Divider, IconButton, Menu } from 'react-native-paper';
-import { api, type Stored, type StoredRun } from '../../data/api';
-import type { Document } from '../../data/useDocument';
 import { colours, TARGET } from '../../theme/tokens';
 import { Confirm } from '../../ui/Confirm';
 
+interface Props {
+  job: Job;
+  name: string;
+  onJob: (job: Job) => void;
+  onDelete: () => void;
+}
+
 /** Units, rule set and the end of a run. */
-export function RunMenu({ jobId, job, run }: { jobId: string; job: Document<Job, Stored<Job>>; run: Document<Run, StoredRun> }) {
+export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete }: Props) {
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const pick = (work: () => void) => () => {
     setOpen(false);
     work();
   };
-  const remove = async () => {
+  const remove = () => {
     setAsking(false);
-    await api.removeRun(run.stored.id, run.version());
-    router.replace(`/jobs/${jobId}`);
+    onDelete();
   };
   return (
     <>
@@ -40,8 +43,8 @@ export function RunMenu({ jobId, job, run }: { jobId: string; job: Document<Job,
           <Menu.Item
             key={units}
             title={units === 'metric' ? 'Metric' : 'Feet and inches'}
-            leadingIcon={job.doc.units === units ? 'check' : ''}
-            onPress={pick(() => job.change({ ...job.doc, units }))}
+            leadingIcon={job.units === units ? 'check' : ''}
+            onPress={pick(() => onJob({ ...job, units }))}
           />
         ))}
         <Divider />
@@ -49,8 +52,8 @@ export function RunMenu({ jobId, job, run }: { jobId: string; job: Document<Job,
           <Menu.Item
             key={ruleSet}
             title={`Rules: ${ruleSets[ruleSet].name}`}
-            leadingIcon={job.doc.ruleSet === ruleSet ? 'check' : ''}
-            onPress={pick(() => job.change({ ...job.doc, ruleSet }))}
+            leadingIcon={job.ruleSet === ruleSet ? 'check' : ''}
+            onPress={pick(() => onJob({ ...job, ruleSet }))}
           />
         ))}
         <Divider />
@@ -58,12 +61,12 @@ export function RunMenu({ jobId, job, run }: { jobId: string; job: Document<Job,
       </Menu>
       <Confirm
         open={asking}
-        title={`Delete “${run.doc.name}”?`}
+        title={`Delete “${name}”?`}
         text="The run goes for good. Export the job file first to keep a copy."
         action="Delete"
-        onYes={() => void remove()}
+        onYes={remove}
         onNo={() => setAsking(false)}
       />
     </>
   );
-}
+});

@@ -1,8 +1,9 @@
 import { extent, reachIndexAt, sectionAt, type Fix, type Job, type Patch, type Reach, type Run } from '@tamper/core';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { router } from 'expo-router';
+import { memo, useCallback, useEffect, useMemo, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
-import type { StoredRun } from '../../data/api';
+import { api, sentences, type StoredRun } from '../../data/api';
 import { useDocument, type Document } from '../../data/useDocument';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
@@ -12,20 +13,32 @@ import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { TopBar } from '../../ui/Screen';
+import { useStable } from '../../ui/useStable';
 import { usePlan, type PlanState } from '../../workers/usePlan';
-import { faultIn, patched, RunEditContext, type RunEdit } from './context';
-import { editors, parts } from './editors';
+import { faultIn, patched, RunEditContext, useRunEdit, type RunEdit } from './context';
+import { editors } from './editors';
 import { Findings } from './Findings';
 import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
+import { PartBar } from './PartBar';
 import { RunMenu } from './RunMenu';
 
 /** One run: strip, section, numbers, findings; touch a part to change it. */
 export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
+  const back = `/jobs/${jobId}`;
   const job = useDocument<Job>(`/jobs/${jobId}`);
   const run = useDocument<Run, StoredRun>(`/runs/${runId}`);
   const plan = usePlan(job.document?.doc, run.document?.doc);
   useUndoKeys(run.document);
-  const back = `/jobs/${jobId}`;
+  const undo = useStable(() => run.document?.undo());
+  const redo = useStable(() => run.document?.redo());
+  const changeJob = useStable((next: Job) => job.document?.change(next));
+  const [fault, setFault] = useState<string>();
+  const remove = useStable(() => {
+    api
+      .removeRun(runId, run.document?.version() ?? 0)
+      .then(() => router.replace(back))
+      .catch((reason: unknown) => setFault(sentences(reason).join(' ')));
+  });
   if (!job.document || !run.document)
     return (
       <>
@@ -40,25 +53,38 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
         status={<SaveBadge save={run.document.save.kind === 'saved' ? job.document.save : run.document.save} />}
         back={back}
       >
-        <BarButton icon="undo" label="Undo" onPress={run.document.undo} disabled={!run.document.canUndo} />
-        <BarButton icon="redo" label="Redo" onPress={run.document.redo} disabled={!run.document.canRedo} />
-        <RunMenu jobId={jobId} job={job.document} run={run.document} />
+        <BarButton icon="undo" label="Undo" onPress={undo} disabled={!run.document.canUndo} />
+        <BarButton icon="redo" label="Redo" onPress={redo} disabled={!run.document.canRedo} />
+        <RunMenu job={job.document.doc} name={run.document.doc.name} onJob={changeJob} onDelete={remove} />
       </TopBar>
+      {fault ? <Notice kind="stop" role="alert" title={`The run was not deleted. ${fault}`} /> : null}
       <Board job={job.document} run={run.document} state={plan} />
     </>
   );
 }
 
-const BarButton = ({ icon, label, onPress, disabled }: { icon: string; label: string; onPress: () => void; disabled: boolean }) => (
-  <IconButton
-    icon={icon}
-    accessibilityLabel={label}
-    iconColor={disabled ? '#d9b9a5' : colours.onClay}
-    style={{ width: TARGET, height: TARGET, margin: 0 }}
-    onPress={onPress}
-    disabled={disabled}
-  />
-);
+const BarButton = memo(function BarButton({
+  icon,
+  label,
+  onPress,
+  disabled,
+}: {
+  icon: string;
+  label: string;
+  onPress: () => void;
+  disabled: boolean;
+}) {
+  return (
+    <IconButton
+      icon={icon}
+      accessibilityLabel={label}
+      iconColor={disabled ? '#d9b9a5' : colours.onClay}
+      style={{ width: TARGET, height: TARGET, margin: 0 }}
+      onPress={onPress}
+      disabled={disabled}
+    />
+  );
+});
 
 function useUndoKeys(document: Document<Run, StoredRun> | undefined): void {
   useEffect(() => {
@@ -94,31 +120,32 @@ function Board({ job, run, state }: BoardProps) {
   const { start, end } = extent(shown);
   const at = Math.min(end, Math.max(start, cursor));
   const section = useMemo(() => sectionAt(shown, at), [shown, at]);
-  const apply = useCallback(
-    (patches: readonly Patch[], tag?: string) => {
-      const next = patched(run.doc, patches);
-      if ('fault' in next) return next.fault;
-      run.change(next.run, tag);
-      return undefined;
-    },
-    [run],
+  const apply = useStable((patches: readonly Patch[], tag?: string) => {
+    const next = patched(run.doc, patches);
+    if ('fault' in next) return next.fault;
+    run.change(next.run, tag);
+    return undefined;
+  });
+  const closePanel = useCallback(() => setSelected(undefined), []);
+  const fix = useStable((chosen: Fix) => void apply(chosen.patches));
+  const edit = useMemo(
+    (): RunEdit => ({
+      job: job.doc,
+      run: run.doc,
+      cursor: at,
+      reachIndex: reachIndexAt(run.doc, at),
+      section,
+      apply,
+      setCursor,
+      handWindows: good?.plan.handWindows ?? [],
+      faultOf: (field) => faultIn(state.errors, field),
+    }),
+    [job.doc, run.doc, at, section, apply, good, state.errors],
   );
-  const edit: RunEdit = {
-    job: job.doc,
-    run: run.doc,
-    cursor: at,
-    reachIndex: reachIndexAt(run.doc, at),
-    section,
-    apply,
-    setCursor,
-    handWindows: good?.plan.handWindows ?? [],
-    faultOf: (field) => faultIn(state.errors, field),
-  };
 
   const units = job.doc.units;
   const drawingWidth = wide ? width - 440 : width;
   const drawingHeight = wide ? Math.max(240, height - 390) : Math.max(200, Math.min(300, height * 0.3));
-  const Editor = selected && editors[selected].Editor;
   const existing = useMemo(() => good && linesAt(good, at), [good, at]);
 
   const problems = (
@@ -140,53 +167,10 @@ function Board({ job, run, state }: BoardProps) {
       ) : null}
     </>
   );
-  const chips = (
-    <ScrollView
-      horizontal={!wide}
-      showsHorizontalScrollIndicator={false}
-      style={{ flexGrow: 0, backgroundColor: colours.chalk }}
-      contentContainerStyle={{ gap: 8, padding: 8, ...(wide ? { flexDirection: 'row', flexWrap: 'wrap' } : {}) }}
-    >
-      {parts.map((part) => (
-        <Button
-          key={part}
-          mode={selected === part ? 'contained' : 'outlined'}
-          onPress={() => setSelected(selected === part ? undefined : part)}
-          style={selected === part ? undefined : { backgroundColor: colours.paper }}
-        >
-          {editors[part].title}
-        </Button>
-      ))}
-    </ScrollView>
-  );
-  const panel =
-    selected && Editor ? (
-      <View
-        role="form"
-        aria-label={editors[selected].title}
-        style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
-      >
-        <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-          <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
-            {editors[selected].title}
-            {run.doc.reaches.length > 1 && !['levels', 'lines', 'line', 'spoil', 'reach'].includes(selected)
-              ? ` · reach ${edit.reachIndex + 1}`
-              : ''}
-          </Text>
-          <IconButton
-            icon="close"
-            accessibilityLabel="Close the inputs"
-            onPress={() => setSelected(undefined)}
-            style={{ margin: 0, width: TARGET, height: TARGET }}
-          />
-        </View>
-        <Editor key={`${selected}.${edit.reachIndex}`} />
-      </View>
-    ) : null;
+  const chips = <PartBar selected={selected} onSelect={setSelected} wide={wide} />;
+  const panel = selected ? <Panel part={selected} onClose={closePanel} /> : null;
   const shownNumbers = good && { plan: good.plan, section, units };
-  const findings = good ? (
-    <Findings findings={good.plan.findings} units={units} onGo={setCursor} onFix={(fix: Fix) => apply(fix.patches)} />
-  ) : null;
+  const findings = good ? <Findings findings={good.plan.findings} units={units} onGo={setCursor} onFix={fix} /> : null;
   const drawings = good ? (
     <>
       <Strip run={good.run} plan={good.plan} units={units} width={drawingWidth} cursor={at} onCursor={setCursor} />
@@ -257,3 +241,33 @@ function linesAt({ run, plan }: NonNullable<PlanState['good']>, station: number)
   const lines = near.flatMap((window) => window.lines.flatMap((index) => run.lines[index] ?? []));
   return { lines, handOnly: near.length > 0, ruleSet: plan.ruleSet };
 }
+
+/** Parts that are set for the whole run, not reach by reach. */
+const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'spoil', 'reach'];
+
+/** The inputs of one part. */
+const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
+  const { run, reachIndex } = useRunEdit();
+  const { title, Editor } = editors[part];
+  return (
+    <View
+      role="form"
+      aria-label={title}
+      style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
+    >
+      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
+          {title}
+          {run.reaches.length > 1 && !WHOLE_RUN.includes(part) ? ` · reach ${reachIndex + 1}` : ''}
+        </Text>
+        <IconButton
+          icon="close"
+          accessibilityLabel="Close the inputs"
+          onPress={onClose}
+          style={{ margin: 0, width: TARGET, height: TARGET }}
+        />
+      </View>
+      <Editor key={`${part}.${reachIndex}`} />
+    </View>
+  );
+});
