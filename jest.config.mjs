@@ -28,7 +28,11 @@ export default {
       rootDir: 'client',
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
-      moduleNameMapper: { '\\.woff2$': '<rootDir>/jest.asset.js' },
+      // Icons come as modules Jest does not read; it takes their CommonJS twins.
+      moduleNameMapper: {
+        '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
+        '\\.woff2$': '<rootDir>/jest.asset.js',
+      },
     },
   ],
 };

@@ -30,7 +30,7 @@ export function TopBar({
           accessibilityLabel="Back"
           iconColor={colours.onClay}
           style={{ width: TARGET, height: TARGET, margin: 0 }}
-          onPress={() => router.navigate(back)}
+          onPress={() => router.dismissTo(back)}
         />
       ) : (
         <View style={{ width: 12 }} />

@@ -1,6 +1,6 @@
 import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
 import type { Finding, Fix, Reach, Run, Wall } from '../job';
-import { reachSpan, type ProfileColumns } from '../line';
+import { reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatBatter, formatLength, type UnitSystem } from '../units';
 import { classSlope, faultWords, soilName, wallFault } from './slopes';
@@ -82,7 +82,7 @@ export function supportFindings(run: Run): Finding[] {
         severity: 'stop',
         chapter: 'guard',
         from: reach.from,
-        to: run.reaches[index + 1]?.from ?? run.stations.at(-1)?.station ?? reach.from,
+        to: reachEnd(run, index),
         what: 'Shores need vertical walls to press on',
         why: 'On a sloping side the cylinders slip and hold nothing.',
         basis: 'Hydraulic shores bear square on the wall; the hire firm’s table rules',
@@ -112,7 +112,7 @@ export function benchFindings(run: Run, rules: Rules): Finding[] {
         severity: 'stop',
         chapter: 'guard',
         from: reach.from,
-        to: run.reaches[index + 1]?.from ?? run.stations.at(-1)?.station ?? reach.from,
+        to: reachEnd(run, index),
         what: `No benches in ${soilName('C')} ground`,
         why: 'Weak ground shears through the step and drops it into the trench.',
         basis,

@@ -26,3 +26,6 @@ export function extent(run: Pick<Run, 'stations'>): { start: number; end: number
   const end = (run.stations.at(-1) as Stations[number]).station;
   return { start, end, length: end - start };
 }
+
+/** Where a reach ends: at the next one, or with the run; metres. */
+export const reachEnd = (run: Pick<Run, 'stations' | 'reaches'>, index: number): number => run.reaches[index + 1]?.from ?? extent(run).end;

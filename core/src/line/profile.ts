@@ -2,7 +2,7 @@ import type { Service } from '../catalogue';
 import type { Span } from '../geometry';
 import { InputError, type Reach, type Run } from '../job';
 import { formatLength, formatStation } from '../units';
-import { extent, groundAt } from './ground';
+import { extent, groundAt, reachEnd } from './ground';
 import { levelsAt, type Levels } from './levels';
 
 /**
@@ -34,11 +34,10 @@ export function layProfile(
     columns.depth.push(levels.depth);
     columns.cover.push(levels.cover);
   };
-  const { end } = extent(run);
   const typed = withMarks(run.stations, marks);
   let next = 0;
   run.reaches.forEach((reach, index) => {
-    const to = run.reaches[index + 1]?.from ?? end;
+    const to = reachEnd(run, index);
     const breaks = [...new Set(breakDepths(reach, index))];
     while (next < typed.length && (typed[next] as Run['stations'][number]).station <= reach.from) next++;
     let station = reach.from;

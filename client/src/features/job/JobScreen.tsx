@@ -1,15 +1,17 @@
 import { findService, serviceIds } from '@tamper/core/catalogue';
-import { writeJobFile, type Job } from '@tamper/core/job';
+import { errorsOf, jobSchema, writeJobFile, type Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, HelperText, Text, TextInput } from 'react-native-paper';
+import { Button, Text } from 'react-native-paper';
 import { api, sentences, type RunSummary } from '../../data/api';
+import { refreshList } from '../../data/lists';
 import { useDocument } from '../../data/useDocument';
 import { usePages } from '../../data/usePages';
 import { Confirm } from '../../ui/Confirm';
 import { fileName, saveText } from '../../ui/files';
 import { Loading } from '../../ui/Loading';
+import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Row } from '../../ui/Row';
 import { SaveBadge } from '../../ui/SaveBadge';
@@ -25,7 +27,6 @@ export function JobScreen({ jobId }: { jobId: string }) {
   const runs = usePages<RunSummary>(`/jobs/${jobId}/runs`);
   const [asking, setAsking] = useState(false);
   const [fault, setFault] = useState<string>();
-  const [name, setName] = useState<string>();
   if (!job)
     return (
       <>
@@ -47,20 +48,15 @@ export function JobScreen({ jobId }: { jobId: string }) {
     attempt(async () => {
       setAsking(false);
       await api.removeJob(jobId, job.version());
-      router.replace('/');
+      refreshList('/jobs');
+      router.dismissTo('/');
     });
-  const rename = (text: string) => {
-    setName(text);
-    if (text.trim() !== '' && text.trim().length <= 120) job.change({ ...job.doc, name: text.trim() }, 'name');
+  const rename = (name: string) => {
+    const next = { ...job.doc, name };
+    const [bad] = errorsOf(jobSchema, next);
+    if (!bad) job.change(next, 'name');
+    return bad?.message;
   };
-  const nameFault =
-    name === undefined
-      ? undefined
-      : name.trim() === ''
-        ? 'Give the job a name.'
-        : name.trim().length > 120
-          ? 'Keep the name under 120 characters.'
-          : undefined;
 
   return (
     <>
@@ -92,20 +88,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
         <Text variant="titleLarge" role="heading" aria-level={2} style={{ marginTop: 12 }}>
           This job
         </Text>
-        <View>
-          <TextInput
-            mode="outlined"
-            label="Name of the job"
-            aria-label="Name of the job"
-            value={name ?? job.doc.name}
-            onChangeText={rename}
-            onBlur={() => nameFault || setName(undefined)}
-            error={!!nameFault}
-          />
-          <HelperText type="error" visible={!!nameFault}>
-            {nameFault ?? ' '}
-          </HelperText>
-        </View>
+        <NameField label="Name of the job" value={job.doc.name} onName={rename} />
         <RuleBook job={job.doc} onChange={job.change} />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 12 }}>
           <Button mode="outlined" icon="download" onPress={exportFile}>

@@ -6,10 +6,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { Controller, useForm } from 'react-hook-form';
 import { Button, HelperText, Text, TextInput } from 'react-native-paper';
-import useSWR, { useSWRConfig } from 'swr';
+import useSWR from 'swr';
 import { api, fetcher, sentences, type Stored } from '../../data/api';
+import { refreshList } from '../../data/lists';
 import { Loading } from '../../ui/Loading';
-import { Notice } from '../../ui/Notice';
+import { Faults } from '../../ui/Faults';
 import { Picker } from '../../ui/Picker';
 import { Page, TopBar } from '../../ui/Screen';
 
@@ -39,7 +40,6 @@ function Form({ job }: { job: Stored<Job> }) {
   const { control, handleSubmit, setValue, formState } = useForm<Fields>({
     defaultValues: { name: '', service: first.id, length: '', cover: formatLength(first.minCover.field, units) },
   });
-  const { mutate } = useSWRConfig();
   const [faults, setFaults] = useState<string[]>([]);
   const read = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
 
@@ -55,7 +55,7 @@ function Form({ job }: { job: Stored<Job> }) {
     if (errors.length > 0) return setFaults(errors.map((fault) => fault.message));
     try {
       const stored = await api.addRun(job.id, crypto.randomUUID(), run);
-      void mutate((key) => typeof key === 'string' && key.includes(`/jobs/${job.id}/runs`));
+      refreshList(`/jobs/${job.id}/runs`);
       router.replace(`/jobs/${job.id}/runs/${stored.id}`);
     } catch (error) {
       setFaults(sentences(error));
@@ -114,13 +114,7 @@ function Form({ job }: { job: Stored<Job> }) {
       />
       {text('length', 'Length', lengthRule('The length'))}
       {text('cover', 'Cover over the line', lengthRule('Cover'))}
-      {faults.length > 0 ? (
-        <Notice kind="stop" role="alert" title="The run was not added">
-          {faults.map((fault) => (
-            <Text key={fault}>{fault}</Text>
-          ))}
-        </Notice>
-      ) : null}
+      <Faults title="The run was not added" faults={faults} />
       <Button mode="contained" loading={formState.isSubmitting} onPress={() => void add()}>
         Plan this run
       </Button>

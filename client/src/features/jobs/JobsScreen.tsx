@@ -9,6 +9,7 @@ import { usePages } from '../../data/usePages';
 import { colours } from '../../theme/tokens';
 import { pickText } from '../../ui/files';
 import { Loading } from '../../ui/Loading';
+import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
@@ -47,13 +48,7 @@ export function JobsScreen() {
             Import a job file
           </Button>
         </View>
-        {faults.length > 0 ? (
-          <Notice kind="stop" role="alert" title="The file was not brought in. Nothing was changed.">
-            {faults.map((fault) => (
-              <Text key={fault}>{fault}</Text>
-            ))}
-          </Notice>
-        ) : null}
+        <Faults title="The file was not brought in. Nothing was changed." faults={faults} />
         <NewJob open={asking} onClose={() => setAsking(false)} onAdded={refresh} />
         {items === undefined ? <Loading error={error} retry={refresh} what="the jobs" /> : null}
         {items?.length === 0 ? <Notice kind="note" title="No jobs yet. Start one: a name is all it takes." /> : null}

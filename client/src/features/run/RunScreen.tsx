@@ -4,6 +4,7 @@ import { memo, useCallback, useEffect, useMemo, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
 import { api, sentences, type StoredRun } from '../../data/api';
+import { refreshList } from '../../data/lists';
 import { useDocument, type Document } from '../../data/useDocument';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
@@ -36,7 +37,10 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const remove = useStable(() => {
     api
       .removeRun(runId, run.document?.version() ?? 0)
-      .then(() => router.replace(back))
+      .then(() => {
+        refreshList(`/jobs/${jobId}/runs`);
+        router.dismissTo(back);
+      })
       .catch((reason: unknown) => setFault(sentences(reason).join(' ')));
   });
   if (!job.document || !run.document)

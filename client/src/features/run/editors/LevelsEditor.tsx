@@ -15,7 +15,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, DataTable, IconButton, Text } from 'react-native-paper';
 import { fileName, pickText, saveText } from '../../../ui/files';
-import { Notice } from '../../../ui/Notice';
+import { Faults } from '../../../ui/Faults';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { withStations } from '../stations';
@@ -70,13 +70,7 @@ export function LevelsEditor() {
         </Button>
       </View>
       <Text variant="bodySmall">A line each: station,ground. {job.units === 'us' ? 'Feet unless said.' : 'Metres unless said.'}</Text>
-      {faults.length > 0 ? (
-        <Notice kind="stop" role="alert" title="The levels were not taken. The old ones are still there.">
-          {faults.map((fault) => (
-            <Text key={fault}>{fault}</Text>
-          ))}
-        </Notice>
-      ) : null}
+      <Faults title="The levels were not taken. The old ones are still there." faults={faults} />
       {rows.map((row, i) => {
         const index = shownPage * PAGE + i;
         const name = formatStation(row.station, job.units);

@@ -1,6 +1,7 @@
 import { extent, fallOf, formatGradient, parseGradient, services, surfaces, type Surface } from '@tamper/core';
 import { Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
+import { NameField } from '../../../ui/NameField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
@@ -20,6 +21,7 @@ export function LineEditor() {
   const byCover = () => apply([{ path: ['profile'], value: { kind: 'cover', cover: Math.max(0, section.cover) } }]);
   return (
     <>
+      <NameField label="Name of the run" value={run.name} onName={(name) => apply([{ path: ['name'], value: name }], 'name')} />
       <Picker
         label="What goes in"
         value={run.service}

@@ -15,8 +15,9 @@ import {
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, HelperText, Text, TextInput } from 'react-native-paper';
+import { Button, Divider, Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
+import { NameField } from '../../../ui/NameField';
 import { Notice } from '../../../ui/Notice';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
@@ -90,8 +91,6 @@ const placeOf = ({ where }: ExistingLine, units: 'metric' | 'us'): string =>
 function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number; onRemove: () => void }) {
   const { job, run, cursor, apply } = useRunEdit();
   const path = ['lines', index];
-  const [name, setName] = useState(line.name);
-  const [fault, setFault] = useState<string>();
   const set = (key: string) => (value: unknown) => apply([{ path: [...path, key], value }]);
   const { where } = line;
   const station = (label: string, key: 'station' | 'from' | 'to', value: number) => (
@@ -118,17 +117,11 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
         ]);
   return (
     <View style={{ gap: 4, paddingLeft: 4 }}>
-      <TextInput
-        mode="outlined"
+      <NameField
         label="Name of the line"
-        aria-label="Name of the line"
-        value={name}
-        onChangeText={(text) => {
-          setName(text);
-          setFault(apply([{ path: [...path, 'name'], value: text.trim() }], `${index}.name`));
-        }}
+        value={line.name}
+        onName={(name) => apply([{ path: [...path, 'name'], value: name }], `${index}.name`)}
       />
-      {fault ? <HelperText type="error">{fault}</HelperText> : null}
       <Picker label="Kind" value={line.kind} options={KINDS} onChange={set('kind')} />
       <Choice label="Known from" value={line.evidence} options={evidenceOptions(line.evidence)} onChange={set('evidence')} />
       <Text variant="bodySmall">{evidences[line.evidence].basis}.</Text>

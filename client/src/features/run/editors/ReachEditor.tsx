@@ -1,4 +1,4 @@
-import { extent, formatStation, parseStation, type Reach } from '@tamper/core';
+import { formatStation, parseStation, reachEnd, type Reach } from '@tamper/core';
 import { Button, Text } from 'react-native-paper';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
@@ -7,9 +7,8 @@ import { Fields } from '../fields';
 /** Reaches: stretches of the run that are dug alike. */
 export function ReachEditor() {
   const { job, run, reachIndex, cursor, apply } = useRunEdit();
-  const { end } = extent(run);
   const reach = run.reaches[reachIndex] as Reach;
-  const to = run.reaches[reachIndex + 1]?.from ?? end;
+  const to = reachEnd(run, reachIndex);
   const at = (station: number) => formatStation(station, job.units);
   const canSplit = cursor > reach.from + 0.01 && cursor < to - 0.01;
   const split = () =>

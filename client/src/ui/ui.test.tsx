@@ -1,0 +1,111 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import { formatLength, parseLength } from '@tamper/core/units';
+import { useState } from 'react';
+import { PaperProvider } from 'react-native-paper';
+import { Choice } from './Choice';
+import { Faults } from './Faults';
+import { fileName } from './files';
+import { QuantityField } from './QuantityField';
+import { SaveBadge } from './SaveBadge';
+
+/** A field over a document that refuses more than 2 m, with an outside change to play undo. */
+function Field({ seen }: { seen: (value: number) => void }) {
+  const [value, setValue] = useState(1);
+  return (
+    <PaperProvider>
+      <QuantityField
+        label="Width"
+        value={value}
+        format={(metres) => formatLength(metres, 'metric')}
+        parse={(text) => parseLength(text)}
+        onValue={(metres) => {
+          if (metres > 2) return 'At most 2 m.';
+          setValue(metres);
+          seen(metres);
+          return undefined;
+        }}
+      />
+      <button onClick={() => setValue(0.5)}>undo</button>
+    </PaperProvider>
+  );
+}
+const input = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Width' });
+const type = (text: string) => fireEvent.change(input(), { target: { value: text } });
+
+describe('a quantity field', () => {
+  test('takes what is understood at once and says how it was understood', () => {
+    const seen: number[] = [];
+    render(<Field seen={(value) => seen.push(value)} />);
+    expect(input().value).toBe('1.00 m');
+    type('1200 mm');
+    expect(seen).toEqual([1.2]);
+    expect(screen.getByText('1200 mm = 1.2 m')).toBeTruthy();
+    fireEvent.blur(input());
+    expect(input().value).toBe('1.20 m');
+  });
+  test('keeps half-typed text with a sentence, and the document its last value', () => {
+    const seen: number[] = [];
+    render(<Field seen={(value) => seen.push(value)} />);
+    type('1.2 fu');
+    expect(screen.getByText(/“1.2 fu” is not a length/)).toBeTruthy();
+    fireEvent.blur(input());
+    expect(input().value).toBe('1.2 fu');
+    type('3');
+    expect(screen.getByText('At most 2 m.')).toBeTruthy();
+    expect(seen).toEqual([]);
+  });
+  test('follows a change from outside, such as an undo', () => {
+    render(<Field seen={() => undefined} />);
+    type('1.5');
+    fireEvent.click(screen.getByText('undo'));
+    expect(input().value).toBe('0.50 m');
+    type('nonsense');
+    fireEvent.click(screen.getByText('undo'));
+    expect(input().value).toBe('nonsense');
+  });
+});
+
+test('a choice names its question on every answer', () => {
+  const chosen: string[] = [];
+  render(
+    <PaperProvider>
+      <Choice
+        label="Soil"
+        value="B"
+        options={[
+          { value: 'B', label: 'Firm' },
+          { value: 'C', label: 'Weak' },
+        ]}
+        onChange={(value) => chosen.push(value)}
+      />
+    </PaperProvider>,
+  );
+  fireEvent.click(screen.getByLabelText('Soil: Weak'));
+  expect(chosen).toEqual(['C']);
+});
+
+test('a save that failed says why in words, not by colour', () => {
+  render(
+    <PaperProvider>
+      <SaveBadge save={{ kind: 'unsaved', why: 'No connection.' }} />
+    </PaperProvider>,
+  );
+  expect(screen.getByRole('status').getAttribute('aria-label')).toBe('Not saved: No connection.');
+  expect(screen.getByText('Not saved')).toBeTruthy();
+});
+
+test('faults are an alert, and nothing when there are none', () => {
+  const { rerender, container } = render(<Faults title="Refused" faults={[]} />);
+  expect(container.textContent).toBe('');
+  rerender(
+    <PaperProvider>
+      <Faults title="Refused" faults={['line 1: no', 'line 2: no']} />
+    </PaperProvider>,
+  );
+  expect(screen.getByRole('alert').textContent).toBe('Refusedline 1: noline 2: no');
+});
+
+test('file names are plain', () => {
+  expect(fileName('Creek lane, part 2!', 'csv')).toBe('creek-lane-part-2.csv');
+  expect(fileName('???', 'json')).toBe('job.json');
+});
