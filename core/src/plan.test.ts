@@ -143,7 +143,7 @@ describe('guard', () => {
     expect(finding(plan, 'guard.egress')).toMatchObject({ from: 0, to: 30 });
     expect(plan.ranges).toMatchObject({ protection: [], egress: [{ from: 0, to: 30 }] });
   });
-  // Domain of the public slope tables: class × wall → does it stand at 8 ft by itself?
+  // The public slope tables: class × wall → does it stand at 8 ft by itself?
   test.each<[SoilClass, Wall, boolean]>([
     ['rock', VERTICAL, true],
     ['A', VERTICAL, false],

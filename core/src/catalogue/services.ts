@@ -39,7 +39,7 @@ const POWER = {
   wall: 0,
 } as const;
 
-/** Falls of small drains by bore: at least 1:40 to 1:100 (domain practice for small drains). */
+/** Falls of small drains by bore: usual practice, 1:40 to 1:100. */
 export const services: readonly Service[] = [
   { ...DRAIN, id: 'drain-110', name: 'Drain pipe PVC-U 110', dn: 0.1, od: 0.11, wall: 0.0032, minFall: 1 / 40 },
   { ...DRAIN, id: 'drain-160', name: 'Drain pipe PVC-U 160', dn: 0.16, od: 0.16, wall: 0.0047, minFall: 1 / 60 },
