@@ -30,7 +30,14 @@ export function rulesPage(): string {
     const set = ruleSets[id];
     const rows = ruleKeys.map((key) => {
       const { value, basis } = set.rules[key];
-      const shown = value === null ? 'as assessed' : ruleInfo[key].quantity === 'batter' ? formatBatter(value) : metres(value);
+      const shown =
+        value === null
+          ? 'as assessed'
+          : ruleInfo[key].quantity === 'batter'
+            ? formatBatter(value)
+            : ruleInfo[key].quantity === 'days'
+              ? `${value} days`
+              : metres(value);
       return row(ruleInfo[key].label, `\`${key}\``, shown, basis);
     });
     return `## ${set.name} (\`${id}\`)\n\nLeast width: ${set.widthBasis}.\n\n${table(['rule', 'key', 'default', 'basis'], rows)}`;

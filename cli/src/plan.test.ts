@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { demoFile, planRun, type JobFile, type Run } from '@tamper/core';
+import { demoFile, fallingRun, planRun, type JobFile, type Run } from '@tamper/core';
 
 const plan = (input: string) =>
   spawnSync(process.execPath, ['--import', 'tsx', join(__dirname, 'plan.ts'), '-'], {
@@ -33,8 +33,8 @@ test('bad input ends with code 2 and a sentence for each field', () => {
 
 test('a run that cannot be dug names the run and the field', () => {
   const [first] = demoFile.runs as [Run];
-  const file: JobFile = { ...demoFile, runs: [{ ...first, profile: { kind: 'inverts', start: 9, end: 2 } }] };
+  const file: JobFile = { ...demoFile, runs: [{ ...first, ...fallingRun(first, 9, 2) }] };
   const result = plan(JSON.stringify(file));
   expect(result.status).toBe(2);
-  expect(result.stderr).toMatch(/^runs\[0\]\.profile\.start: At 0\.0 m the invert 9\.000 m/);
+  expect(result.stderr).toMatch(/^runs\[0\]\.fixed\[0\]\.invert: At 0\.0 m the invert 9\.000 m/);
 });

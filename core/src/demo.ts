@@ -1,104 +1,166 @@
-import type { JobFile, Run } from './job';
+import { privateLineKinds } from './catalogue';
+import { dayAfter, type Day } from './clear';
+import {
+  blankJob,
+  blankLine,
+  blankReach,
+  blankRunExtras,
+  FILE_VERSION,
+  type ExistingLine,
+  type JobFile,
+  type Reach,
+  type Run,
+} from './job';
 
-const stations = (...pairs: [station: number, ground: number][]): Run['stations'] =>
-  pairs.map(([station, ground]) => ({ station, ground }));
-const VERTICAL = { kind: 'vertical' } as const;
+const stations = (...rows: [station: number, ground: number, finished?: number][]): Run['stations'] =>
+  rows.map(([station, ground, finished]) => ({ station, ground, ...(finished === undefined ? {} : { finished }) }));
+const gravity: Pick<Reach, 'levels'> = { levels: { kind: 'gravity' } };
+const line = (name: string, station: number, change: Partial<ExistingLine>): ExistingLine => ({ ...blankLine(name, station), ...change });
+const pit = (side: number, below: number) => ({ length: side, width: side, below, protection: 'shield' as const });
 
 /** From the boat-wash slab to the interceptor: gravity, soft grey clay under loam, deep enough at the far end to kill. */
 const washDownDrain: Run = {
+  ...blankRunExtras(),
   name: 'Wash-down drain',
   stations: stations([0, 3.62], [8, 3.66], [16, 3.74], [24, 3.9], [32, 4.03], [40, 4.1], [48, 4.06]),
-  profile: { kind: 'inverts', start: 2.86, end: 2.06 },
+  fixed: [
+    { station: 0, invert: 2.86, keep: false },
+    { station: 48, invert: 2.06, keep: false },
+  ],
+  route: [
+    { x: 0, y: 0 },
+    { x: 24, y: 0 },
+    { x: 24 + 24 * Math.cos(Math.PI / 6), y: -12 },
+  ],
+  structures: [
+    { name: 'Wash gully', kind: 'gully', station: 0, diameter: 0, tail: 0, pit: null },
+    { name: 'C1', kind: 'chamber', station: 24, diameter: 0.45, tail: 0, pit: pit(1.2, 0.15) },
+    { name: 'Interceptor', kind: 'chamber', station: 48, diameter: 1.2, tail: 0, pit: pit(2, 0.3) },
+  ],
   service: 'drain-160',
   surface: 'field',
   reaches: [
-    {
-      from: 0,
-      soil: 'B',
-      bottomWidth: 0.8,
-      entry: true,
-      left: VERTICAL,
-      right: VERTICAL,
-      protection: 'none',
-      bedding: 0.1,
-      surround: 0.15,
-      beddingMaterial: 'granular',
-    },
-    {
-      from: 18,
-      soil: 'C',
-      bottomWidth: 0.9,
-      entry: true,
-      left: VERTICAL,
-      right: VERTICAL,
-      protection: 'none',
-      bedding: 0.1,
-      surround: 0.15,
-      beddingMaterial: 'granular',
-    },
+    { ...blankReach(0.6), ...gravity, bottomWidth: 0.8 },
+    { ...blankReach(0.6, 18), ...gravity, soil: 'C', bottomWidth: 0.9 },
   ],
   spoil: { ground: 'clay', side: 'right', setback: 1, corridorLeft: 2.6, corridorRight: 5.5, reuse: true },
-  lines: [
-    {
-      name: 'Yard water',
-      kind: 'water',
-      size: 0.063,
-      coverMin: 0.7,
-      coverMax: 0.9,
-      evidence: 'detected',
-      where: { kind: 'crossing', station: 36, angle: Math.PI / 2 },
-    },
-  ],
+  lines: [line('Yard water', 36, { kind: 'water', size: 0.063, coverMin: 0.7, coverMax: 0.9, evidence: 'detected' })],
+  way: { digFrom: 'end', exit: 'start' },
+  targets: { minFall: 1 / 80, receiving: 2.0 },
+  // A boat wash on 180 m² of concrete in a 50 mm/h shower, and the pressure washer's half litre a second.
+  flow: { area: 180, runoff: 0.9, rain: 50 / 3.6e6, extra: 0.0005 },
 };
 
-/** Shore power to the pontoons along the footpath; nobody needs to enter. */
+/** Shore power to the pontoons along the footpath; nobody needs to enter. The yard end will be raised by 0.25 m later. */
 const pontoonSupply: Run = {
+  ...blankRunExtras(),
   name: 'Pontoon supply',
-  stations: stations([0, 4.2], [15, 4.24], [30, 4.18], [45, 4.02], [60, 3.85], [72, 3.66], [85, 3.41]),
-  profile: { kind: 'cover', cover: 0.6 },
+  stations: stations([0, 4.2, 4.45], [15, 4.24, 4.49], [30, 4.18, 4.43], [45, 4.02, 4.2], [60, 3.85], [72, 3.66], [85, 3.41]),
+  route: [
+    { x: -6, y: 12 },
+    { x: 34, y: 12 },
+    { x: 34 + 45 * Math.cos(Math.PI / 7.2), y: 12 - 45 * Math.sin(Math.PI / 7.2) },
+  ],
+  structures: [
+    { name: 'Meter hut', kind: 'entry', station: 0, diameter: 0, tail: 2.5, pit: null },
+    { name: 'Pontoon pillar', kind: 'pole', station: 85, diameter: 0, tail: 3, pit: null },
+  ],
   service: 'lv-4x25',
   surface: 'footway',
-  reaches: [
-    {
-      from: 0,
-      soil: 'B',
-      bottomWidth: 0.45,
-      entry: false,
-      left: VERTICAL,
-      right: VERTICAL,
-      protection: 'none',
-      bedding: 0.1,
-      surround: 0.15,
-      beddingMaterial: 'sand',
-    },
-  ],
+  reaches: [{ ...blankReach(0.6), bottomWidth: 0.45, entry: false, beddingMaterial: 'sand' }],
   spoil: { ground: 'loam', side: 'left', setback: 1, corridorLeft: 3.2, corridorRight: 1.5, reuse: true },
   lines: [
-    {
-      name: 'Old fuel line',
-      kind: 'fuel',
-      size: 0.06,
-      coverMin: 0.4,
-      coverMax: 0.9,
-      evidence: 'drawing',
-      where: { kind: 'crossing', station: 22, angle: Math.PI / 3 },
-    },
-    {
-      name: 'Water main',
-      kind: 'water',
-      size: 0.11,
-      coverMin: 0.8,
-      coverMax: 1,
-      evidence: 'detected',
-      where: { kind: 'crossing', station: 51, angle: Math.PI / 2 },
-    },
+    line('Old fuel line', 22, {
+      kind: 'fuel', size: 0.06, coverMin: 0.4, coverMax: 0.9, where: { kind: 'crossing', station: 22, angle: Math.PI / 3 },
+    }),
+    line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 0.8, coverMax: 1, evidence: 'detected' }),
   ],
+}; // prettier-ignore
+
+/** Medium voltage to the slipway: open, then bored under the slip, then open again. */
+const slipwayFeeder: Run = {
+  ...blankRunExtras(),
+  name: 'Slipway feeder',
+  stations: stations([0, 4.3], [25, 4.22], [50, 3.9], [65, 2.9], [80, 3.7], [100, 4.05], [120, 4.1]),
+  route: [
+    { x: -20, y: -20 },
+    { x: 100, y: -20 },
+  ],
+  service: 'mv-3x95',
+  surface: 'field',
+  reaches: [
+    { ...blankReach(0.9), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
+    {
+      ...blankReach(1.2, 46),
+      method: { kind: 'bored', bore: 0.16, rod: 1.5, launch: { length: 2.5, width: 1.2 }, receiving: { length: 1.5, width: 1 } },
+      protection: 'shield',
+    },
+    { ...blankReach(0.9, 84), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
+  ],
+  spoil: { ground: 'loam', side: 'right', setback: 1, corridorLeft: 3, corridorRight: 5, reuse: true },
 };
 
-/** The invented yard on a tidal creek that ships with the program. */
-export const demoFile: JobFile = {
-  format: 'tamper-job',
-  version: 1,
-  job: { name: 'Saltmarsh boatyard', ruleSet: 'UK', units: 'metric', overrides: [] },
-  runs: [washDownDrain, pontoonSupply],
+/** From the interceptor to the creek: joined to the drain at the interceptor. */
+const outfall: Run = {
+  ...blankRunExtras(),
+  name: 'Outfall',
+  stations: stations([0, 4.06], [10, 3.6], [20, 3.1], [30, 2.62]),
+  fixed: [
+    { station: 0, invert: 2.0, keep: false },
+    { station: 30, invert: 1.55, keep: false },
+  ],
+  route: [
+    { x: 24 + 24 * Math.cos(Math.PI / 6), y: -12 },
+    { x: 24 + 24 * Math.cos(Math.PI / 6) + 15, y: -12 - 30 * Math.sin(Math.PI / 3) },
+  ],
+  structures: [{ name: 'Interceptor', kind: 'chamber', station: 0, diameter: 1.2, tail: 0, pit: null }],
+  service: 'drain-300',
+  surface: 'field',
+  reaches: [{ ...blankReach(0.6), ...gravity, soil: 'C', bottomWidth: 1, protection: 'shield' }],
+  spoil: { ground: 'clay', side: 'left', setback: 1, corridorLeft: 6, corridorRight: 3, reuse: true },
 };
+
+/**
+ * The invented yard on a tidal creek that ships with the program, as it stands on a day: the permit is in, the locate request was made
+ * four days ago, one utility has not answered.
+ */
+export const demoFor = (today: Day): JobFile => ({
+  format: 'tamper-job',
+  version: FILE_VERSION,
+  job: {
+    ...blankJob('Saltmarsh boatyard', 'UK'),
+    machine: 't17',
+    origin: { lat: 0, lon: 0 },
+    clearance: {
+      permit: { number: 'SB-27', issuer: 'Yard office', covers: 'Drain, supply and feeder trenches', from: dayAfter(today, -2), to: dayAfter(today, 12) },
+      request: {
+        reference: 'LR-4410',
+        made: dayAfter(today, -4),
+        utilities: [
+          { name: 'Water', kind: 'water', answer: 'marked', contact: 'duty engineer', asks: 'No joint within 1 m of our main; call before backfill.' },
+          { name: 'Power', kind: 'power', answer: 'clear', contact: 'control room', asks: '' },
+          { name: 'Telecom', kind: 'telecom', answer: 'none', contact: 'plant enquiries', asks: '' },
+        ],
+      },
+      privateLines: privateLineKinds.map((kind) => ({ kind, answer: kind === 'tank' ? 'entered' : kind === 'yardLights' ? 'open' : 'none' })),
+      holidays: [],
+      walked: null,
+      pinches: [
+        {
+          name: 'Gangway', gap: 1.3, alongSlope: true, crossFall: (6 * Math.PI) / 180, barrier: 1.1, overhead: null, live: false,
+          surface: 'deck', tightTurn: false, bears: 2500,
+        },
+        {
+          name: 'Shed corner', gap: 1.25, alongSlope: false, crossFall: 0, barrier: null, overhead: 4.2, live: false,
+          surface: 'loose', tightTurn: true, bears: null,
+        },
+      ],
+      publicSide: { classed: 'Footpath, yard staff and boat owners', measures: 'Barriers both sides, plate at the hut door, lamps after dusk' },
+      tasks: [{ what: 'Telecom plans for the footpath', owner: 'supervisor', due: dayAfter(today, 2), done: false }],
+    },
+  },
+  runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall],
+}); // prettier-ignore
+
+/** The demo on a fixed day. */
+export const demoFile: JobFile = demoFor('2026-11-02');

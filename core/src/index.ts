@@ -1,4 +1,5 @@
 export * from './units';
+export * from './chance';
 export * from './rules';
 export * from './catalogue';
 export * from './job';
@@ -7,8 +8,10 @@ export * from './clear';
 export * from './line';
 export * from './makeup';
 export * from './guard';
+export * from './machine';
 export * from './spoil';
 export * from './section';
 export * from './plan';
+export * from './flips';
 export * from './formats';
 export * from './demo';

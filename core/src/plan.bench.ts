@@ -1,5 +1,5 @@
 import { findService } from './catalogue';
-import { groundAt, levelsAt } from './line';
+import { fallingRun, levelsAt } from './line';
 import { trenchArea } from './geometry';
 import { blankJob, blankRun, type Reach, type Run } from './job';
 import { digWidth } from './makeup';
@@ -9,16 +9,16 @@ import { planRun } from './plan';
 function longRun(): Run {
   const base = blankRun({ name: 'Long', length: 1000, service: 'drain-225', cover: 1, ruleSet: 'US' });
   const reach = base.reaches[0] as Reach;
-  return {
+  const run: Run = {
     ...base,
     stations: Array.from({ length: 2001 }, (_, i) => ({ station: i / 2, ground: 10 + Math.sin(i / 80) * 0.6 + Math.sin(i / 7) * 0.03 })),
-    profile: { kind: 'inverts', start: 8.4, end: 7.4 },
     reaches: [
       { ...reach, left: { kind: 'batter', ratio: 1 }, right: { kind: 'batter', ratio: 1 } },
       { ...reach, from: 400, left: { kind: 'bench', riser: 1, tread: 1, count: 1 } },
       { ...reach, from: 700, protection: 'shield' },
     ],
   };
+  return { ...run, ...fallingRun(run, 8.4, 7.4) };
 }
 
 /** The volume by slices 10 mm thick: what planRun's closed forms stand in for. */
@@ -31,7 +31,7 @@ function slices(run: Run): number {
     const station = (i + 0.5) * step;
     while ((run.reaches[index + 1]?.from ?? Infinity) <= station) index++;
     const reach = run.reaches[index] as Reach;
-    const { depth } = levelsAt(run, service, reach, station, groundAt(run.stations, station));
+    const { depth } = levelsAt(run, service, reach, station);
     volume += trenchArea(digWidth(reach), reach.left, reach.right, depth) * step;
   }
   return volume;

@@ -1,7 +1,7 @@
 import { findService, protections } from './catalogue';
 import { wallPoints, wallOffset, type Point } from './geometry';
 import type { Reach, Run } from './job';
-import { levelsAt, reachIndexAt, type Levels } from './line';
+import { isOpen, levelsAt, reachIndexAt, type Levels } from './line';
 import { digWidth, layerAreas, layerHeights, type LayerAreas } from './makeup';
 import { heapsAt, type Heap } from './spoil';
 
@@ -22,6 +22,8 @@ export interface Section extends Levels {
   heaps: (Heap & { outline: Point[] })[];
   /** Panels of a shield or shores against the walls, to the ground. */
   panels: Point[][];
+  /** Where the line is bored: the hole's radius; nothing is dug. Undefined where it is dug open. */
+  bore: number | undefined;
 }
 
 /** The section of a run at a station (metres). Every drawing and number at the cursor comes from here. */
@@ -32,23 +34,25 @@ export function sectionAt(run: Run, station: number): Section {
   const levels = levelsAt(run, service, reach, station);
   const { bottom, depth, ground } = levels;
   const width = digWidth(reach);
-  const areas = layerAreas(reach, service, depth);
+  const open = isOpen(reach);
+  const areas = open ? layerAreas(reach, service, depth) : { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
   const heights = layerHeights(reach, service);
-  const layer = (from: number, to: number) => layerOutline(reach, width, bottom, Math.min(from, depth), Math.min(to, depth));
+  const layer = (from: number, to: number) => (open ? layerOutline(reach, width, bottom, Math.min(from, depth), Math.min(to, depth)) : []);
   return {
     ...levels,
     station,
     reachIndex,
     digWidth: width,
-    topWidth: width + wallOffset(reach.left, depth) + wallOffset(reach.right, depth),
+    topWidth: open ? width + wallOffset(reach.left, depth) + wallOffset(reach.right, depth) : 0,
     areas,
     trench: layer(0, depth),
     bedding: layer(0, heights.bedding),
     surround: layer(heights.bedding, heights.surround),
     fill: layer(heights.surround, depth),
     pipe: { centre: { x: 0, y: levels.crown - service.od / 2 }, radius: service.od / 2 },
-    heaps: heapsAt(run.spoil, reach, depth, areas.trench).map((heap) => ({ ...heap, outline: heapOutline(heap, ground) })),
-    panels: panelOutlines(reach, bottom, ground),
+    heaps: (open ? heapsAt(run.spoil, reach, depth, areas.trench) : []).map((heap) => ({ ...heap, outline: heapOutline(heap, ground) })),
+    panels: open ? panelOutlines(reach, bottom, ground) : [],
+    bore: reach.method.kind === 'bored' ? reach.method.bore / 2 : undefined,
   };
 }
 

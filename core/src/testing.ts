@@ -1,14 +1,24 @@
 import fc from 'fast-check';
 import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, serviceIds, soilClasses, surfaces } from './catalogue';
 import { findService } from './catalogue';
-import { blankRun, type ExistingLine, type Reach, type Run, type Wall } from './job';
+import { blankReachExtras, blankRun, blankRunExtras, type ExistingLine, type Reach, type Run, type Wall } from './job';
+import { fallingRun } from './line';
 
 /** A level run of one reach: the plainest trench, with what a test wants changed. */
 export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: number; depth?: number } & Partial<Reach> = {}): Run {
   const base = blankRun({ name: 'Test', length, service: 'drain-160', cover: 0.6, ruleSet: 'US' });
   const merged = { ...(base.reaches[0] as Reach), ...reach };
-  return { ...base, profile: { kind: 'cover', cover: depth - findService('drain-160').od - merged.bedding }, reaches: [merged] };
+  const cover = depth - findService('drain-160').od - merged.bedding;
+  return { ...base, reaches: [{ ...merged, levels: { kind: 'cover', cover } }] };
 }
+
+/** The run falling straight between inverts at its two ends. */
+export const withInverts = (run: Run, start: number, end: number): Run => ({ ...run, ...fallingRun(run, start, end) });
+/** The run on one cover all along. */
+export const withCover = (run: Run, cover: number): Run => ({
+  ...run,
+  reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'cover', cover } })),
+});
 
 const metres = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
@@ -23,9 +33,21 @@ const wall: fc.Arbitrary<Wall> = fc.oneof(
   }),
 );
 
+const pitSize = fc.record({ length: metres(0.5, 4), width: metres(0.5, 3) });
+const bored = fc.record({
+  kind: fc.constant('bored' as const),
+  bore: metres(0.05, 0.6),
+  rod: metres(0.5, 3),
+  launch: pitSize,
+  receiving: pitSize,
+});
+
 const reachAt = (from: number, least: number): fc.Arbitrary<Reach> =>
   fc.record({
     from: fc.constant(from),
+    levels: fc.constant<Reach['levels']>({ kind: 'gravity' }),
+    frost: fc.constantFrom(0, 0, 0.9),
+    method: fc.oneof({ weight: 4, arbitrary: fc.constant(blankReachExtras().method) }, bored),
     soil: fc.constantFrom(...soilClasses),
     bottomWidth: metres(least, 2),
     entry: fc.boolean(),
@@ -45,9 +67,10 @@ export const anyRun: fc.Arbitrary<Run> = fc
     spacing: metres(1, 25),
     reaches: fc.integer({ min: 1, max: 3 }),
     cover: metres(0.05, 3),
+    raise: fc.constantFrom(0, 0, 0.25, -0.02),
   })
-  .chain(({ service, grounds, spacing, reaches, cover }) => {
-    const stations = grounds.map((ground, index) => ({ station: index * spacing, ground }));
+  .chain(({ service, grounds, spacing, reaches, cover, raise }) => {
+    const stations = grounds.map((ground, index) => ({ station: index * spacing, ground, ...(raise ? { finished: ground + raise } : {}) }));
     const end = (grounds.length - 1) * spacing;
     const least = Math.max(0.05, findService(service).od + 0.02);
     const line = fc
@@ -72,17 +95,27 @@ export const anyRun: fc.Arbitrary<Run> = fc
           coverMin,
           coverMax: coverMin + more,
           evidence,
+          join: false,
+          exposures: [],
           where: parallel ? { kind: 'parallel', from, to, offset } : { kind: 'crossing', station: from, angle },
         };
       });
-    return fc.record({
+    const structure = fc
+      .record({ at: metres(0, 1), length: metres(0.5, 3), width: metres(0.5, 3), below: metres(0, 0.5), diameter: metres(0, 1) })
+      .map(({ at, length, width, below, diameter }) => ({
+        name: `C${at}`,
+        kind: 'chamber' as const,
+        station: at * end,
+        diameter,
+        tail: 0,
+        pit: { length, width, below, protection: 'none' as const },
+      }));
+    const inputs = fc.record({
+      structures: fc.uniqueArray(structure, { maxLength: 2, selector: ({ name }) => name }),
       lines: fc.array(line, { maxLength: 4 }),
       name: fc.constant('Any'),
       stations: fc.constant(stations),
-      profile: fc.oneof(
-        fc.constant({ kind: 'cover' as const, cover }),
-        fc.record({ kind: fc.constant('inverts' as const), start: metres(6.5, 8), end: metres(6.5, 8) }),
-      ),
+      ends: fc.option(fc.tuple(metres(6.5, 8), metres(6.5, 8))),
       service: fc.constant(service),
       surface: fc.constantFrom(...surfaces),
       reaches: fc.tuple(...Array.from({ length: reaches }, (_, index) => reachAt((end * index) / reaches, least))),
@@ -94,5 +127,9 @@ export const anyRun: fc.Arbitrary<Run> = fc
         corridorRight: metres(0, 12),
         reuse: fc.boolean(),
       }),
+    });
+    return inputs.map(({ ends, ...run }): Run => {
+      const laid: Run = { ...blankRunExtras(), ...run };
+      return ends ? withInverts(laid, ...ends) : withCover(laid, cover);
     });
   });

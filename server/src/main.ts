@@ -1,4 +1,4 @@
-import { demoFile } from '@tamper/core';
+import { demoFor } from '@tamper/core';
 import { pino } from 'pino';
 import { connect, migrateUp } from './db/connect';
 import { openStore } from './db/store';
@@ -15,7 +15,7 @@ async function main(): Promise<void> {
   const { db, close } = connect(url, (error) => log.warn({ err: error }, 'lost an idle database connection'));
   await migrateUp(db);
   const store = openStore(db);
-  await store.addDemo(DEMO_ID, demoFile);
+  await store.addDemo(DEMO_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
   const server = createApp(store, log, process.env.CLIENT_DIR).listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () =>
     process.send?.('ready'),

@@ -16,9 +16,11 @@ function keepDraft<T>(path: string, draft: Draft<T>): void {
     console.warn('No draft could be kept on this device', error);
   }
 }
-export function readDraft<T>(path: string): Draft<T> | undefined {
+export function readDraft<T>(path: string, upgrade: (doc: unknown) => unknown): Draft<T> | undefined {
   const text = localStorage.getItem(key(path));
-  return text === null ? undefined : (JSON.parse(text) as Draft<T>);
+  if (text === null) return undefined;
+  const draft = JSON.parse(text) as Draft<T>;
+  return { ...draft, base: upgrade(draft.base) as T, doc: upgrade(draft.doc) as T };
 }
 const dropDraft = (path: string): void => localStorage.removeItem(key(path));
 

@@ -29,9 +29,13 @@ interface Open<T, S> {
   history: History<T>;
 }
 
-/** Opens the document at an API path such as `/runs/ID`. Until it is there, `document` is undefined and `error` says why. */
+/**
+ * Opens the document at an API path such as `/runs/ID`. Until it is there, `document` is undefined and `error` says why.
+ * @param upgrade brings a draft left by an earlier version of the program up to today's format; a constant function.
+ */
 export function useDocument<T, S extends Stored<T> = Stored<T>>(
   path: string,
+  upgrade: (doc: unknown) => unknown,
 ): { document: Document<T, S> | undefined; error: unknown; retry: () => void } {
   const { data, error, mutate, isValidating } = useSWR<S>(path, fetcher, {
     revalidateOnFocus: false,
@@ -48,7 +52,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
     // A cached copy may be out of date: wait for the answer, unless there is none to be had.
     if (!data || loaded || isValidating) return;
     drafts.current ??= draftKeeper<T>(path);
-    const draft = readDraft<T>(path);
+    const draft = readDraft<T>(path, upgrade);
     const doc = draft?.doc ?? data.doc;
     const base = draft ? { version: draft.version, doc: draft.base } : data;
     saver.current = new Autosaver<T>(base, {
@@ -64,7 +68,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
       onState: setSave,
     }, doc); // prettier-ignore
     setOpen({ stored: data, history: begin(doc) });
-  }, [data, isValidating, loaded, mutate, path]);
+  }, [data, isValidating, loaded, mutate, path, upgrade]);
 
   useEffect(() => {
     const flush = () => saver.current?.flush();

@@ -36,3 +36,15 @@ export const evidences = {
 } as const;
 export type Evidence = keyof typeof evidences;
 export const evidenceIds = Object.keys(evidences) as [Evidence, ...Evidence[]];
+
+/** Lines the public locators do not mark: ask the owner about each. */
+export const privateLineNames = {
+  yardLights: 'Yard lights and outbuildings',
+  irrigation: 'Irrigation and ponds',
+  septic: 'Septic tank and soakaways',
+  farmPipes: 'Farm and trough pipes',
+  ownData: 'Own data and alarm cables',
+  tank: 'Fuel or gas from a tank',
+} as const;
+export type PrivateLineKind = keyof typeof privateLineNames;
+export const privateLineKinds = Object.keys(privateLineNames) as [PrivateLineKind, ...PrivateLineKind[]];

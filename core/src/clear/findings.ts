@@ -3,9 +3,10 @@ import { EPSILON } from '../geometry';
 import type { ExistingLine, Finding } from '../job';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
+import { lostRecord } from './known';
 import type { HandWindow } from './windows';
 
-/** Where no machine may dig, and lines known from drawings only. */
+/** Where no machine may dig, and lines known from drawings only. `lines` as known now. */
 export function windowFindings(lines: readonly ExistingLine[], windows: readonly HandWindow[], rules: Rules, units: UnitSystem): Finding[] {
   return windows.map((window, index): Finding => {
     const inside = window.lines.flatMap((i) => lines[i] ?? []);
@@ -47,6 +48,8 @@ export function clashFindings(
 ): Finding[] {
   const clearance = rules.lineClearance.value ?? 0;
   return lines.flatMap((line, index): Finding[] => {
+    // A line to be joined is meant to be met.
+    if (line.join) return [];
     if (line.where.kind === 'parallel' && Math.abs(line.where.offset) - line.size / 2 > halfTop) return [];
     const stations = line.where.kind === 'crossing' ? [line.where.station] : [line.where.from, line.where.to];
     const verdicts = stations.map((station) => tooClose(line, at(station), clearance));
@@ -77,4 +80,26 @@ function tooClose(line: ExistingLine, own: NewLine, clearance: number): 'always'
   const [deepestTop, shallowestTop] = [own.ground - line.coverMax, own.ground - line.coverMin];
   if (shallowestTop <= low + EPSILON || deepestTop >= high - EPSILON) return 'never';
   return deepestTop > low + EPSILON && shallowestTop < high - EPSILON ? 'always' : 'sometimes';
+}
+
+/** Lines looked for in vain: they may be anywhere. */
+export function lostFindings(lines: readonly ExistingLine[], units: UnitSystem): Finding[] {
+  return lines.flatMap((line, index): Finding[] => {
+    const lost = lostRecord(line);
+    if (!lost) return [];
+    const [from, to] = line.where.kind === 'crossing' ? [line.where.station, line.where.station] : [line.where.from, line.where.to];
+    return [
+      {
+        id: `clear.lost.${index}`,
+        severity: 'stop',
+        chapter: 'clear',
+        from,
+        to,
+        what: `${line.name} not found down to ${formatLength(lost.depth, units)}`,
+        why: 'It may be elsewhere; it is not proven absent. Stop, ask the locator again, and enter what comes of it.',
+        basis: `Recorded by ${lost.by}`,
+        fixes: [],
+      },
+    ];
+  });
 }

@@ -1,10 +1,8 @@
-import type { ExistingLine } from '../job';
+import type { Clearing, ExistingLine } from '../job';
+import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
+import { keepOut } from './windows';
 
-/** One spade: what is cleared by hand before the machine may take the same layer, metres. */
-export const SPADE = 0.2;
-/** How much further to look when a line is not where it should be, metres. */
-export const SEARCH_MARGIN = 0.3;
 /** How much deeper than the line the slot beside the window goes, metres. */
 const SLOT_EXTRA = 0.1;
 
@@ -25,25 +23,32 @@ export interface SearchDepths {
   giveUp: number;
 }
 
-export function searchDepths(lines: readonly Pick<ExistingLine, 'coverMin' | 'coverMax' | 'size'>[]): SearchDepths {
+type Expected = Pick<ExistingLine, 'coverMin' | 'coverMax' | 'size'>;
+
+export function searchDepths(lines: readonly Expected[], rules: Pick<Rules, 'searchMargin'>): SearchDepths {
   const deepest = Math.max(...lines.map((line) => line.coverMax + line.size));
-  return { shallowest: Math.min(...lines.map((line) => line.coverMin)), deepest, giveUp: deepest + SEARCH_MARGIN };
+  return { shallowest: Math.min(...lines.map((line) => line.coverMin)), deepest, giveUp: deepest + (rules.searchMargin.value ?? 0) };
 }
 
 /**
  * Clear-by-layers steps for one window, in order: a slot outside it for a face, then layer by layer a spade's depth by hand before
- * the machine takes that layer, down to the line; past its deepest by one margin, then stop and ask.
+ * the machine takes that layer, down to the line; past its deepest by one margin, then stop and ask. Where every line has been seen,
+ * only the digging round them is left.
+ * @param lines as known now, see {@link knownLine}.
  */
-export function clearSteps(lines: readonly ExistingLine[], units: UnitSystem): ClearStep[] {
-  const { deepest, giveUp } = searchDepths(lines);
+export function clearSteps(lines: readonly ExistingLine[], rules: Rules, units: UnitSystem): ClearStep[] {
   const show = (depth: number) => formatLength(depth, units);
-  const names = lines.map((line) => line.name).join(', ');
+  const hidden = lines.filter(({ evidence }) => evidence !== 'exposed');
+  if (hidden.length === 0) return lines.map((line) => seenStep(line, rules, units));
+  const { deepest, giveUp } = searchDepths(hidden, rules);
+  const spade = rules.spadeDepth.value ?? deepest;
+  const names = hidden.map((line) => line.name).join(', ');
   const slot: ClearStep = {
     by: 'machine',
     depth: deepest + SLOT_EXTRA,
     text: `Outside the window, dig a slot across to ${show(deepest + SLOT_EXTRA)}: a face to work to, and a hole for the hand-dug soil.`,
   };
-  const layers = Array.from({ length: Math.ceil(deepest / SPADE - 1e-9) }, (_, i) => Math.min(deepest, (i + 1) * SPADE)).flatMap(
+  const layers = Array.from({ length: Math.ceil(deepest / spade - 1e-9) }, (_, i) => Math.min(deepest, (i + 1) * spade)).flatMap(
     (depth): ClearStep[] => [
       { by: 'hand', depth, text: `By hand, clear the whole width to ${show(depth)}. Watch for tape, tiles, sand or gravel.` },
       { by: 'machine', depth, text: `Nothing found: the machine may take this layer, teeth no deeper than ${show(depth)}.` },
@@ -59,4 +64,30 @@ export function clearSteps(lines: readonly ExistingLine[], units: UnitSystem): C
       text: `Still nothing: stop, record it and ask the locator again. The line may be elsewhere; it is not proven absent.`,
     },
   ];
+}
+
+function seenStep(line: ExistingLine, rules: Rules, units: UnitSystem): ClearStep {
+  const show = (depth: number) => formatLength(depth, units);
+  return {
+    by: 'hand',
+    depth: line.coverMin,
+    text: `${line.name} seen at ${show(line.coverMin)}: support and protect it, and keep the bucket ${show(keepOut(line, rules))} off its middle. Dig that by hand.`,
+  };
+}
+
+/** Names that a window's progress is kept under: it starts anew when other lines share the window. */
+const namesOf = (lines: readonly Pick<ExistingLine, 'name'>[]): string[] => lines.map(({ name }) => name).sort();
+const same = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((name, i) => name === b[i]);
+
+/** How many steps of a window have been ticked off, never more than there are. */
+export function stepsDone(clearing: readonly Clearing[], lines: readonly ExistingLine[], steps: readonly ClearStep[]): number {
+  const kept = clearing.find((item) => same(item.lines, namesOf(lines)));
+  return Math.min(kept?.done ?? 0, steps.length);
+}
+
+/** The progress list with that of one window changed; a window back at nothing leaves the list. */
+export function withSteps(clearing: readonly Clearing[], lines: readonly ExistingLine[], done: number): Clearing[] {
+  const names = namesOf(lines);
+  const others = clearing.filter((item) => !same(item.lines, names));
+  return done > 0 ? [...others, { lines: names, done }] : others;
 }

@@ -56,10 +56,10 @@ export function between(column: readonly number[], index: number): number {
 export const hull = (ranges: readonly Range[]): Range | undefined =>
   ranges.length === 0 ? undefined : { from: (ranges[0] as Range).from, to: (ranges.at(-1) as Range).to };
 
-/** Smallest entry of a column; a loop, because spreading thousands of arguments can overflow the stack. */
-export function smallest(column: readonly number[]): number {
+/** Smallest entry of a column, or of a span of it; a loop, because spreading thousands of arguments can overflow the stack. */
+export function smallest(column: readonly number[], span: Span = { first: 0, last: column.length - 1 }): number {
   let low = Infinity;
-  for (const value of column) if (value < low) low = value;
+  for (let i = span.first; i <= span.last; i++) if ((column[i] as number) < low) low = column[i] as number;
   return low;
 }
 

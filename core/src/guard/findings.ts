@@ -1,6 +1,7 @@
 import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
+import { findService } from '../catalogue';
 import type { Finding, Fix, Reach, Run, Wall } from '../job';
-import { reachEnd, reachSpan, type ProfileColumns } from '../line';
+import { isOpen, levelsOn, pitsOf, reachEnd, reachIndexAt, reachSpan, type Pit, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatBatter, formatLength, type UnitSystem } from '../units';
 import { classSlope, faultWords, soilName, wallFault } from './slopes';
@@ -11,7 +12,7 @@ const COMPETENT = 'A competent person decides on site; check your local code';
 /** Sides that do not stand by themselves where a person goes in: stop from the protection depth, caution from the prompt depth. */
 export function protectionFindings(run: Run, rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {
   return run.reaches.flatMap((reach, index): Finding[] => {
-    if (reach.protection !== 'none' || !reach.entry) return [];
+    if (reach.protection !== 'none' || !reach.entry || !isOpen(reach)) return [];
     const faultAt = (depth: number) => wallFault(reach.left, reach.soil, depth, rules) ?? wallFault(reach.right, reach.soil, depth, rules);
     const span = reachSpan(profile, index);
     const unsafeFrom = (limit: number | null) => {
@@ -75,7 +76,7 @@ function protectionFixes(index: number, reach: Reach, rules: Rules): Fix[] {
 /** Supports need walls they can bear on. */
 export function supportFindings(run: Run): Finding[] {
   return run.reaches.flatMap((reach, index): Finding[] => {
-    if (reach.protection !== 'shores' || (reach.left.kind === 'vertical' && reach.right.kind === 'vertical')) return [];
+    if (reach.protection !== 'shores' || !isOpen(reach) || (reach.left.kind === 'vertical' && reach.right.kind === 'vertical')) return [];
     return [
       {
         id: `guard.shores.${index}`,
@@ -103,7 +104,7 @@ export function supportFindings(run: Run): Finding[] {
 /** Benches drawn in ground that may not be benched, whether or not somebody enters. */
 export function benchFindings(run: Run, rules: Rules): Finding[] {
   return run.reaches.flatMap((reach, index): Finding[] => {
-    if (reach.soil !== 'C' || (reach.left.kind !== 'bench' && reach.right.kind !== 'bench')) return [];
+    if (reach.soil !== 'C' || !isOpen(reach) || (reach.left.kind !== 'bench' && reach.right.kind !== 'bench')) return [];
     const { ratio, basis } = classSlope(rules, 'C');
     const wall: Wall = { kind: 'batter', ratio };
     return [
@@ -124,6 +125,37 @@ export function benchFindings(run: Run, rules: Rules): Finding[] {
             ),
           },
         ],
+      },
+    ];
+  });
+}
+
+/** Depth of a pit, metres, by the line at its centre or at the run's end where it reaches past. */
+export const pitDepth = (run: Run, pit: Pit): number => levelsOn(run, findService(run.service), pit.station).depth + pit.below;
+
+/** Pits are dug with vertical sides and people work in them: held from the protection depth on. */
+export function pitFindings(run: Run, rules: Rules, units: UnitSystem): Finding[] {
+  const limit = rules.protectionDepth.value;
+  if (limit === null) return [];
+  return pitsOf(run).flatMap((pit): Finding[] => {
+    const { soil } = run.reaches[reachIndexAt(run, pit.station)] as Reach;
+    const depth = pitDepth(run, pit);
+    if (pit.protection !== 'none' || classSlope(rules, soil).ratio === 0 || depth < limit - EPSILON) return [];
+    const path = pit.kind === 'structure' ? ['structures', pit.index, 'pit', 'protection'] : ['reaches', pit.index, 'protection'];
+    return [
+      {
+        id: `guard.pit.${pit.kind}.${pit.index}`,
+        severity: 'stop',
+        chapter: 'guard',
+        from: pit.station,
+        to: pit.station,
+        what: `${pit.name}: a pit ${formatLength(depth, units)} deep with nothing to hold its sides`,
+        why: 'A wall this high can bury a person in a second. Nobody enters.',
+        basis: `${rules.protectionDepth.basis}. ${COMPETENT}`,
+        fixes: (['shield', 'shores'] as const).map((protection) => ({
+          label: protection === 'shield' ? 'Box the pit' : 'Shore the pit',
+          patches: [{ path, value: protection }],
+        })),
       },
     ];
   });

@@ -1,6 +1,6 @@
 import { between, EPSILON, joined, largest, rangesWhere, type Range } from '../geometry';
 import type { Run } from '../job';
-import { reachSpan, type ProfileColumns } from '../line';
+import { isOpen, reachSpan, type ProfileColumns } from '../line';
 import type { RuleKey, Rules } from '../rules';
 
 /** Rules that speak from a depth on. */
@@ -31,7 +31,7 @@ export function depthRanges(run: Run, profile: ProfileColumns, rules: Rules): De
     const deepEnough = (i: number) => between(profile.depth, i) >= limit - EPSILON;
     return joined(
       run.reaches.flatMap((reach, index) =>
-        entryOnly && !reach.entry ? [] : rangesWhere(profile.station, deepEnough, reachSpan(profile, index)),
+        (entryOnly && !reach.entry) || !isOpen(reach) ? [] : rangesWhere(profile.station, deepEnough, reachSpan(profile, index)),
       ),
     );
   };

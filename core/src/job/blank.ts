@@ -1,7 +1,20 @@
 import type { RuleSetId } from '../rules';
 import { ruleSets } from '../rules';
-import type { Job, Run } from './schema';
+import { privateLineKinds } from '../catalogue';
+import type { Clearance, ExistingLine, Job, Reach, Run } from './schema';
 import type { UnitSystem } from '../units';
+
+/** Nothing asked for and nothing known yet. */
+export const blankClearance = (): Clearance => ({
+  permit: null,
+  request: null,
+  privateLines: privateLineKinds.map((kind) => ({ kind, answer: 'open' })),
+  holidays: [],
+  walked: null,
+  pinches: [],
+  publicSide: { classed: '', measures: '' },
+  tasks: [],
+});
 
 /** A job to start from. */
 export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSystem = 'metric'): Job => ({
@@ -9,6 +22,9 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   ruleSet,
   units,
   overrides: [],
+  machine: 't17',
+  origin: null,
+  clearance: blankClearance(),
 });
 
 /** What a new run asks for; everything else starts at a sensible default and is one touch away. */
@@ -23,6 +39,39 @@ export interface RunStart {
   ruleSet: RuleSetId;
 }
 
+/** What a run of format 1 did not have. */
+export const blankRunExtras = (): Pick<
+  Run,
+  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines'
+> => ({
+  fixed: [],
+  route: [],
+  structures: [],
+  lines: [],
+  clearing: [],
+  way: { digFrom: 'start', exit: 'both' },
+  targets: {},
+  flow: null,
+  levelBook: null,
+});
+export const blankReachExtras = (): Pick<Reach, 'frost' | 'method'> => ({ frost: 0, method: { kind: 'open' } });
+
+/** A reach dug open with vertical unsupported walls. */
+export const blankReach = (cover: number, from = 0): Reach => ({
+  from,
+  levels: { kind: 'cover', cover },
+  ...blankReachExtras(),
+  soil: 'B',
+  bottomWidth: 0.6,
+  entry: true,
+  left: { kind: 'vertical' },
+  right: { kind: 'vertical' },
+  protection: 'none',
+  bedding: 0.1,
+  surround: 0.15,
+  beddingMaterial: 'granular',
+});
+
 /** A run that plans at once: straight, constant cover, vertical unsupported walls, one reach. */
 export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, service, cover, ruleSet }: RunStart): Run => ({
   name,
@@ -30,23 +79,9 @@ export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, servic
     { station: 0, ground: ground.start },
     { station: length, ground: ground.end },
   ],
-  profile: { kind: 'cover', cover },
   service,
   surface: 'field',
-  reaches: [
-    {
-      from: 0,
-      soil: 'B',
-      bottomWidth: 0.6,
-      entry: true,
-      left: { kind: 'vertical' },
-      right: { kind: 'vertical' },
-      protection: 'none',
-      bedding: 0.1,
-      surround: 0.15,
-      beddingMaterial: 'granular',
-    },
-  ],
+  reaches: [blankReach(cover)],
   spoil: {
     ground: 'loam',
     side: 'right',
@@ -55,5 +90,18 @@ export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, servic
     corridorRight: 4,
     reuse: true,
   },
-  lines: [],
+  ...blankRunExtras(),
+});
+
+/** A line in the ground that nobody has looked for yet. */
+export const blankLine = (name: string, station: number): ExistingLine => ({
+  name,
+  kind: 'other',
+  size: 0.1,
+  coverMin: 0.4,
+  coverMax: 1,
+  evidence: 'drawing',
+  where: { kind: 'crossing', station, angle: Math.PI / 2 },
+  join: false,
+  exposures: [],
 });

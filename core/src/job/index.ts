@@ -5,3 +5,4 @@ export * from './patch';
 export * from './finding';
 export * from './blank';
 export * from './merge';
+export * from './upgrade';

@@ -54,8 +54,8 @@ describe('job file', () => {
     ],
     [
       'a negative cover',
-      [{ path: ['runs', 1, 'profile', 'cover'], value: -1 }],
-      'runs[1].profile.cover: Cover cannot be less than nothing.',
+      [{ path: ['runs', 1, 'reaches', 0, 'levels', 'cover'], value: -1 }],
+      'runs[1].reaches[0].levels.cover: Cover cannot be less than nothing.',
     ],
     ['unsorted stations', [{ path: ['runs', 0, 'stations', 2, 'station'], value: 1 }], 'runs[0].stations[2].station: 1 m comes after 8 m'],
     ['a station twice', [{ path: ['runs', 0, 'stations', 2, 'station'], value: 8 }], 'runs[0].stations[2].station: 8 m is there twice'],

@@ -1,6 +1,7 @@
 import { type z } from 'zod';
 import { fieldName, InputError, type FieldError } from './errors';
 import { jobFileSchema, type JobFile } from './schema';
+import { upgradeFile } from './upgrade';
 
 /** Largest job file read, in characters. A 20 km run with levels every metre is well below it. */
 export const MAX_FILE = 8_000_000;
@@ -22,7 +23,7 @@ export function errorsOf(schema: z.ZodType, value: unknown): FieldError[] {
 }
 
 /**
- * Reads the text of a job file.
+ * Reads the text of a job file of this or an earlier format.
  * @throws InputError when it is too large, is not JSON, or breaks the schema.
  */
 export function readJobFile(textOfFile: string): JobFile {
@@ -38,7 +39,7 @@ export function readJobFile(textOfFile: string): JobFile {
       { field: 'file', message: `This is not a JSON file (${error instanceof Error ? error.message : 'unreadable'}).` },
     ]);
   }
-  return check(jobFileSchema, value);
+  return check(jobFileSchema, upgradeFile(value));
 }
 
 /** Writes a job file that {@link readJobFile} reads back to the same value. */

@@ -1,10 +1,9 @@
 import type { Service } from '../catalogue';
 import type { Reach, Run } from '../job';
-import { extent, groundAt } from './ground';
+import { extent, groundsAt, reachEnd, type Grounds } from './ground';
 
 /** Every level that matters at one station, metres. */
-export interface Levels {
-  ground: number;
+export interface Levels extends Grounds {
   /** Inside bottom of the pipe; underside of a cable. */
   invert: number;
   /** Top outside of the line. */
@@ -13,35 +12,95 @@ export interface Levels {
   bottom: number;
   /** Ground − bottom. */
   depth: number;
-  /** Ground − crown. */
+  /** The lower of ground and finished ground − crown: cover must hold against both. */
   cover: number;
 }
 
 /**
- * Levels where the line lies by constant cover (crown = ground − cover) or between inverts at the two ends.
+ * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts.
  * Source: trench bottom = invert − wall thickness − bedding; depth = ground − bottom; cover = ground − top outside.
- * @param ground level at the station when the caller has it already.
+ * @param grounds ground levels at the station when the caller has them already.
  */
-export function levelsAt(run: Run, service: Service, reach: Reach, station: number, ground = groundAt(run.stations, station)): Levels {
-  const invert =
-    run.profile.kind === 'cover' ? ground - run.profile.cover - service.od + service.wall : invertBetween(run, run.profile, station);
+export function levelsAt(run: Run, service: Service, reach: Reach, station: number, grounds = groundsAt(run.stations, station)): Levels {
+  const { ground, finished } = grounds;
+  const lower = Math.min(ground, finished);
+  const invert = reach.levels.kind === 'cover' ? lower - reach.levels.cover - service.od + service.wall : invertBetween(run.fixed, station);
   const crown = invert - service.wall + service.od;
   const bottom = invert - service.wall - reach.bedding;
-  return { ground, invert, crown, bottom, depth: ground - bottom, cover: ground - crown };
+  return { ground, finished, invert, crown, bottom, depth: ground - bottom, cover: lower - crown };
 }
 
-function invertBetween(run: Run, ends: { start: number; end: number }, station: number): number {
-  const { start, length } = extent(run);
-  return ends.start + ((ends.end - ends.start) * (station - start)) / length;
+/** Invert between the fixed levels; past the first and last it goes on at their gradient, metres. */
+function invertBetween(fixed: Run['fixed'], station: number): number {
+  const inside = Math.min(
+    fixed.length - 2,
+    Math.max(
+      0,
+      fixed.findLastIndex((level) => level.station <= station),
+    ),
+  );
+  const [a, b] = [fixed[inside], fixed[inside + 1]] as [Run['fixed'][number], Run['fixed'][number]];
+  return a.invert + ((b.invert - a.invert) * (station - a.station)) / (b.station - a.station);
 }
-
-/** Fall of the line per metre from start to end (positive falls); undefined by constant cover, where it follows the ground. */
-export const fallOf = (run: Run): number | undefined =>
-  run.profile.kind === 'inverts' ? (run.profile.start - run.profile.end) / extent(run).length : undefined;
 
 /** Index of the reach that holds at a station; at a boundary the one that begins there. */
-export function reachIndexAt(run: Run, station: number): number {
+export function reachIndexAt(run: Pick<Run, 'reaches'>, station: number): number {
   let index = 0;
   while (index + 1 < run.reaches.length && (run.reaches[index + 1] as Reach).from <= station) index++;
   return index;
 }
+
+/** Levels at a station by the reach that holds there. */
+export const levelsOn = (run: Run, service: Service, station: number): Levels =>
+  levelsAt(run, service, run.reaches[reachIndexAt(run, station)] as Reach, station);
+
+/** A stretch of even gradient. `fall` is per metre, positive when the line falls towards the end of the run. */
+export interface Leg {
+  from: number;
+  to: number;
+  start: number;
+  end: number;
+  fall: number;
+}
+
+/** The line's gravity stretches, broken where the gradient may change; ascending. Inverts in metres. */
+export function legsOf(run: Run): Leg[] {
+  if (run.fixed.length < 2) return [];
+  return run.reaches
+    .flatMap((reach, index): Leg[] => {
+      if (reach.levels.kind !== 'gravity') return [];
+      const [from, to] = [reach.from, reachEnd(run, index)];
+      const stations = [from, ...run.fixed.map(({ station }) => station).filter((station) => station > from && station < to), to];
+      return stations.slice(1).map((end, i) => legBetween(run, stations[i] as number, end));
+    })
+    .reduce<Leg[]>((legs, leg) => {
+      const before = legs.at(-1);
+      // A reach boundary is no break when no level is fixed there.
+      if (before && before.to === leg.from && Math.abs(before.fall - leg.fall) < 1e-9)
+        return [...legs.slice(0, -1), legBetween(run, before.from, leg.to)];
+      return [...legs, leg];
+    }, []);
+}
+
+function legBetween(run: Run, from: number, to: number): Leg {
+  const [start, end] = [invertBetween(run.fixed, from), invertBetween(run.fixed, to)];
+  return { from, to, start, end, fall: (start - end) / (to - from) };
+}
+
+/**
+ * Which way a gravity line runs: 1 when it falls towards the end of the run, −1 towards the start; by its two outermost fixed levels.
+ * A level line counts as falling towards the end.
+ */
+export function flowDirection(run: Pick<Run, 'fixed'>): 1 | -1 {
+  const [first, last] = [run.fixed[0], run.fixed.at(-1)];
+  return first && last && last.invert > first.invert ? -1 : 1;
+}
+
+/** A run that falls straight between an invert at each end, all its reaches by gravity. */
+export const fallingRun = (run: Run, start: number, end: number): Pick<Run, 'fixed' | 'reaches'> => ({
+  fixed: [
+    { station: extent(run).start, invert: start, keep: false },
+    { station: extent(run).end, invert: end, keep: false },
+  ],
+  reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })),
+});

@@ -5,9 +5,10 @@ export type RuleSetId = 'US' | 'UK' | 'AUNZ';
 export const ruleSetIds = ['US', 'UK', 'AUNZ'] as const satisfies readonly RuleSetId[];
 
 /** What each rule measures: decides its unit on screen and the bounds an override must keep. */
+export type RuleQuantity = 'length' | 'batter' | 'days';
 interface RuleInfo {
   label: string;
-  quantity: 'length' | 'batter';
+  quantity: RuleQuantity;
 }
 
 /** Every number a rule set holds. Lengths in metres, slopes as horizontal per vertical. */
@@ -21,6 +22,12 @@ export const ruleInfo = {
   spoilSetback: { label: 'Spoil and kit from the lip', quantity: 'length' },
   locateTolerance: { label: 'Hand-dig each side of a marked line', quantity: 'length' },
   lineClearance: { label: 'Clear distance to an existing line', quantity: 'length' },
+  spadeDepth: { label: 'Layer cleared by hand before the machine takes it', quantity: 'length' },
+  searchMargin: { label: 'Search this much deeper than a line is expected, then stop', quantity: 'length' },
+  permitDepth: { label: 'Permit to dig needed from', quantity: 'length' },
+  locateWait: { label: 'Full working days to wait after a locate request', quantity: 'days' },
+  locateLife: { label: 'Days a locate request and its marks hold', quantity: 'days' },
+  overheadExclusion: { label: 'Keep this far from live overhead lines', quantity: 'length' },
   slopeRock: { label: 'Steepest batter, stable rock', quantity: 'batter' },
   slopeA: { label: 'Steepest batter, type A', quantity: 'batter' },
   slopeB: { label: 'Steepest batter, type B', quantity: 'batter' },
@@ -59,6 +66,10 @@ const BENCHES = (school: string) => ({
   benchRiserA: { value: 5 * FOOT, basis: `${school}: later risers 5 ft (1.52 m) in type A` },
   benchRiserB: { value: 4 * FOOT, basis: `${school}: later risers 4 ft (1.22 m) in type B` },
 });
+const LAYERS = {
+  spadeDepth: { value: 0.2, basis: 'Clear by layers: one spade' },
+  searchMargin: { value: 0.3, basis: 'Clear by layers: one margin past the deepest expected, then ask the locator again' },
+};
 const BORROWED = 'US tables, used here as a default for want of a local one';
 
 export const ruleSets: Record<RuleSetId, RuleSet> = {
@@ -80,6 +91,11 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       spoilSetback: { value: 2 * FOOT, basis: '29 CFR 1926.651(j): at least 2 ft (0.6 m) from the edge' },
       locateTolerance: { value: 24 * INCH, basis: 'Usual tolerance zone: 24 in (610 mm) outside the line; many states 18 in' },
       lineClearance: { value: 0.3, basis: 'Usual clear distance between services; the owner of the line decides' },
+      permitDepth: { value: 0, basis: 'Many sites ask for a permit for any dig' },
+      locateWait: { value: 3, basis: 'Usual notice: 3 full working days, the day of the request not counted; varies by state' },
+      locateLife: { value: 14, basis: 'Usual life: 14 days from the request; varies by state' },
+      overheadExclusion: { value: 10 * FOOT, basis: '29 CFR 1926.1408: 10 ft (3.05 m) up to 50 kV; more above. The line’s owner decides' },
+      ...LAYERS,
       ...SLOPES('29 CFR 1926 Subpart P App. B'),
       ...BENCHES('29 CFR 1926 Subpart P App. B'),
     },
@@ -99,6 +115,11 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       spoilSetback: { value: 1, basis: 'BS 6031 practice: at least 1.0 m or depth-related, no surcharge unless designed' },
       locateTolerance: { value: 0.5, basis: 'HSG47 practice: no machine within 500 mm of a line' },
       lineClearance: { value: 0.3, basis: 'Usual clear distance between services; the owner of the line decides' },
+      permitDepth: { value: 0, basis: 'Many sites ask for a permit for any dig' },
+      locateWait: { value: 0, basis: 'HSG47 practice: plans first, then detect and mark; no fixed notice' },
+      locateLife: { value: null, basis: 'HSG47 practice: no fixed life; re-mark when marks fade or plans are renewed' },
+      overheadExclusion: { value: 3, basis: 'Usual prompt, 3 m; the line’s owner decides by voltage' },
+      ...LAYERS,
       ...SLOPES(BORROWED),
       ...BENCHES(BORROWED),
     },
@@ -118,6 +139,11 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       spoilSetback: { value: 0.6, basis: 'WHS excavation work code of practice: at least 0.6 m, 1 m preferred' },
       locateTolerance: { value: 0.5, basis: 'Usual hand-dig distance 500 mm; the owner of the line decides' },
       lineClearance: { value: 0.3, basis: 'Usual clear distance between services; the owner of the line decides' },
+      permitDepth: { value: 0, basis: 'Many sites ask for a permit for any dig' },
+      locateWait: { value: 0, basis: 'No fixed notice: dig when plans are in and lines are marked' },
+      locateLife: { value: 30, basis: 'Plans no older than 30 days' },
+      overheadExclusion: { value: 3, basis: 'Usual approach distance of plant, 3 m; the line’s owner decides by voltage' },
+      ...LAYERS,
       ...SLOPES(BORROWED),
       ...BENCHES(BORROWED),
     },

@@ -26,22 +26,29 @@ export interface Balance {
 
 /**
  * Bank → loose → compacted. Source: V_loose = V_bank(1 + swell); V_bank needed = V_compacted / (1 − shrink).
- * `bedding` holds the compacted bed and surround of each material, m³.
+ * `bedding` holds the compacted bed and surround of each material, `pits` what pits add to the trench and what fills them again, m³.
  */
-export function balance(run: Run, volumes: PartVolumes, bedding: Record<keyof typeof beddings, number>): Balance {
+export function balance(
+  run: Run,
+  volumes: PartVolumes,
+  bedding: Record<keyof typeof beddings, number>,
+  pits: { dig: number; fill: number } = { dig: 0, fill: 0 },
+): Balance {
+  const dig = volumes.trench + pits.dig;
+  const fill = volumes.fill + pits.fill;
   const { shrink } = grounds[run.spoil.ground];
   const loosen = loosening(run.spoil);
-  const wanted = run.spoil.reuse ? volumes.fill / (1 - shrink) : 0;
-  const reuseBank = Math.min(wanted, volumes.trench);
-  const surplusBank = volumes.trench - reuseBank;
+  const wanted = run.spoil.reuse ? fill / (1 - shrink) : 0;
+  const reuseBank = Math.min(wanted, dig);
+  const surplusBank = dig - reuseBank;
   const sum = (of: (material: keyof typeof beddings) => number) =>
     (Object.keys(beddings) as (keyof typeof beddings)[]).reduce((total, material) => total + of(material), 0);
   return {
-    loose: volumes.trench * loosen,
+    loose: dig * loosen,
     reuseBank,
     surplusBank,
     surplusLoose: surplusBank * loosen,
-    importFill: reuseBank < wanted || !run.spoil.reuse ? volumes.fill - reuseBank * (1 - shrink) : 0,
+    importFill: reuseBank < wanted || !run.spoil.reuse ? fill - reuseBank * (1 - shrink) : 0,
     beddingLoose: sum((material) => bedding[material] * beddings[material].bulking),
     beddingMass: sum((material) => bedding[material] * beddings[material].density),
   };

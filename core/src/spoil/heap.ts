@@ -1,7 +1,7 @@
 import { grounds } from '../catalogue';
 import { EPSILON, wallOffset } from '../geometry';
 import type { Reach, Run } from '../job';
-import type { ProfileColumns } from '../line';
+import { isOpen, type ProfileColumns } from '../line';
 import { digWidth } from '../makeup';
 
 export type Side = 'left' | 'right';
@@ -57,11 +57,13 @@ export function heapsAt(spoil: Run['spoil'], reach: Reach, depth: number, bankAr
   });
 }
 
-const lipAt = (reach: Reach, side: Side, depth: number): number => digWidth(reach) / 2 + wallOffset(reach[side], depth);
-const corridorOf = (spoil: Run['spoil'], side: Side): number => (side === 'left' ? spoil.corridorLeft : spoil.corridorRight);
+/** Lip of the trench from the centre line, metres. */
+export const lipAt = (reach: Reach, side: Side, depth: number): number => digWidth(reach) / 2 + wallOffset(reach[side], depth);
+/** Room a side has, from the centre line, metres. */
+export const corridorOf = (spoil: Run['spoil'], side: Side): number => (side === 'left' ? spoil.corridorLeft : spoil.corridorRight);
 
 /**
- * How far the worst heap of each node reaches past its corridor, metres; below zero where all fit.
+ * How far the worst heap of each node reaches past its corridor, metres; below zero where all fit, −∞ where nothing is dug.
  * The same sums as {@link heapsAt} without its objects: this runs for every node of a long run at every keystroke.
  */
 export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly number[], placed: Placed = run.spoil.side): number[] {
@@ -70,6 +72,7 @@ export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly
   const { repose } = grounds[run.spoil.ground];
   return profile.depth.map((depth, i) => {
     const reach = run.reaches[profile.reach[i] as number] as Reach;
+    if (!isOpen(reach)) return -Infinity;
     const { base } = windrow((bankArea[i] as number) * share, repose);
     let worst = -Infinity;
     for (const side of taken) worst = Math.max(worst, lipAt(reach, side, depth) + run.spoil.setback + base - corridorOf(run.spoil, side));

@@ -18,3 +18,8 @@ export const formatMass = (kilograms: number, system: UnitSystem): string =>
 
 /** Shows a duration (hours) to a quarter of an hour. */
 export const formatHours = (hours: number): string => `${fixed(Math.max(0.25, Math.round(hours * 4) / 4), 2).replace(/\.?0+$/, '')} h`;
+
+const POUND = 0.45359237;
+/** Shows the mass of a machine or a load (kg) in kilograms or pounds. */
+export const formatMassOf = (kilograms: number, system: UnitSystem): string =>
+  system === 'us' ? `${fixed(kilograms / POUND, 0)} lb` : `${fixed(kilograms, 0)} kg`;

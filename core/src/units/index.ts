@@ -1,4 +1,6 @@
 export * from './length';
 export * from './slope';
 export * from './amount';
+export * from './count';
+export * from './flow';
 export type { Parsed, UnitSystem } from './parsed';

@@ -1,4 +1,4 @@
-import type { Job, JobFile, Run } from '@tamper/core';
+import { FILE_VERSION, upgradeJob, upgradeRun, type Job, type JobFile, type Run } from '@tamper/core';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Database } from './connect';
@@ -37,10 +37,11 @@ export interface RunSummary {
 type Table = typeof job | typeof run;
 
 /** What jobs and runs have in common: documents in jsonb, written only over the version the writer saw. */
-function documents<T extends Job | Run>(db: Database, table: Table) {
+function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (doc: unknown) => unknown) {
   const fields = { id: table.id, version: table.version, updatedAt: table.updatedAt, doc: table.doc };
   type Row = Omit<Stored<T>, 'doc'> & { doc: Job | Run };
-  const stored = (row: Row): Stored<T> => row as Stored<T>;
+  // What an earlier program wrote is brought up to today's format whenever it is read.
+  const stored = (row: Row): Stored<T> => ({ ...row, doc: upgrade(row.doc) as T });
 
   async function get(id: string): Promise<Stored<T>> {
     const [row] = await db.select(fields).from(table).where(eq(table.id, id));
@@ -92,8 +93,8 @@ async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<v
 
 /** All reading and writing of jobs and runs. */
 export function openStore(db: Database) {
-  const jobs = documents<Job>(db, job);
-  const runs = documents<Run>(db, run);
+  const jobs = documents<Job>(db, job, upgradeJob);
+  const runs = documents<Run>(db, run, upgradeRun);
 
   /** Adds a job; sending the same id again changes nothing and answers with what is there. */
   async function addJob(id: string, doc: Job): Promise<Stored<Job>> {
@@ -116,7 +117,7 @@ export function openStore(db: Database) {
   async function fileOf(id: string): Promise<JobFile> {
     const { doc } = await jobs.get(id);
     const rows = await db.select({ doc: run.doc }).from(run).where(eq(run.jobId, id)).orderBy(asc(run.createdAt), asc(run.id));
-    return { format: 'tamper-job', version: 1, job: doc, runs: rows.map((row) => row.doc) };
+    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: rows.map((row) => upgradeRun(row.doc) as Run) };
   }
 
   async function jobOfRun(id: string): Promise<string> {

@@ -1,12 +1,12 @@
 import { findService, serviceIds } from '@tamper/core/catalogue';
-import { errorsOf, jobSchema, writeJobFile, type Job } from '@tamper/core/job';
+import { errorsOf, jobSchema, writeJobFile } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { api, sentences, type RunSummary } from '../../data/api';
 import { refreshList } from '../../data/lists';
-import { useDocument } from '../../data/useDocument';
+import { useJob } from '../../data/documents';
 import { usePages } from '../../data/usePages';
 import { Confirm } from '../../ui/Confirm';
 import { fileName, saveText } from '../../ui/files';
@@ -23,7 +23,7 @@ const serviceName = (id: string): string => (serviceIds.includes(id) ? findServi
 
 /** One job: its runs, its rules, its file. */
 export function JobScreen({ jobId }: { jobId: string }) {
-  const { document: job, error, retry } = useDocument<Job>(`/jobs/${jobId}`);
+  const { document: job, error, retry } = useJob(jobId);
   const runs = usePages<RunSummary>(`/jobs/${jobId}/runs`);
   const [asking, setAsking] = useState(false);
   const [fault, setFault] = useState<string>();

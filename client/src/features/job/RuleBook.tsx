@@ -1,6 +1,15 @@
 import { errorsOf, jobSchema, type Job } from '@tamper/core/job';
-import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey } from '@tamper/core/rules';
-import { formatBatter, formatLength, parseBatter, parseLength } from '@tamper/core/units';
+import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey, type RuleQuantity } from '@tamper/core/rules';
+import {
+  formatBatter,
+  formatDays,
+  formatLength,
+  parseBatter,
+  parseCount,
+  parseLength,
+  type Parsed,
+  type UnitSystem,
+} from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, HelperText, Text, TextInput } from 'react-native-paper';
@@ -12,6 +21,16 @@ interface Props {
   job: Job;
   onChange: (job: Job, tag?: string) => void;
 }
+
+/** How what a rule measures is shown and typed. */
+const quantities: Record<
+  RuleQuantity,
+  { show: (value: number, units: UnitSystem) => string; parse: (text: string, units: UnitSystem) => Parsed }
+> = {
+  length: { show: formatLength, parse: (text, units) => parseLength(text, units === 'us' ? 'ft' : 'm') },
+  batter: { show: formatBatter, parse: parseBatter },
+  days: { show: formatDays, parse: (text) => parseCount(text, 'days') },
+};
 
 /** The rule set of a job: every number with its basis, each changeable with a reason. */
 export function RuleBook({ job, onChange }: Props) {
@@ -46,7 +65,6 @@ export function RuleBook({ job, onChange }: Props) {
 function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey; value: number | null; basis: string }) {
   const [editing, setEditing] = useState(false);
   const { label, quantity } = ruleInfo[rule];
-  const show = (number: number) => (quantity === 'batter' ? formatBatter(number) : formatLength(number, job.units));
   const changed = job.overrides.some((override) => override.rule === rule);
   const without = job.overrides.filter((override) => override.rule !== rule);
   return (
@@ -64,7 +82,7 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <View style={{ flex: 1 }}>
           <Text variant="titleSmall">{label}</Text>
-          <Text variant="bodyLarge">{value === null ? 'as assessed' : show(value)}</Text>
+          <Text variant="bodyLarge">{value === null ? 'as assessed' : quantities[quantity].show(value, job.units)}</Text>
         </View>
         <Button compact accessibilityLabel={`Change: ${label}`} onPress={() => setEditing(!editing)}>
           Change
@@ -101,7 +119,7 @@ function OverrideForm({
   units,
   save,
 }: {
-  quantity: 'length' | 'batter';
+  quantity: RuleQuantity;
   units: Job['units'];
   save: (value: number, by: string, reason: string) => string | undefined;
 }) {
@@ -110,7 +128,7 @@ function OverrideForm({
   const [reason, setReason] = useState('');
   const [fault, setFault] = useState<string>();
   const submit = () => {
-    const parsed = quantity === 'batter' ? parseBatter(text) : parseLength(text, units === 'us' ? 'ft' : 'm');
+    const parsed = quantities[quantity].parse(text, units);
     setFault(parsed.ok ? save(parsed.value, by, reason) : parsed.error);
   };
   return (

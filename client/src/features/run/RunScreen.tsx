@@ -5,7 +5,8 @@ import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
 import { api, sentences, type StoredRun } from '../../data/api';
 import { refreshList } from '../../data/lists';
-import { useDocument, type Document } from '../../data/useDocument';
+import { useJob, useRun } from '../../data/documents';
+import type { Document } from '../../data/useDocument';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
 import { colours, TARGET, WIDE } from '../../theme/tokens';
@@ -26,8 +27,8 @@ import { RunMenu } from './RunMenu';
 /** One run: strip, section, numbers, findings; touch a part to change it. */
 export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const back = `/jobs/${jobId}`;
-  const job = useDocument<Job>(`/jobs/${jobId}`);
-  const run = useDocument<Run, StoredRun>(`/runs/${runId}`);
+  const job = useJob(jobId);
+  const run = useRun(runId);
   const plan = usePlan(job.document?.doc, run.document?.doc);
   useUndoKeys(run.document);
   const undo = useStable(() => run.document?.undo());
@@ -247,7 +248,7 @@ function linesAt({ run, plan }: NonNullable<PlanState['good']>, station: number)
 }
 
 /** Parts that are set for the whole run, not reach by reach. */
-const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'spoil', 'reach'];
+const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'spoil', 'reach'];
 
 /** The inputs of one part. */
 const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {

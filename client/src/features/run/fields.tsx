@@ -44,18 +44,20 @@ export function LengthBox({
   value,
   onValue,
   units,
+  style = 'depth',
 }: {
   label: string;
   value: number;
   onValue: (metres: number) => void;
   units: UnitSystem;
+  style?: LengthStyle;
 }) {
   return (
     <QuantityField
       label={label}
       value={value}
-      format={(metres) => formatLength(metres, units)}
-      parse={(text) => parseLength(text, bareUnit(units, 'depth'))}
+      format={(metres) => formatLength(metres, units, style)}
+      parse={(text) => parseLength(text, bareUnit(units, style))}
       onValue={(metres) => (metres < 0 ? 'It cannot be less than nothing.' : (onValue(metres), undefined))}
     />
   );

@@ -1,6 +1,5 @@
-import { blankRun, type Run } from '@tamper/core';
+import { blankLine, blankRun, withStations, type Run } from '@tamper/core';
 import { faultIn, patched } from './context';
-import { withStations } from './stations';
 
 const run = (): Run => {
   const base = blankRun({ name: 'Run', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
@@ -16,16 +15,7 @@ describe('new ground levels', () => {
   test('a later start moves the first reach along and drops those before it', () =>
     expect(apply(15, 40)).toMatchObject({ run: { reaches: [{ from: 15 }, { from: 30 }] } }));
   test('an existing line past the new end is never dropped: the change is refused', () => {
-    const line = {
-      name: 'Main',
-      kind: 'water',
-      size: 0.1,
-      coverMin: 1,
-      coverMax: 1,
-      evidence: 'detected',
-      where: { kind: 'crossing', station: 35, angle: 1 },
-    } as const;
-    const withLine: Run = { ...run(), lines: [line] };
+    const withLine: Run = { ...run(), lines: [blankLine('Main', 35)] };
     expect(patched(withLine, withStations(withLine, stations(0, 20)))).toEqual({
       fault: '“Main” at 35 m lies off the run, which goes from 0 m to 20 m.',
     });
@@ -46,10 +36,10 @@ describe('a change to a run', () => {
 
 test('a field shows what was said of it or of anything below it', () => {
   const errors = [
-    { field: 'profile.end', message: 'too high' },
+    { field: 'fixed[1].invert', message: 'too high' },
     { field: 'reaches[1].bottomWidth', message: 'too narrow' },
   ];
-  expect(faultIn(errors, 'profile')).toBe('too high');
+  expect(faultIn(errors, 'fixed')).toBe('too high');
   expect(faultIn(errors, 'reaches[1].bottomWidth')).toBe('too narrow');
   expect(faultIn(errors, 'reaches[10]')).toBeUndefined();
 });

@@ -8,6 +8,7 @@ import {
   parseLength,
   parseStation,
   readGroundCsv,
+  withStations,
   writeGroundCsv,
   type Run,
 } from '@tamper/core';
@@ -18,7 +19,6 @@ import { fileName, pickText, saveText } from '../../../ui/files';
 import { Faults } from '../../../ui/Faults';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { withStations } from '../stations';
 
 const PAGE = 12;
 

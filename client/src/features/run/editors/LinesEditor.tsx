@@ -1,26 +1,40 @@
 import {
+  blankLine,
   clearSteps,
+  decisionsThatFlip,
   evidenceIds,
   evidences,
   formatHours,
   formatLength,
   formatStation,
   formatVolume,
+  foundRecord,
+  knownLine,
   lineKinds,
   lineMarks,
   parseAngle,
   parseStation,
+  resolveRules,
+  searchDepths,
+  stepsDone,
+  withSteps,
   type Evidence,
   type ExistingLine,
+  type Exposure,
+  type LineKind,
 } from '@tamper/core';
-import { useState } from 'react';
+import { format } from 'date-fns';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, Text } from 'react-native-paper';
+import { Button, Checkbox, Divider, Switch, Text } from 'react-native-paper';
+import { useWho } from '../../../data/who';
 import { Choice } from '../../../ui/Choice';
+import { Faults } from '../../../ui/Faults';
 import { NameField } from '../../../ui/NameField';
 import { Notice } from '../../../ui/Notice';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
+import { TextField } from '../../../ui/TextField';
 import { useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
 
@@ -34,15 +48,7 @@ export function LinesEditor() {
   const { job, run, cursor, apply, setCursor } = useRunEdit();
   const [chosen, setChosen] = useState<number>();
   const add = () => {
-    const line: ExistingLine = {
-      name: `Line ${run.lines.length + 1}`,
-      kind: 'other',
-      size: 0.1,
-      coverMin: 0.4,
-      coverMax: 1,
-      evidence: 'drawing',
-      where: { kind: 'crossing', station: Math.round(cursor * 100) / 100, angle: Math.PI / 2 },
-    };
+    const line = blankLine(`Line ${run.lines.length + 1}`, Math.round(cursor * 100) / 100);
     apply([{ path: ['lines'], value: [...run.lines, line] }]);
     setChosen(run.lines.length);
   };
@@ -66,7 +72,7 @@ export function LinesEditor() {
               setCursor(line.where.kind === 'crossing' ? line.where.station : line.where.from);
             }}
           >
-            {`${lineMarks[line.kind].letter} ${line.name} · ${placeOf(line, job.units)} · ${evidences[line.evidence].name}`}
+            {`${lineMarks[line.kind].letter} ${line.name} · ${placeOf(line, job.units)} · ${evidences[knownLine(line).evidence].name}`}
           </Button>
           {chosen === index ? (
             <OneLine
@@ -157,7 +163,8 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
           <LengthField label="Offset, right of centre" value={where.offset} path={[...path, 'where', 'offset']} />
         </Fields>
       )}
-      <Exposed line={line} index={index} />
+      <JoinSwitch line={line} index={index} />
+      <Records line={line} index={index} />
       <Button icon="trash" onPress={onRemove}>
         Remove this line
       </Button>
@@ -166,50 +173,136 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
   );
 }
 
-/** Records what was found: where, how deep. The window shrinks at once. */
-function Exposed({ line, index }: { line: ExistingLine; index: number }) {
-  const { job, apply } = useRunEdit();
-  const [cover, setCover] = useState<number>();
-  if (line.evidence === 'exposed') return null;
-  const record = () =>
-    cover === undefined
-      ? undefined
-      : apply([{ path: ['lines', index], value: { ...line, evidence: 'exposed', coverMin: cover, coverMax: cover } }]);
+/** Is the run to be connected to this line? Then its expected covers decide, and what hangs on them is listed. */
+function JoinSwitch({ line, index }: { line: ExistingLine; index: number }) {
+  const { job, run, apply } = useRunEdit();
+  const flips = useMemo(() => (line.join ? decisionsThatFlip(job, run, index) : []), [job, run, line.join, index]);
   return (
-    <Fields>
-      <LengthBox label="Found: cover to its top" value={cover ?? line.coverMin} onValue={setCover} units={job.units} />
-      <Button
-        mode="contained"
-        icon="check"
-        disabled={cover === undefined}
-        onPress={record}
-        style={{ alignSelf: 'flex-start', marginTop: 8 }}
-      >
-        Exposed
-      </Button>
-    </Fields>
+    <>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+        <Switch
+          value={line.join}
+          onValueChange={(join) => void apply([{ path: ['lines', index, 'join'], value: join }])}
+          accessibilityLabel="The run is joined to this line"
+        />
+        <Text style={{ flex: 1 }}>The run is joined to this line</Text>
+      </View>
+      {line.join ? (
+        <Notice
+          kind={flips.length > 0 ? 'caution' : 'note'}
+          title={
+            flips.length > 0
+              ? 'Between its least and greatest cover these decisions change: plan with the worse end'
+              : 'Its depth range changes no decision'
+          }
+        >
+          {flips.map((what) => (
+            <Text key={what}>{what}</Text>
+          ))}
+        </Notice>
+      ) : null}
+    </>
   );
 }
 
-/** The clear-by-layers steps of the window the cursor stands in. */
+/** What digs for the line have brought so far, and a new record: found, or searched in vain. Records are never changed. */
+function Records({ line, index }: { line: ExistingLine; index: number }) {
+  const { job, run, cursor, apply } = useRunEdit();
+  const { who, setWho } = useWho();
+  const { giveUp } = searchDepths([line], resolveRules(job.ruleSet, job.overrides));
+  const [cover, setCover] = useState<number>();
+  const [depth, setDepth] = useState<number>();
+  const [size, setSize] = useState(line.size);
+  const [kind, setKind] = useState<LineKind>(line.kind);
+  const [note, setNote] = useState('');
+  const [fault, setFault] = useState<string>();
+  const [open, setOpen] = useState(false);
+  const put = (record: Exposure) => {
+    const refused = apply([{ path: ['lines', index, 'exposures'], value: [...line.exposures, record] }]);
+    setFault(refused);
+    if (refused === undefined) setOpen(false);
+  };
+  const shared = () => ({ at: new Date().toISOString(), by: who, note: note.trim() });
+  const station =
+    line.where.kind === 'crossing'
+      ? Math.min(Math.max(cursor, run.stations[0]?.station ?? 0), run.stations.at(-1)?.station ?? 0)
+      : line.where.from;
+  return (
+    <View style={{ gap: 6 }}>
+      {line.exposures.map((record, i) => (
+        <Text key={i} variant="bodySmall">
+          {format(new Date(record.at), 'd MMM yyyy, HH:mm')}, {record.by}:{' '}
+          {record.result === 'found'
+            ? `found at ${formatStation(record.station, job.units)}, ${formatLength(record.cover, job.units)} down, ${lineMarks[record.kind].name.toLowerCase()}, ${formatLength(record.size, job.units, 'size')}`
+            : `not found down to ${formatLength(record.depth, job.units)}`}
+          {record.note ? `. ${record.note}` : ''}
+        </Text>
+      ))}
+      {open ? (
+        <>
+          <TextField label="Who digs" value={who} onText={setWho} placeholder="A role will do" />
+          <Fields>
+            <LengthBox label="Found: cover to its top" value={cover ?? line.coverMin} onValue={setCover} units={job.units} />
+            <LengthBox label="Thickness seen" value={size} onValue={setSize} units={job.units} style="size" />
+          </Fields>
+          <Picker label="Kind seen" value={kind} options={KINDS} onChange={setKind} />
+          <TextField label="Note" value={note} onText={setNote} placeholder="Tape, tiles, damage, who was told" />
+          <Button
+            mode="contained"
+            icon="check"
+            disabled={cover === undefined}
+            onPress={() => put({ result: 'found', ...shared(), station, cover: cover ?? 0, size, kind })}
+          >
+            Found it at {formatStation(station, job.units)}
+          </Button>
+          <Fields>
+            <LengthBox label="Not found: searched down to" value={depth ?? giveUp} onValue={setDepth} units={job.units} />
+          </Fields>
+          <Text variant="bodySmall">Give up at {formatLength(giveUp, job.units)}: no deeper, stop and ask the locator again.</Text>
+          <Button mode="outlined" onPress={() => put({ result: 'notFound', ...shared(), depth: depth ?? giveUp })}>
+            Not found
+          </Button>
+          <Faults title="The record was not taken" faults={fault ? [fault] : []} />
+        </>
+      ) : (
+        <Button mode="contained-tonal" icon="check" onPress={() => setOpen(true)}>
+          {foundRecord(line) ? 'Record it again' : 'Record what the dig brought'}
+        </Button>
+      )}
+    </View>
+  );
+}
+
+/** The clear-by-layers steps of the window the cursor stands in, ticked off in order. */
 function WindowHere() {
-  const { job, run, cursor, handWindows } = useRunEdit();
+  const { job, run, cursor, handWindows, apply } = useRunEdit();
   const here = handWindows.find((window) => window.from <= cursor && cursor <= window.to);
   if (!here) return null;
-  const lines = here.lines.flatMap((index) => run.lines[index] ?? []);
+  const lines = here.lines.flatMap((index) => run.lines[index] ?? []).map(knownLine);
   if (lines.length === 0) return null;
-  const steps = clearSteps(lines, job.units);
+  const steps = clearSteps(lines, resolveRules(job.ruleSet, job.overrides), job.units);
+  const done = stepsDone(run.clearing, lines, steps);
+  const tick = (index: number) =>
+    void apply([{ path: ['clearing'], value: withSteps(run.clearing, lines, index < done ? index : index + 1) }], undefined);
   return (
     <Notice
       kind="caution"
       title={`Hand-dig window ${formatStation(here.from, job.units)} to ${formatStation(here.to, job.units)}, ${formatLength(here.to - here.from, job.units)} long`}
     >
       <Text>
-        {formatVolume(here.volume, job.units)} by hand, about {formatHours(here.hours)} for one person.
+        {formatVolume(here.volume, job.units)} by hand, about {formatHours(here.hours)} for one person. Tick off in order; {done} of{' '}
+        {steps.length} done.
       </Text>
-      <View role="list" aria-label="Clear by layers" style={{ gap: 6 }}>
+      <View role="list" aria-label="Clear by layers" style={{ gap: 2 }}>
         {steps.map((step, index) => (
-          <View role="listitem" key={index} style={{ flexDirection: 'row', gap: 8 }}>
+          <View role="listitem" key={index} style={{ flexDirection: 'row', alignItems: 'center', gap: 4, minHeight: 44 }}>
+            <View aria-label={`Step ${index + 1}`}>
+              <Checkbox.Android
+                status={index < done ? 'checked' : 'unchecked'}
+                disabled={index !== done && index !== done - 1}
+                onPress={() => tick(index)}
+              />
+            </View>
             <Text variant="titleSmall" style={{ width: 26 }}>
               {index + 1}.
             </Text>

@@ -1,8 +1,52 @@
-import { formatStation, parseStation, reachEnd, type Reach } from '@tamper/core';
+import { boresOf, formatLength, formatStation, parseStation, reachEnd, type Bored, type Reach } from '@tamper/core';
 import { Button, Text } from 'react-native-paper';
+import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { Fields } from '../fields';
+import { Fields, LengthField } from '../fields';
+
+const START: Bored = { kind: 'bored', bore: 0.16, rod: 1.5, launch: { length: 2.5, width: 1.2 }, receiving: { length: 1.5, width: 1.2 } };
+
+/** Dug open, or bored between two pits. */
+function MethodFields() {
+  const { job, run, reachIndex, apply } = useRunEdit();
+  const { method } = run.reaches[reachIndex] as Reach;
+  const path = ['reaches', reachIndex, 'method'];
+  const bore = boresOf(run).find(({ reach }) => reach === reachIndex);
+  const choose = (kind: 'open' | 'bored') =>
+    kind === method.kind ? undefined : apply([{ path, value: kind === 'open' ? { kind } : START }]);
+  return (
+    <>
+      <Choice
+        label="This reach is"
+        value={method.kind}
+        options={[
+          { value: 'open', label: 'Dug open' },
+          { value: 'bored', label: 'No-dig: bored' },
+        ]}
+        onChange={choose}
+      />
+      {method.kind === 'bored' ? (
+        <>
+          <Fields>
+            <LengthField label="Bore" value={method.bore} path={[...path, 'bore']} style="size" />
+            <LengthField label="Length of a rod" value={method.rod} path={[...path, 'rod']} />
+            <LengthField label="Launch pit along" value={method.launch.length} path={[...path, 'launch', 'length']} />
+            <LengthField label="Launch pit across" value={method.launch.width} path={[...path, 'launch', 'width']} />
+            <LengthField label="Receiving pit along" value={method.receiving.length} path={[...path, 'receiving', 'length']} />
+            <LengthField label="Receiving pit across" value={method.receiving.width} path={[...path, 'receiving', 'width']} />
+          </Fields>
+          {bore ? (
+            <Text>
+              {formatLength(Math.max(0, bore.length), job.units, 'span')} to bore between the pits: {bore.rods} rods. The pits are held as
+              “Soil and guard” says for this reach.
+            </Text>
+          ) : null}
+        </>
+      ) : null}
+    </>
+  );
+}
 
 /** Reaches: stretches of the run that are dug alike. */
 export function ReachEditor() {
@@ -31,6 +75,7 @@ export function ReachEditor() {
           />
         </Fields>
       ) : null}
+      <MethodFields />
       <Button mode="contained-tonal" icon="split" disabled={!canSplit} onPress={split}>
         New reach from {at(cursor)}
       </Button>

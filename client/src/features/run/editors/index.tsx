@@ -1,12 +1,14 @@
 import type { ComponentType } from 'react';
 import type { Part } from '../../../drawing/SectionDrawing';
 import { BedEditor } from './BedEditor';
+import { FallEditor } from './FallEditor';
 import { GuardEditor } from './GuardEditor';
 import { LevelsEditor } from './LevelsEditor';
 import { LineEditor } from './LineEditor';
 import { LinesEditor } from './LinesEditor';
 import { ReachEditor } from './ReachEditor';
 import { SpoilEditor } from './SpoilEditor';
+import { StructuresEditor } from './StructuresEditor';
 import { WallEditor } from './WallEditor';
 import { WidthEditor } from './WidthEditor';
 
@@ -15,6 +17,8 @@ export const editors: Record<Part, { title: string; Editor: ComponentType }> = {
   lines: { title: 'Existing lines', Editor: LinesEditor },
   levels: { title: 'Ground levels', Editor: LevelsEditor },
   line: { title: 'Line', Editor: LineEditor },
+  fall: { title: 'Depth and fall', Editor: FallEditor },
+  structures: { title: 'Chambers', Editor: StructuresEditor },
   width: { title: 'Width', Editor: WidthEditor },
   bed: { title: 'Bed', Editor: BedEditor },
   left: { title: 'Left wall', Editor: () => <WallEditor side="left" /> },

@@ -1,0 +1,187 @@
+import {
+  designFlow,
+  extent,
+  findService,
+  formatFlow,
+  formatGradient,
+  formatLength,
+  formatStation,
+  formatVelocity,
+  leastCover,
+  legFlows,
+  legsOf,
+  levelsOn,
+  parseGradient,
+  parseStation,
+  type Leg,
+  type Reach,
+  type Run,
+} from '@tamper/core';
+import { View } from 'react-native';
+import { Button, IconButton, Switch, Text } from 'react-native-paper';
+import { Choice } from '../../../ui/Choice';
+import { QuantityField } from '../../../ui/QuantityField';
+import { useRunEdit } from '../context';
+import { Fields, LengthField } from '../fields';
+import { FlowFields } from './FlowFields';
+
+/** How deep the line lies: a cover held under the ground, or inverts it falls between. Set reach by reach. */
+export function FallEditor() {
+  const { job, run, reachIndex, apply } = useRunEdit();
+  const reach = run.reaches[reachIndex] as Reach;
+  const service = findService(run.service);
+  const path = ['reaches', reachIndex];
+  const choose = (kind: 'cover' | 'gravity') =>
+    kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(run, reachIndex) : byGravity(run, reachIndex));
+  return (
+    <>
+      <Choice
+        label="Levels by"
+        value={reach.levels.kind}
+        onChange={choose}
+        options={[
+          { value: 'cover', label: 'Cover' },
+          { value: 'gravity', label: 'Inverts' },
+        ]}
+      />
+      <Fields>
+        {reach.levels.kind === 'cover' ? (
+          <LengthField label="Cover over the line" value={reach.levels.cover} path={[...path, 'levels', 'cover']} />
+        ) : null}
+        <LengthField
+          label="Frost depth"
+          value={reach.frost}
+          path={[...path, 'frost']}
+          hint={`Least cover here ${formatLength(leastCover(run, service, reach), job.units)}`}
+        />
+      </Fields>
+      {run.fixed.length > 0 ? <FixedLevels /> : null}
+      {service.roughness > 0 ? <FlowFields /> : null}
+      {service.roughness > 0 && run.fixed.length > 1 ? <FlowTable /> : null}
+    </>
+  );
+}
+
+/** The reach on the cover it has where it starts. */
+const byCover = (run: Run, index: number) => {
+  const { cover } = levelsOn(run, findService(run.service), (run.reaches[index] as Reach).from);
+  return [{ path: ['reaches', index, 'levels'], value: { kind: 'cover', cover: Math.max(0, cover) } }];
+};
+
+/** The reach falling, from where the line lies at both ends of the run now. */
+function byGravity(run: Run, index: number) {
+  const service = findService(run.service);
+  const { start, end } = extent(run);
+  const at = (station: number) => ({ station, invert: levelsOn(run, service, station).invert, keep: false });
+  return [
+    ...(run.fixed.length < 2 ? [{ path: ['fixed'], value: [at(start), at(end)] }] : []),
+    { path: ['reaches', index, 'levels'], value: { kind: 'gravity' } },
+  ];
+}
+
+/** The inverts that hold, each with the fall to the next. */
+function FixedLevels() {
+  const { job, run, cursor, apply } = useRunEdit();
+  const { start, end } = extent(run);
+  const station = Math.round(cursor * 100) / 100;
+  const here = run.fixed.some((level) => Math.abs(level.station - station) < 0.005);
+  const name = (at: number) => (at === start ? 'the start' : at === end ? 'the end' : formatStation(at, job.units));
+  const add = () => {
+    const level = { station, invert: levelsOn(run, findService(run.service), station).invert, keep: false };
+    apply([{ path: ['fixed'], value: [...run.fixed, level].sort((a, b) => a.station - b.station) }]);
+  };
+  return (
+    <View style={{ gap: 6 }}>
+      {run.fixed.map((level, index) => {
+        const next = run.fixed[index + 1];
+        return (
+          <View key={index} style={{ gap: 6 }}>
+            <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6 }}>
+              <LengthField
+                label={`Invert at ${name(level.station)}`}
+                value={level.invert}
+                path={['fixed', index, 'invert']}
+                style="level"
+              />
+              {level.station !== start && level.station !== end ? (
+                <QuantityField
+                  label={`Station of level ${index + 1}`}
+                  value={level.station}
+                  format={(value) => formatStation(value, job.units)}
+                  parse={(text) => parseStation(text, job.units)}
+                  onValue={(value) => apply([{ path: ['fixed', index, 'station'], value }], `fixed.${index}.station`)}
+                />
+              ) : null}
+              <View style={{ alignItems: 'center' }}>
+                <Switch
+                  value={level.keep}
+                  onValueChange={(keep) => void apply([{ path: ['fixed', index, 'keep'], value: keep }])}
+                  accessibilityLabel={`Keep the invert at ${name(level.station)}`}
+                />
+                <Text variant="bodySmall">keep</Text>
+              </View>
+              {run.fixed.length > 2 ? (
+                <IconButton
+                  icon="trash"
+                  accessibilityLabel={`Remove the invert at ${name(level.station)}`}
+                  onPress={() => void apply([{ path: ['fixed', index], value: undefined }])}
+                />
+              ) : null}
+            </View>
+            {next ? <FallField from={level} to={next} index={index} name={`${name(level.station)} to ${name(next.station)}`} /> : null}
+          </View>
+        );
+      })}
+      {here ? null : (
+        <Button icon="plus" onPress={add}>
+          Fix the invert at {formatStation(station, job.units)}
+        </Button>
+      )}
+    </View>
+  );
+}
+
+type Fixed = Run['fixed'][number];
+
+/** The fall between two fixed inverts; typing one moves the second. */
+function FallField({ from, to, index, name }: { from: Fixed; to: Fixed; index: number; name: string }) {
+  const { job, apply } = useRunEdit();
+  const length = to.station - from.station;
+  return (
+    <Fields>
+      <QuantityField
+        label={`Fall, ${name}`}
+        value={(from.invert - to.invert) / length}
+        format={(ratio) => formatGradient(ratio, job.units)}
+        parse={(text) => parseGradient(text.replace(/\s*\(.*\)$/, ''))}
+        onValue={(ratio) => apply([{ path: ['fixed', index + 1, 'invert'], value: from.invert - ratio * length }], `fixed.${index}.fall`)}
+        hint='1:50, 2%, 20 mm/m or 1/4"/ft; moves the second invert'
+      />
+    </Fields>
+  );
+}
+
+/** What each leg carries, against what is to come. */
+function FlowTable() {
+  const { job, run } = useRunEdit();
+  const wanted = run.flow ? designFlow(run.flow) : undefined;
+  return (
+    <View role="list" aria-label="Flow" style={{ gap: 4 }}>
+      {legFlows(run, findService(run.service)).map((leg) => (
+        <View role="listitem" key={leg.from}>
+          <Text variant="titleSmall">
+            {legName(leg, job.units)}: {formatGradient(Math.abs(leg.fall), job.units)}
+          </Text>
+          <Text variant="bodySmall">
+            Half full {formatVelocity(leg.half.velocity, job.units)}, {formatFlow(leg.half.flow, job.units)}; full{' '}
+            {formatVelocity(leg.full.velocity, job.units)}, {formatFlow(leg.full.flow, job.units)}
+            {wanted === undefined ? '' : `; to carry ${formatFlow(wanted, job.units)}`}. Manning, n {findService(run.service).roughness}.
+          </Text>
+        </View>
+      ))}
+      {legsOf(run).length === 0 ? <Text variant="bodySmall">No reach falls yet.</Text> : null}
+    </View>
+  );
+}
+
+const legName = (leg: Leg, units: 'metric' | 'us') => `${formatStation(leg.from, units)} to ${formatStation(leg.to, units)}`;

@@ -1,0 +1,58 @@
+/** Corner of a machine's cross-section: metres out from its centre line and up from the ground. */
+export interface OutlinePoint {
+  y: number;
+  z: number;
+}
+
+/** A generic class of mini excavator. Lengths in metres, mass in kilograms. */
+export interface Machine {
+  name: string;
+  mass: number;
+  /** Over the tracks, drawn in for the way to the dig, and out for digging. */
+  width: number;
+  widthOut: number;
+  /** On the move, boom folded. */
+  height: number;
+  /** One track. */
+  track: number;
+  /** The highest the bucket reaches. */
+  reachUp: number;
+  /** Dug in an hour in loam, m³ in the bank, waiting and moving included. */
+  digRate: number;
+  /** Right half of its cross-section, bottom up. */
+  outline: readonly OutlinePoint[];
+  basis: string;
+}
+
+/** Tracks and body as wide as the machine up to 1 m, then a cab half as wide as `cab` at the roof. */
+const outline = (width: number, height: number, cab: number): OutlinePoint[] => [
+  { y: width / 2, z: 0 },
+  { y: width / 2, z: 1 },
+  { y: Math.min(cab, width) / 2, z: height },
+];
+const BASIS = 'Typical of its class; measure yours';
+const machine = (name: string, mass: number, width: number, widthOut: number, height: number, track: number, reachUp: number, cab: number, digRate: number): Machine => ({
+  name, mass, width, widthOut, height, track, reachUp, digRate, outline: outline(width, height, cab), basis: BASIS,
+}); // prettier-ignore
+
+export const machines = {
+  t1: machine('1 t class', 1000, 0.7, 0.86, 2.2, 0.18, 2.9, 0.7, 4),
+  t17: machine('1.7 t class', 1700, 0.99, 1.25, 2.3, 0.23, 3.6, 0.9, 7),
+  t27: machine('2.7 t class', 2700, 1.45, 1.45, 2.45, 0.3, 4.3, 1.0, 10),
+  t35: machine('3.5 t class', 3500, 1.7, 1.7, 2.5, 0.3, 4.9, 1.0, 14),
+  t5: machine('5 t class', 5000, 1.96, 1.96, 2.6, 0.4, 5.6, 1.05, 22),
+  t8: machine('8 t class', 8000, 2.2, 2.2, 2.7, 0.45, 7.0, 1.1, 35),
+} as const satisfies Record<string, Machine>;
+export type MachineId = keyof typeof machines;
+export const machineIds = Object.keys(machines) as [MachineId, ...MachineId[]];
+
+/** What the machine crosses on its way in. `loose` ground and a tight turn together throw a track. */
+export const wayinNames = {
+  hard: 'Hard',
+  grass: 'Grass',
+  loose: 'Loose gravel',
+  soft: 'Soft or wet',
+  deck: 'Deck or bridge',
+} as const;
+export type WayinSurface = keyof typeof wayinNames;
+export const wayinSurfaces = Object.keys(wayinNames) as [WayinSurface, ...WayinSurface[]];

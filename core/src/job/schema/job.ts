@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import { machineIds } from '../../catalogue';
+import { ruleInfo, ruleKeys, ruleSetIds, type RuleQuantity } from '../../rules';
+import { text } from './basics';
+import { clearanceSchema } from './clearance';
+import { runSchema } from './run';
+
+/** The most an overridden rule may be, by what it measures. */
+const MOST: Record<RuleQuantity, number> = { length: 30, batter: 10, days: 400 };
+
+/** A rule changed for one job. Bounds follow what the rule measures. */
+export const overrideSchema = z
+  .strictObject({
+    rule: z.enum(ruleKeys as [(typeof ruleKeys)[number], ...typeof ruleKeys]),
+    value: z.number().min(0, 'A rule’s number cannot be below nothing.'),
+    by: z.string().trim().min(2, 'Say who decided it: a role will do.').max(120, 'Keep it under 120 characters.'),
+    reason: z.string().trim().min(3, 'Say why, in a few words; it goes on the record.').max(500, 'Keep the reason under 500 characters.'),
+  })
+  .superRefine((override, context) => {
+    const { quantity } = ruleInfo[override.rule];
+    if (override.value > MOST[quantity])
+      context.addIssue({ code: 'custom', path: ['value'], message: `The most it can be is ${MOST[quantity]}.` });
+    if (quantity === 'days' && !Number.isInteger(override.value))
+      context.addIssue({ code: 'custom', path: ['value'], message: 'Give whole days.' });
+  });
+
+/** The job without its runs: what the server keeps in one row. */
+export const jobSchema = z
+  .strictObject({
+    name: text(120),
+    ruleSet: z.enum(ruleSetIds),
+    units: z.enum(['metric', 'us']),
+    overrides: z.array(overrideSchema).max(50, 'A job holds at most 50 changed rules.'),
+    machine: z.enum(machineIds),
+    /** Latitude and longitude of the plan's origin, degrees; null where plan coordinates are the site's own. */
+    origin: z
+      .strictObject({ lat: z.number().min(-85, 'Latitudes go from −85° to 85°.').max(85, 'Latitudes go from −85° to 85°.'), lon: z.number().min(-180, 'Longitudes go from −180° to 180°.').max(180, 'Longitudes go from −180° to 180°.') })
+      .nullable(), // prettier-ignore
+    clearance: clearanceSchema,
+  })
+  .superRefine((job, context) => {
+    const seen = new Set<string>();
+    job.overrides.forEach((override, index) => {
+      if (seen.has(override.rule))
+        context.addIssue({ code: 'custom', path: ['overrides', index, 'rule'], message: 'This rule is changed twice; keep one.' });
+      seen.add(override.rule);
+    });
+  });
+
+/** The format's version. Older files are brought up to it when read. */
+export const FILE_VERSION = 2;
+
+/** The open file: one job with all its runs. */
+export const jobFileSchema = z.strictObject({
+  format: z.literal('tamper-job'),
+  version: z.literal(FILE_VERSION),
+  job: jobSchema,
+  runs: z.array(runSchema).max(500, 'A file holds at most 500 runs.'),
+});
+
+export type Job = z.infer<typeof jobSchema>;
+export type JobFile = z.infer<typeof jobFileSchema>;

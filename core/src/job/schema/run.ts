@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { groundIds, serviceIds, surfaces } from '../../catalogue';
+import { ascending, cover, level, MAX_STATIONS, planPoint, slope, station, text, words } from './basics';
+import { clearingSchema, existingLineSchema } from './lines';
+import { reachSchema } from './reach';
+import { structureSchema } from './structures';
+
+export const spoilSchema = z.strictObject({
+  ground: z.enum(groundIds),
+  side: z.enum(['left', 'right', 'both']),
+  setback: z.number().min(0, 'Setback cannot be less than nothing.').max(50, 'Setback is at most 50 m.'),
+  corridorLeft: z.number().min(0, 'A corridor cannot be narrower than nothing.').max(500, 'A corridor is at most 500 m wide.'),
+  corridorRight: z.number().min(0, 'A corridor cannot be narrower than nothing.').max(500, 'A corridor is at most 500 m wide.'),
+  reuse: z.boolean(),
+});
+
+/** `finished` is the ground as it will be left, where that differs from the ground there is. */
+const stationsSchema = z
+  .array(z.strictObject({ station, ground: level, finished: level.optional() }))
+  .min(2, 'A run needs at least two stations.')
+  .max(MAX_STATIONS, 'A run holds at most 20,000 stations.');
+
+/** What the grade finder must hold. Absent: not asked for. Falls as ratios, the rest metres. */
+const targetsSchema = z.strictObject({
+  minFall: slope.optional(),
+  maxFall: slope.optional(),
+  /** Least cover; the line's own least cover when absent. */
+  cover: cover.optional(),
+  /** The line must not come out lower than this at its low end. */
+  receiving: level.optional(),
+  /** The line must not start higher than this at its high end. */
+  incoming: level.optional(),
+  maxDepth: z.number().min(0.1, 'A depth is at least 0.1 m.').max(30, 'A depth is at most 30 m.').optional(),
+  /** Clear distance to existing lines; the rule set's when absent. */
+  clearance: z.number().min(0, 'A clearance cannot be less than nothing.').max(10, 'A clearance is at most 10 m.').optional(),
+});
+
+/** What the line must carry: rain (m/s) on an area (m²) of which a share runs off, and a steady extra flow (m³/s). */
+const flowSchema = z.strictObject({
+  area: z.number().min(0, 'An area cannot be less than nothing.').max(1e8, 'An area is at most 100 km².'),
+  runoff: z.number().min(0, 'The share that runs off is 0 to 1.').max(1, 'The share that runs off is 0 to 1.'),
+  rain: z.number().min(0, 'Rain cannot be less than nothing.').max(1e-3, 'Rain is at most 3,600 mm/h.'),
+  extra: z.number().min(0, 'A flow cannot be less than nothing.').max(1000, 'A flow is at most 1,000 m³/s.'),
+});
+
+const staff = z.number().min(-10, 'Staff readings are −10 to 20 m.').max(20, 'Staff readings are −10 to 20 m.');
+/** One line of a level book. A change point has a foresight and a backsight; `known` is the level of a benchmark closed on. */
+const levelRowSchema = z.strictObject({
+  point: words(60),
+  station: station.optional(),
+  back: staff.optional(),
+  inter: staff.optional(),
+  fore: staff.optional(),
+  known: level.optional(),
+  /** Levelled distance from the first benchmark, metres. */
+  distance: z.number().min(0, 'A distance cannot be less than nothing.').max(100_000, 'A distance is at most 100 km.').optional(),
+});
+const levelBookSchema = z.strictObject({
+  benchmark: level,
+  /** Allowed misclosure, metres per √km. */
+  tolerance: z.number().min(0.0001, 'A tolerance is at least 0.1 mm.').max(1, 'A tolerance is at most 1 m.'),
+  rows: z.array(levelRowSchema).max(2000, 'A level book holds at most 2,000 lines.'),
+});
+
+/** The way the machine digs along the run, and where it can leave. `side` is off the run anywhere. */
+const waySchema = z.strictObject({
+  digFrom: z.enum(['start', 'end']),
+  exit: z.enum(['start', 'end', 'both', 'side']),
+});
+
+export const runSchema = z
+  .strictObject({
+    name: text(120),
+    stations: stationsSchema,
+    /** Inverts that hold at their stations, ascending; gravity reaches fall between them. `keep`: the grade finder may not move it. */
+    fixed: z.array(z.strictObject({ station, invert: level, keep: z.boolean() })).max(200, 'A run holds at most 200 fixed levels.'),
+    /** Plan points of the line, its length that of the stations; empty while nobody has drawn it. */
+    route: z.array(planPoint).max(2000, 'A line holds at most 2,000 points.'),
+    structures: z.array(structureSchema).max(200, 'A run holds at most 200 structures.'),
+    service: z.enum(serviceIds as [string, ...string[]]),
+    surface: z.enum(surfaces),
+    reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
+    spoil: spoilSchema,
+    lines: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
+    clearing: z.array(clearingSchema).max(200),
+    way: waySchema,
+    targets: targetsSchema,
+    flow: flowSchema.nullable(),
+    levelBook: levelBookSchema.nullable(),
+  })
+  .superRefine((run, context) => {
+    ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
+    ascending(run.reaches, (item) => item.from, ['reaches'], 'from', context);
+    ascending(run.fixed, (item) => item.station, ['fixed'], 'station', context);
+    const first = run.stations[0]?.station ?? 0;
+    const last = run.stations.at(-1)?.station ?? 0;
+    const onRun = (path: (string | number)[], name: string, value: number) => {
+      if (value >= first && value <= last) return;
+      const message = `${name} at ${value} m lies off the run, which goes from ${first} m to ${last} m.`;
+      context.addIssue({ code: 'custom', path, message });
+    };
+    run.lines.forEach(({ name, where }, index) => {
+      const path = ['lines', index, 'where'];
+      if (where.kind === 'crossing') return onRun([...path, 'station'], `“${name}”`, where.station);
+      onRun([...path, 'from'], `“${name}”`, where.from);
+      onRun([...path, 'to'], `“${name}”`, where.to);
+    });
+    run.structures.forEach(({ name, station: at }, index) => onRun(['structures', index, 'station'], `“${name}”`, at));
+    run.fixed.forEach(({ station: at }, index) => onRun(['fixed', index, 'station'], 'The fixed level', at));
+    if (run.fixed.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
+      context.addIssue({ code: 'custom', path: ['fixed'], message: 'A line that falls needs its invert at two stations at least.' });
+    const names = run.structures.map(({ name }) => name);
+    const twice = names.findIndex((name, index) => names.indexOf(name) < index);
+    if (twice >= 0)
+      context.addIssue({
+        code: 'custom',
+        path: ['structures', twice, 'name'],
+        message: `“${names[twice]}” is there twice on this run; give it another name.`,
+      });
+    checkRoute(run.route, last - first, context);
+    run.reaches.forEach((reach, index) => {
+      if (index === 0 && reach.from !== first)
+        context.addIssue({
+          code: 'custom',
+          path: ['reaches', 0, 'from'],
+          message: `The first reach starts where the run does, at ${first} m.`,
+        });
+      if (index > 0 && reach.from >= last)
+        context.addIssue({
+          code: 'custom',
+          path: ['reaches', index, 'from'],
+          message: `This reach starts at ${reach.from} m, past the end of the run at ${last} m.`,
+        });
+    });
+  });
+
+/** How far the length of the drawn line may be from that of its stations, metres. */
+export const ROUTE_SLACK = 0.01;
+
+/** A drawn line has two points or more, no two on top of each other, and is as long as its stations say. */
+function checkRoute(route: readonly { x: number; y: number }[], length: number, context: z.RefinementCtx): void {
+  if (route.length === 0) return;
+  const issue = (message: string, path: (string | number)[] = ['route']) => context.addIssue({ code: 'custom', path, message });
+  if (route.length === 1) return issue('A line on the plan needs two points at least.');
+  const legs = route.slice(1).map((point, i) => Math.hypot(point.x - (route[i]?.x ?? 0), point.y - (route[i]?.y ?? 0)));
+  const none = legs.findIndex((leg) => leg < 0.01);
+  if (none >= 0) return issue('Two points of the line lie on top of each other; take one out.', ['route', none + 1]);
+  const drawn = legs.reduce((sum, leg) => sum + leg, 0);
+  if (Math.abs(drawn - length) > ROUTE_SLACK)
+    issue(`The line measures ${drawn.toFixed(2)} m on the plan, and its stations ${length.toFixed(2)} m; they must agree.`);
+}
+
+export type Run = z.infer<typeof runSchema>;
+export type LevelBook = z.infer<typeof levelBookSchema>;
+export type Flow = z.infer<typeof flowSchema>;
+export type Targets = z.infer<typeof targetsSchema>;
