@@ -4,7 +4,7 @@ const chapters = ['clear', 'line', 'makeup', 'guard', 'machine', 'spoil'];
 const foundations = ['units', 'chance', 'rules', 'catalogue', 'job', 'geometry'];
 
 /** Tests may look at anything. */
-const TESTS = '\\.test\\.ts$|/testing\\.ts$';
+const TESTS = '\\.test\\.ts$|/testing\\.ts$|\\.testing\\.ts$';
 
 const later = chapters.map((chapter, index) => ({
   name: `core-${chapter}-uses-earlier-chapters-only`,

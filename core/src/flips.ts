@@ -28,10 +28,10 @@ function ledTo(run: Run, station: number, cover: number): Run {
   return { ...run, fixed: run.fixed.map((level, i) => (i === index ? { ...level, invert } : level)) };
 }
 
-/** Findings by what they decide: the same decision on another reach is the same. */
+/** Findings by what they decide and how gravely. */
 function findingsAt(job: Job, run: Run): Map<string, string> {
   try {
-    return new Map(planRun(job, run).findings.map(({ id, what }) => [id, what]));
+    return new Map(planRun(job, run).findings.map(({ id, severity, what }) => [`${id} ${severity}`, what]));
   } catch (error) {
     if (error instanceof InputError) return new Map(error.errors.map(({ field, message }) => [field, message]));
     throw error;

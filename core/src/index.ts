@@ -13,5 +13,8 @@ export * from './spoil';
 export * from './section';
 export * from './plan';
 export * from './flips';
+export * from './strike';
+export * from './compare';
 export * from './formats';
+export * from './office';
 export * from './demo';

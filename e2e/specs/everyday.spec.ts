@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { readGroundCsv } from '@tamper/core';
+import { readGroundTable } from '@tamper/core';
 import { choose, download, newJob, newRun, number, open, saved } from '../helpers';
 
 test('the cursor is dragged along the strip, a finding brings it to the place', async ({ page }) => {
@@ -34,10 +34,13 @@ test('ground levels are typed, added, taken out, and leave as CSV', async ({ pag
   await page.getByRole('button', { name: 'Remove station 0.0 m' }).click();
   await expect(page.getByRole('slider')).toHaveAttribute('aria-valuemin', '25');
   const csv = await download(page, () => page.getByRole('button', { name: 'Export CSV' }).click());
-  expect(readGroundCsv(csv, 'metric')).toEqual([
-    { station: 25, ground: 10.4 },
-    { station: 40, ground: 10.4 },
-  ]);
+  expect(readGroundTable(csv, 'metric')).toEqual({
+    kind: 'stations',
+    stations: [
+      { station: 25, ground: 10.4 },
+      { station: 40, ground: 10.4 },
+    ],
+  });
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('slider')).toHaveAttribute('aria-valuemin', '0');
   await choose(page, () => page.getByRole('button', { name: 'Import CSV' }).click(), 'again.csv', csv);

@@ -1,1 +1,6 @@
 export * from './csv';
+export * from './geojson';
+export * from './landxml';
+export * from './dxf';
+export * from './ics';
+export { refuse } from './refuse';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { demoFile } from '../demo';
-import { readGroundCsv, writeGroundCsv } from '../formats';
+import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan';
 import { anyRun, levelRun } from '../testing';
 import { applyPatches, errorsOf, InputError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
@@ -14,6 +14,10 @@ const errors = (work: () => unknown) => {
     throw error;
   }
   return [];
+};
+const readStations = (text: string, units: 'metric' | 'us') => {
+  const read = readGroundTable(text, units);
+  return read.kind === 'stations' ? read.stations : [];
 };
 const broken = (...patches: { path: (string | number)[]; value: unknown }[]) =>
   errors(() => readJobFile(JSON.stringify(applyPatches(demoFile as unknown, patches))));
@@ -125,13 +129,13 @@ describe('ground levels from CSV', () => {
     ['semicolons, a byte order mark and spaces', '\uFEFFStation; Ground\r\n0 ; 10\r\n 10;10.5 m\r\n'],
     ['tabs and blank lines', '0\t10\n\n0+010\t10.5\n\n'],
   ])('%s', (_, text) =>
-    expect(readGroundCsv(text, 'metric')).toEqual([
+    expect(readStations(text, 'metric')).toEqual([
       { station: 0, ground: 10 },
       { station: 10, ground: 10.5 },
     ]),
   );
   test('US stationing and feet', () => {
-    const [, second] = readGroundCsv('0+00,32.8\n1+38.00,33.1', 'us');
+    const [, second] = readStations('0+00,32.8\n1+38.00,33.1', 'us');
     expect(second?.station).toBeCloseTo(42.0624, 9);
     expect(second?.ground).toBeCloseTo(33.1 * 0.3048, 9);
   });
@@ -145,10 +149,10 @@ describe('ground levels from CSV', () => {
     ['binary', '0,10\u0000', 'not plain text'],
     ['too large', '0,1\n'.repeat(1_100_000), 'larger than 4 MB'],
     ['off the map', '0,10\n10,99999', 'outside −500 to 9,000 m'],
-  ])('%s is refused with its line', (_, text, sentence) => expect(errors(() => readGroundCsv(text, 'metric'))[0]).toContain(sentence));
+  ])('%s is refused with its line', (_, text, sentence) => expect(errors(() => readGroundTable(text, 'metric'))[0]).toContain(sentence));
   test('what is written reads back', () => {
     const stations = demoFile.runs[0]?.stations ?? [];
-    expect(readGroundCsv(writeGroundCsv(stations), 'metric')).toEqual(stations);
+    expect(readStations(writeGroundCsv(stations), 'metric')).toEqual(stations);
   });
   test('a run holds at most 20,000 stations', () => {
     const run = { ...levelRun(), stations: Array.from({ length: 20_001 }, (_, i) => ({ station: i / 2, ground: 10 })) };

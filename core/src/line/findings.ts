@@ -9,7 +9,8 @@ import { boresOf } from './pits';
 import type { ProfileColumns } from './profile';
 import { bendsOf, chainages } from './route';
 
-const SAME_FALL = 1e-9;
+/** Falls closer than this are the same: a millimetre in a kilometre, and the last digit of the grade finder's solver. */
+const SAME_FALL = 1e-6;
 
 /** A gravity line must fall, all the way in one direction, and steeply enough for its bore. Either direction along the run will do. */
 export function fallFindings(run: Run, service: Service, profile: ProfileColumns, units: UnitSystem): Finding[] {

@@ -8,3 +8,4 @@ export * from './gravity';
 export * from './levelBook';
 export * from './findings';
 export * from './joins';
+export * from './grade';

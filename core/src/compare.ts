@@ -1,0 +1,42 @@
+import type { Finding } from './job';
+import type { Plan } from './plan';
+
+/** The numbers by which two plans are told apart. Metres, m³ in the bank unless said, kg, hours. */
+export interface PlanSummary {
+  length: number;
+  dig: number;
+  deepest: number;
+  widestTop: number;
+  /** Length along which people enter deeper than the protection depth. */
+  overProtection: number;
+  handDig: number;
+  handHours: number;
+  bored: number;
+  spoilLoose: number;
+  surplusLoose: number;
+  beddingMass: number;
+  importFill: number;
+  stops: number;
+  cautions: number;
+}
+
+const total = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0);
+const count = (findings: readonly Finding[], severity: Finding['severity']): number => findings.filter((finding) => finding.severity === severity).length; // prettier-ignore
+
+/** A plan in the numbers people compare. */
+export const summarise = (plan: Plan): PlanSummary => ({
+  length: plan.length,
+  dig: plan.dig.hand + plan.dig.machine,
+  deepest: plan.deepest.depth,
+  widestTop: plan.widestTop,
+  overProtection: total(plan.ranges.protection.map(({ from, to }) => to - from)),
+  handDig: plan.dig.hand,
+  handHours: total(plan.handWindows.map(({ hours }) => hours)),
+  bored: total(plan.bores.map(({ length }) => Math.max(0, length))),
+  spoilLoose: plan.balance.loose,
+  surplusLoose: plan.balance.surplusLoose,
+  beddingMass: plan.balance.beddingMass,
+  importFill: plan.balance.importFill,
+  stops: count(plan.findings, 'stop'),
+  cautions: count(plan.findings, 'caution'),
+});

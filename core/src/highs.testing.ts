@@ -1,0 +1,19 @@
+import type { Solver } from './line';
+
+type Highs = {
+  solve: (lp: string, options?: object) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+};
+
+/** The solver the interface uses, loaded for Node. */
+export async function loadSolver(): Promise<Solver> {
+  const load = require('highs') as () => Promise<Highs>;
+  const highs = await load();
+  return (lp) => {
+    const { Status, ObjectiveValue, Columns } = highs.solve(lp);
+    if (Status !== 'Optimal') return undefined;
+    return {
+      objective: ObjectiveValue,
+      values: Object.fromEntries(Object.entries(Columns).map(([name, { Primal }]) => [name, Primal ?? 0])),
+    };
+  };
+}
