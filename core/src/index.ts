@@ -15,6 +15,5 @@ export * from './plan';
 export * from './flips';
 export * from './strike';
 export * from './compare';
-export * from './formats';
-export * from './office';
+export * from './gates';
 export * from './demo';

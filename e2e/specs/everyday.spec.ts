@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { readGroundTable } from '@tamper/core';
+import { readGroundTable } from '@tamper/core/csv';
 import { choose, download, newJob, newRun, number, open, saved } from '../helpers';
 
 test('the cursor is dragged along the strip, a finding brings it to the place', async ({ page }) => {

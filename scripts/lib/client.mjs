@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { root } from './packages.mjs';
@@ -24,6 +24,9 @@ function sourceHash() {
 
 /** Exports the web client unless the last export was made from the same sources. */
 export function buildClient() {
+  // The solver's program is fetched by its worker on first use.
+  mkdirSync(join(root, 'client', 'public'), { recursive: true });
+  copyFileSync(join(root, 'node_modules', 'highs', 'build', 'highs.wasm'), join(root, 'client', 'public', 'highs.wasm'));
   const stamp = join(clientDir, '.sources');
   const hash = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;

@@ -3,6 +3,7 @@ import { pino } from 'pino';
 import { connect, migrateUp } from './db/connect';
 import { openStore } from './db/store';
 import { createApp } from './http/app';
+import { practiceOffice } from './office/practice';
 
 /** The demo job's id, the same everywhere. */
 const DEMO_ID = '5a17ab0a-7d00-4000-8000-000000000001';
@@ -17,8 +18,10 @@ async function main(): Promise<void> {
   const store = openStore(db);
   await store.addDemo(DEMO_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
-  const server = createApp(store, log, process.env.CLIENT_DIR).listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () =>
-    process.send?.('ready'),
+  const server = createApp(store, practiceOffice(db), log, process.env.CLIENT_DIR).listen(
+    Number(process.env.PORT ?? 4600),
+    '127.0.0.1',
+    () => process.send?.('ready'),
   );
   server.on('error', (error) => {
     log.fatal({ err: error }, 'cannot listen');

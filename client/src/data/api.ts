@@ -1,4 +1,5 @@
 import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
+import type { OfficeAnswer, Submission } from '@tamper/core/office';
 
 /** A stored document and the version a write must name. */
 export interface Stored<T> {
@@ -17,6 +18,14 @@ export interface RunSummary {
   version: number;
   name: string;
   service: string;
+}
+
+/** How a request at the locate office stands. */
+export interface OfficeReceipt {
+  id: string;
+  reference: string;
+  answerAt: string;
+  answer: OfficeAnswer | null;
 }
 
 /** The server said no, or did not answer (`status` 0). `message` is fit for the screen. */
@@ -67,6 +76,8 @@ export const api = {
   jobFile: (id: string) => call<JobFile>('GET', `/jobs/${id}/file`),
   addRun: (jobId: string, id: string, doc: Run) => call<Stored<Run>>('POST', `/jobs/${jobId}/runs`, { id, doc }),
   removeRun: (id: string, version: number) => call<void>('DELETE', `/runs/${id}?version=${version}`),
+  askOffice: (id: string, submission: Submission, patience: number) =>
+    call<OfficeReceipt>('POST', '/locate-office', { id, submission, patience }),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
 };
 

@@ -17,7 +17,8 @@ import { Dimension, Label } from './Dimension';
 import { fitToScale, outline, type View } from './fit';
 
 /** What can be touched on the section; each opens its inputs. */
-export type Part = 'lines' | 'line' | 'fall' | 'structures' | 'bed' | 'width' | 'left' | 'right' | 'guard' | 'spoil' | 'levels' | 'reach';
+export type Part =
+  'lines' | 'line' | 'fall' | 'structures' | 'way' | 'bed' | 'width' | 'left' | 'right' | 'guard' | 'spoil' | 'levels' | 'reach';
 
 interface Props {
   section: Section;

@@ -26,6 +26,8 @@ interface Props {
   width: number;
   cursor: number;
   onCursor: (station: number) => void;
+  /** When given, a touch picks a station as well: it is called when the finger lifts. */
+  onPick?: ((station: number) => void) | undefined;
 }
 
 export const STRIP_HEIGHT = 92;
@@ -34,12 +36,13 @@ const PAD = { left: 14, right: 14, top: 22, bottom: 26 };
 const MOST_POINTS = 400;
 
 /** The slim long section of the run: drag the cursor, or arrow keys (Shift: to the next event). */
-export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCursor }: Props) {
+export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCursor, onPick }: Props) {
   const { start, end, length } = extent(run);
   const view = useMemo(() => viewOf(plan, start, end, width), [plan, start, end, width]);
   const move = (station: number) => onCursor(Math.min(end, Math.max(start, station)));
-  const drag = (event: GestureResponderEvent) =>
-    move(start + ((event.nativeEvent.locationX - PAD.left) / (width - PAD.left - PAD.right)) * length);
+  const touched = (event: GestureResponderEvent) =>
+    Math.min(end, Math.max(start, start + ((event.nativeEvent.locationX - PAD.left) / (width - PAD.left - PAD.right)) * length));
+  const drag = (event: GestureResponderEvent) => move(touched(event));
   const key = (event: { key: string; shiftKey: boolean; preventDefault: () => void }) => {
     const direction = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
     if (direction === 0) return;
@@ -78,6 +81,7 @@ export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCu
       onResponderTerminationRequest={() => false}
       onResponderGrant={drag}
       onResponderMove={drag}
+      onResponderRelease={(event) => onPick?.(touched(event))}
       {...keyboard}
     >
       <Svg width={width} height={STRIP_HEIGHT} aria-hidden pointerEvents="none">
@@ -132,7 +136,7 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
           strokeWidth={1}
         />
       ))}
-      {run.lines.map((line, index) => (
+      {plan.lines.map((line, index) => (
         <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOf(line))} />
       ))}
       {unguarded.map((finding) => (

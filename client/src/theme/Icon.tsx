@@ -1,25 +1,46 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import ArrowLeftRight from 'lucide-react-native/icons/arrow-left-right';
+import BookOpen from 'lucide-react-native/icons/book-open';
+import Calendar from 'lucide-react-native/icons/calendar';
+import ChartColumn from 'lucide-react-native/icons/chart-column';
 import Check from 'lucide-react-native/icons/check';
+import ChevronFirst from 'lucide-react-native/icons/chevron-first';
+import ChevronLast from 'lucide-react-native/icons/chevron-last';
+import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import CloudAlert from 'lucide-react-native/icons/cloud-alert';
 import CloudCheck from 'lucide-react-native/icons/cloud-check';
 import CloudUpload from 'lucide-react-native/icons/cloud-upload';
+import Copy from 'lucide-react-native/icons/copy';
+import Crosshair from 'lucide-react-native/icons/crosshair';
 import Download from 'lucide-react-native/icons/download';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
+import Hand from 'lucide-react-native/icons/hand';
 import Info from 'lucide-react-native/icons/info';
+import ListChecks from 'lucide-react-native/icons/list-checks';
+import MapIcon from 'lucide-react-native/icons/map';
+import Maximize from 'lucide-react-native/icons/maximize';
 import OctagonX from 'lucide-react-native/icons/octagon-x';
+import Pencil from 'lucide-react-native/icons/pencil';
 import Plus from 'lucide-react-native/icons/plus';
 import Redo2 from 'lucide-react-native/icons/redo-2';
+import Scale from 'lucide-react-native/icons/scale';
+import Search from 'lucide-react-native/icons/search';
+import ShieldCheck from 'lucide-react-native/icons/shield-check';
+import Square from 'lucide-react-native/icons/square';
+import SquareCheck from 'lucide-react-native/icons/square-check';
 import Split from 'lucide-react-native/icons/split';
 import Trash from 'lucide-react-native/icons/trash';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import Upload from 'lucide-react-native/icons/upload';
+import Waypoints from 'lucide-react-native/icons/waypoints';
 import X from 'lucide-react-native/icons/x';
+import ZoomIn from 'lucide-react-native/icons/zoom-in';
+import ZoomOut from 'lucide-react-native/icons/zoom-out';
 import { colours } from './tokens';
 
-/** Only the icons the app uses; each import brings one path. The last three names are Paper's own. */
+/** Only the icons the app uses; each import brings one path. Some names are those Paper and its date picker ask for. */
 const icons = {
   back: ArrowLeft,
   both: ArrowLeftRight,
@@ -40,6 +61,29 @@ const icons = {
   undo: Undo2,
   upload: Upload,
   close: X,
+  book: BookOpen,
+  calendar: Calendar,
+  'calendar-blank': Calendar,
+  chart: ChartColumn,
+  'chevron-left': ChevronLeft,
+  'chevron-right': ChevronRight,
+  'checkbox-blank-outline': Square,
+  'checkbox-marked': SquareCheck,
+  'page-first': ChevronFirst,
+  'page-last': ChevronLast,
+  copy: Copy,
+  touch: Crosshair,
+  pan: Hand,
+  list: ListChecks,
+  map: MapIcon,
+  fit: Maximize,
+  'pencil-outline': Pencil,
+  points: Waypoints,
+  compare: Scale,
+  find: Search,
+  clear: ShieldCheck,
+  in: ZoomIn,
+  out: ZoomOut,
 };
 export type IconName = keyof typeof icons;
 

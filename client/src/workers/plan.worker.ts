@@ -1,18 +1,69 @@
-import { InputError, planRun, type FieldError, type Job, type Plan, type Run } from '@tamper/core';
+import {
+  InputError,
+  jobGate,
+  linesFromMarks,
+  planRun,
+  summarise,
+  type ExistingLine,
+  type FieldError,
+  type Gate,
+  type Job,
+  type Plan,
+  type PlanSummary,
+  type Run,
+} from '@tamper/core';
+import {
+  alongAlignment,
+  alongDrawn,
+  readGeoJson,
+  readLandXml,
+  writeGeoJson,
+  writeIcs,
+  writeLandXml,
+  writeLongSectionDxf,
+  writePlanDxf,
+  type Alignment,
+  type GeoJsonPlan,
+} from '@tamper/core/formats';
 import { expose } from 'comlink';
 
-/** A plan, or the fields that stand in its way. */
-export type Planned = { plan: Plan } | { errors: readonly FieldError[] };
+/** What the core made of some inputs, or the fields that stand in its way. */
+export type Worked<T> = { value: T } | { errors: readonly FieldError[] };
+
+function worked<T>(work: () => T): Worked<T> {
+  try {
+    return { value: work() };
+  } catch (error) {
+    if (error instanceof InputError) return { errors: error.errors };
+    throw error;
+  }
+}
+
+const planned = (job: Job, runs: readonly Run[]) => runs.map((run) => ({ run, plan: planRun(job, run) }));
+const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 
 const worker = {
-  plan(job: Job, run: Run): Planned {
-    try {
-      return { plan: planRun(job, run) };
-    } catch (error) {
-      if (error instanceof InputError) return { errors: error.errors };
-      throw error;
-    }
-  },
+  plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
+  gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
+  summaries: (job: Job, runs: Run[]): Worked<PlanSummary>[] => runs.map((run) => worked(() => summarise(planRun(job, run)))),
+
+  geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
+  landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),
+  planDxf: (job: Job, runs: Run[]): Worked<string> => worked(() => writePlanDxf(job, planned(job, runs))),
+  sectionDxf: (job: Job, run: Run): Worked<string> => worked(() => writeLongSectionDxf(job, one(job, run))),
+  ics: (job: Job, jobId: string, now: string): Worked<string> => worked(() => writeIcs(job, jobId, now)),
+
+  readGeoJson: (text: string, origin: Job['origin']): Worked<GeoJsonPlan> => worked(() => readGeoJson(text, origin)),
+  readLandXml: (text: string): Worked<Alignment[]> => worked(() => readLandXml(text)),
+  /** Lines drawn in a GeoJSON text, as existing lines of each run. */
+  marksOn: (job: Job, runs: Run[], text: string): Worked<ExistingLine[][]> =>
+    worked(() => {
+      const { marks } = readGeoJson(text, job.origin);
+      return runs.map((run) => linesFromMarks(run, marks));
+    }),
+  alongDrawn: (run: Run, drawn: GeoJsonPlan['runs'][number]): Worked<ReturnType<typeof alongDrawn>> => worked(() => alongDrawn(run, drawn)),
+  alongAlignment: (run: Run, alignment: Alignment): Worked<ReturnType<typeof alongAlignment>> =>
+    worked(() => alongAlignment(run, alignment)),
 };
 export type PlanWorker = typeof worker;
 

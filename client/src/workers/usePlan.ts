@@ -1,7 +1,9 @@
 import type { FieldError, Job, Plan, Run } from '@tamper/core';
-import { wrap, type Remote } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
-import type { PlanWorker } from './plan.worker';
+import type { Remote } from 'comlink';
+import { useMemo, useRef } from 'react';
+import type { PlanWorker, Worked } from './plan.worker';
+import { useLatest } from './useLatest';
+import { planWorker } from './planWorker';
 
 /** The last plan that could be made with the inputs it was made from, and what is wrong with newer inputs. */
 export interface PlanState {
@@ -11,49 +13,17 @@ export interface PlanState {
   crash: string | undefined;
 }
 
-/** Plans a run in a web worker, newest inputs first: while one plan is being made, only the latest change waits. */
+/** Plans a run in a web worker, newest inputs first. */
 export function usePlan(job: Job | undefined, run: Run | undefined): PlanState {
-  const [state, setState] = useState<PlanState>({ good: undefined, errors: [], crash: undefined });
-  const link = useRef<{ remote: Remote<PlanWorker>; busy: boolean; waiting: [Job, Run] | undefined }>(undefined);
-
-  useEffect(() => {
-    const worker = new Worker(new URL('./plan.worker', window.location.href));
-    link.current = { remote: wrap<PlanWorker>(worker), busy: false, waiting: undefined };
-    worker.onerror = (event) => setState((before) => ({ ...before, crash: event.message || 'The planner did not start.' }));
-    return () => {
-      link.current = undefined;
-      worker.terminate();
-    };
-  }, []);
-
-  useEffect(() => {
-    if (!job || !run || !link.current) return;
-    link.current.waiting = [job, run];
-    void work(link.current, setState);
-  }, [job, run]);
-
-  return state;
+  const inputs = useMemo(() => (job && run ? { job, run } : undefined), [job, run]);
+  const { result, crash } = useLatest(planWorker, inputs, makePlan);
+  // Kept over renders without a state of its own: one plan, one render.
+  const good = useRef<PlanState['good']>(undefined);
+  if (result && 'value' in result.value && good.current?.plan !== result.value.value)
+    good.current = { ...result.inputs, plan: result.value.value };
+  return { good: good.current, errors: result && 'errors' in result.value ? result.value.errors : NONE, crash };
 }
 
-async function work(
-  link: { remote: Remote<PlanWorker>; busy: boolean; waiting: [Job, Run] | undefined },
-  setState: (how: (before: PlanState) => PlanState) => void,
-): Promise<void> {
-  if (link.busy) return;
-  link.busy = true;
-  for (let next = link.waiting; next; next = link.waiting) {
-    link.waiting = undefined;
-    const [job, run] = next;
-    try {
-      const planned = await link.remote.plan(job, run);
-      setState((before) =>
-        'plan' in planned
-          ? { good: { job, run, plan: planned.plan }, errors: [], crash: undefined }
-          : { ...before, errors: planned.errors },
-      );
-    } catch (error) {
-      setState((before) => ({ ...before, crash: error instanceof Error ? error.message : String(error) }));
-    }
-  }
-  link.busy = false;
-}
+const makePlan = (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Plan>> =>
+  remote.plan(job, run) as Promise<Worked<Plan>>;
+const NONE: readonly FieldError[] = [];

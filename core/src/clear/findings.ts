@@ -103,3 +103,16 @@ export function lostFindings(lines: readonly ExistingLine[], units: UnitSystem):
     ];
   });
 }
+
+/** How the new line passes an existing one, at its worst expected level: the clear distance between them, negative when they meet. */
+export interface Pass {
+  side: 'over' | 'under';
+  gap: number;
+}
+
+/** Which side of an existing line the new one passes, and how far from it at the worst of its expected covers; metres. */
+export function passOf(line: ExistingLine, own: NewLine): Pass {
+  const over = own.underside - (own.ground - line.coverMin);
+  const under = own.ground - line.coverMax - line.size - own.crown;
+  return over >= under ? { side: 'over', gap: over } : { side: 'under', gap: under };
+}

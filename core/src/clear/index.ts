@@ -4,5 +4,6 @@ export * from './layers';
 export * from './findings';
 export * from './dates';
 export * from './gate';
+export * from './jobDates';
 export * from './wayIn';
 export * from './risk';

@@ -1,8 +1,7 @@
 import Papa from 'papaparse';
 import { InputError, MAX_COORDINATE, MAX_STATION, MAX_STATIONS, type FieldError, type LevelBook, type Run } from '../job';
-import { distance, extent, placeAt, project, type PlanPoint } from '../line';
+import { distance, extent, placeAt, project, type ChainageRow, type PlanPoint } from '../line';
 import { parseLength, parseStation, type UnitSystem } from '../units';
-import type { ChainageRow } from './dxf';
 import { mustBeText, refuse } from './refuse';
 
 /** Largest CSV read, in characters. */

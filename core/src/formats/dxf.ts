@@ -2,9 +2,9 @@ import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import { lineMarks, structureTypes } from '../catalogue';
 import { smallest } from '../geometry';
 import type { Job } from '../job';
-import { chainages, extent, placeAt, routeOf, type PlanPoint } from '../line';
+import { chainageTable, extent, lineOnPlan, placeAt, routeOf, stretchOf, type PlanPoint } from '../line';
 import { formatGradient, formatLength, formatStation } from '../units';
-import { lineOnPlan, type Planned } from './geojson';
+import type { Planned } from './geojson';
 
 /** Heights of a long section are drawn this many times as tall. */
 export const EXAGGERATION = 10;
@@ -62,15 +62,9 @@ export function writePlanDxf(job: Job, planned: readonly Planned[]): string {
 
 /** A window as a strip half a metre either side of the line. */
 function windowOutline(run: Planned['run'], from: number, to: number): PlanPoint[] {
-  const { start } = extent(run);
-  const corners = chainages(routeOf(run)).map((along) => along + start).filter((station) => station > from && station < to);
-  const side = (offset: number) => [from, ...corners, to].map((station) => {
-    const { x, y, heading } = placeAt(run, station);
-    return { x: x + Math.sin(heading) * offset, y: y - Math.cos(heading) * offset };
-  });
-  const outline = [...side(0.5), ...side(-0.5).reverse()];
-  return [...outline, outline[0] as PlanPoint];
-} // prettier-ignore
+  const right = stretchOf(run, from, to, 0.5);
+  return [...right, ...stretchOf(run, from, to, -0.5).reverse(), right[0] as PlanPoint];
+}
 
 /** The long section of a run as DXF: stations across in metres, levels up ten times as tall, with a chainage table below. */
 export function writeLongSectionDxf(job: Job, { run, plan }: Planned): string {
@@ -97,31 +91,9 @@ export function writeLongSectionDxf(job: Job, { run, plan }: Planned): string {
   }
   for (const leg of plan.flows) dxf.text('INVERT', { x: (leg.from + leg.to) / 2, y: y((leg.start + leg.end) / 2) + 1 }, 0.6, formatGradient(Math.abs(leg.fall), job.units));
   const level = (metres: number) => formatLength(metres, job.units, 'level');
-  chainageTable(plan).forEach((row) => {
+  chainageTable(plan.profile).forEach((row) => {
     [formatStation(row.station, job.units), level(row.ground), level(row.invert), formatLength(row.depth, job.units)].forEach((words, line) => dxf.text('TABLE', { x: row.station, y: -4 - line * 1.2 }, 0.5, words));
   });
   dxf.text('TABLE', { x: (profile.station[0] as number) - 8, y: y(datum) }, 0.6, `Datum ${level(datum)}; heights x ${EXAGGERATION}`);
   return dxf.toString();
-} // prettier-ignore
-
-/** One row of a chainage table, metres. */
-export interface ChainageRow {
-  station: number;
-  ground: number;
-  finished: number;
-  invert: number;
-  bottom: number;
-  depth: number;
-  cover: number;
-}
-
-/** Rows people set out by: every typed station and break, thinned to at most 200. */
-export function chainageTable({ profile }: Pick<Planned['plan'], 'profile'>): ChainageRow[] {
-  const rows = profile.station.flatMap((station, i): ChainageRow[] =>
-    i > 0 && station === profile.station[i - 1]
-      ? []
-      : [{ station, ground: profile.ground[i] as number, finished: profile.finished[i] as number, invert: profile.invert[i] as number, bottom: profile.bottom[i] as number, depth: profile.depth[i] as number, cover: profile.cover[i] as number }],
-  );
-  const every = Math.ceil(rows.length / 200);
-  return rows.filter((_, i) => i % every === 0 || i === rows.length - 1);
 } // prettier-ignore

@@ -1,16 +1,15 @@
 import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { demoFile } from '../demo';
+import { jobDates } from '../clear';
 import { applyPatches, blankJob, blankRun, InputError, runSchema, type Job, type Run } from '../job';
-import { chainages, distance, extent, routeOf } from '../line';
+import { chainages, chainageTable, distance, extent, linesFromMarks, routeOf } from '../line';
 import { planRun } from '../plan';
 import {
+  alongAlignment,
   alongDrawn,
-  chainageTable,
   EXAGGERATION,
   groundFromPoints,
-  jobDates,
-  linesFromMarks,
   readGeoJson,
   readGroundTable,
   readLandXml,
@@ -119,6 +118,9 @@ describe('LandXML', () => {
     expect(back?.ground).toEqual(supply.stations.map(({ station, ground }) => ({ station: near(station), ground: near(ground) })));
     const [drainBack] = readLandXml(writeLandXml({ ...job, units: 'us' }, [drain], '2026-05-01T09:00:00Z'));
     expect(drainBack?.design?.[0]?.level).toBeCloseTo(2.86, 5);
+    const again = runSchema.parse(applyPatches(blank(), alongAlignment(blank(), drainBack!)));
+    expect(again.fixed.map(({ invert }) => invert)).toEqual(expect.arrayContaining([near(2.86), near(2.06)]));
+    expect(again.stations.map(({ ground }) => ground)).toEqual(drain.stations.map(({ ground }) => near(ground)));
     expect(drainBack?.design?.at(-1)).toEqual({ station: expect.closeTo(48, 5) as number, level: expect.closeTo(2.06, 5) as number });
   });
 
@@ -251,7 +253,7 @@ describe('CSV', () => {
   test('points nowhere near say how far they are', () =>
     expect(refused(() => groundFromPoints(blank(), [{ x: 0, y: 100, level: 1 }, { x: 9, y: 200, level: 1 }]))).toContain('the nearest is 100.0 m off')); // prettier-ignore
   test('a chainage table has a row a station and a level book is read by its header', () => {
-    const rows = chainageTable(planRun(job, drain));
+    const rows = chainageTable(planRun(job, drain).profile);
     expect(writeChainageCsv(rows).split('\r\n')[1]).toBe('0,3.62,3.62,2.86,2.7553,0.8647,0.6047');
     expect(readLevelBook('point,station,BS,IS,FS\nBM,,1.25,,\nA,0,,1.9,\nB,10,,,2.105', 'metric')).toEqual([
       { point: 'BM', back: 1.25 },

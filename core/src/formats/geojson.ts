@@ -1,10 +1,22 @@
 import { z } from 'zod';
-import { evidenceIds, lineKinds } from '../catalogue';
-import { blankLine, MAX_STATIONS, type ExistingLine, type Job, type Patch, type Run } from '../job';
-import { chainages, distance, extent, levelsOn, placeAt, project, routeOf, withRoute, withStations, type PlanPoint } from '../line';
-import { findService } from '../catalogue';
+import { evidenceIds, findService, lineKinds } from '../catalogue';
+import { MAX_STATIONS, type Job, type Patch, type Run } from '../job';
+import {
+  chainages,
+  distance,
+  extent,
+  levelsOn,
+  lineOnPlan,
+  placeAt,
+  routeOf,
+  withRoute,
+  withStations,
+  type DrawnLine,
+  type DrawnMark,
+  type PlanPoint,
+} from '../line';
 import type { Plan } from '../plan';
-import { frameOf, fromPlan, type Origin } from './frame';
+import { frameOf, fromPlan } from './frame';
 import { mustBeText, refuse } from './refuse';
 
 /** Largest GeoJSON read, in characters. */
@@ -28,26 +40,6 @@ export interface Planned {
   run: Run;
   plan: Plan;
 }
-
-/** Half the length a crossing line is drawn to on the plan, metres. */
-const CROSSING_HALF = 4;
-
-/** An existing line as it lies on the plan: across the run at its angle, or beside it. */
-export function lineOnPlan(run: Run, line: ExistingLine): PlanPoint[] {
-  const { where } = line;
-  if (where.kind === 'crossing') {
-    const { x, y, heading } = placeAt(run, where.station);
-    const [dx, dy] = [Math.cos(heading + where.angle), Math.sin(heading + where.angle)];
-    return [-CROSSING_HALF, CROSSING_HALF].map((along) => ({ x: x + dx * along, y: y + dy * along }));
-  }
-  const route = routeOf(run);
-  const { start } = extent(run);
-  const corners = chainages(route).map((along) => along + start).filter((station) => station > where.from && station < where.to);
-  return [where.from, ...corners, where.to].map((station) => {
-    const { x, y, heading } = placeAt(run, station);
-    return { x: x + Math.sin(heading) * where.offset, y: y - Math.cos(heading) * where.offset };
-  });
-} // prettier-ignore
 
 /**
  * A run as GeoJSON (RFC 7946): its line with ground and invert levels, structures, existing lines and hand-dig windows. Degrees when the
@@ -105,16 +97,7 @@ const marks = z.object({
   evidence: z.enum(evidenceIds).optional().catch(undefined),
 }); // prettier-ignore
 
-/** A line as drawn in a file. `levels` are those of its points where it gives one for each. */
-export interface DrawnLine {
-  name: string | undefined;
-  points: PlanPoint[];
-  levels: number[] | undefined;
-}
-/** A line in the ground as drawn in a file. */
-export interface DrawnMark extends DrawnLine {
-  mark: z.infer<typeof marks>;
-}
+type ParsedLine = DrawnLine & { mark: z.infer<typeof marks> };
 export interface GeoJsonPlan {
   /** Lines that may be a run: those called one, else every line that is no mark. */
   runs: DrawnLine[];
@@ -144,12 +127,12 @@ export function readGeoJson(text: string, origin: Job['origin']): GeoJsonPlan {
   if (drawn.length === 0) refuse('There is no line in this file. Nothing was read.');
   const all = drawn.flatMap(({ positions }) => positions.map(([x, y]) => [x, y] as const));
   const { place, origin: laid } = frameOf(all, origin, parsed.data.coordinates === 'metres');
-  const lines = drawn.map(({ positions, mark }): DrawnMark => {
+  const lines = drawn.map(({ positions, mark }): ParsedLine => {
     const points = positions.map(([x, y]) => place([x, y]));
     const levels = positions.every((one) => one.length > 2) ? positions.map((one) => one[2] as number) : undefined;
     return { name: mark.name, points, levels, mark };
   });
-  const isMark = ({ mark }: DrawnMark) => mark.feature === 'existing' || (mark.feature === undefined && mark.kind !== undefined);
+  const isMark = ({ mark }: ParsedLine) => mark.feature === 'existing' || (mark.feature === undefined && mark.kind !== undefined);
   const called = lines.filter(({ mark }) => mark.feature === 'run');
   return {
     runs: called.length > 0 ? called : lines.filter((one) => !isMark(one) && one.mark.feature === undefined),
@@ -191,59 +174,3 @@ export function alongDrawn(run: Run, drawn: DrawnLine): Patch[] {
   const stations = kept.map(({ level }, i) => ({ station: start + (along[i] as number), ground: level as number }));
   return [...withStations(run, stations).filter(({ path }) => path[0] !== 'route'), { path: ['route'], value: route }];
 } // prettier-ignore
-
-/** How near a drawn line must come to count as running along the run, metres. */
-const BESIDE = 10;
-
-/**
- * Lines drawn on the plan as existing lines of a run: a crossing wherever one crosses, a parallel line where it only runs beside.
- * Those that do not come near are left out.
- */
-export function linesFromMarks(run: Run, drawn: readonly DrawnMark[]): ExistingLine[] {
-  return drawn.flatMap(({ name, points, mark }, index) => {
-    const described = (line: ExistingLine): ExistingLine => {
-      const { kind, size, coverMin, coverMax, evidence } = { ...line, ...defined(mark) };
-      return { ...line, name: name ?? `Line ${index + 1}`, kind, size, coverMin: Math.min(coverMin, coverMax), coverMax: Math.max(coverMin, coverMax), evidence };
-    };
-    const crossings = crossingsWith(run, points).map(({ station, angle }) => described({ ...blankLine('', station), where: { kind: 'crossing', station, angle } }));
-    return crossings.length > 0 ? crossings : beside(run, points).map((where) => described({ ...blankLine('', 0), where }));
-  });
-} // prettier-ignore
-
-const defined = <T extends object>(value: T): Partial<T> =>
-  Object.fromEntries(Object.entries(value).filter(([, item]) => item !== undefined)) as Partial<T>;
-
-/** Where a drawn line crosses the run, and at which angle; crossings flatter than the format takes count as running beside. */
-function crossingsWith(run: Run, points: readonly PlanPoint[]): { station: number; angle: number }[] {
-  const route = routeOf(run);
-  const along = chainages(route);
-  const { start } = extent(run);
-  const found: { station: number; angle: number }[] = [];
-  for (let i = 0; i + 1 < route.length; i++)
-    for (let j = 0; j + 1 < points.length; j++) {
-      const [a, b, c, d] = [route[i], route[i + 1], points[j], points[j + 1]] as [PlanPoint, PlanPoint, PlanPoint, PlanPoint];
-      const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
-      const cross = ux * vy - uy * vx;
-      if (Math.abs(cross) < 1e-12) continue;
-      const t = ((c.x - a.x) * vy - (c.y - a.y) * vx) / cross;
-      const s = ((c.x - a.x) * uy - (c.y - a.y) * ux) / cross;
-      // The end of a leg belongs to the next one, but for the last.
-      if (t < 0 || t > 1 || (t === 1 && i + 2 < route.length) || s < 0 || s > 1) continue;
-      const angle = (Math.atan2(vy, vx) - Math.atan2(uy, ux) + 3 * Math.PI) % Math.PI;
-      if (angle < LEAST || angle > Math.PI - LEAST) continue;
-      found.push({ station: start + (along[i] as number) + t * Math.hypot(ux, uy), angle });
-    }
-  return found;
-}
-const LEAST = Math.PI / 18 + 1e-9;
-
-function beside(run: Run, points: readonly PlanPoint[]): Extract<ExistingLine['where'], { kind: 'parallel' }>[] {
-  const near = points.map((point) => project(run, point)).filter(({ gap }) => gap <= BESIDE);
-  if (near.length < 2) return [];
-  const stations = near.map(({ station }) => station);
-  const [from, to] = [Math.min(...stations), Math.max(...stations)];
-  const offset = near.reduce((sum, one) => sum + one.offset, 0) / near.length;
-  return to - from > 0.5 ? [{ kind: 'parallel', from, to, offset }] : [];
-}
-
-export type { Origin };

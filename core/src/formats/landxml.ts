@@ -1,8 +1,9 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { findService } from '../catalogue';
-import { MAX_STATION, type Job, type Run } from '../job';
-import { chainages, distance, extent, fitRoute, levelsOn, routeOf, type PlanPoint } from '../line';
+import { applyPatches, MAX_STATION, type Job, type Patch, type Run } from '../job';
+import { chainages, distance, extent, fitRoute, levelsOn, routeOf, withStations, type PlanPoint } from '../line';
 import { FOOT } from '../units';
+import { alongDrawn } from './geojson';
 import { mustBeText, refuse } from './refuse';
 
 /** Largest LandXML read, in characters. */
@@ -258,6 +259,31 @@ function designFrom(align: Node, units: Units, shift: number, fail: Fail): { sta
     });
   });
 } // prettier-ignore
+
+/**
+ * Patches that lay a run along an alignment: its line, its ground where given, its design as inverts to fall between.
+ * @throws InputError when the line is too short to be one.
+ */
+export function alongAlignment(run: Run, { name, start: from, route, ground, design }: Alignment): Patch[] {
+  const laid = alongDrawn(run, { name, points: route, levels: undefined });
+  const onLine = applyPatches(run, laid);
+  const levels = ground ? withStations(onLine, ground).filter(({ path }) => path[0] !== 'route') : [];
+  const next = applyPatches(onLine, levels);
+  const { start, end } = extent(next);
+  // Without ground the run keeps counting from its own start.
+  const shift = ground ? 0 : start - from;
+  const inside = (design ?? [])
+    .map(({ station, level }) => ({ station: station + shift, invert: level, keep: false }))
+    .filter(({ station }) => station > start - SAME && station < end + SAME)
+    .map((level) => ({ ...level, station: Math.min(end, Math.max(start, level.station)) }));
+  if (inside.length < 2) return [...laid, ...levels];
+  return [
+    ...laid,
+    ...levels,
+    { path: ['fixed'], value: inside },
+    { path: ['reaches'], value: next.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })) },
+  ];
+}
 
 /**
  * A run as LandXML 1.2: its line as an alignment, the ground as ProfSurf, finished ground as a second one, and the inverts as ProfAlign.

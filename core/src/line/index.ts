@@ -8,4 +8,8 @@ export * from './gravity';
 export * from './levelBook';
 export * from './findings';
 export * from './joins';
+export * from './onPlan';
+export * from './chainage';
 export * from './grade';
+export * from './branch';
+export * from './routeEdits';

@@ -5,10 +5,13 @@ import { planRun } from '../plan';
 import { levelRun, withInverts } from '../testing';
 import { parseFlow, parseRain } from '../units';
 import {
+  addPoint,
   bendsOf,
+  branchFrom,
   boresOf,
   chainages,
   designFlow,
+  extent,
   fallForFlow,
   fallForVelocity,
   fitRoute,
@@ -18,10 +21,13 @@ import {
   legsOf,
   levelsOn,
   manning,
+  movePoint,
   MISCLOSURE,
   placeAt,
   project,
   reduceBook,
+  removePoint,
+  variantOf,
   withRoute,
   withStations,
 } from '.';
@@ -172,6 +178,20 @@ describe('the line on the plan', () => {
     expect(moved.stations.map(({ station }) => station)).toEqual([0, 10, 60]);
     expect(moved.lines[0]?.where).toMatchObject({ station: 40 });
   });
+  test('a bend is put in where the line is touched, moved, and taken out again; the stations of the rest stay', () => {
+    const base = run({ stations: [{ station: 0, ground: 10 }, { station: 10, ground: 11 }, { station: 40, ground: 12 }] }); // prettier-ignore
+    const { index, patches } = addPoint(base, { x: 20, y: 0 });
+    const bent20 = runSchema.parse(applyPatches(base, patches));
+    expect([index, bent20.route]).toEqual([1, [{ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 40, y: 0 }]]); // prettier-ignore
+    const moved = runSchema.parse(applyPatches(bent20, movePoint(bent20, 1, { x: 20, y: 15 })));
+    // Both legs are now 25 m: the level at 10 m of the first 20 m lies half-way along it.
+    expect(moved.stations.map(({ station }) => station)).toEqual([0, 12.5, 50]);
+    const straight = runSchema.parse(applyPatches(moved, removePoint(moved, 1)));
+    expect(extent(straight).length).toBeCloseTo(40, 9);
+    expect(movePoint(bent20, 1, { x: 0.01, y: 0 })).toEqual([]);
+    const cut = runSchema.parse(applyPatches(moved, removePoint(moved, 2)));
+    expect(extent(cut).length).toBeCloseTo(25, 9);
+  });
   test('for any route cut or drawn out to a length, it has that length and keeps its first leg', () => {
     const point = fc.record({ x: fc.double({ min: 0, max: 99, noNaN: true }), y: fc.double({ min: 0, max: 99, noNaN: true }) });
     fc.assert(
@@ -265,4 +285,22 @@ describe('runs joined at a chamber', () => {
     expect(joinsOf([drawn, branch(8.75, 23)], 'metric')[0]?.faults).toEqual(['“Branch” and “Main” are drawn 3 m apart there.']);
   });
   test('structures only one run has join nothing', () => expect(joinsOf([main], 'metric')).toEqual([]));
+});
+
+describe('branches and variants', () => {
+  const main = withInverts(run({ name: 'Main', route: [{ x: 0, y: 0 }, { x: 40, y: 0 }] }), 9, 8.4); // prettier-ignore
+  test('a branch ends at a new fitting on the run, at its invert, and the two join without a fault', () => {
+    const { branch, patches } = branchFrom(main, 20, ['Main', 'Main branch']);
+    expect(branch.name).toBe('Main branch 2');
+    const joined = runSchema.parse(applyPatches(main, patches));
+    expect(branch.route).toEqual([{ x: 20, y: 10 }, { x: 20, y: 0 }]); // prettier-ignore
+    expect(joinsOf([joined, runSchema.parse(branch)], 'metric')).toMatchObject([{ name: 'J1', faults: [] }]);
+    expect(branch.fixed[1]?.invert).toBeCloseTo(8.7, 12);
+  });
+  test('a chamber near by takes it', () => {
+    const withChamber = { ...main, structures: [{ name: 'C1', kind: 'chamber' as const, station: 20.3, diameter: 0, tail: 0, pit: null }] };
+    expect(branchFrom(withChamber, 20, [])).toMatchObject({ patches: [], branch: { structures: [{ name: 'C1', station: 10 }] } });
+  });
+  test('a variant is the same run under a name of its own', () =>
+    expect(variantOf(main, ['Main', 'Main (variant)'])).toEqual({ ...main, name: 'Main (variant) 2', clearing: [] }));
 });

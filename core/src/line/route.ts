@@ -43,6 +43,18 @@ export function placeAt(run: Pick<Run, 'route' | 'stations'>, station: number): 
   return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share, heading: Math.atan2(b.y - a.y, b.x - a.x) };
 }
 
+/** The line between two stations, or one beside it, right positive: both ends and every corner between, metres. */
+export function stretchOf(run: Pick<Run, 'route' | 'stations'>, from: number, to: number, offset = 0): PlanPoint[] {
+  const { start } = extent(run);
+  const corners = chainages(routeOf(run))
+    .map((along) => along + start)
+    .filter((station) => station > from && station < to);
+  return [from, ...corners, to].map((station) => {
+    const { x, y, heading } = placeAt(run, station);
+    return { x: x + Math.sin(heading) * offset, y: y - Math.cos(heading) * offset };
+  });
+}
+
 /** Where a point falls on the line: its station and how far right of the line it lies, metres; `gap` is the distance from the line. */
 export interface Projection {
   station: number;

@@ -1,5 +1,5 @@
 import { FOOT } from './length';
-import { fixed, type UnitSystem } from './parsed';
+import { fixed, NUMBER, refuse, tidy, type Parsed, type UnitSystem } from './parsed';
 
 const CUBIC_YARD = (3 * FOOT) ** 3;
 const SHORT_TON = 907.18474;
@@ -23,3 +23,13 @@ const POUND = 0.45359237;
 /** Shows the mass of a machine or a load (kg) in kilograms or pounds. */
 export const formatMassOf = (kilograms: number, system: UnitSystem): string =>
   system === 'us' ? `${fixed(kilograms / POUND, 0)} lb` : `${fixed(kilograms, 0)} kg`;
+
+/** Reads the mass of a machine or a load: `2500`, `2.5 t`, `2500 kg`, `5000 lb`. @returns kilograms. */
+export function parseMass(text: string, system: UnitSystem): Parsed {
+  const match = new RegExp(`^(${NUMBER})\\s*(kg|t|lb|lbs|ton|tons)?$`).exec(tidy(text));
+  const unit = match?.[2] ?? (system === 'us' ? 'lb' : 'kg');
+  const factor = unit === 'kg' ? 1 : unit === 't' ? 1000 : unit.startsWith('lb') ? POUND : SHORT_TON;
+  if (!match) return refuse(`“${text.trim()}” is not a weight. Type it like 2500 kg, 2.5 t or 5500 lb.`);
+  const value = Number(match[1]) * factor;
+  return { ok: true, value, understood: `${text.trim()} = ${fixed(value, 0)} kg` };
+}

@@ -1,4 +1,5 @@
 import type { Job, Run } from '@tamper/core';
+import type { Submission } from '@tamper/core/office';
 import { index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 const stamps = {
@@ -32,4 +33,12 @@ export const run = pgTable(
 export const doneOnce = pgTable('done_once', {
   name: text('name').primaryKey(),
   at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+});
+
+/** Requests at the practice locate office. The answer is not kept: the same request always gives the same one. */
+export const locateRequest = pgTable('locate_request', {
+  id: uuid('id').primaryKey(),
+  submission: jsonb('submission').$type<Submission>().notNull(),
+  answerAt: timestamp('answer_at', { withTimezone: true }).notNull(),
+  createdAt: stamps.createdAt,
 });

@@ -1,11 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import { blankJob, blankRun, demoFile, type Job, type Run } from '@tamper/core';
+import { blankJob, blankRun, demoFile, planRun, type Job, type Run } from '@tamper/core';
+import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
+import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';
 import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { connect, migrateUp } from '../db/connect';
 import { openStore } from '../db/store';
+import { practiceOffice } from '../office/practice';
 import { createApp } from './app';
 
 const url = process.env.TEST_DATABASE_URL;
@@ -13,7 +16,9 @@ if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm
 
 const { db, close } = connect(url, () => undefined);
 const store = openStore(db);
-const app: Express = createApp(store, pino({ level: 'silent' }));
+let clock = new Date('2026-11-02T08:00:00Z');
+const office = practiceOffice(db, () => clock);
+const app: Express = createApp(store, office, pino({ level: 'silent' }));
 
 const job = (name = 'Test job'): Job => blankJob(name);
 const run = (name = 'Test run'): Run => blankRun({ name, length: 30, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
@@ -28,7 +33,7 @@ afterAll(close);
 test('health answers only for a database that answers', async () => {
   await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper' });
   const dead = connect('postgres://nobody:x@127.0.0.1:1/none', () => undefined);
-  const answer = await request(createApp(openStore(dead.db), pino({ level: 'silent' }))).get('/api/health');
+  const answer = await request(createApp(openStore(dead.db), practiceOffice(dead.db), pino({ level: 'silent' }))).get('/api/health');
   expect(answer.status).toBe(503);
   expect((answer.body as { error: { code: string } }).error.code).toBe('database-down');
   await dead.close();
@@ -111,6 +116,62 @@ describe('documents', () => {
   });
 });
 
+test('rows written by an earlier format are read as today’s, and written back as such', async () => {
+  const { id: jobId } = await addJob();
+  const { id } = await addRun(jobId);
+  const pool = new pg.Client({ connectionString: url });
+  await pool.connect();
+  const now = run('Old');
+  const [reach] = now.reaches as [Run['reaches'][number]];
+  const { levels: _levels, frost: _frost, method: _method, ...oldReach } = reach;
+  const { name, stations, service, surface, spoil } = now;
+  const old = { name, stations, profile: { kind: 'inverts', start: 9, end: 8.5 }, service, surface, reaches: [oldReach], spoil, lines: [] };
+  await pool.query('update run set doc = $1 where id = $2', [old, id]);
+  await pool.query(`update job set doc = doc - 'clearance' - 'machine' - 'origin' where id = $1`, [jobId]);
+  await pool.end();
+  const { body } = await request(app).get(`/api/runs/${id}`).expect(200);
+  const doc = (body as { doc: Run }).doc;
+  expect(doc.fixed).toEqual([
+    { station: 0, invert: 9, keep: false },
+    { station: 30, invert: 8.5, keep: false },
+  ]);
+  await request(app).put(`/api/runs/${id}`).send({ version: 1, doc }).expect(200);
+  const file = await request(app).get(`/api/jobs/${jobId}/file`).expect(200);
+  expect(file.body).toMatchObject({ version: 2, job: { clearance: { permit: null } } });
+});
+
+describe('the practice locate office', () => {
+  const site: Job = { ...job(), origin: { lat: 0, lon: 0 } };
+  const submission = { job: 'Test job', route: writeGeoJson(site, [{ run: run(), plan: planRun(site, run()) }]), origin: site.origin };
+  const look = async (id: string) =>
+    (await request(app).get(`/api/locate-office/${id}`).expect(200)).body as { reference: string; answer: OfficeAnswer | null };
+
+  test('says nothing before its time, then answers, and the same again after a restart', async () => {
+    const id = randomUUID();
+    await request(app).post('/api/locate-office').send({ id, submission, patience: 3600 }).expect(201);
+    expect((await look(id)).answer).toBeNull();
+    clock = new Date('2026-11-02T09:00:00Z');
+    const { answer, reference } = await look(id);
+    expect(reference).toMatch(/^PO-\d{6}$/);
+    expect(answer?.utilities).toHaveLength(5);
+    const marked = answer?.utilities.filter(({ answer: said }) => said === 'marked') ?? [];
+    if (marked.length > 0) expect(readGeoJson(answer?.marks ?? '', site.origin).marks).toHaveLength(marked.length);
+    expect(await practiceOffice(db, () => clock).look(id)).toMatchObject({ reference, answer });
+  });
+  test('sending a request twice makes one; what is no route is refused with a sentence', async () => {
+    const id = randomUUID();
+    await request(app).post('/api/locate-office').send({ id, submission, patience: 60 }).expect(201);
+    await request(app).post('/api/locate-office').send({ id, submission, patience: 0 }).expect(201);
+    expect((await look(id)).answer).toBeNull();
+    const bad = await request(app)
+      .post('/api/locate-office')
+      .send({ id: randomUUID(), submission: { ...submission, route: 'here to there' }, patience: 0 })
+      .expect(400);
+    expect(bad.body).toMatchObject({ error: { code: 'invalid', fields: [{ message: expect.stringContaining('not JSON') as string }] } });
+    await request(app).get(`/api/locate-office/${randomUUID()}`).expect(404);
+  });
+});
+
 test('lists come in pages that hold everything once, also while rows are added', async () => {
   const { id: jobId } = await addJob();
   const names = Array.from({ length: 7 }, (_, i) => `Run ${i}`);
@@ -168,7 +229,7 @@ describe('bad input', () => {
 
 test('answers carry security headers and never a stack', async () => {
   const broken = { ...store, pageOfJobs: () => Promise.reject(new Error('secret detail')) };
-  const answer = await request(createApp(broken, pino({ level: 'silent' })))
+  const answer = await request(createApp(broken, office, pino({ level: 'silent' })))
     .get('/api/jobs')
     .expect(500);
   expect(answer.headers['content-security-policy']).toContain("default-src 'self'");

@@ -1,24 +1,19 @@
 import { check, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
-import { json, Router, type Request } from 'express';
+import { json, Router } from 'express';
 import { z } from 'zod';
 import { NotFoundError, type Store } from '../db/store';
+import type { LocateOffice } from '../office/office';
+import { officeRoutes } from '../office/routes';
+import { id, pathId } from './input';
 
 /** Largest request body; the job file's own limit. */
 export const BODY_LIMIT = '8mb';
 
-const id = z.uuid('Needs a UUID.');
 const version = z.int().min(1);
 const listQuery = z.object({ limit: z.coerce.number().int().min(1).max(200).default(50), after: id.optional() });
 
-/** The id in the path; anything but a UUID cannot exist. */
-function pathId(request: Request): string {
-  const parsed = id.safeParse(request.params.id);
-  if (!parsed.success) throw new NotFoundError();
-  return parsed.data;
-}
-
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
-export function api(store: Store): Router {
+export function api(store: Store, office: LocateOffice): Router {
   const router = Router();
   router.use(json({ limit: BODY_LIMIT }));
 
@@ -72,6 +67,8 @@ export function api(store: Store): Router {
     await store.runs.remove(pathId(request), query.version);
     response.status(204).end();
   });
+
+  router.use('/locate-office', officeRoutes(office));
 
   router.use(() => {
     throw new NotFoundError();

@@ -4,13 +4,14 @@ import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { Store } from '../db/store';
+import type { LocateOffice } from '../office/office';
 import { api } from './api';
 import { errorHandler } from './errors';
 
 const IMMUTABLE = /\/_expo\/|\/assets\//;
 
 /** One Express for the API and, when `clientDir` is given, the built client. */
-export function createApp(store: Store, log: Logger, clientDir?: string): Express {
+export function createApp(store: Store, office: LocateOffice, log: Logger, clientDir?: string): Express {
   const app = express();
   app.use(
     helmet({
@@ -21,7 +22,7 @@ export function createApp(store: Store, log: Logger, clientDir?: string): Expres
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', api(store));
+  app.use('/api', api(store, office));
   if (clientDir) serveClient(app, clientDir);
   app.use(errorHandler(log));
   return app;

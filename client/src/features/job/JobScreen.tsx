@@ -1,15 +1,18 @@
 import { findService, serviceIds } from '@tamper/core/catalogue';
-import { errorsOf, jobSchema, writeJobFile } from '@tamper/core/job';
+import { errorsOf, jobSchema, writeJobFile, type Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { Pressable, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { api, sentences, type RunSummary } from '../../data/api';
 import { refreshList } from '../../data/lists';
 import { useJob } from '../../data/documents';
+import { useJobFile } from '../../data/jobRuns';
 import { usePages } from '../../data/usePages';
+import { useToday } from '../../data/useToday';
 import { Confirm } from '../../ui/Confirm';
 import { fileName, saveText } from '../../ui/files';
+import { GateLight } from '../../ui/GateLight';
 import { Loading } from '../../ui/Loading';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
@@ -17,9 +20,25 @@ import { Row } from '../../ui/Row';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Conflict } from '../../ui/Conflict';
 import { Page, TopBar } from '../../ui/Screen';
+import { useGate } from '../../workers/useGate';
 import { RuleBook } from './RuleBook';
 
 const serviceName = (id: string): string => (serviceIds.includes(id) ? findService(id).name : id);
+
+/** The gate of the job, and the way to what it hangs on. */
+function ClearRow({ job, jobId }: { job: Job; jobId: string }) {
+  const { file } = useJobFile(jobId);
+  const gate = useGate(job, file?.runs, useToday());
+  return (
+    <Pressable
+      role="link"
+      aria-label="Clear to dig: permit, request, marks, way in"
+      onPress={() => router.navigate(`/jobs/${jobId}/clear`)}
+    >
+      <GateLight name="Clear to dig" gate={gate} />
+    </Pressable>
+  );
+}
 
 /** One job: its runs, its rules, its file. */
 export function JobScreen({ jobId }: { jobId: string }) {
@@ -64,6 +83,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
       <Page>
         <Conflict document={job} what="the job" />
         {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
+        <ClearRow job={job.doc} jobId={jobId} />
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Text variant="titleLarge" role="heading" aria-level={2}>
             Runs
@@ -84,6 +104,11 @@ export function JobScreen({ jobId }: { jobId: string }) {
           ))}
         </View>
         {runs.more ? <Button onPress={runs.more}>More runs</Button> : null}
+        {(runs.items?.length ?? 0) > 1 ? (
+          <Button mode="outlined" icon="compare" onPress={() => router.navigate(`/jobs/${jobId}/compare`)}>
+            Compare two runs
+          </Button>
+        ) : null}
 
         <Text variant="titleLarge" role="heading" aria-level={2} style={{ marginTop: 12 }}>
           This job

@@ -9,10 +9,13 @@ interface Props {
   name: string;
   onJob: (job: Job) => void;
   onDelete: () => void;
+  onDuplicate: () => void;
+  onRisk: () => void;
+  onCompare: () => void;
 }
 
-/** Units, rule set and the end of a run. */
-export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete }: Props) {
+/** Units, rule set, and what is done with a run as a whole. */
+export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onRisk, onCompare }: Props) {
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const pick = (work: () => void) => () => {
@@ -57,6 +60,9 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete }: Pro
           />
         ))}
         <Divider />
+        <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(onRisk)} />
+        <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />
+        <Menu.Item title="Compare with another run" leadingIcon="compare" onPress={pick(onCompare)} />
         <Menu.Item title="Delete this run" leadingIcon="trash" onPress={pick(() => setAsking(true))} />
       </Menu>
       <Confirm

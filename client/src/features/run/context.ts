@@ -12,8 +12,11 @@ export interface RunEdit {
   /** Puts changes into the run. Returns a sentence and changes nothing when the result could not be a run. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   setCursor: (station: number) => void;
-  /** Hand-dig windows of the plan on screen. */
-  handWindows: Plan['handWindows'];
+  /** Does the next touch of the strip add an existing line? */
+  picking: boolean;
+  setPicking: (picking: boolean) => void;
+  /** The plan on screen, which may lag behind the run; undefined before the first. */
+  plan: Plan | undefined;
   /** What the planner says is wrong with a field of the run. */
   faultOf: (field: string) => string | undefined;
 }

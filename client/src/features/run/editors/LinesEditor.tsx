@@ -45,7 +45,7 @@ const evidenceOptions = (now: Evidence) =>
 
 /** What lies in the ground already, and how to dig near it. */
 export function LinesEditor() {
-  const { job, run, cursor, apply, setCursor } = useRunEdit();
+  const { job, run, cursor, apply, setCursor, picking, setPicking } = useRunEdit();
   const [chosen, setChosen] = useState<number>();
   const add = () => {
     const line = blankLine(`Line ${run.lines.length + 1}`, Math.round(cursor * 100) / 100);
@@ -56,6 +56,9 @@ export function LinesEditor() {
     <>
       <Button mode="contained-tonal" icon="plus" onPress={add}>
         Add a line at {formatStation(cursor, job.units)}
+      </Button>
+      <Button mode={picking ? 'contained' : 'outlined'} icon="touch" onPress={() => setPicking(!picking)}>
+        {picking ? 'Now touch the strip where it crosses' : 'Add a line by touching the strip'}
       </Button>
       {run.lines.length === 0 ? (
         <Text>
@@ -275,8 +278,8 @@ function Records({ line, index }: { line: ExistingLine; index: number }) {
 
 /** The clear-by-layers steps of the window the cursor stands in, ticked off in order. */
 function WindowHere() {
-  const { job, run, cursor, handWindows, apply } = useRunEdit();
-  const here = handWindows.find((window) => window.from <= cursor && cursor <= window.to);
+  const { job, run, plan, cursor, apply } = useRunEdit();
+  const here = plan?.handWindows.find((window) => window.from <= cursor && cursor <= window.to);
   if (!here) return null;
   const lines = here.lines.flatMap((index) => run.lines[index] ?? []).map(knownLine);
   if (lines.length === 0) return null;

@@ -10,6 +10,7 @@ import { ReachEditor } from './ReachEditor';
 import { SpoilEditor } from './SpoilEditor';
 import { StructuresEditor } from './StructuresEditor';
 import { WallEditor } from './WallEditor';
+import { WayEditor } from './WayEditor';
 import { WidthEditor } from './WidthEditor';
 
 /** The inputs behind each part of the drawing, in the order people set them. */
@@ -24,6 +25,7 @@ export const editors: Record<Part, { title: string; Editor: ComponentType }> = {
   left: { title: 'Left wall', Editor: () => <WallEditor side="left" /> },
   right: { title: 'Right wall', Editor: () => <WallEditor side="right" /> },
   guard: { title: 'Soil and guard', Editor: GuardEditor },
+  way: { title: 'Way out', Editor: WayEditor },
   spoil: { title: 'Spoil', Editor: SpoilEditor },
   reach: { title: 'Reach', Editor: ReachEditor },
 };

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { RunScreen } from '../../../../features/run/RunScreen';
+import { RunScreen } from '../../../../../features/run/RunScreen';
 
 export default function RunRoute() {
   const { jobId, runId } = useLocalSearchParams<{ jobId: string; runId: string }>();

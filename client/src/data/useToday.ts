@@ -1,0 +1,20 @@
+import { format } from 'date-fns';
+import { useEffect, useState } from 'react';
+
+const MINUTE = 60_000;
+const dayNow = (): string => format(new Date(), 'yyyy-MM-dd');
+
+/** Today on this device's calendar; follows the clock, also after the device slept. */
+export function useToday(): string {
+  const [today, setToday] = useState(dayNow);
+  useEffect(() => {
+    const look = () => setToday(dayNow());
+    const timer = setInterval(look, MINUTE);
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      clearInterval(timer);
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, []);
+  return today;
+}

@@ -1,0 +1,257 @@
+import {
+  extent,
+  findService,
+  formatGradient,
+  formatLength,
+  formatStation,
+  largest,
+  levelsOn,
+  lineMarks,
+  passOf,
+  smallest,
+  type ExistingLine,
+  type Plan,
+  type Run,
+  type UnitSystem,
+} from '@tamper/core';
+import { memo, useMemo } from 'react';
+import { View as Box } from 'react-native';
+import Svg, { ClipPath, Defs, Ellipse, G, Line, Path, Rect } from 'react-native-svg';
+import { colours, ground } from '../theme/tokens';
+import { Label } from './Dimension';
+import { fitStretched, pathThrough, type View } from './fit';
+import { ticks } from './ticks';
+import { shifted, unshifted, useZoom, type Shift } from './useZoom';
+import { ZoomButtons } from './ZoomButtons';
+
+interface Props {
+  run: Run;
+  plan: Plan;
+  units: UnitSystem;
+  width: number;
+  height: number;
+  cursor: number;
+  onCursor: (station: number) => void;
+  /** Clear distance to existing lines, metres: the bubble round each. */
+  clearance: number;
+}
+
+const PAD = { left: 46, right: 14, top: 30, bottom: 26 };
+const MOST_POINTS = 900;
+
+/** The long section to read from: ground, line, cover, crossings with their clearance, gradients. Heights are exaggerated. */
+export const LongSection = memo(function LongSection({ run, plan, units, width, height, cursor, onCursor, clearance }: Props) {
+  const { frame, shift, by, reset } = useZoom(40);
+  const base = useMemo(() => baseView(plan, width, height), [plan, width, height]);
+  const view = useMemo(() => zoomed(base, shift), [base, shift]);
+  const { start, end, length } = extent(run);
+  const touch = (event: { nativeEvent: { offsetX?: number } }) => {
+    const at = unshifted(shift, { x: event.nativeEvent.offsetX ?? 0, y: 0 }).x;
+    onCursor(Math.min(end, Math.max(start, start + ((at - PAD.left) / (width - PAD.left - PAD.right)) * length)));
+  };
+  const at = view.x(cursor);
+  return (
+    <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }}>
+      <Box
+        ref={frame}
+        role="group"
+        aria-label={`Long section of ${run.name}`}
+        style={{ width, height, touchAction: 'none', cursor: 'crosshair' } as object}
+        {...({ onClick: touch } as object)}
+      >
+        <Svg width={width} height={height} aria-hidden pointerEvents="none">
+          <Defs>
+            <ClipPath id="long">
+              <Rect x={PAD.left} y={0} width={width - PAD.left} height={height} />
+            </ClipPath>
+          </Defs>
+          <G clipPath="url(#long)">
+            <Earth run={run} plan={plan} view={view} height={height} />
+            <Windows plan={plan} view={view} height={height} />
+            <Crossings run={run} plan={plan} view={view} units={units} clearance={clearance} />
+            <Structures run={run} view={view} />
+            <Gradients plan={plan} view={view} units={units} />
+            <Line x1={at} x2={at} y1={14} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
+            <Label x={at} y={height - 8} text={formatStation(cursor, units)} colour={colours.paint} />
+          </G>
+          <Levels view={view} base={base} shift={shift} height={height} units={units} />
+        </Svg>
+      </Box>
+      <ZoomButtons onBy={by} onReset={reset} />
+    </Box>
+  );
+});
+
+/** Everything down to the trench bottom and the lines below it, with a little earth under that. */
+function baseView(plan: Plan, width: number, height: number): View {
+  const { station, ground: levels, finished, bottom } = plan.profile;
+  const deepest = Math.min(smallest(bottom), ...plan.lines.map((line) => smallest(levels) - line.coverMax - line.size));
+  const highest = Math.max(largest(levels), largest(finished));
+  const rise = Math.max(0.5, highest - deepest);
+  const stretch = { left: station[0] as number, right: station.at(-1) as number, bottom: deepest - rise * 0.12, top: highest + rise * 0.1 };
+  return fitStretched(stretch, { width, height, pad: PAD });
+}
+
+const zoomed = (view: View, shift: Shift): View => ({
+  x: (metres) => shifted(shift, { x: view.x(metres), y: 0 }).x,
+  y: (level) => shifted(shift, { x: 0, y: view.y(level) }).y,
+  scale: view.scale * shift.k,
+});
+/** Pixels a metre of height. */
+const rise = (view: View): number => view.y(0) - view.y(1);
+
+function Earth({ run, plan, view, height }: { run: Run; plan: Plan; view: View; height: number }) {
+  const service = findService(run.service);
+  const { station, reach, ground: levels, finished, bottom, invert, crown } = plan.profile;
+  const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
+  const kept = station.map((_, i) => i).filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1] || reach[i] !== reach[i - 1]);
+  const along = (column: readonly number[], nodes = kept) => nodes.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
+  const lip = along(levels);
+  const [first, last] = [view.x(station[0] as number), view.x(station.at(-1) as number)];
+  const underside = crown.map((level) => level - service.od);
+  const changed = finished.some((level, i) => level !== levels[i]);
+  return (
+    <G>
+      <Path d={`${pathThrough(lip)}L${last} ${height}L${first} ${height}Z`} fill={ground.soil} />
+      {run.reaches.map((item, index) => {
+        const nodes = kept.filter((i) => reach[i] === index);
+        if (item.method.kind !== 'open') return null;
+        return <Path key={index} d={pathThrough([...along(levels, nodes), ...along(bottom, nodes).reverse()], true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />;
+      })}
+      {plan.pits.map((pit) => {
+        const { ground: top, bottom: floor } = levelsOn(run, service, pit.station);
+        const [x, y] = [view.x(pit.from), view.y(top)];
+        return <Rect key={`${pit.kind}${pit.index}`} x={x} y={y} width={Math.max(2, view.x(pit.to) - x)} height={view.y(floor - pit.below) - y} fill={ground.void} stroke={ground.soilLine} strokeDasharray="4 2" />;
+      })}
+      <Path d={pathThrough([...along(crown), ...along(underside).reverse()], true)} fill={ground.pipe} stroke={ground.pipe} strokeWidth={1.5} />
+      <Path d={pathThrough(along(invert))} fill="none" stroke={colours.paper} strokeWidth={0.75} />
+      {changed ? <Path d={pathThrough(along(finished))} fill="none" stroke={colours.good} strokeWidth={2} strokeDasharray="8 4" /> : null}
+      <Path d={pathThrough(lip)} fill="none" stroke={ground.soilLine} strokeWidth={2.5} />
+    </G>
+  );
+} // prettier-ignore
+
+function Windows({ plan, view, height }: { plan: Plan; view: View; height: number }) {
+  return (
+    <G>
+      {plan.handWindows.map(({ from, to }) => (
+        <Rect
+          key={from}
+          x={view.x(from)}
+          width={Math.max(2, view.x(to) - view.x(from))}
+          y={PAD.top}
+          height={height - PAD.top - PAD.bottom}
+          fill={colours.paint}
+          fillOpacity={0.16}
+          stroke={colours.paint}
+          strokeDasharray="5 3"
+        />
+      ))}
+      {plan.ranges.protection.map(({ from, to }) => (
+        <Rect
+          key={from}
+          x={view.x(from)}
+          width={Math.max(2, view.x(to) - view.x(from))}
+          y={height - PAD.bottom}
+          height={6}
+          fill={ground.danger}
+        />
+      ))}
+    </G>
+  );
+}
+
+const stationOf = ({ where }: ExistingLine): number => (where.kind === 'crossing' ? where.station : (where.from + where.to) / 2);
+
+/** Existing lines over their expected covers, in a bubble of the clearance, with how the new line passes them. */
+function Crossings({ run, plan, view, units, clearance }: { run: Run; plan: Plan; view: View; units: UnitSystem; clearance: number }) {
+  const service = findService(run.service);
+  return (
+    <G>
+      {plan.lines.map((line, index) => {
+        const mark = lineMarks[line.kind];
+        const at = stationOf(line);
+        const { ground: level, crown } = levelsOn(run, service, at);
+        const { side, gap } = passOf(line, { ground: level, crown, underside: crown - service.od });
+        const [top, bottom] = [level - line.coverMin, level - line.coverMax - line.size];
+        const clash = plan.findings.some(({ id }) => id === `clear.clash.${index}`);
+        const [x, y] = [view.x(at), view.y((top + bottom) / 2)];
+        return (
+          <G key={index}>
+            <Ellipse
+              cx={x}
+              cy={y}
+              rx={Math.max(9, (line.size / 2 + clearance) * view.scale)}
+              ry={((top - bottom) / 2 + clearance) * rise(view)}
+              fill={clash ? colours.stop : colours.good}
+              fillOpacity={0.14}
+              stroke={clash ? colours.stop : colours.good}
+              strokeWidth={1.5}
+              strokeDasharray="4 3"
+            />
+            <Line x1={x} x2={x} y1={view.y(top)} y2={view.y(bottom)} stroke={colours.ink} strokeWidth={8} />
+            <Line x1={x} x2={x} y1={view.y(top)} y2={view.y(bottom)} stroke={mark.colour[plan.ruleSet]} strokeWidth={5} strokeDasharray={mark.dash} />
+            <Label x={x} y={22} size={14} text={mark.letter} />
+            <Label x={x + 12} y={y + 4} size={12} anchor="start" text={gap < 0 ? 'meets' : `${side} it by ${formatLength(gap, units)}`} colour={clash ? colours.stop : colours.ink} />
+          </G>
+        );
+      })}
+    </G>
+  );
+} // prettier-ignore
+
+function Structures({ run, view }: { run: Run; view: View }) {
+  const service = findService(run.service);
+  return (
+    <G>
+      {run.structures.map(({ name, station, diameter }) => {
+        const { ground: level, bottom } = levelsOn(run, service, station);
+        const half = Math.max(4, (diameter / 2) * view.scale);
+        const x = view.x(station);
+        return (
+          <G key={name}>
+            <Rect x={x - half} width={2 * half} y={view.y(level)} height={view.y(bottom) - view.y(level)} fill={colours.line} fillOpacity={0.8} stroke={colours.ink} strokeWidth={1.5} />
+            <Label x={x} y={view.y(level) - 7} size={12} text={name} />
+          </G>
+        );
+      })}
+    </G>
+  );
+} // prettier-ignore
+
+/** The fall of each leg, with an arrow the way the water runs, where there is room to say it. */
+function Gradients({ plan, view, units }: { plan: Plan; view: View; units: UnitSystem }) {
+  return (
+    <G>
+      {plan.flows
+        .filter(({ from, to }) => view.x(to) - view.x(from) > 66)
+        .map(({ from, to, start, end, fall }) => (
+          <Label
+            key={from}
+            x={view.x((from + to) / 2)}
+            y={view.y((start + end) / 2) + 20}
+            size={13}
+            text={`${fall < 0 ? '← ' : ''}${formatGradient(Math.abs(fall), units).split(' (')[0]}${fall > 0 ? ' →' : ''}`}
+          />
+        ))}
+    </G>
+  );
+}
+
+/** Levels down the left side. */
+function Levels({ view, base, shift, height, units }: { view: View; base: View; shift: Shift; height: number; units: UnitSystem }) {
+  const perMetre = rise(base);
+  const levelAt = (pixel: number) => (base.y(0) - unshifted(shift, { x: 0, y: pixel }).y) / perMetre;
+  return (
+    <G>
+      <Rect x={0} y={0} width={PAD.left} height={height} fill={colours.paper} />
+      {ticks(levelAt(height - PAD.bottom), levelAt(PAD.top), 5).map((level) => (
+        <G key={level}>
+          <Line x1={PAD.left - 5} x2={PAD.left} y1={view.y(level)} y2={view.y(level)} stroke={colours.faded} />
+          <Label x={PAD.left - 7} y={view.y(level) + 4} anchor="end" size={11} colour={colours.faded} text={formatLength(level, units, 'level').replace(/0 m$/, '').replace(/ ft$/, '')} />
+        </G>
+      ))}
+      <Line x1={PAD.left} x2={PAD.left} y1={PAD.top - 8} y2={height - PAD.bottom} stroke={colours.faded} />
+    </G>
+  );
+} // prettier-ignore

@@ -1,0 +1,306 @@
+import {
+  extent,
+  formatLength,
+  formatStation,
+  lineMarks,
+  lineOnPlan,
+  placeAt,
+  routeOf,
+  stretchOf,
+  structureTypes,
+  type Plan,
+  type PlanPoint,
+  type Run,
+  type UnitSystem,
+} from '@tamper/core';
+import { memo, useMemo, useState } from 'react';
+import { View as Box, type GestureResponderEvent } from 'react-native';
+import Svg, { Circle, G, Line, Path, Polygon } from 'react-native-svg';
+import { colours, ground, TARGET } from '../theme/tokens';
+import { Label } from './Dimension';
+import { fitToScale, pathThrough, type Extent, type View } from './fit';
+import { ticks } from './ticks';
+import { shifted, unshifted, useZoom, type Shift } from './useZoom';
+import { ZoomButtons } from './ZoomButtons';
+
+/** What a touch on the plan does. */
+export type PlanTool = 'look' | 'points' | 'line';
+
+interface Props {
+  run: Run;
+  plan: Plan;
+  others: readonly Run[];
+  units: UnitSystem;
+  width: number;
+  height: number;
+  cursor: number;
+  tool: PlanTool;
+  selected: number | undefined;
+  /** A touch beside any point: the place on the plan, and the station and offset it falls on. */
+  onTouch: (point: PlanPoint) => void;
+  onSelect: (index: number) => void;
+  onMove: (index: number, point: PlanPoint) => void;
+}
+
+const PAD = { left: 28, right: 28, top: 34, bottom: 40 };
+
+/** The plan to scale: the line with its stations, what crosses it, structures and pits; other runs of the job faint behind. */
+export const PlanDrawing = memo(function PlanDrawing(props: Props) {
+  const { run, plan, others, units, width, height, cursor, tool, selected, onTouch, onSelect, onMove } = props;
+  const { frame, shift, by, reset } = useZoom(60);
+  // The view stays put while the line is drawn; “whole drawing” fits it anew.
+  const [seen, setSeen] = useState(() => extentOf(run, others));
+  const base = useMemo(() => fitToScale(seen, { width, height, pad: PAD }), [seen, width, height]);
+  const view = useMemo(() => zoomed(base, shift), [base, shift]);
+  const toPlan = (pixel: { x: number; y: number }): PlanPoint => {
+    const at = unshifted(shift, pixel);
+    return { x: (at.x - base.x(0)) / base.scale, y: (base.y(0) - at.y) / base.scale };
+  };
+  const touch = (event: { nativeEvent: { offsetX?: number; offsetY?: number } }) =>
+    onTouch(toPlan({ x: event.nativeEvent.offsetX ?? 0, y: event.nativeEvent.offsetY ?? 0 }));
+  const fit = () => {
+    setSeen(extentOf(run, others));
+    reset();
+  };
+  const here = placeAt(run, cursor);
+  return (
+    <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }}>
+      <Box
+        ref={frame}
+        role="group"
+        aria-label={`Plan of ${run.name}, to scale`}
+        style={{ width, height, touchAction: 'none', cursor: tool === 'look' ? 'grab' : 'crosshair' } as object}
+        {...({ onClick: touch } as object)}
+      >
+        <Svg width={width} height={height} aria-hidden pointerEvents="none">
+          {others.map((other, index) => (
+            <Faint key={index} run={other} view={view} />
+          ))}
+          <Trench run={run} plan={plan} view={view} />
+          <Stations run={run} view={view} units={units} />
+          <Existing run={run} plan={plan} view={view} />
+          <Structures run={run} view={view} />
+          <Circle cx={view.x(here.x)} cy={view.y(here.y)} r={8} fill="none" stroke={colours.paint} strokeWidth={3} />
+          <Label x={view.x(here.x)} y={view.y(here.y) - 14} text={formatStation(cursor, units)} colour={colours.paint} />
+          <ScaleBar view={view} height={height} units={units} />
+          <North width={width} />
+        </Svg>
+      </Box>
+      {tool === 'points'
+        ? routeOf(run).map((point, index) => (
+            <Handle key={index} index={index} point={point} view={view} selected={index === selected} onSelect={onSelect} onMove={onMove} />
+          ))
+        : null}
+      <ZoomButtons onBy={by} onReset={fit} />
+    </Box>
+  );
+});
+
+/** Room round a line so that what crosses it is seen, metres. */
+const ROOM = 5;
+
+function extentOf(run: Run, others: readonly Run[]): Extent {
+  const points = [...routeOf(run), ...others.filter((other) => other.route.length > 1 && run.route.length > 1).flatMap(routeOf)];
+  const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+  return { left: Math.min(...xs) - ROOM, right: Math.max(...xs) + ROOM, bottom: Math.min(...ys) - ROOM, top: Math.max(...ys) + ROOM };
+}
+
+const zoomed = (view: View, shift: Shift): View => ({
+  x: (metres) => shifted(shift, { x: view.x(metres), y: 0 }).x,
+  y: (metres) => shifted(shift, { x: 0, y: view.y(metres) }).y,
+  scale: view.scale * shift.k,
+});
+const path = (points: readonly PlanPoint[], view: View): string => pathThrough(points.map(({ x, y }) => ({ x: view.x(x), y: view.y(y) })));
+
+function Faint({ run, view }: { run: Run; view: View }) {
+  if (run.route.length < 2) return null;
+  const middle = placeAt(run, (extent(run).start + extent(run).end) / 2);
+  return (
+    <G>
+      <Path d={path(run.route, view)} fill="none" stroke={colours.line} strokeWidth={4} strokeLinecap="round" />
+      <Label x={view.x(middle.x)} y={view.y(middle.y) - 6} size={11} colour={colours.faded} text={run.name} />
+    </G>
+  );
+}
+
+/** The trench as wide as its top, bored stretches as dashes, hand-dig windows hatched over it. */
+function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
+  const { end } = extent(run);
+  return (
+    <G>
+      {run.reaches.map((reach, index) => {
+        const to = run.reaches[index + 1]?.from ?? end;
+        const points = path(stretchOf(run, reach.from, to), view);
+        const open = reach.method.kind === 'open';
+        const span = plan.profile.reach.map((of, i) => (of === index ? (plan.profile.topWidth[i] as number) : 0));
+        const top = span.reduce((most, width) => Math.max(most, width), 0);
+        return (
+          <G key={index}>
+            {open ? <Path d={points} fill="none" stroke={ground.fill} strokeWidth={Math.max(5, top * view.scale)} /> : null}
+            <Path d={points} fill="none" stroke={ground.pipe} strokeWidth={2.5} strokeDasharray={open ? undefined : '9 6'} />
+          </G>
+        );
+      })}
+      {plan.handWindows.map(({ from, to }) => (
+        <Path key={from} d={path(stretchOf(run, from, to), view)} fill="none" stroke={colours.paint} strokeOpacity={0.5} strokeWidth={Math.max(12, plan.widestTop * view.scale)} />
+      ))}
+      {plan.pits.map((pit) => {
+        const { x, y, heading } = placeAt(run, pit.station);
+        const half = (pit.to - pit.from) / 2;
+        const corner = (along: number, across: number) => `${view.x(x + Math.cos(heading) * along - Math.sin(heading) * across)},${view.y(y + Math.sin(heading) * along + Math.cos(heading) * across)}`;
+        return <Polygon key={`${pit.kind}${pit.index}`} points={[corner(-half, -pit.width / 2), corner(half, -pit.width / 2), corner(half, pit.width / 2), corner(-half, pit.width / 2)].join(' ')} fill={ground.fill} fillOpacity={0.5} stroke={ground.soilLine} strokeWidth={1.5} />;
+      })}
+    </G>
+  );
+} // prettier-ignore
+
+function Stations({ run, view, units }: { run: Run; view: View; units: UnitSystem }) {
+  const { start, end, length } = extent(run);
+  return (
+    <G>
+      {ticks(start, end, Math.max(2, (length * view.scale) / 70)).map((station) => {
+        const { x, y, heading } = placeAt(run, station);
+        const [nx, ny] = [-Math.sin(heading), Math.cos(heading)];
+        const at = (pixels: number) => ({ x: view.x(x) + nx * pixels, y: view.y(y) - ny * pixels });
+        return (
+          <G key={station}>
+            <Line x1={at(-5).x} y1={at(-5).y} x2={at(5).x} y2={at(5).y} stroke={colours.ink} strokeWidth={1.5} />
+            <Label
+              x={at(-18).x}
+              y={at(-18).y + 4}
+              size={11}
+              colour={colours.faded}
+              text={formatStation(station, units).replace(/\.0 m$/, '')}
+            />
+          </G>
+        );
+      })}
+    </G>
+  );
+}
+
+function Existing({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
+  return (
+    <G>
+      {plan.lines.map((line, index) => {
+        const mark = lineMarks[line.kind];
+        const points = lineOnPlan(run, line);
+        const end = points.at(-1) as PlanPoint;
+        return (
+          <G key={index}>
+            <Path d={path(points, view)} fill="none" stroke={colours.ink} strokeWidth={5} />
+            <Path d={path(points, view)} fill="none" stroke={mark.colour[plan.ruleSet]} strokeWidth={3} strokeDasharray={mark.dash} />
+            <Label x={view.x(end.x)} y={view.y(end.y) - 4} size={13} text={`${mark.letter} ${line.name}`} />
+          </G>
+        );
+      })}
+    </G>
+  );
+}
+
+function Structures({ run, view }: { run: Run; view: View }) {
+  return (
+    <G>
+      {run.structures.map(({ name, kind, station, diameter }) => {
+        const { x, y } = placeAt(run, station);
+        return (
+          <G key={name}>
+            <Circle cx={view.x(x)} cy={view.y(y)} r={Math.max(7, (diameter / 2) * view.scale)} fill={colours.paper} stroke={colours.ink} strokeWidth={2} />
+            <Label x={view.x(x)} y={view.y(y) + 4} size={10} text={structureTypes[kind].letter} />
+            <Label x={view.x(x) + 10} y={view.y(y) + 20} size={12} anchor="start" text={name} />
+          </G>
+        );
+      })}
+    </G>
+  );
+} // prettier-ignore
+
+function ScaleBar({ view, height, units }: { view: View; height: number; units: UnitSystem }) {
+  const length = ticks(0, 90 / view.scale, 1).at(-1) ?? 1;
+  const [x, y] = [14, height - 14];
+  return (
+    <G>
+      <Line x1={x} x2={x + length * view.scale} y1={y} y2={y} stroke={colours.ink} strokeWidth={4} />
+      <Label x={x} y={y - 8} anchor="start" size={12} text={formatLength(length, units, 'span')} />
+    </G>
+  );
+}
+
+const North = ({ width }: { width: number }) => (
+  <G>
+    <Polygon points={`${width - 22},8 ${width - 15},26 ${width - 22},21 ${width - 29},26`} fill={colours.ink} />
+    <Label x={width - 22} y={40} size={12} text="N" />
+  </G>
+);
+
+/** A point of the line one can take hold of: drag it, or move it with the arrow keys (Shift: by a tenth). */
+function Handle({
+  index,
+  point,
+  view,
+  selected,
+  onSelect,
+  onMove,
+}: {
+  index: number;
+  point: PlanPoint;
+  view: View;
+  selected: boolean;
+  onSelect: (index: number) => void;
+  onMove: (index: number, point: PlanPoint) => void;
+}) {
+  const [grip, setGrip] = useState<{ pageX: number; pageY: number; from: PlanPoint }>();
+  const drag = ({ nativeEvent: { pageX, pageY } }: GestureResponderEvent) => {
+    if (!grip) return;
+    onMove(index, { x: grip.from.x + (pageX - grip.pageX) / view.scale, y: grip.from.y - (pageY - grip.pageY) / view.scale });
+  };
+  const key = (event: { key: string; shiftKey: boolean; preventDefault: () => void }) => {
+    const step = event.shiftKey ? 0.1 : 1;
+    const [dx, dy] = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key] ?? [0, 0];
+    if (dx === 0 && dy === 0) return;
+    event.preventDefault();
+    onMove(index, { x: point.x + (dx as number), y: point.y + (dy as number) });
+  };
+  return (
+    <Box
+      role="button"
+      aria-label={`Point ${index + 1} of the line`}
+      aria-pressed={selected}
+      tabIndex={0}
+      onStartShouldSetResponder={() => true}
+      onMoveShouldSetResponder={() => true}
+      onResponderTerminationRequest={() => false}
+      onResponderGrant={({ nativeEvent: { pageX, pageY } }) => {
+        onSelect(index);
+        setGrip({ pageX, pageY, from: point });
+      }}
+      onResponderMove={drag}
+      onResponderRelease={() => setGrip(undefined)}
+      {...({ onKeyDown: key, onFocus: () => onSelect(index), dataSet: { handle: 'point' } } as object)}
+      style={
+        {
+          position: 'absolute',
+          left: view.x(point.x) - TARGET / 2,
+          top: view.y(point.y) - TARGET / 2,
+          width: TARGET,
+          height: TARGET,
+          alignItems: 'center',
+          justifyContent: 'center',
+          touchAction: 'none',
+          cursor: 'move',
+        } as object
+      }
+    >
+      <Box
+        style={{
+          width: 22,
+          height: 22,
+          borderRadius: 11,
+          borderWidth: 3,
+          borderColor: selected ? colours.paint : colours.clay,
+          backgroundColor: colours.paper,
+        }}
+      />
+    </Box>
+  );
+}

@@ -1,0 +1,100 @@
+import { errorsOf, jobSchema, type Clearance, type Job } from '@tamper/core/job';
+import type { Gate } from '@tamper/core/clear';
+import { useMemo } from 'react';
+import { Text } from 'react-native-paper';
+import { useJob } from '../../data/documents';
+import { useJobFile } from '../../data/jobRuns';
+import type { Document } from '../../data/useDocument';
+import { useToday } from '../../data/useToday';
+import { Conflict } from '../../ui/Conflict';
+import { GateLight } from '../../ui/GateLight';
+import { Loading } from '../../ui/Loading';
+import { Notice } from '../../ui/Notice';
+import { SaveBadge } from '../../ui/SaveBadge';
+import { Page, TopBar } from '../../ui/Screen';
+import { useStable } from '../../ui/useStable';
+import { useGate } from '../../workers/useGate';
+import { ClearContext, type ClearEdit } from './edit';
+import { DatesCard } from './DatesCard';
+import { PermitCard } from './PermitCard';
+import { PrivateCard } from './PrivateCard';
+import { PublicCard } from './PublicCard';
+import { RequestCard } from './RequestCard';
+import { TasksCard } from './TasksCard';
+import { WayInCard } from './WayInCard';
+
+/** Where may I dig: permit, locate request, private lines, the way in; and the gate that follows from them. */
+export function ClearScreen({ jobId }: { jobId: string }) {
+  const { document, error, retry } = useJob(jobId);
+  const back = `/jobs/${jobId}`;
+  if (!document)
+    return (
+      <>
+        <TopBar title="Clear to dig" back={back} />
+        <Loading error={error} retry={retry} what="the job" />
+      </>
+    );
+  return (
+    <>
+      <TopBar title={`Clear: ${document.doc.name}`} status={<SaveBadge save={document.save} />} back={back} />
+      <Cards document={document} jobId={jobId} />
+    </>
+  );
+}
+
+type JobDocument = Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
+
+function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
+  const job = document.doc;
+  const today = useToday();
+  const { file } = useJobFile(jobId);
+  const gate = useGate(job, file?.runs, today);
+  const putJob = useStable((change: Partial<Job>, tag?: string) => {
+    const next = { ...job, ...change };
+    const [fault] = errorsOf(jobSchema, next);
+    if (!fault) document.change(next, tag);
+    return fault?.message;
+  });
+  const put = useStable((change: Partial<Clearance>, tag?: string) => putJob({ clearance: { ...job.clearance, ...change } }, tag));
+  const edit = useMemo((): ClearEdit => ({ job, jobId, today, put, putJob }), [job, jobId, today, put, putJob]);
+  return (
+    <ClearContext.Provider value={edit}>
+      <Page>
+        <Conflict document={document} what="the job" />
+        <GateLight name="Clear to dig" gate={gate} />
+        <Reasons gate={gate} />
+        <PermitCard />
+        <RequestCard />
+        <PrivateCard />
+        <WayInCard />
+        <PublicCard />
+        <TasksCard />
+        <DatesCard />
+        <Text variant="bodySmall">
+          Tamper warns; it does not clear ground. Marks are a best guess, and what is not marked may still be there. The owner of a line and
+          a competent person on site decide.
+        </Text>
+      </Page>
+    </ClearContext.Provider>
+  );
+}
+
+const KIND = { stop: 'stop', caution: 'caution', ok: 'note' } as const;
+
+/** Why the gate stands as it does, what shuts it first. */
+function Reasons({ gate }: { gate: Gate | undefined }) {
+  if (!gate) return null;
+  const told = gate.reasons.filter(({ state }) => state !== 'ok');
+  const fine = gate.reasons.filter(({ state }) => state === 'ok');
+  return (
+    <>
+      {gate.open && gate.until ? <Text variant="titleSmall">Open until the end of {gate.until}, if nothing else changes.</Text> : null}
+      {told.map((reason) => (
+        <Notice key={reason.id} kind={KIND[reason.state]} title={reason.what}>
+          <Text variant="bodySmall">{reason.why}</Text>
+        </Notice>
+      ))}
+      {fine.length > 0 ? <Text variant="bodySmall">In order: {fine.map(({ what }) => what).join(' · ')}</Text> : null}
+    </>
+  );
+}

@@ -1,0 +1,20 @@
+import type { Clearance, Job } from '@tamper/core/job';
+import { createContext, useContext } from 'react';
+
+/** What every part of the Clear screen works on. */
+export interface ClearEdit {
+  job: Job;
+  jobId: string;
+  today: string;
+  /** Puts a changed clearance into the job. Returns a sentence and changes nothing when it could not be one. */
+  put: (change: Partial<Clearance>, tag?: string) => string | undefined;
+  putJob: (change: Partial<Job>, tag?: string) => string | undefined;
+}
+
+export const ClearContext = createContext<ClearEdit | undefined>(undefined);
+
+export function useClear(): ClearEdit {
+  const edit = useContext(ClearContext);
+  if (!edit) throw new Error('useClear belongs inside the Clear screen');
+  return edit;
+}

@@ -1,0 +1,151 @@
+import { services } from '@tamper/core/catalogue';
+import type { PlanSummary } from '@tamper/core';
+import { formatHours, formatLength, formatMass, formatVolume, type UnitSystem } from '@tamper/core/units';
+import type { Job } from '@tamper/core/job';
+import type { Remote } from 'comlink';
+import { router } from 'expo-router';
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import useSWR from 'swr';
+import { fetcher, type Stored, type StoredRun } from '../../data/api';
+import { allRuns } from '../../data/jobRuns';
+import { colours } from '../../theme/tokens';
+import { Card } from '../../ui/Card';
+import { Loading } from '../../ui/Loading';
+import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
+import { Page, TopBar } from '../../ui/Screen';
+import type { PlanWorker, Worked } from '../../workers/plan.worker';
+import { planWorker } from '../../workers/planWorker';
+import { useLatest } from '../../workers/useLatest';
+import { Overlay } from './Overlay';
+
+/** Two runs side by side: usually a run and its variant. */
+export function CompareScreen({ jobId, a, b }: { jobId: string; a: string | undefined; b: string | undefined }) {
+  const job = useSWR<Stored<Job>>(`/jobs/${jobId}`, fetcher);
+  const runs = useSWR<StoredRun[]>(`runs of ${jobId}`, () => allRuns(jobId));
+  return (
+    <>
+      <TopBar title="Compare two runs" subtitle={job.data?.doc.name} back={`/jobs/${jobId}`} />
+      {job.data && runs.data ? (
+        <Comparison job={job.data.doc} jobId={jobId} runs={runs.data} a={a} b={b} />
+      ) : (
+        <Loading error={job.error ?? runs.error} retry={() => void Promise.all([job.mutate(), runs.mutate()])} what="the runs" />
+      )}
+    </>
+  );
+}
+
+interface Props {
+  job: Job;
+  jobId: string;
+  runs: readonly StoredRun[];
+  a: string | undefined;
+  b: string | undefined;
+}
+
+function Comparison({ job, jobId, runs, a, b }: Props) {
+  const first = runs.find(({ id }) => id === a) ?? runs[0];
+  const second = runs.find(({ id }) => id === b && id !== first?.id) ?? variantFor(runs, first) ?? runs.find(({ id }) => id !== first?.id);
+  const inputs = useMemo(() => (first && second ? { job, runs: [first.doc, second.doc] } : undefined), [job, first, second]);
+  const { result } = useLatest(planWorker, inputs, summaries);
+  if (!first || !second)
+    return (
+      <Page>
+        <Notice kind="note" title="There is only one run. Duplicate it as a variant from its menu, change the copy, and compare." />
+      </Page>
+    );
+  const go = (next: { a: string; b: string }) => router.setParams(next);
+  const options = runs.map(({ id, doc }) => ({ value: id, label: doc.name }));
+  const [one, two] = result?.value ?? [];
+  return (
+    <Page>
+      <View style={{ flexDirection: 'row', gap: 10 }}>
+        <View style={{ flex: 1 }}>
+          <Picker label="This" value={first.id} options={options} onChange={(id) => go({ a: id, b: second.id === id ? first.id : second.id })} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <Picker label="Against" value={second.id} options={options} onChange={(id) => go({ a: first.id === id ? second.id : first.id, b: id })} />
+        </View>
+      </View>
+      <Card title="In numbers">
+        {one && two ? <Numbers one={one} two={two} units={job.units} /> : <Text>Working it out…</Text>}
+        <Text variant="bodySmall">
+          {first.doc.name}: {serviceName(first.doc.service)}. {second.doc.name}: {serviceName(second.doc.service)}.
+        </Text>
+      </Card>
+      <Card title="Long sections over each other">
+        <Overlay runs={[first.doc, second.doc]} units={job.units} />
+      </Card>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        {[first, second].map(({ id, doc }) => (
+          <Button key={id} mode="outlined" onPress={() => router.navigate(`/jobs/${jobId}/runs/${id}`)}>
+            Open {doc.name}
+          </Button>
+        ))}
+      </View>
+    </Page>
+  );
+} // prettier-ignore
+
+const serviceName = (id: string): string => services.find((service) => service.id === id)?.name ?? id;
+
+/** The variant that belongs to a run, or the run a variant came from, by name. */
+const variantFor = (runs: readonly StoredRun[], run: StoredRun | undefined): StoredRun | undefined =>
+  run &&
+  runs.find(
+    ({ id, doc }) =>
+      id !== run.id && (doc.name.startsWith(`${run.doc.name} (variant)`) || run.doc.name.startsWith(`${doc.name} (variant)`)),
+  );
+
+const summaries = (remote: Remote<PlanWorker>, { job, runs }: { job: Job; runs: StoredRun['doc'][] }) =>
+  remote.summaries(job, runs) as Promise<Worked<PlanSummary>[]>;
+
+type Show = (summary: PlanSummary, units: UnitSystem) => string;
+const ROWS: readonly [string, keyof PlanSummary, Show][] = [
+  ['Length', 'length', ({ length }, units) => formatLength(length, units, 'span')],
+  ['Dig (bank)', 'dig', ({ dig }, units) => formatVolume(dig, units)],
+  ['Deepest', 'deepest', ({ deepest }, units) => formatLength(deepest, units)],
+  ['Widest top', 'widestTop', ({ widestTop }, units) => formatLength(widestTop, units)],
+  ['Over protection depth', 'overProtection', ({ overProtection }, units) => formatLength(overProtection, units, 'span')],
+  ['Dug by hand', 'handDig', ({ handDig }, units) => formatVolume(handDig, units)],
+  ['Hours by hand', 'handHours', ({ handHours }) => (handHours > 0 ? formatHours(handHours) : '0 h')],
+  ['Bored', 'bored', ({ bored }, units) => formatLength(bored, units, 'span')],
+  ['Spoil (loose)', 'spoilLoose', ({ spoilLoose }, units) => formatVolume(spoilLoose, units)],
+  ['Surplus (loose)', 'surplusLoose', ({ surplusLoose }, units) => formatVolume(surplusLoose, units)],
+  ['Bed and surround', 'beddingMass', ({ beddingMass }, units) => formatMass(beddingMass, units)],
+  ['Fill to bring', 'importFill', ({ importFill }, units) => formatVolume(importFill, units)],
+  ['Stops', 'stops', ({ stops }) => String(stops)],
+  ['Cautions', 'cautions', ({ cautions }) => String(cautions)],
+];
+
+function Numbers({ one, two, units }: { one: Worked<PlanSummary>; two: Worked<PlanSummary>; units: UnitSystem }) {
+  const bad = [one, two].flatMap((each) => ('errors' in each ? each.errors.map(({ message }) => message) : []));
+  return (
+    <View role="table" aria-label="The two runs in numbers" style={{ gap: 2 }}>
+      {bad.map((sentence) => (
+        <Notice key={sentence} kind="stop" title={sentence} />
+      ))}
+      {ROWS.map(([name, key, show]) => {
+        const [left, right] = [one, two].map((each) => ('value' in each ? each.value : undefined));
+        const less = left && right ? Math.sign(right[key] - left[key]) : 0;
+        const cell = (summary: PlanSummary | undefined, wins: boolean) => (
+          <Text role="cell" variant={wins ? 'titleSmall' : 'bodyMedium'} style={{ flex: 1, color: wins ? colours.good : colours.ink }}>
+            {summary ? show(summary, units) : '–'}
+            {wins ? ' ✓' : ''}
+          </Text>
+        );
+        return (
+          <View key={key} role="row" style={{ flexDirection: 'row', gap: 6, minHeight: 30, alignItems: 'center' }}>
+            <Text role="rowheader" style={{ flex: 1.2 }}>
+              {name}
+            </Text>
+            {cell(left, less > 0)}
+            {cell(right, less < 0)}
+          </View>
+        );
+      })}
+    </View>
+  );
+}

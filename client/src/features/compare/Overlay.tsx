@@ -1,0 +1,89 @@
+import { findService } from '@tamper/core/catalogue';
+import { extent, levelsOn } from '@tamper/core/line';
+import type { Run } from '@tamper/core/job';
+import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { Text } from 'react-native-paper';
+import Svg, { G, Path } from 'react-native-svg';
+import { Label } from '../../drawing/Dimension';
+import { fitStretched, pathThrough } from '../../drawing/fit';
+import { colours, ground } from '../../theme/tokens';
+
+const HEIGHT = 220;
+const POINTS = 240;
+const PAD = { left: 10, right: 10, top: 14, bottom: 24 };
+const COLOURS = [colours.clay, colours.note] as const;
+const DASHES = [undefined, '8 5'] as const;
+
+/** Ground and trench bottom of two runs over each other, by their stations. */
+export function Overlay({ runs, units }: { runs: readonly [Run, Run]; units: UnitSystem }) {
+  const [width, setWidth] = useState(320);
+  const lines = useMemo(() => runs.map(sampled), [runs]);
+  const all = lines.flat();
+  const view = fitStretched(
+    {
+      left: Math.min(...all.map(({ station }) => station)),
+      right: Math.max(...all.map(({ station }) => station)),
+      bottom: Math.min(...all.map(({ bottom }) => bottom)),
+      top: Math.max(...all.map(({ ground: level }) => level)),
+    },
+    { width, height: HEIGHT, pad: PAD },
+  );
+  const through = (points: (typeof lines)[number], key: 'ground' | 'bottom') =>
+    pathThrough(points.map((point) => ({ x: view.x(point.station), y: view.y(point[key]) })));
+  return (
+    <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ gap: 6 }}>
+      <View
+        role="img"
+        aria-label={runs.map((run, i) => `${run.name}: ${formatLength(deepest(lines[i] ?? []), units)} deep at most`).join('; ')}
+      >
+        <Svg width={width} height={HEIGHT} aria-hidden>
+          {lines.map((points, index) => (
+            <G key={index}>
+              <Path d={through(points, 'ground')} fill="none" stroke={ground.soilLine} strokeWidth={2} strokeDasharray={DASHES[index]} />
+              <Path d={through(points, 'bottom')} fill="none" stroke={COLOURS[index]} strokeWidth={3} strokeDasharray={DASHES[index]} />
+            </G>
+          ))}
+          <Label
+            x={PAD.left}
+            y={HEIGHT - 6}
+            anchor="start"
+            size={12}
+            text={formatStation(Math.min(...all.map(({ station }) => station)), units)}
+          />
+          <Label
+            x={width - PAD.right}
+            y={HEIGHT - 6}
+            anchor="end"
+            size={12}
+            text={formatStation(Math.max(...all.map(({ station }) => station)), units)}
+          />
+        </Svg>
+      </View>
+      {runs.map((run, index) => (
+        <Text key={index} variant="bodySmall" style={{ color: COLOURS[index] ?? colours.ink }}>
+          {index === 0 ? '▬▬' : '▬ ▬'} {run.name}: trench bottom, deepest {formatLength(deepest(lines[index] ?? []), units)}
+        </Text>
+      ))}
+    </View>
+  );
+}
+
+interface Point {
+  station: number;
+  ground: number;
+  bottom: number;
+  depth: number;
+}
+const deepest = (points: readonly Point[]): number => points.reduce((most, { depth }) => Math.max(most, depth), 0);
+
+function sampled(run: Run): Point[] {
+  const service = findService(run.service);
+  const { start, length } = extent(run);
+  return Array.from({ length: POINTS + 1 }, (_, i) => {
+    const station = start + (length * i) / POINTS;
+    const { ground: level, bottom, depth } = levelsOn(run, service, station);
+    return { station, ground: level, bottom, depth };
+  });
+}

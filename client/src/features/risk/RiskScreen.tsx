@@ -1,0 +1,218 @@
+import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/clear';
+import { evidences } from '@tamper/core/catalogue';
+import type { Job, Run } from '@tamper/core/job';
+import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
+import { useState } from 'react';
+import { useWindowDimensions, View } from 'react-native';
+import { BarChart } from 'react-native-gifted-charts';
+import { Button, Text } from 'react-native-paper';
+import useSWR from 'swr';
+import { fetcher, type Stored, type StoredRun } from '../../data/api';
+import { colours } from '../../theme/tokens';
+import { sans } from '../../theme/fonts';
+import { Card } from '../../ui/Card';
+import { Faults } from '../../ui/Faults';
+import { Loading } from '../../ui/Loading';
+import { Notice } from '../../ui/Notice';
+import { Progress } from '../../ui/Progress';
+import { QuantityField } from '../../ui/QuantityField';
+import { Page, TopBar } from '../../ui/Screen';
+import { useTask } from '../../workers/useTask';
+
+/** The chance of hitting a line, and the hours each way of working costs. */
+export function RiskScreen({ jobId, runId }: { jobId: string; runId: string }) {
+  const job = useSWR<Stored<Job>>(`/jobs/${jobId}`, fetcher);
+  const run = useSWR<StoredRun>(`/runs/${runId}`, fetcher);
+  return (
+    <>
+      <TopBar title="Strike risk" subtitle={run.data?.doc.name} back={`/jobs/${jobId}/runs/${runId}`} />
+      {job.data && run.data ? (
+        <Simulation job={job.data.doc} run={run.data.doc} />
+      ) : (
+        <Loading error={job.error ?? run.error} retry={() => void Promise.all([job.mutate(), run.mutate()])} what="the run" />
+      )}
+    </>
+  );
+}
+
+const SEED = 20_260;
+
+function Simulation({ job, run }: { job: Job; run: Run }) {
+  const { task, start, cancel } = useTask<StrikeRisk>();
+  const [trials, setTrials] = useState(20_000);
+  if (run.lines.length === 0)
+    return (
+      <Page>
+        <Notice kind="note" title="No existing line is entered on this run: there is nothing to weigh. That does not mean there is none." />
+      </Page>
+    );
+  const go = () => start((remote, onProgress) => remote.strikes(job, run, trials, SEED, onProgress));
+  return (
+    <Page>
+      <Text>
+        Throws a position and a depth for every existing line, as far off as its evidence allows, and plays three ways of working against
+        them.
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, alignItems: 'flex-start' }}>
+        <QuantityField
+          label="Trials"
+          value={trials}
+          format={String}
+          parse={(text) => parseCount(text, 'trials')}
+          onValue={(value) => (value < 100 || value > 200_000 ? 'Give 100 to 200,000 trials.' : (setTrials(value), undefined))}
+        />
+        {task.kind === 'running' ? null : (
+          <Button mode="contained" icon="chart" onPress={go} style={{ marginTop: 8 }}>
+            Weigh the risk
+          </Button>
+        )}
+      </View>
+      {task.kind === 'running' ? <Progress share={task.share} what={task.what} onCancel={cancel} /> : null}
+      {task.kind === 'failed' ? <Faults title="The trials stopped" faults={task.errors.map(({ message }) => message)} /> : null}
+      {task.kind === 'done' ? <Result risk={task.value} run={run} /> : null}
+      <Card title="Taken for granted">
+        {Object.values(riskAssumptions).map(({ basis }) => (
+          <Text key={basis} variant="bodySmall">
+            {basis}.
+          </Text>
+        ))}
+        <Text variant="bodySmall">
+          Planning assumptions to compare ways of working, not a forecast for this site. No chance is small enough to stop looking.
+        </Text>
+      </Card>
+    </Page>
+  );
+}
+
+const percent = (share: number): string => (share > 0 && share < 0.001 ? 'under 0.1 %' : formatPercent(Number(share.toFixed(3))));
+
+function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
+  const best = risk.lines.reduce((most, line, index) => (line.gain > (risk.lines[most]?.gain ?? 0) ? index : most), 0);
+  const gain = risk.lines[best]?.gain ?? 0;
+  return (
+    <>
+      <Card title="Chance of at least one strike">
+        <Chart
+          label={risk.strategies.map(({ id, chance }) => `${strategies[id].name} ${percent(chance)}`).join(', ')}
+          bars={risk.strategies.map(({ id, chance }) => ({
+            name: strategies[id].name,
+            value: chance * 100,
+            shown: percent(chance),
+            colour: BAR[id],
+          }))}
+        />
+        {risk.strategies.map((strategy) => (
+          <Strategy key={strategy.id} strategy={strategy} />
+        ))}
+        <Text variant="bodySmall">{risk.trials.toLocaleString('en')} trials.</Text>
+      </Card>
+      <Card title="Hours in the windows">
+        <Chart
+          label={risk.strategies.map(({ id, hours }) => `${strategies[id].name} ${formatHours(hours)}`).join(', ')}
+          bars={risk.strategies.map(({ id, hours }) => ({
+            name: strategies[id].name,
+            value: hours,
+            shown: formatHours(hours),
+            colour: BAR[id],
+          }))}
+        />
+      </Card>
+      <Card title="Where one more exposure helps most">
+        {gain > 0.0005 ? (
+          <Notice
+            kind="note"
+            title={`Expose ${run.lines[best]?.name} first: with windows elsewhere the chance of a strike falls by ${percent(gain)}`}
+          />
+        ) : (
+          <Text>No single exposure changes much: the windows hold already.</Text>
+        )}
+        <View role="table" aria-label="Chance of a strike, line by line" style={{ gap: 4 }}>
+          <View role="row" style={{ flexDirection: 'row' }}>
+            {['Line', ...strategyIds.map((id) => strategies[id].name), 'Exposing it'].map((name) => (
+              <Text key={name} role="columnheader" variant="labelSmall" style={{ flex: name === 'Line' ? 2 : 1 }}>
+                {name}
+              </Text>
+            ))}
+          </View>
+          {risk.lines.map((line, index) => (
+            <View key={index} role="row" style={{ flexDirection: 'row' }}>
+              <View role="cell" style={{ flex: 2 }}>
+                <Text>{run.lines[index]?.name}</Text>
+                <Text variant="bodySmall">{evidences[run.lines[index]?.evidence ?? 'drawing'].name}</Text>
+              </View>
+              {strategyIds.map((id) => (
+                <Text key={id} role="cell" style={{ flex: 1 }}>
+                  {percent(line.chance[id])}
+                </Text>
+              ))}
+              <Text role="cell" style={{ flex: 1 }}>
+                {line.gain > 0 ? `−${percent(line.gain)}` : '0 %'}
+              </Text>
+            </View>
+          ))}
+        </View>
+      </Card>
+    </>
+  );
+}
+
+const BAR: Record<StrategyRisk['id'], string> = { through: colours.stop, window: colours.clay, expose: colours.good };
+
+const Strategy = ({ strategy: { id, chance, error } }: { strategy: StrategyRisk }) => (
+  <View>
+    <Text variant="titleSmall">
+      {strategies[id].name}: {percent(chance)} ± {percent(2 * error)}
+    </Text>
+    <Text variant="bodySmall">{strategies[id].what}</Text>
+  </View>
+);
+
+interface Bar {
+  name: string;
+  value: number;
+  shown: string;
+  colour: string;
+}
+
+/** A few bars with their value on top. */
+function Chart({ bars, label }: { bars: Bar[]; label: string }) {
+  const width = Math.min(useWindowDimensions().width, 760) - 60;
+  const most = Math.max(...bars.map(({ value }) => value), 0.001);
+  const each = width / bars.length;
+  return (
+    <View role="img" aria-label={label}>
+      <BarChart
+        width={width}
+        height={150}
+        data={bars.map(({ name, value, shown, colour }) => ({
+          value,
+          label: name,
+          frontColor: colour,
+          topLabelComponent: () => <Text variant="labelMedium">{shown}</Text>,
+          topLabelContainerStyle: { width: each, left: -each * 0.2 },
+        }))}
+        barWidth={each * 0.6}
+        spacing={each * 0.4}
+        initialSpacing={each * 0.2}
+        endSpacing={0}
+        maxValue={most * 1.25}
+        hideRules
+        hideYAxisText
+        yAxisThickness={0}
+        yAxisLabelWidth={0}
+        xAxisThickness={1}
+        xAxisColor={colours.faded}
+        xAxisLabelTextStyle={{
+          color: colours.ink,
+          fontSize: 13,
+          fontFamily: sans.regular,
+          width: each,
+          textAlign: 'center',
+          marginLeft: -each * 0.2,
+        }}
+        disablePress
+        isAnimated={false}
+      />
+    </View>
+  );
+}

@@ -1,0 +1,348 @@
+import {
+  blankLine,
+  extent,
+  joinsOf,
+  movePoint,
+  reachIndexAt,
+  resolveRules,
+  runGate,
+  sectionAt,
+  type Fix,
+  type Job,
+  type Patch,
+  type PlanPoint,
+  type Reach,
+  type Run,
+  type Section,
+} from '@tamper/core';
+import { router } from 'expo-router';
+import { memo, useCallback, useMemo, useState } from 'react';
+import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { Button, IconButton, Text } from 'react-native-paper';
+import type { StoredRun } from '../../data/api';
+import { useOtherRuns } from '../../data/jobRuns';
+import type { Document } from '../../data/useDocument';
+import { useToday } from '../../data/useToday';
+import { LongSection } from '../../drawing/LongSection';
+import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
+import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
+import { Strip } from '../../drawing/Strip';
+import { colours, TARGET, WIDE } from '../../theme/tokens';
+import { Conflict } from '../../ui/Conflict';
+import { GateLight } from '../../ui/GateLight';
+import { Notice } from '../../ui/Notice';
+import { Tabs } from '../../ui/Tabs';
+import { useStable } from '../../ui/useStable';
+import type { PlanState } from '../../workers/usePlan';
+import { ChainageTable } from './ChainageTable';
+import { faultIn, patched, RunEditContext, useRunEdit, type RunEdit } from './context';
+import { editors } from './editors';
+import { Exchange } from './Exchange';
+import { Findings } from './Findings';
+import { GradeFinder } from './GradeFinder';
+import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
+import { PartBar } from './PartBar';
+import { PlanTools, touched } from './PlanTools';
+
+/** The three ways to look at a run. */
+type Look = 'section' | 'long' | 'plan';
+const LOOKS: readonly { value: Look; label: string }[] = [
+  { value: 'section', label: 'Section' },
+  { value: 'long', label: 'Long' },
+  { value: 'plan', label: 'Plan' },
+];
+
+interface Props {
+  job: Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
+  run: Document<Run, StoredRun>;
+  jobId: string;
+  state: PlanState;
+  onBranch: (station: number) => void;
+}
+
+/** Everything below the bar. Drawings show the last inputs that made a plan. */
+export function Board({ job, run, jobId, state, onBranch }: Props) {
+  const { width, height } = useWindowDimensions();
+  const wide = width >= WIDE;
+  const [cursor, setCursor] = useState(run.doc.stations[0]?.station ?? 0);
+  const [selected, setSelected] = useState<Part>();
+  const [look, setLook] = useState<Look>('section');
+  const [picking, setPicking] = useState(false);
+  const good = state.good;
+  const others = useOtherRuns(jobId, run.doc.name);
+
+  const shown = good?.run ?? run.doc;
+  const { start, end } = extent(shown);
+  const at = Math.min(end, Math.max(start, cursor));
+  const section = useMemo(() => sectionAt(shown, at), [shown, at]);
+  const apply = useStable((patches: readonly Patch[], tag?: string) => {
+    const next = patched(run.doc, patches);
+    if ('fault' in next) return next.fault;
+    run.change(next.run, tag);
+    return undefined;
+  });
+  const closePanel = useCallback(() => setSelected(undefined), []);
+  const fix = useStable((chosen: Fix) => void apply(chosen.patches));
+  const pick = useStable((station: number) => {
+    setPicking(false);
+    setSelected('lines');
+    apply([{ path: ['lines'], value: [...run.doc.lines, blankLine(`Line ${run.doc.lines.length + 1}`, Math.round(station * 100) / 100)] }]);
+  });
+  const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
+  const edit = useMemo(
+    (): RunEdit => ({
+      job: job.doc,
+      run: run.doc,
+      cursor: at,
+      reachIndex: reachIndexAt(run.doc, at),
+      section,
+      apply,
+      setCursor,
+      picking,
+      setPicking,
+      plan: good?.plan,
+      faultOf: (field) => faultIn(state.errors, field),
+    }),
+    [job.doc, run.doc, at, section, apply, picking, good, state.errors],
+  );
+
+  const units = job.doc.units;
+  const drawingWidth = wide ? width - 440 : width;
+  const chips = <PartBar selected={selected} onSelect={setSelected} wide={wide} />;
+  const shownNumbers = good && { plan: good.plan, section, units };
+  const drawings = good ? (
+    <>
+      <Strip run={good.run} plan={good.plan} units={units} width={drawingWidth} cursor={at} onCursor={setCursor} onPick={picking ? pick : undefined} />
+      <Picture good={good} doc={run.doc} section={section} look={look} width={drawingWidth} height={height} wide={wide} cursor={at} onCursor={setCursor} selected={selected} onPart={setSelected} others={others} hand={hand} />
+    </>
+  ) : state.errors.length === 0 ? (
+    <Text role="status" style={{ padding: 16 }}>
+      Working it out…
+    </Text>
+  ) : null;
+  const below = (
+    <>
+      <Problems run={run} state={state} />
+      {selected ? <Panel part={selected} onClose={closePanel} /> : null}
+      {look === 'long' && good ? (
+        <>
+          <GradeFinder job={job.doc} run={run.doc} apply={apply} />
+          <ChainageTable plan={good.plan} units={units} onGo={setCursor} />
+        </>
+      ) : null}
+      {look === 'plan' ? (
+        <>
+          <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => onBranch(at)} />
+          <Joins run={run.doc} others={others} units={units} />
+          <Exchange job={job} />
+        </>
+      ) : null}
+      {good ? <Findings findings={good.plan.findings} units={units} onGo={setCursor} onFix={fix} /> : null}
+    </>
+  );
+
+  return (
+    <RunEditContext.Provider value={edit}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 8, paddingVertical: 4, backgroundColor: colours.chalk }}>
+        <Gates job={job.doc} good={good} others={others} jobId={jobId} />
+        <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
+      </View>
+      {wide ? (
+        <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
+          <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
+            {drawings}
+            <View style={{ padding: 12 }}>{shownNumbers ? <KeyNumbers {...shownNumbers} /> : null}</View>
+          </ScrollView>
+          <ScrollView
+            style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
+            contentContainerStyle={{ padding: 12, gap: 12 }}
+          >
+            {chips}
+            {below}
+          </ScrollView>
+        </View>
+      ) : (
+        <View role="main" style={{ flex: 1, minHeight: 0 }}>
+          {drawings}
+          {shownNumbers && look === 'section' ? <NumberLine {...shownNumbers} /> : null}
+          {chips}
+          <ScrollView style={{ flex: 1, backgroundColor: colours.chalk }} contentContainerStyle={{ padding: 10, gap: 10 }}>
+            {below}
+            {shownNumbers ? <OtherNumbers {...shownNumbers} /> : null}
+          </ScrollView>
+        </View>
+      )}
+    </RunEditContext.Provider>
+  );
+} // prettier-ignore
+
+type Good = NonNullable<PlanState['good']>;
+
+/** The gates of this run; touch one to see what it hangs on. */
+const Gates = memo(function Gates({ job, good, others, jobId }: { job: Job; good: Good | undefined; others: readonly Run[]; jobId: string }) {
+  const today = useToday();
+  const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
+  return (
+    <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)} style={{ flexShrink: 1 }}>
+      <GateLight name="Clear to dig" gate={gate} small />
+    </Pressable>
+  );
+}); // prettier-ignore
+
+interface PictureProps {
+  good: Good;
+  /** The newest inputs: the plan view follows the finger, ahead of the plan. */
+  doc: Run;
+  section: Section;
+  look: Look;
+  width: number;
+  height: number;
+  wide: boolean;
+  cursor: number;
+  onCursor: (station: number) => void;
+  selected: Part | undefined;
+  onPart: (part: Part) => void;
+  others: readonly Run[];
+  hand: PlanHand;
+}
+
+/** The drawing one looks at: across, along, or from above. */
+function Picture({ good, doc, section, look, width, height, wide, cursor, onCursor, selected, onPart, others, hand }: PictureProps) {
+  const { job, run, plan } = good;
+  const [whole, setWhole] = useState(wide);
+  const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
+  const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
+  const size = { width, height: tall, units: job.units, cursor };
+  if (look === 'long')
+    return <LongSection run={run} plan={plan} onCursor={onCursor} clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0} {...size} />;
+  if (look === 'plan') return <PlanDrawing run={doc} plan={plan} others={others} {...hand} {...size} />;
+  return (
+    <View>
+      <SectionDrawing
+        section={section}
+        reach={run.reaches[section.reachIndex] as Reach}
+        units={job.units}
+        width={width}
+        height={wide ? Math.max(240, height - 440) : Math.max(200, Math.min(300, height * 0.3))}
+        selected={selected}
+        onPart={onPart}
+        whole={whole}
+        name={run.name}
+        existing={existing}
+      />
+      <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
+        <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
+          {whole ? 'Closer' : 'With spoil'}
+        </Button>
+      </View>
+    </View>
+  );
+} // prettier-ignore
+
+/** What the hand does on the plan view: its tool, the point it holds, and what a touch or a drag changes. */
+interface PlanHand {
+  tool: PlanTool;
+  selected: number | undefined;
+  onTouch: (point: PlanPoint) => void;
+  onSelect: (index: number) => void;
+  onMove: (index: number, point: PlanPoint) => void;
+}
+
+function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (station: number) => void, onPart: (part: Part) => void) {
+  const [tool, setTool] = useState<PlanTool>('look');
+  const [selected, setSelected] = useState<number>();
+  const onTouch = useStable((point: PlanPoint) => {
+    const done = touched(run, tool, point);
+    if (done.patches && apply(done.patches) !== undefined) return;
+    if (done.selected !== undefined) setSelected(done.selected);
+    if (done.cursor !== undefined) onCursor(done.cursor);
+    if (done.line) {
+      setTool('look');
+      onPart('lines');
+    }
+  });
+  const onMove = useStable((index: number, point: PlanPoint) => {
+    const patches = movePoint(run, index, point);
+    if (patches.length > 0) apply(patches, `point.${index}`);
+  });
+  return { hand: { tool, selected, onTouch, onSelect: setSelected, onMove }, setTool, setSelected };
+}
+
+/** What cannot be saved, planned or joined, in sentences. */
+function Problems({ run, state }: { run: Props['run']; state: PlanState }) {
+  return (
+    <>
+      <Conflict document={run} what="this run" />
+      {state.crash ? (
+        <Notice kind="stop" role="alert" title={`The planner stopped: ${state.crash} Reload the page; your inputs are saved.`} />
+      ) : null}
+      {state.errors.length > 0 ? (
+        <Notice
+          kind="stop"
+          role="alert"
+          title={state.good ? 'These inputs cannot be dug. The drawing shows the last that could.' : 'These inputs cannot be dug yet.'}
+        >
+          {state.errors.map((error) => (
+            <Text key={error.field + error.message}>{error.message}</Text>
+          ))}
+        </Notice>
+      ) : null}
+    </>
+  );
+}
+
+/** Where this run meets others of the job, and what does not fit there. */
+function Joins({ run, others, units }: { run: Run; others: readonly Run[]; units: Job['units'] }) {
+  const joins = useMemo(
+    () => joinsOf([run, ...others], units).filter(({ ends }) => ends.some((end) => end.run === 0)),
+    [run, others, units],
+  );
+  return joins.map(({ name, ends, faults }) => (
+    <Notice
+      key={name}
+      kind={faults.length > 0 ? 'caution' : 'note'}
+      title={`Joined at ${name} with ${ends.flatMap((end) => (end.run === 0 ? [] : (others[end.run - 1]?.name ?? []))).join(', ')}`}
+    >
+      {faults.map((fault) => (
+        <Text key={fault}>{fault}</Text>
+      ))}
+    </Notice>
+  ));
+}
+
+/** What lies in the ground already at a station, from the plan on screen. */
+function linesAt({ plan }: Good, station: number) {
+  const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
+  const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.lines[index] ?? []));
+  return { lines, handOnly: near.length > 0, ruleSet: plan.ruleSet };
+}
+
+/** Parts that are set for the whole run, not reach by reach. */
+const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'way', 'spoil', 'reach'];
+
+/** The inputs of one part. */
+const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
+  const { run, reachIndex } = useRunEdit();
+  const { title, Editor } = editors[part];
+  return (
+    <View
+      role="form"
+      aria-label={title}
+      style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
+    >
+      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+        <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
+          {title}
+          {run.reaches.length > 1 && !WHOLE_RUN.includes(part) ? ` · reach ${reachIndex + 1}` : ''}
+        </Text>
+        <IconButton
+          icon="close"
+          accessibilityLabel="Close the inputs"
+          onPress={onClose}
+          style={{ margin: 0, width: TARGET, height: TARGET }}
+        />
+      </View>
+      <Editor key={`${part}.${reachIndex}`} />
+    </View>
+  );
+});

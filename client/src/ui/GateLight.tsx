@@ -1,0 +1,39 @@
+import type { Gate } from '@tamper/core/clear';
+import { View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Icon } from '../theme/Icon';
+import { colours } from '../theme/tokens';
+
+/** One gate in a word, a sign and a colour, never in colour alone. */
+export function GateLight({ name, gate, small = false }: { name: string; gate: Gate | undefined; small?: boolean }) {
+  const stops = gate?.reasons.filter(({ state }) => state === 'stop').length ?? 0;
+  const look = !gate
+    ? { back: colours.line, front: colours.ink, icon: 'note', word: 'looking' }
+    : gate.open
+      ? { back: colours.good, front: colours.onClay, icon: 'check', word: 'OPEN' }
+      : { back: colours.stop, front: colours.onClay, icon: 'stop', word: 'SHUT' };
+  return (
+    <View
+      role="status"
+      aria-label={`${name}: ${look.word}${stops > 0 ? `, ${stops} ${stops === 1 ? 'reason' : 'reasons'}` : ''}`}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 8,
+        backgroundColor: look.back,
+        borderRadius: 8,
+        paddingHorizontal: 10,
+        minHeight: small ? 40 : 52,
+      }}
+    >
+      <Icon name={look.icon} color={look.front} size={small ? 20 : 26} />
+      <Text variant={small ? 'labelMedium' : 'titleMedium'} numberOfLines={1} style={{ color: look.front, flexShrink: 1 }}>
+        {name}
+      </Text>
+      <Text variant={small ? 'labelMedium' : 'titleMedium'} style={{ color: look.front }}>
+        {look.word}
+        {stops > 0 ? ` (${stops})` : ''}
+      </Text>
+    </View>
+  );
+}

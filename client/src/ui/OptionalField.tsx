@@ -1,0 +1,47 @@
+import type { Parsed } from '@tamper/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { HelperText, TextInput } from 'react-native-paper';
+
+interface Props {
+  label: string;
+  value: number | undefined;
+  format: (value: number) => string;
+  parse: (text: string) => Parsed;
+  /** Takes the value, or nothing for an emptied field; a sentence refuses it. */
+  onValue: (value: number | undefined) => string | undefined;
+  hint?: string | undefined;
+}
+
+/** A quantity that may be left empty. */
+export function OptionalField({ label, value, format, parse, onValue, hint }: Props) {
+  const [typed, setTyped] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const type = (text: string) => {
+    setTyped(text);
+    if (text.trim() === '') return setFault(onValue(undefined));
+    const parsed = parse(text);
+    setFault(parsed.ok ? onValue(parsed.value) : parsed.error);
+  };
+  const below = fault ?? hint;
+  return (
+    <View style={{ flexGrow: 1, flexBasis: 96, minWidth: 0 }}>
+      <TextInput
+        mode="outlined"
+        label={label}
+        aria-label={label}
+        value={typed ?? (value === undefined ? '' : format(value))}
+        onChangeText={type}
+        onBlur={() => fault === undefined && setTyped(undefined)}
+        error={fault !== undefined}
+        autoCorrect={false}
+        autoComplete="off"
+      />
+      {below === undefined ? null : (
+        <HelperText type={fault ? 'error' : 'info'} aria-live="polite" style={{ paddingVertical: 2 }}>
+          {below}
+        </HelperText>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,43 @@
+import { Pressable, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { colours, TARGET } from '../theme/tokens';
+
+/** A few ways to look at the same thing. Plain presses: they stand through every key press. */
+export function Tabs<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly { value: T; label: string }[];
+  onChange: (value: T) => void;
+}) {
+  return (
+    <View role="tablist" aria-label={label} style={{ flexDirection: 'row', marginLeft: 'auto' }}>
+      {options.map((option) => {
+        const on = option.value === value;
+        return (
+          <Pressable
+            key={option.value}
+            role="tab"
+            aria-selected={on}
+            onPress={() => onChange(option.value)}
+            style={{
+              minHeight: TARGET,
+              justifyContent: 'center',
+              paddingHorizontal: 12,
+              borderBottomWidth: 3,
+              borderColor: on ? colours.clay : 'transparent',
+            }}
+          >
+            <Text variant="labelLarge" style={{ color: on ? colours.clay : colours.faded }}>
+              {option.label}
+            </Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}

@@ -1,0 +1,84 @@
+import {
+  findGrade,
+  InputError,
+  planRun,
+  resolveRules,
+  seeded,
+  simulateStrikes,
+  strikeCases,
+  summarise,
+  applyPatches,
+  type GradeResult,
+  type Job,
+  type PlanSummary,
+  type Run,
+  type Solver,
+  type StrikeRisk,
+} from '@tamper/core';
+import { expose } from 'comlink';
+import type { Worked } from './plan.worker';
+
+interface Highs {
+  solve: (lp: string) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+}
+
+/** The solver is a WebAssembly program of a megabyte: fetched when it is first needed. */
+async function loadSolver(): Promise<Solver> {
+  const load = require('highs') as (options: { locateFile: (file: string) => string }) => Promise<Highs>;
+  const highs = await load({ locateFile: (file) => `/${file}` });
+  return (lp) => {
+    const { Status, ObjectiveValue, Columns } = highs.solve(lp);
+    if (Status !== 'Optimal') return undefined;
+    return {
+      objective: ObjectiveValue,
+      values: Object.fromEntries(Object.entries(Columns).map(([name, { Primal }]) => [name, Primal ?? 0])),
+    };
+  };
+}
+
+export type OnProgress = (share: number, what: string) => void;
+/** What the grade finder found, with the present line and the one found in numbers. */
+export interface GradeFound {
+  result: GradeResult;
+  present: PlanSummary | undefined;
+  candidate: PlanSummary | undefined;
+}
+
+async function worked<T>(work: () => Promise<T> | T): Promise<Worked<T>> {
+  try {
+    return { value: await work() };
+  } catch (error) {
+    if (error instanceof InputError) return { errors: error.errors };
+    throw error;
+  }
+}
+
+/** A plan's numbers; nothing where the line cannot be dug as it is. */
+function numbers(job: Job, run: Run): PlanSummary | undefined {
+  try {
+    return summarise(planRun(job, run));
+  } catch (error) {
+    if (error instanceof InputError) return undefined;
+    throw error;
+  }
+}
+
+const worker = {
+  grade: (job: Job, run: Run, onProgress: OnProgress): Promise<Worked<GradeFound>> =>
+    worked(async () => {
+      onProgress(0, 'Fetching the solver');
+      const solver = await loadSolver();
+      const result = findGrade(run, { rules: resolveRules(job.ruleSet, job.overrides), units: job.units, solver, onProgress });
+      const candidate = result.kind === 'found' ? numbers(job, applyPatches(run, result.patches)) : undefined;
+      return { result, present: numbers(job, run), candidate };
+    }),
+  strikes: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<StrikeRisk>> =>
+    worked(() => {
+      const cases = strikeCases(job, run, planRun(job, run));
+      const progress = (share: number) => (onProgress(share, 'Throwing'), true);
+      return simulateStrikes(cases, trials, seeded(seed), progress) as StrikeRisk;
+    }),
+};
+export type SolverWorker = typeof worker;
+
+expose(worker);

@@ -1,0 +1,58 @@
+import { useEffect, useRef, useState } from 'react';
+
+interface Link<R, I> {
+  remote: R;
+  busy: boolean;
+  waiting: I | undefined;
+}
+
+/**
+ * Keeps the result of a worker's work on the newest inputs: while one is being worked on, only the latest change waits.
+ * @param start starts the worker; a constant function. @param inputs the same object while nothing changed.
+ */
+export function useLatest<R, I, T>(
+  start: () => { worker: Worker; remote: R },
+  inputs: I | undefined,
+  work: (remote: R, inputs: I) => Promise<T>,
+): { result: { inputs: I; value: T } | undefined; crash: string | undefined } {
+  const [result, setResult] = useState<{ inputs: I; value: T }>();
+  const [crash, setCrash] = useState<string>();
+  const link = useRef<Link<R, I>>(undefined);
+  const job = useRef(work);
+  job.current = work;
+
+  useEffect(() => {
+    const { worker, remote } = start();
+    link.current = { remote, busy: false, waiting: undefined };
+    worker.onerror = (event) => setCrash(event.message || 'The worker did not start.');
+    return () => {
+      link.current = undefined;
+      worker.terminate();
+    };
+  }, [start]);
+
+  useEffect(() => {
+    const now = link.current;
+    if (inputs === undefined || !now) return;
+    now.waiting = inputs;
+    void drain(now);
+
+    async function drain(own: Link<R, I>): Promise<void> {
+      if (own.busy) return;
+      own.busy = true;
+      for (let next = own.waiting; next !== undefined; next = own.waiting) {
+        own.waiting = undefined;
+        try {
+          const value = await job.current(own.remote, next);
+          setResult({ inputs: next, value });
+          setCrash(undefined);
+        } catch (error) {
+          setCrash(error instanceof Error ? error.message : String(error));
+        }
+      }
+      own.busy = false;
+    }
+  }, [inputs]);
+
+  return { result, crash };
+}
