@@ -8,6 +8,8 @@ export type SaveState<T> =
 export interface AutosaveDeps<T> {
   put: (version: number, doc: T) => Promise<Stored<T>>;
   keep: (draft: Draft<T>) => void;
+  /** Does this device hold the newest draft? */
+  kept: () => boolean;
   drop: () => void;
   same: (a: T, b: T) => boolean;
   onState: (state: SaveState<T>) => void;
@@ -126,7 +128,8 @@ export class Autosaver<T> {
       return this.deps.onState({ kind: 'conflict', theirs, base: this.saved.doc, mine: this.doc });
     }
     const passing = error.status === 0 || error.status === 429 || error.status >= 500;
-    this.deps.onState({ kind: 'unsaved', why: passing ? `${error.message} Kept on this device; trying again.` : error.message });
+    const held = this.deps.kept() ? 'Kept on this device' : 'This device cannot keep it: leave the page open';
+    this.deps.onState({ kind: 'unsaved', why: passing ? `${error.message} ${held}; trying again.` : error.message });
     if (!passing) return;
     this.schedule(this.retry);
     this.retry = Math.min(RETRY_MOST, this.retry * 2);

@@ -27,8 +27,9 @@ describe('autosave', () => {
   const stored = (version: number, doc: Doc): Stored<Doc> => ({ id: 'x', version, updatedAt: '', doc });
 
   /** A saver over a fake server that answers as told, with everything it said. */
-  function setUp(answer: (version: number, doc: Doc) => Promise<Stored<Doc>>, first: Doc = { n: 0 }) {
+  function setUp(answer: (version: number, doc: Doc) => Promise<Stored<Doc>>, first: Doc = { n: 0 }, storing = true) {
     const states: SaveState<Doc>['kind'][] = [];
+    const whys: string[] = [];
     let draft: Draft<Doc> | undefined;
     const puts: [number, Doc][] = [];
     const saver = new Autosaver<Doc>(
@@ -36,15 +37,19 @@ describe('autosave', () => {
       {
         put: (version, doc) => (puts.push([version, doc]), answer(version, doc)),
         keep: (kept) => (draft = kept),
+        kept: () => storing,
         drop: () => (draft = undefined),
         same: sameJson,
-        onState: (state) => states.push(state.kind),
+        onState: (state) => {
+          states.push(state.kind);
+          if (state.kind === 'unsaved') whys.push(state.why);
+        },
         delay: 10,
         retryFirst: 50,
       },
       first,
     );
-    return { saver, states, puts, draft: () => draft };
+    return { saver, states, whys, puts, draft: () => draft };
   }
   const ok = (version: number, doc: Doc) => Promise.resolve(stored(version + 1, doc));
   const settle = async (ms: number) => {
@@ -82,6 +87,14 @@ describe('autosave', () => {
     await settle(60);
     expect(states.at(-1)).toBe('saved');
     expect(draft()).toBeUndefined();
+  });
+
+  test('a device that cannot keep the draft is told so, not called safe', async () => {
+    const offline = () => Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'));
+    const [full, roomy] = [setUp(offline, { n: 1 }, false), setUp(offline, { n: 1 })];
+    await settle(20);
+    expect(full.whys[0]).toBe('No connection to the server. This device cannot keep it: leave the page open; trying again.');
+    expect(roomy.whys[0]).toBe('No connection to the server. Kept on this device; trying again.');
   });
 
   test('a newer version elsewhere stops the saving and keeps the draft; resolving goes on from it', async () => {

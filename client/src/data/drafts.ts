@@ -8,12 +8,14 @@ export interface Draft<T> {
 
 const key = (path: string) => `tamper.draft${path}`;
 
-/** Keeps a draft. Where the device's store is full or forbidden, only the server holds the work. */
-function keepDraft<T>(path: string, draft: Draft<T>): void {
+/** Keeps a draft; false where the device's store is full or forbidden, so that only the server can hold the work. */
+function keepDraft<T>(path: string, draft: Draft<T>): boolean {
   try {
     localStorage.setItem(key(path), JSON.stringify(draft));
+    return true;
   } catch (error) {
     console.warn('No draft could be kept on this device', error);
+    return false;
   }
 }
 export function readDraft<T>(path: string, upgrade: (doc: unknown) => unknown): Draft<T> | undefined {
@@ -24,12 +26,22 @@ export function readDraft<T>(path: string, upgrade: (doc: unknown) => unknown): 
 }
 const dropDraft = (path: string): void => localStorage.removeItem(key(path));
 
+/** Keeps the draft of one document. */
+export interface DraftKeeper<T> {
+  keep: (draft: Draft<T>) => void;
+  /** Writes what is waiting, and says whether the device holds the newest draft. */
+  kept: () => boolean;
+  drop: () => void;
+  close: () => void;
+}
+
 /** A keeper that writes a draft a moment after the last edit, not at every key, and at once when the page is put away. */
-export function draftKeeper<T>(path: string, delay = 150): { keep: (draft: Draft<T>) => void; drop: () => void; close: () => void } {
+export function draftKeeper<T>(path: string, delay = 150): DraftKeeper<T> {
   let waiting: Draft<T> | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let held = true;
   const write = () => {
-    if (waiting) keepDraft(path, waiting);
+    if (waiting) held = keepDraft(path, waiting);
     waiting = undefined;
   };
   window.addEventListener('pagehide', write);
@@ -38,6 +50,10 @@ export function draftKeeper<T>(path: string, delay = 150): { keep: (draft: Draft
       waiting = draft;
       clearTimeout(timer);
       timer = setTimeout(write, delay);
+    },
+    kept() {
+      write();
+      return held;
     },
     drop() {
       waiting = undefined;

@@ -1,11 +1,13 @@
 import type { JobFile, Run } from '@tamper/core/job';
-import { useMemo } from 'react';
+import { useFocusEffect } from 'expo-router';
+import { useCallback, useMemo } from 'react';
 import useSWR from 'swr';
-import { api, fetcher, type Page, type RunSummary, type StoredRun } from './api';
+import { fetcher, type Page, type RunSummary, type StoredRun } from './api';
 
 /** A whole job with its runs, as it is stored now. Looked at again whenever the screen comes back. */
 export function useJobFile(jobId: string) {
-  const { data, error, mutate } = useSWR<JobFile>(`/jobs/${jobId}/file`, fetcher, { revalidateOnFocus: true });
+  const { data, error, mutate } = useSWR<JobFile>(`/jobs/${jobId}/file`, fetcher);
+  useFocusEffect(useCallback(() => void mutate(), [mutate]));
   return { file: data, error: error as unknown, refresh: mutate };
 }
 
@@ -25,9 +27,4 @@ export async function allRuns(jobId: string): Promise<StoredRun[]> {
     after = page.next ?? '';
   } while (after);
   return Promise.all(summaries.map(({ id }) => fetcher<StoredRun>(`/runs/${id}`)));
-}
-
-/** Writes runs over the versions they were read at. @throws ApiError when somebody was faster; runs before it are written. */
-export async function putRuns(runs: readonly { id: string; version: number; doc: Run }[]): Promise<void> {
-  for (const { id, version, doc } of runs) await api.put(`/runs/${id}`, version, doc);
 }

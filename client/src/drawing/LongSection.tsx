@@ -36,7 +36,9 @@ interface Props {
   clearance: number;
 }
 
-const PAD = { left: 46, right: 14, top: 30, bottom: 26 };
+const PAD = { left: 50, right: 22, top: 30, bottom: 64 };
+/** Names near the sides stay on the drawing: half of what a name takes, pixels. */
+const NAME_ROOM = 40;
 const MOST_POINTS = 900;
 
 /** The long section to read from: ground, line, cover, crossings with their clearance, gradients. Heights are exaggerated. */
@@ -62,17 +64,18 @@ export const LongSection = memo(function LongSection({ run, plan, units, width, 
         <Svg width={width} height={height} aria-hidden pointerEvents="none">
           <Defs>
             <ClipPath id="long">
-              <Rect x={PAD.left} y={0} width={width - PAD.left} height={height} />
+              <Rect x={PAD.left - 8} y={0} width={width - PAD.left + 8} height={height} />
             </ClipPath>
           </Defs>
           <G clipPath="url(#long)">
             <Earth run={run} plan={plan} view={view} height={height} />
             <Windows plan={plan} view={view} height={height} />
-            <Crossings run={run} plan={plan} view={view} units={units} clearance={clearance} />
-            <Structures run={run} view={view} />
+            <Crossings run={run} plan={plan} view={view} units={units} clearance={clearance} width={width} />
+            <Structures run={run} view={view} width={width} />
+            <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
             <Line x1={at} x2={at} y1={14} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
-            <Label x={at} y={height - 8} text={formatStation(cursor, units)} colour={colours.paint} />
+            <Label x={at} y={height - PAD.bottom + 40} text={formatStation(cursor, units)} colour={colours.paint} />
           </G>
           <Levels view={view} base={base} shift={shift} height={height} units={units} />
         </Svg>
@@ -112,7 +115,7 @@ function Earth({ run, plan, view, height }: { run: Run; plan: Plan; view: View; 
   const changed = finished.some((level, i) => level !== levels[i]);
   return (
     <G>
-      <Path d={`${pathThrough(lip)}L${last} ${height}L${first} ${height}Z`} fill={ground.soil} />
+      <Path d={`${pathThrough(lip)}L${last} ${height - PAD.bottom}L${first} ${height - PAD.bottom}Z`} fill={ground.soil} />
       {run.reaches.map((item, index) => {
         const nodes = kept.filter((i) => reach[i] === index);
         if (item.method.kind !== 'open') return null;
@@ -164,7 +167,7 @@ function Windows({ plan, view, height }: { plan: Plan; view: View; height: numbe
 const stationOf = ({ where }: ExistingLine): number => (where.kind === 'crossing' ? where.station : (where.from + where.to) / 2);
 
 /** Existing lines over their expected covers, in a bubble of the clearance, with how the new line passes them. */
-function Crossings({ run, plan, view, units, clearance }: { run: Run; plan: Plan; view: View; units: UnitSystem; clearance: number }) {
+function Crossings({ run, plan, view, units, clearance, width }: { run: Run; plan: Plan; view: View; units: UnitSystem; clearance: number; width: number }) {
   const service = findService(run.service);
   return (
     <G>
@@ -176,6 +179,7 @@ function Crossings({ run, plan, view, units, clearance }: { run: Run; plan: Plan
         const [top, bottom] = [level - line.coverMin, level - line.coverMax - line.size];
         const clash = plan.findings.some(({ id }) => id === `clear.clash.${index}`);
         const [x, y] = [view.x(at), view.y((top + bottom) / 2)];
+        const right = x > width - 130;
         return (
           <G key={index}>
             <Ellipse
@@ -192,7 +196,7 @@ function Crossings({ run, plan, view, units, clearance }: { run: Run; plan: Plan
             <Line x1={x} x2={x} y1={view.y(top)} y2={view.y(bottom)} stroke={colours.ink} strokeWidth={8} />
             <Line x1={x} x2={x} y1={view.y(top)} y2={view.y(bottom)} stroke={mark.colour[plan.ruleSet]} strokeWidth={5} strokeDasharray={mark.dash} />
             <Label x={x} y={22} size={14} text={mark.letter} />
-            <Label x={x + 12} y={y + 4} size={12} anchor="start" text={gap < 0 ? 'meets' : `${side} it by ${formatLength(gap, units)}`} colour={clash ? colours.stop : colours.ink} />
+            <Label x={right ? x - 14 : x + 14} y={y + 4} size={12} anchor={right ? 'end' : 'start'} text={gap < 0 ? 'meets' : `${side} it by ${formatLength(gap, units)}`} colour={clash ? colours.stop : colours.ink} />
           </G>
         );
       })}
@@ -200,7 +204,7 @@ function Crossings({ run, plan, view, units, clearance }: { run: Run; plan: Plan
   );
 } // prettier-ignore
 
-function Structures({ run, view }: { run: Run; view: View }) {
+function Structures({ run, view, width }: { run: Run; view: View; width: number }) {
   const service = findService(run.service);
   return (
     <G>
@@ -211,13 +215,38 @@ function Structures({ run, view }: { run: Run; view: View }) {
         return (
           <G key={name}>
             <Rect x={x - half} width={2 * half} y={view.y(level)} height={view.y(bottom) - view.y(level)} fill={colours.line} fillOpacity={0.8} stroke={colours.ink} strokeWidth={1.5} />
-            <Label x={x} y={view.y(level) - 7} size={12} text={name} />
+            <Label x={Math.min(width - NAME_ROOM, Math.max(PAD.left + NAME_ROOM - 8, x))} y={view.y(level) - 7} size={12} text={name} />
           </G>
         );
       })}
     </G>
   );
 } // prettier-ignore
+
+/** Stations along the foot. */
+function Stations({ run, view, height, width, units }: { run: Run; view: View; height: number; width: number; units: UnitSystem }) {
+  const { start, end, length } = extent(run);
+  const y = height - PAD.bottom;
+  return (
+    <G>
+      <Line x1={view.x(start)} x2={view.x(end)} y1={y} y2={y} stroke={colours.faded} />
+      {ticks(start, end, Math.max(2, Math.min(40, (length * view.scale) / 70)))
+        .filter((station) => view.x(station) >= 0 && view.x(station) <= width)
+        .map((station) => (
+          <G key={station}>
+            <Line x1={view.x(station)} x2={view.x(station)} y1={y} y2={y + 5} stroke={colours.faded} />
+            <Label
+              x={view.x(station)}
+              y={y + 20}
+              size={11}
+              colour={colours.faded}
+              text={formatStation(station, units).replace(/\.0 m$/, '')}
+            />
+          </G>
+        ))}
+    </G>
+  );
+}
 
 /** The fall of each leg, with an arrow the way the water runs, where there is room to say it. */
 function Gradients({ plan, view, units }: { plan: Plan; view: View; units: UnitSystem }) {

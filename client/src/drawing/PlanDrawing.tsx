@@ -19,7 +19,7 @@ import Svg, { Circle, G, Line, Path, Polygon } from 'react-native-svg';
 import { colours, ground, TARGET } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, pathThrough, type Extent, type View } from './fit';
-import { ticks } from './ticks';
+import { roundBelow, ticks } from './ticks';
 import { shifted, unshifted, useZoom, type Shift } from './useZoom';
 import { ZoomButtons } from './ZoomButtons';
 
@@ -49,7 +49,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
   const { run, plan, others, units, width, height, cursor, tool, selected, onTouch, onSelect, onMove } = props;
   const { frame, shift, by, reset } = useZoom(60);
   // The view stays put while the line is drawn; “whole drawing” fits it anew.
-  const [seen, setSeen] = useState(() => extentOf(run, others));
+  const [seen, setSeen] = useState(() => extentOf(run));
   const base = useMemo(() => fitToScale(seen, { width, height, pad: PAD }), [seen, width, height]);
   const view = useMemo(() => zoomed(base, shift), [base, shift]);
   const toPlan = (pixel: { x: number; y: number }): PlanPoint => {
@@ -59,7 +59,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
   const touch = (event: { nativeEvent: { offsetX?: number; offsetY?: number } }) =>
     onTouch(toPlan({ x: event.nativeEvent.offsetX ?? 0, y: event.nativeEvent.offsetY ?? 0 }));
   const fit = () => {
-    setSeen(extentOf(run, others));
+    setSeen(extentOf(run));
     reset();
   };
   const here = placeAt(run, cursor);
@@ -79,7 +79,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
           <Trench run={run} plan={plan} view={view} />
           <Stations run={run} view={view} units={units} />
           <Existing run={run} plan={plan} view={view} />
-          <Structures run={run} view={view} />
+          <Structures run={run} view={view} width={width} />
           <Circle cx={view.x(here.x)} cy={view.y(here.y)} r={8} fill="none" stroke={colours.paint} strokeWidth={3} />
           <Label x={view.x(here.x)} y={view.y(here.y) - 14} text={formatStation(cursor, units)} colour={colours.paint} />
           <ScaleBar view={view} height={height} units={units} />
@@ -97,10 +97,10 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
 });
 
 /** Room round a line so that what crosses it is seen, metres. */
-const ROOM = 5;
+const ROOM = 2;
 
-function extentOf(run: Run, others: readonly Run[]): Extent {
-  const points = [...routeOf(run), ...others.filter((other) => other.route.length > 1 && run.route.length > 1).flatMap(routeOf)];
+function extentOf(run: Run): Extent {
+  const points = [...routeOf(run), ...run.lines.flatMap((line) => lineOnPlan(run, line))];
   const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
   return { left: Math.min(...xs) - ROOM, right: Math.max(...xs) + ROOM, bottom: Math.min(...ys) - ROOM, top: Math.max(...ys) + ROOM };
 }
@@ -198,7 +198,7 @@ function Existing({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
   );
 }
 
-function Structures({ run, view }: { run: Run; view: View }) {
+function Structures({ run, view, width }: { run: Run; view: View; width: number }) {
   return (
     <G>
       {run.structures.map(({ name, kind, station, diameter }) => {
@@ -207,7 +207,7 @@ function Structures({ run, view }: { run: Run; view: View }) {
           <G key={name}>
             <Circle cx={view.x(x)} cy={view.y(y)} r={Math.max(7, (diameter / 2) * view.scale)} fill={colours.paper} stroke={colours.ink} strokeWidth={2} />
             <Label x={view.x(x)} y={view.y(y) + 4} size={10} text={structureTypes[kind].letter} />
-            <Label x={view.x(x) + 10} y={view.y(y) + 20} size={12} anchor="start" text={name} />
+            <Label x={view.x(x) + (view.x(x) > width - 90 ? -10 : 10)} y={view.y(y) + 20} size={12} anchor={view.x(x) > width - 90 ? 'end' : 'start'} text={name} />
           </G>
         );
       })}
@@ -216,7 +216,7 @@ function Structures({ run, view }: { run: Run; view: View }) {
 } // prettier-ignore
 
 function ScaleBar({ view, height, units }: { view: View; height: number; units: UnitSystem }) {
-  const length = ticks(0, 90 / view.scale, 1).at(-1) ?? 1;
+  const length = roundBelow(110 / view.scale);
   const [x, y] = [14, height - 14];
   return (
     <G>

@@ -11,10 +11,12 @@ interface Props {
   /** Takes the value, or nothing for an emptied field; a sentence refuses it. */
   onValue: (value: number | undefined) => string | undefined;
   hint?: string | undefined;
+  /** Least width, pixels: narrow ones stand three abreast on a phone. */
+  basis?: number;
 }
 
 /** A quantity that may be left empty. */
-export function OptionalField({ label, value, format, parse, onValue, hint }: Props) {
+export function OptionalField({ label, value, format, parse, onValue, hint, basis = 104 }: Props) {
   const [typed, setTyped] = useState<string>();
   const [fault, setFault] = useState<string>();
   const type = (text: string) => {
@@ -25,7 +27,7 @@ export function OptionalField({ label, value, format, parse, onValue, hint }: Pr
   };
   const below = fault ?? hint;
   return (
-    <View style={{ flexGrow: 1, flexBasis: 96, minWidth: 0 }}>
+    <View style={{ flexGrow: 1, flexBasis: basis, minWidth: 0 }}>
       <TextInput
         mode="outlined"
         label={label}

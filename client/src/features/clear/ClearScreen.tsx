@@ -2,9 +2,8 @@ import { errorsOf, jobSchema, type Clearance, type Job } from '@tamper/core/job'
 import type { Gate } from '@tamper/core/clear';
 import { useMemo } from 'react';
 import { Text } from 'react-native-paper';
-import { useJob } from '../../data/documents';
+import { useJob, type JobDocument } from '../../data/documents';
 import { useJobFile } from '../../data/jobRuns';
-import type { Document } from '../../data/useDocument';
 import { useToday } from '../../data/useToday';
 import { Conflict } from '../../ui/Conflict';
 import { GateLight } from '../../ui/GateLight';
@@ -41,8 +40,6 @@ export function ClearScreen({ jobId }: { jobId: string }) {
     </>
   );
 }
-
-type JobDocument = Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
 
 function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
   const job = document.doc;

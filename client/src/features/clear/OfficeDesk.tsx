@@ -1,4 +1,4 @@
-import type { ExistingLine, LocateRequest, Run } from '@tamper/core/job';
+import type { ExistingLine, LocateRequest } from '@tamper/core/job';
 import type { OfficeAnswer } from '@tamper/core/office';
 import { formatStation } from '@tamper/core/units';
 import { useState } from 'react';
@@ -6,7 +6,8 @@ import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import useSWR from 'swr';
 import { api, ApiError, fetcher, sentences, type OfficeReceipt, type StoredRun } from '../../data/api';
-import { allRuns, putRuns, useJobFile } from '../../data/jobRuns';
+import { changeRun } from '../../data/documents';
+import { allRuns, useJobFile } from '../../data/jobRuns';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
@@ -64,12 +65,12 @@ export function OfficeDesk() {
         ? await once<ExistingLine[][]>((worker) => worker.marksOn(job, docs, answer.marks))
         : [];
       const changed = withMarks(runs, drawn);
-      await putRuns(changed.map(({ run, doc }) => ({ id: run.id, version: run.version, doc })));
+      for (const { run, lines } of changed) await changeRun(run.id, (doc) => ({ ...doc, lines: [...doc.lines, ...lines] }));
       const utilities = answer.utilities.map((utility) => ({ ...utility, asks: '' }));
       const fault = put({ request: { ...request, utilities } });
       if (fault) throw new Error(fault);
       await refresh();
-      const told = changed.flatMap(({ doc, lines }) => lines.map((line) => `${line.name} on ${doc.name}${placeOf(line, job.units)}`));
+      const told = changed.flatMap(({ run, lines }) => lines.map((line) => `${line.name} on ${run.doc.name}${placeOf(line, job.units)}`));
       setDone(told.length > 0 ? `Marked: ${told.join('; ')}.` : 'Answered. There was no mark to enter.');
     });
 
@@ -114,7 +115,6 @@ function withMarks(runs: readonly StoredRun[], drawn: readonly ExistingLine[][])
   return runs.flatMap((run, index) => {
     const known = new Set(run.doc.lines.map(({ name }) => name));
     const lines = (drawn[index] ?? []).filter(({ name }) => !known.has(name));
-    const doc: Run = { ...run.doc, lines: [...run.doc.lines, ...lines] };
-    return lines.length === 0 ? [] : [{ run, lines, doc }];
+    return lines.length === 0 ? [] : [{ run, lines }];
   });
 }

@@ -88,7 +88,7 @@ function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; on
   const metres = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
   const show = (value: number) => formatLength(value, job.units);
   const optional = (label: string, key: 'barrier' | 'overhead') => (
-    <OptionalField label={label} value={pinch[key] ?? undefined} format={show} parse={metres} onValue={(value) => set(key)(value ?? null)} />
+    <OptionalField label={label} value={pinch[key] ?? undefined} format={show} parse={metres} onValue={(value) => set(key)(value ?? null)} basis={150} />
   );
   const toggle = (label: string, key: 'alongSlope' | 'live' | 'tightTurn') => (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
@@ -119,6 +119,7 @@ function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; on
           format={(value) => formatMassOf(value, job.units)}
           parse={(text) => parseMass(text, job.units)}
           onValue={(value) => set('bears')(value ?? null)}
+          basis={150}
         />
       </View>
       {toggle('What hangs overhead is a live line', 'live')}

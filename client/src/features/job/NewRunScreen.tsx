@@ -8,7 +8,7 @@ import { Controller, useForm } from 'react-hook-form';
 import { Button, HelperText, Text, TextInput } from 'react-native-paper';
 import useSWR from 'swr';
 import { api, fetcher, sentences, type Stored } from '../../data/api';
-import { refreshList } from '../../data/lists';
+import { refreshList } from '../../data/usePages';
 import { Loading } from '../../ui/Loading';
 import { Faults } from '../../ui/Faults';
 import { Picker } from '../../ui/Picker';

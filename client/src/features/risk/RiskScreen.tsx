@@ -208,7 +208,6 @@ function Chart({ bars, label }: { bars: Bar[]; label: string }) {
           fontFamily: sans.regular,
           width: each,
           textAlign: 'center',
-          marginLeft: -each * 0.2,
         }}
         disablePress
         isAnimated={false}

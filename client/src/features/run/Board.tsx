@@ -1,6 +1,7 @@
 import {
   blankLine,
   extent,
+  findService,
   joinsOf,
   movePoint,
   reachIndexAt,
@@ -19,9 +20,8 @@ import { router } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
-import type { StoredRun } from '../../data/api';
+import type { JobDocument, RunDocument } from '../../data/documents';
 import { useOtherRuns } from '../../data/jobRuns';
-import type { Document } from '../../data/useDocument';
 import { useToday } from '../../data/useToday';
 import { LongSection } from '../../drawing/LongSection';
 import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
@@ -53,8 +53,8 @@ const LOOKS: readonly { value: Look; label: string }[] = [
 ];
 
 interface Props {
-  job: Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
-  run: Document<Run, StoredRun>;
+  job: JobDocument;
+  run: RunDocument;
   jobId: string;
   state: PlanState;
   onBranch: (station: number) => void;
@@ -126,7 +126,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
       {selected ? <Panel part={selected} onClose={closePanel} /> : null}
       {look === 'long' && good ? (
         <>
-          <GradeFinder job={job.doc} run={run.doc} apply={apply} />
+          {falls(run.doc) ? <GradeFinder job={job.doc} run={run.doc} apply={apply} /> : null}
           <ChainageTable plan={good.plan} units={units} onGo={setCursor} />
         </>
       ) : null}
@@ -177,6 +177,9 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
 } // prettier-ignore
 
 type Good = NonNullable<PlanState['good']>;
+
+/** Does the line run by gravity, or is it laid so? */
+const falls = (run: Run): boolean => findService(run.service).minFall > 0 || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** The gates of this run; touch one to see what it hangs on. */
 const Gates = memo(function Gates({ job, good, others, jobId }: { job: Job; good: Good | undefined; others: readonly Run[]; jobId: string }) {

@@ -1,9 +1,9 @@
-import type { DrawnLine, ExistingLine, Job, Patch } from '@tamper/core';
+import type { DrawnLine, ExistingLine, Patch } from '@tamper/core';
 import type { Alignment, GeoJsonPlan } from '@tamper/core/formats';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
-import type { Document } from '../../data/useDocument';
+import type { JobDocument } from '../../data/documents';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { fileName, pickText, saveText } from '../../ui/files';
@@ -15,8 +15,6 @@ import { useRunEdit } from './context';
 
 /** Largest file taken, characters; the readers set their own limits below it. */
 const MOST = 20_000_000;
-
-type JobDocument = Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
 
 /** The line, its levels and its neighbours in and out of other programs. */
 export function Exchange({ job: document }: { job: JobDocument }) {

@@ -111,10 +111,10 @@ function TargetFields({ job, run, apply }: Props) {
       {gradient('Least fall', 'minFall', service.minFall > 0 ? `else ${formatGradient(service.minFall, job.units)}` : 'else level')}
       {gradient('Greatest fall', 'maxFall', 'else any')}
       {length('Least cover', 'cover', `else ${formatLength(service.minCover[run.surface], job.units)}`)}
-      {length('Receiving invert', 'receiving', 'where it must get into')}
-      {length('Incoming invert', 'incoming', 'what it must take in')}
+      {length('Receiving at', 'receiving', 'invert it must get into')}
+      {length('Incoming at', 'incoming', 'invert it must take in')}
       {length('Greatest depth', 'maxDepth', 'else any')}
-      {length('Clear of lines by', 'clearance', `else ${formatLength(clearance, job.units)}`)}
+      {length('Clear of lines', 'clearance', `else ${formatLength(clearance, job.units)}`)}
     </View>
   );
 }

@@ -16,7 +16,7 @@ const here = ({ section, units }: Props): Named[] => [
   ['Top width', formatLength(section.topWidth, units)],
 ];
 const dig = ({ plan, units }: Props): Named[] => [
-  ['Dig (bank)', formatVolume(plan.volumes.trench, units)],
+  ['Dig (bank)', formatVolume(plan.dig.hand + plan.dig.machine, units)],
   ['Spoil (loose)', formatVolume(plan.balance.loose, units)],
 ];
 const rest = ({ plan, units }: Props): Named[] => [

@@ -59,12 +59,12 @@ export function PlanTools({ tool, onTool, selected, onSelected, onBranch }: Prop
   return (
     <Card title="Plan">
       <Choice
-        label="A touch"
+        label="A touch moves the cursor, or adds a bend or an existing line"
         value={tool}
         options={[
-          { value: 'look', label: 'Moves the cursor' },
-          { value: 'points', label: 'Adds a bend' },
-          { value: 'line', label: 'Adds a line' },
+          { value: 'look', label: 'Cursor' },
+          { value: 'points', label: 'Bend' },
+          { value: 'line', label: 'Line' },
         ]}
         onChange={onTool}
       />

@@ -2,11 +2,10 @@ import { applyPatches, branchFrom, variantOf, type Job, type Run } from '@tamper
 import { router } from 'expo-router';
 import { memo, useEffect, useState } from 'react';
 import { IconButton } from 'react-native-paper';
-import { api, sentences, type StoredRun } from '../../data/api';
-import { useJob, useRun } from '../../data/documents';
+import { api, sentences } from '../../data/api';
+import { useJob, useRun, type RunDocument } from '../../data/documents';
 import { useJobFile } from '../../data/jobRuns';
-import { refreshList } from '../../data/lists';
-import type { Document } from '../../data/useDocument';
+import { refreshList } from '../../data/usePages';
 import { colours, TARGET } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
@@ -115,7 +114,7 @@ const BarButton = memo(function BarButton({
   );
 });
 
-function useUndoKeys(document: Document<Run, StoredRun> | undefined): void {
+function useUndoKeys(document: RunDocument | undefined): void {
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || !document) return;

@@ -7,7 +7,7 @@ const EXITS: { value: Run['way']['exit']; label: string }[] = [
   { value: 'start', label: 'Start' },
   { value: 'end', label: 'End' },
   { value: 'both', label: 'Both' },
-  { value: 'side', label: 'Anywhere' },
+  { value: 'side', label: 'Side' },
 ];
 
 /** Which way the machine digs, and where it can leave again. */
