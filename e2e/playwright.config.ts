@@ -25,6 +25,7 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     trace: 'off',
+    actionTimeout: 40_000,
     // Fewer frames to draw, nothing to wait for.
     contextOptions: { reducedMotion: 'reduce' },
     launchOptions: { executablePath: process.env.TAMPER_CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },

@@ -9,7 +9,7 @@ const toStation = async (page: Page, steps: number) => {
 };
 /** Goes from the Clear screen to a run of the job, and back. */
 const toRun = async (page: Page, name: string) => {
-  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
   await page.getByRole('link', { name: new RegExp(name) }).click();
   await expect(page.getByRole('slider')).toBeVisible();
 };
@@ -88,7 +88,7 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
   await open(page, 'Existing lines');
   await page.getByRole('button', { name: /Old fuel line/ }).click();
   const steps = page.getByRole('list', { name: 'Clear by layers' });
-  const tick = (n: number) => steps.getByLabel(`Step ${n}`, { exact: true }).getByRole('checkbox');
+  const tick = (n: number) => steps.getByRole('checkbox', { name: `Step ${n}`, exact: true });
   await expect(tick(2)).toBeDisabled();
   await tick(1).click();
   await tick(2).click();

@@ -26,8 +26,12 @@ test('a line from a drawing is entered, dug to by layers, exposed, and its windo
   await page.getByRole('textbox', { name: 'Greatest cover' }).fill('0.2');
   await expect(page.getByText('The greatest cover is less than the least; swap them.')).toBeVisible();
 
+  await page.getByRole('button', { name: 'Record what the dig brought' }).click();
   await page.getByRole('textbox', { name: 'Found: cover to its top' }).fill('1.2');
-  await page.getByRole('button', { name: 'Exposed', exact: true }).click();
+  await page.getByRole('button', { name: /^Found it at / }).click();
+  await expect(page.getByText('Say who: a role will do.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Who digs' }).fill('labourer');
+  await page.getByRole('button', { name: /^Found it at / }).click();
   // Seen: the tolerance of 0.5 m is left.
   await expect(page.getByText('By hand or vacuum only for 1.10 m: Old fuel line')).toBeVisible();
   await expect(window).toHaveCount(0);

@@ -78,8 +78,30 @@ for (const size of [
     await page.getByRole('link', { name: /Wash-down drain/ }).click();
     await expect(number(page, 'Deepest')).toBeVisible();
     expect(await serious()).toEqual([]);
-    for (const part of ['Ground levels', 'Line', 'Left wall', 'Spoil']) {
+    for (const part of [
+      'Existing lines',
+      'Ground levels',
+      'Line',
+      'Depth and fall',
+      'Chambers',
+      'Left wall',
+      'Way out',
+      'Spoil',
+      'Reach',
+    ]) {
       await open(page, part);
-      expect(await serious()).toEqual([]);
+      expect(await serious(), part).toEqual([]);
     }
+    for (const tab of ['Long', 'Plan']) {
+      await page.getByRole('tab', { name: tab }).click();
+      expect(await serious(), tab).toEqual([]);
+    }
+    await page.getByText('Bend', { exact: true }).click();
+    expect(await serious(), 'points').toEqual([]);
+    await page.getByRole('link', { name: 'What clear to dig hangs on' }).click();
+    await expect(page.getByText('Way in and walk')).toBeVisible();
+    expect(await serious(), 'clear').toEqual([]);
+    await page.goto(new URL(page.url()).pathname.replace(/clear$/, 'compare'));
+    await expect(page.getByText('Long sections over each other')).toBeVisible();
+    expect(await serious(), 'compare').toEqual([]);
   });

@@ -14,7 +14,7 @@ test('a run from a CSV to an exported file that plans the same elsewhere', async
   await expect(page.getByRole('textbox', { name: 'Ground at 30.0 m' })).toHaveValue('10.500 m');
   await expect(page.getByRole('slider')).toHaveAttribute('aria-valuemax', '40');
 
-  await open(page, 'Line');
+  await open(page, 'Depth and fall');
   await page.getByText('Inverts', { exact: true }).click();
   const before = await number(page, 'Dig (bank)').innerText();
   await page.getByRole('textbox', { name: 'Invert at the start' }).fill('9.10');
@@ -40,10 +40,10 @@ test('a run from a CSV to an exported file that plans the same elsewhere', async
   await expect(number(page, 'Deepest')).toContainText('2.155 m');
   await expect(page.getByText('STOP: Unprotected')).toHaveCount(0);
 
-  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
   const text = await download(page, () => page.getByRole('button', { name: 'Export the job file' }).click());
   const out = readJobFile(text);
-  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
   await choose(
     page,
     () => page.getByRole('button', { name: 'Import a job file' }).click(),
@@ -96,7 +96,7 @@ test('the section is the form: touch a part, change it, undo it', async ({ page 
 test('units and rules switch on the spot; feet and inches are understood', async ({ page }) => {
   await newJob(page, 'Feet', { rules: 'US', units: 'Feet, inches' });
   await newRun(page, 'Sewer', '100 ft');
-  await open(page, 'Line');
+  await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('4\' 6"');
   await expect(page.getByText('4\' 6" = 1.372 m')).toBeVisible();
   await page.getByRole('button', { name: 'Units, rules and more' }).click();
@@ -138,7 +138,7 @@ test('bad files say what is wrong and change nothing', async ({ page }) => {
   await expect(page.getByRole('slider')).toHaveAttribute('aria-valuemax', '30');
 
   // Ground that leaves the line in the air: the sentence, the last drawing, and nothing lost.
-  await open(page, 'Line');
+  await open(page, 'Depth and fall');
   await page.getByText('Inverts', { exact: true }).click();
   await open(page, 'Ground levels');
   await bring('0,2\n30,2');
@@ -147,7 +147,7 @@ test('bad files say what is wrong and change nothing', async ({ page }) => {
   await saved(page);
   await page.reload();
   await expect(page.getByText('These inputs cannot be dug yet.')).toBeVisible();
-  await open(page, 'Line');
+  await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Invert at the start' }).fill('1.2');
   await page.getByRole('textbox', { name: 'Invert at the end' }).fill('0.6');
   await expect(number(page, 'Deepest')).toBeVisible();

@@ -1,11 +1,12 @@
 import type { Task } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Checkbox, IconButton, Text } from 'react-native-paper';
+import { Button, IconButton, Text } from 'react-native-paper';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { Tick } from '../../ui/Tick';
 import { useClear } from './edit';
 
 /** Things somebody has to see to, with an owner and a day. */
@@ -28,12 +29,11 @@ export function TasksCard() {
     <Card title="To see to">
       {tasks.map((task, index) => (
         <View key={index} style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
-          <View aria-label={`Done: ${task.what}`}>
-            <Checkbox.Android
-              status={task.done ? 'checked' : 'unchecked'}
-              onPress={() => void put({ tasks: tasks.with(index, { ...task, done: !task.done }) })}
-            />
-          </View>
+          <Tick
+            label={`Done: ${task.what}`}
+            done={task.done}
+            onPress={() => void put({ tasks: tasks.with(index, { ...task, done: !task.done }) })}
+          />
           <View style={{ flex: 1 }}>
             <Text>{task.what}</Text>
             <Text variant="bodySmall">

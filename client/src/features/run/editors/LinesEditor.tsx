@@ -26,7 +26,7 @@ import {
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Checkbox, Divider, Switch, Text } from 'react-native-paper';
+import { Button, Divider, Switch, Text } from 'react-native-paper';
 import { useWho } from '../../../data/who';
 import { Choice } from '../../../ui/Choice';
 import { Faults } from '../../../ui/Faults';
@@ -35,6 +35,7 @@ import { Notice } from '../../../ui/Notice';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { TextField } from '../../../ui/TextField';
+import { Tick } from '../../../ui/Tick';
 import { useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
 
@@ -299,13 +300,12 @@ function WindowHere() {
       <View role="list" aria-label="Clear by layers" style={{ gap: 2 }}>
         {steps.map((step, index) => (
           <View role="listitem" key={index} style={{ flexDirection: 'row', alignItems: 'center', gap: 4, minHeight: 44 }}>
-            <View aria-label={`Step ${index + 1}`}>
-              <Checkbox.Android
-                status={index < done ? 'checked' : 'unchecked'}
-                disabled={index !== done && index !== done - 1}
-                onPress={() => tick(index)}
-              />
-            </View>
+            <Tick
+              label={`Step ${index + 1}`}
+              done={index < done}
+              disabled={index !== done && index !== done - 1}
+              onPress={() => tick(index)}
+            />
             <Text variant="titleSmall" style={{ width: 26 }}>
               {index + 1}.
             </Text>
