@@ -11,7 +11,8 @@ const unused = (from, name) =>
   (/\/zod\//.test(from) && /locales\/index\.c?js$/.test(name));
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
-  if (name === '@react-native-vector-icons/material-design-icons') return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/paperIcons.tsx') };
+  if (name === '@react-native-vector-icons/material-design-icons')
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/paperIcons.tsx') };
   return unused(context.originModulePath, name) ? { type: 'empty' } : (resolve ?? context.resolveRequest)(context, name, platform);
 };
 

@@ -1,4 +1,6 @@
-import type { Finding } from './job';
+import { findService } from './catalogue';
+import type { Finding, Run } from './job';
+import { extent, levelsOn } from './line';
 import type { Plan } from './plan';
 
 /** The numbers by which two plans are told apart. Metres, m³ in the bank unless said, kg, hours. */
@@ -40,3 +42,22 @@ export const summarise = (plan: Plan): PlanSummary => ({
   stops: count(plan.findings, 'stop'),
   cautions: count(plan.findings, 'caution'),
 });
+
+/** A line's course for a sketch: even stations with ground and trench bottom, metres. */
+export interface Sketch {
+  name: string;
+  points: { station: number; ground: number; bottom: number }[];
+}
+const SKETCH_POINTS = 240;
+
+/** Ground and trench bottom of a run at even stations, whether or not it can be dug. */
+export function sketchOf(run: Run): Sketch {
+  const service = findService(run.service);
+  const { start, length } = extent(run);
+  const points = Array.from({ length: SKETCH_POINTS + 1 }, (_, i) => {
+    const station = start + (length * i) / SKETCH_POINTS;
+    const { ground, bottom } = levelsOn(run, service, station);
+    return { station, ground, bottom };
+  });
+  return { name: run.name, points };
+}

@@ -1,4 +1,4 @@
-import type { Solver } from './line';
+import type { Solver } from './line/grade';
 
 type Highs = {
   solve: (lp: string, options?: object) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };

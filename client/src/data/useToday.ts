@@ -1,8 +1,8 @@
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns/lightFormat';
 import { useEffect, useState } from 'react';
 
 const MINUTE = 60_000;
-const dayNow = (): string => format(new Date(), 'yyyy-MM-dd');
+const dayNow = (): string => lightFormat(new Date(), 'yyyy-MM-dd');
 
 /** Today on this device's calendar; follows the clock, also after the device slept. */
 export function useToday(): string {

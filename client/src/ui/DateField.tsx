@@ -1,4 +1,5 @@
-import { format, parseISO } from 'date-fns';
+import { lightFormat } from 'date-fns/lightFormat';
+import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { IconButton } from 'react-native-paper';
@@ -13,7 +14,7 @@ registerTranslation(LOCALE, en);
 export function DateField({ label, value, onDay }: { label: string; value: string | undefined; onDay: (day: string) => void }) {
   const [picking, setPicking] = useState(false);
   const date = value ? parseISO(value) : undefined;
-  const take = (picked: Date | undefined) => picked && onDay(format(picked, 'yyyy-MM-dd'));
+  const take = (picked: Date | undefined) => picked && onDay(lightFormat(picked, 'yyyy-MM-dd'));
   return (
     <View style={{ flexGrow: 1, flexBasis: 170, minHeight: 64, flexDirection: 'row', alignItems: 'flex-start' }}>
       <DatePickerInput locale={LOCALE} label={label} aria-label={label} value={date} onChange={take} inputMode="start" mode="outlined" withModal={false} />

@@ -3,6 +3,7 @@ import {
   jobGate,
   linesFromMarks,
   planRun,
+  sketchOf,
   summarise,
   type ExistingLine,
   type FieldError,
@@ -11,6 +12,7 @@ import {
   type Plan,
   type PlanSummary,
   type Run,
+  type Sketch,
 } from '@tamper/core';
 import {
   alongAlignment,
@@ -39,13 +41,20 @@ function worked<T>(work: () => T): Worked<T> {
   }
 }
 
+/** A run as it stands beside another. */
+export interface Compared {
+  sketch: Sketch;
+  summary: Worked<PlanSummary>;
+}
+
 const planned = (job: Job, runs: readonly Run[]) => runs.map((run) => ({ run, plan: planRun(job, run) }));
 const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
-  summaries: (job: Job, runs: Run[]): Worked<PlanSummary>[] => runs.map((run) => worked(() => summarise(planRun(job, run)))),
+  compare: (job: Job, runs: Run[]): Compared[] =>
+    runs.map((run) => ({ sketch: sketchOf(run), summary: worked(() => summarise(planRun(job, run))) })),
 
   geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
   landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),

@@ -1,5 +1,4 @@
 import {
-  findGrade,
   InputError,
   planRun,
   resolveRules,
@@ -8,13 +7,12 @@ import {
   strikeCases,
   summarise,
   applyPatches,
-  type GradeResult,
   type Job,
   type PlanSummary,
   type Run,
-  type Solver,
   type StrikeRisk,
 } from '@tamper/core';
+import { findGrade, type GradeResult, type Solver } from '@tamper/core/grade';
 import { expose } from 'comlink';
 import type { Worked } from './plan.worker';
 

@@ -1,11 +1,15 @@
-import { addDays, differenceInCalendarDays, format, isWeekend, parseISO } from 'date-fns';
+import { addDays } from 'date-fns/addDays';
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { lightFormat } from 'date-fns/lightFormat';
+import { isWeekend } from 'date-fns/isWeekend';
+import { parseISO } from 'date-fns/parseISO';
 import type { LocateRequest } from '../job';
 import type { Rules } from '../rules';
 
 /** Days are written `2026-05-31` and count on the site's own calendar. */
 export type Day = string;
 
-const write = (date: Date): Day => format(date, 'yyyy-MM-dd');
+const write = (date: Date): Day => lightFormat(date, 'yyyy-MM-dd');
 
 export const dayAfter = (day: Day, days: number): Day => write(addDays(parseISO(day), days));
 /** Whole days from one day to another; negative when it lies before. */

@@ -10,6 +10,5 @@ export * from './findings';
 export * from './joins';
 export * from './onPlan';
 export * from './chainage';
-export * from './grade';
 export * from './branch';
 export * from './routeEdits';

@@ -10,6 +10,7 @@ import { changeRun } from '../../data/documents';
 import { allRuns, useJobFile } from '../../data/jobRuns';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
+import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { sentencesOf } from '../../ui/sentences';
 import { once } from '../../workers/planWorker';
@@ -95,7 +96,7 @@ export function OfficeDesk() {
           </Notice>
         ) : (
           <Notice kind="note" role="status" title={`Practice office ${receipt.reference}: no answer yet`}>
-            <Text variant="bodySmall">It will answer at {new Date(receipt.answerAt).toLocaleString('en-GB')}.</Text>
+            <Text variant="bodySmall">It will answer at {showMoment(receipt.answerAt)}.</Text>
           </Notice>
         )
       ) : null}

@@ -3,13 +3,13 @@ import { squeeze, wayInFindings } from '@tamper/core/clear';
 import { pinchSchema, errorsOf, type Pinch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Divider, Switch, Text } from 'react-native-paper';
 import { useWho } from '../../data/who';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
+import { showMoment } from '../../ui/moment';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
@@ -64,7 +64,7 @@ export function WayInCard() {
       <Divider />
       {walked ? (
         <Text>
-          Route and way in walked on {format(new Date(walked.at), 'd MMM yyyy, HH:mm')} by {walked.by}.
+          Route and way in walked on {showMoment(walked.at)} by {walked.by}.
         </Text>
       ) : (
         <Text>Nobody has walked the route and the way in yet. Look for covers, posts, patches, meters.</Text>

@@ -16,7 +16,7 @@ import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { Page, TopBar } from '../../ui/Screen';
-import type { PlanWorker, Worked } from '../../workers/plan.worker';
+import type { Compared, PlanWorker, Worked } from '../../workers/plan.worker';
 import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
 import { Overlay } from './Overlay';
@@ -49,7 +49,7 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
   const first = runs.find(({ id }) => id === a) ?? runs[0];
   const second = runs.find(({ id }) => id === b && id !== first?.id) ?? variantFor(runs, first) ?? runs.find(({ id }) => id !== first?.id);
   const inputs = useMemo(() => (first && second ? { job, runs: [first.doc, second.doc] } : undefined), [job, first, second]);
-  const { result } = useLatest(planWorker, inputs, summaries);
+  const { result } = useLatest(planWorker, inputs, compared);
   if (!first || !second)
     return (
       <Page>
@@ -70,13 +70,13 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
         </View>
       </View>
       <Card title="In numbers">
-        {one && two ? <Numbers one={one} two={two} units={job.units} /> : <Text>Working it out…</Text>}
+        {one && two ? <Numbers one={one.summary} two={two.summary} units={job.units} /> : <Text>Working it out…</Text>}
         <Text variant="bodySmall">
           {first.doc.name}: {serviceName(first.doc.service)}. {second.doc.name}: {serviceName(second.doc.service)}.
         </Text>
       </Card>
       <Card title="Long sections over each other">
-        <Overlay runs={[first.doc, second.doc]} units={job.units} />
+        {one && two ? <Overlay sketches={[one.sketch, two.sketch]} units={job.units} /> : null}
       </Card>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {[first, second].map(({ id, doc }) => (
@@ -99,8 +99,8 @@ const variantFor = (runs: readonly StoredRun[], run: StoredRun | undefined): Sto
       id !== run.id && (doc.name.startsWith(`${run.doc.name} (variant)`) || run.doc.name.startsWith(`${doc.name} (variant)`)),
   );
 
-const summaries = (remote: Remote<PlanWorker>, { job, runs }: { job: Job; runs: StoredRun['doc'][] }) =>
-  remote.summaries(job, runs) as Promise<Worked<PlanSummary>[]>;
+const compared = (remote: Remote<PlanWorker>, { job, runs }: { job: Job; runs: StoredRun['doc'][] }) =>
+  remote.compare(job, runs) as Promise<Compared[]>;
 
 type Show = (summary: PlanSummary, units: UnitSystem) => string;
 const ROWS: readonly [string, keyof PlanSummary, Show][] = [

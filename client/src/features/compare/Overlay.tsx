@@ -1,8 +1,6 @@
-import { findService } from '@tamper/core/catalogue';
-import { extent, levelsOn } from '@tamper/core/line';
-import type { Run } from '@tamper/core/job';
+import type { Sketch } from '@tamper/core';
 import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import Svg, { G, Path } from 'react-native-svg';
@@ -11,15 +9,14 @@ import { fitStretched, pathThrough } from '../../drawing/fit';
 import { colours, ground } from '../../theme/tokens';
 
 const HEIGHT = 220;
-const POINTS = 240;
 const PAD = { left: 10, right: 10, top: 14, bottom: 24 };
 const COLOURS = [colours.clay, colours.note] as const;
 const DASHES = [undefined, '8 5'] as const;
 
 /** Ground and trench bottom of two runs over each other, by their stations. */
-export function Overlay({ runs, units }: { runs: readonly [Run, Run]; units: UnitSystem }) {
+export function Overlay({ sketches, units }: { sketches: readonly Sketch[]; units: UnitSystem }) {
   const [width, setWidth] = useState(320);
-  const lines = useMemo(() => runs.map(sampled), [runs]);
+  const lines = sketches.map(({ points }) => points);
   const all = lines.flat();
   const view = fitStretched(
     {
@@ -36,7 +33,7 @@ export function Overlay({ runs, units }: { runs: readonly [Run, Run]; units: Uni
     <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ gap: 6 }}>
       <View
         role="img"
-        aria-label={runs.map((run, i) => `${run.name}: ${formatLength(deepest(lines[i] ?? []), units)} deep at most`).join('; ')}
+        aria-label={sketches.map(({ name, points }) => `${name}: ${formatLength(deepest(points), units)} deep at most`).join('; ')}
       >
         <Svg width={width} height={HEIGHT} aria-hidden>
           {lines.map((points, index) => (
@@ -61,29 +58,13 @@ export function Overlay({ runs, units }: { runs: readonly [Run, Run]; units: Uni
           />
         </Svg>
       </View>
-      {runs.map((run, index) => (
+      {sketches.map(({ name, points }, index) => (
         <Text key={index} variant="bodySmall" style={{ color: COLOURS[index] ?? colours.ink }}>
-          {index === 0 ? '▬▬' : '▬ ▬'} {run.name}: trench bottom, deepest {formatLength(deepest(lines[index] ?? []), units)}
+          {index === 0 ? '▬▬' : '▬ ▬'} {name}: trench bottom, deepest {formatLength(deepest(points), units)}
         </Text>
       ))}
     </View>
   );
 }
 
-interface Point {
-  station: number;
-  ground: number;
-  bottom: number;
-  depth: number;
-}
-const deepest = (points: readonly Point[]): number => points.reduce((most, { depth }) => Math.max(most, depth), 0);
-
-function sampled(run: Run): Point[] {
-  const service = findService(run.service);
-  const { start, length } = extent(run);
-  return Array.from({ length: POINTS + 1 }, (_, i) => {
-    const station = start + (length * i) / POINTS;
-    const { ground: level, bottom, depth } = levelsOn(run, service, station);
-    return { station, ground: level, bottom, depth };
-  });
-}
+const deepest = (points: Sketch['points']): number => points.reduce((most, { ground: level, bottom }) => Math.max(most, level - bottom), 0);

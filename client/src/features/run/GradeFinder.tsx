@@ -6,13 +6,13 @@ import {
   parseGradient,
   parseLength,
   resolveRules,
-  type GradeResult,
   type Job,
   type Patch,
   type PlanSummary,
   type Run,
   type Targets,
 } from '@tamper/core';
+import type { GradeResult } from '@tamper/core/grade';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';

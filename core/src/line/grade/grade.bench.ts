@@ -1,7 +1,8 @@
 import { blankLine, blankReach, blankRun, type Run } from '../../job';
 import { loadSolver } from '../../highs.testing';
 import { resolveRules } from '../../rules';
-import { chamberAt, extent, findGrade, levelsOn, withStructure } from '..';
+import { chamberAt, extent, levelsOn, withStructure } from '..';
+import { findGrade } from '.';
 import { findService } from '../../catalogue';
 
 /** 2 km on 400 stations of rolling, falling ground with a chamber every 100 m and 12 lines across it, battered. */

@@ -4,7 +4,8 @@ import { applyPatches, blankJob, blankLine, blankRun, runSchema, type Run } from
 import { loadSolver } from '../../highs.testing';
 import { planRun } from '../../plan';
 import { resolveRules } from '../../rules';
-import { chamberAt, findGrade, legsOf, levelsOn, limitHull, linear, toLp, withStructure, type GradeResult, type Solver } from '..';
+import { chamberAt, legsOf, levelsOn, withStructure } from '..';
+import { findGrade, limitHull, linear, toLp, type GradeResult, type Solver } from '.';
 
 const rules = resolveRules('UK');
 const job = blankJob('Test', 'UK');

@@ -23,13 +23,13 @@ import {
   type Exposure,
   type LineKind,
 } from '@tamper/core';
-import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Button, Divider, Switch, Text } from 'react-native-paper';
 import { useWho } from '../../../data/who';
 import { Choice } from '../../../ui/Choice';
 import { Faults } from '../../../ui/Faults';
+import { showMoment } from '../../../ui/moment';
 import { NameField } from '../../../ui/NameField';
 import { Notice } from '../../../ui/Notice';
 import { Picker } from '../../../ui/Picker';
@@ -235,7 +235,7 @@ function Records({ line, index }: { line: ExistingLine; index: number }) {
     <View style={{ gap: 6 }}>
       {line.exposures.map((record, i) => (
         <Text key={i} variant="bodySmall">
-          {format(new Date(record.at), 'd MMM yyyy, HH:mm')}, {record.by}:{' '}
+          {showMoment(record.at)}, {record.by}:{' '}
           {record.result === 'found'
             ? `found at ${formatStation(record.station, job.units)}, ${formatLength(record.cover, job.units)} down, ${lineMarks[record.kind].name.toLowerCase()}, ${formatLength(record.size, job.units, 'size')}`
             : `not found down to ${formatLength(record.depth, job.units)}`}
