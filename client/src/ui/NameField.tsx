@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { HelperText, TextInput } from 'react-native-paper';
+import { HelperText } from 'react-native-paper';
+import { Input } from './Input';
+import { useStable } from './useStable';
 
 interface Props {
   label: string;
@@ -13,21 +15,16 @@ interface Props {
 export function NameField({ label, value, onName }: Props) {
   const [typed, setTyped] = useState<string>();
   const [fault, setFault] = useState<string>();
-  const type = (text: string) => {
+  const type = useStable((text: string) => {
     setTyped(text);
     setFault(onName(text.trim()));
-  };
+  });
+  const leave = useStable(() => {
+    if (!fault) setTyped(undefined);
+  });
   return (
     <View>
-      <TextInput
-        mode="outlined"
-        label={label}
-        aria-label={label}
-        value={typed ?? value}
-        onChangeText={type}
-        onBlur={() => fault || setTyped(undefined)}
-        error={!!fault}
-      />
+      <Input label={label} value={typed ?? value} onText={type} onLeave={leave} wrong={!!fault} />
       {fault ? (
         <HelperText type="error" aria-live="polite">
           {fault}

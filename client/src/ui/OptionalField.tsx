@@ -1,7 +1,9 @@
 import type { Parsed } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { HelperText, TextInput } from 'react-native-paper';
+import { HelperText } from 'react-native-paper';
+import { Input } from './Input';
+import { useStable } from './useStable';
 
 interface Props {
   label: string;
@@ -19,25 +21,25 @@ interface Props {
 export function OptionalField({ label, value, format, parse, onValue, hint, basis = 104 }: Props) {
   const [typed, setTyped] = useState<string>();
   const [fault, setFault] = useState<string>();
-  const type = (text: string) => {
+  const type = useStable((text: string) => {
     setTyped(text);
     if (text.trim() === '') return setFault(onValue(undefined));
     const parsed = parse(text);
     setFault(parsed.ok ? onValue(parsed.value) : parsed.error);
-  };
+  });
+  const leave = useStable(() => {
+    if (fault === undefined) setTyped(undefined);
+  });
   const below = fault ?? hint;
   return (
     <View style={{ flexGrow: 1, flexBasis: basis, minWidth: 0 }}>
-      <TextInput
-        mode="outlined"
+      <Input
         label={label}
-        aria-label={label}
         value={typed ?? (value === undefined ? '' : format(value))}
-        onChangeText={type}
-        onBlur={() => fault === undefined && setTyped(undefined)}
-        error={fault !== undefined}
-        autoCorrect={false}
-        autoComplete="off"
+        onText={type}
+        onLeave={leave}
+        wrong={fault !== undefined}
+        select
       />
       {below === undefined ? null : (
         <HelperText type={fault ? 'error' : 'info'} aria-live="polite" style={{ paddingVertical: 2 }}>

@@ -1,7 +1,9 @@
 import type { Parsed } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import { HelperText, TextInput } from 'react-native-paper';
+import { HelperText } from 'react-native-paper';
+import { Input } from './Input';
+import { useStable } from './useStable';
 
 interface Props {
   label: string;
@@ -37,33 +39,29 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     }
   }
 
-  const type = (text: string) => {
+  const type = useStable((text: string) => {
     const parsed = parse(text);
     const refused = parsed.ok ? onValue(parsed.value) : parsed.error;
     setTyped({ text, value: parsed.ok && refused === undefined ? parsed.value : value });
     setFault(refused);
     setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined);
-  };
-  const leave = () => {
+  });
+  const leave = useStable(() => {
     if (fault === undefined) setTyped(undefined);
-  };
+  });
 
   const wrong = fault ?? error;
   const below = wrong ?? understood ?? hint;
   return (
     <View style={{ flexGrow: 1, flexBasis: 150 }}>
-      <TextInput
-        mode="outlined"
+      <Input
         label={label}
-        aria-label={label}
         value={typed?.text ?? format(value)}
-        onChangeText={type}
-        onBlur={leave}
-        error={wrong !== undefined}
+        onText={type}
+        onLeave={leave}
+        wrong={wrong !== undefined}
         autoFocus={autoFocus}
-        selectTextOnFocus
-        autoCorrect={false}
-        autoComplete="off"
+        select
       />
       {below === undefined ? null : (
         <HelperText type={wrong ? 'error' : 'info'} aria-live="polite" style={{ paddingVertical: 2 }}>

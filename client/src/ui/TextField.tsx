@@ -1,26 +1,16 @@
-import { TextInput } from 'react-native-paper';
+import { Input } from './Input';
+import { useStable } from './useStable';
 
-/** Plain words. */
-export const TextField = ({
-  label,
-  value,
-  onText,
-  placeholder,
-  multiline = false,
-}: {
+interface Props {
   label: string;
   value: string;
   onText: (text: string) => void;
   placeholder?: string;
   multiline?: boolean;
-}) => (
-  <TextInput
-    mode="outlined"
-    label={label}
-    aria-label={label}
-    value={value}
-    onChangeText={onText}
-    {...(placeholder ? { placeholder } : {})}
-    multiline={multiline}
-  />
-);
+}
+
+/** Plain words. */
+export function TextField({ label, value, onText, placeholder, multiline = false }: Props) {
+  const type = useStable(onText);
+  return <Input label={label} value={value} onText={type} wrong={false} placeholder={placeholder} multiline={multiline} />;
+}

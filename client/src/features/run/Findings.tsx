@@ -20,32 +20,37 @@ export const Findings = memo(function Findings({ findings, units, onGo, onFix }:
   return (
     <View role="list" aria-label="Findings" style={{ gap: 10 }}>
       {findings.map((finding) => (
-        <View role="listitem" key={finding.id}>
-          <Notice kind={finding.severity} title={`${WORD[finding.severity]}: ${finding.what}`}>
-            <Text>{finding.why}</Text>
-            <Text variant="bodySmall" style={{ color: colours.ink }}>
-              {finding.basis}
-            </Text>
-            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-              {finding.fixes.map((fix) => (
-                <Button key={fix.label} mode="contained" onPress={() => onFix(fix)}>
-                  {fix.label}
-                </Button>
-              ))}
-              {finding.from !== undefined && finding.to !== undefined ? (
-                <Button mode="outlined" onPress={() => onGo(finding.from ?? 0)}>
-                  {formatStation(finding.from, units)} to {formatStation(finding.to, units)}
-                </Button>
-              ) : null}
-            </View>
-          </Notice>
-        </View>
+        <OneFinding key={finding.id} finding={finding} units={units} onGo={onGo} onFix={onFix} />
       ))}
     </View>
   );
-}, sameFindings);
+});
 
-/** A new plan often says the same: then nothing is drawn again. */
-function sameFindings(a: Props, b: Props): boolean {
-  return a.units === b.units && a.onGo === b.onGo && a.onFix === b.onFix && sameJson(a.findings, b.findings);
-}
+/** A new plan often says the same of most things: then those are not drawn again. */
+const OneFinding = memo(
+  function OneFinding({ finding, units, onGo, onFix }: Omit<Props, 'findings'> & { finding: Finding }) {
+    return (
+      <View role="listitem">
+        <Notice kind={finding.severity} title={`${WORD[finding.severity]}: ${finding.what}`}>
+          <Text>{finding.why}</Text>
+          <Text variant="bodySmall" style={{ color: colours.ink }}>
+            {finding.basis}
+          </Text>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+            {finding.fixes.map((fix) => (
+              <Button key={fix.label} mode="contained" onPress={() => onFix(fix)}>
+                {fix.label}
+              </Button>
+            ))}
+            {finding.from !== undefined && finding.to !== undefined ? (
+              <Button mode="outlined" onPress={() => onGo(finding.from ?? 0)}>
+                {formatStation(finding.from, units)} to {formatStation(finding.to, units)}
+              </Button>
+            ) : null}
+          </View>
+        </Notice>
+      </View>
+    );
+  },
+  (a, b) => a.units === b.units && a.onGo === b.onGo && a.onFix === b.onFix && sameJson(a.finding, b.finding),
+);
