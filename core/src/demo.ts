@@ -91,7 +91,7 @@ const slipwayFeeder: Run = {
   reaches: [
     { ...blankReach(0.9), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
     {
-      ...blankReach(1.2, 46),
+      ...blankReach(1.75, 46),
       method: { kind: 'bored', bore: 0.16, rod: 1.5, launch: { length: 2.5, width: 1.2 }, receiving: { length: 1.5, width: 1 } },
       protection: 'shield',
     },

@@ -147,7 +147,7 @@ export function planRun(job: Job, run: Run): Plan {
     findings: worstFirst([
       ...windowFindings(lines, windows, rules, job.units),
       ...lostFindings(run.lines, job.units),
-      ...clashFindings(lines, rules, job.units, (station) => newLineAt(run, service, station), largest(topWidth) / 2),
+      ...clashFindings(lines, rules, job.units, (station) => newLineAt(run, service, station)),
       ...boreLineFindings(run, lines, job.units),
       ...fallFindings(run, service, profile, job.units),
       ...flowFindings(run, service, profile, job.units),

@@ -14,10 +14,15 @@ export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: numb
 
 /** The run falling straight between inverts at its two ends. */
 export const withInverts = (run: Run, start: number, end: number): Run => ({ ...run, ...fallingRun(run, start, end) });
-/** The run on one cover all along. */
+/** Deeper than the ground of {@link anyRun} ever dips. */
+const BELOW_ANY_DIP = 2.5;
+/** The run on one cover all along; bores, which are straight, deep enough to stay below any dip. */
 export const withCover = (run: Run, cover: number): Run => ({
   ...run,
-  reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'cover', cover } })),
+  reaches: run.reaches.map((reach) => ({
+    ...reach,
+    levels: { kind: 'cover', cover: reach.method.kind === 'bored' ? cover + BELOW_ANY_DIP : cover },
+  })),
 });
 
 const metres = (min: number, max: number) => fc.double({ min, max, noNaN: true });

@@ -54,8 +54,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   const { x, y } = view;
   const length = (metres: number) => formatLength(metres, units);
   const halfDig = section.digWidth / 2;
-  const lipLeft = Math.min(...section.trench.map((point) => point.x));
-  const lipRight = Math.max(...section.trench.map((point) => point.x));
+  const { left: lipLeft, right: lipRight } = lipsOf(section);
   const groundY = y(section.ground);
   const on = (part: Part) => selected === part;
   const edge = (part: Part) => ({ stroke: on(part) ? colours.paint : ground.soilLine, strokeWidth: on(part) ? 4 : 1.5 });
@@ -93,9 +92,23 @@ export const SectionDrawing = memo(function SectionDrawing({
               strokeWidth={on('guard') ? 3 : 1}
             />
           ))}
-          <Side points={section.trench} side="left" view={view} {...edge('left')} />
-          <Side points={section.trench} side="right" view={view} {...edge('right')} />
-          <Line x1={x(-halfDig)} x2={x(halfDig)} y1={y(section.bottom)} y2={y(section.bottom)} {...edge('width')} />
+          {section.bore === undefined ? (
+            <>
+              <Side points={section.trench} side="left" view={view} {...edge('left')} />
+              <Side points={section.trench} side="right" view={view} {...edge('right')} />
+              <Line x1={x(-halfDig)} x2={x(halfDig)} y1={y(section.bottom)} y2={y(section.bottom)} {...edge('width')} />
+            </>
+          ) : (
+            <Bored section={section} radius={section.bore} view={view} groundY={groundY} label={length(2 * section.bore)} />
+          )}
+          {Math.abs(section.finished - section.ground) > 0.001 ? (
+            <Finished
+              at={y(section.finished)}
+              width={width}
+              label={length(Math.abs(section.finished - section.ground))}
+              up={section.finished > section.ground}
+            />
+          ) : null}
           <Line x1={0} x2={x(lipLeft)} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
           <Line x1={x(lipRight)} x2={width} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
           {existing?.handOnly ? <Path d={outline(section.trench, view)} fill="url(#hand)" /> : null}
@@ -120,14 +133,16 @@ export const SectionDrawing = memo(function SectionDrawing({
             place={depthX > 70 ? 'left' : 'right'}
             selected={on('levels')}
           />
-          <Dimension
-            from={{ x: x(-halfDig), y: y(section.bottom) + 14 }}
-            to={{ x: x(halfDig), y: y(section.bottom) + 14 }}
-            label={length(section.digWidth)}
-            place="below"
-            selected={on('width')}
-          />
-          {lipRight - lipLeft > section.digWidth + 1e-6 ? (
+          {section.bore === undefined ? (
+            <Dimension
+              from={{ x: x(-halfDig), y: y(section.bottom) + 14 }}
+              to={{ x: x(halfDig), y: y(section.bottom) + 14 }}
+              label={length(section.digWidth)}
+              place="below"
+              selected={on('width')}
+            />
+          ) : null}
+          {section.bore === undefined && lipRight - lipLeft > section.digWidth + 1e-6 ? (
             <Dimension
               from={{ x: x(lipLeft), y: groundY - 14 }}
               to={{ x: x(lipRight), y: groundY - 14 }}
@@ -136,20 +151,24 @@ export const SectionDrawing = memo(function SectionDrawing({
             />
           ) : null}
           <Label x={x(0)} y={(groundY + y(section.crown)) / 2 + 4} text={`cover ${length(section.cover)}`} size={13} />
-          <WallLabel
-            wall={reach.left}
-            x={x(lipLeft) - 6}
-            y={(groundY + y(section.bottom)) / 2 + 22}
-            anchor="end"
-            colour={on('left') ? colours.paint : colours.ink}
-          />
-          <WallLabel
-            wall={reach.right}
-            x={x(lipRight) + 6}
-            y={(groundY + y(section.bottom)) / 2 + 22}
-            anchor="start"
-            colour={on('right') ? colours.paint : colours.ink}
-          />
+          {section.bore === undefined ? (
+            <>
+              <WallLabel
+                wall={reach.left}
+                x={x(lipLeft) - 6}
+                y={(groundY + y(section.bottom)) / 2 + 22}
+                anchor="end"
+                colour={on('left') ? colours.paint : colours.ink}
+              />
+              <WallLabel
+                wall={reach.right}
+                x={x(lipRight) + 6}
+                y={(groundY + y(section.bottom)) / 2 + 22}
+                anchor="start"
+                colour={on('right') ? colours.paint : colours.ink}
+              />
+            </>
+          ) : null}
           {section.heaps.map((heap) => {
             const middle = ((heap.inner + heap.outer) / 2) * (heap.side === 'left' ? -1 : 1);
             return (
@@ -169,16 +188,64 @@ export const SectionDrawing = memo(function SectionDrawing({
   );
 });
 
+/** Nothing is dug: the hole round the line, and the ground closed over it. */
+function Bored({
+  section,
+  radius,
+  view,
+  groundY,
+  label,
+}: {
+  section: Section;
+  radius: number;
+  view: View;
+  groundY: number;
+  label: string;
+}) {
+  const [cx, cy] = [view.x(0), view.y(section.pipe.centre.y)];
+  const r = Math.max(6, radius * view.scale);
+  return (
+    <G>
+      <Line
+        x1={view.x(-section.digWidth)}
+        x2={view.x(section.digWidth)}
+        y1={groundY}
+        y2={groundY}
+        stroke={ground.soilLine}
+        strokeWidth={2}
+      />
+      <Circle cx={cx} cy={cy} r={r} fill={ground.void} stroke={ground.soilLine} strokeWidth={2} strokeDasharray="5 3" />
+      <Label x={cx} y={cy + r + 18} text={`bored ${label}`} />
+    </G>
+  );
+}
+
+/** The ground as it will be left. */
+function Finished({ at, width, label, up }: { at: number; width: number; label: string; up: boolean }) {
+  return (
+    <G>
+      <Line x1={0} x2={width} y1={at} y2={at} stroke={colours.good} strokeWidth={2} strokeDasharray="8 4" />
+      <Label x={width - 8} y={at - 5} anchor="end" size={12} colour={colours.good} text={`${up ? 'raised' : 'cut'} ${label} later`} />
+    </G>
+  );
+}
+
+/** Where the trench meets the ground left and right of the centre line, metres; its bottom width where nothing is dug. */
+function lipsOf(section: Section): { left: number; right: number } {
+  const points = section.trench.length > 0 ? section.trench.map((point) => point.x) : [-section.digWidth / 2, section.digWidth / 2];
+  return { left: Math.min(...points), right: Math.max(...points) };
+}
+
 function viewOf(section: Section, width: number, height: number, whole: boolean): View {
-  const lips = section.trench.map((point) => point.x);
-  const lip = { left: -Math.min(...lips), right: Math.max(...lips) };
+  const lips = lipsOf(section);
+  const lip = { left: -lips.left, right: lips.right };
   const heapTop = whole ? Math.max(0, ...section.heaps.map((heap) => heap.height)) : 0;
   const reachOf = (side: 'left' | 'right') => {
     const heap = section.heaps.find((candidate) => candidate.side === side);
     return whole && heap ? heap.outer + 0.2 : lip[side] + MARGIN;
   };
   return fitToScale(
-    { left: -reachOf('left'), right: reachOf('right'), bottom: section.bottom, top: section.ground + heapTop },
+    { left: -reachOf('left'), right: reachOf('right'), bottom: section.bottom, top: Math.max(section.ground + heapTop, section.finished) },
     { width, height, pad: { left: 64, right: 16, top: 34, bottom: 44 } },
   );
 }

@@ -106,12 +106,12 @@ function viewOf(plan: Plan, start: number, end: number, width: number): View {
 }
 
 const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan; run: Run; view: View; ruleSet: RuleSetId }) {
-  const { station, ground: levels, bottom, reach } = plan.profile;
+  const { station, ground: levels, bottom, crown, reach } = plan.profile;
   const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
   const kept = station.map((_, i) => i).filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1]);
-  const along = (column: readonly number[]) => kept.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
+  const along = (column: readonly number[], nodes = kept) =>
+    nodes.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
   const lip = along(levels);
-  const floor = along(bottom);
   const unguarded = plan.findings.filter((finding) => finding.id.startsWith('guard.protection') && finding.severity === 'stop');
   const base = STRIP_HEIGHT - PAD.bottom;
   return (
@@ -122,7 +122,15 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
         </Pattern>
       </Defs>
       <Path d={`${pathThrough(lip)}L${view.x(station.at(-1) ?? 0)} ${base}L${view.x(station[0] ?? 0)} ${base}Z`} fill={ground.soil} />
-      <Path d={pathThrough([...lip, ...floor.toReversed()], true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />
+      {run.reaches.map((item, index) => {
+        const nodes = kept.filter((i) => reach[i] === index);
+        if (item.method.kind !== 'open') return null;
+        const trench = [...along(levels, nodes), ...along(bottom, nodes).reverse()];
+        return <Path key={index} d={pathThrough(trench, true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />;
+      })}
+      {run.reaches.some(({ method }) => method.kind === 'bored') ? (
+        <Path d={pathThrough(along(crown))} fill="none" stroke={ground.pipe} strokeWidth={2} strokeDasharray="5 4" />
+      ) : null}
       {plan.handWindows.map((window) => (
         <Rect
           key={window.from}

@@ -85,6 +85,13 @@ describe('clashes with the new line', () => {
   ])('%s', (_, least, most, severity) => expect(verdict(least, most)).toBe(severity));
 });
 
+test('a line that runs beside is too close by its distance across: 160 drain, 100 mm line, 0.3 m clear is 0.43 m off centre', () => {
+  const beside = (offset: number) =>
+    crossing(15, { size: 0.1, coverMin: 0.9, coverMax: 0.95, where: { kind: 'parallel', from: 5, to: 20, offset } });
+  const severity = (offset: number) => finding(planRun(job, { ...levelRun(), lines: [beside(offset)] }), 'clear.clash')?.severity;
+  expect([severity(0.42), severity(-0.42), severity(0.44)]).toEqual(['stop', 'stop', undefined]);
+});
+
 describe('clear by layers', () => {
   const line = crossing(50, { coverMin: 0.4, coverMax: 0.69, size: 0.11 });
   test('search depths: from the least cover to the underside, and one margin more', () => {

@@ -28,7 +28,7 @@ export function windowFindings(lines: readonly ExistingLine[], windows: readonly
   });
 }
 
-/** Levels of the new line at a station, metres: what an existing line must stay clear of. */
+/** The new line at a station, metres: what an existing line must stay clear of. */
 export interface NewLine {
   ground: number;
   crown: number;
@@ -44,13 +44,11 @@ export function clashFindings(
   rules: Rules,
   units: UnitSystem,
   at: (station: number) => NewLine,
-  halfTop: number,
 ): Finding[] {
   const clearance = rules.lineClearance.value ?? 0;
   return lines.flatMap((line, index): Finding[] => {
     // A line to be joined is meant to be met.
     if (line.join) return [];
-    if (line.where.kind === 'parallel' && Math.abs(line.where.offset) - line.size / 2 > halfTop) return [];
     const stations = line.where.kind === 'crossing' ? [line.where.station] : [line.where.from, line.where.to];
     const verdicts = stations.map((station) => tooClose(line, at(station), clearance));
     if (verdicts.every((verdict) => verdict === 'never')) return [];
@@ -73,8 +71,10 @@ export function clashFindings(
   });
 }
 
-/** Is the vertical gap below the clearance for every cover expected, for some, or for none? */
+/** Is the gap below the clearance for every cover expected, for some, or for none? Lines beside the new one have a gap across, too. */
 function tooClose(line: ExistingLine, own: NewLine, clearance: number): 'always' | 'sometimes' | 'never' {
+  if (line.where.kind === 'parallel' && Math.abs(line.where.offset) - (line.size + own.crown - own.underside) / 2 >= clearance - EPSILON)
+    return 'never';
   // The tops the existing line may have for which it is too close: an open interval.
   const [low, high] = [own.underside - clearance, own.crown + clearance + line.size];
   const [deepestTop, shallowestTop] = [own.ground - line.coverMax, own.ground - line.coverMin];

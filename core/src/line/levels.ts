@@ -17,17 +17,37 @@ export interface Levels extends Grounds {
 }
 
 /**
- * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts.
+ * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts. A bore does not follow
+ * the ground: between the ends of its reach, where its cover holds, it is straight.
  * Source: trench bottom = invert − wall thickness − bedding; depth = ground − bottom; cover = ground − top outside.
  * @param grounds ground levels at the station when the caller has them already.
  */
 export function levelsAt(run: Run, service: Service, reach: Reach, station: number, grounds = groundsAt(run.stations, station)): Levels {
   const { ground, finished } = grounds;
   const lower = Math.min(ground, finished);
-  const invert = reach.levels.kind === 'cover' ? lower - reach.levels.cover - service.od + service.wall : invertBetween(run.fixed, station);
+  const invert =
+    reach.levels.kind === 'gravity'
+      ? invertBetween(run.fixed, station)
+      : (reach.method.kind === 'bored' ? chordOf(run, reach, station) : lower) - reach.levels.cover - service.od + service.wall;
   const crown = invert - service.wall + service.od;
   const bottom = invert - service.wall - reach.bedding;
   return { ground, finished, invert, crown, bottom, depth: ground - bottom, cover: lower - crown };
+}
+
+/** The lower ground at both ends of a reach, straight between, metres. */
+function chordOf(run: Run, reach: Reach, station: number): number {
+  const [from, to] = [
+    reach.from,
+    reachEnd(
+      run,
+      run.reaches.findIndex((other) => other.from === reach.from),
+    ),
+  ];
+  const at = (end: number) => {
+    const { ground, finished } = groundsAt(run.stations, end);
+    return Math.min(ground, finished);
+  };
+  return at(from) + ((at(to) - at(from)) * (station - from)) / (to - from);
 }
 
 /** Invert between the fixed levels; past the first and last it goes on at their gradient, metres. */

@@ -145,6 +145,15 @@ describe('pits and bores', () => {
     expect(plan.volumes.trench).toBeCloseTo(20 * 0.6 * depth, 9);
     expect(plan.pits.map(({ dig }) => dig)).toEqual([expect.closeTo(2 * depth, 9), expect.closeTo(depth, 9)]);
   });
+  test('a bore is straight under a dip, and its cover is mended by lying deeper at both ends', () => {
+    const dip = { ...bored(), stations: [{ station: 0, ground: 10 }, { station: 20, ground: 9.5 }, { station: 40, ground: 10 }] }; // prettier-ignore
+    const service = findService('drain-160');
+    // Ground 9.75 at both ends of the reach and 9.5 in the middle: 0.6 less 0.25.
+    expect(levelsOn(dip, service, 20).cover).toBeCloseTo(0.35, 12);
+    const short = planRun(UK, dip).findings.find(({ id }) => id === 'makeup.cover.1');
+    const mended = applyPatches(dip, short?.fixes[0]?.patches ?? []);
+    expect(levelsOn(mended, service, 20).cover).toBeCloseTo(0.6, 9);
+  });
   test('a line the bore passes unseen stops it until there is a trial pit', () => {
     const crossed = { ...bored(), lines: [blankLine('Main', 20)] };
     const stop = finding(crossed, 'clear.bore');

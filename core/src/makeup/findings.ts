@@ -69,8 +69,11 @@ export function coverFindings(run: Run, service: Service, profile: ProfileColumn
 
 /** The reach on its least cover, or the whole falling line lowered; nothing where a level must be kept. */
 function coverFixes(run: Run, reach: Reach, index: number, least: number, cover: number, units: UnitSystem): Fix[] {
-  if (reach.levels.kind === 'cover')
-    return [{ label: `Cover ${formatLength(least, units)}`, patches: [{ path: ['reaches', index, 'levels', 'cover'], value: least }] }];
+  if (reach.levels.kind === 'cover') {
+    // A bore is straight: where the ground dips between its ends it has to lie deeper at both.
+    const value = reach.levels.cover + least - cover;
+    return [{ label: `Cover ${formatLength(value, units)}`, patches: [{ path: ['reaches', index, 'levels', 'cover'], value }] }];
+  }
   if (run.fixed.some(({ keep }) => keep)) return [];
   const fixed = run.fixed.map((level) => ({ ...level, invert: level.invert - (least - cover) }));
   return [{ label: `Lower the line by ${formatLength(least - cover, units)}`, patches: [{ path: ['fixed'], value: fixed }] }];

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { blankJob, blankRun, demoFile, planRun, type Job, type Run } from '@tamper/core';
+import { applyPatches, blankJob, blankRun, demoFile, planRun, type Job, type Run } from '@tamper/core';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
 import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';
@@ -123,7 +123,10 @@ test('rows written by an earlier format are read as today’s, and written back 
   await pool.connect();
   const now = run('Old');
   const [reach] = now.reaches as [Run['reaches'][number]];
-  const { levels: _levels, frost: _frost, method: _method, ...oldReach } = reach;
+  const oldReach = applyPatches<object>(
+    reach,
+    ['levels', 'frost', 'method'].map((key) => ({ path: [key], value: undefined })),
+  );
   const { name, stations, service, surface, spoil } = now;
   const old = { name, stations, profile: { kind: 'inverts', start: 9, end: 8.5 }, service, surface, reaches: [oldReach], spoil, lines: [] };
   await pool.query('update run set doc = $1 where id = $2', [old, id]);
