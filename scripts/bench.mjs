@@ -7,7 +7,8 @@ import { buildClient, clientDir } from './lib/client.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { main } from './lib/say.mjs';
 
-const FIRST_SCREEN_BUDGET = 515;
+// The gate on the job page brought the clear chapter along.
+const FIRST_SCREEN_BUDGET = 525;
 const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`.padStart(10);
 
 /** Scripts by route, and what the first screen (the jobs list) loads. */
@@ -35,11 +36,21 @@ function sizes() {
 await main(async () => {
   requireNode();
   installDependencies();
-  const bundle = join(root, 'node_modules', '.cache-bench.cjs');
+  const bundle = join(root, 'node_modules', '.cache-bench.mjs');
   // Bundled as the worker is, so that no development helper is measured.
   spawnSync(
     'npx',
-    ['--no-install', 'esbuild', 'core/src/plan.bench.ts', '--bundle', '--platform=node', `--outfile=${bundle}`, '--log-level=error'],
+    [
+      '--no-install',
+      'esbuild',
+      'core/src/main.bench.ts',
+      '--bundle',
+      '--platform=node',
+      '--format=esm',
+      '--external:highs',
+      `--outfile=${bundle}`,
+      '--log-level=error',
+    ],
     { cwd: root, stdio: 'inherit' },
   );
   if (existsSync(bundle) && statSync(bundle).size > 0) spawnSync(process.execPath, [bundle], { stdio: 'inherit' });

@@ -6,7 +6,7 @@ type Highs = {
 
 /** The solver the interface uses, loaded for Node. */
 export async function loadSolver(): Promise<Solver> {
-  const load = require('highs') as () => Promise<Highs>;
+  const { default: load } = (await import('highs')) as unknown as { default: () => Promise<Highs> };
   const highs = await load();
   return (lp) => {
     const { Status, ObjectiveValue, Columns } = highs.solve(lp);

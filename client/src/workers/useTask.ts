@@ -12,39 +12,55 @@ export type Task<T> =
   | { kind: 'failed'; errors: readonly FieldError[] };
 
 type Work = (remote: Remote<SolverWorker>, onProgress: OnProgress) => Promise<unknown>;
+interface Link {
+  worker: Worker;
+  remote: Remote<SolverWorker>;
+}
 
-/** Runs long work in a worker of its own, with progress; cancelling ends the worker, whatever it is at. */
+function startWorker(): Link {
+  const worker = new Worker(new URL('./solver.worker', window.location.href));
+  return { worker, remote: wrap<SolverWorker>(worker) };
+}
+
+/**
+ * Runs long work in a worker of its own, with progress. The worker starts with the screen, so that the first answer need not wait for
+ * it; cancelling ends it, whatever it is at.
+ */
 export function useTask<T>(): { task: Task<T>; start: (work: Work) => void; cancel: () => void } {
   const [task, setTask] = useState<Task<T>>({ kind: 'idle' });
-  const running = useRef<Worker>(undefined);
-  const cancel = useCallback(() => {
-    running.current?.terminate();
-    running.current = undefined;
-    setTask({ kind: 'idle' });
+  const link = useRef<Link>(undefined);
+  /** Counts the pieces of work: what an earlier one still says is not listened to. */
+  const turn = useRef(0);
+
+  const stop = useCallback(() => {
+    turn.current++;
+    link.current?.worker.terminate();
+    link.current = undefined;
   }, []);
-  useEffect(() => () => running.current?.terminate(), []);
+  useEffect(() => {
+    link.current ??= startWorker();
+    return stop;
+  }, [stop]);
+
+  const cancel = useCallback(() => {
+    stop();
+    setTask({ kind: 'idle' });
+  }, [stop]);
 
   const start = useCallback((work: Work) => {
-    running.current?.terminate();
-    const worker = new Worker(new URL('./solver.worker', window.location.href));
-    running.current = worker;
-    const own = () => running.current === worker;
-    const finish = (next: Task<T>) => {
-      if (!own()) return;
-      worker.terminate();
-      running.current = undefined;
-      setTask(next);
-    };
-    const failed = (message: string) => finish({ kind: 'failed', errors: [{ field: 'worker', message }] });
+    const own = ++turn.current;
+    const { worker, remote } = (link.current ??= startWorker());
+    const say = (next: Task<T>) => own === turn.current && setTask(next);
+    const failed = (message: string) => say({ kind: 'failed', errors: [{ field: 'worker', message }] });
     worker.onerror = (event) => failed(event.message || 'The worker did not start.');
-    setTask({ kind: 'running', share: 0, what: 'Starting' });
+    say({ kind: 'running', share: 0, what: 'Starting' });
     work(
-      wrap<SolverWorker>(worker),
-      proxy((share, what) => own() && setTask({ kind: 'running', share, what })),
+      remote,
+      proxy((share, what) => void say({ kind: 'running', share, what })),
     )
       .then((answer) => {
         const worked = answer as Worked<T>;
-        finish('value' in worked ? { kind: 'done', value: worked.value } : { kind: 'failed', errors: worked.errors });
+        say('value' in worked ? { kind: 'done', value: worked.value } : { kind: 'failed', errors: worked.errors });
       })
       .catch((error: unknown) => failed(error instanceof Error ? error.message : String(error)));
   }, []);
