@@ -31,6 +31,45 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
+    name: 'clear-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openJob(page);
+      await page.getByRole('link', { name: /^Clear to dig/ }).click();
+      await page.getByRole('status', { name: /^Clear to dig: SHUT/ }).waitFor();
+    },
+  },
+  {
+    name: 'plan-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await page.getByRole('tab', { name: 'Plan' }).click();
+      await toStation(page, 13);
+    },
+  },
+  { name: 'long-section-phone', size: PHONE, visit: longSection },
+  { name: 'long-section-wide', size: WIDE, visit: longSection },
+  {
+    name: 'grade-finder-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await longSection(page);
+      await page.getByRole('button', { name: 'Find the grade' }).click();
+      await page.getByRole('button', { name: 'Take this line' }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    name: 'strike-risk-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await page.goto(`${page.url()}/risk`);
+      await page.getByRole('button', { name: 'Weigh the risk' }).click();
+      await page.getByText('20,000 trials.').waitFor();
+    },
+  },
+  {
     name: 'run-wide',
     size: WIDE,
     visit: async (page) => {
@@ -41,6 +80,12 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
 ];
+
+async function longSection(page: Page): Promise<void> {
+  await openRun(page, 'Wash-down drain');
+  await page.getByRole('tab', { name: 'Long' }).click();
+  await toStation(page, 37);
+}
 
 async function openJob(page: Page): Promise<void> {
   await page.getByText('Saltmarsh boatyard').click();
@@ -67,6 +112,8 @@ for (const { name, size, visit } of views) {
   await page
     .getByRole('status', { name: 'Saved' })
     .or(page.getByRole('button', { name: 'New job' }))
+    .or(page.getByRole('button', { name: 'Weigh the risk' }))
+    .filter({ visible: true })
     .first()
     .waitFor();
   await page.waitForTimeout(400);

@@ -36,7 +36,7 @@ interface Props {
   clearance: number;
 }
 
-const PAD = { left: 50, right: 22, top: 30, bottom: 64 };
+const PAD = { left: 50, right: 22, top: 32, bottom: 64 };
 /** Names near the sides stay on the drawing: half of what a name takes, pixels. */
 const NAME_ROOM = 40;
 const MOST_POINTS = 900;
@@ -74,8 +74,7 @@ export const LongSection = memo(function LongSection({ run, plan, units, width, 
             <Structures run={run} view={view} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
-            <Line x1={at} x2={at} y1={14} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
-            <Label x={at} y={height - PAD.bottom + 40} text={formatStation(cursor, units)} colour={colours.paint} />
+            <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
           </G>
           <Levels view={view} base={base} shift={shift} height={height} units={units} />
         </Svg>
@@ -238,6 +237,7 @@ function Stations({ run, view, height, width, units }: { run: Run; view: View; h
             <Label
               x={view.x(station)}
               y={y + 20}
+              anchor={station === start ? 'start' : 'middle'}
               size={11}
               colour={colours.faded}
               text={formatStation(station, units).replace(/\.0 m$/, '')}

@@ -81,7 +81,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
           <Existing run={run} plan={plan} view={view} />
           <Structures run={run} view={view} width={width} />
           <Circle cx={view.x(here.x)} cy={view.y(here.y)} r={8} fill="none" stroke={colours.paint} strokeWidth={3} />
-          <Label x={view.x(here.x)} y={view.y(here.y) - 14} text={formatStation(cursor, units)} colour={colours.paint} />
+          <Label x={view.x(here.x)} y={view.y(here.y) + 26} text={formatStation(cursor, units)} colour={colours.paint} />
           <ScaleBar view={view} height={height} units={units} />
           <North width={width} />
         </Svg>

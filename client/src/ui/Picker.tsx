@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Menu, Text } from 'react-native-paper';
+import { LazyMenu } from './LazyMenu';
 
 interface Props<T extends string> {
   label: string;
@@ -20,10 +21,9 @@ export function Picker<T extends string>({ label, value, options, onChange }: Pr
   return (
     <View style={{ gap: 4, marginBottom: 8 }}>
       <Text variant="labelMedium">{label}</Text>
-      <Menu
-        visible={open}
+      <LazyMenu
+        open={open}
         onDismiss={() => setOpen(false)}
-        anchorPosition="bottom"
         anchor={
           <Button
             mode="outlined"
@@ -39,7 +39,7 @@ export function Picker<T extends string>({ label, value, options, onChange }: Pr
         {options.map((option) => (
           <Menu.Item key={option.value} title={option.label} onPress={() => pick(option.value)} />
         ))}
-      </Menu>
+      </LazyMenu>
     </View>
   );
 }

@@ -80,6 +80,9 @@ export function GradeFinder({ job, run, apply }: Props) {
   );
 }
 
+/** A fall without its percentage, for narrow fields. */
+const oneIn = (ratio: number, units: Job['units']): string => formatGradient(ratio, units).split(' (')[0] ?? '';
+
 /** What the line must hold; what is left empty comes from the line itself and the rule set. */
 function TargetFields({ job, run, apply }: Props) {
   const service = findService(run.service);
@@ -90,8 +93,8 @@ function TargetFields({ job, run, apply }: Props) {
     <OptionalField
       label={label}
       value={run.targets[key]}
-      format={(ratio) => formatGradient(ratio, job.units)}
-      parse={(text) => parseGradient(text.replace(/\s*\(.*\)$/, ''))}
+      format={(ratio) => oneIn(ratio, job.units)}
+      parse={parseGradient}
       onValue={set(key)}
       hint={hint}
     />
@@ -108,7 +111,7 @@ function TargetFields({ job, run, apply }: Props) {
   );
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-      {gradient('Least fall', 'minFall', service.minFall > 0 ? `else ${formatGradient(service.minFall, job.units)}` : 'else level')}
+      {gradient('Least fall', 'minFall', service.minFall > 0 ? `else ${oneIn(service.minFall, job.units)}` : 'else level')}
       {gradient('Greatest fall', 'maxFall', 'else any')}
       {length('Least cover', 'cover', `else ${formatLength(service.minCover[run.surface], job.units)}`)}
       {length('Receiving at', 'receiving', 'invert it must get into')}

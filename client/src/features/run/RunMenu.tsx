@@ -3,6 +3,7 @@ import { memo, useState } from 'react';
 import { Divider, IconButton, Menu } from 'react-native-paper';
 import { colours, TARGET } from '../../theme/tokens';
 import { Confirm } from '../../ui/Confirm';
+import { LazyMenu } from '../../ui/LazyMenu';
 
 interface Props {
   job: Job;
@@ -28,10 +29,9 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
   };
   return (
     <>
-      <Menu
-        visible={open}
+      <LazyMenu
+        open={open}
         onDismiss={() => setOpen(false)}
-        anchorPosition="bottom"
         anchor={
           <IconButton
             icon="more"
@@ -64,7 +64,7 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />
         <Menu.Item title="Compare with another run" leadingIcon="compare" onPress={pick(onCompare)} />
         <Menu.Item title="Delete this run" leadingIcon="trash" onPress={pick(() => setAsking(true))} />
-      </Menu>
+      </LazyMenu>
       <Confirm
         open={asking}
         title={`Delete “${name}”?`}
