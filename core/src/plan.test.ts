@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { findService, grounds, type SoilClass } from './catalogue';
 import { polygonArea } from './geometry';
-import { applyPatches, blankJob, runSchema, InputError, type Finding, type Job, type Reach, type Run, type Wall } from './job';
+import { applyPatches, blankJob, runSchema, type Finding, type Job, type Reach, type Run, type Wall } from './job';
 import { planRun, type Plan } from './plan';
 import { ruleSetIds } from './rules';
 import { sectionAt } from './section';
 import { windrow } from './spoil';
-import { anyRun, levelRun, withInverts } from './testing';
+import { anyRun, levelRun, refusals, withInverts } from './testing';
 import { FOOT } from './units';
 import { astmWidth, widthFloor } from './makeup';
 import { resolveRules } from './rules';
@@ -16,16 +16,6 @@ const UK = blankJob('Test', 'UK');
 const VERTICAL: Wall = { kind: 'vertical' };
 const batter = (ratio: number): Wall => ({ kind: 'batter', ratio });
 const finding = (plan: Plan, id: string): Finding | undefined => plan.findings.find((item) => item.id.startsWith(id));
-const errorsOf = (work: () => unknown) => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof InputError) return error.errors;
-    throw error;
-  }
-  return [];
-};
-
 describe('volumes', () => {
   test('vertical, 0.60 wide, 1.20 deep, 30 m level: 21.60 m³ bank, 27.0 loose at 25 % swell', () => {
     const plan = planRun(US, levelRun());
@@ -198,12 +188,12 @@ describe('guard', () => {
 
 describe('what cannot be dug names its field', () => {
   test('an invert above the ground', () => {
-    expect(errorsOf(() => planRun(US, withInverts(levelRun(), 9, 10.5)))).toMatchObject([
+    expect(refusals(() => planRun(US, withInverts(levelRun(), 9, 10.5)))).toMatchObject([
       { field: 'fixed[1].invert', message: expect.stringContaining('at or above the ground') as string },
     ]);
   });
   test('a line wider than the trench', () => {
-    expect(errorsOf(() => planRun(US, levelRun({ bottomWidth: 0.1 })))).toMatchObject([{ field: 'reaches[0].bottomWidth' }]);
+    expect(refusals(() => planRun(US, levelRun({ bottomWidth: 0.1 })))).toMatchObject([{ field: 'reaches[0].bottomWidth' }]);
   });
 });
 

@@ -1,5 +1,5 @@
 import { grounds, machines } from './catalogue';
-import { keepOut, type StrikeCase } from './clear';
+import { keepOut, stationOfLine, type StrikeCase } from './clear';
 import type { Job, Run } from './job';
 import { levelsOn } from './line';
 import type { Plan } from './plan';
@@ -18,7 +18,6 @@ export function strikeCases(job: Job, run: Run, plan: Plan): StrikeCase[] {
   return plan.lines.map((line, index) => {
     const window = plan.handWindows.find(({ lines }) => lines.includes(index));
     const shared = window?.lines.length ?? 1;
-    const station = line.where.kind === 'crossing' ? line.where.station : (line.where.from + line.where.to) / 2;
     return {
       evidence: line.evidence,
       window: keepOut(line, rules),
@@ -26,7 +25,7 @@ export function strikeCases(job: Job, run: Run, plan: Plan): StrikeCase[] {
       coverMin: line.coverMin,
       coverMax: line.coverMax,
       size: line.size,
-      depth: levelsOn(run, service, station).depth,
+      depth: levelsOn(run, service, stationOfLine(line)).depth,
       beside: line.where.kind === 'parallel' ? { offset: line.where.offset, halfTop: plan.widestTop / 2 } : undefined,
       volume: (window?.volume ?? 0) / shared,
       handHours,

@@ -1,8 +1,34 @@
 import fc from 'fast-check';
 import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, serviceIds, soilClasses, surfaces } from './catalogue';
 import { findService } from './catalogue';
-import { blankReachExtras, blankRun, blankRunExtras, type ExistingLine, type Reach, type Run, type Wall } from './job';
+import {
+  blankReachExtras,
+  blankRun,
+  blankRunExtras,
+  InputError,
+  type ExistingLine,
+  type FieldError,
+  type Reach,
+  type Run,
+  type Wall,
+} from './job';
 import { fallingRun } from './line';
+
+/** What some work refuses, field by field; nothing when it goes through. */
+export function refusals(work: () => unknown): readonly FieldError[] {
+  try {
+    work();
+  } catch (error) {
+    if (error instanceof InputError) return error.errors;
+    throw error;
+  }
+  return [];
+}
+/** The same as one text. */
+export const refusal = (work: () => unknown): string =>
+  refusals(work)
+    .map(({ message }) => message)
+    .join(' ');
 
 /** A level run of one reach: the plainest trench, with what a test wants changed. */
 export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: number; depth?: number } & Partial<Reach> = {}): Run {

@@ -9,7 +9,7 @@ import {
   lineMarks,
   passOf,
   smallest,
-  type ExistingLine,
+  stationOfLine,
   type Plan,
   type Run,
   type UnitSystem,
@@ -21,7 +21,7 @@ import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitStretched, pathThrough, type View } from './fit';
 import { ticks } from './ticks';
-import { shifted, unshifted, useZoom, type Shift } from './useZoom';
+import { unshifted, useZoom, zoomed, type Shift } from './useZoom';
 import { ZoomButtons } from './ZoomButtons';
 
 interface Props {
@@ -94,11 +94,6 @@ function baseView(plan: Plan, width: number, height: number): View {
   return fitStretched(stretch, { width, height, pad: PAD });
 }
 
-const zoomed = (view: View, shift: Shift): View => ({
-  x: (metres) => shifted(shift, { x: view.x(metres), y: 0 }).x,
-  y: (level) => shifted(shift, { x: 0, y: view.y(level) }).y,
-  scale: view.scale * shift.k,
-});
 /** Pixels a metre of height. */
 const rise = (view: View): number => view.y(0) - view.y(1);
 
@@ -163,8 +158,6 @@ function Windows({ plan, view, height }: { plan: Plan; view: View; height: numbe
   );
 }
 
-const stationOf = ({ where }: ExistingLine): number => (where.kind === 'crossing' ? where.station : (where.from + where.to) / 2);
-
 /** Existing lines over their expected covers, in a bubble of the clearance, with how the new line passes them. */
 function Crossings({ run, plan, view, units, clearance, width }: { run: Run; plan: Plan; view: View; units: UnitSystem; clearance: number; width: number }) {
   const service = findService(run.service);
@@ -172,7 +165,7 @@ function Crossings({ run, plan, view, units, clearance, width }: { run: Run; pla
     <G>
       {plan.lines.map((line, index) => {
         const mark = lineMarks[line.kind];
-        const at = stationOf(line);
+        const at = stationOfLine(line);
         const { ground: level, crown } = levelsOn(run, service, at);
         const { side, gap } = passOf(line, { ground: level, crown, underside: crown - service.od });
         const [top, bottom] = [level - line.coverMin, level - line.coverMax - line.size];

@@ -20,7 +20,7 @@ import { colours, ground, TARGET } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, pathThrough, type Extent, type View } from './fit';
 import { roundBelow, ticks } from './ticks';
-import { shifted, unshifted, useZoom, type Shift } from './useZoom';
+import { unshifted, useZoom, zoomed } from './useZoom';
 import { ZoomButtons } from './ZoomButtons';
 
 /** What a touch on the plan does. */
@@ -105,11 +105,6 @@ function extentOf(run: Run): Extent {
   return { left: Math.min(...xs) - ROOM, right: Math.max(...xs) + ROOM, bottom: Math.min(...ys) - ROOM, top: Math.max(...ys) + ROOM };
 }
 
-const zoomed = (view: View, shift: Shift): View => ({
-  x: (metres) => shifted(shift, { x: view.x(metres), y: 0 }).x,
-  y: (metres) => shifted(shift, { x: 0, y: view.y(metres) }).y,
-  scale: view.scale * shift.k,
-});
 const path = (points: readonly PlanPoint[], view: View): string => pathThrough(points.map(({ x, y }) => ({ x: view.x(x), y: view.y(y) })));
 
 function Faint({ run, view }: { run: Run; view: View }) {

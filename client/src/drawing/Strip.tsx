@@ -5,6 +5,7 @@ import {
   largest,
   lineMarks,
   smallest,
+  stationOfLine,
   type ExistingLine,
   type Plan,
   type RuleSetId,
@@ -145,7 +146,7 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
         />
       ))}
       {plan.lines.map((line, index) => (
-        <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOf(line))} />
+        <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOfLine(line))} />
       ))}
       {unguarded.map((finding) => (
         <Rect
@@ -173,12 +174,10 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
   );
 });
 
-const stationOf = ({ where }: ExistingLine): number => (where.kind === 'crossing' ? where.station : (where.from + where.to) / 2);
-
 /** An existing line on the strip: a bar over its expected cover in its marking colour, and its letter above. */
 function Crossing({ line, view, ruleSet, ground: level }: { line: ExistingLine; view: View; ruleSet: RuleSetId; ground: number }) {
   const mark = lineMarks[line.kind];
-  const [x, top, bottom] = [view.x(stationOf(line)), view.y(level - line.coverMin), view.y(level - line.coverMax - line.size)];
+  const [x, top, bottom] = [view.x(stationOfLine(line)), view.y(level - line.coverMin), view.y(level - line.coverMax - line.size)];
   return (
     <G>
       <Line x1={x} x2={x} y1={top} y2={bottom} stroke={colours.ink} strokeWidth={6} />

@@ -1,7 +1,8 @@
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type D3ZoomEvent, type ZoomBehavior } from 'd3-zoom';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { View } from 'react-native';
+import type { View as Box } from 'react-native';
+import type { View } from './fit';
 
 /** Where a drawing has been moved to: pixels = drawn × k + offset. */
 export interface Shift {
@@ -16,7 +17,7 @@ const STILL: Shift = { k: 1, x: 0, y: 0 };
  * @param most the furthest one may zoom in.
  */
 export function useZoom(most: number) {
-  const frame = useRef<View>(null);
+  const frame = useRef<Box>(null);
   const behaviour = useRef<ZoomBehavior<HTMLElement, unknown>>(undefined);
   const [shift, setShift] = useState(STILL);
 
@@ -44,7 +45,11 @@ export function useZoom(most: number) {
   return { frame, shift, by, reset };
 }
 
-/** A point of the drawing as it lies under the shift, pixels. */
-export const shifted = ({ k, x, y }: Shift, point: { x: number; y: number }) => ({ x: point.x * k + x, y: point.y * k + y });
+/** A view moved and zoomed: places and lengths follow, what is written keeps its size. */
+export const zoomed = (view: View, { k, x, y }: Shift): View => ({
+  x: (metres) => view.x(metres) * k + x,
+  y: (level) => view.y(level) * k + y,
+  scale: view.scale * k,
+});
 /** A pixel as the point of the drawing it shows. */
 export const unshifted = ({ k, x, y }: Shift, point: { x: number; y: number }) => ({ x: (point.x - x) / k, y: (point.y - y) / k });

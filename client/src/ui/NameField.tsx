@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { HelperText } from 'react-native-paper';
+import { FieldNote } from './FieldNote';
 import { Input } from './Input';
 import { useStable } from './useStable';
 
@@ -25,11 +25,7 @@ export function NameField({ label, value, onName }: Props) {
   return (
     <View>
       <Input label={label} value={typed ?? value} onText={type} onLeave={leave} wrong={!!fault} />
-      {fault ? (
-        <HelperText type="error" aria-live="polite">
-          {fault}
-        </HelperText>
-      ) : null}
+      <FieldNote wrong={fault} note={undefined} />
     </View>
   );
 }

@@ -1,7 +1,7 @@
 import type { Parsed } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { HelperText } from 'react-native-paper';
+import { FieldNote } from './FieldNote';
 import { Input } from './Input';
 import { useStable } from './useStable';
 
@@ -30,7 +30,6 @@ export function OptionalField({ label, value, format, parse, onValue, hint, basi
   const leave = useStable(() => {
     if (fault === undefined) setTyped(undefined);
   });
-  const below = fault ?? hint;
   return (
     <View style={{ flexGrow: 1, flexBasis: basis, minWidth: 0 }}>
       <Input
@@ -41,11 +40,7 @@ export function OptionalField({ label, value, format, parse, onValue, hint, basi
         wrong={fault !== undefined}
         select
       />
-      {below === undefined ? null : (
-        <HelperText type={fault ? 'error' : 'info'} aria-live="polite" style={{ paddingVertical: 2 }}>
-          {below}
-        </HelperText>
-      )}
+      <FieldNote wrong={fault} note={hint} />
     </View>
   );
 }

@@ -1,7 +1,7 @@
 import type { Parsed } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import { HelperText } from 'react-native-paper';
+import { FieldNote } from './FieldNote';
 import { Input } from './Input';
 import { useStable } from './useStable';
 
@@ -51,7 +51,6 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
   });
 
   const wrong = fault ?? error;
-  const below = wrong ?? understood ?? hint;
   return (
     <View style={{ flexGrow: 1, flexBasis: 150 }}>
       <Input
@@ -63,11 +62,7 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
         autoFocus={autoFocus}
         select
       />
-      {below === undefined ? null : (
-        <HelperText type={wrong ? 'error' : 'info'} aria-live="polite" style={{ paddingVertical: 2 }}>
-          {below}
-        </HelperText>
-      )}
+      <FieldNote wrong={wrong} note={understood ?? hint} />
     </View>
   );
 }

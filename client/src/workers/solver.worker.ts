@@ -12,26 +12,14 @@ import {
   type Run,
   type StrikeRisk,
 } from '@tamper/core';
-import { findGrade, type GradeResult, type Solver } from '@tamper/core/grade';
+import { findGrade, solverOf, type GradeResult, type Highs, type Solver } from '@tamper/core/grade';
 import { expose } from 'comlink';
 import type { Worked } from './plan.worker';
-
-interface Highs {
-  solve: (lp: string) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
-}
 
 /** The solver is a WebAssembly program of a megabyte: fetched when it is first needed. */
 async function loadSolver(): Promise<Solver> {
   const load = require('highs') as (options: { locateFile: (file: string) => string }) => Promise<Highs>;
-  const highs = await load({ locateFile: (file) => `/${file}` });
-  return (lp) => {
-    const { Status, ObjectiveValue, Columns } = highs.solve(lp);
-    if (Status !== 'Optimal') return undefined;
-    return {
-      objective: ObjectiveValue,
-      values: Object.fromEntries(Object.entries(Columns).map(([name, { Primal }]) => [name, Primal ?? 0])),
-    };
-  };
+  return solverOf(await load({ locateFile: (file) => `/${file}` }));
 }
 
 export type OnProgress = (share: number, what: string) => void;

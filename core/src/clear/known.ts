@@ -10,6 +10,10 @@ export function lostRecord(line: Pick<ExistingLine, 'exposures'>): Extract<Expos
   return last?.result === 'notFound' ? last : undefined;
 }
 
+/** Where a line meets the run: its crossing, or the middle of the stretch it runs along; metres. */
+export const stationOfLine = ({ where }: Pick<ExistingLine, 'where'>): number =>
+  where.kind === 'crossing' ? where.station : (where.from + where.to) / 2;
+
 /** A line as it is known now: what was expected of it, with what an exposure showed in its place. */
 export function knownLine(line: ExistingLine): ExistingLine {
   const found = foundRecord(line);

@@ -2,9 +2,10 @@ import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { demoFile } from '../demo';
 import { jobDates } from '../clear';
-import { applyPatches, blankJob, blankRun, InputError, runSchema, type Job, type Run } from '../job';
+import { applyPatches, blankJob, blankRun, runSchema, type Job, type Run } from '../job';
 import { chainages, chainageTable, distance, extent, linesFromMarks, routeOf } from '../line';
 import { planRun } from '../plan';
+import { refusal } from '../testing';
 import {
   alongAlignment,
   alongDrawn,
@@ -27,15 +28,6 @@ const [drain, supply] = demoFile.runs as [Run, Run];
 const { job } = demoFile;
 const planned = (run: Run, of: Job = job) => ({ run, plan: planRun(of, run) });
 const blank = (length = 40) => blankRun({ name: 'Blank', length, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
-const refused = (work: () => unknown): string => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof InputError) return error.errors.map(({ message }) => message).join(' ');
-    throw error;
-  }
-  return 'nothing was refused';
-};
 const near = (value: number) => expect.closeTo(value, 5) as number;
 const sameRoute = (a: readonly { x: number; y: number }[], b: readonly { x: number; y: number }[], within: number) => {
   expect(a).toHaveLength(b.length);
@@ -95,11 +87,11 @@ describe('GeoJSON', () => {
     ['the wrong encoding', '{"name":"\uFFFD"}', 'not plain text in UTF-8'],
     ['huge coordinates', feature([[1e9, 2], [1e9, 9]]), 'more than 10,000 km'], // prettier-ignore
     ['a place far from the job', feature([[12.1, 45.2], [12.1001, 45.2]]), 'km from the job’s origin'], // prettier-ignore
-  ])('%s is refused in a sentence', (_, text, sentence) => expect(refused(() => readGeoJson(text, job.origin))).toContain(sentence));
+  ])('%s is refused in a sentence', (_, text, sentence) => expect(refusal(() => readGeoJson(text, job.origin))).toContain(sentence));
   test('coordinates in radians make a line too short to be one, and the sentence asks', () => {
     // 60 m is a hundred-thousandth of a radian.
     const { runs } = readGeoJson(feature([[0, 0], [1e-6, 0]]), job.origin); // prettier-ignore
-    expect(refused(() => alongDrawn(blank(), runs[0] as (typeof runs)[number]))).toContain('degrees, not radians');
+    expect(refusal(() => alongDrawn(blank(), runs[0] as (typeof runs)[number]))).toContain('degrees, not radians');
   });
 });
 
@@ -191,7 +183,7 @@ describe('LandXML', () => {
     ['a point that is none', landXml(METRIC, line.replace('0 40', 'north')), 'not a point'],
     ['a tower of tags', landXml(METRIC, '<a>'.repeat(200) + '</a>'.repeat(200)), 'nests deeper'],
     ['UTF-16 read as UTF-8', landXml(METRIC, line).split('').join('\u0000'), 'not plain text in UTF-8'],
-  ])('%s is refused in a sentence', (_, text, sentence) => expect(refused(() => readLandXml(text))).toContain(sentence)); // prettier-ignore
+  ])('%s is refused in a sentence', (_, text, sentence) => expect(refusal(() => readLandXml(text))).toContain(sentence)); // prettier-ignore
 
   test('for any drawn line, what is written reads back within a hundredth of a millimetre', () => {
     const point = fc.record({ x: fc.double({ min: -5000, max: 5000, noNaN: true }), y: fc.double({ min: -5000, max: 5000, noNaN: true }) });
@@ -249,9 +241,9 @@ describe('CSV', () => {
     ['no height', 'E,N\n1,2\n3,4', 'no column for the level'],
     ['off the globe', 'E,N,Z\n1,2,3\n1e1,2,3', 'not a coordinate'],
     ['too far off', 'E,N,Z\n99999999,2,3\n1,2,3', 'more than 10,000 km'],
-  ])('points with %s are refused', (_, text, sentence) => expect(refused(() => readGroundTable(text, 'metric'))).toContain(sentence));
+  ])('points with %s are refused', (_, text, sentence) => expect(refusal(() => readGroundTable(text, 'metric'))).toContain(sentence));
   test('points nowhere near say how far they are', () =>
-    expect(refused(() => groundFromPoints(blank(), [{ x: 0, y: 100, level: 1 }, { x: 9, y: 200, level: 1 }]))).toContain('the nearest is 100.0 m off')); // prettier-ignore
+    expect(refusal(() => groundFromPoints(blank(), [{ x: 0, y: 100, level: 1 }, { x: 9, y: 200, level: 1 }]))).toContain('the nearest is 100.0 m off')); // prettier-ignore
   test('a chainage table has a row a station and a level book is read by its header', () => {
     const rows = chainageTable(planRun(job, drain).profile);
     expect(writeChainageCsv(rows).split('\r\n')[1]).toBe('0,3.62,3.62,2.86,2.7553,0.8647,0.6047');
@@ -260,7 +252,7 @@ describe('CSV', () => {
       { point: 'A', station: 0, inter: 1.9 },
       { point: 'B', station: 10, fore: 2.105 },
     ]);
-    expect(refused(() => readLevelBook('a,b\n1,2', 'metric'))).toContain('names at least BS and FS');
+    expect(refusal(() => readLevelBook('a,b\n1,2', 'metric'))).toContain('names at least BS and FS');
   });
 });
 

@@ -3,18 +3,10 @@ import fc from 'fast-check';
 import { demoFile } from '../demo';
 import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan';
-import { anyRun, levelRun } from '../testing';
-import { applyPatches, errorsOf, InputError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
+import { anyRun, levelRun, refusals } from '../testing';
+import { applyPatches, errorsOf, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
 
-const errors = (work: () => unknown) => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof InputError) return error.errors.map(({ field, message }) => `${field}: ${message}`);
-    throw error;
-  }
-  return [];
-};
+const errors = (work: () => unknown) => refusals(work).map(({ field, message }) => `${field}: ${message}`);
 const readStations = (text: string, units: 'metric' | 'us') => {
   const read = readGroundTable(text, units);
   return read.kind === 'stations' ? read.stations : [];

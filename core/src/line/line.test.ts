@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { findService } from '../catalogue';
-import { applyPatches, blankJob, blankLine, blankReach, blankRun, InputError, runSchema, type LevelBook, type Run } from '../job';
+import { applyPatches, blankJob, blankLine, blankReach, blankRun, runSchema, type LevelBook, type Run } from '../job';
 import { planRun } from '../plan';
-import { levelRun, withInverts } from '../testing';
+import { levelRun, refusal, withInverts } from '../testing';
 import { parseFlow, parseRain } from '../units';
 import {
   addPoint,
@@ -38,16 +38,6 @@ const run = (change: Partial<Run> = {}, length = 40): Run => ({
   ...change,
 });
 const finding = (of: Run, id: string) => planRun(UK, of).findings.find((item) => item.id.startsWith(id));
-const fault = (work: () => unknown): string => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof InputError) return error.errors.map(({ message }) => message).join(' ');
-    throw error;
-  }
-  return '';
-};
-
 describe('flow in a pipe', () => {
   test('100 mm at 1:60, n 0.011, full: 1.00 m/s and 7.9 l/s', () => {
     const { velocity, flow } = manning(0.1, 1 / 60, 0.011);
@@ -265,9 +255,9 @@ describe('level book', () => {
       [row('BM', { back: 1, distance: 10 }), row('A', { fore: 1, distance: 5 })],
       'Line 2: the distance goes back',
     ],
-  ])('%s is told with its line', (_, rows, sentence) => expect(fault(() => reduceBook(book(rows)))).toContain(sentence));
+  ])('%s is told with its line', (_, rows, sentence) => expect(refusal(() => reduceBook(book(rows)))).toContain(sentence));
   test('a station booked twice is told', () =>
-    expect(fault(() => groundFromBook(book([row('BM', { back: 1 }), row('A', { station: 5, inter: 1 }), row('B', { station: 5, fore: 1 })])))).toContain('5 m is booked twice')); // prettier-ignore
+    expect(refusal(() => groundFromBook(book([row('BM', { back: 1 }), row('A', { station: 5, inter: 1 }), row('B', { station: 5, fore: 1 })])))).toContain('5 m is booked twice')); // prettier-ignore
   test('for any round of levels with no error, it closes and nothing is adjusted', () => {
     fc.assert(
       fc.property(fc.array(fc.tuple(fc.double({ min: 0.2, max: 3, noNaN: true }), fc.double({ min: 0.2, max: 3, noNaN: true })), { minLength: 1, maxLength: 8 }), (legs) => {

@@ -7,7 +7,7 @@ import { gradeProblem, type GradeProblem, type GradeTargets } from './problem';
 import type { Solver } from './model';
 
 export type { Solver, Solution } from './model';
-export { toLp, linear, sum, type Model } from './model';
+export { toLp, linear, solverOf, sum, type Highs, type Model } from './model';
 export { limitHull } from './find';
 
 /** How the line found passes an existing one, and why not the other way. */

@@ -25,6 +25,23 @@ export interface Solution {
  */
 export type Solver = (lp: string) => Solution | undefined;
 
+/** What HiGHS answers, as far as it is used. */
+export interface Highs {
+  solve: (lp: string) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+}
+
+/** HiGHS, however it was loaded, as a {@link Solver}. */
+export const solverOf =
+  (highs: Highs): Solver =>
+  (lp) => {
+    const { Status, ObjectiveValue, Columns } = highs.solve(lp);
+    if (Status !== 'Optimal') return undefined;
+    return {
+      objective: ObjectiveValue,
+      values: Object.fromEntries(Object.entries(Columns).map(([name, { Primal }]) => [name, Primal ?? 0])),
+    };
+  };
+
 export const linear = (terms: Record<string, number>, constant = 0): Linear => ({ terms, constant });
 
 /** Sum of linear expressions, each times a factor. */
