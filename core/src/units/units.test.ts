@@ -3,14 +3,24 @@ import {
   FOOT,
   INCH,
   formatBatter,
+  formatDays,
+  formatFlow,
   formatGradient,
   formatLength,
+  formatMassOf,
+  formatRain,
   formatStation,
+  formatVelocity,
   formatVolume,
+  parseArea,
   parseBatter,
+  parseCount,
+  parseFlow,
   parseGradient,
   parseLength,
+  parseMass,
   parsePercent,
+  parseRain,
   parseStation,
   type LengthUnit,
   type Parsed,
@@ -146,4 +156,36 @@ test('what is shown can be typed back, to the rounding shown', () => {
       },
     ),
   );
+});
+
+describe('flows, rain, areas, weights and counts', () => {
+  test.each<[string, Parsed, number]>([
+    ['180 m²', parseArea('180', 'metric'), 180],
+    ['0.2 ha', parseArea('0.2 ha', 'metric'), 2000],
+    ['2000 sq ft', parseArea('2000 sq ft', 'metric'), 2000 * FOOT ** 2],
+    ['1 ac in US units', parseArea('1 ac', 'us'), 43_560 * FOOT ** 2],
+    ['50 mm/h', parseRain('50', 'metric'), 0.05 / 3600],
+    ['2 in/h', parseRain('2 in/h', 'metric'), (2 * INCH) / 3600],
+    ['2 alone in US units', parseRain('2', 'us'), (2 * INCH) / 3600],
+    ['0.5 l/s', parseFlow('0.5', 'metric'), 0.0005],
+    ['60 l/min', parseFlow('60 l/min', 'metric'), 0.001],
+    ['15.85 gpm', parseFlow('15.85', 'us'), 0.001],
+    ['2.5 t', parseMass('2.5 t', 'metric'), 2500],
+    ['5500 lb', parseMass('5500', 'us'), 2494.758],
+    ['14 days', parseCount('14 days', 'days'), 14],
+  ])('%s', (_, parsed, si) => expect(value(parsed) / si).toBeCloseTo(1, 4));
+  test.each<[string, Parsed, string]>([
+    ['an area in litres', parseArea('9 l', 'metric'), 'is not an area'],
+    ['rain in metres', parseRain('1 m', 'metric'), 'is not a rainfall'],
+    ['a flow of words', parseFlow('plenty', 'us'), 'is not a flow'],
+    ['a weight of words', parseMass('heavy', 'metric'), 'is not a weight'],
+    ['half a day', parseCount('0.5', 'days'), 'whole number of days'],
+  ])('refuses %s', (_, parsed, sentence) => expect(error(parsed)).toContain(sentence));
+  test('shown as people say them', () => {
+    expect([formatRain(50 / 3.6e6, 'metric'), formatRain((2 * INCH) / 3600, 'us')]).toEqual(['50 mm/h', '2 in/h']);
+    expect([formatFlow(0.00788, 'metric'), formatFlow(0.001, 'us')]).toEqual(['7.9 l/s', '16 gpm']);
+    expect([formatVelocity(1.0034, 'metric'), formatVelocity(FOOT, 'us')]).toEqual(['1.00 m/s', '1.0 ft/s']);
+    expect([formatMassOf(1700, 'metric'), formatMassOf(1700, 'us')]).toEqual(['1700 kg', '3748 lb']);
+    expect([formatDays(1), formatDays(14)]).toEqual(['1 day', '14 days']);
+  });
 });

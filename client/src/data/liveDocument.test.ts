@@ -1,0 +1,157 @@
+import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
+import type { StoredRun } from './api';
+import { changeRun } from './documents';
+import { liveDocument } from './liveDocument';
+
+const run = (name: string): Run => blankRun({ name, length: 30, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+
+/** A server of one run that keeps versions, as the real one does. */
+function server(first: Run) {
+  const state = { version: 1, doc: first, gets: 0, down: false };
+  const answer = (status: number, body: unknown) =>
+    Promise.resolve({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response);
+  const stored = () => ({ id: 'r', jobId: 'j', updatedAt: '', version: state.version, doc: state.doc });
+  globalThis.fetch = ((_: string, init?: RequestInit) => {
+    if (state.down) return Promise.reject(new TypeError('down'));
+    if (init?.method !== 'PUT') {
+      state.gets++;
+      return answer(200, stored());
+    }
+    const { version, doc } = JSON.parse(String(init.body)) as { version: number; doc: Run };
+    if (version !== state.version) return answer(409, { error: { code: 'stale', message: 'newer', current: stored() } });
+    Object.assign(state, { version: version + 1, doc });
+    return answer(200, stored());
+  }) as typeof fetch;
+  return state;
+}
+const open = () => liveDocument<Run, StoredRun>('/runs/r', upgradeRun);
+const nothing = () => undefined;
+/** Lets the microtask that closes an unused document run. */
+const settled = () => new Promise((done) => setTimeout(done, 0));
+
+// The test's page has no timeouts for fetch.
+AbortSignal.timeout ??= () => new AbortController().signal;
+beforeEach(() => localStorage.clear());
+
+test('every screen works on the same document: one fetch, one history, changes seen by all', async () => {
+  const state = server(run('One'));
+  const [above, below] = [open(), open()];
+  const seen: (string | undefined)[] = [];
+  const stop = [above.subscribe(nothing), below.subscribe(() => seen.push(below.read().open?.history.present.name))];
+  expect((await above.opened()).name).toBe('One');
+  above.change(run('Two'));
+  expect(below.read().open?.history.present.name).toBe('Two');
+  await above.saved();
+  expect(state).toMatchObject({ gets: 1, version: 2, doc: { name: 'Two' } });
+  below.undo();
+  expect(above.read().open?.history.present.name).toBe('One');
+  expect(seen).toContain('Two');
+  await below.saved();
+  stop.forEach((end) => end());
+  await settled();
+});
+
+test('when nobody shows it any more its last change is saved, and the next visit fetches it anew', async () => {
+  const state = server(run('One'));
+  const first = open();
+  const stop = first.subscribe(nothing);
+  await first.opened();
+  first.change(run('Left in a hurry'));
+  stop();
+  await settled();
+  await settled();
+  expect(state.doc.name).toBe('Left in a hurry');
+  state.doc = run('Changed elsewhere');
+  const again = open();
+  expect(again).not.toBe(first);
+  const end = again.subscribe(nothing);
+  expect((await again.opened()).name).toBe('Changed elsewhere');
+  end();
+  await settled();
+});
+
+test('a screen that takes over in the same moment keeps the document open', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  stop();
+  const end = document.subscribe(nothing);
+  await settled();
+  expect(document.read().open).toBeDefined();
+  expect(state.gets).toBe(1);
+  end();
+  await settled();
+});
+
+test('a run is changed from elsewhere through the copy on the screen, so that it meets no version of its own', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  document.change({ ...run('One'), surface: 'road' });
+  await changeRun('r', (doc) => ({ ...doc, name: 'Marked' }));
+  expect(document.read().open?.history.present).toMatchObject({ name: 'Marked', surface: 'road' });
+  expect(state.doc).toMatchObject({ name: 'Marked', surface: 'road' });
+  expect(document.read().save.kind).toBe('saved');
+  stop();
+  await settled();
+});
+
+test('a run nobody shows is fetched, changed and let go', async () => {
+  const state = server(run('One'));
+  await changeRun('r', (doc) => ({ ...doc, name: 'Marked' }));
+  expect(state).toMatchObject({ version: 2, doc: { name: 'Marked' } });
+  await settled();
+  expect(open().read().open).toBeUndefined();
+});
+
+test('a change that meets a newer version says so and overwrites nothing', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  Object.assign(state, { version: 5, doc: run('Somebody else') });
+  await expect(changeRun('r', (doc) => ({ ...doc, name: 'Mine' }))).rejects.toThrow(
+    'Somebody else changed it meanwhile. Nothing was overwritten',
+  );
+  expect(state.doc.name).toBe('Somebody else');
+  document.settle('mine');
+  await document.saved();
+  expect(state).toMatchObject({ version: 6, doc: { name: 'Mine' } });
+  stop();
+  await settled();
+});
+
+test('without a server the reason is told, and a retry opens it', async () => {
+  const state = server(run('One'));
+  state.down = true;
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await expect(document.opened()).rejects.toThrow('No connection to the server.');
+  state.down = false;
+  document.retry();
+  await settled();
+  await settled();
+  expect((await document.opened()).name).toBe('One');
+  stop();
+  await settled();
+});
+
+test('a draft an earlier program left is brought up to today’s format and saved', async () => {
+  const now = run('Old');
+  const without = (value: object, ...keys: string[]): object =>
+    Object.fromEntries(Object.entries(value).filter(([key]) => !keys.includes(key)));
+  const reaches = now.reaches.map((reach) => without(reach, 'levels', 'frost', 'method'));
+  const rest = without(now, 'fixed', 'route', 'structures', 'clearing', 'way', 'targets', 'flow', 'levelBook');
+  const old = { ...rest, profile: { kind: 'cover', cover: 0.9 }, reaches };
+  const state = server(now);
+  localStorage.setItem('tamper.draft/runs/r', JSON.stringify({ version: 1, base: old, doc: { ...old, name: 'Kept' } }));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  expect(await document.opened()).toMatchObject({ name: 'Kept', reaches: [{ levels: { kind: 'cover', cover: 0.9 } }] });
+  await document.saved();
+  expect(state.doc.name).toBe('Kept');
+  stop();
+  await settled();
+});
