@@ -37,7 +37,7 @@ module.exports = {
       name: 'first-screen-stays-small',
       comment: 'Outside the run screen import chapters (@tamper/core/job), not the whole core: shared modules load with the first screen.',
       severity: 'error',
-      from: { path: '^client/src', pathNot: '^client/src/(features/run|drawing|workers)/|\\.test\\.' },
+      from: { path: '^client/src', pathNot: '^client/src/(features/run|drawing|workers|testing)/|\\.test\\.' },
       to: { path: '^core/src/index\\.ts$', dependencyTypesNot: ['type-only'] },
     },
     { name: 'routes-only-route', severity: 'error', from: { path: '^client/src/app/' }, to: { path: '^(core|client/src/data)/' } },

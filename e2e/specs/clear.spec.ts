@@ -39,7 +39,9 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
     if ((await marked.first().getAttribute('aria-checked')) !== 'true') await page.getByLabel(`${utility}: Clear`).click();
   }
   await page.getByRole('button', { name: 'Enter the permit' }).click();
+  await expect(page.getByText('The permit is not filled in')).toBeVisible();
   await page.getByRole('textbox', { name: 'Permit number' }).fill('P-17');
+  await page.getByRole('textbox', { name: 'Issued by' }).fill('street office');
   const to = page.getByRole('textbox', { name: 'Valid to' });
   await to.fill('2026-11-30');
   await to.blur();
@@ -135,7 +137,7 @@ test('the way in is checked against the machine, and tasks have an owner and a d
   await page.getByRole('textbox', { name: 'Gap' }).fill('0.95');
   await expect(page.getByText('Side passage: the 1.7 t class needs 0.99 m and there is 0.95 m').first()).toBeVisible();
   await page.getByRole('textbox', { name: 'Cross-fall, degrees' }).fill('60');
-  await expect(page.getByText('A cross-fall is in radians, at most 0.7 (40°).')).toBeVisible();
+  await expect(page.getByText('A cross-fall is at most 40° (0.7 rad).')).toBeVisible();
   await page.getByRole('textbox', { name: 'Cross-fall, degrees' }).fill('6');
   await page.getByRole('textbox', { name: 'Fence height, downhill' }).fill('2');
   await page.getByRole('button', { name: /^Machine: / }).click();

@@ -28,7 +28,7 @@ async function ownDatabase(): Promise<string> {
 /** Starts the real server as a process of its own and waits until it serves. */
 const start = (port: number, databaseUrl: string) =>
   new Promise<ChildProcess>((ready, failed) => {
-    const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), NODE_ENV: 'production' };
+    const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), NODE_ENV: 'production' as const };
     const child = spawn(process.execPath, ['--import', 'tsx', join(__dirname, 'main.ts')], {
       env,
       cwd: join(__dirname, '../..'),

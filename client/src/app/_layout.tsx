@@ -1,10 +1,8 @@
 import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
-import { PaperProvider, ThemeProvider } from 'react-native-paper';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { fontFiles } from '../theme/fonts';
-import { Icon } from '../theme/Icon';
-import { paperTheme } from '../theme/paper';
+import { Themed } from '../theme/Themed';
 import { colours } from '../theme/tokens';
 
 export default function Layout() {
@@ -12,15 +10,9 @@ export default function Layout() {
   if (!ready && !failed) return null;
   return (
     <SafeAreaProvider>
-      <PaperProvider
-        theme={paperTheme}
-        settings={{ icon: ({ name, color, size }) => <Icon name={String(name)} color={color} size={size} /> }}
-      >
-        {/* PaperProvider puts its own animation scale over the theme's; this one has the last word. */}
-        <ThemeProvider theme={paperTheme}>
-          <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
-        </ThemeProvider>
-      </PaperProvider>
+      <Themed>
+        <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
+      </Themed>
     </SafeAreaProvider>
   );
 }

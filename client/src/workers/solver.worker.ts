@@ -30,6 +30,19 @@ export interface GradeFound {
   candidate: PlanSummary | undefined;
 }
 
+/** Milliseconds between two words of progress: the page has better things to do than drawing each. */
+const PAUSE = 100;
+/** Passes progress on now and then. */
+function seldom(onProgress: OnProgress): OnProgress {
+  let last = -Infinity;
+  return (share, what) => {
+    const now = performance.now();
+    if (now - last < PAUSE) return;
+    last = now;
+    onProgress(share, what);
+  };
+}
+
 async function worked<T>(work: () => Promise<T> | T): Promise<Worked<T>> {
   try {
     return { value: await work() };
@@ -54,14 +67,20 @@ const worker = {
     worked(async () => {
       onProgress(0, 'Fetching the solver');
       const solver = await loadSolver();
-      const result = findGrade(run, { rules: resolveRules(job.ruleSet, job.overrides), units: job.units, solver, onProgress });
+      const result = findGrade(run, {
+        rules: resolveRules(job.ruleSet, job.overrides),
+        units: job.units,
+        solver,
+        onProgress: seldom(onProgress),
+      });
       const candidate = result.kind === 'found' ? numbers(job, applyPatches(run, result.patches)) : undefined;
       return { result, present: numbers(job, run), candidate };
     }),
   strikes: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<StrikeRisk>> =>
     worked(() => {
       const cases = strikeCases(job, run, planRun(job, run));
-      const progress = (share: number) => (onProgress(share, 'Throwing'), true);
+      const tell = seldom(onProgress);
+      const progress = (share: number) => (tell(share, 'Throwing'), true);
       return simulateStrikes(cases, trials, seeded(seed), progress) as StrikeRisk;
     }),
 };

@@ -50,17 +50,23 @@ export function useTask<T>(): { task: Task<T>; start: (work: Work) => void; canc
   const start = useCallback((work: Work) => {
     const own = ++turn.current;
     const { worker, remote } = (link.current ??= startWorker());
-    const say = (next: Task<T>) => own === turn.current && setTask(next);
-    const failed = (message: string) => say({ kind: 'failed', errors: [{ field: 'worker', message }] });
+    const current = () => own === turn.current;
+    const say = (next: Task<T>) => void (current() && setTask(next));
+    /** The last word: progress travels by a channel of its own and may come in after the answer. */
+    const end = (next: Task<T>) => {
+      say(next);
+      if (current()) turn.current++;
+    };
+    const failed = (message: string) => end({ kind: 'failed', errors: [{ field: 'worker', message }] });
     worker.onerror = (event) => failed(event.message || 'The worker did not start.');
     say({ kind: 'running', share: 0, what: 'Starting' });
     work(
       remote,
-      proxy((share, what) => void say({ kind: 'running', share, what })),
+      proxy((share, what) => say({ kind: 'running', share, what })),
     )
       .then((answer) => {
         const worked = answer as Worked<T>;
-        say('value' in worked ? { kind: 'done', value: worked.value } : { kind: 'failed', errors: worked.errors });
+        end('value' in worked ? { kind: 'done', value: worked.value } : { kind: 'failed', errors: worked.errors });
       })
       .catch((error: unknown) => failed(error instanceof Error ? error.message : String(error)));
   }, []);

@@ -67,6 +67,7 @@ function permitReasons({ clearance: { permit }, rules, units, depth, today }: Cl
   if (depth < from) return [{ id: 'permit', state: 'ok', what: `No permit needed above ${formatLength(from, units)}`, why: basis }];
   const stop = (what: string, why: string): GateReason[] => [{ id: 'permit', state: 'stop', what, why }];
   if (!permit) return stop('No permit to dig', `${basis}. Enter its number and dates; keep a copy on site.`);
+  if (!permit.number || !permit.issuer) return stop('The permit is not filled in', 'Enter its number and who issued it: without them nobody has given leave.');
   if (today < permit.from) return stop(`Permit ${permit.number} begins on ${permit.from}`, 'Nobody digs before it does.');
   if (today > permit.to) return stop(`Permit ${permit.number} ended on ${permit.to}`, `Ask ${permit.issuer} for a new one.`);
   return [
@@ -76,6 +77,7 @@ function permitReasons({ clearance: { permit }, rules, units, depth, today }: Cl
 
 function requestReasons({ clearance: { request, holidays }, rules, kindsEntered, today }: ClearInputs): GateReason[] {
   if (!request) return [{ id: 'request', state: 'stop', what: 'No locate request made', why: 'Ask for the lines to be marked before any dig.' }];
+  if (!request.reference) return [{ id: 'request', state: 'stop', what: 'The locate request has no reference', why: 'Enter the number the office gave: without it nobody has been asked.' }];
   const { digFrom, expires } = requestDates(request, rules, holidays);
   const waiting = today < digFrom;
   const dates: GateReason[] = [

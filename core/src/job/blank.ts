@@ -105,3 +105,10 @@ export const blankLine = (name: string, station: number): ExistingLine => ({
   join: false,
   exposures: [],
 });
+
+/** A line come across at a station of the run, to the centimetre, under the first number that is free. */
+export function lineMetAt(run: Pick<Run, 'lines'>, station: number): ExistingLine {
+  let number = run.lines.length + 1;
+  while (run.lines.some(({ name }) => name === `Line ${number}`)) number++;
+  return blankLine(`Line ${number}`, Math.round(station * 100) / 100);
+}

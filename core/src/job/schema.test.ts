@@ -54,7 +54,6 @@ describe('a job that cannot be one is told where', () => {
   test.each<[string, Partial<Clearance>, string]>([
     ['a permit that ends before it begins', { permit: { ...permit, to: '2026-04-30' } }, 'clearance.permit.to: The permit ends before it begins; swap the dates.'],
     ['a day that does not exist', { permit: { ...permit, from: '2026-02-30' } }, 'clearance.permit.from: A date is written like 2026-05-31.'],
-    ['a permit without a number', { permit: { ...permit, number: ' ' } }, 'clearance.permit.number: Give it a name.'],
     ['a task for nobody', { tasks: [{ what: 'Sand', owner: '', done: false }] }, 'clearance.tasks[0].owner: Give it a name.'],
     ['a holiday that is none', { holidays: ['Christmas'] }, 'clearance.holidays[0]: A date is written like'],
   ])('%s', (_, change, sentence) => expect(bad(change).join('\n')).toContain(sentence)); // prettier-ignore

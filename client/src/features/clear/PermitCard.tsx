@@ -20,9 +20,7 @@ export function PermitCard() {
         <Button
           mode="contained-tonal"
           icon="plus"
-          onPress={() =>
-            void put({ permit: { number: 'to be filled in', issuer: 'site', covers: '', from: today, to: dayAfter(today, 6) } })
-          }
+          onPress={() => void put({ permit: { number: '', issuer: '', covers: '', from: today, to: dayAfter(today, 6) } })}
         >
           Enter the permit
         </Button>

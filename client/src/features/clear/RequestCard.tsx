@@ -34,7 +34,7 @@ export function RequestCard() {
         <Text variant="bodySmall">
           Ask for every line to be marked before you dig. {rules.locateWait.basis}. {rules.locateLife.basis}.
         </Text>
-        <Button mode="contained-tonal" icon="plus" onPress={() => void set({ reference: 'to be filled in', made: today, utilities: [] })}>
+        <Button mode="contained-tonal" icon="plus" onPress={() => void set({ reference: '', made: today, utilities: [] })}>
           Enter a request made elsewhere
         </Button>
         <OfficeDesk />

@@ -1,8 +1,8 @@
 import {
-  blankLine,
   extent,
   findService,
   joinsOf,
+  lineMetAt,
   movePoint,
   reachIndexAt,
   resolveRules,
@@ -86,7 +86,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const pick = useStable((station: number) => {
     setPicking(false);
     setSelected('lines');
-    apply([{ path: ['lines'], value: [...run.doc.lines, blankLine(`Line ${run.doc.lines.length + 1}`, Math.round(station * 100) / 100)] }]);
+    apply([{ path: ['lines'], value: [...run.doc.lines, lineMetAt(run.doc, station)] }]);
   });
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
   const edit = useMemo(

@@ -1,8 +1,8 @@
 import {
   addPoint,
-  blankLine,
   extent,
   formatLength,
+  lineMetAt,
   MAX_COORDINATE,
   movePoint,
   parseLength,
@@ -35,10 +35,7 @@ export function touched(
     const { patches, index } = addPoint(run, point);
     return { patches, selected: index };
   }
-  if (tool === 'line') {
-    const line = blankLine(`Line ${run.lines.length + 1}`, station);
-    return { patches: [{ path: ['lines'], value: [...run.lines, line] }], cursor: station, line: true };
-  }
+  if (tool === 'line') return { patches: [{ path: ['lines'], value: [...run.lines, lineMetAt(run, station)] }], cursor: station, line: true };
   return { cursor: station };
 }
 

@@ -2,9 +2,9 @@ import { z } from 'zod';
 import { lineKinds, privateLineKinds, wayinSurfaces } from '../../catalogue';
 import { date, moment, person, text, words } from './basics';
 
-/** Leave to dig: who gave it, for what, from when to when (both days included). */
+/** Leave to dig: who gave it, for what, from when to when (both days included). Opens nothing until number and issuer are filled in. */
 const permitSchema = z
-  .strictObject({ number: text(60), issuer: text(120), covers: words(500), from: date, to: date })
+  .strictObject({ number: words(60), issuer: words(120), covers: words(500), from: date, to: date })
   .superRefine((permit, context) => {
     if (permit.from > permit.to)
       context.addIssue({ code: 'custom', path: ['to'], message: 'The permit ends before it begins; swap the dates.' });
@@ -19,9 +19,9 @@ const utilitySchema = z.strictObject({
   asks: words(500),
 });
 
-/** A request to have lines marked. `remarked` is the last day the marks were put back; `office` the request at the built-in practice office. */
+/** A request to have lines marked. Opens nothing without its reference. `remarked` is the last day the marks were put back; `office` the request at the built-in practice office. */
 const requestSchema = z.strictObject({
-  reference: text(60),
+  reference: words(60),
   made: date,
   remarked: date.optional(),
   office: z.uuid().optional(),
@@ -40,7 +40,7 @@ export const pinchSchema = z.strictObject({
   gap: z.number().min(0.2, 'A gap is at least 0.2 m.').max(50, 'A gap over 50 m is no pinch.'),
   /** Was the gap taped along the slope, not level? */
   alongSlope: z.boolean(),
-  crossFall: z.number().min(0, 'A cross-fall cannot be less than nothing.').max(0.7, 'A cross-fall is in radians, at most 0.7 (40°).'),
+  crossFall: z.number().min(0, 'A cross-fall cannot be less than nothing.').max(0.7, 'A cross-fall is at most 40° (0.7 rad).'),
   /** Height of the fence or wall on the downhill side. */
   barrier: z.number().min(0, 'A height cannot be less than nothing.').max(20, 'At most 20 m high.').nullable(),
   overhead: z.number().min(0.5, 'At least 0.5 m.').max(50, 'At most 50 m.').nullable(),

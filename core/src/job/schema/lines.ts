@@ -32,7 +32,7 @@ export const existingLineSchema = z
         angle: z
           .number()
           .min(LEAST_CROSSING, 'Below 10° (0.1745 rad) it runs along the trench: enter it as parallel.')
-          .max(Math.PI - LEAST_CROSSING + 1e-9, 'The angle is in radians, at most 2.967 (170°); past that it runs along the trench.'),
+          .max(Math.PI - LEAST_CROSSING + 1e-9, 'The angle is at most 170° (2.967 rad); past that it runs along the trench.'),
       }),
       z.strictObject({
         kind: z.literal('parallel'),

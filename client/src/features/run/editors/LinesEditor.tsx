@@ -1,5 +1,4 @@
 import {
-  blankLine,
   clearSteps,
   decisionsThatFlip,
   evidenceIds,
@@ -12,6 +11,7 @@ import {
   knownLine,
   lineKinds,
   lineMarks,
+  lineMetAt,
   parseAngle,
   parseStation,
   resolveRules,
@@ -49,8 +49,7 @@ export function LinesEditor() {
   const { job, run, cursor, apply, setCursor, picking, setPicking } = useRunEdit();
   const [chosen, setChosen] = useState<number>();
   const add = () => {
-    const line = blankLine(`Line ${run.lines.length + 1}`, Math.round(cursor * 100) / 100);
-    apply([{ path: ['lines'], value: [...run.lines, line] }]);
+    apply([{ path: ['lines'], value: [...run.lines, lineMetAt(run, cursor)] }]);
     setChosen(run.lines.length);
   };
   return (

@@ -50,7 +50,7 @@ function MethodFields() {
 
 /** Reaches: stretches of the run that are dug alike. */
 export function ReachEditor() {
-  const { job, run, reachIndex, cursor, apply } = useRunEdit();
+  const { job, run, reachIndex, cursor, apply, setCursor } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
   const to = reachEnd(run, reachIndex);
   const at = (station: number) => formatStation(station, job.units);
@@ -58,6 +58,12 @@ export function ReachEditor() {
   const split = () =>
     apply([{ path: ['reaches'], value: run.reaches.toSpliced(reachIndex + 1, 0, { ...reach, from: Math.round(cursor * 100) / 100 }) }]);
   const join = () => apply([{ path: ['reaches'], value: run.reaches.toSpliced(reachIndex, 1) }]);
+  /** The cursor goes along with a start moved past it: else the field would be another reach's while one still types. */
+  const startAt = (from: number) => {
+    const fault = apply([{ path: ['reaches', reachIndex, 'from'], value: from }], `reach.${reachIndex}`);
+    if (fault === undefined && from > cursor) setCursor(from);
+    return fault;
+  };
   return (
     <>
       <Text>
@@ -71,7 +77,7 @@ export function ReachEditor() {
             value={reach.from}
             format={at}
             parse={(text) => parseStation(text, job.units)}
-            onValue={(from) => apply([{ path: ['reaches', reachIndex, 'from'], value: from }], `reach.${reachIndex}`)}
+            onValue={startAt}
           />
         </Fields>
       ) : null}

@@ -1,0 +1,107 @@
+import {
+  blankJob,
+  errorsOf,
+  InputError,
+  jobSchema,
+  planRun,
+  reachIndexAt,
+  sectionAt,
+  type FieldError,
+  type Job,
+  type Patch,
+  type Plan,
+  type Run,
+} from '@tamper/core';
+import { fireEvent, render, screen } from '@testing-library/react';
+import { useMemo, useState, type ReactNode } from 'react';
+import { ClearContext } from '../features/clear/edit';
+import { faultIn, patched, RunEditContext } from '../features/run/context';
+import { Themed } from '../theme/Themed';
+
+/** The plan of a run, or what the planner says against it. */
+function planned(job: Job, run: Run): { plan: Plan | undefined; errors: readonly FieldError[] } {
+  try {
+    return { plan: planRun(job, run), errors: [] };
+  } catch (error) {
+    if (error instanceof InputError) return { plan: undefined, errors: error.errors };
+    throw error;
+  }
+}
+
+/** Puts a part of the run screen on a bench: a run that really changes, planned anew each time, with no worker and no server. */
+export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK'), cursor: at = 0 }: { job?: Job; cursor?: number } = {}) {
+  const seen = { run: start, cursor: at };
+  function Bench() {
+    const [run, setRun] = useState(start);
+    const [cursor, setCursor] = useState(at);
+    const [picking, setPicking] = useState(false);
+    const { plan, errors } = useMemo(() => planned(job, run), [run]);
+    Object.assign(seen, { run, cursor });
+    const edit = {
+      job,
+      run,
+      cursor,
+      setCursor,
+      picking,
+      setPicking,
+      plan,
+      reachIndex: reachIndexAt(run, cursor),
+      section: sectionAt(run, cursor),
+      faultOf: (field: string) => faultIn(errors, field),
+      apply: (patches: readonly Patch[]) => {
+        const next = patched(run, patches);
+        if ('fault' in next) return next.fault;
+        setRun(next.run);
+        return undefined;
+      },
+    };
+    return <RunEditContext.Provider value={edit}>{part}</RunEditContext.Provider>;
+  }
+  render(
+    <Themed>
+      <Bench />
+    </Themed>,
+  );
+  return seen;
+}
+
+/** Puts a card of the Clear screen on a bench, with a job that really changes. */
+export function onJob(part: ReactNode, start: Job, today: string) {
+  const seen = { job: start };
+  function Bench() {
+    const [job, setJob] = useState(start);
+    seen.job = job;
+    const putJob = (change: Partial<Job>) => {
+      const next = { ...job, ...change };
+      const [fault] = errorsOf(jobSchema, next);
+      if (!fault) setJob(next);
+      return fault?.message;
+    };
+    const edit = {
+      job,
+      jobId: '00000000-0000-4000-8000-000000000001',
+      today,
+      putJob,
+      put: (change: Partial<Job['clearance']>) => putJob({ clearance: { ...job.clearance, ...change } }),
+    };
+    return <ClearContext.Provider value={edit}>{part}</ClearContext.Provider>;
+  }
+  render(
+    <Themed>
+      <Bench />
+    </Themed>,
+  );
+  return seen;
+}
+
+// By label and text: working out roles and names of a whole page takes seconds in a page without a browser.
+export const field = (label: string | RegExp) => screen.getByLabelText<HTMLInputElement>(label, { selector: 'input, textarea' });
+/** Types over what a field holds, and leaves it. */
+export function type(label: string | RegExp, text: string): void {
+  fireEvent.change(field(label), { target: { value: text } });
+  fireEvent.blur(field(label));
+}
+/** Touches what carries a name or a text. */
+export const press = (name: string | RegExp) => fireEvent.click(screen.queryByLabelText(name) ?? screen.getByText(name));
+/** Chooses an answer of a row of buttons. */
+export const choose = (question: string, answer: string) => press(`${question}: ${answer}`);
