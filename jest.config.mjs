@@ -30,9 +30,10 @@ export default {
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       // The preset's own, and what the date fields and the router bring as modules.
       transformIgnorePatterns: ['/node_modules/(?!(color|standard-navigation|react-native|@react-native|expo|@expo)(-|/))'],
-      // Icons come as modules Jest does not read; it takes their CommonJS twins.
+      // Icons and the zoom come as modules Jest does not read; it takes their CommonJS twins.
       moduleNameMapper: {
         '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
+        '^(d3-(dispatch|drag|ease|color|interpolate|selection|timer|transition|zoom))$': '<rootDir>/../node_modules/$1/dist/$1.js',
         '\\.woff2$': '<rootDir>/jest.asset.js',
       },
     },

@@ -120,8 +120,23 @@ test('reaches differ along the run', async ({ page }) => {
   await open(page, 'Width');
   await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.5');
   await expect(number(page, 'Top width')).toContainText('1.50 m');
-  for (let i = 0; i < 6; i++) await slider.press('ArrowLeft');
+  // The start is typed figure by figure, past the cursor: the field stays this reach's.
+  await open(page, 'Reach');
+  await page.getByRole('textbox', { name: 'Starts at' }).fill('');
+  await page.getByRole('textbox', { name: 'Starts at' }).pressSequentially('18');
+  await expect(page.getByText('Reach 2 of 2, from 18.0 m to 40.0 m.')).toBeVisible();
+  // What is entered for the whole run is opened from either reach, at the first touch.
+  await open(page, 'Chambers');
+  await page.getByRole('button', { name: 'Chamber at 18.0 m' }).click();
+  await page.getByRole('textbox', { name: 'Across' }).fill('600');
+  for (let i = 0; i < 46; i++) await slider.press('ArrowLeft');
   await expect(number(page, 'Top width')).toContainText('0.60 m');
+  await page.getByRole('button', { name: /^C1 · / }).click();
+  await expect(page.getByRole('textbox', { name: 'Across' })).not.toBeVisible();
+  await page.getByRole('button', { name: /^C1 · / }).click();
+  await expect(page.getByRole('textbox', { name: 'Across' })).toHaveValue('600 mm');
+  await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', '18.0 m');
+  await saved(page);
 });
 
 test('bad files say what is wrong and change nothing', async ({ page }) => {

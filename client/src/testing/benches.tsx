@@ -28,6 +28,9 @@ function planned(job: Job, run: Run): { plan: Plan | undefined; errors: readonly
   }
 }
 
+/** Puts something on a page, in the look of the program. */
+export const onPage = (part: ReactNode) => render(<Themed>{part}</Themed>);
+
 /** Puts a part of the run screen on a bench: a run that really changes, planned anew each time, with no worker and no server. */
 export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK'), cursor: at = 0 }: { job?: Job; cursor?: number } = {}) {
   const seen = { run: start, cursor: at };
@@ -57,11 +60,7 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
     };
     return <RunEditContext.Provider value={edit}>{part}</RunEditContext.Provider>;
   }
-  render(
-    <Themed>
-      <Bench />
-    </Themed>,
-  );
+  onPage(<Bench />);
   return seen;
 }
 
@@ -86,11 +85,7 @@ export function onJob(part: ReactNode, start: Job, today: string) {
     };
     return <ClearContext.Provider value={edit}>{part}</ClearContext.Provider>;
   }
-  render(
-    <Themed>
-      <Bench />
-    </Themed>,
-  );
+  onPage(<Bench />);
   return seen;
 }
 

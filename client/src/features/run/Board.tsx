@@ -323,10 +323,11 @@ function linesAt({ plan }: Good, station: number) {
 /** Parts that are set for the whole run, not reach by reach. */
 const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'way', 'spoil', 'reach'];
 
-/** The inputs of one part. */
+/** The inputs of one part. Those of a reach begin anew with each reach; the others go on while the cursor wanders. */
 const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
   const { run, reachIndex } = useRunEdit();
   const { title, Editor } = editors[part];
+  const whole = WHOLE_RUN.includes(part);
   return (
     <View
       role="form"
@@ -336,7 +337,7 @@ const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () =
       <View style={{ flexDirection: 'row', alignItems: 'center' }}>
         <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
           {title}
-          {run.reaches.length > 1 && !WHOLE_RUN.includes(part) ? ` · reach ${reachIndex + 1}` : ''}
+          {run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}
         </Text>
         <IconButton
           icon="close"
@@ -345,7 +346,7 @@ const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () =
           style={{ margin: 0, width: TARGET, height: TARGET }}
         />
       </View>
-      <Editor key={`${part}.${reachIndex}`} />
+      <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
     </View>
   );
 });

@@ -1,12 +1,19 @@
 import { blankJob, blankLine, blankRun, chamberAt, findService, levelsOn, type Run } from '@tamper/core';
 import { screen } from '@testing-library/react';
 import { choose, field, onRun, press, type } from '../../../testing/benches';
+import { BedEditor } from './BedEditor';
 import { FallEditor } from './FallEditor';
+import { GuardEditor } from './GuardEditor';
 import { LevelBookEditor } from './LevelBookEditor';
 import { LevelsEditor } from './LevelsEditor';
+import { LineEditor } from './LineEditor';
 import { LinesEditor } from './LinesEditor';
 import { ReachEditor } from './ReachEditor';
+import { SpoilEditor } from './SpoilEditor';
 import { StructuresEditor } from './StructuresEditor';
+import { WallEditor } from './WallEditor';
+import { WayEditor } from './WayEditor';
+import { WidthEditor } from './WidthEditor';
 
 /** Forty metres of drain, 0.6 m under level ground at 10 m. */
 const drain = (): Run => blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
@@ -217,5 +224,71 @@ describe('the level book', () => {
     expect(screen.getByText('The book cannot be reduced yet')).toBeTruthy();
     press('Take these as ground levels');
     expect(seen.run.stations).toEqual(drain().stations);
+  });
+});
+
+describe('walls, width, bed, guard and spoil', () => {
+  test('a batter is typed as a ratio or in degrees, and put on the other side too', () => {
+    const seen = onRun(<WallEditor side="left" />, drain());
+    choose('Left wall', 'Batter');
+    type('Batter, horizontal:vertical or degrees', '45°');
+    expect(seen.run.reaches[0]?.left).toEqual({ kind: 'batter', ratio: expect.closeTo(1, 9) });
+    type('Batter, horizontal:vertical or degrees', '1.5:1');
+    press('Same on the right');
+    expect(seen.run.reaches[0]?.right).toEqual({ kind: 'batter', ratio: 1.5 });
+  });
+  test('benches are counted in whole numbers', () => {
+    const seen = onRun(<WallEditor side="right" />, drain());
+    choose('Right wall', 'Bench');
+    type('Benches', 'two');
+    expect(screen.getByText('Type a whole number of benches.')).toBeTruthy();
+    type('Benches', '2');
+    type('Tread', '0.9');
+    expect(seen.run.reaches[0]?.right).toMatchObject({ kind: 'bench', count: 2, tread: 0.9 });
+  });
+  test('width says what is least here and on what basis; box panels are dug for', () => {
+    const base = drain();
+    const boxed: Run = { ...base, reaches: base.reaches.map((reach) => ({ ...reach, protection: 'shield', entry: true })) };
+    const seen = onRun(<WidthEditor />, boxed);
+    expect(screen.getByText(/^Least here: /)).toBeTruthy();
+    expect(screen.getByText(/clear width plus both panels/)).toBeTruthy();
+    type('Clear width at the bottom', '75 cm');
+    expect(seen.run.reaches[0]?.bottomWidth).toBe(0.75);
+    choose('Does anybody go in?', 'Nobody goes in');
+    expect(seen.run.reaches[0]?.entry).toBe(false);
+  });
+  test('bed and surround are typed in millimetres', () => {
+    const seen = onRun(<BedEditor />, drain());
+    type('Bed under the line', '150');
+    choose('Material', 'Granular');
+    expect(seen.run.reaches[0]).toMatchObject({ bedding: 0.15, beddingMaterial: 'granular' });
+  });
+  test('soil and guard, heap and ground, way and line go into the run', () => {
+    const seen = onRun(
+      <>
+        <GuardEditor />
+        <SpoilEditor />
+        <WayEditor />
+        <LineEditor />
+      </>,
+      drain(),
+    );
+    choose('Soil class', 'C weak');
+    choose('Heap on the', 'Both');
+    type('Setback from the lip', '1');
+    choose('Back into the trench?', 'All carted off');
+    choose('The machine can leave at', 'Start');
+    choose('Surface above', 'Road');
+    type('Name of the run', 'Yard drain');
+    expect(seen.run).toMatchObject({
+      name: 'Yard drain',
+      surface: 'road',
+      spoil: { side: 'both', setback: 1, reuse: false },
+      way: { exit: 'start' },
+    });
+    expect(seen.run.reaches[0]?.soil).toBe('C');
+    expect(screen.getByText('The end is blind: dig from there, backing towards the way out.')).toBeTruthy();
+    type('Name of the run', '');
+    expect(seen.run.name).toBe('Yard drain');
   });
 });
