@@ -14,6 +14,7 @@ import {
   clearSteps,
   clearToDig,
   gapNeeded,
+  jobDates,
   knownLine,
   lastWorkingDay,
   levelGap,
@@ -150,6 +151,25 @@ test('decisions that flip: a sewer to be joined between 0.9 and 1.6 m down decid
   const flips = decisionsThatFlip(blankJob('Test', 'UK'), run, 0);
   expect(flips.some((what) => what.startsWith('At its deepest: Unprotected'))).toBe(true);
   expect(decisionsThatFlip(blankJob('Test', 'UK'), { ...run, lines: [{ ...run.lines[0]!, coverMax: 0.9 }] }, 0)).toEqual([]);
+});
+
+test('decisions of a line on cover hang on it too; a depth that cannot be planned says so', () => {
+  const sewer = { ...blankLine('Sewer', 30), join: true, coverMin: 0.6, coverMax: 1.7 };
+  const run = { ...levelRun({ length: 30, bottomWidth: 0.6 }), lines: [sewer] };
+  expect(decisionsThatFlip(blankJob('Test', 'UK'), run, 0).join('; ')).toContain('At its deepest: Unprotected');
+  const low = { ...withInverts(levelRun({ length: 30 }), 9, 8.9), lines: [{ ...sewer, coverMin: 0 }] };
+  expect(decisionsThatFlip(blankJob('Test', 'UK'), low, 0).join('; ')).toMatch(/At its shallowest: .*(stands out|above)/);
+  expect(decisionsThatFlip(blankJob('Test', 'UK'), run, 7)).toEqual([]);
+});
+
+test('dates of papers not filled in are told without their numbers', () => {
+  const job: Job = { ...blankJob('Lane', 'US'), clearance: { ...allClear, permit: { ...allClear.permit!, number: '', issuer: '' }, request: { ...request, reference: '' } } }; // prettier-ignore
+  expect(jobDates(job).map(({ what }) => what)).toEqual([
+    'Permit without a number begins',
+    'Locate request without a reference: dig from today',
+    'Locate request without a reference: marks end today',
+    'Permit without a number ends today',
+  ]);
 });
 
 describe('the way in', () => {

@@ -23,6 +23,7 @@ import {
   writeLongSectionDxf,
   writePlanDxf,
 } from '.';
+import { fromPlan, toPlan } from './frame';
 
 const [drain, supply] = demoFile.runs as [Run, Run];
 const { job } = demoFile;
@@ -88,6 +89,21 @@ describe('GeoJSON', () => {
     ['huge coordinates', feature([[1e9, 2], [1e9, 9]]), 'more than 10,000 km'], // prettier-ignore
     ['a place far from the job', feature([[12.1, 45.2], [12.1001, 45.2]]), 'km from the job’s origin'], // prettier-ignore
   ])('%s is refused in a sentence', (_, text, sentence) => expect(refusal(() => readGeoJson(text, job.origin))).toContain(sentence));
+  test('a line of hundreds of thousands of positions is read as it is, or refused in a sentence', () => {
+    const many = Array.from({ length: 300_000 }, (_, i) => [i, 0]);
+    const { runs } = readGeoJson(feature(many), null);
+    expect(runs[0]?.points).toHaveLength(300_000);
+    expect(refusal(() => alongDrawn(blank(), runs[0] as (typeof runs)[number]))).toMatch(/^The line/);
+  });
+  test('for any place within 20 km of an origin, degrees and metres lead back to each other', () => {
+    const metres = fc.double({ min: -20_000, max: 20_000, noNaN: true });
+    fc.assert(
+      fc.property(fc.double({ min: -80, max: 80, noNaN: true }), fc.double({ min: -179, max: 179, noNaN: true }), metres, metres, (lat, lon, x, y) => {
+        const back = toPlan({ lat, lon }, fromPlan({ lat, lon }, { x, y }));
+        expect(distance(back, { x, y })).toBeLessThan(1e-6);
+      }),
+    );
+  }); // prettier-ignore
   test('coordinates in radians make a line too short to be one, and the sentence asks', () => {
     // 60 m is a hundred-thousandth of a radian.
     const { runs } = readGeoJson(feature([[0, 0], [1e-6, 0]]), job.origin); // prettier-ignore

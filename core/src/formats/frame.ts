@@ -1,3 +1,4 @@
+import { largest, smallest } from '../geometry';
 import { MAX_COORDINATE, type Job } from '../job';
 import type { PlanPoint } from '../line';
 import { refuse } from './refuse';
@@ -38,7 +39,7 @@ export function frameOf(positions: readonly (readonly [number, number])[], origi
   if (!first) refuse('There is not a single position in the file. Nothing was read.');
   const xs = positions.map(([x]) => x);
   const ys = positions.map(([, y]) => y);
-  const [left, right, bottom, top] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const [left, right, bottom, top] = [smallest(xs), largest(xs), smallest(ys), largest(ys)];
   const size = Math.max(right - left, top - bottom);
   // A line of whole metres spans more than half a unit; one in degrees never does.
   const degrees = !saysMetres && left >= -180 && right <= 180 && bottom >= -90 && top <= 90 && size < 0.5;

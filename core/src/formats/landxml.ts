@@ -154,7 +154,7 @@ function pointOf(text: string, units: Units, fail: Fail): PlanPoint {
 function routeFrom(geometry: Node | undefined, units: Units, fail: Fail): PlanPoint[] {
   if (!geometry) fail('has no geometry.');
   const points: PlanPoint[] = [];
-  const push = (...more: PlanPoint[]) => {
+  const push = (more: readonly PlanPoint[]) => {
     for (const point of more) {
       const last = points.at(-1);
       if (!last || distance(last, point) > 0.001) points.push(point);
@@ -179,7 +179,7 @@ function routeFrom(geometry: Node | undefined, units: Units, fail: Fail): PlanPo
     if (kind === 'Spiral') return [start, named(part, 'PI') ? between(start, named(part, 'PI') as PlanPoint, end) : end, end];
     return [start, end];
   });
-  for (const shape of shapes) push(...shape);
+  for (const shape of shapes) push(shape);
   if (points.length < 2) fail('is shorter than two points.');
   if (points.some(({ x, y }) => Math.abs(x) > 1e7 || Math.abs(y) > 1e7)) fail('has coordinates more than 10,000 km from the origin.');
   return points;

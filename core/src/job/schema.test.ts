@@ -12,6 +12,7 @@ import {
   errorsOf,
   FILE_VERSION,
   jobSchema,
+  lineMetAt,
   readJobFile,
   runSchema,
   upgradeJob,
@@ -68,6 +69,12 @@ describe('a job that cannot be one is told where', () => {
   });
   test('a latitude of 95° is none', () =>
     expect(errorsOf(jobSchema, { ...blankJob('Yard'), origin: { lat: 95, lon: 0 } })[0]?.message).toContain('−85° to 85°'));
+});
+
+test('a line met while digging gets the first number that is free, and a station to the centimetre', () => {
+  const run = { ...levelRun(), lines: [blankLine('Line 2', 1), blankLine('Line 3', 2)] };
+  expect(lineMetAt(run, 7.23456)).toMatchObject({ name: 'Line 4', where: { station: 7.23 } });
+  expect(lineMetAt({ lines: [blankLine('Main', 1)] }, 0).name).toBe('Line 2');
 });
 
 describe('files of the first format', () => {

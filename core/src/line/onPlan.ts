@@ -1,3 +1,4 @@
+import { largest, smallest } from '../geometry';
 import { blankLine, LEAST_CROSSING, type ExistingLine, type Run } from '../job';
 import { extent } from './ground';
 import { chainages, placeAt, project, routeOf, stretchOf, type PlanPoint } from './route';
@@ -75,7 +76,7 @@ function beside(run: Run, points: readonly PlanPoint[]): Extract<ExistingLine['w
   const near = points.map((point) => project(run, point)).filter(({ gap }) => gap <= BESIDE);
   if (near.length < 2) return [];
   const stations = near.map(({ station }) => station);
-  const [from, to] = [Math.min(...stations), Math.max(...stations)];
+  const [from, to] = [smallest(stations), largest(stations)];
   const offset = near.reduce((sum, one) => sum + one.offset, 0) / near.length;
   return to - from > 0.5 ? [{ kind: 'parallel', from, to, offset }] : [];
 }

@@ -124,16 +124,23 @@ const WEIGHT: Record<Family, number> = {
   keep: 1,
 };
 
-function mostSlack(family: Family, { targets, limits }: GradeProblem): number {
+/** No fall flatter than this is offered: a millimetre in a metre, and nobody lays it truer. */
+const FLATTEST = 1 / 1000;
+
+/** Lines nearer to each other than this touch when laid, metres. */
+const TOUCHING = 0.05;
+
+/** How much of a constraint may give way at most: never so much that nothing of it is left. */
+function mostSlack(family: Family, { targets, cover }: GradeProblem): number {
   switch (family) {
     case 'minFall':
-      return targets.minFall;
-    case 'clearance':
-      return targets.clearance;
-    case 'cover':
-      return Math.max(...limits.map(({ highest }) => highest)) - Math.min(...limits.map(({ highest }) => highest)) + FAR;
+      return Math.max(0, targets.minFall - FLATTEST);
     case 'maxFall':
-      return 1;
+      return 1 - (targets.maxFall ?? 0);
+    case 'clearance':
+      return Math.max(0, targets.clearance - TOUCHING);
+    case 'cover':
+      return cover.soft;
     case 'receiving':
     case 'incoming':
     case 'maxDepth':

@@ -93,6 +93,75 @@ describe('on level ground', () => {
   });
 });
 
+describe('what stands in the way gives way by the least that will do', () => {
+  const across = (station: number, coverMin: number, coverMax = coverMin) => ({
+    ...blankLine(`Line at ${station}`, station),
+    size: 0.1,
+    coverMin,
+    coverMax,
+  });
+  const steep = level(
+    {},
+    {
+      stations: [
+        { station: 0, ground: 13 },
+        { station: 60, ground: 10 },
+      ],
+    },
+  );
+  test.each<[string, Run, string[]]>([
+    // Depth at the foot: 0.6 + 0.110 + the bed of 0.1 + 60/80.
+    ['a greatest depth', level({ maxDepth: 1.2 }), ['Accept a fall of', 'Accept a cover of', 'Allow a depth of 1.560 m']],
+    // The ground falls 3 m in 60.
+    ['a greatest fall on a steep slope that must not get deep', { ...steep, targets: { ...steep.targets, maxFall: 1 / 40, maxDepth: 1.5 } }, ['Allow a fall of', 'Allow a depth of']],
+    ['an incoming level too low for the receiving one', level({ incoming: 9, receiving: 8.5 }), ['Accept a fall of 1:120', 'Lower the receiving level to 8.250 m', 'Raise the incoming level to 9.250 m']],
+    ['two lines with no room between them', level({ maxDepth: 1.75 }, { lines: [across(20, 0.2, 0.55), across(40, 1.45)] }), ['if their owners agree']],
+  ])('%s', (_, run, labels) => {
+    const { relaxations } = blocked(find(run));
+    for (const label of labels) expect(relaxations.map((one) => one.label).join('; ')).toContain(label);
+    for (const { patches } of relaxations) expect(find(runSchema.parse(applyPatches(run, patches))).kind).toBe('found');
+  }); // prettier-ignore
+  test('where no single one will do, the least of several is offered as one', () => {
+    const run = level({ incoming: 9.6, receiving: 9.2, maxDepth: 0.7 });
+    const { why, relaxations } = blocked(find(run));
+    expect(why).toMatch(/^No single constraint is to blame\. It takes .* and .* together\.$/);
+    expect(relaxations).toHaveLength(1);
+    expect(find(runSchema.parse(applyPatches(run, relaxations[0]?.patches ?? []))).kind).toBe('found');
+  });
+  test('whatever is asked for, everything offered does it', () => {
+    const maybe = (min: number, max: number) => fc.option(fc.double({ min, max, noNaN: true }), { nil: undefined });
+    const targets = fc.record({ minFall: maybe(1 / 200, 1 / 20), maxFall: maybe(1 / 20, 1 / 5), cover: maybe(0.3, 1.2), receiving: maybe(7, 10), incoming: maybe(8, 10), maxDepth: maybe(0.5, 3) }, { noNullPrototype: true }); // prettier-ignore
+    const ground = fc.array(fc.double({ min: 9, max: 11, noNaN: true }), { minLength: 2, maxLength: 6 });
+    const lines = fc.array(fc.tuple(fc.double({ min: 1, max: 19, noNaN: true }), fc.double({ min: 0.2, max: 1.5, noNaN: true })), {
+      maxLength: 2,
+    });
+    let blocks = 0;
+    fc.assert(
+      fc.property(targets, ground, lines, fc.constantFrom(0, 0.5), (asked, grounds, crossed, frost) => {
+        const stations = grounds.map((value, i) => ({ station: i * 20, ground: value }));
+        const [reach] = level({}).reaches as [Run['reaches'][number]];
+        const clean = Object.fromEntries(Object.entries(asked).filter(([, value]) => value !== undefined));
+        const run = {
+          ...level({}, { stations, reaches: [{ ...reach, frost }], lines: crossed.map(([at, cover]) => across(at, cover)) }),
+          targets: clean,
+        };
+        const result = find(runSchema.parse(run));
+        if (result.kind === 'found') return;
+        blocks++;
+        for (const { patches } of result.relaxations) expect(find(runSchema.parse(applyPatches(run, patches))).kind).toBe('found');
+      }),
+      { numRuns: 60 },
+    );
+    expect(blocks).toBeGreaterThan(5);
+  });
+  test('a line beside the run is passed all along, one beyond its clearance not at all', () => {
+    const beside = (offset: number) => ({ ...across(0, 0.9), where: { kind: 'parallel' as const, from: 10, to: 50, offset } });
+    const near = found(find(level({ receiving: 6 }, { lines: [beside(0.2)] })));
+    expect(near.passings).toMatchObject([{ side: 'under' }]);
+    expect(found(find(level({ receiving: 6 }, { lines: [beside(0.5)] }))).passings).toEqual([]);
+  });
+});
+
 test('the gradient breaks at a chamber only, where the ground asks for it', () => {
   const base = level({}, { stations: [{ station: 0, ground: 10 }, { station: 30, ground: 10 }, { station: 60, ground: 8 }] }); // prettier-ignore
   const straight = found(find(base));

@@ -78,7 +78,7 @@ export function findGrade(run: Run, { rules, units, solver, onProgress = () => u
   onProgress(0.05, 'Looking for the line with least digging');
   const free = problem.crossings.map((): Side => 'free');
   const best = solveGrade(problem, { sides: free }, solver);
-  if (!best) return blocked(run, problem, units, solver, onProgress);
+  if (!best) return blocked(problem, units, solver, onProgress);
   const sides = problem.crossings.map((_, i): Side => ((best.values[sideName(i)] ?? 0) > 0.5 ? 'over' : 'under'));
   const passings = problem.crossings.map((crossing, i): Passing => {
     onProgress(0.3 + (0.7 * i) / problem.crossings.length, `${crossing.name}: over or under`);
@@ -153,7 +153,7 @@ function asked({ targets, keeps, crossings }: GradeProblem): Family[] {
 const list = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
-function blocked(run: Run, problem: GradeProblem, units: UnitSystem, solver: Solver, onProgress: (share: number, what: string) => void): GradeResult {
+function blocked(problem: GradeProblem, units: UnitSystem, solver: Solver, onProgress: (share: number, what: string) => void): GradeResult {
   const sides = problem.crossings.map((): Side => 'free');
   const wanted = asked(problem);
   const relaxations: Relaxation[] = [];
@@ -164,8 +164,7 @@ function blocked(run: Run, problem: GradeProblem, units: UnitSystem, solver: Sol
     if (!solution) return;
     const slack = slackOf(solution, family);
     if (family === 'receiving') short = slack;
-    const relaxation = relax(run, problem, family, slack, units);
-    if (relaxation) relaxations.push(relaxation);
+    relaxations.push(relax(problem, family, slack, units));
   });
   if (relaxations.length > 0) {
     const names = list(relaxations.map(({ family }) => NAMES[family]));
@@ -175,12 +174,12 @@ function blocked(run: Run, problem: GradeProblem, units: UnitSystem, solver: Sol
   onProgress(0.85, 'No single one will do; looking for the least of several');
   const together = solveGrade(problem, { sides, relax: wanted }, solver);
   const giving = together ? wanted.filter((family) => slackOf(together, family) > 1e-6) : [];
-  const parts = together ? giving.flatMap((family) => relax(run, problem, family, slackOf(together, family), units) ?? []) : [];
+  const parts = together ? giving.map((family) => relax(problem, family, slackOf(together, family), units)) : [];
   return {
     kind: 'blocked',
     why: `No single constraint is to blame. ${giving.length > 0 ? `It takes ${list(giving.map((family) => NAMES[family]))} together.` : 'Move a chamber, or an existing line.'}`,
     short: undefined,
-    relaxations: parts.length === giving.length && parts.length > 0 ? [{ family: parts[0]?.family ?? 'cover', label: parts.map(({ label }) => label).join(', '), patches: parts.flatMap(({ patches }) => patches) }] : [],
+    relaxations: parts.length > 0 ? [{ family: parts[0]?.family ?? 'cover', label: parts.map(({ label }) => label).join(', '), patches: parts.flatMap(({ patches }) => patches) }] : [],
   };
 } // prettier-ignore
 
@@ -188,25 +187,21 @@ const capital = (words: string): string => words.slice(0, 1).toUpperCase() + wor
 /** A relaxed target is loosened by this much more, metres or ratio, so that the solver's last digit cannot shut it again. */
 const HAIR = 1e-6;
 
-/** A constraint loosened by its slack, as a change to the run's inputs; nothing when it would have to give up altogether. */
-function relax(run: Run, { targets, keeps }: GradeProblem, family: Family, slack: number, units: UnitSystem): Relaxation | undefined {
+/** A constraint loosened by its slack, as a change to the run's inputs. */
+function relax({ targets, cover, keeps }: GradeProblem, family: Family, slack: number, units: UnitSystem): Relaxation {
   const level = (metres: number) => formatLength(metres, units, 'level');
   const target = (key: string, value: number) => [{ path: ['targets', key], value }];
   switch (family) {
     case 'minFall': {
       const fall = targets.minFall - slack - HAIR;
-      return fall > HAIR ? { family, label: `Accept a fall of ${formatGradient(fall, units)}`, patches: target('minFall', fall) } : undefined;
+      return { family, label: `Accept a fall of ${formatGradient(fall, units)}`, patches: target('minFall', fall) };
     }
     case 'maxFall': {
-      const fall = (targets.maxFall ?? 0) + slack + HAIR;
-      return fall < 1 ? { family, label: `Allow a fall of ${formatGradient(fall, units)}`, patches: target('maxFall', fall) } : undefined;
+      const fall = Math.min(1, (targets.maxFall ?? 0) + slack + HAIR);
+      return { family, label: `Allow a fall of ${formatGradient(fall, units)}`, patches: target('maxFall', fall) };
     }
-    case 'cover': {
-      const frost = Math.max(...run.reaches.map((reach) => reach.frost));
-      const cover = targets.cover({ ...(run.reaches[0] as Reach), frost: 0 }) - slack;
-      // Frost is no choice of ours.
-      return cover > HAIR && cover >= frost ? { family, label: `Accept a cover of ${level(cover)}`, patches: target('cover', cover - HAIR) } : undefined;
-    }
+    case 'cover':
+      return { family, label: `Accept a cover of ${level(cover.asked - slack)}`, patches: target('cover', Math.max(0, cover.asked - slack - HAIR)) };
     case 'receiving': {
       const receiving = (targets.receiving ?? 0) - slack;
       return { family, label: `Lower the receiving level to ${level(receiving)}`, patches: target('receiving', receiving - HAIR) };
@@ -221,7 +216,7 @@ function relax(run: Run, { targets, keeps }: GradeProblem, family: Family, slack
     }
     case 'clearance': {
       const clearance = targets.clearance - slack;
-      return clearance > HAIR ? { family, label: `Pass existing lines at ${level(clearance)}, if their owners agree`, patches: target('clearance', clearance - HAIR) } : undefined;
+      return { family, label: `Pass existing lines at ${level(clearance)}, if their owners agree`, patches: target('clearance', Math.max(0, clearance - HAIR)) };
     }
     case 'keep': {
       const names = keeps.map(({ station }) => formatStation(station, units)).join(', ');

@@ -40,6 +40,8 @@ export interface GradeProblem {
   keeps: { station: number; invert: number; index: number }[];
   crossings: Crossing[];
   targets: GradeTargets;
+  /** The cover asked for and how much of it may give way, metres: frost is no choice of ours. */
+  cover: { asked: number; soft: number };
   wall: number;
   od: number;
 }
@@ -62,9 +64,18 @@ export function gradeProblem(run: Run, service: Service, targets: GradeTargets):
     keeps: run.fixed.flatMap(({ station, invert, keep }, index) => (keep ? [{ station, invert, index }] : [])),
     crossings: crossingsOf(run, service, targets),
     targets,
+    cover: softCover(run, targets),
     wall: service.wall,
     od: service.od,
   };
+}
+
+/** Less cover than a hand is none, metres. */
+const LEAST_COVER = 0.1;
+
+function softCover(run: Run, targets: GradeTargets): GradeProblem['cover'] {
+  const asked = targets.cover({ ...(run.reaches[0] as Reach), frost: 0 });
+  return { asked, soft: Math.max(0, asked - Math.max(LEAST_COVER, ...run.reaches.map(({ frost }) => frost))) };
 }
 
 /** By the fixed levels; by the ground where the line has none yet. */
