@@ -259,3 +259,34 @@ test('a joined line with a range of depths lists the decisions it flips; the way
   await expect(page.getByText('the machine ends up where it cannot leave')).toHaveCount(0);
   await saved(page);
 });
+
+test('in feet and inches: a grade is found, taken, its levels hold through a reload, and leave as LandXML in feet', async ({ page }) => {
+  await newJob(page, 'Yard in feet', { units: 'Feet, inches' });
+  await newRun(page, 'Yard drain', '200 ft');
+  await look(page, 'Long');
+  await page.getByRole('textbox', { name: 'Least fall' }).fill('1/4"/ft');
+  await page.getByRole('textbox', { name: 'Least cover' }).fill("2'");
+  await page.getByRole('textbox', { name: 'Greatest depth' }).fill('deep');
+  await expect(page.getByText(/“deep” is not a length/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Greatest depth' }).fill('');
+  await page.getByRole('button', { name: 'Find the grade' }).click();
+  await page.getByRole('button', { name: 'Take this line' }).click();
+  const table = page.getByRole('table', { name: 'Chainage table' });
+  await expect(table.getByRole('row').last()).toContainText('2+00');
+  await open(page, 'Depth and fall');
+  await expect(page.getByRole('textbox', { name: 'Fall, the start to the end' })).toHaveValue(/^0\.25 in\/ft/);
+  await page.getByRole('textbox', { name: 'Frost depth' }).fill('42"');
+  await expect(page.getByText(`CAUTION: Cover is 2'; this line wants 3' 6"`)).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await look(page, 'Long');
+  await expect(table.getByRole('row').last()).toContainText('2+00');
+  await look(page, 'Plan');
+  const xml = await download(page, () => page.getByRole('button', { name: 'LandXML', exact: true }).click());
+  expect(xml).toContain('linearUnit="foot"');
+  // A quarter inch a foot is 1:48.
+  const levels = [...xml.matchAll(/<PVI>([\d.]+) ([\d.]+)<\/PVI>/g)].map((match) => match.slice(1).map(Number) as [number, number]);
+  const [first, last] = [levels.at(-2), levels.at(-1)];
+  expect(last?.[0]).toBeCloseTo(200, 3);
+  expect((first?.[1] ?? 0) - (last?.[1] ?? 0)).toBeCloseTo(200 / 48, 3);
+});

@@ -128,13 +128,13 @@ test('reaches differ along the run', async ({ page }) => {
   // What is entered for the whole run is opened from either reach, at the first touch.
   await open(page, 'Chambers');
   await page.getByRole('button', { name: 'Chamber at 18.0 m' }).click();
-  await page.getByRole('textbox', { name: 'Across' }).fill('600');
+  await page.getByRole('textbox', { name: 'Across', exact: true }).fill('600');
   for (let i = 0; i < 46; i++) await slider.press('ArrowLeft');
   await expect(number(page, 'Top width')).toContainText('0.60 m');
   await page.getByRole('button', { name: /^C1 · / }).click();
-  await expect(page.getByRole('textbox', { name: 'Across' })).not.toBeVisible();
+  await expect(page.getByRole('textbox', { name: 'Across', exact: true })).not.toBeVisible();
   await page.getByRole('button', { name: /^C1 · / }).click();
-  await expect(page.getByRole('textbox', { name: 'Across' })).toHaveValue('600 mm');
+  await expect(page.getByRole('textbox', { name: 'Across', exact: true })).toHaveValue('600 mm');
   await expect(page.getByRole('slider')).toHaveAttribute('aria-valuetext', '18.0 m');
   await saved(page);
 });
