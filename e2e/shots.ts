@@ -56,7 +56,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     visit: async (page) => {
       await longSection(page);
       await page.getByRole('button', { name: 'Find the grade' }).click();
-      await page.getByRole('button', { name: 'Take this line' }).scrollIntoViewIfNeeded();
+      await page.getByText('Found a line that holds them all').evaluate((title) => title.scrollIntoView());
     },
   },
   {

@@ -36,7 +36,8 @@ interface Props {
   clearance: number;
 }
 
-const PAD = { left: 50, right: 22, top: 32, bottom: 64 };
+/** Below, the stations, and under them the buttons to zoom. */
+const PAD = { left: 50, right: 22, top: 32, bottom: 80 };
 /** Names near the sides stay on the drawing: half of what a name takes, pixels. */
 const NAME_ROOM = 40;
 const MOST_POINTS = 900;
@@ -70,8 +71,8 @@ export const LongSection = memo(function LongSection({ run, plan, units, width, 
           <G clipPath="url(#long)">
             <Earth run={run} plan={plan} view={view} height={height} />
             <Windows plan={plan} view={view} height={height} />
-            <Crossings run={run} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Structures run={run} view={view} width={width} />
+            <Crossings run={run} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
@@ -229,7 +230,7 @@ function Stations({ run, view, height, width, units }: { run: Run; view: View; h
             <Line x1={view.x(station)} x2={view.x(station)} y1={y} y2={y + 5} stroke={colours.faded} />
             <Label
               x={view.x(station)}
-              y={y + 20}
+              y={y + 18}
               anchor={station === start ? 'start' : 'middle'}
               size={11}
               colour={colours.faded}

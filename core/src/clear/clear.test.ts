@@ -127,7 +127,7 @@ describe('clear by layers', () => {
 
 test.each<[string, Partial<ExistingLine>, string]>([
   ['off the run', { where: { kind: 'crossing', station: 99, angle: 1 } }, '“Line at 5” at 99 m lies off the run'],
-  ['an angle in degrees', { where: { kind: 'crossing', station: 5, angle: 45 } }, 'The angle is in radians'],
+  ['an angle in degrees', { where: { kind: 'crossing', station: 5, angle: 45 } }, 'past that it runs along the trench'],
   ['nearly parallel', { where: { kind: 'crossing', station: 5, angle: 0.1 } }, 'enter it as parallel'],
   ['covers swapped', { coverMin: 1, coverMax: 0.5 }, 'swap them'],
   ['a parallel line backwards', { where: { kind: 'parallel', from: 20, to: 10, offset: 1 } }, 'ends where it begins or before'],

@@ -75,12 +75,11 @@ function permitReasons({ clearance: { permit }, rules, units, depth, today }: Cl
   ];
 } // prettier-ignore
 
-function requestReasons({ clearance: { request, holidays }, rules, kindsEntered, today }: ClearInputs): GateReason[] {
-  if (!request) return [{ id: 'request', state: 'stop', what: 'No locate request made', why: 'Ask for the lines to be marked before any dig.' }];
+function datesReasons(request: NonNullable<ClearInputs['clearance']['request']>, rules: ClearInputs['rules'], holidays: readonly Day[], today: Day): GateReason[] {
   if (!request.reference) return [{ id: 'request', state: 'stop', what: 'The locate request has no reference', why: 'Enter the number the office gave: without it nobody has been asked.' }];
   const { digFrom, expires } = requestDates(request, rules, holidays);
   const waiting = today < digFrom;
-  const dates: GateReason[] = [
+  return [
     { id: 'wait', state: waiting ? 'stop' : 'ok', what: waiting ? `Request ${request.reference}: dig from ${digFrom}, not before` : `Request ${request.reference}: waiting time has passed`, why: rules.locateWait.basis },
     expires === undefined
       ? { id: 'life', state: 'caution', what: `Marks of ${request.remarked ?? request.made}: put them back when they fade`, why: rules.locateLife.basis }
@@ -88,6 +87,11 @@ function requestReasons({ clearance: { request, holidays }, rules, kindsEntered,
         ? { id: 'life', state: 'stop', what: `The marks ran out on ${expires}`, why: `${rules.locateLife.basis}. Renew the request and have them put back.` }
         : { id: 'life', state: holding(today, expires), what: `Marks hold to ${expires}: ${countdown(today, expires)}`, why: `${rules.locateLife.basis}. Protect them, and have them put back when rain or tracks rub them out.`, until: expires },
   ];
+} // prettier-ignore
+
+function requestReasons({ clearance: { request, holidays }, rules, kindsEntered, today }: ClearInputs): GateReason[] {
+  if (!request) return [{ id: 'request', state: 'stop', what: 'No locate request made', why: 'Ask for the lines to be marked before any dig.' }];
+  const dates = datesReasons(request, rules, holidays, today);
   if (request.utilities.length === 0) return [...dates, { id: 'utilities', state: 'stop', what: 'No utilities listed', why: 'List everyone who may have a line here, with their answer.' }];
   const answers = request.utilities.map(({ name, kind, answer, contact }, index): GateReason => {
     const id = `utility.${index}`;

@@ -143,16 +143,16 @@ function Found({
   return (
     <Notice kind="note" role="status" title="Found a line that holds them all">
       <View role="table" aria-label="Present line and the one found">
-        <View role="row" style={{ flexDirection: 'row' }}>
+        <View role="row" style={{ flexDirection: 'row', gap: 8 }}>
           {['', 'Present', 'Found'].map((name) => (
-            <Text key={name} role="columnheader" variant="labelSmall" style={{ flex: 1 }}>
+            <Text key={name} role="columnheader" variant="labelSmall" style={{ flex: name ? 1 : 1.5 }}>
               {name}
             </Text>
           ))}
         </View>
         {rows.map(([name, show]) => (
-          <View key={name} role="row" style={{ flexDirection: 'row' }}>
-            <Text role="rowheader" style={{ flex: 1 }}>
+          <View key={name} role="row" style={{ flexDirection: 'row', gap: 8 }}>
+            <Text role="rowheader" style={{ flex: 1.5 }}>
               {name}
             </Text>
             <Text role="cell" style={{ flex: 1 }}>

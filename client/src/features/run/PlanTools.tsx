@@ -35,7 +35,8 @@ export function touched(
     const { patches, index } = addPoint(run, point);
     return { patches, selected: index };
   }
-  if (tool === 'line') return { patches: [{ path: ['lines'], value: [...run.lines, lineMetAt(run, station)] }], cursor: station, line: true };
+  if (tool === 'line')
+    return { patches: [{ path: ['lines'], value: [...run.lines, lineMetAt(run, station)] }], cursor: station, line: true };
   return { cursor: station };
 }
 
