@@ -28,7 +28,12 @@ test('bad input ends with code 2 and a sentence for each field', () => {
   const result = plan(JSON.stringify(bad));
   expect(result.status).toBe(2);
   expect(result.stdout).toBe('');
-  expect(result.stderr.trim().split('\n').map((line) => line.split(':')[0])).toEqual(['runs[0].service', 'runs[1].surface']); // prettier-ignore
+  expect(
+    result.stderr
+      .trim()
+      .split('\n')
+      .map((line) => line.split(':')[0]),
+  ).toEqual(['runs[0].service', 'runs[1].surface']);
 });
 
 test('a run that cannot be dug names the run and the field', () => {

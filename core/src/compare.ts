@@ -23,7 +23,8 @@ export interface PlanSummary {
 }
 
 const total = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0);
-const count = (findings: readonly Finding[], severity: Finding['severity']): number => findings.filter((finding) => finding.severity === severity).length; // prettier-ignore
+const count = (findings: readonly Finding[], severity: Finding['severity']): number =>
+  findings.filter((finding) => finding.severity === severity).length;
 
 /** A plan in the numbers people compare. */
 export const summarise = (plan: Plan): PlanSummary => ({

@@ -71,11 +71,15 @@ const pontoonSupply: Run = {
   spoil: { ground: 'loam', side: 'left', setback: 1, corridorLeft: 3.2, corridorRight: 1.5, reuse: true },
   lines: [
     line('Old fuel line', 22, {
-      kind: 'fuel', size: 0.06, coverMin: 0.4, coverMax: 0.9, where: { kind: 'crossing', station: 22, angle: Math.PI / 3 },
+      kind: 'fuel',
+      size: 0.06,
+      coverMin: 0.4,
+      coverMax: 0.9,
+      where: { kind: 'crossing', station: 22, angle: Math.PI / 3 },
     }),
     line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 0.8, coverMax: 1, evidence: 'detected' }),
   ],
-}; // prettier-ignore
+};
 
 /** Medium voltage to the slipway: open, then bored under the slip, then open again. */
 const slipwayFeeder: Run = {
@@ -132,35 +136,69 @@ export const demoFor = (today: Day): JobFile => ({
     machine: 't17',
     origin: { lat: 0, lon: 0 },
     clearance: {
-      permit: { number: 'SB-27', issuer: 'Yard office', covers: 'Drain, supply and feeder trenches', from: dayAfter(today, -2), to: dayAfter(today, 12) },
+      permit: {
+        number: 'SB-27',
+        issuer: 'Yard office',
+        covers: 'Drain, supply and feeder trenches',
+        from: dayAfter(today, -2),
+        to: dayAfter(today, 12),
+      },
       request: {
         reference: 'LR-4410',
         made: dayAfter(today, -4),
         utilities: [
-          { name: 'Water', kind: 'water', answer: 'marked', contact: 'duty engineer', asks: 'No joint within 1 m of our main; call before backfill.' },
+          {
+            name: 'Water',
+            kind: 'water',
+            answer: 'marked',
+            contact: 'duty engineer',
+            asks: 'No joint within 1 m of our main; call before backfill.',
+          },
           { name: 'Power', kind: 'power', answer: 'clear', contact: 'control room', asks: '' },
           { name: 'Telecom', kind: 'telecom', answer: 'none', contact: 'plant enquiries', asks: '' },
         ],
       },
-      privateLines: privateLineKinds.map((kind) => ({ kind, answer: kind === 'tank' ? 'entered' : kind === 'yardLights' ? 'open' : 'none' })),
+      privateLines: privateLineKinds.map((kind) => ({
+        kind,
+        answer: kind === 'tank' ? 'entered' : kind === 'yardLights' ? 'open' : 'none',
+      })),
       holidays: [],
       walked: null,
       pinches: [
         {
-          name: 'Gangway', gap: 1.3, alongSlope: true, crossFall: (6 * Math.PI) / 180, barrier: 1.1, overhead: null, live: false,
-          surface: 'deck', tightTurn: false, bears: 2500,
+          name: 'Gangway',
+          gap: 1.3,
+          alongSlope: true,
+          crossFall: (6 * Math.PI) / 180,
+          barrier: 1.1,
+          overhead: null,
+          live: false,
+          surface: 'deck',
+          tightTurn: false,
+          bears: 2500,
         },
         {
-          name: 'Shed corner', gap: 1.25, alongSlope: false, crossFall: 0, barrier: null, overhead: 4.2, live: false,
-          surface: 'loose', tightTurn: true, bears: null,
+          name: 'Shed corner',
+          gap: 1.25,
+          alongSlope: false,
+          crossFall: 0,
+          barrier: null,
+          overhead: 4.2,
+          live: false,
+          surface: 'loose',
+          tightTurn: true,
+          bears: null,
         },
       ],
-      publicSide: { classed: 'Footpath, yard staff and boat owners', measures: 'Barriers both sides, plate at the hut door, lamps after dusk' },
+      publicSide: {
+        classed: 'Footpath, yard staff and boat owners',
+        measures: 'Barriers both sides, plate at the hut door, lamps after dusk',
+      },
       tasks: [{ what: 'Telecom plans for the footpath', owner: 'supervisor', due: dayAfter(today, 2), done: false }],
     },
   },
   runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall],
-}); // prettier-ignore
+});
 
 /** The demo on a fixed day. */
 export const demoFile: JobFile = demoFor('2026-11-02');

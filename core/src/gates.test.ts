@@ -46,7 +46,11 @@ describe('the gate of a whole job', () => {
   test('a run that cannot be dug as it stands keeps it shut, and says why', () => {
     const air = withInverts(drain, 9, 8);
     const [first] = jobGate(job, [air], today).reasons.filter(({ id }) => id === '0.plan');
-    expect(first).toMatchObject({ state: 'stop', what: 'Wash-down drain cannot be dug as it stands', why: expect.stringContaining('at or above the ground') as string }); // prettier-ignore
+    expect(first).toMatchObject({
+      state: 'stop',
+      what: 'Wash-down drain cannot be dug as it stands',
+      why: expect.stringContaining('at or above the ground') as string,
+    });
   });
   test('the permit of the demo runs out with the days', () => {
     expect(jobGate(job, runs, dayAfter(today, 13)).reasons.find(({ id }) => id === 'permit')?.state).toBe('stop');
@@ -72,7 +76,17 @@ describe('plans in numbers', () => {
   });
   test('over the protection depth: UK 1.2 m on 0.02 falling ground is passed where the depth says', () => {
     // Depth 1.0 + 0.02·s: 1.2 m at 10 m of 100.
-    const run = withInverts({ ...levelRun({ length: 100 }), stations: [{ station: 0, ground: 10 }, { station: 100, ground: 12 }] }, 9.1047, 9.1047); // prettier-ignore
+    const run = withInverts(
+      {
+        ...levelRun({ length: 100 }),
+        stations: [
+          { station: 0, ground: 10 },
+          { station: 100, ground: 12 },
+        ],
+      },
+      9.1047,
+      9.1047,
+    );
     expect(summarise(planRun(blankJob('Test', 'UK'), run)).overProtection).toBeCloseTo(90, 6);
   });
   test('a sketch runs from end to end and shows what the levels say, also of a line that cannot be dug', () => {

@@ -20,10 +20,19 @@ export function runGate(job: Job, run: Run, plan: Plan, others: readonly Run[], 
 export function jobGate(job: Job, runs: readonly Run[], today: Day): Gate {
   const plans = runs.map((run) => planned(job, run));
   const findings = plans.flatMap((plan, i) =>
-    'findings' in plan ? plan.findings.map((finding) => ({ ...finding, id: `${i}.${finding.id}`, what: `${runs[i]?.name}: ${finding.what}` })) : [cannotDig(runs[i] as Run, i, plan.why)],
-  ); // prettier-ignore
+    'findings' in plan
+      ? plan.findings.map((finding) => ({ ...finding, id: `${i}.${finding.id}`, what: `${runs[i]?.name}: ${finding.what}` }))
+      : [cannotDig(runs[i] as Run, i, plan.why)],
+  );
   const depth = plans.reduce((most, plan) => ('deepest' in plan ? Math.max(most, plan.deepest.depth) : most), 0);
-  return gateOf(job, runs.flatMap(({ lines }) => lines), kindsEntered(runs), depth, findings, today); // prettier-ignore
+  return gateOf(
+    job,
+    runs.flatMap(({ lines }) => lines),
+    kindsEntered(runs),
+    depth,
+    findings,
+    today,
+  );
 }
 
 function planned(job: Job, run: Run): Plan | { why: string } {

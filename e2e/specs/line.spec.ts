@@ -155,7 +155,16 @@ test('files go out and come back the same; bad ones are refused in a sentence an
     choose(page, () => page.getByRole('button', { name: 'Import GeoJSON or LandXML' }).click(), name, text);
   await bring('bomb.xml', '<?xml version="1.0"?><!DOCTYPE a [<!ENTITY b "bb">]><LandXML>&b;</LandXML>');
   await expect(page.getByText('declares XML entities')).toBeVisible();
-  await bring('far.geojson', JSON.stringify({ type: 'LineString', coordinates: [[0, 1e9], [5, 1e9]] })); // prettier-ignore
+  await bring(
+    'far.geojson',
+    JSON.stringify({
+      type: 'LineString',
+      coordinates: [
+        [0, 1e9],
+        [5, 1e9],
+      ],
+    }),
+  );
   await expect(page.getByText('more than 10,000 km')).toBeVisible();
   await expect(page.getByRole('slider')).toHaveAttribute('aria-valuemax', '30');
 

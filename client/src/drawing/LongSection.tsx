@@ -102,8 +102,11 @@ function Earth({ run, plan, view, height }: { run: Run; plan: Plan; view: View; 
   const service = findService(run.service);
   const { station, reach, ground: levels, finished, bottom, invert, crown } = plan.profile;
   const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
-  const kept = station.map((_, i) => i).filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1] || reach[i] !== reach[i - 1]);
-  const along = (column: readonly number[], nodes = kept) => nodes.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
+  const kept = station
+    .map((_, i) => i)
+    .filter((i) => i % every === 0 || i === station.length - 1 || reach[i] !== reach[i + 1] || reach[i] !== reach[i - 1]);
+  const along = (column: readonly number[], nodes = kept) =>
+    nodes.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
   const lip = along(levels);
   const [first, last] = [view.x(station[0] as number), view.x(station.at(-1) as number)];
   const underside = crown.map((level) => level - service.od);
@@ -114,20 +117,44 @@ function Earth({ run, plan, view, height }: { run: Run; plan: Plan; view: View; 
       {run.reaches.map((item, index) => {
         const nodes = kept.filter((i) => reach[i] === index);
         if (item.method.kind !== 'open') return null;
-        return <Path key={index} d={pathThrough([...along(levels, nodes), ...along(bottom, nodes).reverse()], true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />;
+        return (
+          <Path
+            key={index}
+            d={pathThrough([...along(levels, nodes), ...along(bottom, nodes).reverse()], true)}
+            fill={ground.void}
+            stroke={ground.soilLine}
+            strokeWidth={1}
+          />
+        );
       })}
       {plan.pits.map((pit) => {
         const { ground: top, bottom: floor } = levelsOn(run, service, pit.station);
         const [x, y] = [view.x(pit.from), view.y(top)];
-        return <Rect key={`${pit.kind}${pit.index}`} x={x} y={y} width={Math.max(2, view.x(pit.to) - x)} height={view.y(floor - pit.below) - y} fill={ground.void} stroke={ground.soilLine} strokeDasharray="4 2" />;
+        return (
+          <Rect
+            key={`${pit.kind}${pit.index}`}
+            x={x}
+            y={y}
+            width={Math.max(2, view.x(pit.to) - x)}
+            height={view.y(floor - pit.below) - y}
+            fill={ground.void}
+            stroke={ground.soilLine}
+            strokeDasharray="4 2"
+          />
+        );
       })}
-      <Path d={pathThrough([...along(crown), ...along(underside).reverse()], true)} fill={ground.pipe} stroke={ground.pipe} strokeWidth={1.5} />
+      <Path
+        d={pathThrough([...along(crown), ...along(underside).reverse()], true)}
+        fill={ground.pipe}
+        stroke={ground.pipe}
+        strokeWidth={1.5}
+      />
       <Path d={pathThrough(along(invert))} fill="none" stroke={colours.paper} strokeWidth={0.75} />
       {changed ? <Path d={pathThrough(along(finished))} fill="none" stroke={colours.good} strokeWidth={2} strokeDasharray="8 4" /> : null}
       <Path d={pathThrough(lip)} fill="none" stroke={ground.soilLine} strokeWidth={2.5} />
     </G>
   );
-} // prettier-ignore
+}
 
 function Windows({ plan, view, height }: { plan: Plan; view: View; height: number }) {
   return (
@@ -160,7 +187,21 @@ function Windows({ plan, view, height }: { plan: Plan; view: View; height: numbe
 }
 
 /** Existing lines over their expected covers, in a bubble of the clearance, with how the new line passes them. */
-function Crossings({ run, plan, view, units, clearance, width }: { run: Run; plan: Plan; view: View; units: UnitSystem; clearance: number; width: number }) {
+function Crossings({
+  run,
+  plan,
+  view,
+  units,
+  clearance,
+  width,
+}: {
+  run: Run;
+  plan: Plan;
+  view: View;
+  units: UnitSystem;
+  clearance: number;
+  width: number;
+}) {
   const service = findService(run.service);
   return (
     <G>
@@ -187,15 +228,30 @@ function Crossings({ run, plan, view, units, clearance, width }: { run: Run; pla
               strokeDasharray="4 3"
             />
             <Line x1={x} x2={x} y1={view.y(top)} y2={view.y(bottom)} stroke={colours.ink} strokeWidth={8} />
-            <Line x1={x} x2={x} y1={view.y(top)} y2={view.y(bottom)} stroke={mark.colour[plan.ruleSet]} strokeWidth={5} strokeDasharray={mark.dash} />
+            <Line
+              x1={x}
+              x2={x}
+              y1={view.y(top)}
+              y2={view.y(bottom)}
+              stroke={mark.colour[plan.ruleSet]}
+              strokeWidth={5}
+              strokeDasharray={mark.dash}
+            />
             <Label x={x} y={22} size={14} text={mark.letter} />
-            <Label x={right ? x - 14 : x + 14} y={y + 4} size={12} anchor={right ? 'end' : 'start'} text={gap < 0 ? 'meets' : `${side} it by ${formatLength(gap, units)}`} colour={clash ? colours.stop : colours.ink} />
+            <Label
+              x={right ? x - 14 : x + 14}
+              y={y + 4}
+              size={12}
+              anchor={right ? 'end' : 'start'}
+              text={gap < 0 ? 'meets' : `${side} it by ${formatLength(gap, units)}`}
+              colour={clash ? colours.stop : colours.ink}
+            />
           </G>
         );
       })}
     </G>
   );
-} // prettier-ignore
+}
 
 function Structures({ run, view, width }: { run: Run; view: View; width: number }) {
   const service = findService(run.service);
@@ -207,14 +263,23 @@ function Structures({ run, view, width }: { run: Run; view: View; width: number 
         const x = view.x(station);
         return (
           <G key={name}>
-            <Rect x={x - half} width={2 * half} y={view.y(level)} height={view.y(bottom) - view.y(level)} fill={colours.line} fillOpacity={0.8} stroke={colours.ink} strokeWidth={1.5} />
+            <Rect
+              x={x - half}
+              width={2 * half}
+              y={view.y(level)}
+              height={view.y(bottom) - view.y(level)}
+              fill={colours.line}
+              fillOpacity={0.8}
+              stroke={colours.ink}
+              strokeWidth={1.5}
+            />
             <Label x={Math.min(width - NAME_ROOM, Math.max(PAD.left + NAME_ROOM - 8, x))} y={view.y(level) - 7} size={12} text={name} />
           </G>
         );
       })}
     </G>
   );
-} // prettier-ignore
+}
 
 /** Stations along the foot. */
 function Stations({ run, view, height, width, units }: { run: Run; view: View; height: number; width: number; units: UnitSystem }) {
@@ -271,10 +336,17 @@ function Levels({ view, base, shift, height, units }: { view: View; base: View; 
       {ticks(levelAt(height - PAD.bottom), levelAt(PAD.top), 5).map((level) => (
         <G key={level}>
           <Line x1={PAD.left - 5} x2={PAD.left} y1={view.y(level)} y2={view.y(level)} stroke={colours.faded} />
-          <Label x={PAD.left - 7} y={view.y(level) + 4} anchor="end" size={11} colour={colours.faded} text={formatLength(level, units, 'level').replace(/0 m$/, '').replace(/ ft$/, '')} />
+          <Label
+            x={PAD.left - 7}
+            y={view.y(level) + 4}
+            anchor="end"
+            size={11}
+            colour={colours.faded}
+            text={formatLength(level, units, 'level').replace(/0 m$/, '').replace(/ ft$/, '')}
+          />
         </G>
       ))}
       <Line x1={PAD.left} x2={PAD.left} y1={PAD.top - 8} y2={height - PAD.bottom} stroke={colours.faded} />
     </G>
   );
-} // prettier-ignore
+}

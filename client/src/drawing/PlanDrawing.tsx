@@ -137,17 +137,39 @@ function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
         );
       })}
       {plan.handWindows.map(({ from, to }) => (
-        <Path key={from} d={path(stretchOf(run, from, to), view)} fill="none" stroke={colours.paint} strokeOpacity={0.5} strokeWidth={Math.max(12, plan.widestTop * view.scale)} />
+        <Path
+          key={from}
+          d={path(stretchOf(run, from, to), view)}
+          fill="none"
+          stroke={colours.paint}
+          strokeOpacity={0.5}
+          strokeWidth={Math.max(12, plan.widestTop * view.scale)}
+        />
       ))}
       {plan.pits.map((pit) => {
         const { x, y, heading } = placeAt(run, pit.station);
         const half = (pit.to - pit.from) / 2;
-        const corner = (along: number, across: number) => `${view.x(x + Math.cos(heading) * along - Math.sin(heading) * across)},${view.y(y + Math.sin(heading) * along + Math.cos(heading) * across)}`;
-        return <Polygon key={`${pit.kind}${pit.index}`} points={[corner(-half, -pit.width / 2), corner(half, -pit.width / 2), corner(half, pit.width / 2), corner(-half, pit.width / 2)].join(' ')} fill={ground.fill} fillOpacity={0.5} stroke={ground.soilLine} strokeWidth={1.5} />;
+        const corner = (along: number, across: number) =>
+          `${view.x(x + Math.cos(heading) * along - Math.sin(heading) * across)},${view.y(y + Math.sin(heading) * along + Math.cos(heading) * across)}`;
+        return (
+          <Polygon
+            key={`${pit.kind}${pit.index}`}
+            points={[
+              corner(-half, -pit.width / 2),
+              corner(half, -pit.width / 2),
+              corner(half, pit.width / 2),
+              corner(-half, pit.width / 2),
+            ].join(' ')}
+            fill={ground.fill}
+            fillOpacity={0.5}
+            stroke={ground.soilLine}
+            strokeWidth={1.5}
+          />
+        );
       })}
     </G>
   );
-} // prettier-ignore
+}
 
 function Stations({ run, view, units }: { run: Run; view: View; units: UnitSystem }) {
   const { start, end, length } = extent(run);
@@ -200,15 +222,28 @@ function Structures({ run, view, width }: { run: Run; view: View; width: number 
         const { x, y } = placeAt(run, station);
         return (
           <G key={name}>
-            <Circle cx={view.x(x)} cy={view.y(y)} r={Math.max(7, (diameter / 2) * view.scale)} fill={colours.paper} stroke={colours.ink} strokeWidth={2} />
+            <Circle
+              cx={view.x(x)}
+              cy={view.y(y)}
+              r={Math.max(7, (diameter / 2) * view.scale)}
+              fill={colours.paper}
+              stroke={colours.ink}
+              strokeWidth={2}
+            />
             <Label x={view.x(x)} y={view.y(y) + 4} size={10} text={structureTypes[kind].letter} />
-            <Label x={view.x(x) + (view.x(x) > width - 90 ? -10 : 10)} y={view.y(y) + 20} size={12} anchor={view.x(x) > width - 90 ? 'end' : 'start'} text={name} />
+            <Label
+              x={view.x(x) + (view.x(x) > width - 90 ? -10 : 10)}
+              y={view.y(y) + 20}
+              size={12}
+              anchor={view.x(x) > width - 90 ? 'end' : 'start'}
+              text={name}
+            />
           </G>
         );
       })}
     </G>
   );
-} // prettier-ignore
+}
 
 function ScaleBar({ view, height, units }: { view: View; height: number; units: UnitSystem }) {
   const length = roundBelow(110 / view.scale);

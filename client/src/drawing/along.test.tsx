@@ -48,7 +48,14 @@ describe('the long section', () => {
     expect(screen.getAllByText('C1').length).toBeGreaterThan(0);
   });
   test('a falling line says its gradient, and which way the water runs', () => {
-    const falling: Run = { ...run, fixed: [{ station: 0, invert: 9.2, keep: false }, { station: 40, invert: 8.7, keep: false }], reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })) }; // prettier-ignore
+    const falling: Run = {
+      ...run,
+      fixed: [
+        { station: 0, invert: 9.2, keep: false },
+        { station: 40, invert: 8.7, keep: false },
+      ],
+      reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })),
+    };
     shown(falling);
     expect(screen.getAllByText('1:80 →').length).toBeGreaterThan(0);
   });

@@ -51,4 +51,8 @@ export const pathThrough = (points: readonly { x: number; y: number }[], closed 
   points.length === 0 ? '' : `M${points.map(({ x, y }) => `${round(x)} ${round(y)}`).join('L')}${closed ? 'Z' : ''}`;
 
 /** SVG path of a polygon in metres. */
-export const outline = (points: readonly { x: number; y: number }[], view: View): string => pathThrough(points.map((point) => ({ x: view.x(point.x), y: view.y(point.y) })), true); // prettier-ignore
+export const outline = (points: readonly { x: number; y: number }[], view: View): string =>
+  pathThrough(
+    points.map((point) => ({ x: view.x(point.x), y: view.y(point.y) })),
+    true,
+  );

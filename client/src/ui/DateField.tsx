@@ -17,7 +17,16 @@ export function DateField({ label, value, onDay }: { label: string; value: strin
   const take = (picked: Date | undefined) => picked && onDay(lightFormat(picked, 'yyyy-MM-dd'));
   return (
     <View style={{ flexGrow: 1, flexBasis: 170, minHeight: 64, flexDirection: 'row', alignItems: 'flex-start' }}>
-      <DatePickerInput locale={LOCALE} label={label} aria-label={label} value={date} onChange={take} inputMode="start" mode="outlined" withModal={false} />
+      <DatePickerInput
+        locale={LOCALE}
+        label={label}
+        aria-label={label}
+        value={date}
+        onChange={take}
+        inputMode="start"
+        mode="outlined"
+        withModal={false}
+      />
       <IconButton
         icon="calendar"
         accessibilityLabel={`Pick: ${label}`}
@@ -40,4 +49,4 @@ export function DateField({ label, value, onDay }: { label: string; value: strin
       ) : null}
     </View>
   );
-} // prettier-ignore
+}

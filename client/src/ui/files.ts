@@ -24,4 +24,9 @@ export async function saveText(name: string, text: string, type: string): Promis
 
 /** A file name made from what people call a thing. */
 export const fileName = (name: string, extension: string): string =>
-  `${name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'job'}.${extension}`; // prettier-ignore
+  `${
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'job'
+  }.${extension}`;

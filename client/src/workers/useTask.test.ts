@@ -12,7 +12,11 @@ class IdleWorker {
 let worker: IdleWorker;
 beforeEach(() => {
   ended = 0;
-  Object.assign(globalThis, { Worker: function () { return (worker = new IdleWorker()); } }); // prettier-ignore
+  Object.assign(globalThis, {
+    Worker: function () {
+      return (worker = new IdleWorker());
+    },
+  });
 });
 
 /** A piece of work the test answers by hand. */

@@ -12,8 +12,19 @@ export interface LineMark {
   colour: Record<RuleSetId, string>;
 }
 
-const [RED, YELLOW, ORANGE, BLUE, GREEN, PURPLE, BLACK, GREY, BROWN, WHITE, CREAM] =
-  ['#c4161c', '#f2c200', '#e8730c', '#1560bd', '#1e7b34', '#7a3e9d', '#1a1a1a', '#6b6b6b', '#6b4423', '#fafafa', '#efe3b5']; // prettier-ignore
+const [RED, YELLOW, ORANGE, BLUE, GREEN, PURPLE, BLACK, GREY, BROWN, WHITE, CREAM] = [
+  '#c4161c',
+  '#f2c200',
+  '#e8730c',
+  '#1560bd',
+  '#1e7b34',
+  '#7a3e9d',
+  '#1a1a1a',
+  '#6b6b6b',
+  '#6b4423',
+  '#fafafa',
+  '#efe3b5',
+];
 const all = (colour: string): Record<RuleSetId, string> => ({ US: colour, UK: colour, AUNZ: colour });
 
 /** Public marking colours by rule set. */

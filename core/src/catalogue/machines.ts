@@ -31,9 +31,28 @@ const outline = (width: number, height: number, cab: number): OutlinePoint[] => 
   { y: Math.min(cab, width) / 2, z: height },
 ];
 const BASIS = 'Typical of its class; measure yours';
-const machine = (name: string, mass: number, width: number, widthOut: number, height: number, track: number, reachUp: number, cab: number, digRate: number): Machine => ({
-  name, mass, width, widthOut, height, track, reachUp, digRate, outline: outline(width, height, cab), basis: BASIS,
-}); // prettier-ignore
+const machine = (
+  name: string,
+  mass: number,
+  width: number,
+  widthOut: number,
+  height: number,
+  track: number,
+  reachUp: number,
+  cab: number,
+  digRate: number,
+): Machine => ({
+  name,
+  mass,
+  width,
+  widthOut,
+  height,
+  track,
+  reachUp,
+  digRate,
+  outline: outline(width, height, cab),
+  basis: BASIS,
+});
 
 export const machines = {
   t1: machine('1 t class', 1000, 0.7, 0.86, 2.2, 0.18, 2.9, 0.7, 4),

@@ -45,8 +45,21 @@ const allClear: Clearance = {
   walked: { at: '2026-11-02T08:00:00Z', by: 'foreman' },
 };
 const gate = (clearance: Partial<Clearance> = {}, today = '2026-11-06', more: Partial<ClearInputs> = {}) =>
-  clearToDig({ clearance: { ...allClear, ...clearance }, rules: US, units: 'metric', lines: [], kindsEntered: new Set(), depth: 1.2, findings: [], today, ...more }); // prettier-ignore
-const stops = (...of: Parameters<typeof gate>) => gate(...of).reasons.filter(({ state }) => state === 'stop').map(({ what }) => what); // prettier-ignore
+  clearToDig({
+    clearance: { ...allClear, ...clearance },
+    rules: US,
+    units: 'metric',
+    lines: [],
+    kindsEntered: new Set(),
+    depth: 1.2,
+    findings: [],
+    today,
+    ...more,
+  });
+const stops = (...of: Parameters<typeof gate>) =>
+  gate(...of)
+    .reasons.filter(({ state }) => state === 'stop')
+    .map(({ what }) => what);
 
 describe('dates', () => {
   test.each([
@@ -75,36 +88,73 @@ describe('the gate Clear to dig', () => {
     ['no request', { request: null }, '2026-11-06', 'No locate request made'],
     ['waiting', {}, '2026-11-05', 'Request R1: dig from 2026-11-06, not before'],
     ['marks run out', {}, '2026-11-17', 'The marks ran out on 2026-11-16'],
-    ['a utility that is silent', { request: { ...request, utilities: [{ ...request.utilities[0]!, answer: 'none' }] } }, '2026-11-06', 'Water has not answered'],
-    ['marks nobody entered', { request: { ...request, utilities: [{ ...request.utilities[0]!, answer: 'marked' }] } }, '2026-11-06', 'Water marked lines, and no drinking water line is entered'],
+    [
+      'a utility that is silent',
+      { request: { ...request, utilities: [{ ...request.utilities[0]!, answer: 'none' }] } },
+      '2026-11-06',
+      'Water has not answered',
+    ],
+    [
+      'marks nobody entered',
+      { request: { ...request, utilities: [{ ...request.utilities[0]!, answer: 'marked' }] } },
+      '2026-11-06',
+      'Water marked lines, and no drinking water line is entered',
+    ],
     ['nobody listed', { request: { ...request, utilities: [] } }, '2026-11-06', 'No utilities listed'],
-    ['private lines not asked', { privateLines: [{ kind: 'septic', answer: 'open' }] }, '2026-11-06', 'Ask the owner about septic tank and soakaways'],
+    [
+      'private lines not asked',
+      { privateLines: [{ kind: 'septic', answer: 'open' }] },
+      '2026-11-06',
+      'Ask the owner about septic tank and soakaways',
+    ],
     ['a way nobody walked', { walked: null }, '2026-11-06', 'Nobody has walked the route and the way in'],
-  ])('%s shuts it', (_, clearance, today, what) => expect(stops(clearance, today)).toContain(what)); // prettier-ignore
+  ])('%s shuts it', (_, clearance, today, what) => expect(stops(clearance, today)).toContain(what));
   test('a deep-enough permit rule lets shallow digs go without', () => {
     const rules = resolveRules('US', [{ rule: 'permitDepth', value: 0.5, by: 'site', reason: 'house rule' }]);
     expect(gate({ permit: null }, '2026-11-06', { rules, depth: 0.4 }).open).toBe(true);
     expect(gate({ permit: null }, '2026-11-06', { rules, depth: 0.6 }).open).toBe(false);
   });
   test('a line not found shuts it until the locator has been again', () => {
-    const lost: ExistingLine = { ...blankLine('Fuel', 5), evidence: 'detected', exposures: [{ result: 'notFound', at: '2026-11-06T09:00:00Z', by: 'me', depth: 1.4, note: '' }] };
+    const lost: ExistingLine = {
+      ...blankLine('Fuel', 5),
+      evidence: 'detected',
+      exposures: [{ result: 'notFound', at: '2026-11-06T09:00:00Z', by: 'me', depth: 1.4, note: '' }],
+    };
     expect(stops({}, '2026-11-06', { lines: [lost] })).toEqual(['Fuel was not found: ask the locator again']);
     expect(gate({ request: { ...request, remarked: '2026-11-07' } }, '2026-11-08', { lines: [lost] }).open).toBe(true);
-  }); // prettier-ignore
+  });
   test('the last days before an end are a caution', () =>
-    expect(gate({}, '2026-11-14').reasons.find(({ id }) => id === 'life')).toMatchObject({ state: 'caution', what: 'Marks hold to 2026-11-16: 2 days left' })); // prettier-ignore
+    expect(gate({}, '2026-11-14').reasons.find(({ id }) => id === 'life')).toMatchObject({
+      state: 'caution',
+      what: 'Marks hold to 2026-11-16: 2 days left',
+    }));
   test('for any answers and any day it is open only with a permit, a request past its wait and within its life, and every answer in', () => {
     const answer = fc.constantFrom('none' as const, 'marked' as const, 'clear' as const);
     fc.assert(
-      fc.property(fc.array(answer, { maxLength: 4 }), fc.boolean(), fc.integer({ min: -5, max: 40 }), fc.boolean(), (answers, permit, days, walked) => {
-        const utilities = answers.map((one, i) => ({ name: `U${i}`, kind: 'gas' as const, answer: one, contact: '', asks: '' }));
-        const today = new Date(Date.UTC(2026, 10, 2 + days)).toISOString().slice(0, 10);
-        const { open } = gate({ permit: permit ? allClear.permit : null, walked: walked ? allClear.walked : null, request: { ...request, utilities } }, today);
-        const allowed = permit && walked && today >= '2026-11-06' && today <= '2026-11-16' && answers.length > 0 && answers.every((one) => one === 'clear');
-        expect(open).toBe(allowed);
-      }),
+      fc.property(
+        fc.array(answer, { maxLength: 4 }),
+        fc.boolean(),
+        fc.integer({ min: -5, max: 40 }),
+        fc.boolean(),
+        (answers, permit, days, walked) => {
+          const utilities = answers.map((one, i) => ({ name: `U${i}`, kind: 'gas' as const, answer: one, contact: '', asks: '' }));
+          const today = new Date(Date.UTC(2026, 10, 2 + days)).toISOString().slice(0, 10);
+          const { open } = gate(
+            { permit: permit ? allClear.permit : null, walked: walked ? allClear.walked : null, request: { ...request, utilities } },
+            today,
+          );
+          const allowed =
+            permit &&
+            walked &&
+            today >= '2026-11-06' &&
+            today <= '2026-11-16' &&
+            answers.length > 0 &&
+            answers.every((one) => one === 'clear');
+          expect(open).toBe(allowed);
+        },
+      ),
     );
-  }); // prettier-ignore
+  });
 });
 
 describe('exposures', () => {
@@ -120,7 +170,14 @@ describe('exposures', () => {
     note: '',
   };
   test('what was found takes the place of what was expected', () =>
-    expect(knownLine({ ...line, exposures: [found] })).toMatchObject({ kind: 'water', size: 0.05, coverMin: 0.62, coverMax: 0.62, evidence: 'exposed', where: { station: 20.4 } })); // prettier-ignore
+    expect(knownLine({ ...line, exposures: [found] })).toMatchObject({
+      kind: 'water',
+      size: 0.05,
+      coverMin: 0.62,
+      coverMax: 0.62,
+      evidence: 'exposed',
+      where: { station: 20.4 },
+    }));
   test('a search in vain is settled by a later find', () => {
     const lost = { result: 'notFound' as const, at: found.at, by: 'me', depth: 1.2, note: '' };
     expect(lostRecord({ exposures: [lost] })?.depth).toBe(1.2);
@@ -147,7 +204,10 @@ describe('exposures', () => {
 });
 
 test('decisions that flip: a sewer to be joined between 0.9 and 1.6 m down decides protection and width', () => {
-  const run = { ...withInverts(levelRun({ length: 30, bottomWidth: 0.6 }), 9.2, 8.6), lines: [{ ...blankLine('Sewer', 30), join: true, coverMin: 0.9, coverMax: 1.6 }] }; // prettier-ignore
+  const run = {
+    ...withInverts(levelRun({ length: 30, bottomWidth: 0.6 }), 9.2, 8.6),
+    lines: [{ ...blankLine('Sewer', 30), join: true, coverMin: 0.9, coverMax: 1.6 }],
+  };
   const flips = decisionsThatFlip(blankJob('Test', 'UK'), run, 0);
   expect(flips.some((what) => what.startsWith('At its deepest: Unprotected'))).toBe(true);
   expect(decisionsThatFlip(blankJob('Test', 'UK'), { ...run, lines: [{ ...run.lines[0]!, coverMax: 0.9 }] }, 0)).toEqual([]);
@@ -163,7 +223,10 @@ test('decisions of a line on cover hang on it too; a depth that cannot be planne
 });
 
 test('dates of papers not filled in are told without their numbers', () => {
-  const job: Job = { ...blankJob('Lane', 'US'), clearance: { ...allClear, permit: { ...allClear.permit!, number: '', issuer: '' }, request: { ...request, reference: '' } } }; // prettier-ignore
+  const job: Job = {
+    ...blankJob('Lane', 'US'),
+    clearance: { ...allClear, permit: { ...allClear.permit!, number: '', issuer: '' }, request: { ...request, reference: '' } },
+  };
   expect(jobDates(job).map(({ what }) => what)).toEqual([
     'Permit without a number begins',
     'Locate request without a reference: dig from today',
@@ -178,8 +241,21 @@ describe('the way in', () => {
     { y: 0.495, z: 0 },
     { y: 0.495, z: 2.3 },
   ];
-  const pinch = (change: Partial<Pinch>): Pinch => ({ name: 'Gate', gap: 1.3, alongSlope: false, crossFall: 0, barrier: null, overhead: null, live: false, surface: 'hard', tightTurn: false, bears: null, ...change }); // prettier-ignore
-  const found = (change: Partial<Pinch>) => wayInFindings([pinch(change)], machines.t17, US, 'metric').map(({ severity, what }) => `${severity} ${what}`); // prettier-ignore
+  const pinch = (change: Partial<Pinch>): Pinch => ({
+    name: 'Gate',
+    gap: 1.3,
+    alongSlope: false,
+    crossFall: 0,
+    barrier: null,
+    overhead: null,
+    live: false,
+    surface: 'hard',
+    tightTurn: false,
+    bears: null,
+    ...change,
+  });
+  const found = (change: Partial<Pinch>) =>
+    wayInFindings([pinch(change)], machines.t17, US, 'metric').map(({ severity, what }) => `${severity} ${what}`);
   test('0.99 × 2.3 m slab on 6° before a tall barrier: 0.985 + 0.240 = 1.225 m', () =>
     expect(gapNeeded(0.99, slab, degrees(6), 5)).toBeCloseTo(1.225, 3));
   test('a barrier 1.1 m high counts only to its top; none leaves the width; a slope taped along counts times cos', () => {
@@ -218,7 +294,21 @@ test('a machine dug in at a dead end is told to dig from the other, and then is 
 });
 
 describe('strike risk', () => {
-  const one = (change: Partial<StrikeCase> = {}): StrikeCase => ({ evidence: 'drawing', window: 1.55, seenWindow: 0.55, coverMin: 0.4, coverMax: 0.8, size: 0.1, depth: 1.2, beside: undefined, volume: 2, handHours: 1.4, machineHours: 0.14, length: 3.1, ...change }); // prettier-ignore
+  const one = (change: Partial<StrikeCase> = {}): StrikeCase => ({
+    evidence: 'drawing',
+    window: 1.55,
+    seenWindow: 0.55,
+    coverMin: 0.4,
+    coverMax: 0.8,
+    size: 0.1,
+    depth: 1.2,
+    beside: undefined,
+    volume: 2,
+    handHours: 1.4,
+    machineHours: 0.14,
+    length: 3.1,
+    ...change,
+  });
   const run = (cases: StrikeCase[], trials = 20_000, seed = 1) => simulateStrikes(cases, trials, seeded(seed))!;
   test('dig through strikes what lies in the way unless it is seen: 7 in 10; windows and exposing far less', () => {
     const { strategies } = run([one()]);
@@ -250,16 +340,27 @@ describe('strike risk', () => {
     expect(() => simulateStrikes([one()], 5, seeded(1))).toThrow(InputError);
   });
   test('for any lines no strategy that digs by hand is riskier than digging through', () => {
-    const any = fc.record({ evidence: fc.constantFrom('drawing' as const, 'detected' as const, 'exposed' as const), coverMin: fc.double({ min: 0.1, max: 2, noNaN: true }), window: fc.double({ min: 0.5, max: 2, noNaN: true }) });
+    const any = fc.record({
+      evidence: fc.constantFrom('drawing' as const, 'detected' as const, 'exposed' as const),
+      coverMin: fc.double({ min: 0.1, max: 2, noNaN: true }),
+      window: fc.double({ min: 0.5, max: 2, noNaN: true }),
+    });
     fc.assert(
       fc.property(fc.array(any, { minLength: 1, maxLength: 4 }), fc.integer(), (lines, seed) => {
-        const { strategies } = run(lines.map((line) => one({ ...line, coverMax: line.coverMin + 0.3 })), 2000, seed);
-        const [through, window] = strategies.map(({ chance, error }) => ({ chance, error })) as [{ chance: number; error: number }, { chance: number; error: number }];
+        const { strategies } = run(
+          lines.map((line) => one({ ...line, coverMax: line.coverMin + 0.3 })),
+          2000,
+          seed,
+        );
+        const [through, window] = strategies.map(({ chance, error }) => ({ chance, error })) as [
+          { chance: number; error: number },
+          { chance: number; error: number },
+        ];
         expect(window.chance).toBeLessThanOrEqual(through.chance + 4 * (through.error + window.error) + 1e-9);
       }),
       { numRuns: 30 },
     );
-  }); // prettier-ignore
+  });
   test('cases come from the plan: one a line, with its share of the window', () => {
     const job: Job = blankJob('Test', 'UK');
     const lines = [blankLine('A', 20), { ...blankLine('B', 20.5), evidence: 'detected' as const }];
@@ -274,7 +375,13 @@ describe('strike risk', () => {
 
 describe('the practice office', () => {
   const job = { ...blankJob('Yard', 'UK'), origin: { lat: 0, lon: 0 } };
-  const run = { ...levelRun({ length: 60 }), route: [{ x: 0, y: 0 }, { x: 60, y: 0 }] }; // prettier-ignore
+  const run = {
+    ...levelRun({ length: 60 }),
+    route: [
+      { x: 0, y: 0 },
+      { x: 60, y: 0 },
+    ],
+  };
   const route = writeGeoJson(job, [{ run, plan: planRun(job, run) }]);
   const ask = (seed: number) => practiceAnswer({ job: 'Yard', route, origin: job.origin }, seeded(seed));
   test('answers for every utility; what it marks lies across the route it was given', () => {
@@ -290,5 +397,6 @@ describe('the practice office', () => {
     const answers = Array.from({ length: 200 }, (_, seed) => ask(seed).utilities.map(({ answer }) => answer)).flat();
     for (const said of ['none', 'clear', 'marked'] as const) expect(answers.filter((one) => one === said).length).toBeGreaterThan(50);
   });
-  test('a route that is none is refused', () => expect(() => practiceAnswer({ job: 'Yard', route: '{}', origin: null }, seeded(1))).toThrow(InputError)); // prettier-ignore
+  test('a route that is none is refused', () =>
+    expect(() => practiceAnswer({ job: 'Yard', route: '{}', origin: null }, seeded(1))).toThrow(InputError));
 });

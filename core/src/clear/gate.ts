@@ -47,11 +47,17 @@ const SOON = 3;
  * Worked out anew from the inputs and the date every time; nothing is remembered. It opens only when nothing says stop.
  */
 export function clearToDig(inputs: ClearInputs): Gate {
-  const reasons = [...permitReasons(inputs), ...requestReasons(inputs), ...privateReasons(inputs), ...walkReasons(inputs), ...lineReasons(inputs)];
+  const reasons = [
+    ...permitReasons(inputs),
+    ...requestReasons(inputs),
+    ...privateReasons(inputs),
+    ...walkReasons(inputs),
+    ...lineReasons(inputs),
+  ];
   const open = reasons.every(({ state }) => state !== 'stop');
   const ends = reasons.flatMap(({ until }) => until ?? []).sort();
   return { open, reasons: [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]), until: open ? ends[0] : undefined };
-} // prettier-ignore
+}
 const RANK = { stop: 0, caution: 1, ok: 2 };
 
 /** `n days`, in words that count down. */
@@ -67,55 +73,121 @@ function permitReasons({ clearance: { permit }, rules, units, depth, today }: Cl
   if (depth < from) return [{ id: 'permit', state: 'ok', what: `No permit needed above ${formatLength(from, units)}`, why: basis }];
   const stop = (what: string, why: string): GateReason[] => [{ id: 'permit', state: 'stop', what, why }];
   if (!permit) return stop('No permit to dig', `${basis}. Enter its number and dates; keep a copy on site.`);
-  if (!permit.number || !permit.issuer) return stop('The permit is not filled in', 'Enter its number and who issued it: without them nobody has given leave.');
+  if (!permit.number || !permit.issuer)
+    return stop('The permit is not filled in', 'Enter its number and who issued it: without them nobody has given leave.');
   if (today < permit.from) return stop(`Permit ${permit.number} begins on ${permit.from}`, 'Nobody digs before it does.');
   if (today > permit.to) return stop(`Permit ${permit.number} ended on ${permit.to}`, `Ask ${permit.issuer} for a new one.`);
   return [
-    { id: 'permit', state: holding(today, permit.to), what: `Permit ${permit.number} holds to ${permit.to}: ${countdown(today, permit.to)}`, why: 'Keep a copy on site.', until: permit.to },
+    {
+      id: 'permit',
+      state: holding(today, permit.to),
+      what: `Permit ${permit.number} holds to ${permit.to}: ${countdown(today, permit.to)}`,
+      why: 'Keep a copy on site.',
+      until: permit.to,
+    },
   ];
-} // prettier-ignore
+}
 
-function datesReasons(request: NonNullable<ClearInputs['clearance']['request']>, rules: ClearInputs['rules'], holidays: readonly Day[], today: Day): GateReason[] {
-  if (!request.reference) return [{ id: 'request', state: 'stop', what: 'The locate request has no reference', why: 'Enter the number the office gave: without it nobody has been asked.' }];
+function datesReasons(
+  request: NonNullable<ClearInputs['clearance']['request']>,
+  rules: ClearInputs['rules'],
+  holidays: readonly Day[],
+  today: Day,
+): GateReason[] {
+  if (!request.reference)
+    return [
+      {
+        id: 'request',
+        state: 'stop',
+        what: 'The locate request has no reference',
+        why: 'Enter the number the office gave: without it nobody has been asked.',
+      },
+    ];
   const { digFrom, expires } = requestDates(request, rules, holidays);
   const waiting = today < digFrom;
   return [
-    { id: 'wait', state: waiting ? 'stop' : 'ok', what: waiting ? `Request ${request.reference}: dig from ${digFrom}, not before` : `Request ${request.reference}: waiting time has passed`, why: rules.locateWait.basis },
+    {
+      id: 'wait',
+      state: waiting ? 'stop' : 'ok',
+      what: waiting
+        ? `Request ${request.reference}: dig from ${digFrom}, not before`
+        : `Request ${request.reference}: waiting time has passed`,
+      why: rules.locateWait.basis,
+    },
     expires === undefined
-      ? { id: 'life', state: 'caution', what: `Marks of ${request.remarked ?? request.made}: put them back when they fade`, why: rules.locateLife.basis }
+      ? {
+          id: 'life',
+          state: 'caution',
+          what: `Marks of ${request.remarked ?? request.made}: put them back when they fade`,
+          why: rules.locateLife.basis,
+        }
       : today > expires
-        ? { id: 'life', state: 'stop', what: `The marks ran out on ${expires}`, why: `${rules.locateLife.basis}. Renew the request and have them put back.` }
-        : { id: 'life', state: holding(today, expires), what: `Marks hold to ${expires}: ${countdown(today, expires)}`, why: `${rules.locateLife.basis}. Protect them, and have them put back when rain or tracks rub them out.`, until: expires },
+        ? {
+            id: 'life',
+            state: 'stop',
+            what: `The marks ran out on ${expires}`,
+            why: `${rules.locateLife.basis}. Renew the request and have them put back.`,
+          }
+        : {
+            id: 'life',
+            state: holding(today, expires),
+            what: `Marks hold to ${expires}: ${countdown(today, expires)}`,
+            why: `${rules.locateLife.basis}. Protect them, and have them put back when rain or tracks rub them out.`,
+            until: expires,
+          },
   ];
-} // prettier-ignore
+}
 
 function requestReasons({ clearance: { request, holidays }, rules, kindsEntered, today }: ClearInputs): GateReason[] {
-  if (!request) return [{ id: 'request', state: 'stop', what: 'No locate request made', why: 'Ask for the lines to be marked before any dig.' }];
+  if (!request)
+    return [{ id: 'request', state: 'stop', what: 'No locate request made', why: 'Ask for the lines to be marked before any dig.' }];
   const dates = datesReasons(request, rules, holidays, today);
-  if (request.utilities.length === 0) return [...dates, { id: 'utilities', state: 'stop', what: 'No utilities listed', why: 'List everyone who may have a line here, with their answer.' }];
+  if (request.utilities.length === 0)
+    return [
+      ...dates,
+      { id: 'utilities', state: 'stop', what: 'No utilities listed', why: 'List everyone who may have a line here, with their answer.' },
+    ];
   const answers = request.utilities.map(({ name, kind, answer, contact }, index): GateReason => {
     const id = `utility.${index}`;
     const ask = contact ? `Ask ${contact}.` : 'Ask again.';
     if (answer === 'none') return { id, state: 'stop', what: `${name} has not answered`, why: `No answer is not a clear. ${ask}` };
     if (answer === 'marked' && !kindsEntered.has(kind))
-      return { id, state: 'stop', what: `${name} marked lines, and no ${lineMarks[kind].name.toLowerCase()} line is entered`, why: 'Enter what is marked on the run it comes near; put “clear” where it does not touch the job.' };
+      return {
+        id,
+        state: 'stop',
+        what: `${name} marked lines, and no ${lineMarks[kind].name.toLowerCase()} line is entered`,
+        why: 'Enter what is marked on the run it comes near; put “clear” where it does not touch the job.',
+      };
     return { id, state: 'ok', what: `${name}: ${answer === 'marked' ? 'marked and entered' : 'clear'}`, why: 'A mark is a best guess.' };
   });
   return [...dates, ...answers];
-} // prettier-ignore
+}
 
 function privateReasons({ clearance: { privateLines } }: ClearInputs): GateReason[] {
   const open = privateLines.filter(({ answer }) => answer === 'open').map(({ kind }) => privateLineNames[kind].toLowerCase());
-  if (open.length === 0) return [{ id: 'private', state: 'ok', what: 'The owner was asked about private lines', why: 'Public locators do not mark them.' }];
-  return [{ id: 'private', state: 'stop', what: `Ask the owner about ${open.join(', ')}`, why: 'Public locators do not mark private lines.' }];
-} // prettier-ignore
+  if (open.length === 0)
+    return [{ id: 'private', state: 'ok', what: 'The owner was asked about private lines', why: 'Public locators do not mark them.' }];
+  return [
+    { id: 'private', state: 'stop', what: `Ask the owner about ${open.join(', ')}`, why: 'Public locators do not mark private lines.' },
+  ];
+}
 
 function walkReasons({ clearance: { walked }, findings }: ClearInputs): GateReason[] {
   const walk: GateReason = walked
     ? { id: 'walk', state: 'ok', what: `Route and way in walked by ${walked.by}`, why: 'Look again after rain, and when the plan changes.' }
-    : { id: 'walk', state: 'stop', what: 'Nobody has walked the route and the way in', why: 'Covers, posts, patches and meters show lines no drawing has.' };
-  return [walk, ...findings.filter(({ severity, chapter }) => severity === 'stop' && chapter === 'clear').map((finding): GateReason => ({ id: finding.id, state: 'stop', what: finding.what, why: finding.why }))];
-} // prettier-ignore
+    : {
+        id: 'walk',
+        state: 'stop',
+        what: 'Nobody has walked the route and the way in',
+        why: 'Covers, posts, patches and meters show lines no drawing has.',
+      };
+  return [
+    walk,
+    ...findings
+      .filter(({ severity, chapter }) => severity === 'stop' && chapter === 'clear')
+      .map((finding): GateReason => ({ id: finding.id, state: 'stop', what: finding.what, why: finding.why })),
+  ];
+}
 
 function lineReasons({ lines, clearance: { request } }: ClearInputs): GateReason[] {
   return lines.flatMap((line, index): GateReason[] => {
@@ -123,9 +195,23 @@ function lineReasons({ lines, clearance: { request } }: ClearInputs): GateReason
     const lost = lostRecord(line);
     // A later visit of the locator settles it: the marks are new.
     if (lost && !(request?.remarked && request.remarked > lost.at.slice(0, 10)))
-      return [{ id, state: 'stop', what: `${line.name} was not found: ask the locator again`, why: 'It may be elsewhere; it is not proven absent. Have it marked anew, then enter the day.' }];
+      return [
+        {
+          id,
+          state: 'stop',
+          what: `${line.name} was not found: ask the locator again`,
+          why: 'It may be elsewhere; it is not proven absent. Have it marked anew, then enter the day.',
+        },
+      ];
     if (knownLine(line).evidence === 'drawing')
-      return [{ id, state: 'caution', what: `${line.name} is known from a drawing only`, why: 'By hand or vacuum in its window until it is detected or seen.' }];
+      return [
+        {
+          id,
+          state: 'caution',
+          what: `${line.name} is known from a drawing only`,
+          why: 'By hand or vacuum in its window until it is detected or seen.',
+        },
+      ];
     return [];
   });
-} // prettier-ignore
+}

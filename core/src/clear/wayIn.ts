@@ -49,17 +49,55 @@ export function wayInFindings(pinches: readonly Pinch[], machine: Machine, rules
       found.push({ ...base, id: `clear.way.${index}.${id}`, severity, what: `${pinch.name}: ${what}`, why, basis });
     const { needed, had } = squeeze(pinch, machine);
     const gapBasis = `W/2·cosθ + furthest lean of its outline, tracks in; ${machine.basis.toLowerCase()}`;
-    if (needed > had + EPSILON) add('gap', 'stop', `the ${machine.name} needs ${show(needed)} and there is ${show(had)}`, 'It does not go through.', gapBasis);
-    else if (needed + 2 * SIDE_ROOM > had + EPSILON) add('gap', 'caution', `${show(had - needed)} to spare in all for the ${machine.name}`, 'One slip of a track and it touches. Measure it, and have somebody guide the driver.', gapBasis);
-    if (pinch.bears !== null && machine.mass > pinch.bears) add('bears', 'stop', `bears ${formatMassOf(pinch.bears, units)}; the machine weighs ${formatMassOf(machine.mass, units)}`, 'It may give way. Ask who owns it before anything heavy goes on.', `Limit as posted or told; ${machine.basis.toLowerCase()}`);
-    else if (pinch.bears !== null && machine.mass > 0.8 * pinch.bears) add('bears', 'caution', `${formatMassOf(pinch.bears - machine.mass, units)} below its limit`, 'Fuel, bucket, mud and the driver count too.', 'Four fifths of the limit as a prompt');
+    if (needed > had + EPSILON)
+      add('gap', 'stop', `the ${machine.name} needs ${show(needed)} and there is ${show(had)}`, 'It does not go through.', gapBasis);
+    else if (needed + 2 * SIDE_ROOM > had + EPSILON)
+      add(
+        'gap',
+        'caution',
+        `${show(had - needed)} to spare in all for the ${machine.name}`,
+        'One slip of a track and it touches. Measure it, and have somebody guide the driver.',
+        gapBasis,
+      );
+    if (pinch.bears !== null && machine.mass > pinch.bears)
+      add(
+        'bears',
+        'stop',
+        `bears ${formatMassOf(pinch.bears, units)}; the machine weighs ${formatMassOf(machine.mass, units)}`,
+        'It may give way. Ask who owns it before anything heavy goes on.',
+        `Limit as posted or told; ${machine.basis.toLowerCase()}`,
+      );
+    else if (pinch.bears !== null && machine.mass > 0.8 * pinch.bears)
+      add(
+        'bears',
+        'caution',
+        `${formatMassOf(pinch.bears - machine.mass, units)} below its limit`,
+        'Fuel, bucket, mud and the driver count too.',
+        'Four fifths of the limit as a prompt',
+      );
     if (pinch.overhead !== null) {
       const away = pinch.live ? (rules.overheadExclusion.value ?? 0) : 0;
-      if (machine.height + away > pinch.overhead) add('overhead', 'stop', `${show(pinch.overhead)} overhead; the machine and its distance take ${show(machine.height + away)}`, pinch.live ? 'A spark jumps before anything touches.' : 'It does not pass under.', pinch.live ? rules.overheadExclusion.basis : machine.basis);
-      else if (machine.reachUp + away > pinch.overhead) add('overhead', 'caution', `boom and bucket down under ${show(pinch.overhead)}`, `Raised it reaches ${show(machine.reachUp)}${pinch.live ? `, and ${show(away)} must stay clear` : ''}. No digging or dumping below it.`, pinch.live ? rules.overheadExclusion.basis : machine.basis);
+      if (machine.height + away > pinch.overhead)
+        add(
+          'overhead',
+          'stop',
+          `${show(pinch.overhead)} overhead; the machine and its distance take ${show(machine.height + away)}`,
+          pinch.live ? 'A spark jumps before anything touches.' : 'It does not pass under.',
+          pinch.live ? rules.overheadExclusion.basis : machine.basis,
+        );
+      else if (machine.reachUp + away > pinch.overhead)
+        add(
+          'overhead',
+          'caution',
+          `boom and bucket down under ${show(pinch.overhead)}`,
+          `Raised it reaches ${show(machine.reachUp)}${pinch.live ? `, and ${show(away)} must stay clear` : ''}. No digging or dumping below it.`,
+          pinch.live ? rules.overheadExclusion.basis : machine.basis,
+        );
     }
-    if (pinch.surface === 'loose' && pinch.tightTurn) add('track', 'caution', 'loose gravel and a tight turn', 'That throws a track. Turn wide, or lay mats.', 'Usual practice');
-    if (pinch.surface === 'soft') add('soft', 'caution', `${wayinNames.soft.toLowerCase()} ground`, 'Lay mats, and mind the way out after rain.', 'Usual practice');
+    if (pinch.surface === 'loose' && pinch.tightTurn)
+      add('track', 'caution', 'loose gravel and a tight turn', 'That throws a track. Turn wide, or lay mats.', 'Usual practice');
+    if (pinch.surface === 'soft')
+      add('soft', 'caution', `${wayinNames.soft.toLowerCase()} ground`, 'Lay mats, and mind the way out after rain.', 'Usual practice');
     return found;
   });
-} // prettier-ignore
+}

@@ -106,26 +106,40 @@ export interface OffsetReport {
  * last point where none falls on them.
  * @throws InputError when fewer than two points lie within 25 m of the line.
  */
-export function groundFromPoints(run: Pick<Run, 'route' | 'stations'>, points: readonly (PlanPoint & { level: number })[]): { stations: Run['stations']; report: OffsetReport } {
+export function groundFromPoints(
+  run: Pick<Run, 'route' | 'stations'>,
+  points: readonly (PlanPoint & { level: number })[],
+): { stations: Run['stations']; report: OffsetReport } {
   const { start, end } = extent(run);
   const placed = points.map((point) => ({ ...project(run, point), level: point.level })).filter(({ gap }) => gap <= MOST_OFFSET);
   const sorted = placed.sort((a, b) => a.station - b.station || a.gap - b.gap);
   const kept = sorted.filter((point, i) => i === 0 || point.station - (sorted[i - 1] as typeof point).station > 0.005);
   if (kept.length < 2) {
     const nearest = points.reduce((least, point) => Math.min(least, distance(point, placeAt(run, project(run, point).station))), Infinity);
-    refuse(`Fewer than two of the ${points.length} points lie within ${MOST_OFFSET} m of the line; the nearest is ${nearest.toFixed(1)} m off. Draw the line where they are first.`);
+    refuse(
+      `Fewer than two of the ${points.length} points lie within ${MOST_OFFSET} m of the line; the nearest is ${nearest.toFixed(1)} m off. Draw the line where they are first.`,
+    );
   }
   const levels = kept.map(({ station, level }) => ({ station, ground: level }));
   const [first, last] = [levels[0], levels.at(-1)] as [Station, Station];
   const stations = [
     ...(first.station > start + 0.005 ? [{ station: start, ground: first.ground }] : []),
-    ...levels.map((item, i) => (i === 0 && item.station <= start + 0.005 ? { ...item, station: start } : i === levels.length - 1 && item.station >= end - 0.005 ? { ...item, station: end } : item)),
+    ...levels.map((item, i) =>
+      i === 0 && item.station <= start + 0.005
+        ? { ...item, station: start }
+        : i === levels.length - 1 && item.station >= end - 0.005
+          ? { ...item, station: end }
+          : item,
+    ),
     ...(last.station < end - 0.005 ? [{ station: end, ground: last.ground }] : []),
   ];
-  const worst = kept.reduce((far, point) => (point.gap > Math.abs(far.offset) ? { offset: point.offset, station: point.station } : far), { offset: 0, station: start });
+  const worst = kept.reduce((far, point) => (point.gap > Math.abs(far.offset) ? { offset: point.offset, station: point.station } : far), {
+    offset: 0,
+    station: start,
+  });
   const mean = kept.reduce((sum, { gap }) => sum + gap, 0) / kept.length;
   return { stations, report: { used: kept.length, left: points.length - kept.length, mean, worst } };
-} // prettier-ignore
+}
 
 /**
  * Reads a level book: columns `point, station, bs, is, fs, known, distance`, told by their header; empty cells where nothing was read.
@@ -133,8 +147,18 @@ export function groundFromPoints(run: Pick<Run, 'route' | 'stations'>, points: r
  */
 export function readLevelBook(text: string, units: UnitSystem): LevelBook['rows'] {
   const { header, rows } = table(text);
-  const columns = { point: /^(point|name|remarks?)$/, station: /^(station|chainage|sta)$/, back: /^(bs|back|backsight)$/, inter: /^(is|inter|intermediate)$/, fore: /^(fs|fore|foresight)$/, known: /^(known|bm|rl|level)$/, distance: /^(distance|dist)$/ };
-  const at = Object.fromEntries(Object.entries(columns).map(([key, name]) => [key, header?.findIndex((cell) => name.test(cell)) ?? -1])) as Record<keyof typeof columns, number>;
+  const columns = {
+    point: /^(point|name|remarks?)$/,
+    station: /^(station|chainage|sta)$/,
+    back: /^(bs|back|backsight)$/,
+    inter: /^(is|inter|intermediate)$/,
+    fore: /^(fs|fore|foresight)$/,
+    known: /^(known|bm|rl|level)$/,
+    distance: /^(distance|dist)$/,
+  };
+  const at = Object.fromEntries(
+    Object.entries(columns).map(([key, name]) => [key, header?.findIndex((cell) => name.test(cell)) ?? -1]),
+  ) as Record<keyof typeof columns, number>;
   if (at.back < 0 || at.fore < 0) refuse('A level book needs a header that names at least BS and FS. Nothing was read.');
   return readRows(rows, (cells) => {
     const cell = (key: keyof typeof columns) => (at[key] < 0 ? '' : (cells[at[key]] ?? '').trim());
@@ -147,7 +171,7 @@ export function readLevelBook(text: string, units: UnitSystem): LevelBook['rows'
     }
     return row;
   });
-} // prettier-ignore
+}
 
 /** Semicolons and tabs are never part of a number, so where they stand they separate; guessing would split decimal commas. */
 const delimiterOf = (text: string): string => [';', '\t'].find((mark) => text.includes(mark)) ?? ',';
@@ -156,9 +180,16 @@ const csv = (fields: string[], data: (string | number)[][]): string => `${Papa.u
 
 /** Writes ground levels as CSV in metres; {@link readGroundTable} in metric reads them back exactly. */
 export function writeGroundCsv(stations: Run['stations']): string {
-  if (stations.every(({ finished }) => finished === undefined)) return csv(['station', 'ground'], stations.map(({ station, ground }) => [station, ground]));
-  return csv(['station', 'ground', 'finished'], stations.map(({ station, ground, finished }) => [station, ground, finished ?? '']));
-} // prettier-ignore
+  if (stations.every(({ finished }) => finished === undefined))
+    return csv(
+      ['station', 'ground'],
+      stations.map(({ station, ground }) => [station, ground]),
+    );
+  return csv(
+    ['station', 'ground', 'finished'],
+    stations.map(({ station, ground, finished }) => [station, ground, finished ?? '']),
+  );
+}
 
 /** Writes a chainage table as CSV in metres. */
 export const writeChainageCsv = (rows: readonly ChainageRow[]): string =>

@@ -57,20 +57,45 @@ describe('GeoJSON', () => {
         ['Old fuel line', 'fuel', 'drawing'],
         ['Water main', 'water', 'detected'],
       ]);
-      expect(lines[0]?.where).toMatchObject({ kind: 'crossing', station: expect.closeTo(22, 3) as number, angle: expect.closeTo(Math.PI / 3, 5) as number }); // prettier-ignore
+      expect(lines[0]?.where).toMatchObject({
+        kind: 'crossing',
+        station: expect.closeTo(22, 3) as number,
+        angle: expect.closeTo(Math.PI / 3, 5) as number,
+      });
     });
 
   test('a line beside the run comes in as parallel, right positive; one far off is left out', () => {
     const run = blank(40);
-    const mark = (points: [number, number][]) => ({ name: 'M', points: points.map(([x, y]) => ({ x, y })), levels: undefined, mark: { kind: 'gas' as const } });
-    expect(linesFromMarks(run, [mark([[5, -2], [25, -2]]), mark([[0, 50], [40, 50]])])).toMatchObject([
-      { kind: 'gas', where: { kind: 'parallel', from: 5, to: 25, offset: 2 } },
-    ]);
-  }); // prettier-ignore
+    const mark = (points: [number, number][]) => ({
+      name: 'M',
+      points: points.map(([x, y]) => ({ x, y })),
+      levels: undefined,
+      mark: { kind: 'gas' as const },
+    });
+    expect(
+      linesFromMarks(run, [
+        mark([
+          [5, -2],
+          [25, -2],
+        ]),
+        mark([
+          [0, 50],
+          [40, 50],
+        ]),
+      ]),
+    ).toMatchObject([{ kind: 'gas', where: { kind: 'parallel', from: 5, to: 25, offset: 2 } }]);
+  });
 
   test('without levels the run keeps its own ground, stretched along', () => {
     const run = blank(40);
-    const drawn = { name: undefined, points: [{ x: 0, y: 0 }, { x: 0, y: 80 }], levels: undefined }; // prettier-ignore
+    const drawn = {
+      name: undefined,
+      points: [
+        { x: 0, y: 0 },
+        { x: 0, y: 80 },
+      ],
+      levels: undefined,
+    };
     const next = runSchema.parse(applyPatches(run, alongDrawn(run, drawn)));
     expect(next.stations.map(({ station }) => station)).toEqual([0, 80]);
   });
@@ -86,8 +111,22 @@ describe('GeoJSON', () => {
     ['no line', '{"type":"Point","coordinates":[1,2]}', 'There is no line'],
     ['binary', 'a\u0000b', 'not plain text in UTF-8'],
     ['the wrong encoding', '{"name":"\uFFFD"}', 'not plain text in UTF-8'],
-    ['huge coordinates', feature([[1e9, 2], [1e9, 9]]), 'more than 10,000 km'], // prettier-ignore
-    ['a place far from the job', feature([[12.1, 45.2], [12.1001, 45.2]]), 'km from the job’s origin'], // prettier-ignore
+    [
+      'huge coordinates',
+      feature([
+        [1e9, 2],
+        [1e9, 9],
+      ]),
+      'more than 10,000 km',
+    ],
+    [
+      'a place far from the job',
+      feature([
+        [12.1, 45.2],
+        [12.1001, 45.2],
+      ]),
+      'km from the job’s origin',
+    ],
   ])('%s is refused in a sentence', (_, text, sentence) => expect(refusal(() => readGeoJson(text, job.origin))).toContain(sentence));
   test('a line of hundreds of thousands of positions is read as it is, or refused in a sentence', () => {
     const many = Array.from({ length: 300_000 }, (_, i) => [i, 0]);
@@ -98,15 +137,27 @@ describe('GeoJSON', () => {
   test('for any place within 20 km of an origin, degrees and metres lead back to each other', () => {
     const metres = fc.double({ min: -20_000, max: 20_000, noNaN: true });
     fc.assert(
-      fc.property(fc.double({ min: -80, max: 80, noNaN: true }), fc.double({ min: -179, max: 179, noNaN: true }), metres, metres, (lat, lon, x, y) => {
-        const back = toPlan({ lat, lon }, fromPlan({ lat, lon }, { x, y }));
-        expect(distance(back, { x, y })).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        fc.double({ min: -80, max: 80, noNaN: true }),
+        fc.double({ min: -179, max: 179, noNaN: true }),
+        metres,
+        metres,
+        (lat, lon, x, y) => {
+          const back = toPlan({ lat, lon }, fromPlan({ lat, lon }, { x, y }));
+          expect(distance(back, { x, y })).toBeLessThan(1e-6);
+        },
+      ),
     );
-  }); // prettier-ignore
+  });
   test('coordinates in radians make a line too short to be one, and the sentence asks', () => {
     // 60 m is a hundred-thousandth of a radian.
-    const { runs } = readGeoJson(feature([[0, 0], [1e-6, 0]]), job.origin); // prettier-ignore
+    const { runs } = readGeoJson(
+      feature([
+        [0, 0],
+        [1e-6, 0],
+      ]),
+      job.origin,
+    );
     expect(refusal(() => alongDrawn(blank(), runs[0] as (typeof runs)[number]))).toContain('degrees, not radians');
   });
 });
@@ -114,7 +165,8 @@ describe('GeoJSON', () => {
 /** LandXML as other programs write it. */
 const landXml = (units: string, body: string, head = '<?xml version="1.0" encoding="UTF-8"?>') =>
   `${head}\n<LandXML xmlns="http://www.landxml.org/schema/LandXML-1.2" version="1.2" date="2026-05-01" time="09:00:00"><Units>${units}</Units><Project name="P &amp; Q"/>${body}</LandXML>`;
-const METRIC = '<Metric linearUnit="meter" areaUnit="squareMeter" volumeUnit="cubicMeter" temperatureUnit="celsius" pressureUnit="HPA" angularUnit="decimal dd.mm.ss" directionUnit="decimal dd.mm.ss"/>'; // prettier-ignore
+const METRIC =
+  '<Metric linearUnit="meter" areaUnit="squareMeter" volumeUnit="cubicMeter" temperatureUnit="celsius" pressureUnit="HPA" angularUnit="decimal dd.mm.ss" directionUnit="decimal dd.mm.ss"/>';
 const SURVEY_FEET =
   '<Imperial linearUnit="USSurveyFoot" areaUnit="squareFoot" volumeUnit="cubicYard" temperatureUnit="fahrenheit" pressureUnit="inHG"/>';
 
@@ -179,27 +231,61 @@ describe('LandXML', () => {
         <Profile><ProfSurf name="s"><PntList2D>0 5 60 5.5 131 6</PntList2D></ProfSurf></Profile></Alignment></Alignments>`,
     );
     const [alignment] = readLandXml(text);
-    sameRoute(alignment?.route ?? [], [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 115, y: 5 }, { x: 130, y: 10 }], 1e-6); // prettier-ignore
+    sameRoute(
+      alignment?.route ?? [],
+      [
+        { x: 0, y: 0 },
+        { x: 100, y: 0 },
+        { x: 115, y: 5 },
+        { x: 130, y: 10 },
+      ],
+      1e-6,
+    );
     expect(alignment?.ground?.map(({ ground }) => ground)).toEqual([5, 5.5, 6, 6]);
   });
 
   const line =
     '<Alignments><Alignment name="L"><CoordGeom><Line><Start>0 0</Start><End>0 40</End></Line></CoordGeom></Alignment></Alignments>';
   test.each<[string, string, string]>([
-    ['an entity bomb', landXml(METRIC, '&c;', '<!DOCTYPE x [<!ENTITY a "aa"><!ENTITY b "&a;&a;"><!ENTITY c "&b;&b;">]>'), 'declares XML entities'],
+    [
+      'an entity bomb',
+      landXml(METRIC, '&c;', '<!DOCTYPE x [<!ENTITY a "aa"><!ENTITY b "&a;&a;"><!ENTITY c "&b;&b;">]>'),
+      'declares XML entities',
+    ],
     ['broken XML', landXml(METRIC, '<Alignments>'), 'not sound XML'],
     ['other XML', '<svg></svg>', 'not LandXML'],
     ['no alignment', landXml(METRIC, ''), 'no alignment'],
     ['no units', landXml('', line), 'does not say its units'],
     ['an unknown unit', landXml('<Metric linearUnit="smoot"/>', line), '“smoot”'],
-    ['degrees said to be radians', landXml('<Metric linearUnit="meter" directionUnit="radians"/>', '<Alignments><Alignment name="R"><CoordGeom><Line dir="271.3" length="9"><Start>0 0</Start></Line></CoordGeom></Alignment></Alignments>'), 'says its directions are radians'],
-    ['stations that go back', landXml(METRIC, line.replace('</CoordGeom>', '</CoordGeom><Profile><ProfSurf name="s"><PntList2D>0 5 20 5 10 5</PntList2D></ProfSurf></Profile>')), 'stations go back at 10.000 m'],
-    ['a profile off its line', landXml(METRIC, line.replace('</CoordGeom>', '</CoordGeom><Profile><ProfSurf name="s"><PntList2D>500 5 600 5</PntList2D></ProfSurf></Profile>')), 'lies off its line'],
+    [
+      'degrees said to be radians',
+      landXml(
+        '<Metric linearUnit="meter" directionUnit="radians"/>',
+        '<Alignments><Alignment name="R"><CoordGeom><Line dir="271.3" length="9"><Start>0 0</Start></Line></CoordGeom></Alignment></Alignments>',
+      ),
+      'says its directions are radians',
+    ],
+    [
+      'stations that go back',
+      landXml(
+        METRIC,
+        line.replace('</CoordGeom>', '</CoordGeom><Profile><ProfSurf name="s"><PntList2D>0 5 20 5 10 5</PntList2D></ProfSurf></Profile>'),
+      ),
+      'stations go back at 10.000 m',
+    ],
+    [
+      'a profile off its line',
+      landXml(
+        METRIC,
+        line.replace('</CoordGeom>', '</CoordGeom><Profile><ProfSurf name="s"><PntList2D>500 5 600 5</PntList2D></ProfSurf></Profile>'),
+      ),
+      'lies off its line',
+    ],
     ['huge coordinates', landXml(METRIC, line.replace('0 40', '0 4e12')), 'more than 10,000 km'],
     ['a point that is none', landXml(METRIC, line.replace('0 40', 'north')), 'not a point'],
     ['a tower of tags', landXml(METRIC, '<a>'.repeat(200) + '</a>'.repeat(200)), 'nests deeper'],
     ['UTF-16 read as UTF-8', landXml(METRIC, line).split('').join('\u0000'), 'not plain text in UTF-8'],
-  ])('%s is refused in a sentence', (_, text, sentence) => expect(refusal(() => readLandXml(text))).toContain(sentence)); // prettier-ignore
+  ])('%s is refused in a sentence', (_, text, sentence) => expect(refusal(() => readLandXml(text))).toContain(sentence));
 
   test('for any drawn line, what is written reads back within a hundredth of a millimetre', () => {
     const point = fc.record({ x: fc.double({ min: -5000, max: 5000, noNaN: true }), y: fc.double({ min: -5000, max: 5000, noNaN: true }) });
@@ -217,13 +303,21 @@ describe('LandXML', () => {
 });
 
 describe('DXF in an independent reader', () => {
-  const parse = (text: string) => new DxfParser().parseSync(text) as { header: Record<string, number>; entities: { type: string; layer: string; vertices?: { x: number; y: number }[]; text?: string }[] };
+  const parse = (text: string) =>
+    new DxfParser().parseSync(text) as {
+      header: Record<string, number>;
+      entities: { type: string; layer: string; vertices?: { x: number; y: number }[]; text?: string }[];
+    };
   test('the plan: the line where it is, in metres, with structures, lines and windows on their layers', () => {
     const { header, entities } = parse(writePlanDxf(job, [planned(supply)]));
     expect(header.$INSUNITS).toBe(6);
     const on = (layer: string) => entities.filter((entity) => entity.layer === layer);
     sameRoute(on('LINE')[0]?.vertices ?? [], supply.route, 1e-6);
-    expect(on('EXISTING').map(({ text }) => text).filter(Boolean)).toEqual(['F Old fuel line', 'W Water main']);
+    expect(
+      on('EXISTING')
+        .map(({ text }) => text)
+        .filter(Boolean),
+    ).toEqual(['F Old fuel line', 'W Water main']);
     expect(on('WINDOWS')).toHaveLength(2);
     expect(on('STRUCTURES').filter(({ type }) => type === 'CIRCLE')).toHaveLength(2);
   });
@@ -238,7 +332,7 @@ describe('DXF in an independent reader', () => {
     expect(rise(line('EXISTING'))).toBeCloseTo(-0.9 - 0.063 + 0.7, 6);
     expect(entities.filter(({ layer, text }) => layer === 'INVERT' && text).map(({ text }) => text)).toEqual(['1:60 (1.67 %)']);
   });
-}); // prettier-ignore
+});
 
 describe('CSV', () => {
   test('finished ground is a third column, and comes back', () => {
@@ -249,7 +343,13 @@ describe('CSV', () => {
     const read = readGroundTable('Z,Easting,Northing\n10.1,0.2,0.5\n10.2,20,-1\n10.3,39.9,0\n11,20,3\n50,20,80', 'metric');
     if (read.kind !== 'points') throw new Error('no points');
     const { stations, report } = groundFromPoints(blank(40), read.points);
-    expect(stations.map(({ station, ground }) => [Number(station.toFixed(2)), ground])).toEqual([[0, 10.1], [0.2, 10.1], [20, 10.2], [39.9, 10.3], [40, 10.3]]); // prettier-ignore
+    expect(stations.map(({ station, ground }) => [Number(station.toFixed(2)), ground])).toEqual([
+      [0, 10.1],
+      [0.2, 10.1],
+      [20, 10.2],
+      [39.9, 10.3],
+      [40, 10.3],
+    ]);
     // Of the two at 20 m the nearer counts; the last is 80 m off.
     expect(report).toMatchObject({ used: 3, left: 2, worst: { offset: 1, station: 20 }, mean: 0.5 });
   });
@@ -259,7 +359,14 @@ describe('CSV', () => {
     ['too far off', 'E,N,Z\n99999999,2,3\n1,2,3', 'more than 10,000 km'],
   ])('points with %s are refused', (_, text, sentence) => expect(refusal(() => readGroundTable(text, 'metric'))).toContain(sentence));
   test('points nowhere near say how far they are', () =>
-    expect(refusal(() => groundFromPoints(blank(), [{ x: 0, y: 100, level: 1 }, { x: 9, y: 200, level: 1 }]))).toContain('the nearest is 100.0 m off')); // prettier-ignore
+    expect(
+      refusal(() =>
+        groundFromPoints(blank(), [
+          { x: 0, y: 100, level: 1 },
+          { x: 9, y: 200, level: 1 },
+        ]),
+      ),
+    ).toContain('the nearest is 100.0 m off'));
   test('a chainage table has a row a station and a level book is read by its header', () => {
     const rows = chainageTable(planRun(job, drain).profile);
     expect(writeChainageCsv(rows).split('\r\n')[1]).toBe('0,3.62,3.62,2.86,2.7553,0.8647,0.6047');

@@ -47,7 +47,11 @@ export interface Planned {
  */
 export function writeGeoJson(job: Job, runs: readonly Planned[]): string {
   const at = (point: PlanPoint): [number, number] => (job.origin ? fromPlan(job.origin, point) : [point.x, point.y]);
-  const line = (points: readonly PlanPoint[], properties: Record<string, unknown>): Feature => ({ type: 'Feature', geometry: { type: 'LineString', coordinates: points.map(at) }, properties });
+  const line = (points: readonly PlanPoint[], properties: Record<string, unknown>): Feature => ({
+    type: 'Feature',
+    geometry: { type: 'LineString', coordinates: points.map(at) },
+    properties,
+  });
   const features = runs.flatMap(({ run, plan }): Feature[] => {
     const service = findService(run.service);
     const { start } = extent(run);
@@ -59,15 +63,45 @@ export function writeGeoJson(job: Job, runs: readonly Planned[]): string {
     });
     const { lines, handWindows: windows } = plan;
     return [
-      { type: 'Feature', geometry: { type: 'LineString', coordinates: points }, properties: { feature: 'run', name: run.name, service: service.name, stations, inverts: stations.map((station) => levelsOn(run, service, station).invert) } },
-      ...run.structures.map((item): Feature => ({ type: 'Feature', geometry: { type: 'Point', coordinates: at(placeAt(run, item.station)) }, properties: { feature: 'structure', run: run.name, name: item.name, kind: item.kind, station: item.station } })),
-      ...lines.map((item) => line(lineOnPlan(run, item), { feature: 'existing', run: run.name, name: item.name, kind: item.kind, size: item.size, coverMin: item.coverMin, coverMax: item.coverMax, evidence: item.evidence })),
-      ...windows.map(({ from, to }) => line([from, to].map((station) => placeAt(run, station)), { feature: 'window', run: run.name, from, to })),
+      {
+        type: 'Feature',
+        geometry: { type: 'LineString', coordinates: points },
+        properties: {
+          feature: 'run',
+          name: run.name,
+          service: service.name,
+          stations,
+          inverts: stations.map((station) => levelsOn(run, service, station).invert),
+        },
+      },
+      ...run.structures.map((item): Feature => ({
+        type: 'Feature',
+        geometry: { type: 'Point', coordinates: at(placeAt(run, item.station)) },
+        properties: { feature: 'structure', run: run.name, name: item.name, kind: item.kind, station: item.station },
+      })),
+      ...lines.map((item) =>
+        line(lineOnPlan(run, item), {
+          feature: 'existing',
+          run: run.name,
+          name: item.name,
+          kind: item.kind,
+          size: item.size,
+          coverMin: item.coverMin,
+          coverMax: item.coverMax,
+          evidence: item.evidence,
+        }),
+      ),
+      ...windows.map(({ from, to }) =>
+        line(
+          [from, to].map((station) => placeAt(run, station)),
+          { feature: 'window', run: run.name, from, to },
+        ),
+      ),
     ];
   });
   const collection: FeatureCollection = { type: 'FeatureCollection', ...(job.origin ? {} : { coordinates: 'metres' }), features };
   return `${JSON.stringify(collection, null, 1)}\n`;
-} // prettier-ignore
+}
 
 const position = z.tuple([z.number(), z.number()]).rest(z.number());
 const geometry = z.discriminatedUnion('type', [
@@ -95,7 +129,7 @@ const marks = z.object({
   coverMin: z.number().min(0).max(20).optional().catch(undefined),
   coverMax: z.number().min(0).max(20).optional().catch(undefined),
   evidence: z.enum(evidenceIds).optional().catch(undefined),
-}); // prettier-ignore
+});
 
 type ParsedLine = DrawnLine & { mark: z.infer<typeof marks> };
 export interface GeoJsonPlan {
@@ -158,7 +192,9 @@ const SHORTEST = 1;
  * @throws InputError when the line is too short to be one.
  */
 export function alongDrawn(run: Run, drawn: DrawnLine): Patch[] {
-  const kept = drawn.points.flatMap((point, i) => (i > 0 && distance(drawn.points[i - 1] as PlanPoint, point) < 0.01 ? [] : [{ point, level: drawn.levels?.[i] }]));
+  const kept = drawn.points.flatMap((point, i) =>
+    i > 0 && distance(drawn.points[i - 1] as PlanPoint, point) < 0.01 ? [] : [{ point, level: drawn.levels?.[i] }],
+  );
   const route = kept.map(({ point }) => point);
   const along = chainages(route);
   const length = along.at(-1) ?? 0;
@@ -168,9 +204,13 @@ export function alongDrawn(run: Run, drawn: DrawnLine): Patch[] {
   const { levels } = drawn;
   if (!levels) {
     const last = route.length - 1;
-    return withRoute(run, route, route.map((_, i) => (i === 0 ? 0 : i === last ? routeOf(run).length - 1 : undefined)));
+    return withRoute(
+      run,
+      route,
+      route.map((_, i) => (i === 0 ? 0 : i === last ? routeOf(run).length - 1 : undefined)),
+    );
   }
   const { start } = extent(run);
   const stations = kept.map(({ level }, i) => ({ station: start + (along[i] as number), ground: level as number }));
   return [...withStations(run, stations).filter(({ path }) => path[0] !== 'route'), { path: ['route'], value: route }];
-} // prettier-ignore
+}

@@ -47,7 +47,7 @@ const numberOf = (value: unknown): number | undefined => {
   const parsed = typeof value === 'string' && value.trim() !== '' ? Number(value) : NaN;
   return Number.isFinite(parsed) ? parsed : undefined;
 };
-const numbers = (text: string): number[] => text.trim().split(/\s+/).filter(Boolean).map(Number); // prettier-ignore
+const numbers = (text: string): number[] => text.trim().split(/\s+/).filter(Boolean).map(Number);
 
 /**
  * Reads alignments from LandXML 1.x: lines, arcs, spirals (as chords) and irregular lines, with ground (ProfSurf) and design (ProfAlign)
@@ -57,18 +57,27 @@ const numbers = (text: string): number[] => text.trim().split(/\s+/).filter(Bool
 export function readLandXml(text: string): Alignment[] {
   mustBeText(text, MAX_LANDXML, 'LandXML');
   // A few entities that call each other unfold to gigabytes; no LandXML needs one.
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) refuse('The file declares XML entities or a document type. LandXML needs neither, and they can be misused: nothing was read.');
+  if (/<!DOCTYPE|<!ENTITY/i.test(text))
+    refuse('The file declares XML entities or a document type. LandXML needs neither, and they can be misused: nothing was read.');
   mustBeShallow(text);
   const valid = XMLValidator.validate(text);
   if (valid !== true) refuse(`This is not sound XML (line ${valid.err.line}: ${valid.err.msg}) Nothing was read.`);
-  const parser = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseTagValue: false, parseAttributeValue: false, removeNSPrefix: true, trimValues: true });
+  const parser = new XMLParser({
+    preserveOrder: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: '',
+    parseTagValue: false,
+    parseAttributeValue: false,
+    removeNSPrefix: true,
+    trimValues: true,
+  });
   const root = toNodes(parser.parse(text) as Ordered[]).find(({ name }) => name === 'LandXML');
   if (!root) refuse('This XML is not LandXML. Nothing was read.');
   const units = unitsOf(root);
   const alignments = nodes(root, 'Alignments').flatMap((group) => nodes(group, 'Alignment'));
   if (alignments.length === 0) refuse('There is no alignment in this LandXML. Nothing was read.');
   return alignments.map((node, index) => alignmentOf(node, index, units));
-} // prettier-ignore
+}
 
 function mustBeShallow(text: string): void {
   let depth = 0;
@@ -91,7 +100,17 @@ function unitsOf(root: Node): Units {
   const system = imperial ?? nodes(units, 'Metric')[0];
   if (!system) refuse('The file does not say its units (Metric or Imperial). Nothing was read.');
   const named = String(system.attributes.linearUnit ?? (imperial ? 'foot' : 'meter'));
-  const lengths: Record<string, number> = { meter: 1, metre: 1, millimeter: 0.001, centimeter: 0.01, kilometer: 1000, foot: FOOT, USSurveyFoot: 1200 / 3937, inch: FOOT / 12, mile: 5280 * FOOT }; // prettier-ignore
+  const lengths: Record<string, number> = {
+    meter: 1,
+    metre: 1,
+    millimeter: 0.001,
+    centimeter: 0.01,
+    kilometer: 1000,
+    foot: FOOT,
+    USSurveyFoot: 1200 / 3937,
+    inch: FOOT / 12,
+    mile: 5280 * FOOT,
+  };
   const length = lengths[named];
   if (length === undefined) refuse(`The file’s unit of length, “${named}”, is not known here. Nothing was read.`);
   const angular = String(system.attributes.directionUnit ?? system.attributes.angularUnit ?? 'radians');
@@ -147,9 +166,10 @@ const SAME = 0.001;
 /** Points are written north, east (and height). */
 function pointOf(text: string, units: Units, fail: Fail): PlanPoint {
   const [north, east] = numbers(text);
-  if (north === undefined || east === undefined || !Number.isFinite(north) || !Number.isFinite(east)) fail(`“${text.slice(0, 40)}” is not a point (north east).`);
+  if (north === undefined || east === undefined || !Number.isFinite(north) || !Number.isFinite(east))
+    fail(`“${text.slice(0, 40)}” is not a point (north east).`);
   return { x: (east as number) * units.length, y: (north as number) * units.length };
-} // prettier-ignore
+}
 
 function routeFrom(geometry: Node | undefined, units: Units, fail: Fail): PlanPoint[] {
   if (!geometry) fail('has no geometry.');
@@ -171,7 +191,10 @@ function routeFrom(geometry: Node | undefined, units: Units, fail: Fail): PlanPo
     if (kind === 'IrregularLine') {
       const list = numbers(textOf(nodes(part, 'PntList2D')[0] ?? nodes(part, 'PntList3D')[0]));
       const stride = nodes(part, 'PntList2D').length > 0 ? 2 : 3;
-      const inner = Array.from({ length: Math.floor(list.length / stride) }, (_, i) => ({ x: (list[i * stride + 1] as number) * units.length, y: (list[i * stride] as number) * units.length }));
+      const inner = Array.from({ length: Math.floor(list.length / stride) }, (_, i) => ({
+        x: (list[i * stride + 1] as number) * units.length,
+        y: (list[i * stride] as number) * units.length,
+      }));
       return [start, ...inner, named(part, 'End') ?? inner.at(-1) ?? start];
     }
     const end = named(part, 'End') ?? byDirection(part, start, units, fail);
@@ -183,7 +206,7 @@ function routeFrom(geometry: Node | undefined, units: Units, fail: Fail): PlanPo
   if (points.length < 2) fail('is shorter than two points.');
   if (points.some(({ x, y }) => Math.abs(x) > 1e7 || Math.abs(y) > 1e7)) fail('has coordinates more than 10,000 km from the origin.');
   return points;
-} // prettier-ignore
+}
 
 /** The middle of a spiral, near enough: on the way from its ends to where their tangents meet. */
 const between = (a: PlanPoint, pi: PlanPoint, b: PlanPoint): PlanPoint => ({
@@ -201,7 +224,9 @@ function byDirection(part: Node, start: PlanPoint, units: Units, fail: Fail): Pl
 /** An arc as chords. Its centre comes from the file, or from its radius and the side it turns to. */
 function arc(part: Node, start: PlanPoint, end: PlanPoint, given: PlanPoint | undefined, units: Units, fail: Fail): PlanPoint[] {
   const clockwise = part.attributes.rot === 'cw';
-  const radius = given ? distance(given, start) : (numberOf(part.attributes.radius) ?? fail('has a curve without centre and radius.')) * units.length;
+  const radius = given
+    ? distance(given, start)
+    : (numberOf(part.attributes.radius) ?? fail('has a curve without centre and radius.')) * units.length;
   const half = distance(start, end) / 2;
   const up = Math.sqrt(Math.max(0, radius * radius - half * half));
   const side = clockwise ? -1 : 1;
@@ -209,22 +234,31 @@ function arc(part: Node, start: PlanPoint, end: PlanPoint, given: PlanPoint | un
   const centre = given ?? { x: (start.x + end.x) / 2 - dy * up * side, y: (start.y + end.y) / 2 + dx * up * side };
   const from = Math.atan2(start.y - centre.y, start.x - centre.x);
   const turn = Math.atan2(end.y - centre.y, end.x - centre.x) - from;
-  const sweep = clockwise ? -(((-turn % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI)) : ((turn % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
+  const sweep = clockwise
+    ? -(((-turn % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI))
+    : ((turn % (2 * Math.PI)) + 2 * Math.PI) % (2 * Math.PI);
   const step = 2 * Math.acos(Math.max(0, 1 - SAGITTA / Math.max(radius, SAGITTA)));
   const count = Math.min(500, Math.max(1, Math.ceil(Math.abs(sweep) / step)));
   return Array.from({ length: count + 1 }, (_, i) =>
-    i === 0 ? start : i === count ? end : { x: centre.x + radius * Math.cos(from + (sweep * i) / count), y: centre.y + radius * Math.sin(from + (sweep * i) / count) },
+    i === 0
+      ? start
+      : i === count
+        ? end
+        : { x: centre.x + radius * Math.cos(from + (sweep * i) / count), y: centre.y + radius * Math.sin(from + (sweep * i) / count) },
   );
-} // prettier-ignore
+}
 
 function pairs(text: string, units: Units, shift: number, fail: Fail): { station: number; level: number }[] {
   const list = numbers(text);
   if (list.length < 4 || list.some((value) => !Number.isFinite(value))) fail('has a profile without two points (station level).');
-  const points = Array.from({ length: Math.floor(list.length / 2) }, (_, i) => ({ station: (list[2 * i] as number) * units.length + shift, level: (list[2 * i + 1] as number) * units.length }));
+  const points = Array.from({ length: Math.floor(list.length / 2) }, (_, i) => ({
+    station: (list[2 * i] as number) * units.length + shift,
+    level: (list[2 * i + 1] as number) * units.length,
+  }));
   const back = points.findIndex((point, i) => i > 0 && point.station < (points[i - 1] as typeof point).station);
   if (back > 0) fail(`has a profile whose stations go back at ${(points[back]?.station ?? 0).toFixed(3)} m.`);
   return points.filter((point, i) => i === 0 || point.station > (points[i - 1] as typeof point).station + 1e-6);
-} // prettier-ignore
+}
 
 /** Ground levels for the whole line: held level where the profile stops short of an end. */
 function groundAlong(points: readonly { station: number; level: number }[], start: number, end: number, fail: Fail): Run['stations'] {
@@ -232,19 +266,31 @@ function groundAlong(points: readonly { station: number; level: number }[], star
   if (inside.length < 2) return fail('has a ground profile that lies off its line.');
   const at = (station: number) => {
     const k = points.findIndex((point) => point.station >= station);
-    const [a, b] = [points[Math.max(0, (k === -1 ? points.length : k) - 1)], points[k === -1 ? points.length - 1 : k]] as [(typeof points)[number], (typeof points)[number]];
-    return b.station > a.station ? a.level + ((b.level - a.level) * Math.min(1, Math.max(0, (station - a.station) / (b.station - a.station)))) : b.level;
+    const [a, b] = [points[Math.max(0, (k === -1 ? points.length : k) - 1)], points[k === -1 ? points.length - 1 : k]] as [
+      (typeof points)[number],
+      (typeof points)[number],
+    ];
+    return b.station > a.station
+      ? a.level + (b.level - a.level) * Math.min(1, Math.max(0, (station - a.station) / (b.station - a.station)))
+      : b.level;
   };
-  const inner = inside.filter(({ station }) => station > start + SAME && station < end - SAME).map(({ station, level }) => ({ station, ground: level }));
+  const inner = inside
+    .filter(({ station }) => station > start + SAME && station < end - SAME)
+    .map(({ station, level }) => ({ station, ground: level }));
   return [{ station: start, ground: at(start) }, ...inner, { station: end, ground: at(end) }];
-} // prettier-ignore
+}
 
 /** The design line: points of intersection, and vertical curves as chords between their ends. */
 function designFrom(align: Node, units: Units, shift: number, fail: Fail): { station: number; level: number }[] {
   const read = (node: Node) => {
     const [station, level] = numbers(textOf(node));
-    if (station === undefined || level === undefined || !Number.isFinite(station) || !Number.isFinite(level)) return fail('has a design point without station and level.');
-    return { station: station * units.length + shift, level: level * units.length, curve: (numberOf(node.attributes.length) ?? 0) * units.length };
+    if (station === undefined || level === undefined || !Number.isFinite(station) || !Number.isFinite(level))
+      return fail('has a design point without station and level.');
+    return {
+      station: station * units.length + shift,
+      level: level * units.length,
+      curve: (numberOf(node.attributes.length) ?? 0) * units.length,
+    };
   };
   const points = ['PVI', 'ParaCurve', 'CircCurve'].flatMap((name) => nodes(align, name).map(read)).sort((a, b) => a.station - b.station);
   if (points.length < 2) return fail('has a design profile of fewer than two points.');
@@ -258,7 +304,7 @@ function designFrom(align: Node, units: Units, shift: number, fail: Fail): { sta
       return { station: begin.station + x, level: begin.level + g1 * x + ((g2 - g1) * x * x) / (2 * curve) };
     });
   });
-} // prettier-ignore
+}
 
 /**
  * Patches that lay a run along an alignment: its line, its ground where given, its design as inverts to fall between.
@@ -294,22 +340,47 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
   const unit = imperial ? FOOT : 1;
   const show = (metres: number) => String(Number((metres / unit).toFixed(6)));
   const point = ({ x, y }: PlanPoint) => `${show(y)} ${show(x)}`;
-  const list = (points: readonly (readonly [number, number])[]) => points.map(([station, level]) => `${show(station)} ${show(level)}`).join(' ');
+  const list = (points: readonly (readonly [number, number])[]) =>
+    points.map(([station, level]) => `${show(station)} ${show(level)}`).join(' ');
   const alignment = (run: Run) => {
     const service = findService(run.service);
     const { start, length } = extent(run);
     const route = fitRoute(routeOf(run), length);
     const along = chainages(route);
-    const inverts = [...new Set([start, ...run.reaches.map(({ from }) => from), ...run.fixed.map(({ station }) => station), ...(run.reaches.some(({ levels }) => levels.kind === 'cover') ? run.stations.map(({ station }) => station) : []), start + length])].sort((a, b) => a - b);
-    const surface = (name: string, level: (item: Run['stations'][number]) => number) => ({ '@name': name, PntList2D: list(run.stations.map((item) => [item.station, level(item)] as const)) });
+    const inverts = [
+      ...new Set([
+        start,
+        ...run.reaches.map(({ from }) => from),
+        ...run.fixed.map(({ station }) => station),
+        ...(run.reaches.some(({ levels }) => levels.kind === 'cover') ? run.stations.map(({ station }) => station) : []),
+        start + length,
+      ]),
+    ].sort((a, b) => a - b);
+    const surface = (name: string, level: (item: Run['stations'][number]) => number) => ({
+      '@name': name,
+      PntList2D: list(run.stations.map((item) => [item.station, level(item)] as const)),
+    });
     return {
       '@name': run.name,
       '@length': show(length),
       '@staStart': show(start),
-      CoordGeom: { Line: route.slice(1).map((end, i) => ({ '@length': show((along[i + 1] as number) - (along[i] as number)), Start: point(route[i] as PlanPoint), End: point(end) })) },
+      CoordGeom: {
+        Line: route
+          .slice(1)
+          .map((end, i) => ({
+            '@length': show((along[i + 1] as number) - (along[i] as number)),
+            Start: point(route[i] as PlanPoint),
+            End: point(end),
+          })),
+      },
       Profile: {
         '@name': run.name,
-        ProfSurf: [surface('Ground', ({ ground }) => ground), ...(run.stations.some(({ finished }) => finished !== undefined) ? [surface('Finished ground', ({ ground, finished }) => finished ?? ground)] : [])],
+        ProfSurf: [
+          surface('Ground', ({ ground }) => ground),
+          ...(run.stations.some(({ finished }) => finished !== undefined)
+            ? [surface('Finished ground', ({ ground, finished }) => finished ?? ground)]
+            : []),
+        ],
         ProfAlign: { '@name': 'Invert', PVI: inverts.map((station) => `${show(station)} ${show(levelsOn(run, service, station).invert)}`) },
       },
     };
@@ -323,11 +394,31 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
       '@date': day,
       '@time': (time ?? '00:00:00').slice(0, 8),
       Units: imperial
-        ? { Imperial: { '@linearUnit': 'foot', '@areaUnit': 'squareFoot', '@volumeUnit': 'cubicYard', '@temperatureUnit': 'fahrenheit', '@pressureUnit': 'inchHG', '@angularUnit': 'radians', '@directionUnit': 'radians' } }
-        : { Metric: { '@linearUnit': 'meter', '@areaUnit': 'squareMeter', '@volumeUnit': 'cubicMeter', '@temperatureUnit': 'celsius', '@pressureUnit': 'HPA', '@angularUnit': 'radians', '@directionUnit': 'radians' } },
+        ? {
+            Imperial: {
+              '@linearUnit': 'foot',
+              '@areaUnit': 'squareFoot',
+              '@volumeUnit': 'cubicYard',
+              '@temperatureUnit': 'fahrenheit',
+              '@pressureUnit': 'inchHG',
+              '@angularUnit': 'radians',
+              '@directionUnit': 'radians',
+            },
+          }
+        : {
+            Metric: {
+              '@linearUnit': 'meter',
+              '@areaUnit': 'squareMeter',
+              '@volumeUnit': 'cubicMeter',
+              '@temperatureUnit': 'celsius',
+              '@pressureUnit': 'HPA',
+              '@angularUnit': 'radians',
+              '@directionUnit': 'radians',
+            },
+          },
       Project: { '@name': job.name },
       Alignments: { Alignment: runs.map(alignment) },
     },
   };
   return new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true, suppressEmptyNode: true }).build(document);
-} // prettier-ignore
+}

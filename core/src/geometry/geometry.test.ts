@@ -51,7 +51,12 @@ describe('walls', () => {
 
 describe('areas', () => {
   test('a polygon has its area whichever way it is drawn', () => {
-    const square = [{ x: 0, y: 0 }, { x: 2, y: 0 }, { x: 2, y: 3 }, { x: 0, y: 3 }]; // prettier-ignore
+    const square = [
+      { x: 0, y: 0 },
+      { x: 2, y: 0 },
+      { x: 2, y: 3 },
+      { x: 0, y: 3 },
+    ];
     expect(polygonArea(square)).toBe(6);
     expect(polygonArea(square.toReversed())).toBe(6);
     expect(polygonArea([])).toBe(0);

@@ -29,35 +29,106 @@ const level = (station: number, invert = 9) => ({ station, invert, keep: false }
 
 describe('a run that cannot be one is told where', () => {
   test.each<[string, Partial<Run>, string]>([
-    ['a structure off the run', { structures: [chamber('C1', 31)] }, 'structures[0].station: “C1” at 31 m lies off the run, which goes from 0 m to 30 m.'],
-    ['two structures of one name', { structures: [chamber('C1', 3), chamber('C1', 9)] }, 'structures[1].name: “C1” is there twice on this run'],
+    [
+      'a structure off the run',
+      { structures: [chamber('C1', 31)] },
+      'structures[0].station: “C1” at 31 m lies off the run, which goes from 0 m to 30 m.',
+    ],
+    [
+      'two structures of one name',
+      { structures: [chamber('C1', 3), chamber('C1', 9)] },
+      'structures[1].name: “C1” is there twice on this run',
+    ],
     ['a fixed level off the run', { fixed: [level(0), level(40)] }, 'fixed[1].station: The fixed level at 40 m lies off the run'],
     ['fixed levels out of order', { fixed: [level(9), level(3)] }, 'fixed[1].station: 3 m comes after 9 m'],
     ['two levels at one station', { fixed: [level(3), level(3)] }, 'fixed[1].station: 3 m is there twice'],
     ['a line of one point', { route: [{ x: 0, y: 0 }] }, 'route: A line on the plan needs two points at least.'],
-    ['two points on top of each other', { route: [{ x: 0, y: 0 }, { x: 0, y: 0 }] }, 'route[1]: Two points of the line lie on top of each other'],
-    ['a drawn line of another length', { route: [{ x: 0, y: 0 }, { x: 29, y: 0 }] }, 'route: The line measures 29.00 m on the plan, and its stations 30.00 m'],
-    ['coordinates off the globe', { route: [{ x: 0, y: 0 }, { x: 2e7, y: 0 }] }, 'route[1].x: Coordinates go to ±10,000 km'],
-    ['a bore without a rod', { reaches: [{ ...levelRun().reaches[0]!, method: { kind: 'bored', bore: 0.1, rod: 0, launch: { length: 1, width: 1 }, receiving: { length: 1, width: 1 } } }] }, 'reaches[0].method.rod: A rod is at least 0.3 m.'],
+    [
+      'two points on top of each other',
+      {
+        route: [
+          { x: 0, y: 0 },
+          { x: 0, y: 0 },
+        ],
+      },
+      'route[1]: Two points of the line lie on top of each other',
+    ],
+    [
+      'a drawn line of another length',
+      {
+        route: [
+          { x: 0, y: 0 },
+          { x: 29, y: 0 },
+        ],
+      },
+      'route: The line measures 29.00 m on the plan, and its stations 30.00 m',
+    ],
+    [
+      'coordinates off the globe',
+      {
+        route: [
+          { x: 0, y: 0 },
+          { x: 2e7, y: 0 },
+        ],
+      },
+      'route[1].x: Coordinates go to ±10,000 km',
+    ],
+    [
+      'a bore without a rod',
+      {
+        reaches: [
+          {
+            ...levelRun().reaches[0]!,
+            method: { kind: 'bored', bore: 0.1, rod: 0, launch: { length: 1, width: 1 }, receiving: { length: 1, width: 1 } },
+          },
+        ],
+      },
+      'reaches[0].method.rod: A rod is at least 0.3 m.',
+    ],
     ['a share that is none', { flow: { area: 1, runoff: 90, rain: 0, extra: 0 } }, 'flow.runoff: The share that runs off is 0 to 1.'],
     ['a fall in percent', { targets: { minFall: 2 } }, 'targets.minFall: A fall is at most 1:1.'],
-    ['a staff reading in millimetres', { levelBook: { benchmark: 10, tolerance: 0.012, rows: [{ point: 'BM', back: 1250 }] } }, 'levelBook.rows[0].back: Staff readings are −10 to 20 m.'],
-    ['a moment that is none', { lines: [{ ...blankLine('A', 3), exposures: [{ result: 'notFound', at: 'yesterday', by: 'me', depth: 1, note: '' }] }] }, 'lines[0].exposures[0].at: A moment is written like'],
-    ['a record by nobody', { lines: [{ ...blankLine('A', 3), exposures: [{ result: 'notFound', at: '2026-05-01T07:00:00Z', by: '', depth: 1, note: '' }] }] }, 'lines[0].exposures[0].by: Say who'],
-  ])('%s', (_, change, sentence) => expect(told(change).join('\n')).toContain(sentence)); // prettier-ignore
+    [
+      'a staff reading in millimetres',
+      { levelBook: { benchmark: 10, tolerance: 0.012, rows: [{ point: 'BM', back: 1250 }] } },
+      'levelBook.rows[0].back: Staff readings are −10 to 20 m.',
+    ],
+    [
+      'a moment that is none',
+      { lines: [{ ...blankLine('A', 3), exposures: [{ result: 'notFound', at: 'yesterday', by: 'me', depth: 1, note: '' }] }] },
+      'lines[0].exposures[0].at: A moment is written like',
+    ],
+    [
+      'a record by nobody',
+      { lines: [{ ...blankLine('A', 3), exposures: [{ result: 'notFound', at: '2026-05-01T07:00:00Z', by: '', depth: 1, note: '' }] }] },
+      'lines[0].exposures[0].by: Say who',
+    ],
+  ])('%s', (_, change, sentence) => expect(told(change).join('\n')).toContain(sentence));
   test('falling with no level to fall between', () =>
-    expect(told({ ...withInverts(levelRun(), 9, 8), fixed: [level(0)] })).toEqual(['fixed: A line that falls needs its invert at two stations at least.'])); // prettier-ignore
+    expect(told({ ...withInverts(levelRun(), 9, 8), fixed: [level(0)] })).toEqual([
+      'fixed: A line that falls needs its invert at two stations at least.',
+    ]));
 });
 
 describe('a job that cannot be one is told where', () => {
-  const bad = (change: Partial<Clearance>) => errorsOf(jobSchema, { ...blankJob('Yard'), clearance: { ...blankClearance(), ...change } }).map(({ field, message }) => `${field}: ${message}`); // prettier-ignore
+  const bad = (change: Partial<Clearance>) =>
+    errorsOf(jobSchema, { ...blankJob('Yard'), clearance: { ...blankClearance(), ...change } }).map(
+      ({ field, message }) => `${field}: ${message}`,
+    );
   const permit = { number: 'P', issuer: 'office', covers: '', from: '2026-05-01', to: '2026-05-09' };
   test.each<[string, Partial<Clearance>, string]>([
-    ['a permit that ends before it begins', { permit: { ...permit, to: '2026-04-30' } }, 'clearance.permit.to: The permit ends before it begins; swap the dates.'],
-    ['a day that does not exist', { permit: { ...permit, from: '2026-02-30' } }, 'clearance.permit.from: A date is written like 2026-05-31.'],
+    [
+      'a permit that ends before it begins',
+      { permit: { ...permit, to: '2026-04-30' } },
+      'clearance.permit.to: The permit ends before it begins; swap the dates.',
+    ],
+    [
+      'a day that does not exist',
+      { permit: { ...permit, from: '2026-02-30' } },
+      'clearance.permit.from: A date is written like 2026-05-31.',
+    ],
     ['a task for nobody', { tasks: [{ what: 'Sand', owner: '', done: false }] }, 'clearance.tasks[0].owner: Give it a name.'],
     ['a holiday that is none', { holidays: ['Christmas'] }, 'clearance.holidays[0]: A date is written like'],
-  ])('%s', (_, change, sentence) => expect(bad(change).join('\n')).toContain(sentence)); // prettier-ignore
+  ])('%s', (_, change, sentence) => expect(bad(change).join('\n')).toContain(sentence));
   test('a rule in days wants whole ones, and not too many', () => {
     const rule = (value: number): Job => ({
       ...blankJob('Yard'),
@@ -91,7 +162,11 @@ describe('files of the first format', () => {
     });
   test('on cover: every reach takes it', () => {
     const [run] = readJobFile(oldFile({ kind: 'cover', cover: 0.8 })).runs;
-    expect(run).toMatchObject({ reaches: [{ levels: { kind: 'cover', cover: 0.8 }, ...blankReachExtras() }], fixed: [], lines: [{ join: false, exposures: [] }] }); // prettier-ignore
+    expect(run).toMatchObject({
+      reaches: [{ levels: { kind: 'cover', cover: 0.8 }, ...blankReachExtras() }],
+      fixed: [],
+      lines: [{ join: false, exposures: [] }],
+    });
   });
   test('by inverts: they become fixed levels at both ends', () => {
     const file = readJobFile(oldFile({ kind: 'inverts', start: 9, end: 8.5 }));
@@ -100,7 +175,9 @@ describe('files of the first format', () => {
     expect(file.job.clearance).toEqual(blankClearance());
   });
   test('a broken one is still refused with its field', () =>
-    expect(() => readJobFile(oldFile({ kind: 'cover', cover: -1 }))).toThrow('runs[0].reaches[0].levels.cover: Cover cannot be less than nothing.')); // prettier-ignore
+    expect(() => readJobFile(oldFile({ kind: 'cover', cover: -1 }))).toThrow(
+      'runs[0].reaches[0].levels.cover: Cover cannot be less than nothing.',
+    ));
   test('what is new already, or nothing of ours, is left as it is', () => {
     const [run] = demoFile.runs;
     expect(upgradeRun(run)).toBe(run);
@@ -114,7 +191,14 @@ test('for any run laid along another line with the same corners, it stays a run 
   fc.assert(
     fc.property(anyRun, factor, fc.boolean(), (run, stretch, turn) => {
       const route = routeOf(run).map(({ x, y }) => (turn ? { x: y, y: x * stretch } : { x: x * stretch, y }));
-      const next = applyPatches(run, withRoute(run, route, route.map((_, i) => i))); // prettier-ignore
+      const next = applyPatches(
+        run,
+        withRoute(
+          run,
+          route,
+          route.map((_, i) => i),
+        ),
+      );
       expect(errorsOf(runSchema, next)).toEqual([]);
       const length = chainages(route).at(-1) as number;
       expect((next.stations.at(-1)?.station ?? 0) - (next.stations[0]?.station ?? 0)).toBeCloseTo(length, 6);

@@ -26,14 +26,19 @@ export function fallFindings(run: Run, service: Service, profile: ProfileColumns
   const onCover = run.reaches.some(({ levels }) => levels.kind === 'cover');
   const direction = flowDirection(run);
   return [
-    ...(onCover ? [{ ...shared, id: 'line.fall.cover', what: 'A gravity pipe on constant cover follows every rise of the ground', fixes }] : []),
+    ...(onCover
+      ? [{ ...shared, id: 'line.fall.cover', what: 'A gravity pipe on constant cover follows every rise of the ground', fixes }]
+      : []),
     ...legsOf(run).flatMap((leg, index): Finding[] => {
       const fall = leg.fall * direction;
       if (fall >= service.minFall - SAME_FALL) return [];
-      const what = fall < -SAME_FALL ? `Falls backwards, ${formatGradient(-fall, units)}` : `Falls ${formatGradient(fall, units)}, flatter than ${needed}`;
+      const what =
+        fall < -SAME_FALL
+          ? `Falls backwards, ${formatGradient(-fall, units)}`
+          : `Falls ${formatGradient(fall, units)}, flatter than ${needed}`;
       return [{ ...shared, id: `line.fall.${index}`, from: leg.from, to: leg.to, what, fixes }];
     }),
-  ]; // prettier-ignore
+  ];
 }
 
 /** Lays the whole line straight at a fall, touching the present line from below so that mending the fall never takes cover away. */
@@ -77,24 +82,32 @@ export function flowFindings(run: Run, service: Service, profile: ProfileColumns
     const small = leg.full.flow < wanted - 1e-12;
     const fallFor = (fall: number) => steeperFixes(run, profile, fall * (1 + 1e-6), units);
     return [
-      ...(slow ? [{
-        ...range,
-        id: `line.velocity.${index}`,
-        what: `Flows at ${formatVelocity(leg.half.velocity, units)} half full; ${formatVelocity(SELF_CLEANSING, units)} keeps it clean`,
-        why: 'What settles in a slow drain stays there.',
-        basis: `${SELF_CLEANSING_BASIS}; Manning, n ${n}`,
-        fixes: fallFor(fallForVelocity(bore, SELF_CLEANSING, n)),
-      }] : []),
-      ...(small ? [{
-        ...range,
-        id: `line.capacity.${index}`,
-        what: `Carries ${formatFlow(leg.full.flow, units)} full; ${formatFlow(wanted, units)} is to come`,
-        why: 'It backs up and floods at the lowest opening.',
-        basis: `Manning, n ${n}, full bore, against the rational method Q = C·i·A`,
-        fixes: fallFor(fallForFlow(bore, wanted, n)),
-      }] : []),
+      ...(slow
+        ? [
+            {
+              ...range,
+              id: `line.velocity.${index}`,
+              what: `Flows at ${formatVelocity(leg.half.velocity, units)} half full; ${formatVelocity(SELF_CLEANSING, units)} keeps it clean`,
+              why: 'What settles in a slow drain stays there.',
+              basis: `${SELF_CLEANSING_BASIS}; Manning, n ${n}`,
+              fixes: fallFor(fallForVelocity(bore, SELF_CLEANSING, n)),
+            },
+          ]
+        : []),
+      ...(small
+        ? [
+            {
+              ...range,
+              id: `line.capacity.${index}`,
+              what: `Carries ${formatFlow(leg.full.flow, units)} full; ${formatFlow(wanted, units)} is to come`,
+              why: 'It backs up and floods at the lowest opening.',
+              basis: `Manning, n ${n}, full bore, against the rational method Q = C·i·A`,
+              fixes: fallFor(fallForFlow(bore, wanted, n)),
+            },
+          ]
+        : []),
     ];
-  }); // prettier-ignore
+  });
 }
 
 /** How near a structure must stand to a bend to make it, metres. */
@@ -117,11 +130,15 @@ export function bendFindings(run: Run, service: Service, units: UnitSystem): Fin
           what: `Turns ${degrees} at ${formatStation(station, units)} with nothing there to turn in`,
           why: 'A straight pipe does not bend: joints open, leak and let roots in.',
           basis: 'Rigid drain runs straight from structure to structure; check your local code',
-          fixes: [{ label: 'Put a chamber there', patches: [{ path: ['structures'], value: withStructure(run, chamberAt(run, station)) }] }],
+          fixes: [
+            { label: 'Put a chamber there', patches: [{ path: ['structures'], value: withStructure(run, chamberAt(run, station)) }] },
+          ],
         },
       ];
     }
-    const room = Math.min(...[index, index + 1].map((i) => ((along[i] as number) - (along[i - 1] as number)) / (i === 1 || i === run.route.length - 1 ? 1 : 2)));
+    const room = Math.min(
+      ...[index, index + 1].map((i) => ((along[i] as number) - (along[i - 1] as number)) / (i === 1 || i === run.route.length - 1 ? 1 : 2)),
+    );
     const tangent = service.minBend * Math.tan(Math.abs(turn) / 2);
     if (tangent <= room + EPSILON) return [];
     return [
@@ -133,7 +150,7 @@ export function bendFindings(run: Run, service: Service, units: UnitSystem): Fin
         fixes: [],
       },
     ];
-  }); // prettier-ignore
+  });
 }
 
 /** A line on constant cover that cannot follow how sharply the ground steps. */
@@ -165,7 +182,7 @@ export function easeFindings(run: Run, service: Service, profile: ProfileColumns
       basis: 'Tightest bend of the line; the maker’s sheet rules',
       fixes: [],
     },
-  ]; // prettier-ignore
+  ];
 }
 
 /** Bored stretches that leave nothing to bore. */
@@ -210,11 +227,18 @@ export const boreLineFindings = (run: Run, lines: readonly ExistingLine[], units
             : `The bore passes ${line.name} at ${formatStation(station, units)} with nobody to see it`,
           why: 'A bore is steered blind. Lines it passes are exposed first, and watched.',
           basis: 'Usual practice of trenchless work; the line’s owner decides',
-          fixes: pitted ? [] : [{ label: 'Trial pit there', patches: [{ path: ['structures'], value: withStructure(run, chamberAt(run, station, 'trial')) }] }],
+          fixes: pitted
+            ? []
+            : [
+                {
+                  label: 'Trial pit there',
+                  patches: [{ path: ['structures'], value: withStructure(run, chamberAt(run, station, 'trial')) }],
+                },
+              ],
         },
       ];
     }),
-  ); // prettier-ignore
+  );
 
 /** A chamber to stand at a station, with the next free name. */
 export function chamberAt(run: Pick<Run, 'structures'>, station: number, kind: Structure['kind'] = 'chamber'): Structure {
@@ -222,9 +246,12 @@ export function chamberAt(run: Pick<Run, 'structures'>, station: number, kind: S
   const taken = new Set(run.structures.map((item) => item.name));
   let number = 1;
   while (taken.has(`${letter}${number}`) || taken.has(`${name} ${number}`)) number++;
-  const pit = kind === 'chamber' || kind === 'trial' ? { length: 1.2, width: 1.2, below: kind === 'chamber' ? 0.15 : 0, protection: 'none' as const } : null;
+  const pit =
+    kind === 'chamber' || kind === 'trial'
+      ? { length: 1.2, width: 1.2, below: kind === 'chamber' ? 0.15 : 0, protection: 'none' as const }
+      : null;
   return { name: `${letter}${number}`, kind, station, diameter: kind === 'chamber' ? 0.45 : 0, tail: 0, pit };
-} // prettier-ignore
+}
 
 /** The run's structures with one more among them, ascending. */
 export const withStructure = (run: Pick<Run, 'structures'>, structure: Structure): Structure[] =>

@@ -52,7 +52,10 @@ function faultsOf(runs: readonly Run[], ends: readonly JoinEnd[], units: UnitSys
   const uphill = arriving.flatMap((end) =>
     leaving
       .filter((out) => end.invert < out.invert - EPSILON)
-      .map((out) => `${name(end)} comes in at ${level(end)}, ${formatLength(out.invert - end.invert, units)} below ${name(out)} at ${level(out)}.`),
+      .map(
+        (out) =>
+          `${name(end)} comes in at ${level(end)}, ${formatLength(out.invert - end.invert, units)} below ${name(out)} at ${level(out)}.`,
+      ),
   );
   const drawn = ends.filter((end) => (runs[end.run] as Run).route.length > 1);
   const apart = drawn.slice(1).flatMap((end) => {
@@ -61,4 +64,4 @@ function faultsOf(runs: readonly Run[], ends: readonly JoinEnd[], units: UnitSys
     return gap > APART ? [`${name(end)} and ${name(first)} are drawn ${formatLength(gap, units, 'span')} apart there.`] : [];
   });
   return [...uphill, ...apart];
-} // prettier-ignore
+}

@@ -40,21 +40,29 @@ export function reduceBook(book: LevelBook): BookResult {
     const field = `levelBook.rows[${index}]`;
     const fail = (message: string) => errors.push({ field, message: `Line ${index + 1}: ${message}` });
     if (row.inter !== undefined && row.fore !== undefined) return fail('an intermediate and a foresight in one line; split them.');
-    if (row.inter === undefined && row.fore === undefined && row.back === undefined) return fail('no reading; type one or take the line out.');
+    if (row.inter === undefined && row.fore === undefined && row.back === undefined)
+      return fail('no reading; type one or take the line out.');
     const before = rows.at(-1);
     const reading = row.fore ?? row.inter;
-    if (reading !== undefined && instrument === undefined) return fail('read before any backsight; begin with a backsight on the benchmark.');
+    if (reading !== undefined && instrument === undefined)
+      return fail('read before any backsight; begin with a backsight on the benchmark.');
     if (reading === undefined && before) return fail('a backsight alone; a change point needs its foresight too.');
-    if (before && row.distance !== undefined && row.distance < (book.rows[index - 1]?.distance ?? 0)) return fail('the distance goes back; it counts from the start.');
+    if (before && row.distance !== undefined && row.distance < (book.rows[index - 1]?.distance ?? 0))
+      return fail('the distance goes back; it counts from the start.');
     const level = reading === undefined ? book.benchmark : (instrument as number) - reading;
     if (row.fore !== undefined) setUps++;
     if (row.back !== undefined) instrument = level + row.back;
     rows.push({
-      point: row.point, station: row.station, instrument, level, adjusted: level, known: row.known,
+      point: row.point,
+      station: row.station,
+      instrument,
+      level,
+      adjusted: level,
+      known: row.known,
       // An intermediate sight belongs to the set-up it was read from, which its next foresight completes.
       weight: booked ? (row.distance as number) : row.inter === undefined ? setUps : setUps + 1,
     });
-  }); // prettier-ignore
+  });
   if (errors.length > 0) throw new InputError(errors);
   const closing = rows.findLast((row) => row.known !== undefined);
   if (closing?.known === undefined) return { rows: rows.map(plain), misclosure: undefined, allowed: undefined, closes: false };
@@ -87,6 +95,9 @@ export function groundFromBook(book: LevelBook): Run['stations'] {
   const sorted = points.sort((a, b) => a.station - b.station);
   const twice = sorted.find((point, i) => point.station === sorted[i - 1]?.station);
   if (twice) throw new InputError([{ field: 'levelBook', message: `Station ${twice.station} m is booked twice; keep one of them.` }]);
-  if (sorted.length < 2) throw new InputError([{ field: 'levelBook', message: 'The book gives fewer than two stations a level; type the station of each point.' }]); // prettier-ignore
+  if (sorted.length < 2)
+    throw new InputError([
+      { field: 'levelBook', message: 'The book gives fewer than two stations a level; type the station of each point.' },
+    ]);
   return sorted;
 }

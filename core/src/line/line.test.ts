@@ -71,8 +71,12 @@ describe('levels reach by reach', () => {
     const [reach] = run().reaches as [Run['reaches'][number]];
     return run({
       reaches: [reach, { ...reach, from: 20, levels: { kind: 'gravity' } }],
-      fixed: [{ station: 20, invert: 9, keep: false }, { station: 30, invert: 8.8, keep: false }, { station: 40, invert: 8.4, keep: false }],
-    }); // prettier-ignore
+      fixed: [
+        { station: 20, invert: 9, keep: false },
+        { station: 30, invert: 8.8, keep: false },
+        { station: 40, invert: 8.4, keep: false },
+      ],
+    });
   };
   test('cover in one, falling in the next, broken where a level is fixed', () => {
     const service = findService('drain-160');
@@ -94,7 +98,14 @@ describe('levels reach by reach', () => {
     expect(finding({ ...flat, fixed: flat.fixed.map((level) => ({ ...level, keep: true })) }, 'line.fall.0')?.fixes).toEqual([]);
   });
   test('cover holds against the ground there is and as it will be: a cut of 0.3 m from 20 m on', () => {
-    const cut = run({ stations: [{ station: 0, ground: 10 }, { station: 20, ground: 10 }, { station: 20.001, ground: 10, finished: 9.7 }, { station: 40, ground: 10, finished: 9.7 }] }); // prettier-ignore
+    const cut = run({
+      stations: [
+        { station: 0, ground: 10 },
+        { station: 20, ground: 10 },
+        { station: 20.001, ground: 10, finished: 9.7 },
+        { station: 40, ground: 10, finished: 9.7 },
+      ],
+    });
     expect(groundsAt(cut.stations, 30)).toEqual({ ground: 10, finished: 9.7 });
     const { depth, cover } = levelsOn(cut, findService('drain-160'), 30);
     expect(cover).toBeCloseTo(0.6, 12);
@@ -105,7 +116,10 @@ describe('levels reach by reach', () => {
   test('frost asks for more cover than the line itself', () => {
     const [reach] = run().reaches as [Run['reaches'][number]];
     const cold = run({ reaches: [{ ...reach, frost: 0.9 }] });
-    expect(finding(cold, 'makeup.cover')).toMatchObject({ what: expect.stringContaining('0.90 m') as string, basis: expect.stringContaining('Frost') as string }); // prettier-ignore
+    expect(finding(cold, 'makeup.cover')).toMatchObject({
+      what: expect.stringContaining('0.90 m') as string,
+      basis: expect.stringContaining('Frost') as string,
+    });
   });
 });
 
@@ -117,7 +131,9 @@ describe('pits and bores', () => {
     expect(plan.pits[0]).toMatchObject({ depth: expect.closeTo(1.5, 9) as number, dig: expect.closeTo(4.56, 9) as number });
     expect(plan.pits[0]?.fill).toBeCloseTo(4.56 - (Math.PI / 4) * 1.5, 9);
     expect(plan.balance.loose).toBeCloseTo((0.6 * 1.2 * 30 + 4.56) * 1.25, 9);
-    expect(finding({ ...withPit, structures: [{ ...withPit.structures[0]!, pit: { ...pit, protection: 'none' } }] }, 'guard.pit')?.severity).toBe('stop'); // prettier-ignore
+    expect(
+      finding({ ...withPit, structures: [{ ...withPit.structures[0]!, pit: { ...pit, protection: 'none' } }] }, 'guard.pit')?.severity,
+    ).toBe('stop');
   });
   test('at the run’s end half the pit lies beyond it', () => {
     const pit = { length: 2, width: 2, below: 0, protection: 'shield' as const };
@@ -136,7 +152,14 @@ describe('pits and bores', () => {
     expect(plan.pits.map(({ dig }) => dig)).toEqual([expect.closeTo(2 * depth, 9), expect.closeTo(depth, 9)]);
   });
   test('a bore is straight under a dip, and its cover is mended by lying deeper at both ends', () => {
-    const dip = { ...bored(), stations: [{ station: 0, ground: 10 }, { station: 20, ground: 9.5 }, { station: 40, ground: 10 }] }; // prettier-ignore
+    const dip = {
+      ...bored(),
+      stations: [
+        { station: 0, ground: 10 },
+        { station: 20, ground: 9.5 },
+        { station: 40, ground: 10 },
+      ],
+    };
     const service = findService('drain-160');
     // Ground 9.75 at both ends of the reach and 9.5 in the middle: 0.6 less 0.25.
     expect(levelsOn(dip, service, 20).cover).toBeCloseTo(0.35, 12);
@@ -157,7 +180,14 @@ describe('pits and bores', () => {
 });
 
 describe('the line on the plan', () => {
-  const bent = (): Run => run({ route: [{ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 20, y: 20 }] }); // prettier-ignore
+  const bent = (): Run =>
+    run({
+      route: [
+        { x: 0, y: 0 },
+        { x: 20, y: 0 },
+        { x: 20, y: 20 },
+      ],
+    });
   test('stations lie along it, and points fall on the nearest place, right positive', () => {
     expect(placeAt(bent(), 30)).toMatchObject({ x: 20, y: 10, heading: Math.PI / 2 });
     expect(project(bent(), { x: 23, y: 10 })).toEqual({ station: 30, offset: 3, gap: 3 });
@@ -168,20 +198,62 @@ describe('the line on the plan', () => {
     const stop = finding(bent(), 'line.bend');
     expect(stop?.what).toBe('Turns 90° at 20.0 m with nothing there to turn in');
     expect(finding(applyPatches(bent(), stop?.fixes[0]?.patches ?? []), 'line.bend')).toBeUndefined();
-    const duct = run({ service: 'duct-110', route: [{ x: 0, y: 0 }, { x: 38, y: 0 }, { x: 38, y: 2 }] }); // prettier-ignore
+    const duct = run({
+      service: 'duct-110',
+      route: [
+        { x: 0, y: 0 },
+        { x: 38, y: 0 },
+        { x: 38, y: 2 },
+      ],
+    });
     expect(finding(duct, 'line.bend')?.what).toBe('A turn of 90° needs 2.50 m each side; there is 2.00 m');
   });
   test('moving a corner stretches what stands on its legs, and nothing else', () => {
-    const base = { ...bent(), lines: [blankLine('Main', 30)], structures: [], stations: [{ station: 0, ground: 10 }, { station: 10, ground: 11 }, { station: 40, ground: 10 }] }; // prettier-ignore
-    const moved = runSchema.parse(applyPatches(base, withRoute(base, [{ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 20, y: 40 }], [0, 1, 2]))); // prettier-ignore
+    const base = {
+      ...bent(),
+      lines: [blankLine('Main', 30)],
+      structures: [],
+      stations: [
+        { station: 0, ground: 10 },
+        { station: 10, ground: 11 },
+        { station: 40, ground: 10 },
+      ],
+    };
+    const moved = runSchema.parse(
+      applyPatches(
+        base,
+        withRoute(
+          base,
+          [
+            { x: 0, y: 0 },
+            { x: 20, y: 0 },
+            { x: 20, y: 40 },
+          ],
+          [0, 1, 2],
+        ),
+      ),
+    );
     expect(moved.stations.map(({ station }) => station)).toEqual([0, 10, 60]);
     expect(moved.lines[0]?.where).toMatchObject({ station: 40 });
   });
   test('a bend is put in where the line is touched, moved, and taken out again; the stations of the rest stay', () => {
-    const base = run({ stations: [{ station: 0, ground: 10 }, { station: 10, ground: 11 }, { station: 40, ground: 12 }] }); // prettier-ignore
+    const base = run({
+      stations: [
+        { station: 0, ground: 10 },
+        { station: 10, ground: 11 },
+        { station: 40, ground: 12 },
+      ],
+    });
     const { index, patches } = addPoint(base, { x: 20, y: 0 });
     const bent20 = runSchema.parse(applyPatches(base, patches));
-    expect([index, bent20.route]).toEqual([1, [{ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 40, y: 0 }]]); // prettier-ignore
+    expect([index, bent20.route]).toEqual([
+      1,
+      [
+        { x: 0, y: 0 },
+        { x: 20, y: 0 },
+        { x: 40, y: 0 },
+      ],
+    ]);
     const moved = runSchema.parse(applyPatches(bent20, movePoint(bent20, 1, { x: 20, y: 15 })));
     // Both legs are now 25 m: the level at 10 m of the first 20 m lies half-way along it.
     expect(moved.stations.map(({ station }) => station)).toEqual([0, 12.5, 50]);
@@ -203,11 +275,25 @@ describe('the line on the plan', () => {
     );
   });
   test('a drawn line and its stations must agree', () =>
-    expect(runSchema.safeParse({ ...bent(), stations: [{ station: 0, ground: 1 }, { station: 30, ground: 1 }] }).error?.issues[0]?.message).toBe(
-      'The line measures 40.00 m on the plan, and its stations 30.00 m; they must agree.',
-    )); // prettier-ignore
+    expect(
+      runSchema.safeParse({
+        ...bent(),
+        stations: [
+          { station: 0, ground: 1 },
+          { station: 30, ground: 1 },
+        ],
+      }).error?.issues[0]?.message,
+    ).toBe('The line measures 40.00 m on the plan, and its stations 30.00 m; they must agree.'));
   test('other ground levels take the ends, fixed levels and the drawn line along', () => {
-    const next = runSchema.parse(applyPatches(withInverts(bent(), 9, 8), withStations(withInverts(bent(), 9, 8), [{ station: 0, ground: 10 }, { station: 50, ground: 10 }]))); // prettier-ignore
+    const next = runSchema.parse(
+      applyPatches(
+        withInverts(bent(), 9, 8),
+        withStations(withInverts(bent(), 9, 8), [
+          { station: 0, ground: 10 },
+          { station: 50, ground: 10 },
+        ]),
+      ),
+    );
     expect(next.fixed.map(({ station }) => station)).toEqual([0, 50]);
     expect(next.route.at(-1)).toEqual({ x: 20, y: 30 });
   });
@@ -257,42 +343,85 @@ describe('level book', () => {
     ],
   ])('%s is told with its line', (_, rows, sentence) => expect(refusal(() => reduceBook(book(rows)))).toContain(sentence));
   test('a station booked twice is told', () =>
-    expect(refusal(() => groundFromBook(book([row('BM', { back: 1 }), row('A', { station: 5, inter: 1 }), row('B', { station: 5, fore: 1 })])))).toContain('5 m is booked twice')); // prettier-ignore
+    expect(
+      refusal(() => groundFromBook(book([row('BM', { back: 1 }), row('A', { station: 5, inter: 1 }), row('B', { station: 5, fore: 1 })]))),
+    ).toContain('5 m is booked twice'));
   test('for any round of levels with no error, it closes and nothing is adjusted', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.double({ min: 0.2, max: 3, noNaN: true }), fc.double({ min: 0.2, max: 3, noNaN: true })), { minLength: 1, maxLength: 8 }), (legs) => {
-        let level = 10;
-        const rows = legs.map(([back], i): LevelBook['rows'][number] => (i === 0 ? row('BM', { back }) : row('TP', { fore: legs[i - 1]?.[1] ?? 1, back })));
-        legs.forEach(([back, fore]) => (level += back - fore));
-        const result = reduceBook(book([...rows, row('BM', { fore: legs.at(-1)?.[1] ?? 1, known: level })]));
-        expect(result.closes).toBe(true);
-        for (const { level: read, adjusted } of result.rows) expect(adjusted).toBeCloseTo(read, 9);
-      }),
+      fc.property(
+        fc.array(fc.tuple(fc.double({ min: 0.2, max: 3, noNaN: true }), fc.double({ min: 0.2, max: 3, noNaN: true })), {
+          minLength: 1,
+          maxLength: 8,
+        }),
+        (legs) => {
+          let level = 10;
+          const rows = legs.map(([back], i): LevelBook['rows'][number] =>
+            i === 0 ? row('BM', { back }) : row('TP', { fore: legs[i - 1]?.[1] ?? 1, back }),
+          );
+          legs.forEach(([back, fore]) => (level += back - fore));
+          const result = reduceBook(book([...rows, row('BM', { fore: legs.at(-1)?.[1] ?? 1, known: level })]));
+          expect(result.closes).toBe(true);
+          for (const { level: read, adjusted } of result.rows) expect(adjusted).toBeCloseTo(read, 9);
+        },
+      ),
     );
-  }); // prettier-ignore
+  });
 });
 
 describe('runs joined at a chamber', () => {
   const at = (name: string, station: number) => ({ name, kind: 'chamber' as const, station, diameter: 0, tail: 0, pit: null });
   const main = withInverts(run({ name: 'Main', structures: [at('C1', 20)] }), 9, 8.4);
-  const branch = (end: number, x = 0) => withInverts(run({ name: 'Branch', structures: [at('C1', 40)], route: x ? [{ x, y: 40 }, { x, y: 0 }] : [] }), 9.5, end); // prettier-ignore
+  const branch = (end: number, x = 0) =>
+    withInverts(
+      run({
+        name: 'Branch',
+        structures: [at('C1', 40)],
+        route: x
+          ? [
+              { x, y: 40 },
+              { x, y: 0 },
+            ]
+          : [],
+      }),
+      9.5,
+      end,
+    );
   test('one that comes in above the one passing through fits', () =>
     expect(joinsOf([main, branch(8.75)], 'metric')).toMatchObject([{ name: 'C1', ends: [{ way: 'through' }, { way: 'in' }], faults: [] }]));
   test('one that comes in below is told by how much, and lines drawn apart too', () => {
     expect(joinsOf([main, branch(8.6)], 'metric')[0]?.faults).toEqual(['“Branch” comes in at 8.600 m, 0.10 m below “Main” at 8.700 m.']);
-    const drawn = { ...main, route: [{ x: 0, y: 0 }, { x: 40, y: 0 }] }; // prettier-ignore
+    const drawn = {
+      ...main,
+      route: [
+        { x: 0, y: 0 },
+        { x: 40, y: 0 },
+      ],
+    };
     expect(joinsOf([drawn, branch(8.75, 23)], 'metric')[0]?.faults).toEqual(['“Branch” and “Main” are drawn 3 m apart there.']);
   });
   test('structures only one run has join nothing', () => expect(joinsOf([main], 'metric')).toEqual([]));
 });
 
 describe('branches and variants', () => {
-  const main = withInverts(run({ name: 'Main', route: [{ x: 0, y: 0 }, { x: 40, y: 0 }] }), 9, 8.4); // prettier-ignore
+  const main = withInverts(
+    run({
+      name: 'Main',
+      route: [
+        { x: 0, y: 0 },
+        { x: 40, y: 0 },
+      ],
+    }),
+    9,
+    8.4,
+  );
   test('a branch ends at a new fitting on the run, at its invert, and the two join without a fault', () => {
     const { branch, patches } = branchFrom(main, 20, ['Main', 'Main branch']);
     expect(branch.name).toBe('Main branch 2');
     const joined = runSchema.parse(applyPatches(main, patches));
-    expect(branch.route).toEqual([{ x: 20, y: 10 }, { x: 20, y: 0 }]); // prettier-ignore
+    expect(branch.route).toEqual([
+      { x: 20, y: 10 },
+      { x: 20, y: 0 },
+    ]);
     expect(joinsOf([joined, runSchema.parse(branch)], 'metric')).toMatchObject([{ name: 'J1', faults: [] }]);
     expect(branch.fixed[1]?.invert).toBeCloseTo(8.7, 12);
   });

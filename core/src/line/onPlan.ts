@@ -15,7 +15,7 @@ export function lineOnPlan(run: Run, line: ExistingLine): PlanPoint[] {
     return [-CROSSING_HALF, CROSSING_HALF].map((along) => ({ x: x + dx * along, y: y + dy * along }));
   }
   return stretchOf(run, where.from, where.to, where.offset);
-} // prettier-ignore
+}
 
 /** A line as drawn in a file. `levels` are those of its points where it gives one for each. */
 export interface DrawnLine {
@@ -39,12 +39,22 @@ export function linesFromMarks(run: Run, drawn: readonly DrawnMark[]): ExistingL
   return drawn.flatMap(({ name, points, mark }, index) => {
     const described = (line: ExistingLine): ExistingLine => {
       const { kind, size, coverMin, coverMax, evidence } = { ...line, ...defined(mark) };
-      return { ...line, name: name ?? `Line ${index + 1}`, kind, size, coverMin: Math.min(coverMin, coverMax), coverMax: Math.max(coverMin, coverMax), evidence };
+      return {
+        ...line,
+        name: name ?? `Line ${index + 1}`,
+        kind,
+        size,
+        coverMin: Math.min(coverMin, coverMax),
+        coverMax: Math.max(coverMin, coverMax),
+        evidence,
+      };
     };
-    const crossings = crossingsWith(run, points).map(({ station, angle }) => described({ ...blankLine('', station), where: { kind: 'crossing', station, angle } }));
+    const crossings = crossingsWith(run, points).map(({ station, angle }) =>
+      described({ ...blankLine('', station), where: { kind: 'crossing', station, angle } }),
+    );
     return crossings.length > 0 ? crossings : beside(run, points).map((where) => described({ ...blankLine('', 0), where }));
   });
-} // prettier-ignore
+}
 
 const defined = <T extends object>(value: T): Partial<T> =>
   Object.fromEntries(Object.entries(value).filter(([, item]) => item !== undefined)) as Partial<T>;

@@ -25,9 +25,22 @@ export interface Pit {
 export function pitsOf(run: Run): Pit[] {
   const structures = run.structures.flatMap(({ name, station, pit, diameter }, index): Pit[] =>
     pit
-      ? [{ name, kind: 'structure', index, station, from: station - pit.length / 2, to: station + pit.length / 2, width: pit.width, below: pit.below, protection: pit.protection, diameter }]
+      ? [
+          {
+            name,
+            kind: 'structure',
+            index,
+            station,
+            from: station - pit.length / 2,
+            to: station + pit.length / 2,
+            width: pit.width,
+            below: pit.below,
+            protection: pit.protection,
+            diameter,
+          },
+        ]
       : [],
-  ); // prettier-ignore
+  );
   const bores = run.reaches.flatMap((reach, index): Pit[] => {
     const { method } = reach;
     if (method.kind !== 'bored') return [];
@@ -35,9 +48,25 @@ export function pitsOf(run: Run): Pit[] {
     const shared = { index, below: 0, protection: reach.protection, diameter: 0 };
     const { launch, receiving } = method;
     return [
-      { ...shared, kind: 'launch', name: 'Launch pit', station: from + launch.length / 2, from, to: from + launch.length, width: launch.width },
-      { ...shared, kind: 'receiving', name: 'Receiving pit', station: to - receiving.length / 2, from: to - receiving.length, to, width: receiving.width },
-    ]; // prettier-ignore
+      {
+        ...shared,
+        kind: 'launch',
+        name: 'Launch pit',
+        station: from + launch.length / 2,
+        from,
+        to: from + launch.length,
+        width: launch.width,
+      },
+      {
+        ...shared,
+        kind: 'receiving',
+        name: 'Receiving pit',
+        station: to - receiving.length / 2,
+        from: to - receiving.length,
+        to,
+        width: receiving.width,
+      },
+    ];
   });
   return [...structures, ...bores];
 }

@@ -130,4 +130,7 @@ function mustLieBelowGround(run: Run, columns: ProfileColumns): void {
 
 /** Index of the fixed level closest to a station: the one to change there. */
 const nearestFixed = (run: Run, station: number): number =>
-  run.fixed.reduce((best, level, index) => (Math.abs(level.station - station) < Math.abs((run.fixed[best]?.station ?? Infinity) - station) ? index : best), 0); // prettier-ignore
+  run.fixed.reduce(
+    (best, level, index) => (Math.abs(level.station - station) < Math.abs((run.fixed[best]?.station ?? Infinity) - station) ? index : best),
+    0,
+  );

@@ -89,7 +89,12 @@ export function fitRoute(route: readonly PlanPoint[], length: number): PlanPoint
   if (route.length === 0) return [];
   if (!(length > 0)) throw new InputError([{ field: 'route', message: 'A line needs a length.' }]);
   const along = chainages(route);
-  const last = Math.max(1, along.findIndex((chainage) => chainage >= length - 1e-9) === -1 ? route.length - 1 : along.findIndex((chainage) => chainage >= length - 1e-9)); // prettier-ignore
+  const last = Math.max(
+    1,
+    along.findIndex((chainage) => chainage >= length - 1e-9) === -1
+      ? route.length - 1
+      : along.findIndex((chainage) => chainage >= length - 1e-9),
+  );
   const [a, b] = [route[last - 1] as PlanPoint, route[last] as PlanPoint];
   const share = (length - (along[last - 1] as number)) / distance(a, b);
   return [...route.slice(0, last), { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share }];

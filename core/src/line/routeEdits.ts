@@ -7,7 +7,13 @@ import { chainages, distance, project, routeOf, type PlanPoint } from './route';
 export function movePoint(run: Run, index: number, point: PlanPoint): Patch[] {
   const route = routeOf(run).with(index, point);
   const crowded = [index - 1, index + 1].some((i) => route[i] && distance(route[i], point) < 0.05);
-  return crowded ? [] : withRoute(run, route, route.map((_, i) => i)); // prettier-ignore
+  return crowded
+    ? []
+    : withRoute(
+        run,
+        route,
+        route.map((_, i) => i),
+      );
 }
 
 /** Patches that put a point into the line where it was touched. */

@@ -67,14 +67,22 @@ export function practiceAnswer(submission: Submission, chance: Chance): OfficeAn
     features.push({
       type: 'Feature',
       geometry: { type: 'LineString', coordinates: mark.map((point) => placed(point, submission.origin ?? undefined, origin)) },
-      properties: { feature: 'existing', name: `${utility.name} (marked)`, kind: utility.kind, size, coverMin, coverMax: Math.max(coverMin + 0.1, most), evidence: 'detected' },
+      properties: {
+        feature: 'existing',
+        name: `${utility.name} (marked)`,
+        kind: utility.kind,
+        size,
+        coverMin,
+        coverMax: Math.max(coverMin + 0.1, most),
+        evidence: 'detected',
+      },
     });
     return answer('marked');
   });
   const metres = /"coordinates"\s*:\s*"metres"/.test(submission.route);
   const collection: FeatureCollection = { type: 'FeatureCollection', ...(metres ? { coordinates: 'metres' } : {}), features };
   return { utilities, marks: JSON.stringify(collection) };
-} // prettier-ignore
+}
 
 const placed = (point: PlanPoint, asked: Origin | undefined, laid: Origin | null): [number, number] =>
   asked && laid ? fromPlan(laid, point) : [point.x, point.y];
@@ -83,7 +91,13 @@ const placed = (point: PlanPoint, asked: Origin | undefined, laid: Origin | null
 function invented(route: readonly PlanPoint[], chance: Chance): PlanPoint[] {
   const along = chainages(route);
   const at = (along.at(-1) as number) * (0.1 + 0.8 * chance());
-  const leg = Math.max(0, Math.min(route.length - 2, along.findLastIndex((chainage) => chainage <= at)));
+  const leg = Math.max(
+    0,
+    Math.min(
+      route.length - 2,
+      along.findLastIndex((chainage) => chainage <= at),
+    ),
+  );
   const [a, b] = [route[leg] as PlanPoint, route[leg + 1] as PlanPoint];
   const share = (at - (along[leg] as number)) / distance(a, b);
   const off = normal(chance) * OFF * (chance() < WILD ? 6 : 1);
@@ -91,4 +105,4 @@ function invented(route: readonly PlanPoint[], chance: Chance): PlanPoint[] {
   const angle = heading + Math.PI / 4 + (chance() * Math.PI) / 2;
   const centre = { x: a.x + (b.x - a.x) * share + Math.cos(heading) * off, y: a.y + (b.y - a.y) * share + Math.sin(heading) * off };
   return [-12, 12].map((reach) => ({ x: centre.x + Math.cos(angle) * reach, y: centre.y + Math.sin(angle) * reach }));
-} // prettier-ignore
+}

@@ -50,7 +50,12 @@ export function OfficeDesk() {
     attempt(async () => {
       const runs = await allRuns(jobId);
       if (runs.length === 0) throw new Error('There is no run yet: the office needs to know where the digging is.');
-      const route = await once<string>((worker) => worker.geoJson(job, runs.map(({ doc }) => doc))); // prettier-ignore
+      const route = await once<string>((worker) =>
+        worker.geoJson(
+          job,
+          runs.map(({ doc }) => doc),
+        ),
+      );
       const asked = await api.askOffice(crypto.randomUUID(), { job: job.name, route, origin: job.origin }, Number(patience));
       const next: LocateRequest = { reference: asked.reference, made: today, office: asked.id, utilities: [] };
       const fault = put({ request: next });

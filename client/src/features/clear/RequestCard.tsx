@@ -66,7 +66,10 @@ export function RequestCard() {
         onPress={() =>
           void set({
             ...request,
-            utilities: [...request.utilities, { name: `Utility ${request.utilities.length + 1}`, kind: 'other', answer: 'none', contact: '', asks: '' }],
+            utilities: [
+              ...request.utilities,
+              { name: `Utility ${request.utilities.length + 1}`, kind: 'other', answer: 'none', contact: '', asks: '' },
+            ],
           })
         }
       >
@@ -77,7 +80,7 @@ export function RequestCard() {
       </Button>
     </Card>
   );
-} // prettier-ignore
+}
 
 function Dates({
   digFrom,

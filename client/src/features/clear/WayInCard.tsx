@@ -20,7 +20,18 @@ import { useClear } from './edit';
 
 const MACHINES = machineIds.map((value) => ({ value, label: machines[value].name }));
 const SURFACES = wayinSurfaces.map((value) => ({ value, label: wayinNames[value] }));
-const BLANK: Pinch = { name: 'Gate', gap: 1.2, alongSlope: false, crossFall: 0, barrier: null, overhead: null, live: false, surface: 'hard', tightTurn: false, bears: null }; // prettier-ignore
+const BLANK: Pinch = {
+  name: 'Gate',
+  gap: 1.2,
+  alongSlope: false,
+  crossFall: 0,
+  barrier: null,
+  overhead: null,
+  live: false,
+  surface: 'hard',
+  tightTurn: false,
+  bears: null,
+};
 
 /** The walk, and the tight places on the way in against the machine that is to come. */
 export function WayInCard() {
@@ -44,7 +55,11 @@ export function WayInCard() {
         const told = findings.filter(({ id }) => id.startsWith(`clear.way.${index}.`));
         return (
           <View key={index} style={{ gap: 6 }}>
-            <Button mode={open === index ? 'contained' : 'outlined'} contentStyle={{ justifyContent: 'flex-start' }} onPress={() => setOpen(open === index ? undefined : index)}>
+            <Button
+              mode={open === index ? 'contained' : 'outlined'}
+              contentStyle={{ justifyContent: 'flex-start' }}
+              onPress={() => setOpen(open === index ? undefined : index)}
+            >
               {`${pinch.name} · needs ${formatLength(needed, job.units)}, has ${formatLength(had, job.units)}`}
             </Button>
             {told.map((finding) => (
@@ -58,7 +73,14 @@ export function WayInCard() {
           </View>
         );
       })}
-      <Button icon="plus" mode="contained-tonal" onPress={() => { void put({ pinches: [...pinches, BLANK] }); setOpen(pinches.length); }}>
+      <Button
+        icon="plus"
+        mode="contained-tonal"
+        onPress={() => {
+          void put({ pinches: [...pinches, BLANK] });
+          setOpen(pinches.length);
+        }}
+      >
         Add a tight place
       </Button>
       <Divider />
@@ -76,19 +98,28 @@ export function WayInCard() {
       </Button>
     </Card>
   );
-} // prettier-ignore
+}
 
 function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; onGone: () => void }) {
   const { job, put } = useClear();
   const { pinches } = job.clearance;
-  const set = <K extends keyof Pinch>(key: K) => (value: Pinch[K]) => {
-    const next = { ...pinch, [key]: value };
-    return errorsOf(pinchSchema, next)[0]?.message ?? put({ pinches: pinches.with(index, next) }, `pinch.${index}.${key}`);
-  };
+  const set =
+    <K extends keyof Pinch>(key: K) =>
+    (value: Pinch[K]) => {
+      const next = { ...pinch, [key]: value };
+      return errorsOf(pinchSchema, next)[0]?.message ?? put({ pinches: pinches.with(index, next) }, `pinch.${index}.${key}`);
+    };
   const metres = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
   const show = (value: number) => formatLength(value, job.units);
   const optional = (label: string, key: 'barrier' | 'overhead') => (
-    <OptionalField label={label} value={pinch[key] ?? undefined} format={show} parse={metres} onValue={(value) => set(key)(value ?? null)} basis={150} />
+    <OptionalField
+      label={label}
+      value={pinch[key] ?? undefined}
+      format={show}
+      parse={metres}
+      onValue={(value) => set(key)(value ?? null)}
+      basis={150}
+    />
   );
   const toggle = (label: string, key: 'alongSlope' | 'live' | 'tightTurn') => (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
@@ -125,9 +156,15 @@ function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; on
       {toggle('What hangs overhead is a live line', 'live')}
       <Picker label="Ground" value={pinch.surface} options={SURFACES} onChange={(value) => void set('surface')(value)} />
       {toggle('A tight turn', 'tightTurn')}
-      <Button icon="trash" onPress={() => { void put({ pinches: pinches.toSpliced(index, 1) }); onGone(); }}>
+      <Button
+        icon="trash"
+        onPress={() => {
+          void put({ pinches: pinches.toSpliced(index, 1) });
+          onGone();
+        }}
+      >
         Remove this place
       </Button>
     </View>
   );
-} // prettier-ignore
+}

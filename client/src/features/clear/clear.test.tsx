@@ -131,7 +131,18 @@ test('dates are told by how far off they are, and a day off moves the day one ma
 });
 
 describe('the way in', () => {
-  const gate: Pinch = { name: 'Gate', gap: 1.3, alongSlope: false, crossFall: 0, barrier: null, overhead: null, live: false, surface: 'hard', tightTurn: false, bears: null }; // prettier-ignore
+  const gate: Pinch = {
+    name: 'Gate',
+    gap: 1.3,
+    alongSlope: false,
+    crossFall: 0,
+    barrier: null,
+    overhead: null,
+    live: false,
+    surface: 'hard',
+    tightTurn: false,
+    bears: null,
+  };
   test('a cross-fall before a tall fence wants more than the width; the machine that does not fit is told', () => {
     const seen = onJob(<WayInCard />, job({ pinches: [gate] }), TODAY);
     press('Gate · needs 0.99 m, has 1.30 m');

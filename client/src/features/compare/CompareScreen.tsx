@@ -63,10 +63,20 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
     <Page>
       <View style={{ flexDirection: 'row', gap: 10 }}>
         <View style={{ flex: 1 }}>
-          <Picker label="This" value={first.id} options={options} onChange={(id) => go({ a: id, b: second.id === id ? first.id : second.id })} />
+          <Picker
+            label="This"
+            value={first.id}
+            options={options}
+            onChange={(id) => go({ a: id, b: second.id === id ? first.id : second.id })}
+          />
         </View>
         <View style={{ flex: 1 }}>
-          <Picker label="Against" value={second.id} options={options} onChange={(id) => go({ a: first.id === id ? second.id : first.id, b: id })} />
+          <Picker
+            label="Against"
+            value={second.id}
+            options={options}
+            onChange={(id) => go({ a: first.id === id ? second.id : first.id, b: id })}
+          />
         </View>
       </View>
       <Card title="In numbers">
@@ -87,7 +97,7 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
       </View>
     </Page>
   );
-} // prettier-ignore
+}
 
 const serviceName = (id: string): string => services.find((service) => service.id === id)?.name ?? id;
 

@@ -112,8 +112,30 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const shownNumbers = good && { plan: good.plan, section, units };
   const drawings = good ? (
     <>
-      <Strip run={good.run} plan={good.plan} units={units} width={drawingWidth} cursor={at} onCursor={setCursor} onPick={picking ? pick : undefined} />
-      <Picture good={good} doc={run.doc} section={section} look={look} width={drawingWidth} height={height} wide={wide} cursor={at} onCursor={setCursor} selected={selected} onPart={setSelected} others={others} hand={hand} />
+      <Strip
+        run={good.run}
+        plan={good.plan}
+        units={units}
+        width={drawingWidth}
+        cursor={at}
+        onCursor={setCursor}
+        onPick={picking ? pick : undefined}
+      />
+      <Picture
+        good={good}
+        doc={run.doc}
+        section={section}
+        look={look}
+        width={drawingWidth}
+        height={height}
+        wide={wide}
+        cursor={at}
+        onCursor={setCursor}
+        selected={selected}
+        onPart={setSelected}
+        others={others}
+        hand={hand}
+      />
     </>
   ) : state.errors.length === 0 ? (
     <Text role="status" style={{ padding: 16 }}>
@@ -143,7 +165,16 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
 
   return (
     <RunEditContext.Provider value={edit}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8, paddingHorizontal: 8, paddingVertical: 4, backgroundColor: colours.chalk }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          gap: 8,
+          paddingHorizontal: 8,
+          paddingVertical: 4,
+          backgroundColor: colours.chalk,
+        }}
+      >
         <Gates job={job.doc} good={good} others={others} jobId={jobId} />
         <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
       </View>
@@ -174,7 +205,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
       )}
     </RunEditContext.Provider>
   );
-} // prettier-ignore
+}
 
 type Good = NonNullable<PlanState['good']>;
 
@@ -182,15 +213,30 @@ type Good = NonNullable<PlanState['good']>;
 const falls = (run: Run): boolean => findService(run.service).minFall > 0 || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** The gates of this run; touch one to see what it hangs on. */
-const Gates = memo(function Gates({ job, good, others, jobId }: { job: Job; good: Good | undefined; others: readonly Run[]; jobId: string }) {
+const Gates = memo(function Gates({
+  job,
+  good,
+  others,
+  jobId,
+}: {
+  job: Job;
+  good: Good | undefined;
+  others: readonly Run[];
+  jobId: string;
+}) {
   const today = useToday();
   const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
   return (
-    <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)} style={{ flexShrink: 1 }}>
+    <Pressable
+      role="link"
+      aria-label="What clear to dig hangs on"
+      onPress={() => router.navigate(`/jobs/${jobId}/clear`)}
+      style={{ flexShrink: 1 }}
+    >
       <GateLight name="Clear to dig" gate={gate} small />
     </Pressable>
   );
-}); // prettier-ignore
+});
 
 interface PictureProps {
   good: Good;
@@ -217,7 +263,15 @@ function Picture({ good, doc, section, look, width, height, wide, cursor, onCurs
   const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
   const size = { width, height: tall, units: job.units, cursor };
   if (look === 'long')
-    return <LongSection run={run} plan={plan} onCursor={onCursor} clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0} {...size} />;
+    return (
+      <LongSection
+        run={run}
+        plan={plan}
+        onCursor={onCursor}
+        clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0}
+        {...size}
+      />
+    );
   if (look === 'plan') return <PlanDrawing run={doc} plan={plan} others={others} {...hand} {...size} />;
   return (
     <View>
@@ -240,7 +294,7 @@ function Picture({ good, doc, section, look, width, height, wide, cursor, onCurs
       </View>
     </View>
   );
-} // prettier-ignore
+}
 
 /** What the hand does on the plan view: its tool, the point it holds, and what a touch or a drag changes. */
 interface PlanHand {

@@ -10,13 +10,27 @@ const PAGE = 10;
 const COLUMNS = ['Station', 'Ground', 'Invert', 'Depth', 'Cover'] as const;
 
 /** Levels station by station; touch a row and the cursor goes there. */
-export const ChainageTable = memo(function ChainageTable({ plan, units, onGo }: { plan: Plan; units: UnitSystem; onGo: (station: number) => void }) {
+export const ChainageTable = memo(function ChainageTable({
+  plan,
+  units,
+  onGo,
+}: {
+  plan: Plan;
+  units: UnitSystem;
+  onGo: (station: number) => void;
+}) {
   const rows = useMemo(() => chainageTable(plan.profile), [plan]);
   const [page, setPage] = useState(0);
   const pages = Math.ceil(rows.length / PAGE);
   const shown = Math.min(page, pages - 1);
   const level = (metres: number) => formatLength(metres, units, 'level').replace(/ (m|ft)$/, '');
-  const cells = (row: (typeof rows)[number]) => [formatStation(row.station, units), level(row.ground), level(row.invert), formatLength(row.depth, units), formatLength(row.cover, units)];
+  const cells = (row: (typeof rows)[number]) => [
+    formatStation(row.station, units),
+    level(row.ground),
+    level(row.invert),
+    formatLength(row.depth, units),
+    formatLength(row.cover, units),
+  ];
   return (
     <View style={{ backgroundColor: colours.paper, borderRadius: 8, borderWidth: 1, borderColor: colours.line, padding: 8 }}>
       <View role="table" aria-label="Chainage table">
@@ -28,7 +42,12 @@ export const ChainageTable = memo(function ChainageTable({ plan, units, onGo }: 
           ))}
         </View>
         {rows.slice(shown * PAGE, (shown + 1) * PAGE).map((row) => (
-          <Pressable key={row.station} role="row" onPress={() => onGo(row.station)} style={{ flexDirection: 'row', minHeight: 40, alignItems: 'center' }}>
+          <Pressable
+            key={row.station}
+            role="row"
+            onPress={() => onGo(row.station)}
+            style={{ flexDirection: 'row', minHeight: 40, alignItems: 'center' }}
+          >
             {cells(row).map((text, i) => (
               <Text key={COLUMNS[i]} role="cell" variant="bodySmall" style={{ flex: 1, textAlign: 'right', fontVariant: ['tabular-nums'] }}>
                 {text}
@@ -38,11 +57,16 @@ export const ChainageTable = memo(function ChainageTable({ plan, units, onGo }: 
         ))}
       </View>
       {pages > 1 ? (
-        <DataTable.Pagination page={shown} numberOfPages={pages} onPageChange={setPage} label={`${shown * PAGE + 1} to ${Math.min(rows.length, (shown + 1) * PAGE)} of ${rows.length}`} />
+        <DataTable.Pagination
+          page={shown}
+          numberOfPages={pages}
+          onPageChange={setPage}
+          label={`${shown * PAGE + 1} to ${Math.min(rows.length, (shown + 1) * PAGE)} of ${rows.length}`}
+        />
       ) : null}
       <Button icon="download" onPress={() => void saveText(fileName(`${plan.run} chainage`, 'csv'), writeChainageCsv(rows), 'text/csv')}>
         Chainage table as CSV
       </Button>
     </View>
   );
-}); // prettier-ignore
+});

@@ -36,19 +36,26 @@ export function Exchange({ job: document }: { job: JobDocument }) {
     setChoices([]);
   };
 
-  const out = (name: string, extension: string, type: string, make: (worker: Parameters<Parameters<typeof once>[0]>[0]) => Promise<unknown>) => () =>
-    attempt(async () => saveText(fileName(name, extension), await once<string>(make), type));
+  const out =
+    (name: string, extension: string, type: string, make: (worker: Parameters<Parameters<typeof once>[0]>[0]) => Promise<unknown>) => () =>
+      attempt(async () => saveText(fileName(name, extension), await once<string>(make), type));
 
   const fromGeoJson = async (text: string) => {
     const read = await once<GeoJsonPlan>((worker) => worker.readGeoJson(text, job.origin));
     if (read.origin && !job.origin) document.change({ ...document.doc, origin: read.origin });
     const [marks] = await once<ExistingLine[][]>((worker) => worker.marksOn({ ...job, origin: read.origin }, [run], text));
-    const lay = (drawn: DrawnLine) => async () => put(await once<Patch[]>((worker) => worker.alongDrawn(run, drawn)), `Laid along ${drawn.name ?? 'the line of the file'}.`);
+    const lay = (drawn: DrawnLine) => async () =>
+      put(await once<Patch[]>((worker) => worker.alongDrawn(run, drawn)), `Laid along ${drawn.name ?? 'the line of the file'}.`);
     const lines = marks ?? [];
     const enter = () => put([{ path: ['lines'], value: [...run.lines, ...lines] }], `${lines.length} existing lines entered.`);
     setChoices([
-      ...read.runs.map((drawn, index) => ({ label: `Lay the run along ${drawn.name ?? `line ${index + 1}`}${drawn.levels ? ', with its levels' : ''}`, take: () => attempt(lay(drawn)) })),
-      ...(lines.length > 0 ? [{ label: `Enter ${lines.length} existing ${lines.length === 1 ? 'line' : 'lines'} that cross or run beside`, take: enter }] : []),
+      ...read.runs.map((drawn, index) => ({
+        label: `Lay the run along ${drawn.name ?? `line ${index + 1}`}${drawn.levels ? ', with its levels' : ''}`,
+        take: () => attempt(lay(drawn)),
+      })),
+      ...(lines.length > 0
+        ? [{ label: `Enter ${lines.length} existing ${lines.length === 1 ? 'line' : 'lines'} that cross or run beside`, take: enter }]
+        : []),
     ]);
     if (read.runs.length === 0 && lines.length === 0) setTold('There is nothing in this file that comes near this run.');
   };
@@ -58,7 +65,8 @@ export function Exchange({ job: document }: { job: JobDocument }) {
     setChoices(
       alignments.map((alignment) => ({
         label: `Take ${alignment.name}${alignment.ground ? ', ground' : ''}${alignment.design ? ', design as inverts' : ''}`,
-        take: () => attempt(async () => put(await once<Patch[]>((worker) => worker.alongAlignment(run, alignment)), `Laid along ${alignment.name}.`)),
+        take: () =>
+          attempt(async () => put(await once<Patch[]>((worker) => worker.alongAlignment(run, alignment)), `Laid along ${alignment.name}.`)),
       })),
     );
   };
@@ -106,7 +114,10 @@ export function Exchange({ job: document }: { job: JobDocument }) {
         <Button icon="download" onPress={out(run.name, 'geojson', 'application/geo+json', (worker) => worker.geoJson(job, [run]))}>
           GeoJSON
         </Button>
-        <Button icon="download" onPress={out(run.name, 'xml', 'text/xml', (worker) => worker.landXml(job, [run], new Date().toISOString()))}>
+        <Button
+          icon="download"
+          onPress={out(run.name, 'xml', 'text/xml', (worker) => worker.landXml(job, [run], new Date().toISOString()))}
+        >
           LandXML
         </Button>
         <Button icon="download" onPress={out(`${run.name} plan`, 'dxf', 'image/vnd.dxf', (worker) => worker.planDxf(job, [run]))}>
@@ -117,8 +128,8 @@ export function Exchange({ job: document }: { job: JobDocument }) {
         </Button>
       </View>
       <Text variant="bodySmall">
-        Plan coordinates are metres east and north of the job’s origin. Say where that lies, and GeoJSON goes out in degrees; leave it empty for the
-        site’s own metres.
+        Plan coordinates are metres east and north of the job’s origin. Say where that lies, and GeoJSON goes out in degrees; leave it empty
+        for the site’s own metres.
       </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {coordinate('Origin, latitude', 'lat', 85)}
@@ -126,4 +137,4 @@ export function Exchange({ job: document }: { job: JobDocument }) {
       </View>
     </Card>
   );
-} // prettier-ignore
+}

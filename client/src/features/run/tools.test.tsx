@@ -16,14 +16,25 @@ jest.mock('../../workers/useTask', () => ({
   useTask: () => {
     const [task, setTask] = jest.requireActual<typeof import('react')>('react').useState<Task<GradeFound>>({ kind: 'idle' });
     worker.tell = setTask;
-    return { task, start: () => (worker.started++, setTask({ kind: 'running', share: 0, what: 'Starting' })), cancel: () => setTask({ kind: 'idle' }) };
+    return {
+      task,
+      start: () => (worker.started++, setTask({ kind: 'running', share: 0, what: 'Starting' })),
+      cancel: () => setTask({ kind: 'idle' }),
+    };
   },
-})); // prettier-ignore
+}));
 
 const job = blankJob('Bench', 'UK');
 const base = blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 /** Two legs of 20 m, square to each other. */
-const bent: Run = { ...base, route: [{ x: 0, y: 0 }, { x: 20, y: 0 }, { x: 20, y: 20 }] }; // prettier-ignore
+const bent: Run = {
+  ...base,
+  route: [
+    { x: 0, y: 0 },
+    { x: 20, y: 0 },
+    { x: 20, y: 20 },
+  ],
+};
 
 describe('what a touch on the plan does', () => {
   test('the cursor goes to the nearest station, and not past the ends', () => {
@@ -72,13 +83,37 @@ describe('the point one holds', () => {
 });
 
 describe('the grade finder', () => {
-  const numbers = (dig: number): NonNullable<GradeFound['present']> => ({ length: 40, dig, deepest: 1.2, widestTop: 0.8, overProtection: 0, handDig: 0, handHours: 0, bored: 0, spoilLoose: 0, surplusLoose: 0, beddingMass: 0, importFill: 0, stops: 0, cautions: 0 }); // prettier-ignore
+  const numbers = (dig: number): NonNullable<GradeFound['present']> => ({
+    length: 40,
+    dig,
+    deepest: 1.2,
+    widestTop: 0.8,
+    overProtection: 0,
+    handDig: 0,
+    handHours: 0,
+    bored: 0,
+    spoilLoose: 0,
+    surplusLoose: 0,
+    beddingMass: 0,
+    importFill: 0,
+    stops: 0,
+    cautions: 0,
+  });
   const patches: Patch[] = [{ path: ['targets', 'receiving'], value: 8.4 }];
   const found: GradeFound = {
-    result: { kind: 'found', fixed: [{ station: 0, invert: 9.24, keep: false }, { station: 40, invert: 8.74, keep: false }], patches, passings: [{ line: 0, name: 'Cable', side: 'under', why: 'Over it is ruled out by cover.' }], drop: 0.34 },
+    result: {
+      kind: 'found',
+      fixed: [
+        { station: 0, invert: 9.24, keep: false },
+        { station: 40, invert: 8.74, keep: false },
+      ],
+      patches,
+      passings: [{ line: 0, name: 'Cable', side: 'under', why: 'Over it is ruled out by cover.' }],
+      drop: 0.34,
+    },
     present: undefined,
     candidate: numbers(31.25),
-  }; // prettier-ignore
+  };
   function Finder() {
     const { job, run, apply } = useRunEdit();
     return <GradeFinder job={job} run={run} apply={apply} />;
@@ -124,9 +159,24 @@ describe('the grade finder', () => {
     act(() =>
       worker.tell({
         kind: 'done',
-        value: { present: undefined, candidate: undefined, result: { kind: 'blocked', why: 'Short of fall by 0.357 m.', short: 0.357, relaxations: [{ family: 'receiving', label: 'Lower the receiving level to 8.543 m', patches: [{ path: ['targets', 'receiving'], value: 8.543 }] }] } },
+        value: {
+          present: undefined,
+          candidate: undefined,
+          result: {
+            kind: 'blocked',
+            why: 'Short of fall by 0.357 m.',
+            short: 0.357,
+            relaxations: [
+              {
+                family: 'receiving',
+                label: 'Lower the receiving level to 8.543 m',
+                patches: [{ path: ['targets', 'receiving'], value: 8.543 }],
+              },
+            ],
+          },
+        },
       }),
-    ); // prettier-ignore
+    );
     expect(screen.getByRole('alert').textContent).toContain('Short of fall by 0.357 m.');
     press('Lower the receiving level to 8.543 m');
     expect(seen.run.targets.receiving).toBe(8.543);

@@ -34,8 +34,11 @@ export const jobSchema = z
     machine: z.enum(machineIds),
     /** Latitude and longitude of the plan's origin, degrees; null where plan coordinates are the site's own. */
     origin: z
-      .strictObject({ lat: z.number().min(-85, 'Latitudes go from −85° to 85°.').max(85, 'Latitudes go from −85° to 85°.'), lon: z.number().min(-180, 'Longitudes go from −180° to 180°.').max(180, 'Longitudes go from −180° to 180°.') })
-      .nullable(), // prettier-ignore
+      .strictObject({
+        lat: z.number().min(-85, 'Latitudes go from −85° to 85°.').max(85, 'Latitudes go from −85° to 85°.'),
+        lon: z.number().min(-180, 'Longitudes go from −180° to 180°.').max(180, 'Longitudes go from −180° to 180°.'),
+      })
+      .nullable(),
     clearance: clearanceSchema,
   })
   .superRefine((job, context) => {

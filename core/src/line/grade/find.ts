@@ -72,15 +72,23 @@ function build(problem: GradeProblem, task: Task, datum: number): Model {
   // Between break points the line is straight: only the corners of the limits that stand out can touch it.
   for (const leg of legsOfLimits(problem)) {
     if (has('cover'))
-      for (const { station, value } of limitHull(leg.map(({ station, highest }) => ({ station, value: highest })), -1))
+      for (const { station, value } of limitHull(
+        leg.map(({ station, highest }) => ({ station, value: highest })),
+        -1,
+      ))
         rows.push(sum([1, level(value)], [-1, at(station)], [1, slack('cover')]));
     if (targets.maxDepth !== undefined && has('maxDepth'))
-      for (const { station, value } of limitHull(leg.map(({ station, lowest }) => ({ station, value: lowest })), 1))
+      for (const { station, value } of limitHull(
+        leg.map(({ station, lowest }) => ({ station, value: lowest })),
+        1,
+      ))
         rows.push(sum([1, at(station)], [-1, level(value)], [1, slack('maxDepth')]));
   }
   const [high, low] = direction === 1 ? [breaks[0] as number, breaks.at(-1) as number] : [breaks.at(-1) as number, breaks[0] as number];
-  if (targets.receiving !== undefined && has('receiving')) rows.push(sum([1, at(low)], [-1, level(targets.receiving)], [1, slack('receiving')]));
-  if (targets.incoming !== undefined && has('incoming')) rows.push(sum([1, level(targets.incoming)], [-1, at(high)], [1, slack('incoming')]));
+  if (targets.receiving !== undefined && has('receiving'))
+    rows.push(sum([1, at(low)], [-1, level(targets.receiving)], [1, slack('receiving')]));
+  if (targets.incoming !== undefined && has('incoming'))
+    rows.push(sum([1, level(targets.incoming)], [-1, at(high)], [1, slack('incoming')]));
   if (has('keep'))
     for (const { station, invert } of problem.keeps)
       for (const sign of [1, -1]) rows.push(sum([sign, at(station)], [-sign, level(invert)], [1, slack('keep')]));
@@ -108,7 +116,7 @@ function build(problem: GradeProblem, task: Task, datum: number): Model {
       ? linear({})
       : digCost(problem, datum, rows, bounds);
   return { minimise, rows, bounds, binaries };
-} // prettier-ignore
+}
 
 /** Deeper than any mini excavator digs, metres: how far a line may have to go round another. */
 const FAR = 30;

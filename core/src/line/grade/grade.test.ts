@@ -76,11 +76,26 @@ describe('on level ground', () => {
     expect(passing).toMatchObject({ side: 'over', why: expect.stringMatching(/^Under it digs \d+\.\d m³ more\.$/) as string });
   });
   test('uphill along the run it mirrors', () => {
-    const run = { ...level({ receiving: 8.5 }), fixed: [{ station: 0, invert: 8, keep: false }, { station: 60, invert: 9, keep: false }] }; // prettier-ignore
+    const run = {
+      ...level({ receiving: 8.5 }),
+      fixed: [
+        { station: 0, invert: 8, keep: false },
+        { station: 60, invert: 9, keep: false },
+      ],
+    };
     expect(found(find(run)).fixed.map(({ invert }) => Number(invert.toFixed(3)))).toEqual([8.543, 9.293]);
   });
   test('a kept level is kept, or named', () => {
-    const kept = (invert: number) => level({}, { fixed: [{ station: 0, invert, keep: true }, { station: 60, invert: 8, keep: false }] }); // prettier-ignore
+    const kept = (invert: number) =>
+      level(
+        {},
+        {
+          fixed: [
+            { station: 0, invert, keep: true },
+            { station: 60, invert: 8, keep: false },
+          ],
+        },
+      );
     expect(found(find(kept(9))).fixed[0]).toEqual({ station: 0, invert: 9, keep: true });
     expect(blocked(find(kept(9.5))).relaxations.map(({ label }) => label)).toContain(
       'Let the kept levels at 0.0 m move, by 0.207 m at most',
@@ -113,14 +128,26 @@ describe('what stands in the way gives way by the least that will do', () => {
     // Depth at the foot: 0.6 + 0.110 + the bed of 0.1 + 60/80.
     ['a greatest depth', level({ maxDepth: 1.2 }), ['Accept a fall of', 'Accept a cover of', 'Allow a depth of 1.560 m']],
     // The ground falls 3 m in 60.
-    ['a greatest fall on a steep slope that must not get deep', { ...steep, targets: { ...steep.targets, maxFall: 1 / 40, maxDepth: 1.5 } }, ['Allow a fall of', 'Allow a depth of']],
-    ['an incoming level too low for the receiving one', level({ incoming: 9, receiving: 8.5 }), ['Accept a fall of 1:120', 'Lower the receiving level to 8.250 m', 'Raise the incoming level to 9.250 m']],
-    ['two lines with no room between them', level({ maxDepth: 1.75 }, { lines: [across(20, 0.2, 0.55), across(40, 1.45)] }), ['if their owners agree']],
+    [
+      'a greatest fall on a steep slope that must not get deep',
+      { ...steep, targets: { ...steep.targets, maxFall: 1 / 40, maxDepth: 1.5 } },
+      ['Allow a fall of', 'Allow a depth of'],
+    ],
+    [
+      'an incoming level too low for the receiving one',
+      level({ incoming: 9, receiving: 8.5 }),
+      ['Accept a fall of 1:120', 'Lower the receiving level to 8.250 m', 'Raise the incoming level to 9.250 m'],
+    ],
+    [
+      'two lines with no room between them',
+      level({ maxDepth: 1.75 }, { lines: [across(20, 0.2, 0.55), across(40, 1.45)] }),
+      ['if their owners agree'],
+    ],
   ])('%s', (_, run, labels) => {
     const { relaxations } = blocked(find(run));
     for (const label of labels) expect(relaxations.map((one) => one.label).join('; ')).toContain(label);
     for (const { patches } of relaxations) expect(find(runSchema.parse(applyPatches(run, patches))).kind).toBe('found');
-  }); // prettier-ignore
+  });
   test('where no single one will do, the least of several is offered as one', () => {
     const run = level({ incoming: 9.6, receiving: 9.2, maxDepth: 0.7 });
     const { why, relaxations } = blocked(find(run));
@@ -130,7 +157,17 @@ describe('what stands in the way gives way by the least that will do', () => {
   });
   test('whatever is asked for, everything offered does it', () => {
     const maybe = (min: number, max: number) => fc.option(fc.double({ min, max, noNaN: true }), { nil: undefined });
-    const targets = fc.record({ minFall: maybe(1 / 200, 1 / 20), maxFall: maybe(1 / 20, 1 / 5), cover: maybe(0.3, 1.2), receiving: maybe(7, 10), incoming: maybe(8, 10), maxDepth: maybe(0.5, 3) }, { noNullPrototype: true }); // prettier-ignore
+    const targets = fc.record(
+      {
+        minFall: maybe(1 / 200, 1 / 20),
+        maxFall: maybe(1 / 20, 1 / 5),
+        cover: maybe(0.3, 1.2),
+        receiving: maybe(7, 10),
+        incoming: maybe(8, 10),
+        maxDepth: maybe(0.5, 3),
+      },
+      { noNullPrototype: true },
+    );
     const ground = fc.array(fc.double({ min: 9, max: 11, noNaN: true }), { minLength: 2, maxLength: 6 });
     const lines = fc.array(fc.tuple(fc.double({ min: 1, max: 19, noNaN: true }), fc.double({ min: 0.2, max: 1.5, noNaN: true })), {
       maxLength: 2,
@@ -163,7 +200,16 @@ describe('what stands in the way gives way by the least that will do', () => {
 });
 
 test('the gradient breaks at a chamber only, where the ground asks for it', () => {
-  const base = level({}, { stations: [{ station: 0, ground: 10 }, { station: 30, ground: 10 }, { station: 60, ground: 8 }] }); // prettier-ignore
+  const base = level(
+    {},
+    {
+      stations: [
+        { station: 0, ground: 10 },
+        { station: 30, ground: 10 },
+        { station: 60, ground: 8 },
+      ],
+    },
+  );
   const straight = found(find(base));
   expect(straight.fixed).toHaveLength(2);
   const broken = found(find({ ...base, structures: withStructure(base, chamberAt(base, 30)) }));
@@ -176,39 +222,59 @@ test('for any rolling ground the line found holds every target, and none of 200 
   const ground = fc.array(fc.double({ min: 9, max: 11, noNaN: true }), { minLength: 3, maxLength: 9 });
   const walls = fc.constantFrom<Run['reaches'][number]['left']>({ kind: 'vertical' }, { kind: 'batter', ratio: 1 });
   fc.assert(
-    fc.property(ground, walls, fc.array(fc.double({ min: 0, max: 4, noNaN: true }), { minLength: 400, maxLength: 400 }), (grounds, wall, throws) => {
-      const [reach] = level({}).reaches as [Run['reaches'][number]];
-      const stations = grounds.map((value, i) => ({ station: i * 10, ground: value }));
-      const end = (grounds.length - 1) * 10;
-      const base = level({}, { stations, reaches: [{ ...reach, left: wall, right: wall }] });
-      const middle = Math.floor(grounds.length / 2) * 10;
-      const down = [{ station: 0, invert: 1 }, { station: end, invert: 0 }].map((one) => ({ ...one, keep: false }));
-      const run = { ...base, fixed: down, structures: withStructure(base, chamberAt(base, middle)) };
-      const best = applyPatches(run, found(find(run)).patches);
-      const holds = (candidate: Run) =>
-        legsOf(candidate).every(({ fall }) => fall >= 1 / 80 - 1e-6) &&
-        stations.every(({ station }) => levelsOn(candidate, findService('drain-110'), station).cover >= 0.6 - 1e-6);
-      expect(holds(best)).toBe(true);
-      // The finder sums by pieces and tangents, the plan exactly: allow it a hundredth.
-      const least = planRun(job, { ...best, structures: [] }).volumes.trench * 0.99;
-      for (let i = 0; i < 400; i += 2) {
-        const head = 10.3 - (throws[i] as number);
-        const fixed = [{ station: 0, invert: head }, { station: end, invert: head - end / 80 - (throws[i + 1] as number) }].map((one) => ({ ...one, keep: false })); // prettier-ignore
-        const random: Run = { ...best, fixed, structures: [] };
-        if (!holds(random)) continue;
-        expect(planRun(job, random).volumes.trench).toBeGreaterThanOrEqual(least);
-      }
-    }),
+    fc.property(
+      ground,
+      walls,
+      fc.array(fc.double({ min: 0, max: 4, noNaN: true }), { minLength: 400, maxLength: 400 }),
+      (grounds, wall, throws) => {
+        const [reach] = level({}).reaches as [Run['reaches'][number]];
+        const stations = grounds.map((value, i) => ({ station: i * 10, ground: value }));
+        const end = (grounds.length - 1) * 10;
+        const base = level({}, { stations, reaches: [{ ...reach, left: wall, right: wall }] });
+        const middle = Math.floor(grounds.length / 2) * 10;
+        const down = [
+          { station: 0, invert: 1 },
+          { station: end, invert: 0 },
+        ].map((one) => ({ ...one, keep: false }));
+        const run = { ...base, fixed: down, structures: withStructure(base, chamberAt(base, middle)) };
+        const best = applyPatches(run, found(find(run)).patches);
+        const holds = (candidate: Run) =>
+          legsOf(candidate).every(({ fall }) => fall >= 1 / 80 - 1e-6) &&
+          stations.every(({ station }) => levelsOn(candidate, findService('drain-110'), station).cover >= 0.6 - 1e-6);
+        expect(holds(best)).toBe(true);
+        // The finder sums by pieces and tangents, the plan exactly: allow it a hundredth.
+        const least = planRun(job, { ...best, structures: [] }).volumes.trench * 0.99;
+        for (let i = 0; i < 400; i += 2) {
+          const head = 10.3 - (throws[i] as number);
+          const fixed = [
+            { station: 0, invert: head },
+            { station: end, invert: head - end / 80 - (throws[i + 1] as number) },
+          ].map((one) => ({ ...one, keep: false }));
+          const random: Run = { ...best, fixed, structures: [] };
+          if (!holds(random)) continue;
+          expect(planRun(job, random).volumes.trench).toBeGreaterThanOrEqual(least);
+        }
+      },
+    ),
     { numRuns: 25 },
   );
-}); // prettier-ignore
+});
 
 describe('the model', () => {
   test('hulls keep only corners that can touch, and the binding one of two at a station', () => {
     const at = (...values: number[]) => values.map((value, station) => ({ station, value }));
     expect(limitHull(at(3, 1, 2, 0), -1).map(({ value }) => value)).toEqual([3, 1, 0]);
     expect(limitHull(at(0, 2, 1, 3), 1).map(({ value }) => value)).toEqual([0, 2, 3]);
-    expect(limitHull([{ station: 0, value: 2 }, { station: 0, value: 1 }, { station: 1, value: 5 }], -1)[0]?.value).toBe(1); // prettier-ignore
+    expect(
+      limitHull(
+        [
+          { station: 0, value: 2 },
+          { station: 0, value: 1 },
+          { station: 1, value: 5 },
+        ],
+        -1,
+      )[0]?.value,
+    ).toBe(1);
   });
   test('a row without variables that cannot hold makes it infeasible, one that holds does not', () => {
     const model = (constant: number) => ({

@@ -129,11 +129,13 @@ function whyNot(problem: GradeProblem, flipped: readonly Side[], index: number, 
   const other = flipped[index] === 'over' ? 'Over' : 'Under';
   const solution = solveGrade(problem, { sides: flipped }, solver);
   if (solution) return `${other} it digs ${formatVolume(Math.max(0, solution.objective - best), units)} more.`;
-  const guilty = asked(problem).filter((family) => family !== 'clearance' && solveGrade(problem, { sides: flipped, without: new Set([family]), feasibility: true }, solver));
+  const guilty = asked(problem).filter(
+    (family) => family !== 'clearance' && solveGrade(problem, { sides: flipped, without: new Set([family]), feasibility: true }, solver),
+  );
   return guilty.length > 0
     ? `${other} it is ruled out by ${list(guilty.map((family) => NAMES[family]))}.`
     : `${other} it, several things together do not hold.`;
-} // prettier-ignore
+}
 
 /** Constraints the run asks for at all. */
 function asked({ targets, keeps, crossings }: GradeProblem): Family[] {
@@ -169,7 +171,12 @@ function blocked(problem: GradeProblem, units: UnitSystem, solver: Solver, onPro
   if (relaxations.length > 0) {
     const names = list(relaxations.map(({ family }) => NAMES[family]));
     const by = short === undefined ? '' : ` Short of fall by ${formatLength(short, units, 'level')}.`;
-    return { kind: 'blocked', why: `${capital(names)} cannot ${relaxations.length > 1 ? 'all hold' : 'hold'} here.${by}`, short, relaxations };
+    return {
+      kind: 'blocked',
+      why: `${capital(names)} cannot ${relaxations.length > 1 ? 'all hold' : 'hold'} here.${by}`,
+      short,
+      relaxations,
+    };
   }
   onProgress(0.85, 'No single one will do; looking for the least of several');
   const together = solveGrade(problem, { sides, relax: wanted }, solver);
@@ -179,9 +186,18 @@ function blocked(problem: GradeProblem, units: UnitSystem, solver: Solver, onPro
     kind: 'blocked',
     why: `No single constraint is to blame. ${giving.length > 0 ? `It takes ${list(giving.map((family) => NAMES[family]))} together.` : 'Move a chamber, or an existing line.'}`,
     short: undefined,
-    relaxations: parts.length > 0 ? [{ family: parts[0]?.family ?? 'cover', label: parts.map(({ label }) => label).join(', '), patches: parts.flatMap(({ patches }) => patches) }] : [],
+    relaxations:
+      parts.length > 0
+        ? [
+            {
+              family: parts[0]?.family ?? 'cover',
+              label: parts.map(({ label }) => label).join(', '),
+              patches: parts.flatMap(({ patches }) => patches),
+            },
+          ]
+        : [],
   };
-} // prettier-ignore
+}
 
 const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 /** A relaxed target is loosened by this much more, metres or ratio, so that the solver's last digit cannot shut it again. */
@@ -201,7 +217,11 @@ function relax({ targets, cover, keeps }: GradeProblem, family: Family, slack: n
       return { family, label: `Allow a fall of ${formatGradient(fall, units)}`, patches: target('maxFall', fall) };
     }
     case 'cover':
-      return { family, label: `Accept a cover of ${level(cover.asked - slack)}`, patches: target('cover', Math.max(0, cover.asked - slack - HAIR)) };
+      return {
+        family,
+        label: `Accept a cover of ${level(cover.asked - slack)}`,
+        patches: target('cover', Math.max(0, cover.asked - slack - HAIR)),
+      };
     case 'receiving': {
       const receiving = (targets.receiving ?? 0) - slack;
       return { family, label: `Lower the receiving level to ${level(receiving)}`, patches: target('receiving', receiving - HAIR) };
@@ -216,11 +236,19 @@ function relax({ targets, cover, keeps }: GradeProblem, family: Family, slack: n
     }
     case 'clearance': {
       const clearance = targets.clearance - slack;
-      return { family, label: `Pass existing lines at ${level(clearance)}, if their owners agree`, patches: target('clearance', Math.max(0, clearance - HAIR)) };
+      return {
+        family,
+        label: `Pass existing lines at ${level(clearance)}, if their owners agree`,
+        patches: target('clearance', Math.max(0, clearance - HAIR)),
+      };
     }
     case 'keep': {
       const names = keeps.map(({ station }) => formatStation(station, units)).join(', ');
-      return { family, label: `Let the kept levels at ${names} move, by ${level(slack)} at most`, patches: keeps.map(({ index }) => ({ path: ['fixed', index, 'keep'], value: false })) };
+      return {
+        family,
+        label: `Let the kept levels at ${names} move, by ${level(slack)} at most`,
+        patches: keeps.map(({ index }) => ({ path: ['fixed', index, 'keep'], value: false })),
+      };
     }
   }
-} // prettier-ignore
+}

@@ -88,7 +88,11 @@ function directionOf(run: Run, service: Service): 1 | -1 {
 function limitsOf(run: Run, service: Service, { cover, maxDepth }: GradeTargets): GradeProblem['limits'] {
   return run.reaches.flatMap((reach, index) => {
     const to = reachEnd(run, index);
-    const stations = [reach.from, ...run.stations.map(({ station }) => station).filter((station) => station > reach.from && station < to), to];
+    const stations = [
+      reach.from,
+      ...run.stations.map(({ station }) => station).filter((station) => station > reach.from && station < to),
+      to,
+    ];
     return stations.map((station) => {
       const { ground, finished } = groundsAt(run.stations, station);
       return {
@@ -97,7 +101,7 @@ function limitsOf(run: Run, service: Service, { cover, maxDepth }: GradeTargets)
         lowest: maxDepth === undefined ? -Infinity : ground - maxDepth + reach.bedding + service.wall,
       };
     });
-  }); // prettier-ignore
+  });
 }
 
 function digsOf(run: Run, service: Service): GradeProblem['digs'] {
@@ -147,10 +151,22 @@ function crossingsOf(run: Run, service: Service, { clearance }: GradeTargets): C
       // Both edges of where the two lie over each other.
       const half = (line.size + service.od) / 2 / Math.sin(where.angle);
       const { top, underside } = at(where.station);
-      return [{ line: index, name: line.name, at: [clamp(where.station - half), clamp(where.station + half)].map((station) => ({ station, top, underside })) }];
+      return [
+        {
+          line: index,
+          name: line.name,
+          at: [clamp(where.station - half), clamp(where.station + half)].map((station) => ({ station, top, underside })),
+        },
+      ];
     }
     if (Math.abs(where.offset) - (line.size + service.od) / 2 >= clearance) return [];
     const steps = Math.max(1, Math.ceil((where.to - where.from) / ALONG_STEP));
-    return [{ line: index, name: line.name, at: Array.from({ length: steps + 1 }, (_, i) => at(where.from + ((where.to - where.from) * i) / steps)) }];
-  }); // prettier-ignore
+    return [
+      {
+        line: index,
+        name: line.name,
+        at: Array.from({ length: steps + 1 }, (_, i) => at(where.from + ((where.to - where.from) * i) / steps)),
+      },
+    ];
+  });
 }

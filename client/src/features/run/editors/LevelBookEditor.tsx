@@ -67,7 +67,13 @@ export function LevelBookEditor() {
   return (
     <View style={{ gap: 8 }}>
       <Fields>
-        <QuantityField label="Level of the benchmark" value={book.benchmark} format={show} parse={metres} onValue={(benchmark) => put({ ...book, benchmark }, 'book.bm')} />
+        <QuantityField
+          label="Level of the benchmark"
+          value={book.benchmark}
+          format={show}
+          parse={metres}
+          onValue={(benchmark) => put({ ...book, benchmark }, 'book.bm')}
+        />
         <QuantityField
           label="Misclosure allowed per √km"
           value={book.tolerance}
@@ -104,7 +110,7 @@ export function LevelBookEditor() {
       </Button>
     </View>
   );
-} // prettier-ignore
+}
 
 function reduced(book: LevelBook | null): BookResult | { faults: string[] } | undefined {
   if (!book) return undefined;
