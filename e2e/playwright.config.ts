@@ -16,7 +16,7 @@ export default defineConfig({
   // Generous: a slow machine is not a fault.
   timeout: 180_000,
   expect: { timeout: 30_000 },
-  workers: 2,
+  workers: 3,
   fullyParallel: true,
   forbidOnly: true,
   reporter: [['list'], ['json']],

@@ -12,8 +12,8 @@ const FIRST_SCREEN_BUDGET = 525;
 const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`.padStart(10);
 
 /** Scripts by route, and what the first screen (the jobs list) loads. */
-function sizes() {
-  buildClient();
+async function sizes() {
+  await buildClient();
   const folder = join(clientDir, '_expo/static/js/web');
   const files = readdirSync(folder).filter((name) => name.endsWith('.js'));
   const rows = files.map((name) => {
@@ -35,7 +35,7 @@ function sizes() {
 
 await main(async () => {
   requireNode();
-  installDependencies();
+  await installDependencies();
   const bundle = join(root, 'node_modules', '.cache-bench.mjs');
   // Bundled as the worker is, so that no development helper is measured.
   spawnSync(
@@ -54,6 +54,6 @@ await main(async () => {
     { cwd: root, stdio: 'inherit' },
   );
   if (existsSync(bundle) && statSync(bundle).size > 0) spawnSync(process.execPath, [bundle], { stdio: 'inherit' });
-  sizes();
+  await sizes();
   if (existsSync('/usr/bin/chromium')) spawnSync('npx', ['--no-install', 'tsx', 'e2e/frame.bench.ts'], { cwd: root, stdio: 'inherit' });
 });

@@ -11,10 +11,10 @@ import { startServer } from './lib/server.mjs';
 
 await main(async () => {
   requireNode();
-  installDependencies();
+  await installDependencies();
   installPostgres();
   installDebian('chromium', () => existsSync('/usr/bin/chromium'));
-  buildClient();
+  await buildClient();
   const work = mkdtempSync(join(tmpdir(), 'tamper-shots-'));
   chmodSync(work, 0o755);
   const cluster = await startCluster(join(work, 'postgres'), { durable: false });

@@ -65,14 +65,14 @@ await main(async () => {
       wake();
     });
 
-  installDependencies();
+  await installDependencies();
   if (!process.env.DATABASE_URL) installPostgres();
   if (!(await takeFolder(port))) return;
   let cluster;
   let server;
   try {
     await mustBeFree(port);
-    buildClient();
+    await buildClient();
     if (stopAsked) return;
     let databaseUrl = process.env.DATABASE_URL;
     if (!databaseUrl) {

@@ -1,5 +1,5 @@
 // npm test: everything the project is checked by, on one command. Ends with `N passed, N failed`.
-import { spawnSync } from 'node:child_process';
+import { execFile, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -15,12 +15,17 @@ const total = { passed: 0, failed: 0 };
 const run = (command, args, env = {}) =>
   spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0;
 
-/** A check that passes or fails as a whole. */
-function check(name, script) {
-  step(name);
-  if (run('npm', ['run', '-s', script])) total.passed++;
-  else total.failed++;
-}
+/** A check that passes or fails as a whole; what it prints comes in one piece when it ends, so that checks may run side by side. */
+const check = (name, script) =>
+  new Promise((resolve) => {
+    execFile('npm', ['run', '-s', script], { cwd: root, maxBuffer: 1 << 28 }, (error, stdout, stderr) => {
+      step(`${name}: ${error ? 'failed' : 'passed'}`);
+      process.stdout.write(stdout + stderr);
+      if (error) total.failed++;
+      else total.passed++;
+      resolve();
+    });
+  });
 
 /** Adds a runner's own counts. A runner that wrote no report, or failed without a failed test, counts as one failure. */
 function count(ok, reportFile, read) {
@@ -31,13 +36,13 @@ function count(ok, reportFile, read) {
 
 await main(async () => {
   requireNode();
-  installDependencies();
+  const dependencies = installDependencies();
   installPostgres();
   installDebian('chromium', () => existsSync(CHROMIUM));
+  await dependencies;
 
-  check('Types', 'typecheck');
-  check('Lint and format', 'lint');
-  check('Architecture', 'arch');
+  step('Types, lint and architecture, and the web client meanwhile');
+  await Promise.all([check('Types', 'typecheck'), check('Lint and format', 'lint'), check('Architecture', 'arch'), buildClient()]);
 
   const work = mkdtempSync(join(tmpdir(), 'tamper-test-'));
   // The postgres user has to get through to its folder.
@@ -50,7 +55,7 @@ await main(async () => {
 
     step('Unit, interface and server tests');
     const jestReport = join(work, 'jest.json');
-    const jestOk = run('npx', ['--no-install', 'jest', '--json', `--outputFile=${jestReport}`], {
+    const jestOk = run('npx', ['--no-install', 'jest', '--maxWorkers=2', '--json', `--outputFile=${jestReport}`], {
       TEST_DATABASE_URL: cluster.createDatabase('server_tests'),
     });
     count(jestOk, jestReport, (report) => ({
@@ -58,7 +63,6 @@ await main(async () => {
       failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
     }));
 
-    buildClient();
     step('End-to-end tests in Chromium');
     const port = await freePort();
     const databaseUrl = cluster.createDatabase('e2e');

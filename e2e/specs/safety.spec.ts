@@ -78,17 +78,10 @@ for (const size of [
     await page.getByRole('link', { name: /Wash-down drain/ }).click();
     await expect(number(page, 'Deepest')).toBeVisible();
     expect(await serious()).toEqual([]);
-    for (const part of [
-      'Existing lines',
-      'Ground levels',
-      'Line',
-      'Depth and fall',
-      'Chambers',
-      'Left wall',
-      'Way out',
-      'Spoil',
-      'Reach',
-    ]) {
+    // The cards are the same on both sizes: looked at once, on the wide one.
+    for (const part of size.name === 'phone'
+      ? []
+      : ['Existing lines', 'Ground levels', 'Line', 'Depth and fall', 'Chambers', 'Left wall', 'Way out', 'Spoil', 'Reach']) {
       await open(page, part);
       expect(await serious(), part).toEqual([]);
     }

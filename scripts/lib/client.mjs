@@ -1,7 +1,8 @@
-import { spawnSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { promisify } from 'node:util';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { root } from './packages.mjs';
 import { Failure, step } from './say.mjs';
@@ -23,7 +24,7 @@ function sourceHash() {
 }
 
 /** Exports the web client unless the last export was made from the same sources. */
-export function buildClient() {
+export async function buildClient() {
   // The solver's program is fetched by its worker on first use.
   mkdirSync(join(root, 'client', 'public'), { recursive: true });
   copyFileSync(join(root, 'node_modules', 'highs', 'build', 'highs.wasm'), join(root, 'client', 'public', 'highs.wasm'));
@@ -33,13 +34,13 @@ export function buildClient() {
   step('Building the web client (about a minute the first time)');
   rmSync(clientDir, { recursive: true, force: true });
   const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1', NODE_ENV: 'production' };
-  const result = spawnSync('npx', ['--no-install', 'expo', 'export', '-p', 'web'], {
+  await promisify(execFile)('npx', ['--no-install', 'expo', 'export', '-p', 'web'], {
     cwd: join(root, 'client'),
     env,
-    encoding: 'utf8',
     maxBuffer: 1 << 28,
+  }).catch(({ message, stdout, stderr }) => {
+    throw new Failure(`The web client did not build: ${message}\n${stdout}\n${stderr}`);
   });
-  if (result.status !== 0) throw new Failure(`The web client did not build:\n${result.stdout}\n${result.stderr}`);
   for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);
 }

@@ -1,4 +1,5 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
+import { once } from 'node:events';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -13,19 +14,17 @@ export function requireNode() {
   if (major < 20) throw new Failure(`Node ${process.versions.node} is too old; install Node 20 or newer.`);
 }
 
-/** Installs the npm dependencies when the lock file differs from what was installed last. */
-export function installDependencies() {
+/** Installs the npm dependencies when the lock file differs from what was installed last. Debian's packages can be installed meanwhile. */
+export async function installDependencies() {
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
   const stamp = join(root, 'node_modules', '.tamper-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   step('Installing dependencies (a few minutes the first time)');
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
-    cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
-  if (result.status !== 0)
+  const npm = spawn('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+  const [status] = await once(npm, 'close');
+  if (status !== 0)
     throw new Failure('npm could not install the dependencies. Check the connection to the npm registry and run this again.');
   writeFileSync(stamp, lock);
 }

@@ -365,13 +365,11 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
       '@length': show(length),
       '@staStart': show(start),
       CoordGeom: {
-        Line: route
-          .slice(1)
-          .map((end, i) => ({
-            '@length': show((along[i + 1] as number) - (along[i] as number)),
-            Start: point(route[i] as PlanPoint),
-            End: point(end),
-          })),
+        Line: route.slice(1).map((end, i) => ({
+          '@length': show((along[i + 1] as number) - (along[i] as number)),
+          Start: point(route[i] as PlanPoint),
+          End: point(end),
+        })),
       },
       Profile: {
         '@name': run.name,
