@@ -21,7 +21,7 @@ test('bad input ends with code 2 and a sentence for each field', () => {
   const bad = {
     ...demoFile,
     runs: [
-      { ...first, service: 'rope' },
+      { ...first, services: [] },
       { ...second, surface: 7 },
     ],
   };
@@ -33,7 +33,7 @@ test('bad input ends with code 2 and a sentence for each field', () => {
       .trim()
       .split('\n')
       .map((line) => line.split(':')[0]),
-  ).toEqual(['runs[0].service', 'runs[1].surface']);
+  ).toEqual(['runs[0].services', 'runs[1].surface']);
 });
 
 test('a run that cannot be dug names the run and the field', () => {

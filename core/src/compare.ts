@@ -1,5 +1,4 @@
-import { findService } from './catalogue';
-import type { Finding, Run } from './job';
+import { serviceOf, type Finding, type Job, type Run } from './job';
 import { extent, levelsOn } from './line';
 import type { Plan } from './plan';
 
@@ -52,8 +51,8 @@ export interface Sketch {
 const SKETCH_POINTS = 240;
 
 /** Ground and trench bottom of a run at even stations, whether or not it can be dug. */
-export function sketchOf(run: Run): Sketch {
-  const service = findService(run.service);
+export function sketchOf(job: Pick<Job, 'services'>, run: Run): Sketch {
+  const service = serviceOf(job, run);
   const { start, length } = extent(run);
   const points = Array.from({ length: SKETCH_POINTS + 1 }, (_, i) => {
     const station = start + (length * i) / SKETCH_POINTS;

@@ -2,6 +2,7 @@ import { privateLineKinds } from './catalogue';
 import { dayAfter, type Day } from './clear';
 import {
   blankJob,
+  blankLaying,
   blankLine,
   blankReach,
   blankRunExtras,
@@ -37,7 +38,7 @@ const washDownDrain: Run = {
     { name: 'C1', kind: 'chamber', station: 24, diameter: 0.45, tail: 0, pit: pit(1.2, 0.15) },
     { name: 'Interceptor', kind: 'chamber', station: 48, diameter: 1.2, tail: 0, pit: pit(2, 0.3) },
   ],
-  service: 'drain-160',
+  services: [blankLaying('Drain', 'drain-160')],
   surface: 'field',
   reaches: [
     { ...blankReach(0.6), ...gravity, bottomWidth: 0.8 },
@@ -65,9 +66,30 @@ const pontoonSupply: Run = {
     { name: 'Meter hut', kind: 'entry', station: 0, diameter: 0, tail: 2.5, pit: null },
     { name: 'Pontoon pillar', kind: 'pole', station: 85, diameter: 0, tail: 3, pit: null },
   ],
-  service: 'lv-4x25',
+  services: [
+    {
+      ...blankLaying('Shore power', 'lv-4x25'),
+      x: -0.181,
+      circuit: { phases: 3, volts: 400, amps: 63, powerFactor: 0.9, limit: 0.05, resistivity: 1.2, temperature: 15 },
+    },
+    { ...blankLaying('Drinking water', 'water-63'), x: 0.166 },
+    { ...blankLaying('Data', 'data-duct-54'), x: 0.166, up: 0.363, holds: { service: 'fibre-12', count: 2 } },
+  ],
   surface: 'footway',
-  reaches: [{ ...blankReach(0.6), bottomWidth: 0.45, entry: false, beddingMaterial: 'sand' }],
+  reaches: [
+    {
+      ...blankReach(0.781),
+      bottomWidth: 0.5,
+      entry: false,
+      beddingMaterial: 'sand',
+      tape: { school: 'line', distance: 0.3 },
+      tracer: true,
+      restoration: [
+        { material: 'paving', thickness: 0.06 },
+        { material: 'subbase', thickness: 0.1 },
+      ],
+    },
+  ],
   spoil: { ground: 'loam', side: 'left', setback: 1, corridorLeft: 3.2, corridorRight: 1.5, reuse: true },
   lines: [
     line('Old fuel line', 22, {
@@ -77,7 +99,7 @@ const pontoonSupply: Run = {
       coverMax: 0.9,
       where: { kind: 'crossing', station: 22, angle: Math.PI / 3 },
     }),
-    line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 0.8, coverMax: 1, evidence: 'detected' }),
+    line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 1.25, coverMax: 1.45, evidence: 'detected' }),
   ],
 };
 
@@ -90,7 +112,7 @@ const slipwayFeeder: Run = {
     { x: -20, y: -20 },
     { x: 100, y: -20 },
   ],
-  service: 'mv-3x95',
+  services: [blankLaying('Feeder', 'mv-3x95')],
   surface: 'field',
   reaches: [
     { ...blankReach(0.9), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
@@ -102,6 +124,27 @@ const slipwayFeeder: Run = {
     { ...blankReach(0.9, 84), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
   ],
   spoil: { ground: 'loam', side: 'right', setback: 1, corridorLeft: 3, corridorRight: 5, reuse: true },
+};
+
+/** The same with a second circuit beside the first: what it would take. */
+const secondCircuit: Run = {
+  ...slipwayFeeder,
+  name: 'Slipway feeder (two circuits)',
+  services: [
+    { ...blankLaying('Feeder', 'mv-3x95'), x: -0.109 },
+    { ...blankLaying('Second feeder', 'mv-3x95'), x: 0.109 },
+  ],
+};
+
+/** A slot nobody enters, to the pump at the far pontoon: a soft copper and a control cable. */
+const pumpLine: Run = {
+  ...blankRunExtras(),
+  name: 'Pump line',
+  stations: stations([0, 4.1], [20, 4.05], [40, 3.95], [60, 3.9]),
+  services: [{ ...blankLaying('Copper', 'copper-22') }, { ...blankLaying('Control', 'control-7'), up: 0.322 }],
+  surface: 'field',
+  reaches: [{ ...blankReach(0.75), soil: 'B', bottomWidth: 0.15, entry: false, bedding: 0.05, surround: 0.1, beddingMaterial: 'flowing' }],
+  spoil: { ground: 'loam', side: 'right', setback: 1, corridorLeft: 2, corridorRight: 3, reuse: true },
 };
 
 /** From the interceptor to the creek: joined to the drain at the interceptor. */
@@ -118,10 +161,18 @@ const outfall: Run = {
     { x: 24 + 24 * Math.cos(Math.PI / 6) + 15, y: -12 - 30 * Math.sin(Math.PI / 3) },
   ],
   structures: [{ name: 'Interceptor', kind: 'chamber', station: 0, diameter: 1.2, tail: 0, pit: null }],
-  service: 'drain-300',
+  services: [
+    { ...blankLaying('North pipe', 'drain-300'), x: -0.3475 },
+    { ...blankLaying('South pipe', 'drain-300'), x: 0.3475 },
+  ],
+  // The tide stands this high in the fill.
+  water: [
+    { station: 0, level: 2.6 },
+    { station: 30, level: 2.4 },
+  ],
   surface: 'field',
-  reaches: [{ ...blankReach(0.6), ...gravity, soil: 'C', bottomWidth: 1, protection: 'shield' }],
-  spoil: { ground: 'clay', side: 'left', setback: 1, corridorLeft: 6, corridorRight: 3, reuse: true },
+  reaches: [{ ...blankReach(0.6), ...gravity, soil: 'C', bottomWidth: 1.55, protection: 'shield' }],
+  spoil: { ground: 'clay', side: 'left', setback: 1, corridorLeft: 7, corridorRight: 3, reuse: true },
 };
 
 /**
@@ -134,6 +185,7 @@ export const demoFor = (today: Day): JobFile => ({
   job: {
     ...blankJob('Saltmarsh boatyard', 'UK'),
     machine: 't17',
+    buckets: [0.15, 0.23, 0.3, 0.45, 0.9],
     origin: { lat: 0, lon: 0 },
     clearance: {
       permit: {
@@ -197,7 +249,7 @@ export const demoFor = (today: Day): JobFile => ({
       tasks: [{ what: 'Telecom plans for the footpath', owner: 'supervisor', due: dayAfter(today, 2), done: false }],
     },
   },
-  runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall],
+  runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall, secondCircuit, pumpLine],
 });
 
 /** The demo on a fixed day. */

@@ -90,7 +90,7 @@ describe('plans in numbers', () => {
     expect(summarise(planRun(blankJob('Test', 'UK'), run)).overProtection).toBeCloseTo(90, 6);
   });
   test('a sketch runs from end to end and shows what the levels say, also of a line that cannot be dug', () => {
-    const { points } = sketchOf(withInverts(drain, 9, 8));
+    const { points } = sketchOf(job, withInverts(drain, 9, 8));
     expect([points[0]?.station, points.at(-1)?.station]).toEqual([extent(drain).start, extent(drain).end]);
     const middle = points[120]!;
     expect(middle.bottom).toBeCloseTo(levelsOn(withInverts(drain, 9, 8), findService('drain-160'), 24).bottom, 12);

@@ -1,7 +1,6 @@
-import { findService } from './catalogue';
 import { fallingRun, levelsAt } from './line';
 import { trenchArea } from './geometry';
-import { blankJob, blankRun, type Reach, type Run } from './job';
+import { blankJob, blankRun, serviceOf, type Reach, type Run } from './job';
 import { digWidth } from './makeup';
 import { planRun } from './plan';
 
@@ -23,7 +22,7 @@ function longRun(): Run {
 
 /** The volume by slices 10 mm thick: what planRun's closed forms stand in for. */
 function slices(run: Run): number {
-  const service = findService(run.service);
+  const service = serviceOf(blankJob('Bench'), run);
   const step = 0.01;
   let volume = 0;
   let index = 0;

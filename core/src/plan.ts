@@ -1,4 +1,4 @@
-import { beddingIds, findService, grounds, machines, type BeddingId, type Service } from './catalogue';
+import { beddingIds, grounds, machines, type BeddingId } from './catalogue';
 import { clashFindings, handWindows, knownLine, lostFindings, windowFindings, type HandWindow } from './clear';
 import { benchHeights, EPSILON, largest, wallOffset } from './geometry';
 import {
@@ -12,7 +12,18 @@ import {
   supportFindings,
   type DepthRanges,
 } from './guard';
-import { InputError, worstFirst, type ExistingLine, type Finding, type Job, type Reach, type Run } from './job';
+import {
+  InputError,
+  laidLines,
+  linesIn,
+  worstFirst,
+  type ExistingLine,
+  type Finding,
+  type Job,
+  type LaidLine,
+  type Reach,
+  type Run,
+} from './job';
 import {
   bendFindings,
   boreFindings,
@@ -28,6 +39,7 @@ import {
   levelsAt,
   levelsOn,
   pitsOf,
+  reachEnd,
   reachIndexAt,
   reachSpan,
   type Bore,
@@ -36,7 +48,20 @@ import {
   type ProfileColumns,
 } from './line';
 import { exitFindings } from './machine';
-import { coverFindings, digWidth, layerAreas, layerHeights, widthBasis, widthBreakDepths, widthFindings, widthFloor } from './makeup';
+import {
+  apartFindings,
+  coverFindings,
+  digWidth,
+  dropOf,
+  layerAreas,
+  layerBreaks,
+  layerHeights,
+  widthBasis,
+  widthBreakDepths,
+  widthFindings,
+  widthFloor,
+  type LayerHeights,
+} from './makeup';
 import { resolveRules, type RuleSetId } from './rules';
 import { balance, heapExcess, heapsAt, roomFindings, setbackFindings, type Balance, type Heap, type PartVolumes } from './spoil';
 
@@ -83,29 +108,31 @@ export interface Plan {
  */
 export function planRun(job: Job, run: Run): Plan {
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const service = findService(run.service);
+  const laid = laidLines(job, run);
+  const { service } = laid[0] as LaidLine;
   const machine = machines[job.machine];
-  mustHoldTheLine(run, service.od);
+  mustHoldTheLines(run, laid);
 
   const ruleDepths = [...ruleBreakDepths(rules), ...widthBreakDepths(rules)];
   const { start, end, length } = extent(run);
   const lines = run.lines.map(knownLine);
-  const windows = handWindows(lines, rules, { from: start, to: end }, (from, to) => halfTop(run, service, from, to));
+  const windows = handWindows(lines, rules, { from: start, to: end }, (from, to) => halfTop(run, laid, from, to));
   const bores = boresOf(run);
-  const ends = [...windows, ...bores, ...pitsOf(run)].flatMap(({ from, to }) => [from, to]);
+  const ends = [...windows, ...bores, ...pitsOf(run), ...laid].flatMap(({ from, to }) => [from, to]);
   const profile = layProfile(
     run,
     service,
-    (reach) => {
+    (reach, index) => {
       if (!isOpen(reach)) return [];
-      const { crown, surround } = layerHeights(reach, service);
-      return [...ruleDepths, ...benchHeights(reach.left), ...benchHeights(reach.right), crown, surround];
+      const inReach = linesIn(laid, reach.from, reachEnd(run, index));
+      const layers = layerBreaks(layerHeights(reach, inReach), inReach);
+      return [...ruleDepths, ...benchHeights(reach.left), ...benchHeights(reach.right), ...layers];
     },
     ends.filter((station) => station > start && station < end),
   );
 
-  const { volumes, bedding, area, topWidth, cumulative } = measure(run, profile);
-  const pits = pitsOf(run).map((pit) => planPit(run, profile, area, pit));
+  const { volumes, bedding, area, topWidth, cumulative } = measure(run, laid, profile);
+  const pits = pitsOf(run).map((pit) => planPit(run, laid, profile, area, pit));
   const pitTotals = { dig: total(pits, ({ dig }) => dig), fill: total(pits, ({ fill }) => fill) };
   const { handRate } = grounds[run.spoil.ground];
   const handDig = windows.map((window) => {
@@ -139,7 +166,7 @@ export function planRun(job: Job, run: Run): Plan {
     heap,
     widthFloors: run.reaches.map((reach, index) => ({
       reach: index,
-      width: widthFloor(rules, service, reach, deepestIn(index)),
+      width: widthFloor(rules, linesIn(laid, reach.from, reachEnd(run, index)), reach, deepestIn(index)),
       basis: widthBasis(rules, reach),
     })),
     flows: legFlows(run, service),
@@ -147,17 +174,18 @@ export function planRun(job: Job, run: Run): Plan {
     findings: worstFirst([
       ...windowFindings(lines, windows, rules, job.units),
       ...lostFindings(run.lines, job.units),
-      ...clashFindings(lines, rules, job.units, (station) => newLineAt(run, service, station)),
+      ...clashFindings(lines, rules, job.units, (station) => newLineAt(run, laid, station)),
       ...boreLineFindings(run, lines, job.units),
       ...fallFindings(run, service, profile, job.units),
       ...flowFindings(run, service, profile, job.units),
       ...bendFindings(run, service, job.units),
       ...easeFindings(run, service, profile, job.units),
       ...boreFindings(run, job.units),
-      ...widthFindings(run, service, rules, profile, job.units),
-      ...coverFindings(run, service, profile, job.units),
+      ...widthFindings(run, laid, rules, profile, job.units),
+      ...coverFindings(run, laid, profile, job.units),
+      ...apartFindings(job, run, laid, rules),
       ...protectionFindings(run, rules, profile, job.units),
-      ...pitFindings(run, rules, job.units),
+      ...pitFindings(run, service, rules, job.units),
       ...benchFindings(run, rules),
       ...supportFindings(run),
       ...depthFindings(ranges, rules, job.units),
@@ -170,17 +198,18 @@ export function planRun(job: Job, run: Run): Plan {
 
 const total = <T>(items: readonly T[], of: (item: T) => number): number => items.reduce((sum, item) => sum + of(item), 0);
 
-function mustHoldTheLine(run: Run, od: number): void {
-  const errors = run.reaches.flatMap((reach, index) =>
-    isOpen(reach) && reach.bottomWidth < od
+function mustHoldTheLines(run: Run, laid: readonly LaidLine[]): void {
+  const errors = run.reaches.flatMap((reach, index) => {
+    const od = largest(linesIn(laid, reach.from, reachEnd(run, index)).map(({ service }) => service.od));
+    return isOpen(reach) && reach.bottomWidth < od
       ? [
           {
             field: `reaches[${index}].bottomWidth`,
             message: `The bottom is ${reach.bottomWidth} m wide and the line is ${od} m; it does not go in.`,
           },
         ]
-      : [],
-  );
+      : [];
+  });
   if (errors.length > 0) throw new InputError(errors);
 }
 
@@ -190,23 +219,34 @@ const NOTHING = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
  * Areas at the nodes, volumes between them and the trench volume up to each node, by the prismoidal rule V = L/6·(A₁ + 4A_m + A₂), A_m at the middle depth.
  * Exact here: the depth is linear between nodes and no wall or layer changes within an interval.
  */
-function measure(run: Run, profile: ProfileColumns) {
-  const service = findService(run.service);
+function measure(run: Run, laid: readonly LaidLine[], profile: ProfileColumns) {
   const volumes: PartVolumes = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
   const bedding = Object.fromEntries(beddingIds.map((material) => [material, 0])) as Record<BeddingId, number>;
   const reachOf = (i: number) => run.reaches[profile.reach[i] as number] as Reach;
-  const areasAt = (i: number, depth: number) => (isOpen(reachOf(i)) ? layerAreas(reachOf(i), service, depth) : NOTHING);
+  const areasAt = (i: number, depth: number, { lines, heights }: Filling) =>
+    isOpen(reachOf(i)) ? layerAreas(reachOf(i), lines, depth, heights) : NOTHING;
   const topWidth = profile.depth.map((depth, i) =>
     isOpen(reachOf(i)) ? digWidth(reachOf(i)) + wallOffset(reachOf(i).left, depth) + wallOffset(reachOf(i).right, depth) : 0,
   );
-  const areas = profile.depth.map((depth, i) => areasAt(i, depth));
+  const area = profile.depth.map(() => 0);
   const cumulative = [0];
+  const fillings = run.reaches.map((reach, index) =>
+    fillingsOf(reach, reachEnd(run, index), linesIn(laid, reach.from, reachEnd(run, index))),
+  );
+  let after: { filling: Filling; areas: PartVolumes } | undefined;
   for (let i = 0; i + 1 < profile.station.length; i++) {
     cumulative.push(cumulative[i] as number);
-    const length = (profile.station[i + 1] as number) - (profile.station[i] as number);
+    const [from, to] = [profile.station[i] as number, profile.station[i + 1] as number];
+    const length = to - from;
     if (length <= 0) continue;
-    const [a, b] = [areas[i] as PartVolumes, areas[i + 1] as PartVolumes];
-    const middle = areasAt(i, ((profile.depth[i] as number) + (profile.depth[i + 1] as number)) / 2);
+    const filling = fillings[profile.reach[i] as number]?.((from + to) / 2) as Filling;
+    // The node between two intervals of one filling is worked out once.
+    const a = after?.filling === filling ? after.areas : areasAt(i, profile.depth[i] as number, filling);
+    const b = areasAt(i, profile.depth[i + 1] as number, filling);
+    after = { filling, areas: b };
+    area[i] = a.trench;
+    area[i + 1] = b.trench;
+    const middle = areasAt(i, ((profile.depth[i] as number) + (profile.depth[i + 1] as number)) / 2, filling);
     const prismoidal = (first: number, mid: number, last: number) => (length / 6) * (first + 4 * mid + last);
     const bed = prismoidal(a.bedding, middle.bedding, b.bedding);
     const surround = prismoidal(a.surround, middle.surround, b.surround);
@@ -218,14 +258,38 @@ function measure(run: Run, profile: ProfileColumns) {
     volumes.fill += prismoidal(a.fill, middle.fill, b.fill);
     bedding[reachOf(i).beddingMaterial] += bed + surround;
   }
-  return { volumes, bedding, area: areas.map((area) => area.trench), topWidth, cumulative };
+  return { volumes, bedding, area, topWidth, cumulative };
+}
+
+/** The lines in a stretch of a reach, and where their layers lie. */
+interface Filling {
+  lines: LaidLine[];
+  heights: LayerHeights;
+}
+
+/** What lies in a reach at a station: the same object all along a stretch in which no line begins or ends. */
+function fillingsOf(reach: Reach, end: number, lines: readonly LaidLine[]): (station: number) => Filling {
+  const drop = dropOf(lines);
+  const made = new Map<string, Filling>();
+  const throughout = lines.every(({ from, to }) => from <= reach.from && to >= end);
+  const all: Filling = { lines: [...lines], heights: layerHeights(reach, lines, drop) };
+  if (throughout) return () => all;
+  return (station) => {
+    const here = linesIn(lines, station, station);
+    const key = here.map(({ index }) => index).join();
+    const known = made.get(key);
+    if (known) return known;
+    const filling = { lines: [...here], heights: layerHeights(reach, here, drop) };
+    made.set(key, filling);
+    return filling;
+  };
 }
 
 /**
  * What a pit adds to the trench: vertical sides, as long and wide as asked, held at the run's last depth where it reaches past an end,
  * less what the trench takes anyway. What stands in it is not filled again.
  */
-function planPit(run: Run, profile: ProfileColumns, area: readonly number[], pit: Pit): PlannedPit {
+function planPit(run: Run, laid: readonly LaidLine[], profile: ProfileColumns, area: readonly number[], pit: Pit): PlannedPit {
   const { start, end } = extent(run);
   const depthAt = (i: number) => (profile.depth[i] as number) + pit.below;
   const beyond =
@@ -237,27 +301,32 @@ function planPit(run: Run, profile: ProfileColumns, area: readonly number[], pit
     const more = (k: number) => Math.max(0, pit.width * depthAt(k) - (area[k] as number));
     dig += ((to - from) * (more(i) + more(i + 1))) / 2;
   }
-  const depth = pitDepth(run, pit);
+  const depth = pitDepth(run, (laid[0] as LaidLine).service, pit);
   const stands = Math.min(dig, (Math.PI / 4) * pit.diameter ** 2 * depth);
   return { ...pit, depth, dig, fill: dig - stands };
 }
 
 /** Widest half of the trench's top between two stations, metres: sampled at both ends, at every typed station and reach between. */
-function halfTop(run: Run, service: Service, from: number, to: number): number {
+function halfTop(run: Run, laid: readonly LaidLine[], from: number, to: number): number {
   const inside = [...run.stations.map(({ station }) => station), ...run.reaches.map((reach) => reach.from)].filter(
     (station) => station > from && station < to,
   );
   const halves = [from, to, ...inside].map((station) => {
     const reach = run.reaches[reachIndexAt(run, station)] as Reach;
-    const { depth } = levelsAt(run, service, reach, station);
+    const { depth } = levelsAt(run, (laid[0] as LaidLine).service, reach, station);
     return digWidth(reach) / 2 + Math.max(wallOffset(reach.left, depth), wallOffset(reach.right, depth));
   });
   return largest(halves);
 }
 
-function newLineAt(run: Run, service: Service, station: number) {
+/** The new lines at a station as one: from the highest crown to the lowest underside, metres. */
+function newLineAt(run: Run, laid: readonly LaidLine[], station: number) {
+  const { service } = laid[0] as LaidLine;
   const { ground, crown } = levelsOn(run, service, station);
-  return { ground, crown, underside: crown - service.od };
+  const here = linesIn(laid, station, station);
+  const underside = crown - service.od;
+  const top = here.reduce((highest, line) => Math.max(highest, line.up + line.service.od), service.od);
+  return { ground, crown: underside + top, underside: underside - dropOf(here) };
 }
 
 function tightestHeap(run: Run, profile: ProfileColumns, area: readonly number[], excess: readonly number[]): Plan['heap'] {

@@ -1,8 +1,8 @@
-import { findService, protections } from './catalogue';
+import { protections, type Service } from './catalogue';
 import { wallPoints, wallOffset, type Point } from './geometry';
-import type { Reach, Run } from './job';
-import { isOpen, levelsAt, reachIndexAt, type Levels } from './line';
-import { digWidth, layerAreas, layerHeights, type LayerAreas } from './makeup';
+import { laidLines, linesIn, type Job, type LaidLine, type Patch, type Reach, type Run } from './job';
+import { isOpen, levelsAt, reachEnd, reachIndexAt, type Levels } from './line';
+import { digWidth, dropOf, layerAreas, layerHeights, type LayerAreas } from './makeup';
 import { heapsAt, type Heap } from './spoil';
 
 /** One cross-section, to scale: `x` metres right of the centre line looking up the run, `y` level in metres. */
@@ -15,10 +15,12 @@ export interface Section extends Levels {
   areas: LayerAreas;
   trench: Point[];
   bedding: Point[];
-  /** Outline of the surround; the pipe lies within it. Empty where the layer has no thickness. */
-  surround: Point[];
-  fill: Point[];
-  pipe: { centre: Point; radius: number };
+  /** Outlines of the fine fill round and over the lines, bottom up. */
+  surrounds: Point[][];
+  /** Outlines of the fill, bottom up: between the rows, and over them to the ground. */
+  fills: Point[][];
+  /** The lines that lie here, the leading one first. */
+  lines: SectionLine[];
   heaps: (Heap & { outline: Point[] })[];
   /** Panels of a shield or shores against the walls, to the ground. */
   panels: Point[][];
@@ -26,17 +28,28 @@ export interface Section extends Levels {
   bore: number | undefined;
 }
 
+/** A line in a section: its centre and radius in metres. `index` in the run's list. */
+export interface SectionLine {
+  index: number;
+  name: string;
+  service: Service;
+  centre: Point;
+  radius: number;
+}
+
 /** The section of a run at a station (metres). Every drawing and number at the cursor comes from here. */
-export function sectionAt(run: Run, station: number): Section {
-  const service = findService(run.service);
+export function sectionAt(job: Pick<Job, 'services'>, run: Run, station: number): Section {
+  const laid = laidLines(job, run);
+  const { service } = laid[0] as LaidLine;
   const reachIndex = reachIndexAt(run, station);
   const reach = run.reaches[reachIndex] as Reach;
   const levels = levelsAt(run, service, reach, station);
   const { bottom, depth, ground } = levels;
   const width = digWidth(reach);
   const open = isOpen(reach);
-  const areas = open ? layerAreas(reach, service, depth) : { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
-  const heights = layerHeights(reach, service);
+  const here = linesIn(laid, station, station);
+  const heights = layerHeights(reach, here, dropOf(linesIn(laid, reach.from, reachEnd(run, reachIndex))));
+  const areas = open ? layerAreas(reach, here, depth, heights) : { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
   const layer = (from: number, to: number) => (open ? layerOutline(reach, width, bottom, Math.min(from, depth), Math.min(to, depth)) : []);
   return {
     ...levels,
@@ -47,9 +60,17 @@ export function sectionAt(run: Run, station: number): Section {
     areas,
     trench: layer(0, depth),
     bedding: layer(0, heights.bedding),
-    surround: layer(heights.bedding, heights.surround),
-    fill: layer(heights.surround, depth),
-    pipe: { centre: { x: 0, y: levels.crown - service.od / 2 }, radius: service.od / 2 },
+    surrounds: heights.bands.map(({ from, to }, i) => layer(i === 0 ? heights.bedding : from, to)).filter(({ length }) => length > 0),
+    fills: heights.bands
+      .map(({ to }, i) => layer(to, Math.min(depth, heights.bands[i + 1]?.from ?? depth)))
+      .filter(({ length }) => length > 0),
+    lines: here.map(({ index, name, service: { od }, service: kind, x, up }) => ({
+      index,
+      name,
+      service: kind,
+      centre: { x, y: levels.crown - service.od + up + od / 2 },
+      radius: od / 2,
+    })),
     heaps: (open ? heapsAt(run.spoil, reach, depth, areas.trench) : []).map((heap) => ({ ...heap, outline: heapOutline(heap, ground) })),
     panels: open ? panelOutlines(reach, bottom, ground) : [],
     bore: reach.method.kind === 'bored' ? reach.method.bore / 2 : undefined,
@@ -85,4 +106,14 @@ function panelOutlines(reach: Reach, bottom: number, ground: number): Point[][] 
       { x: inside, y: ground },
     ];
   });
+}
+
+/** The changes that put a line's centre where it was dragged to in a section, to the millimetre; the leading line goes sideways only. */
+export function movedLine(run: Run, section: Section, index: number, centre: Point): Patch[] {
+  const line = section.lines.find((other) => other.index === index);
+  const lead = section.lines[0];
+  if (!line || !lead) return [];
+  const millimetre = (value: number) => Math.round(value * 1000) / 1000;
+  const up = index === 0 ? 0 : millimetre(centre.y - line.radius - (lead.centre.y - lead.radius));
+  return [{ path: ['services', index], value: { ...run.services[index], x: millimetre(centre.x), up } }];
 }

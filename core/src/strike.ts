@@ -1,9 +1,8 @@
 import { grounds, machines } from './catalogue';
 import { keepOut, stationOfLine, type StrikeCase } from './clear';
-import type { Job, Run } from './job';
+import { serviceOf, type Job, type Run } from './job';
 import { levelsOn } from './line';
 import type { Plan } from './plan';
-import { findService } from './catalogue';
 import { resolveRules } from './rules';
 
 /**
@@ -12,7 +11,7 @@ import { resolveRules } from './rules';
  */
 export function strikeCases(job: Job, run: Run, plan: Plan): StrikeCase[] {
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const service = findService(run.service);
+  const service = serviceOf(job, run);
   const handHours = 1 / grounds[run.spoil.ground].handRate;
   const machineHours = 1 / machines[job.machine].digRate;
   return plan.lines.map((line, index) => {

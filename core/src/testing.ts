@@ -1,13 +1,16 @@
 import fc from 'fast-check';
-import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, serviceIds, soilClasses, surfaces } from './catalogue';
+import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, services, soilClasses, surfaces } from './catalogue';
 import { findService } from './catalogue';
 import {
+  blankLayers,
+  blankLaying,
   blankReachExtras,
   blankRun,
   blankRunExtras,
   InputError,
   type ExistingLine,
   type FieldError,
+  type Laying,
   type Reach,
   type Run,
   type Wall,
@@ -88,22 +91,43 @@ const reachAt = (from: number, least: number): fc.Arbitrary<Reach> =>
     bedding: metres(0, 0.3),
     surround: metres(0, 0.4),
     beddingMaterial: fc.constantFrom(...beddingIds),
-  });
+    ...Object.fromEntries(Object.entries(blankLayers()).map(([key, value]) => [key, fc.constant(value)])),
+  }) as fc.Arbitrary<Reach>;
+
+/** A line beside the leading one, over or under it, for part of the way or all of it. */
+const besideAny = fc.record({
+  service: fc.constantFrom('water-63', 'lv-4x25', 'data-duct-54', 'drain-110'),
+  x: metres(-0.6, 0.6),
+  up: metres(-0.5, 0.6),
+  circuit: fc.constant(null),
+  holds: fc.constant(null),
+  a: metres(0, 1),
+  b: metres(0, 1),
+});
 
 /** Any run that can be dug: rolling ground, several reaches, by cover or inverts. */
 export const anyRun: fc.Arbitrary<Run> = fc
   .record({
-    service: fc.constantFrom(...serviceIds),
+    service: fc.constantFrom(...services.map(({ id }) => id)),
+    beside: fc.array(besideAny, { maxLength: 3 }),
     grounds: fc.array(metres(9, 11), { minLength: 2, maxLength: 12 }),
     spacing: metres(1, 25),
     reaches: fc.integer({ min: 1, max: 3 }),
     cover: metres(0.05, 3),
     raise: fc.constantFrom(0, 0, 0.25, -0.02),
   })
-  .chain(({ service, grounds, spacing, reaches, cover, raise }) => {
+  .chain(({ service, beside, grounds, spacing, reaches, cover, raise }) => {
     const stations = grounds.map((ground, index) => ({ station: index * spacing, ground, ...(raise ? { finished: ground + raise } : {}) }));
     const end = (grounds.length - 1) * spacing;
-    const least = Math.max(0.05, findService(service).od + 0.02);
+    const layings: Laying[] = [
+      blankLaying('Line', service),
+      ...beside.map(({ a, b, ...other }, i) => ({
+        ...other,
+        name: `Line ${i + 2}`,
+        ...(a + 0.05 < b ? { from: a * end, to: b * end } : {}),
+      })),
+    ];
+    const least = Math.max(0.05, ...layings.map((laying) => findService(laying.service).od + 0.02));
     const line = fc
       .record({
         kind: fc.constantFrom(...lineKinds),
@@ -147,7 +171,7 @@ export const anyRun: fc.Arbitrary<Run> = fc
       name: fc.constant('Any'),
       stations: fc.constant(stations),
       ends: fc.option(fc.tuple(metres(6.5, 8), metres(6.5, 8))),
-      service: fc.constant(service),
+      services: fc.constant(layings),
       surface: fc.constantFrom(...surfaces),
       reaches: fc.tuple(...Array.from({ length: reaches }, (_, index) => reachAt((end * index) / reaches, least))),
       spoil: fc.record({

@@ -1,6 +1,5 @@
 import {
   extent,
-  findService,
   formatGradient,
   formatLength,
   formatStation,
@@ -12,6 +11,7 @@ import {
   stationOfLine,
   type Plan,
   type Run,
+  type Service,
   type UnitSystem,
 } from '@tamper/core';
 import { memo, useMemo } from 'react';
@@ -26,6 +26,8 @@ import { ZoomButtons } from './ZoomButtons';
 
 interface Props {
   run: Run;
+  /** What leads. */
+  service: Service;
   plan: Plan;
   units: UnitSystem;
   width: number;
@@ -43,7 +45,7 @@ const NAME_ROOM = 40;
 const MOST_POINTS = 900;
 
 /** The long section to read from: ground, line, cover, crossings with their clearance, gradients. Heights are exaggerated. */
-export const LongSection = memo(function LongSection({ run, plan, units, width, height, cursor, onCursor, clearance }: Props) {
+export const LongSection = memo(function LongSection({ run, service, plan, units, width, height, cursor, onCursor, clearance }: Props) {
   const { frame, shift, by, reset } = useZoom(40);
   const base = useMemo(() => baseView(plan, width, height), [plan, width, height]);
   const view = useMemo(() => zoomed(base, shift), [base, shift]);
@@ -69,10 +71,10 @@ export const LongSection = memo(function LongSection({ run, plan, units, width, 
             </ClipPath>
           </Defs>
           <G clipPath="url(#long)">
-            <Earth run={run} plan={plan} view={view} height={height} />
+            <Earth run={run} service={service} plan={plan} view={view} height={height} />
             <Windows plan={plan} view={view} height={height} />
-            <Structures run={run} view={view} width={width} />
-            <Crossings run={run} plan={plan} view={view} units={units} clearance={clearance} width={width} />
+            <Structures run={run} service={service} view={view} width={width} />
+            <Crossings run={run} service={service} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
@@ -98,8 +100,7 @@ function baseView(plan: Plan, width: number, height: number): View {
 /** Pixels a metre of height. */
 const rise = (view: View): number => view.y(0) - view.y(1);
 
-function Earth({ run, plan, view, height }: { run: Run; plan: Plan; view: View; height: number }) {
-  const service = findService(run.service);
+function Earth({ run, service, plan, view, height }: { run: Run; service: Service; plan: Plan; view: View; height: number }) {
   const { station, reach, ground: levels, finished, bottom, invert, crown } = plan.profile;
   const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
   const kept = station
@@ -189,6 +190,7 @@ function Windows({ plan, view, height }: { plan: Plan; view: View; height: numbe
 /** Existing lines over their expected covers, in a bubble of the clearance, with how the new line passes them. */
 function Crossings({
   run,
+  service,
   plan,
   view,
   units,
@@ -196,13 +198,13 @@ function Crossings({
   width,
 }: {
   run: Run;
+  service: Service;
   plan: Plan;
   view: View;
   units: UnitSystem;
   clearance: number;
   width: number;
 }) {
-  const service = findService(run.service);
   return (
     <G>
       {plan.lines.map((line, index) => {
@@ -253,8 +255,7 @@ function Crossings({
   );
 }
 
-function Structures({ run, view, width }: { run: Run; view: View; width: number }) {
-  const service = findService(run.service);
+function Structures({ run, service, view, width }: { run: Run; service: Service; view: View; width: number }) {
   return (
     <G>
       {run.structures.map(({ name, station, diameter }) => {

@@ -14,11 +14,12 @@ import {
   type UnitSystem,
 } from '@tamper/core';
 import { memo, useMemo, useState } from 'react';
-import { View as Box, type GestureResponderEvent } from 'react-native';
+import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Polygon } from 'react-native-svg';
-import { colours, ground, TARGET } from '../theme/tokens';
+import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, pathThrough, type Extent, type View } from './fit';
+import { Handle } from './Handle';
 import { roundBelow, ticks } from './ticks';
 import { unshifted, useZoom, zoomed } from './useZoom';
 import { ZoomButtons } from './ZoomButtons';
@@ -88,7 +89,16 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
       </Box>
       {tool === 'points'
         ? routeOf(run).map((point, index) => (
-            <Handle key={index} index={index} point={point} view={view} selected={index === selected} onSelect={onSelect} onMove={onMove} />
+            <Handle
+              key={index}
+              label={`Point ${index + 1} of the line`}
+              place={point}
+              view={view}
+              step={1}
+              selected={index === selected}
+              onSelect={() => onSelect(index)}
+              onMove={(place) => onMove(index, place)}
+            />
           ))
         : null}
       <ZoomButtons onBy={by} onReset={fit} />
@@ -262,75 +272,3 @@ const North = ({ width }: { width: number }) => (
     <Label x={width - 22} y={40} size={12} text="N" />
   </G>
 );
-
-/** A point of the line one can take hold of: drag it, or move it with the arrow keys (Shift: by a tenth). */
-function Handle({
-  index,
-  point,
-  view,
-  selected,
-  onSelect,
-  onMove,
-}: {
-  index: number;
-  point: PlanPoint;
-  view: View;
-  selected: boolean;
-  onSelect: (index: number) => void;
-  onMove: (index: number, point: PlanPoint) => void;
-}) {
-  const [grip, setGrip] = useState<{ pageX: number; pageY: number; from: PlanPoint }>();
-  const drag = ({ nativeEvent: { pageX, pageY } }: GestureResponderEvent) => {
-    if (!grip) return;
-    onMove(index, { x: grip.from.x + (pageX - grip.pageX) / view.scale, y: grip.from.y - (pageY - grip.pageY) / view.scale });
-  };
-  const key = (event: { key: string; shiftKey: boolean; preventDefault: () => void }) => {
-    const step = event.shiftKey ? 0.1 : 1;
-    const [dx, dy] = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key] ?? [0, 0];
-    if (dx === 0 && dy === 0) return;
-    event.preventDefault();
-    onMove(index, { x: point.x + (dx as number), y: point.y + (dy as number) });
-  };
-  return (
-    <Box
-      role="button"
-      aria-label={`Point ${index + 1} of the line`}
-      aria-pressed={selected}
-      tabIndex={0}
-      onStartShouldSetResponder={() => true}
-      onMoveShouldSetResponder={() => true}
-      onResponderTerminationRequest={() => false}
-      onResponderGrant={({ nativeEvent: { pageX, pageY } }) => {
-        onSelect(index);
-        setGrip({ pageX, pageY, from: point });
-      }}
-      onResponderMove={drag}
-      onResponderRelease={() => setGrip(undefined)}
-      {...({ onKeyDown: key, onFocus: () => onSelect(index), dataSet: { handle: 'point' } } as object)}
-      style={
-        {
-          position: 'absolute',
-          left: view.x(point.x) - TARGET / 2,
-          top: view.y(point.y) - TARGET / 2,
-          width: TARGET,
-          height: TARGET,
-          alignItems: 'center',
-          justifyContent: 'center',
-          touchAction: 'none',
-          cursor: 'move',
-        } as object
-      }
-    >
-      <Box
-        style={{
-          width: 22,
-          height: 22,
-          borderRadius: 11,
-          borderWidth: 3,
-          borderColor: selected ? colours.paint : colours.clay,
-          backgroundColor: colours.paper,
-        }}
-      />
-    </Box>
-  );
-}

@@ -6,15 +6,17 @@ import {
   type Reach,
   type RuleSetId,
   type Section,
+  type SectionLine,
   type UnitSystem,
   type Wall,
 } from '@tamper/core';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Pressable, View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { colours, ground, TARGET } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
 import { fitToScale, outline, type View } from './fit';
+import { LineHandles, SectionLines } from './SectionLines';
 
 /** What can be touched on the section; each opens its inputs. */
 export type Part =
@@ -32,7 +34,11 @@ interface Props {
   whole: boolean;
   name: string;
   /** Lines that lie in the ground already at this station, and whether only hands may dig here. */
-  existing?: { lines: readonly ExistingLine[]; handOnly: boolean; ruleSet: RuleSetId };
+  existing?: { lines: readonly ExistingLine[]; handOnly: boolean };
+  /** Whose marking colours. */
+  ruleSet: RuleSetId;
+  /** Lines can be dragged while they are chosen. */
+  onMoveLine?: (index: number, centre: { x: number; y: number }) => void;
 }
 
 const MARGIN = 0.6;
@@ -49,7 +55,10 @@ export const SectionDrawing = memo(function SectionDrawing({
   whole,
   name,
   existing,
+  ruleSet,
+  onMoveLine,
 }: Props) {
+  const [held, setHeld] = useState<number>();
   const view = viewOf(section, width, height, whole);
   const { x, y } = view;
   const length = (metres: number) => formatLength(metres, units);
@@ -77,8 +86,18 @@ export const SectionDrawing = memo(function SectionDrawing({
         <G clipPath="url(#frame)">
           <Rect x={0} y={groundY} width={width} height={Math.max(0, height - groundY)} fill="url(#soil)" />
           <Path d={outline(section.trench, view)} fill={ground.void} />
-          <Path d={outline(section.fill, view)} fill={ground.fill} fillOpacity={0.35} />
-          <Path d={outline(section.surround, view)} fill={ground.surround} stroke={on('bed') ? colours.paint : 'none'} strokeWidth={3} />
+          {section.fills.map((fill, index) => (
+            <Path key={index} d={outline(fill, view)} fill={ground.fill} fillOpacity={0.35} />
+          ))}
+          {section.surrounds.map((surround, index) => (
+            <Path
+              key={index}
+              d={outline(surround, view)}
+              fill={ground.surround}
+              stroke={on('bed') ? colours.paint : 'none'}
+              strokeWidth={3}
+            />
+          ))}
           <Path d={outline(section.bedding, view)} fill={ground.bedding} stroke={on('bed') ? colours.paint : 'none'} strokeWidth={3} />
           {section.heaps.map((heap) => (
             <Path key={heap.side} d={outline(heap.outline, view)} fill={ground.heap} {...edge('spoil')} />
@@ -113,16 +132,9 @@ export const SectionDrawing = memo(function SectionDrawing({
           <Line x1={x(lipRight)} x2={width} y1={groundY} y2={groundY} stroke={ground.soilLine} strokeWidth={2} />
           {existing?.handOnly ? <Path d={outline(section.trench, view)} fill="url(#hand)" /> : null}
           {existing?.lines.map((line) => (
-            <Existing key={line.name} line={line} ruleSet={existing.ruleSet} section={section} view={view} width={width} />
+            <Existing key={line.name} line={line} ruleSet={ruleSet} section={section} view={view} width={width} />
           ))}
-          <Circle
-            cx={x(0)}
-            cy={y(section.pipe.centre.y)}
-            r={Math.max(3, section.pipe.radius * view.scale)}
-            fill={ground.pipe}
-            stroke={on('line') ? colours.paint : colours.ink}
-            strokeWidth={on('line') ? 4 : 1}
-          />
+          <SectionLines section={section} view={view} ruleSet={ruleSet} selected={on('line')} />
           {section.heaps.map((heap) => (
             <Corridor key={heap.side} heap={heap} view={view} ground={groundY} label={`room ${length(heap.corridor)}`} width={width} />
           ))}
@@ -184,6 +196,7 @@ export const SectionDrawing = memo(function SectionDrawing({
         </G>
       </Svg>
       <Targets section={section} view={view} width={width} height={height} lipLeft={lipLeft} lipRight={lipRight} onPart={onPart} />
+      {onMoveLine && on('line') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
     </Box>
   );
 });
@@ -202,7 +215,8 @@ function Bored({
   groundY: number;
   label: string;
 }) {
-  const [cx, cy] = [view.x(0), view.y(section.pipe.centre.y)];
+  const lead = section.lines[0] as SectionLine;
+  const [cx, cy] = [view.x(lead.centre.x), view.y(lead.centre.y)];
   const r = Math.max(6, radius * view.scale);
   return (
     <G>
@@ -369,6 +383,8 @@ function Corridor({
   );
 }
 
+const topOf = ({ lines }: Section): number => Math.max(...lines.map(({ centre, radius }) => centre.y + radius));
+const undersideOf = ({ lines }: Section): number => Math.min(...lines.map(({ centre, radius }) => centre.y - radius));
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
 
 /** Invisible buttons over the parts, never smaller than a gloved finger, in the order people name them. */
@@ -420,7 +436,7 @@ function Targets({
     ...heaps,
     middle('bed', 'Bedding and surround', bottom - 14, bottom + 2),
     middle('width', 'Bottom width', bottom + 4, bottom + 34),
-    middle('line', 'Pipe or cable', y(section.crown), y(section.crown - 2 * section.pipe.radius)),
+    middle('line', section.lines.length > 1 ? 'Lines laid' : 'Pipe or cable', y(topOf(section)), y(undersideOf(section))),
   ];
   return boxes.map((box) => {
     const grown = grow(box, part44(box.part), width, height);

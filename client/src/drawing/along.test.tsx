@@ -1,4 +1,4 @@
-import { blankLine, blankRun, chamberAt, planRun, blankJob, type PlanPoint, type Run } from '@tamper/core';
+import { blankLine, blankRun, chamberAt, planRun, blankJob, serviceOf, type PlanPoint, type Run } from '@tamper/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { onPage, press } from '../testing/benches';
 import { LongSection } from './LongSection';
@@ -29,7 +29,16 @@ function clickAt(element: HTMLElement, x: number, y: number): void {
 describe('the long section', () => {
   const shown = (of: Run = run) => {
     const seen: number[] = [];
-    onPage(<LongSection run={of} plan={planRun(job, of)} clearance={0.3} onCursor={(station) => seen.push(station)} {...size} />);
+    onPage(
+      <LongSection
+        run={of}
+        service={serviceOf(job, of)}
+        plan={planRun(job, of)}
+        clearance={0.3}
+        onCursor={(station) => seen.push(station)}
+        {...size}
+      />,
+    );
     return seen;
   };
   test('a touch puts the cursor where it falls, and stays on the run', () => {

@@ -1,5 +1,5 @@
 import { render, screen } from '@testing-library/react';
-import { demoFile, planRun, sectionAt, type Reach, type Run } from '@tamper/core';
+import { blankJob, demoFile, planRun, sectionAt, type Reach, type Run } from '@tamper/core';
 import { eventStations, nextEvent } from './events';
 import { fitStretched, fitToScale } from './fit';
 import { SectionDrawing } from './SectionDrawing';
@@ -31,7 +31,7 @@ test('events are where something changes, and stepping stays on the run', () => 
 });
 
 test('every part of a section can be reached by name, and its sizes are shown in the reader’s units', () => {
-  const section = sectionAt(run, 0);
+  const section = sectionAt(blankJob('Yard'), run, 0);
   const pressed: string[] = [];
   const props = {
     section,
@@ -42,6 +42,7 @@ test('every part of a section can be reached by name, and its sizes are shown in
     onPart: (part: string) => pressed.push(part),
     whole: true,
     name: run.name,
+    ruleSet: 'UK' as const,
   };
   const { rerender } = render(<SectionDrawing {...props} units="metric" />);
   for (const name of [

@@ -49,7 +49,7 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
       setPicking,
       plan,
       reachIndex: reachIndexAt(run, cursor),
-      section: sectionAt(run, cursor),
+      section: sectionAt(job, run, cursor),
       faultOf: (field: string) => faultIn(errors, field),
       apply: (patches: readonly Patch[]) => {
         const next = patched(run, patches);

@@ -54,7 +54,7 @@ const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
   compare: (job: Job, runs: Run[]): Compared[] =>
-    runs.map((run) => ({ sketch: sketchOf(run), summary: worked(() => summarise(planRun(job, run))) })),
+    runs.map((run) => ({ sketch: sketchOf(job, run), summary: worked(() => summarise(planRun(job, run))) })),
 
   geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
   landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),

@@ -1,13 +1,14 @@
 import {
+  arrangeLines,
   InputError,
   planRun,
-  resolveRules,
   seeded,
   simulateStrikes,
   strikeCases,
   summarise,
   applyPatches,
   type Job,
+  type Offers,
   type PlanSummary,
   type Run,
   type StrikeRisk,
@@ -67,14 +68,18 @@ const worker = {
     worked(async () => {
       onProgress(0, 'Fetching the solver');
       const solver = await loadSolver();
-      const result = findGrade(run, {
-        rules: resolveRules(job.ruleSet, job.overrides),
-        units: job.units,
-        solver,
-        onProgress: seldom(onProgress),
-      });
+      const result = findGrade(job, run, { solver, onProgress: seldom(onProgress) });
       const candidate = result.kind === 'found' ? numbers(job, applyPatches(run, result.patches)) : undefined;
       return { result, present: numbers(job, run), candidate };
+    }),
+  arrange: (job: Job, run: Run, reach: number, station: number, onProgress: OnProgress): Promise<Worked<Offers>> =>
+    worked(() => {
+      const tell = seldom(onProgress);
+      // How much is left is not known: the share closes in on one.
+      return arrangeLines(job, run, reach, station, {
+        nodes: 0,
+        tick: (nodes) => tell(nodes / (nodes + 20_000), `${nodes} ways looked at`),
+      });
     }),
   strikes: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<StrikeRisk>> =>
     worked(() => {

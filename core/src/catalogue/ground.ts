@@ -28,21 +28,6 @@ export const grounds = {
 export type GroundId = keyof typeof grounds;
 export const groundIds = Object.keys(grounds) as [GroundId, ...GroundId[]];
 
-/** What goes round the line. Density compacted, kg/m³. */
-export interface BeddingMaterial {
-  name: string;
-  density: number;
-  /** Loose volume to order per compacted volume. */
-  bulking: number;
-  basis: string;
-}
-export const beddings = {
-  sand: { name: 'Bedding sand', density: 1800, bulking: 1.15, basis: 'Typical moist sand, compacted' },
-  granular: { name: 'Rounded granular 4–10 mm', density: 1750, bulking: 1.08, basis: 'Typical rounded single-size, lightly compacted' },
-} as const satisfies Record<string, BeddingMaterial>;
-export type BeddingId = keyof typeof beddings;
-export const beddingIds = Object.keys(beddings) as [BeddingId, ...BeddingId[]];
-
 /** What holds the walls. `panel` is how far each panel takes from the dig, metres a side. */
 export const protections = {
   none: { name: 'None', panel: 0, basis: 'No support in the trench' },

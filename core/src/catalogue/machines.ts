@@ -17,6 +17,8 @@ export interface Machine {
   track: number;
   /** The highest the bucket reaches. */
   reachUp: number;
+  /** Widths of the buckets that usually come with it, narrowest first. */
+  buckets: readonly number[];
   /** Dug in an hour in loam, m³ in the bank, waiting and moving included. */
   digRate: number;
   /** Right half of its cross-section, bottom up. */
@@ -41,6 +43,7 @@ const machine = (
   reachUp: number,
   cab: number,
   digRate: number,
+  buckets: readonly number[],
 ): Machine => ({
   name,
   mass,
@@ -50,17 +53,18 @@ const machine = (
   track,
   reachUp,
   digRate,
+  buckets,
   outline: outline(width, height, cab),
   basis: BASIS,
 });
 
 export const machines = {
-  t1: machine('1 t class', 1000, 0.7, 0.86, 2.2, 0.18, 2.9, 0.7, 4),
-  t17: machine('1.7 t class', 1700, 0.99, 1.25, 2.3, 0.23, 3.6, 0.9, 7),
-  t27: machine('2.7 t class', 2700, 1.45, 1.45, 2.45, 0.3, 4.3, 1.0, 10),
-  t35: machine('3.5 t class', 3500, 1.7, 1.7, 2.5, 0.3, 4.9, 1.0, 14),
-  t5: machine('5 t class', 5000, 1.96, 1.96, 2.6, 0.4, 5.6, 1.05, 22),
-  t8: machine('8 t class', 8000, 2.2, 2.2, 2.7, 0.45, 7.0, 1.1, 35),
+  t1: machine('1 t class', 1000, 0.7, 0.86, 2.2, 0.18, 2.9, 0.7, 4, [0.23, 0.3, 0.4, 0.7]),
+  t17: machine('1.7 t class', 1700, 0.99, 1.25, 2.3, 0.23, 3.6, 0.9, 7, [0.23, 0.3, 0.45, 0.9]),
+  t27: machine('2.7 t class', 2700, 1.45, 1.45, 2.45, 0.3, 4.3, 1.0, 10, [0.23, 0.3, 0.45, 0.6, 1.2]),
+  t35: machine('3.5 t class', 3500, 1.7, 1.7, 2.5, 0.3, 4.9, 1.0, 14, [0.3, 0.45, 0.6, 1.2]),
+  t5: machine('5 t class', 5000, 1.96, 1.96, 2.6, 0.4, 5.6, 1.05, 22, [0.3, 0.45, 0.6, 0.75, 1.5]),
+  t8: machine('8 t class', 8000, 2.2, 2.2, 2.7, 0.45, 7.0, 1.1, 35, [0.45, 0.6, 0.9, 1.5]),
 } as const satisfies Record<string, Machine>;
 export type MachineId = keyof typeof machines;
 export const machineIds = Object.keys(machines) as [MachineId, ...MachineId[]];

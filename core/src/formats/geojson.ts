@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { evidenceIds, findService, lineKinds } from '../catalogue';
-import { MAX_STATIONS, type Job, type Patch, type Run } from '../job';
+import { evidenceIds, lineKinds } from '../catalogue';
+import { MAX_STATIONS, serviceOf, type Job, type Patch, type Run } from '../job';
 import {
   chainages,
   distance,
@@ -53,7 +53,7 @@ export function writeGeoJson(job: Job, runs: readonly Planned[]): string {
     properties,
   });
   const features = runs.flatMap(({ run, plan }): Feature[] => {
-    const service = findService(run.service);
+    const service = serviceOf(job, run);
     const { start } = extent(run);
     const along = chainages(routeOf(run)).map((chainage) => start + chainage);
     const stations = [...new Set([...along, ...run.stations.map(({ station }) => station)])].sort((a, b) => a - b);

@@ -1,6 +1,5 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { findService } from '../catalogue';
-import { applyPatches, MAX_STATION, type Job, type Patch, type Run } from '../job';
+import { applyPatches, MAX_STATION, serviceOf, type Job, type Patch, type Run } from '../job';
 import { chainages, distance, extent, fitRoute, levelsOn, routeOf, withStations, type PlanPoint } from '../line';
 import { FOOT } from '../units';
 import { alongDrawn } from './geojson';
@@ -343,7 +342,7 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
   const list = (points: readonly (readonly [number, number])[]) =>
     points.map(([station, level]) => `${show(station)} ${show(level)}`).join(' ');
   const alignment = (run: Run) => {
-    const service = findService(run.service);
+    const service = serviceOf(job, run);
     const { start, length } = extent(run);
     const route = fitRoute(routeOf(run), length);
     const along = chainages(route);

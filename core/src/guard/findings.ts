@@ -1,5 +1,5 @@
 import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
-import { findService } from '../catalogue';
+import type { Service } from '../catalogue';
 import type { Finding, Fix, Reach, Run, Wall } from '../job';
 import { isOpen, levelsOn, pitsOf, reachEnd, reachIndexAt, reachSpan, type Pit, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
@@ -131,15 +131,15 @@ export function benchFindings(run: Run, rules: Rules): Finding[] {
 }
 
 /** Depth of a pit, metres, by the line at its centre or at the run's end where it reaches past. */
-export const pitDepth = (run: Run, pit: Pit): number => levelsOn(run, findService(run.service), pit.station).depth + pit.below;
+export const pitDepth = (run: Run, service: Service, pit: Pit): number => levelsOn(run, service, pit.station).depth + pit.below;
 
 /** Pits are dug with vertical sides and people work in them: held from the protection depth on. */
-export function pitFindings(run: Run, rules: Rules, units: UnitSystem): Finding[] {
+export function pitFindings(run: Run, service: Service, rules: Rules, units: UnitSystem): Finding[] {
   const limit = rules.protectionDepth.value;
   if (limit === null) return [];
   return pitsOf(run).flatMap((pit): Finding[] => {
     const { soil } = run.reaches[reachIndexAt(run, pit.station)] as Reach;
-    const depth = pitDepth(run, pit);
+    const depth = pitDepth(run, service, pit);
     if (pit.protection !== 'none' || classSlope(rules, soil).ratio === 0 || depth < limit - EPSILON) return [];
     const path = pit.kind === 'structure' ? ['structures', pit.index, 'pit', 'protection'] : ['reaches', pit.index, 'protection'];
     return [

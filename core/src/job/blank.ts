@@ -1,7 +1,7 @@
 import type { RuleSetId } from '../rules';
 import { ruleSets } from '../rules';
 import { privateLineKinds } from '../catalogue';
-import type { Clearance, ExistingLine, Job, Reach, Run } from './schema';
+import type { Clearance, ExistingLine, Job, Laying, Reach, Run } from './schema';
 import type { UnitSystem } from '../units';
 
 /** Nothing asked for and nothing known yet. */
@@ -16,6 +16,14 @@ export const blankClearance = (): Clearance => ({
   tasks: [],
 });
 
+/** What a job of format 2 did not have. Rates are placeholders in the job's own money. */
+export const blankJobMakeUp = (): Pick<Job, 'buckets' | 'services' | 'separations' | 'rates'> => ({
+  buckets: [],
+  services: [],
+  separations: [],
+  rates: { currency: '¤', dig: 45, bedding: 60 },
+});
+
 /** A job to start from. */
 export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSystem = 'metric'): Job => ({
   name,
@@ -25,6 +33,7 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   machine: 't17',
   origin: null,
   clearance: blankClearance(),
+  ...blankJobMakeUp(),
 });
 
 /** What a new run asks for; everything else starts at a sensible default and is one touch away. */
@@ -42,7 +51,7 @@ export interface RunStart {
 /** What a run of format 1 did not have. */
 export const blankRunExtras = (): Pick<
   Run,
-  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines'
+  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines' | 'water'
 > => ({
   fixed: [],
   route: [],
@@ -53,6 +62,19 @@ export const blankRunExtras = (): Pick<
   targets: {},
   flow: null,
   levelBook: null,
+  water: [],
+});
+/** A line in the middle of the trench at the leading line's level, by itself. */
+export const blankLaying = (name: string, service: string): Laying => ({ name, service, x: 0, up: 0, circuit: null, holds: null });
+/** What a reach of format 2 did not have. */
+export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'plates' | 'fabric' | 'restoration' | 'supportWidths'> => ({
+  compaction: 'light',
+  tape: null,
+  tracer: false,
+  plates: false,
+  fabric: false,
+  restoration: [],
+  supportWidths: null,
 });
 export const blankReachExtras = (): Pick<Reach, 'frost' | 'method'> => ({ frost: 0, method: { kind: 'open' } });
 
@@ -70,6 +92,7 @@ export const blankReach = (cover: number, from = 0): Reach => ({
   bedding: 0.1,
   surround: 0.15,
   beddingMaterial: 'granular',
+  ...blankLayers(),
 });
 
 /** A run that plans at once: straight, constant cover, vertical unsupported walls, one reach. */
@@ -79,7 +102,7 @@ export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, servic
     { station: 0, ground: ground.start },
     { station: length, ground: ground.end },
   ],
-  service,
+  services: [blankLaying('Line', service)],
   surface: 'field',
   reaches: [blankReach(cover)],
   spoil: {

@@ -76,7 +76,7 @@ describe('job file', () => {
     expect(found[0]).toContain(sentence);
   });
   test('every field at fault is named, not just the first', () => {
-    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'service'], value: 'rope' })).toHaveLength(2);
+    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'services', 0, 'service'], value: 'rope' })).toHaveLength(2);
   });
   test('what is not JSON, or far too large, is refused before anything else', () => {
     expect(errors(() => readJobFile('{'))[0]).toContain('not a JSON file');

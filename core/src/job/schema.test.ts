@@ -149,7 +149,8 @@ test('a line met while digging gets the first number that is free, and a station
 });
 
 describe('files of the first format', () => {
-  const { reaches, stations, name, service, surface, spoil } = levelRun();
+  const { reaches, stations, name, services, surface, spoil } = levelRun();
+  const service = services[0]!.service;
   const oldReach = Object.fromEntries(Object.entries(reaches[0]!).filter(([key]) => !['levels', 'frost', 'method'].includes(key)));
   const oldLine = Object.fromEntries(Object.entries(blankLine('Main', 9)).filter(([key]) => !['join', 'exposures'].includes(key)));
   const oldRun = (profile: object) => ({ name, stations, profile, service, surface, reaches: [oldReach], spoil, lines: [oldLine] });

@@ -1,5 +1,4 @@
-import { findService } from '../catalogue';
-import { blankRunExtras, type Patch, type Reach, type Run } from '../job';
+import { blankLaying, blankRunExtras, serviceOf, type Job, type Laying, type Patch, type Reach, type Run } from '../job';
 import { chamberAt, withStructure } from './findings';
 import { groundAt } from './ground';
 import { levelsOn, reachIndexAt } from './levels';
@@ -22,8 +21,14 @@ export function freeName(wanted: string, taken: readonly string[]): string {
  * A branch that joins a run at a station: a new run that ends there, square to it on its left, on the same make-up; and the patches that
  * put the fitting into the run. A falling branch comes in at the run's own invert.
  */
-export function branchFrom(run: Run, station: number, names: readonly string[]): { branch: Run; patches: Patch[] } {
-  const service = findService(run.service);
+export function branchFrom(
+  job: Pick<Job, 'services'>,
+  run: Run,
+  station: number,
+  names: readonly string[],
+): { branch: Run; patches: Patch[] } {
+  const service = serviceOf(job, run);
+  const lead = run.services[0] as Laying;
   const near = run.structures.find((item) => Math.abs(item.station - station) <= NEAR);
   const fitting = near ?? chamberAt(run, station, 'junction');
   const place = placeAt(run, fitting.station);
@@ -47,7 +52,7 @@ export function branchFrom(run: Run, station: number, names: readonly string[]):
       : [],
     route: [out, { x: place.x, y: place.y }],
     structures: [{ ...fitting, station: BRANCH_LENGTH, pit: null }],
-    service: run.service,
+    services: [blankLaying(lead.name, lead.service)],
     surface: run.surface,
     reaches: [{ ...reach, from: 0 }],
     spoil: run.spoil,

@@ -1,6 +1,5 @@
-import { findService } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Run } from '../job';
+import { serviceOf, type Job, type Run } from '../job';
 import { formatLength, type UnitSystem } from '../units';
 import { extent } from './ground';
 import { flowDirection, levelsOn } from './levels';
@@ -26,16 +25,16 @@ export interface Join {
 const APART = 0.5;
 
 /** Where the runs of a job are joined: structures of the same name, with what does not fit there. */
-export function joinsOf(runs: readonly Run[], units: UnitSystem): Join[] {
+export function joinsOf(job: Pick<Job, 'services' | 'units'>, runs: readonly Run[]): Join[] {
   const byName = new Map<string, JoinEnd[]>();
   runs.forEach((run, index) =>
-    run.structures.forEach(({ name, station }) => byName.set(name, [...(byName.get(name) ?? []), endAt(run, index, station)])),
+    run.structures.forEach(({ name, station }) => byName.set(name, [...(byName.get(name) ?? []), endAt(job, run, index, station)])),
   );
-  return [...byName].filter(([, ends]) => ends.length > 1).map(([name, ends]) => ({ name, ends, faults: faultsOf(runs, ends, units) }));
+  return [...byName].filter(([, ends]) => ends.length > 1).map(([name, ends]) => ({ name, ends, faults: faultsOf(runs, ends, job.units) }));
 }
 
-function endAt(run: Run, index: number, station: number): JoinEnd {
-  const service = findService(run.service);
+function endAt(job: Pick<Job, 'services'>, run: Run, index: number, station: number): JoinEnd {
+  const service = serviceOf(job, run);
   const { start, end } = extent(run);
   const falls = service.minFall > 0;
   const low = flowDirection(run) === 1 ? end : start;

@@ -8,7 +8,7 @@ export interface Levels extends Grounds {
   invert: number;
   /** Top outside of the line. */
   crown: number;
-  /** Trench bottom: invert − wall − bedding. */
+  /** Trench bottom: underside of the lowest line − bedding. */
   bottom: number;
   /** Ground − bottom. */
   depth: number;
@@ -19,7 +19,8 @@ export interface Levels extends Grounds {
 /**
  * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts. A bore does not follow
  * the ground: between the ends of its reach, where its cover holds, it is straight.
- * Source: trench bottom = invert − wall thickness − bedding; depth = ground − bottom; cover = ground − top outside.
+ * Source: trench bottom = invert − wall thickness − bedding, less what other lines of the reach lie lower; depth = ground − bottom;
+ * cover = ground − top outside.
  * @param grounds ground levels at the station when the caller has them already.
  */
 export function levelsAt(run: Run, service: Service, reach: Reach, station: number, grounds = groundsAt(run.stations, station)): Levels {
@@ -30,19 +31,33 @@ export function levelsAt(run: Run, service: Service, reach: Reach, station: numb
       ? invertBetween(run.fixed, station)
       : (reach.method.kind === 'bored' ? chordOf(run, reach, station) : lower) - reach.levels.cover - service.od + service.wall;
   const crown = invert - service.wall + service.od;
-  const bottom = invert - service.wall - reach.bedding;
+  const bottom = invert - service.wall - dropIn(run, reach) - reach.bedding;
   return { ground, finished, invert, crown, bottom, depth: ground - bottom, cover: lower - crown };
 }
 
+/**
+ * How far the lowest line of a reach lies under the leading one, metres. The whole reach is dug to it, also where that line goes only part of
+ * the way: the bottom steps where reaches meet and nowhere else.
+ */
+function dropIn(run: Run, reach: Reach): number {
+  let drop = 0;
+  for (const laying of run.services) {
+    if (-laying.up <= drop) continue;
+    if ((laying.to ?? Infinity) > reach.from && (laying.from ?? -Infinity) < reachEndOf(run, reach)) drop = -laying.up;
+  }
+  return drop;
+}
+
+/** Where a reach ends, metres. */
+const reachEndOf = (run: Run, reach: Reach): number =>
+  reachEnd(
+    run,
+    run.reaches.findIndex((other) => other.from === reach.from),
+  );
+
 /** The lower ground at both ends of a reach, straight between, metres. */
 function chordOf(run: Run, reach: Reach, station: number): number {
-  const [from, to] = [
-    reach.from,
-    reachEnd(
-      run,
-      run.reaches.findIndex((other) => other.from === reach.from),
-    ),
-  ];
+  const [from, to] = [reach.from, reachEndOf(run, reach)];
   const at = (end: number) => {
     const { ground, finished } = groundsAt(run.stations, end);
     return Math.min(ground, finished);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { findService } from '../catalogue';
-import { applyPatches, blankJob, blankLine, blankReach, blankRun, runSchema, type LevelBook, type Run } from '../job';
+import { applyPatches, blankJob, blankLaying, blankLine, blankReach, blankRun, runSchema, type LevelBook, type Run } from '../job';
 import { planRun } from '../plan';
 import { levelRun, refusal, withInverts } from '../testing';
 import { parseFlow, parseRain } from '../units';
@@ -59,7 +59,11 @@ describe('flow in a pipe', () => {
     expect(manning(0.1, fallForVelocity(0.1, 0.7, 0.011), 0.011).velocity).toBeCloseTo(0.7, 12);
   });
   test('too slow and too small are cautions with a fall that mends them', () => {
-    const slow = withInverts(run({ service: 'drain-300', flow: { area: 20000, runoff: 1, rain: 50 / 3.6e6, extra: 0 } }), 8.5, 8.09);
+    const slow = withInverts(
+      run({ services: [blankLaying('Line', 'drain-300')], flow: { area: 20000, runoff: 1, rain: 50 / 3.6e6, extra: 0 } }),
+      8.5,
+      8.09,
+    );
     expect(finding(slow, 'line.capacity')?.what).toMatch(/^Carries \d+\.\d l\/s full; 277.8 l\/s is to come$/);
     const fixes = finding(slow, 'line.capacity')?.fixes ?? [];
     expect(finding(applyPatches(slow, fixes[0]?.patches ?? []), 'line.capacity')).toBeUndefined();
@@ -199,7 +203,7 @@ describe('the line on the plan', () => {
     expect(stop?.what).toBe('Turns 90° at 20.0 m with nothing there to turn in');
     expect(finding(applyPatches(bent(), stop?.fixes[0]?.patches ?? []), 'line.bend')).toBeUndefined();
     const duct = run({
-      service: 'duct-110',
+      services: [blankLaying('Line', 'duct-110')],
       route: [
         { x: 0, y: 0 },
         { x: 38, y: 0 },
@@ -387,9 +391,13 @@ describe('runs joined at a chamber', () => {
       end,
     );
   test('one that comes in above the one passing through fits', () =>
-    expect(joinsOf([main, branch(8.75)], 'metric')).toMatchObject([{ name: 'C1', ends: [{ way: 'through' }, { way: 'in' }], faults: [] }]));
+    expect(joinsOf(blankJob('Yard', 'UK'), [main, branch(8.75)])).toMatchObject([
+      { name: 'C1', ends: [{ way: 'through' }, { way: 'in' }], faults: [] },
+    ]));
   test('one that comes in below is told by how much, and lines drawn apart too', () => {
-    expect(joinsOf([main, branch(8.6)], 'metric')[0]?.faults).toEqual(['“Branch” comes in at 8.600 m, 0.10 m below “Main” at 8.700 m.']);
+    expect(joinsOf(blankJob('Yard', 'UK'), [main, branch(8.6)])[0]?.faults).toEqual([
+      '“Branch” comes in at 8.600 m, 0.10 m below “Main” at 8.700 m.',
+    ]);
     const drawn = {
       ...main,
       route: [
@@ -397,9 +405,11 @@ describe('runs joined at a chamber', () => {
         { x: 40, y: 0 },
       ],
     };
-    expect(joinsOf([drawn, branch(8.75, 23)], 'metric')[0]?.faults).toEqual(['“Branch” and “Main” are drawn 3 m apart there.']);
+    expect(joinsOf(blankJob('Yard', 'UK'), [drawn, branch(8.75, 23)])[0]?.faults).toEqual([
+      '“Branch” and “Main” are drawn 3 m apart there.',
+    ]);
   });
-  test('structures only one run has join nothing', () => expect(joinsOf([main], 'metric')).toEqual([]));
+  test('structures only one run has join nothing', () => expect(joinsOf(blankJob('Yard', 'UK'), [main])).toEqual([]));
 });
 
 describe('branches and variants', () => {
@@ -415,19 +425,22 @@ describe('branches and variants', () => {
     8.4,
   );
   test('a branch ends at a new fitting on the run, at its invert, and the two join without a fault', () => {
-    const { branch, patches } = branchFrom(main, 20, ['Main', 'Main branch']);
+    const { branch, patches } = branchFrom(blankJob('Yard', 'UK'), main, 20, ['Main', 'Main branch']);
     expect(branch.name).toBe('Main branch 2');
     const joined = runSchema.parse(applyPatches(main, patches));
     expect(branch.route).toEqual([
       { x: 20, y: 10 },
       { x: 20, y: 0 },
     ]);
-    expect(joinsOf([joined, runSchema.parse(branch)], 'metric')).toMatchObject([{ name: 'J1', faults: [] }]);
+    expect(joinsOf(blankJob('Yard', 'UK'), [joined, runSchema.parse(branch)])).toMatchObject([{ name: 'J1', faults: [] }]);
     expect(branch.fixed[1]?.invert).toBeCloseTo(8.7, 12);
   });
   test('a chamber near by takes it', () => {
     const withChamber = { ...main, structures: [{ name: 'C1', kind: 'chamber' as const, station: 20.3, diameter: 0, tail: 0, pit: null }] };
-    expect(branchFrom(withChamber, 20, [])).toMatchObject({ patches: [], branch: { structures: [{ name: 'C1', station: 10 }] } });
+    expect(branchFrom(blankJob('Yard', 'UK'), withChamber, 20, [])).toMatchObject({
+      patches: [],
+      branch: { structures: [{ name: 'C1', station: 10 }] },
+    });
   });
   test('a variant is the same run under a name of its own', () =>
     expect(variantOf(main, ['Main', 'Main (variant)'])).toEqual({ ...main, name: 'Main (variant) 2', clearing: [] }));

@@ -20,6 +20,7 @@ export function withStations(run: Run, stations: Run['stations']): Patch[] {
     ...patches,
     { path: ['fixed'], value: run.fixed.map((level) => ({ ...level, station: moved(level.station) })) },
     { path: ['structures'], value: run.structures.map((structure) => ({ ...structure, station: moved(structure.station) })) },
+    { path: ['services'], value: rangesMoved(run.services, moved) },
     { path: ['route'], value: fitRoute(run.route, Math.max(after.length, 1e-6)) },
   ];
 }
@@ -38,6 +39,14 @@ export function withRoute(run: Run, route: readonly PlanPoint[], matched: readon
   return [{ path: ['route'], value: [...route] }, ...restationed(run, (station) => along(anchors, station))];
 }
 
+/** Lines laid part of the way begin and end where `map` says. */
+const rangesMoved = (services: Run['services'], map: (station: number) => number): Run['services'] =>
+  services.map((laying) => ({
+    ...laying,
+    ...(laying.from === undefined ? {} : { from: map(laying.from) }),
+    ...(laying.to === undefined ? {} : { to: map(laying.to) }),
+  }));
+
 /** Piecewise linear through the anchors; past the first and last by the same shift. */
 function along(anchors: readonly { from: number; to: number }[], station: number): number {
   const next = anchors.findIndex(({ from }) => from > station);
@@ -55,6 +64,8 @@ function restationed(run: Run, map: (station: number) => number): Patch[] {
     { path: ['stations'], value: moved(run.stations) },
     { path: ['fixed'], value: moved(run.fixed) },
     { path: ['structures'], value: moved(run.structures) },
+    { path: ['services'], value: rangesMoved(run.services, map) },
+    { path: ['water'], value: moved(run.water) },
     { path: ['reaches'], value: run.reaches.map((reach) => ({ ...reach, from: map(reach.from) })) },
     {
       path: ['lines'],

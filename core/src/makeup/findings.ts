@@ -1,70 +1,165 @@
-import type { Service } from '../catalogue';
 import { between, EPSILON, hull, largest, rangesWhere, smallest } from '../geometry';
-import type { Finding, Fix, Reach, Run } from '../job';
-import { isOpen, reachSpan, type ProfileColumns } from '../line';
+import { linesIn, type Finding, type Fix, type Job, type LaidLine, type Reach, type Run } from '../job';
+import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
+import { missingApart, tidy, widthFor } from './arrange';
+import { leastCover } from './cover';
+import { apartRule, arrangedPatches, jointProblem, placesOf } from './joint';
 import { widthBasis, widthFloor } from './width';
+
+/** Places are kept to the millimetre: two of them may be this much off together, metres. */
+const ROUNDED = 0.0015;
 
 /** Up to the next whole centimetre: what a crew can set out. */
 const centimetre = (value: number) => Math.ceil((value - EPSILON) * 100) / 100;
 
-/** Too narrow to work in, reach by reach, with the width that would do. */
-export function widthFindings(run: Run, service: Service, rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {
+/** Too narrow to work in, or wider than what is coming or the corridor allows, reach by reach, with the width that would do. */
+export function widthFindings(run: Run, lines: readonly LaidLine[], rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {
   return run.reaches.flatMap((reach, index): Finding[] => {
     if (!isOpen(reach)) return [];
-    const floorAt = (i: number) => widthFloor(rules, service, reach, between(profile.depth, i));
+    const inReach = linesIn(lines, reach.from, reachEnd(run, index));
+    const floorAt = (i: number) => widthFloor(rules, inReach, reach, between(profile.depth, i));
     const span = reachSpan(profile, index);
-    const where = hull(rangesWhere(profile.station, (i) => floorAt(i) > reach.bottomWidth + EPSILON, span));
-    if (!where) return [];
     // The least width never falls with depth.
-    const widest = widthFloor(rules, service, reach, largest(profile.depth, span));
+    const widest = widthFloor(rules, inReach, reach, largest(profile.depth, span));
+    const set = (width: number): Fix => ({
+      label: `${width > reach.bottomWidth ? 'Widen' : 'Narrow'} to ${formatLength(width, units)}`,
+      patches: [{ path: ['reaches', index, 'bottomWidth'], value: width }],
+    });
+    const { supportWidths } = reach;
+    if (supportWidths && widest > supportWidths.most + EPSILON)
+      return [
+        {
+          id: `makeup.conflict.${index}`,
+          severity: 'stop',
+          chapter: 'makeup',
+          from: reach.from,
+          to: reachEnd(run, index),
+          what: `It must be ${formatLength(widest, units)} wide at least, and the supports open to ${formatLength(supportWidths.most, units)} at most`,
+          why: 'A width outside the range of the supports is not something to pack out: order others, or lay the lines closer.',
+          basis: `${widthBasis(rules, reach)}; ${supportWidths.source || 'range typed for this reach'}`,
+          fixes: [
+            { label: 'Order wider supports: forget this range', patches: [{ path: ['reaches', index, 'supportWidths'], value: null }] },
+            ...(reach.entry
+              ? [{ label: 'Nobody enters: lay from the top', patches: [{ path: ['reaches', index, 'entry'], value: false }] }]
+              : []),
+          ],
+        },
+      ];
+    const where = hull(rangesWhere(profile.station, (i) => floorAt(i) > reach.bottomWidth + EPSILON, span));
     const width = centimetre(widest);
+    if (where)
+      return [
+        {
+          id: `makeup.width.${index}`,
+          severity: 'stop',
+          chapter: 'makeup',
+          ...where,
+          what: `${formatLength(reach.bottomWidth, units)} is too narrow; ${formatLength(widest, units)} is the least here`,
+          why: reach.entry
+            ? 'Nobody can bed, joint and compact beside the line in less.'
+            : 'The line does not fit with room to fill beside it.',
+          basis: widthBasis(rules, reach),
+          fixes: [set(width)],
+        },
+      ];
+    if (!supportWidths || (reach.bottomWidth >= supportWidths.least - EPSILON && reach.bottomWidth <= supportWidths.most + EPSILON))
+      return [];
+    const wide = reach.bottomWidth > supportWidths.most;
     return [
       {
-        id: `makeup.width.${index}`,
+        id: `makeup.supports.${index}`,
         severity: 'stop',
         chapter: 'makeup',
-        ...where,
-        what: `${formatLength(reach.bottomWidth, units)} is too narrow; ${formatLength(widest, units)} is the least here`,
-        why: reach.entry
-          ? 'Nobody can bed, joint and compact beside the line in less.'
-          : 'The line does not fit with room to fill beside it.',
-        basis: widthBasis(rules, reach),
-        fixes: [{ label: `Widen to ${formatLength(width, units)}`, patches: [{ path: ['reaches', index, 'bottomWidth'], value: width }] }],
+        from: reach.from,
+        to: reachEnd(run, index),
+        what: `${formatLength(reach.bottomWidth, units)} is ${wide ? 'wider' : 'narrower'} than the supports allow: ${formatLength(supportWidths.least, units)} to ${formatLength(supportWidths.most, units)}`,
+        why: 'Too wide and they do not reach the wall; too narrow and they do not go in.',
+        basis: supportWidths.source || 'As typed for this reach; the hire firm’s table rules',
+        fixes: [set(wide ? Math.max(width, Math.floor(supportWidths.most * 100) / 100) : centimetre(supportWidths.least))],
       },
     ];
   });
 }
 
-/** Cover a line needs in a reach: for its kind under this surface, and below the frost; metres. */
-export const leastCover = (run: Pick<Run, 'surface'>, service: Service, reach: Pick<Reach, 'frost'>): number =>
-  Math.max(service.minCover[run.surface], reach.frost);
-
-/** Less cover than the line needs in a reach, against the ground there is or as it will be left, or standing out of it. */
-export function coverFindings(run: Run, service: Service, profile: ProfileColumns, units: UnitSystem): Finding[] {
-  return run.reaches.flatMap((reach, index): Finding[] => {
-    const least = leastCover(run, service, reach);
-    const span = reachSpan(profile, index);
-    const where = hull(rangesWhere(profile.station, (i) => between(profile.cover, i) < least - EPSILON, span));
-    if (!where) return [];
-    const cover = smallest(profile.cover, span);
-    return [
-      {
-        id: `makeup.cover.${index}`,
-        severity: cover < 0 ? 'stop' : 'caution',
-        chapter: 'makeup',
-        ...where,
-        what:
-          cover < 0
-            ? 'The line stands out of the ground'
-            : `Cover is ${formatLength(cover, units)}; this line wants ${formatLength(least, units)}`,
-        why: 'Spades, frost and wheels reach a shallow line.',
-        basis: `${reach.frost > service.minCover[run.surface] ? 'Frost depth set for this reach' : service.coverBasis}; check your local code`,
-        fixes: coverFixes(run, reach, index, least, cover, units),
-      },
-    ];
+/** Lines of one trench closer to each other than their owners allow, pair by pair, with the nearest way to mend all of them. */
+export function apartFindings(job: Job, run: Run, lines: readonly LaidLine[], rules: Rules): Finding[] {
+  const findings: Finding[] = [];
+  run.reaches.forEach((reach, index) => {
+    const inReach = linesIn(lines, reach.from, reachEnd(run, index));
+    if (inReach.length < 2 || !isOpen(reach)) return;
+    const lead = inReach[0] as LaidLine;
+    const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead.service, reach);
+    const problem = jointProblem(job, run, rules, reach, inReach, { leadTop });
+    const places = placesOf(inReach, leadTop, lead.service.od);
+    inReach.forEach((a, i) =>
+      inReach.slice(i + 1).forEach((b, k) => {
+        const missing = missingApart(problem, places, i, i + 1 + k);
+        const id = `makeup.apart.${a.index}.${b.index}`;
+        if (missing <= ROUNDED || findings.some((finding) => finding.id === id)) return;
+        const rule = apartRule(job, reach, a.service, b.service);
+        const moved = tidy(problem, places);
+        const upper = rule.upper === 0 ? a.name : rule.upper === 1 ? b.name : undefined;
+        findings.push({
+          id,
+          severity: 'stop',
+          chapter: 'makeup',
+          from: Math.max(reach.from, a.from, b.from),
+          to: Math.min(reachEnd(run, index), a.to, b.to),
+          what: `${a.name} and ${b.name} are ${formatLength(missing, job.units)} too close`,
+          why: `Keep ${formatLength(rule.across, job.units)} beside each other${rule.upper === null ? ', never one over the other' : `, or ${formatLength(rule.over, job.units)} one over the other${upper ? `, ${upper} above` : ''}`}.`,
+          basis: `${rule.basis}; check with the owners`,
+          fixes: moved
+            ? [
+                {
+                  label: 'Tidy: move them apart',
+                  patches: arrangedPatches(run, rules, index, inReach, {
+                    places: moved,
+                    width: Math.max(reach.bottomWidth, widthFor(problem, moved, 0)),
+                  }),
+                },
+              ]
+            : [],
+        });
+      }),
+    );
   });
+  return findings;
+}
+
+/** Less cover than a line needs, reach by reach, against the ground there is or as it will be left, or standing out of it. */
+export function coverFindings(run: Run, lines: readonly LaidLine[], profile: ProfileColumns, units: UnitSystem): Finding[] {
+  const lead = lines[0] as LaidLine;
+  return run.reaches.flatMap((reach, index) =>
+    linesIn(lines, reach.from, reachEnd(run, index)).flatMap((line): Finding[] => {
+      const { service } = line;
+      const least = leastCover(run, service, reach);
+      const span = reachSpan(profile, index);
+      // Every line lies at its own height above the leading one.
+      const higher = line.up + service.od - lead.service.od;
+      const where = hull(rangesWhere(profile.station, (i) => between(profile.cover, i) - higher < least - EPSILON, span));
+      const cover = smallest(profile.cover, span) - higher;
+      if (!where || where.from >= line.to || where.to <= line.from) return [];
+      const name = line.index === 0 ? '' : `${line.name}: `;
+      return [
+        {
+          id: `makeup.cover.${index}${line.index === 0 ? '' : `.${line.index}`}`,
+          severity: cover < 0 ? 'stop' : 'caution',
+          chapter: 'makeup',
+          from: Math.max(where.from, line.from),
+          to: Math.min(where.to, line.to),
+          what:
+            cover < 0
+              ? `${name}${name ? 'it' : 'The line'} stands out of the ground`
+              : `${name}${name ? 'cover' : 'Cover'} is ${formatLength(cover, units)}; this line wants ${formatLength(least, units)}`,
+          why: 'Spades, frost and wheels reach a shallow line.',
+          basis: `${reach.frost > service.minCover[run.surface] ? 'Frost depth set for this reach' : service.coverBasis}; check your local code`,
+          fixes: coverFixes(run, reach, index, least, cover, units),
+        },
+      ];
+    }),
+  );
 }
 
 /** The reach on its least cover, or the whole falling line lowered; nothing where a level must be kept. */

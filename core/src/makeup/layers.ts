@@ -1,6 +1,6 @@
-import { protections, type Service } from '../catalogue';
+import { protections } from '../catalogue';
 import { circleBelow, trenchArea } from '../geometry';
-import type { Reach } from '../job';
+import type { LaidLine, Reach } from '../job';
 
 /** Sectional areas of what fills the trench, m². They add up to `trench`. */
 export interface LayerAreas {
@@ -11,27 +11,78 @@ export interface LayerAreas {
   fill: number;
 }
 
+/** A band of the trench between two heights above its bottom, metres. */
+export interface Band {
+  from: number;
+  to: number;
+}
+
+/** Where the layers of a section lie, as heights above the trench bottom, metres. */
+export interface LayerHeights {
+  /** Top of the bed under the lowest line. */
+  bedding: number;
+  /** Top of the highest line, and of the fine fill over it. */
+  crown: number;
+  surround: number;
+  /** Bed, lines and fine fill over them, bottom up; what lies between two bands is fill. The first begins at the bottom. */
+  bands: Band[];
+  /** Underside of each line, in the order given. */
+  undersides: number[];
+}
+
 /** Full dug width at the bottom: the clear width plus the support's panels, metres. */
 export const digWidth = (reach: Reach): number => reach.bottomWidth + 2 * protections[reach.protection].panel;
 
-/** Heights above the trench bottom where one layer ends and the next begins, metres. */
-export const layerHeights = (reach: Reach, service: Service) => ({
-  bedding: reach.bedding,
-  crown: reach.bedding + service.od,
-  surround: reach.bedding + service.od + reach.surround,
-});
+/** How far the lowest of the lines lies under the leading one, metres. */
+export const dropOf = (lines: readonly Pick<LaidLine, 'up'>[]): number => lines.reduce((drop, { up }) => Math.max(drop, -up), 0);
+
+/**
+ * Where the layers lie with these lines in the trench, each on its own bed and under its own fine fill.
+ * @param drop how far the bottom's lowest line lies under the leading one, metres; of these lines when not given.
+ */
+export function layerHeights(reach: Pick<Reach, 'bedding' | 'surround'>, lines: readonly LaidLine[], drop = dropOf(lines)): LayerHeights {
+  const undersides = lines.map(({ up }) => reach.bedding + drop + up);
+  const tops = lines.map(({ service }, i) => (undersides[i] as number) + service.od);
+  const own = lines.map((_, i): Band => ({ from: (undersides[i] as number) - reach.bedding, to: (tops[i] as number) + reach.surround }));
+  const bands = own
+    .sort((a, b) => a.from - b.from)
+    .reduce<Band[]>((joined, band) => {
+      const last = joined.at(-1);
+      if (last && band.from <= last.to) last.to = Math.max(last.to, band.to);
+      else joined.push({ ...band });
+      return joined;
+    }, []);
+  return {
+    bedding: Math.min(...undersides),
+    crown: Math.max(...tops),
+    surround: bands.at(-1)?.to ?? 0,
+    bands,
+    undersides,
+  };
+}
+
+/** Heights at which something begins or ends, metres: between two of them every area is a quadratic in the depth. */
+export const layerBreaks = ({ bands, undersides, bedding }: LayerHeights, lines: readonly LaidLine[]): number[] => [
+  bedding,
+  ...bands.flatMap(({ from, to }) => [from, to]),
+  ...undersides.flatMap((underside, i) => [underside, underside + (lines[i]?.service.od ?? 0)]),
+];
 
 /**
  * Areas of a section of the given depth (metres). Layers stop at the ground where the trench is too shallow for them.
  * Fill is the rest, so trench = bedding + surround + pipe + fill by construction.
  */
-export function layerAreas(reach: Reach, service: Service, depth: number): LayerAreas {
+export function layerAreas(reach: Reach, lines: readonly LaidLine[], depth: number, heights = layerHeights(reach, lines)): LayerAreas {
   const width = digWidth(reach);
   const upTo = (height: number) => trenchArea(width, reach.left, reach.right, Math.min(height, depth));
-  const heights = layerHeights(reach, service);
   const trench = upTo(depth);
   const bedding = upTo(heights.bedding);
-  const pipe = circleBelow(service.od / 2, depth - heights.bedding);
-  const toSurround = upTo(heights.surround);
-  return { trench, bedding, pipe, surround: toSurround - bedding - pipe, fill: trench - toSurround };
+  let fine = 0;
+  for (const { from, to } of heights.bands) fine += upTo(to) - (from > 0 ? upTo(from) : 0);
+  let pipe = 0;
+  for (let i = 0; i < lines.length; i++)
+    pipe += circleBelow((lines[i] as LaidLine).service.od / 2, depth - (heights.undersides[i] as number));
+  // Lines drawn through each other take their room once.
+  pipe = Math.min(pipe, fine - bedding);
+  return { trench, bedding, pipe, surround: fine - bedding - pipe, fill: trench - fine };
 }

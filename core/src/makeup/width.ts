@@ -1,23 +1,39 @@
 import type { Service } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Reach } from '../job';
+import type { LaidLine, Reach } from '../job';
 import { astmD2321, en1610Battered, en1610ByDepth, en1610ByDn, type Rules } from '../rules';
 
-/** Room each side of a line in a trench nobody enters, metres. */
-export const SLOT_SIDE = 0.05;
-
 /**
- * Least clear width at the line for a depth, metres, by the job's rule set.
- * Nobody enters: the line and a little room. Otherwise EN 1610 (greater of by-DN and by-depth) or ASTM D2321.
+ * Least clear width at the bottom for a depth, metres: the lines where they lie, each with its room to the wall, and in a trench somebody
+ * enters no less than the rule set asks for at that depth.
  */
-export function widthFloor(rules: Rules, service: Service, reach: Reach, depth: number): number {
-  if (!reach.entry) return service.od + 2 * SLOT_SIDE;
-  return rules.widthMethod === 'ASTMD2321' ? astmWidth(service.od) : Math.max(en1610WidthByDn(service, reach), en1610WidthByDepth(depth));
+export function widthFloor(rules: Rules, lines: readonly Pick<LaidLine, 'service' | 'x'>[], reach: Reach, depth: number): number {
+  let width = leastWidth(rules, reach, depth);
+  for (const { service, x } of lines) width = Math.max(width, 2 * (service.od / 2 + sideRoom(rules, service, reach) + Math.abs(x)));
+  return width;
 }
 
 /** What {@link widthFloor} rests on, in words. */
 export const widthBasis = (rules: Rules, reach: Reach): string =>
-  reach.entry ? rules.widthBasis : 'Nobody enters: the line and 50 mm each side';
+  reach.entry ? rules.widthBasis : `Nobody enters: the lines and room beside them. ${rules.sideRoom.basis}`;
+
+/** Least clear width at a depth whatever lies in the trench, metres: EN 1610 by depth where somebody enters, else none. */
+export const leastWidth = (rules: Rules, reach: Pick<Reach, 'entry'>, depth: number): number =>
+  reach.entry && rules.widthMethod === 'EN1610' ? en1610WidthByDepth(depth) : 0;
+
+/** Room between a line and the wall beside it, metres: half of what the pipe rule adds to the OD where somebody enters. */
+export function sideRoom(
+  rules: Rules,
+  service: Pick<Service, 'dn' | 'od'>,
+  reach: Pick<Reach, 'entry' | 'left' | 'right' | 'protection'>,
+): number {
+  if (!reach.entry) return rules.sideRoom.value ?? 0;
+  const width = rules.widthMethod === 'ASTMD2321' ? astmWidth(service.od) : en1610WidthByDn(service, reach);
+  return (width - service.od) / 2;
+}
+
+/** Working space between two pipes in a trench somebody enters, metres. Source: EN 1610, 0.35 m up to DN 700, else 0.50 m. */
+export const workingSpace = (a: Pick<Service, 'dn'>, b: Pick<Service, 'dn'>): number => (Math.max(a.dn, b.dn) <= 0.7 ? 0.35 : 0.5);
 
 /** ASTM D2321: the greater of OD + 16 in and 1.25·OD + 12 in, metres. */
 export const astmWidth = (od: number): number => Math.max(od + astmD2321.add, astmD2321.factor * od + astmD2321.plus);

@@ -24,6 +24,7 @@ export const ruleInfo = {
   lineClearance: { label: 'Clear distance to an existing line', quantity: 'length' },
   spadeDepth: { label: 'Layer cleared by hand before the machine takes it', quantity: 'length' },
   searchMargin: { label: 'Search this much deeper than a line is expected, then stop', quantity: 'length' },
+  sideRoom: { label: 'Room beside a line where nobody enters', quantity: 'length' },
   permitDepth: { label: 'Permit to dig needed from', quantity: 'length' },
   locateWait: { label: 'Full working days to wait after a locate request', quantity: 'days' },
   locateLife: { label: 'Days a locate request and its marks hold', quantity: 'days' },
@@ -70,6 +71,7 @@ const LAYERS = {
   spadeDepth: { value: 0.2, basis: 'Clear by layers: one spade' },
   searchMargin: { value: 0.3, basis: 'Clear by layers: one margin past the deepest expected, then ask the locator again' },
 };
+const NO_ENTRY = { sideRoom: { value: 0.05, basis: 'Usual for a slot: 50 mm each side, filled with sand that flows' } };
 const BORROWED = 'US tables, used here as a default for want of a local one';
 
 export const ruleSets: Record<RuleSetId, RuleSet> = {
@@ -96,6 +98,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       locateLife: { value: 14, basis: 'Usual life: 14 days from the request; varies by state' },
       overheadExclusion: { value: 10 * FOOT, basis: '29 CFR 1926.1408: 10 ft (3.05 m) up to 50 kV; more above. The line’s owner decides' },
       ...LAYERS,
+      ...NO_ENTRY,
       ...SLOPES('29 CFR 1926 Subpart P App. B'),
       ...BENCHES('29 CFR 1926 Subpart P App. B'),
     },
@@ -120,6 +123,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       locateLife: { value: null, basis: 'HSG47 practice: no fixed life; re-mark when marks fade or plans are renewed' },
       overheadExclusion: { value: 3, basis: 'Usual prompt, 3 m; the line’s owner decides by voltage' },
       ...LAYERS,
+      ...NO_ENTRY,
       ...SLOPES(BORROWED),
       ...BENCHES(BORROWED),
     },
@@ -144,6 +148,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       locateLife: { value: 30, basis: 'Plans no older than 30 days' },
       overheadExclusion: { value: 3, basis: 'Usual approach distance of plant, 3 m; the line’s owner decides by voltage' },
       ...LAYERS,
+      ...NO_ENTRY,
       ...SLOPES(BORROWED),
       ...BENCHES(BORROWED),
     },

@@ -141,7 +141,13 @@ export function openStore(db: Database) {
     await jobs.get(jobId);
     const { id, version, updatedAt, doc } = run;
     const rows = await db
-      .select({ id, version, updatedAt, name: sql<string>`${doc}->>'name'`, service: sql<string>`${doc}->>'service'` })
+      .select({
+        id,
+        version,
+        updatedAt,
+        name: sql<string>`${doc}->>'name'`,
+        service: sql<string>`coalesce(${doc}->'services'->0->>'service', ${doc}->>'service')`,
+      })
       .from(run)
       .where(and(eq(run.jobId, jobId), past(run, after)))
       .orderBy(asc(run.createdAt), asc(id))

@@ -127,10 +127,11 @@ test('rows written by an earlier format are read as today’s, and written back 
     reach,
     ['levels', 'frost', 'method'].map((key) => ({ path: [key], value: undefined })),
   );
-  const { name, stations, service, surface, spoil } = now;
+  const { name, stations, services, surface, spoil } = now;
+  const service = services[0]!.service;
   const old = { name, stations, profile: { kind: 'inverts', start: 9, end: 8.5 }, service, surface, reaches: [oldReach], spoil, lines: [] };
   await pool.query('update run set doc = $1 where id = $2', [old, id]);
-  await pool.query(`update job set doc = doc - 'clearance' - 'machine' - 'origin' where id = $1`, [jobId]);
+  await pool.query(`update job set doc = doc - 'clearance' - 'machine' - 'origin' - 'rates' where id = $1`, [jobId]);
   await pool.end();
   const { body } = await request(app).get(`/api/runs/${id}`).expect(200);
   const doc = (body as { doc: Run }).doc;
@@ -140,7 +141,7 @@ test('rows written by an earlier format are read as today’s, and written back 
   ]);
   await request(app).put(`/api/runs/${id}`).send({ version: 1, doc }).expect(200);
   const file = await request(app).get(`/api/jobs/${jobId}/file`).expect(200);
-  expect(file.body).toMatchObject({ version: 2, job: { clearance: { permit: null } } });
+  expect(file.body).toMatchObject({ version: 3, job: { clearance: { permit: null } } });
 });
 
 describe('the practice locate office', () => {

@@ -1,7 +1,7 @@
-import { services } from '@tamper/core/catalogue';
+import { serviceWith } from '@tamper/core/catalogue';
 import type { PlanSummary } from '@tamper/core';
 import { formatHours, formatLength, formatMass, formatVolume, type UnitSystem } from '@tamper/core/units';
-import type { Job } from '@tamper/core/job';
+import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
@@ -82,7 +82,7 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
       <Card title="In numbers">
         {one && two ? <Numbers one={one.summary} two={two.summary} units={job.units} /> : <Text>Working it out…</Text>}
         <Text variant="bodySmall">
-          {first.doc.name}: {serviceName(first.doc.service)}. {second.doc.name}: {serviceName(second.doc.service)}.
+          {first.doc.name}: {linesOf(job, first.doc)}. {second.doc.name}: {linesOf(job, second.doc)}.
         </Text>
       </Card>
       <Card title="Long sections over each other">
@@ -99,7 +99,9 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
   );
 }
 
-const serviceName = (id: string): string => services.find((service) => service.id === id)?.name ?? id;
+/** What a run lays, by name. */
+const linesOf = (job: Job, run: Run): string =>
+  run.services.map(({ service }) => serviceWith(service, job.services)?.name ?? service).join(', ');
 
 /** The variant that belongs to a run, or the run a variant came from, by name. */
 const variantFor = (runs: readonly StoredRun[], run: StoredRun | undefined): StoredRun | undefined =>

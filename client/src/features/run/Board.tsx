@@ -1,13 +1,14 @@
 import {
   extent,
-  findService,
   joinsOf,
   lineMetAt,
+  movedLine,
   movePoint,
   reachIndexAt,
   resolveRules,
   runGate,
   sectionAt,
+  serviceOf,
   type Fix,
   type Job,
   type Patch,
@@ -74,7 +75,8 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const shown = good?.run ?? run.doc;
   const { start, end } = extent(shown);
   const at = Math.min(end, Math.max(start, cursor));
-  const section = useMemo(() => sectionAt(shown, at), [shown, at]);
+  const own = good?.job ?? job.doc;
+  const section = useMemo(() => sectionAt(own, shown, at), [own, shown, at]);
   const apply = useStable((patches: readonly Patch[], tag?: string) => {
     const next = patched(run.doc, patches);
     if ('fault' in next) return next.fault;
@@ -88,6 +90,9 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
     setSelected('lines');
     apply([{ path: ['lines'], value: [...run.doc.lines, lineMetAt(run.doc, station)] }]);
   });
+  const moveLine = useStable(
+    (index: number, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, index, centre), `services[${index}]`),
+  );
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
   const edit = useMemo(
     (): RunEdit => ({
@@ -135,6 +140,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
         onPart={setSelected}
         others={others}
         hand={hand}
+        onMoveLine={moveLine}
       />
     </>
   ) : state.errors.length === 0 ? (
@@ -148,14 +154,14 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
       {selected ? <Panel part={selected} onClose={closePanel} /> : null}
       {look === 'long' && good ? (
         <>
-          {falls(run.doc) ? <GradeFinder job={job.doc} run={run.doc} apply={apply} /> : null}
+          {falls(job.doc, run.doc) ? <GradeFinder job={job.doc} run={run.doc} apply={apply} /> : null}
           <ChainageTable plan={good.plan} units={units} onGo={setCursor} />
         </>
       ) : null}
       {look === 'plan' ? (
         <>
           <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => onBranch(at)} />
-          <Joins run={run.doc} others={others} units={units} />
+          <Joins job={job.doc} run={run.doc} others={others} />
           <Exchange job={job} />
         </>
       ) : null}
@@ -210,7 +216,8 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
 type Good = NonNullable<PlanState['good']>;
 
 /** Does the line run by gravity, or is it laid so? */
-const falls = (run: Run): boolean => findService(run.service).minFall > 0 || run.reaches.some(({ levels }) => levels.kind === 'gravity');
+const falls = (job: Job, run: Run): boolean =>
+  serviceOf(job, run).minFall > 0 || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** The gates of this run; touch one to see what it hangs on. */
 const Gates = memo(function Gates({
@@ -253,10 +260,26 @@ interface PictureProps {
   onPart: (part: Part) => void;
   others: readonly Run[];
   hand: PlanHand;
+  onMoveLine: (index: number, centre: { x: number; y: number }) => void;
 }
 
 /** The drawing one looks at: across, along, or from above. */
-function Picture({ good, doc, section, look, width, height, wide, cursor, onCursor, selected, onPart, others, hand }: PictureProps) {
+function Picture({
+  good,
+  doc,
+  section,
+  look,
+  width,
+  height,
+  wide,
+  cursor,
+  onCursor,
+  selected,
+  onPart,
+  others,
+  hand,
+  onMoveLine,
+}: PictureProps) {
   const { job, run, plan } = good;
   const [whole, setWhole] = useState(wide);
   const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
@@ -266,6 +289,7 @@ function Picture({ good, doc, section, look, width, height, wide, cursor, onCurs
     return (
       <LongSection
         run={run}
+        service={serviceOf(job, run)}
         plan={plan}
         onCursor={onCursor}
         clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0}
@@ -286,6 +310,8 @@ function Picture({ good, doc, section, look, width, height, wide, cursor, onCurs
         whole={whole}
         name={run.name}
         existing={existing}
+        ruleSet={job.ruleSet}
+        onMoveLine={onMoveLine}
       />
       <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
         <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
@@ -349,11 +375,8 @@ function Problems({ run, state }: { run: Props['run']; state: PlanState }) {
 }
 
 /** Where this run meets others of the job, and what does not fit there. */
-function Joins({ run, others, units }: { run: Run; others: readonly Run[]; units: Job['units'] }) {
-  const joins = useMemo(
-    () => joinsOf([run, ...others], units).filter(({ ends }) => ends.some((end) => end.run === 0)),
-    [run, others, units],
-  );
+function Joins({ job, run, others }: { job: Job; run: Run; others: readonly Run[] }) {
+  const joins = useMemo(() => joinsOf(job, [run, ...others]).filter(({ ends }) => ends.some((end) => end.run === 0)), [job, run, others]);
   return joins.map(({ name, ends, faults }) => (
     <Notice
       key={name}
@@ -371,7 +394,7 @@ function Joins({ run, others, units }: { run: Run; others: readonly Run[]; units
 function linesAt({ plan }: Good, station: number) {
   const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
   const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.lines[index] ?? []));
-  return { lines, handOnly: near.length > 0, ruleSet: plan.ruleSet };
+  return { lines, handOnly: near.length > 0 };
 }
 
 /** Parts that are set for the whole run, not reach by reach. */

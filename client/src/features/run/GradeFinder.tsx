@@ -1,5 +1,5 @@
 import {
-  findService,
+  serviceOf,
   formatGradient,
   formatLength,
   formatVolume,
@@ -85,7 +85,7 @@ const oneIn = (ratio: number, units: Job['units']): string => formatGradient(rat
 
 /** What the line must hold; what is left empty comes from the line itself and the rule set. */
 function TargetFields({ job, run, apply }: Props) {
-  const service = findService(run.service);
+  const service = serviceOf(job, run);
   const clearance = resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0;
   const set = (key: keyof Targets) => (value: number | undefined) => apply([{ path: ['targets', key], value }], `targets.${key}`);
   const bare = job.units === 'us' ? 'ft' : 'm';

@@ -53,8 +53,8 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   );
   const branch = useStable((station: number) =>
     attempt('The branch was not made.', async () => {
-      if (!run.document) return;
-      const { branch: made, patches } = branchFrom(run.document.doc, station, names());
+      if (!run.document || !job.document) return;
+      const { branch: made, patches } = branchFrom(job.document.doc, run.document.doc, station, names());
       run.document.change(applyPatches(run.document.doc, patches));
       await add(made);
     }),

@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { machineIds } from '../../catalogue';
+import { machineIds, serviceWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleSetIds, type RuleQuantity } from '../../rules';
 import { text } from './basics';
 import { clearanceSchema } from './clearance';
 import { runSchema } from './run';
+import { separationSchema, serviceSchema } from './services';
 
 /** The most an overridden rule may be, by what it measures. */
 const MOST: Record<RuleQuantity, number> = { length: 30, batter: 10, days: 400 };
@@ -24,6 +25,14 @@ export const overrideSchema = z
       context.addIssue({ code: 'custom', path: ['value'], message: 'Give whole days.' });
   });
 
+const rate = z.number().min(0, 'A rate cannot be less than nothing.').max(1e6, 'A rate is at most 1,000,000.');
+/** Rough rates in the job's money, a m³: digging and putting back, bedding brought. */
+const ratesSchema = z.strictObject({
+  currency: z.string().trim().min(1, 'Give the currency a sign.').max(5, 'A sign of up to 5 letters.'),
+  dig: rate,
+  bedding: rate,
+});
+
 /** The job without its runs: what the server keeps in one row. */
 export const jobSchema = z
   .strictObject({
@@ -32,6 +41,14 @@ export const jobSchema = z
     units: z.enum(['metric', 'us']),
     overrides: z.array(overrideSchema).max(50, 'A job holds at most 50 changed rules.'),
     machine: z.enum(machineIds),
+    /** Widths of the buckets to hand, metres; empty: those of the machine's class. */
+    buckets: z
+      .array(z.number().min(0.05, 'A bucket is at least 50 mm wide.').max(3, 'A bucket is at most 3 m wide.'))
+      .max(12, 'At most 12 buckets.'),
+    /** Lines the catalogue does not hold, and distances between lines other than the rule set's. */
+    services: z.array(serviceSchema).max(100, 'A job holds at most 100 lines of its own.'),
+    separations: z.array(separationSchema).max(60, 'At most 60 changed distances.'),
+    rates: ratesSchema,
     /** Latitude and longitude of the plan's origin, degrees; null where plan coordinates are the site's own. */
     origin: z
       .strictObject({
@@ -48,18 +65,32 @@ export const jobSchema = z
         context.addIssue({ code: 'custom', path: ['overrides', index, 'rule'], message: 'This rule is changed twice; keep one.' });
       seen.add(override.rule);
     });
+    const ids = job.services.map(({ id }) => id);
+    const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
+    if (twice >= 0) context.addIssue({ code: 'custom', path: ['services', twice, 'id'], message: 'This line is there twice; keep one.' });
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 2;
+export const FILE_VERSION = 3;
 
 /** The open file: one job with all its runs. */
-export const jobFileSchema = z.strictObject({
-  format: z.literal('tamper-job'),
-  version: z.literal(FILE_VERSION),
-  job: jobSchema,
-  runs: z.array(runSchema).max(500, 'A file holds at most 500 runs.'),
-});
+export const jobFileSchema = z
+  .strictObject({
+    format: z.literal('tamper-job'),
+    version: z.literal(FILE_VERSION),
+    job: jobSchema,
+    runs: z.array(runSchema).max(500, 'A file holds at most 500 runs.'),
+  })
+  .superRefine(({ job, runs }, context) =>
+    runs.forEach((run, index) =>
+      run.services.forEach(({ service, holds }, k) => {
+        const unknown = [service, ...(holds ? [holds.service] : [])].find((id) => !serviceWith(id, job.services));
+        if (!unknown) return;
+        const message = `“${unknown}” is neither in the catalogue nor among the job’s own lines.`;
+        context.addIssue({ code: 'custom', path: ['runs', index, 'services', k, 'service'], message });
+      }),
+    ),
+  );
 
 export type Job = z.infer<typeof jobSchema>;
 export type JobFile = z.infer<typeof jobFileSchema>;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { beddingIds, protectionIds, soilClasses } from '../../catalogue';
 import { cover, station } from './basics';
+import { layersShape, supportWidthsSchema } from './services';
 
 /** One side of the trench. `ratio` is horizontal per vertical; bench lengths are metres, from the bottom up. */
 export const wallSchema = z.discriminatedUnion('kind', [
@@ -55,6 +56,9 @@ export const reachSchema = z.strictObject({
   bedding: z.number().min(0, 'Bedding cannot be less than nothing.').max(2, 'Bedding is at most 2 m thick.'),
   surround: z.number().min(0, 'Cover of surround cannot be less than nothing.').max(3, 'Surround is at most 3 m over the line.'),
   beddingMaterial: z.enum(beddingIds),
+  ...layersShape,
+  /** Widths the supports that are coming allow; null: not settled yet. */
+  supportWidths: supportWidthsSchema.nullable(),
 });
 
 export type Wall = z.infer<typeof wallSchema>;

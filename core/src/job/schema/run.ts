@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { groundIds, serviceIds, surfaces } from '../../catalogue';
+import { groundIds, surfaces } from '../../catalogue';
 import { ascending, cover, level, MAX_STATIONS, planPoint, slope, station, text, words } from './basics';
 import { clearingSchema, existingLineSchema } from './lines';
 import { reachSchema } from './reach';
+import { layingSchema, MOST_LINES, type Laying } from './services';
 import { structureSchema } from './structures';
 
 export const spoilSchema = z.strictObject({
@@ -77,7 +78,7 @@ export const runSchema = z
     /** Plan points of the line, its length that of the stations; empty while nobody has drawn it. */
     route: z.array(planPoint).max(2000, 'A line holds at most 2,000 points.'),
     structures: z.array(structureSchema).max(200, 'A run holds at most 200 structures.'),
-    service: z.enum(serviceIds as [string, ...string[]]),
+    services: z.array(layingSchema).min(1, 'A run lays one line at least.').max(MOST_LINES, `At most ${MOST_LINES} lines in one trench.`),
     surface: z.enum(surfaces),
     reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
     spoil: spoilSchema,
@@ -87,11 +88,14 @@ export const runSchema = z
     targets: targetsSchema,
     flow: flowSchema.nullable(),
     levelBook: levelBookSchema.nullable(),
+    /** Level of the water in the ground, ascending; empty where none is known. */
+    water: z.array(z.strictObject({ station, level })).max(200, 'At most 200 water levels.'),
   })
   .superRefine((run, context) => {
     ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
     ascending(run.reaches, (item) => item.from, ['reaches'], 'from', context);
     ascending(run.fixed, (item) => item.station, ['fixed'], 'station', context);
+    ascending(run.water, (item) => item.station, ['water'], 'station', context);
     const first = run.stations[0]?.station ?? 0;
     const last = run.stations.at(-1)?.station ?? 0;
     const onRun = (path: (string | number)[], name: string, value: number) => {
@@ -109,14 +113,9 @@ export const runSchema = z
     run.fixed.forEach(({ station: at }, index) => onRun(['fixed', index, 'station'], 'The fixed level', at));
     if (run.fixed.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
       context.addIssue({ code: 'custom', path: ['fixed'], message: 'A line that falls needs its invert at two stations at least.' });
-    const names = run.structures.map(({ name }) => name);
-    const twice = names.findIndex((name, index) => names.indexOf(name) < index);
-    if (twice >= 0)
-      context.addIssue({
-        code: 'custom',
-        path: ['structures', twice, 'name'],
-        message: `“${names[twice]}” is there twice on this run; give it another name.`,
-      });
+    namedOnce(run.structures, 'structures', context);
+    namedOnce(run.services, 'services', context);
+    checkLayings(run.services, onRun, context);
     checkRoute(run.route, last - first, context);
     run.reaches.forEach((reach, index) => {
       if (index === 0 && reach.from !== first)
@@ -133,6 +132,32 @@ export const runSchema = z
         });
     });
   });
+
+function namedOnce(items: readonly { name: string }[], list: string, context: z.RefinementCtx): void {
+  const names = items.map(({ name }) => name);
+  const twice = names.findIndex((name, index) => names.indexOf(name) < index);
+  if (twice < 0) return;
+  const message = `“${names[twice]}” is there twice on this run; give it another name.`;
+  context.addIssue({ code: 'custom', path: [list, twice, 'name'], message });
+}
+
+/** The leading line goes all the way at its own level; the others lie within the run. */
+function checkLayings(
+  layings: readonly Laying[],
+  onRun: (path: (string | number)[], name: string, value: number) => void,
+  context: z.RefinementCtx,
+): void {
+  layings.forEach(({ name, from, to, up }, index) => {
+    const path = ['services', index];
+    const issue = (key: string, message: string) => context.addIssue({ code: 'custom', path: [...path, key], message });
+    if (index === 0 && (from !== undefined || to !== undefined)) issue('from', 'The leading line goes all the way.');
+    if (index === 0 && up !== 0) issue('up', 'The leading line lies at its own level.');
+    if (from !== undefined) onRun([...path, 'from'], `“${name}”`, from);
+    if (to !== undefined) onRun([...path, 'to'], `“${name}”`, to);
+    if (from !== undefined && to !== undefined && from >= to)
+      issue('to', 'It ends where it begins or before; give the greater station second.');
+  });
+}
 
 /** How far the length of the drawn line may be from that of its stations, metres. */
 export const ROUTE_SLACK = 0.01;

@@ -1,6 +1,5 @@
-import { blankLine, blankReach, blankRun, type Run } from '../../job';
+import { blankJob, blankLine, blankReach, blankRun, type Run } from '../../job';
 import { loadSolver } from '../../highs.testing';
-import { resolveRules } from '../../rules';
 import { chamberAt, extent, levelsOn, withStructure } from '..';
 import { findGrade } from '.';
 import { findService } from '../../catalogue';
@@ -32,7 +31,7 @@ export async function benchGrade(): Promise<void> {
   const run = longGradeRun();
   const texts: string[] = [];
   const start = performance.now();
-  const result = findGrade(run, { rules: resolveRules('UK'), units: 'metric', solver: (lp) => (texts.push(lp), solver(lp)) });
+  const result = findGrade(blankJob('Long', 'UK'), run, { solver: (lp) => (texts.push(lp), solver(lp)) });
   const taken = performance.now() - start;
   // The programs after the first fix every side: each is one of those that trying all would solve.
   const one = performance.now();
@@ -47,6 +46,6 @@ export async function benchGrade(): Promise<void> {
   if (result.kind === 'found') {
     const laid: Run = { ...run, fixed: result.fixed, reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })) };
     const over = result.passings.filter(({ side }) => side === 'over').length;
-    console.log(`  passes ${over} over; comes out ${levelsOn(laid, findService(run.service), extent(run).end).depth.toFixed(2)} m deep`);
+    console.log(`  passes ${over} over; comes out ${levelsOn(laid, findService('drain-225'), extent(run).end).depth.toFixed(2)} m deep`);
   }
 }

@@ -3,11 +3,9 @@ import { findService } from '../../catalogue';
 import { applyPatches, blankJob, blankLine, blankRun, runSchema, type Run } from '../../job';
 import { loadSolver } from '../../highs.testing';
 import { planRun } from '../../plan';
-import { resolveRules } from '../../rules';
 import { chamberAt, legsOf, levelsOn, withStructure } from '..';
 import { findGrade, limitHull, linear, toLp, type GradeResult, type Solver } from '.';
 
-const rules = resolveRules('UK');
 const job = blankJob('Test', 'UK');
 let solver: Solver;
 beforeAll(async () => {
@@ -20,7 +18,7 @@ const level = (targets: Run['targets'], change: Partial<Run> = {}): Run => ({
   targets: { minFall: 1 / 80, cover: 0.6, ...targets },
   ...change,
 });
-const find = (run: Run) => findGrade(run, { rules, units: 'metric', solver });
+const find = (run: Run) => findGrade(job, run, { solver });
 const found = (result: GradeResult) => {
   if (result.kind !== 'found') throw new Error(result.why);
   return result;

@@ -1,6 +1,6 @@
-import { findService, type Service } from '../../catalogue';
-import type { Patch, Reach, Run } from '../../job';
-import type { Rules } from '../../rules';
+import type { Service } from '../../catalogue';
+import { serviceOf, type Job, type Patch, type Reach, type Run } from '../../job';
+import { resolveRules, type Rules } from '../../rules';
 import { formatGradient, formatLength, formatStation, formatVolume, type UnitSystem } from '../../units';
 import { families, sideName, slackOf, solveGrade, type Family, type Side } from './find';
 import { gradeProblem, type GradeProblem, type GradeTargets } from './problem';
@@ -45,8 +45,6 @@ export type GradeResult =
     };
 
 export interface GradeOptions {
-  rules: Rules;
-  units: UnitSystem;
   solver: Solver;
   /** Told what is being worked on, and the share done. Throws to stop. */
   onProgress?: (share: number, what: string) => void;
@@ -72,8 +70,10 @@ export function targetsOf(run: Run, service: Service, rules: Rules): GradeTarget
  * with its clearance. The gradient changes only at structures. A linear program with one binary for each line to be passed.
  * Where none exists: which constraints conflict, and the least that each alone would have to give.
  */
-export function findGrade(run: Run, { rules, units, solver, onProgress = () => undefined }: GradeOptions): GradeResult {
-  const service = findService(run.service);
+export function findGrade(job: Job, run: Run, { solver, onProgress = () => undefined }: GradeOptions): GradeResult {
+  const { units } = job;
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const service = serviceOf(job, run);
   const problem = gradeProblem(run, service, targetsOf(run, service, rules));
   onProgress(0.05, 'Looking for the line with least digging');
   const free = problem.crossings.map((): Side => 'free');

@@ -1,10 +1,8 @@
 import { beddingIds, beddings, type Reach } from '@tamper/core';
 import { Text } from 'react-native-paper';
-import { Choice } from '../../../ui/Choice';
+import { Picker } from '../../../ui/Picker';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
-
-const SHORT = { sand: 'Sand', granular: 'Granular' } as const;
 
 /** The bed below the line and the surround over it. */
 export function BedEditor() {
@@ -17,10 +15,10 @@ export function BedEditor() {
         <LengthField label="Bed under the line" value={reach.bedding} path={[...path, 'bedding']} style="size" />
         <LengthField label="Surround over the line" value={reach.surround} path={[...path, 'surround']} style="size" />
       </Fields>
-      <Choice
+      <Picker
         label="Material"
         value={reach.beddingMaterial}
-        options={beddingIds.map((value) => ({ value, label: SHORT[value] }))}
+        options={beddingIds.map((value) => ({ value, label: beddings[value].name }))}
         onChange={(material) => apply([{ path: [...path, 'beddingMaterial'], value: material }])}
       />
       <Text variant="bodySmall">

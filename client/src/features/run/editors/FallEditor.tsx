@@ -1,7 +1,7 @@
 import {
   designFlow,
   extent,
-  findService,
+  serviceOf,
   formatFlow,
   formatGradient,
   formatLength,
@@ -15,6 +15,7 @@ import {
   parseStation,
   type Leg,
   type Reach,
+  type Job,
   type Run,
 } from '@tamper/core';
 import { View } from 'react-native';
@@ -29,10 +30,10 @@ import { FlowFields } from './FlowFields';
 export function FallEditor() {
   const { job, run, reachIndex, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
-  const service = findService(run.service);
+  const service = serviceOf(job, run);
   const path = ['reaches', reachIndex];
   const choose = (kind: 'cover' | 'gravity') =>
-    kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(run, reachIndex) : byGravity(run, reachIndex));
+    kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(job, run, reachIndex) : byGravity(job, run, reachIndex));
   return (
     <>
       <Choice
@@ -63,14 +64,14 @@ export function FallEditor() {
 }
 
 /** The reach on the cover it has where it starts. */
-const byCover = (run: Run, index: number) => {
-  const { cover } = levelsOn(run, findService(run.service), (run.reaches[index] as Reach).from);
+const byCover = (job: Job, run: Run, index: number) => {
+  const { cover } = levelsOn(run, serviceOf(job, run), (run.reaches[index] as Reach).from);
   return [{ path: ['reaches', index, 'levels'], value: { kind: 'cover', cover: Math.max(0, cover) } }];
 };
 
 /** The reach falling, from where the line lies at both ends of the run now. */
-function byGravity(run: Run, index: number) {
-  const service = findService(run.service);
+function byGravity(job: Job, run: Run, index: number) {
+  const service = serviceOf(job, run);
   const { start, end } = extent(run);
   const at = (station: number) => ({ station, invert: levelsOn(run, service, station).invert, keep: false });
   return [
@@ -87,7 +88,7 @@ function FixedLevels() {
   const here = run.fixed.some((level) => Math.abs(level.station - station) < 0.005);
   const name = (at: number) => (at === start ? 'the start' : at === end ? 'the end' : formatStation(at, job.units));
   const add = () => {
-    const level = { station, invert: levelsOn(run, findService(run.service), station).invert, keep: false };
+    const level = { station, invert: levelsOn(run, serviceOf(job, run), station).invert, keep: false };
     apply([{ path: ['fixed'], value: [...run.fixed, level].sort((a, b) => a.station - b.station) }]);
   };
   return (
@@ -167,7 +168,7 @@ function FlowTable() {
   const wanted = run.flow ? designFlow(run.flow) : undefined;
   return (
     <View role="list" aria-label="Flow" style={{ gap: 4 }}>
-      {legFlows(run, findService(run.service)).map((leg) => (
+      {legFlows(run, serviceOf(job, run)).map((leg) => (
         <View role="listitem" key={leg.from}>
           <Text variant="titleSmall">
             {legName(leg, job.units)}: {formatGradient(Math.abs(leg.fall), job.units)}
@@ -175,7 +176,7 @@ function FlowTable() {
           <Text variant="bodySmall">
             Half full {formatVelocity(leg.half.velocity, job.units)}, {formatFlow(leg.half.flow, job.units)}; full{' '}
             {formatVelocity(leg.full.velocity, job.units)}, {formatFlow(leg.full.flow, job.units)}
-            {wanted === undefined ? '' : `; to carry ${formatFlow(wanted, job.units)}`}. Manning, n {findService(run.service).roughness}.
+            {wanted === undefined ? '' : `; to carry ${formatFlow(wanted, job.units)}`}. Manning, n {serviceOf(job, run).roughness}.
           </Text>
         </View>
       ))}

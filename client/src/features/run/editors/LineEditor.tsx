@@ -1,8 +1,10 @@
-import { services, surfaces, type Surface } from '@tamper/core';
+import { surfaces, type Surface } from '@tamper/core';
+import { Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';
-import { Picker } from '../../../ui/Picker';
 import { useRunEdit } from '../context';
+import { Arranger } from '../makeup/Arranger';
+import { Layings } from '../makeup/Layings';
 
 const SURFACE_NAMES: Record<Surface, string> = { field: 'Field', footway: 'Footway', road: 'Road' };
 
@@ -12,12 +14,13 @@ export function LineEditor() {
   return (
     <>
       <NameField label="Name of the run" value={run.name} onName={(name) => apply([{ path: ['name'], value: name }], 'name')} />
-      <Picker
-        label="What goes in"
-        value={run.service}
-        options={services.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={(id) => apply([{ path: ['service'], value: id }])}
-      />
+      <Layings />
+      {run.services.length > 1 ? (
+        <>
+          <Text variant="bodySmall">Drag a line on the section to move it, or let the least digging be found.</Text>
+          <Arranger />
+        </>
+      ) : null}
       <Choice
         label="Surface above"
         value={run.surface}

@@ -1,4 +1,4 @@
-import { findService, formatLength, resolveRules, widthBasis, widthFloor, type Reach } from '@tamper/core';
+import { formatLength, laidLines, linesIn, reachEnd, resolveRules, widthBasis, widthFloor, type Reach } from '@tamper/core';
 import { Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
@@ -9,7 +9,7 @@ export function WidthEditor() {
   const { job, run, reachIndex, section, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const floor = widthFloor(rules, findService(run.service), reach, section.depth);
+  const floor = widthFloor(rules, linesIn(laidLines(job, run), reach.from, reachEnd(run, reachIndex)), reach, section.depth);
   return (
     <>
       <Fields>

@@ -1,4 +1,4 @@
-import { blankJob, blankLine, blankRun, chamberAt, findService, levelsOn, type Run } from '@tamper/core';
+import { blankJob, blankLine, blankRun, chamberAt, serviceOf, levelsOn, type Run } from '@tamper/core';
 import { screen } from '@testing-library/react';
 import { choose, field, onRun, press, type } from '../../../testing/benches';
 import { BedEditor } from './BedEditor';
@@ -17,7 +17,7 @@ import { WidthEditor } from './WidthEditor';
 
 /** Forty metres of drain, 0.6 m under level ground at 10 m. */
 const drain = (): Run => blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
-const invertAt = (run: Run, station: number) => levelsOn(run, findService(run.service), station).invert;
+const invertAt = (run: Run, station: number) => levelsOn(run, serviceOf(blankJob('Bench'), run), station).invert;
 
 describe('depth and fall', () => {
   test('from cover to inverts the line stays where it lies; a typed fall moves the far invert', () => {

@@ -1,0 +1,85 @@
+import { families, lineMarks, type RuleSetId, type Section, type SectionLine } from '@tamper/core';
+import { Circle, G } from 'react-native-svg';
+import { colours, ground } from '../theme/tokens';
+import { Label } from './Dimension';
+import type { View } from './fit';
+import { Handle } from './Handle';
+
+/** Pixels a line is drawn across at least. */
+const LEAST = 3;
+
+/** The lines that lie in a section: marking colour, letter and dashes where there are several, a bare pipe where there is one. */
+export function SectionLines({
+  section,
+  view,
+  ruleSet,
+  selected,
+}: {
+  section: Section;
+  view: View;
+  ruleSet: RuleSetId;
+  selected: boolean;
+}) {
+  const several = section.lines.length > 1;
+  const stroke = selected ? colours.paint : colours.ink;
+  return (
+    <G>
+      {section.lines.map((line) => {
+        const mark = lineMarks[families[line.service.family].mark];
+        const [cx, cy, r] = [view.x(line.centre.x), view.y(line.centre.y), Math.max(several ? LEAST + 2 : LEAST, line.radius * view.scale)];
+        return (
+          <G key={line.index}>
+            <Circle
+              cx={cx}
+              cy={cy}
+              r={r}
+              fill={several ? mark.colour[ruleSet] : ground.pipe}
+              stroke={stroke}
+              strokeWidth={selected ? 4 : 1.5}
+              {...(several ? { strokeDasharray: mark.dash } : {})}
+            />
+            {several ? <Label x={cx} y={cy - r - 4} size={12} text={labelOf(line, section.lines)} /> : null}
+          </G>
+        );
+      })}
+    </G>
+  );
+}
+
+/** The marking letter, numbered where several lines have it. */
+function labelOf(line: SectionLine, lines: readonly SectionLine[]): string {
+  const letter = ({ service }: SectionLine) => lineMarks[families[service.family].mark].letter;
+  const alike = lines.filter((other) => letter(other) === letter(line));
+  return alike.length > 1 ? `${letter(line)}${alike.indexOf(line) + 1}` : letter(line);
+}
+
+/** Grips on the lines of a section: dragged, or moved with the arrow keys by a centimetre. */
+export function LineHandles({
+  section,
+  view,
+  held,
+  onHold,
+  onMove,
+}: {
+  section: Section;
+  view: View;
+  held: number | undefined;
+  onHold: (index: number) => void;
+  /** The new centre of a line: metres right of the centre line, and its level. */
+  onMove: (index: number, centre: { x: number; y: number }) => void;
+}) {
+  return section.lines.map((line) => (
+    <Handle
+      key={line.index}
+      label={`Move ${line.name}`}
+      place={line.centre}
+      view={view}
+      step={0.01}
+      size={Math.max(36, 2 * line.radius * view.scale)}
+      ring={false}
+      selected={held === line.index}
+      onSelect={() => onHold(line.index)}
+      onMove={(centre) => onMove(line.index, centre)}
+    />
+  ));
+}

@@ -1,0 +1,123 @@
+import {
+  addedLine,
+  families,
+  formatLength,
+  formatStation,
+  lineMarks,
+  parseLength,
+  parseStation,
+  serviceWith,
+  services,
+  type Laying,
+  type Service,
+} from '@tamper/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import { Faults } from '../../../ui/Faults';
+import { NameField } from '../../../ui/NameField';
+import { OptionalField } from '../../../ui/OptionalField';
+import { Picker } from '../../../ui/Picker';
+import { QuantityField } from '../../../ui/QuantityField';
+import { useRunEdit } from '../context';
+import { bareUnit, Fields } from '../fields';
+
+const optionOf = ({ id, name, trade }: Service) => ({ value: id, label: trade && !name.includes(trade) ? `${name} (${trade})` : name });
+
+/** The lines laid in the trench: one leads, the others lie beside, over or under it. */
+export function Layings() {
+  const { job, run, apply } = useRunEdit();
+  const [chosen, setChosen] = useState<number>();
+  const [fault, setFault] = useState<string>();
+  const add = () => {
+    const refused = apply([{ path: ['services'], value: [...run.services, addedLine(job, run)] }]);
+    setFault(refused);
+    if (refused === undefined) setChosen(run.services.length);
+  };
+  return (
+    <View style={{ gap: 8 }}>
+      {run.services.map((laying, index) => {
+        const service = serviceWith(laying.service, job.services);
+        const letter = service ? lineMarks[families[service.family].mark].letter : '?';
+        return (
+          <View key={index} style={{ gap: 6 }}>
+            {run.services.length > 1 ? (
+              <Button
+                mode={chosen === index ? 'contained' : 'outlined'}
+                contentStyle={{ justifyContent: 'flex-start' }}
+                onPress={() => setChosen(chosen === index ? undefined : index)}
+              >
+                {`${letter} ${laying.name}${index === 0 ? ' · leads' : ''}`}
+              </Button>
+            ) : null}
+            {run.services.length === 1 || chosen === index ? (
+              <OneLaying key={index} laying={laying} index={index} onGone={() => setChosen(undefined)} />
+            ) : null}
+          </View>
+        );
+      })}
+      <Button mode="contained-tonal" icon="plus" onPress={add}>
+        Add a line in this trench
+      </Button>
+      <Faults title="Not added" faults={fault ? [fault] : []} />
+    </View>
+  );
+}
+
+function OneLaying({ laying, index, onGone }: { laying: Laying; index: number; onGone: () => void }) {
+  const { job, run, apply } = useRunEdit();
+  const path = ['services', index];
+  const set = (key: keyof Laying) => (value: unknown) => apply([{ path: [...path, key], value }], `services[${index}].${key}`);
+  const service = serviceWith(laying.service, job.services);
+  const options = [...job.services, ...services].map(optionOf);
+  const lead = index === 0;
+  const place = (label: string, key: 'x' | 'up', hint: string) => (
+    <QuantityField
+      label={label}
+      value={laying[key]}
+      format={(metres) => formatLength(metres, job.units, 'size')}
+      parse={(text) => parseLength(text, bareUnit(job.units, 'size'))}
+      onValue={set(key)}
+      hint={hint}
+    />
+  );
+  const end = (label: string, key: 'from' | 'to') => (
+    <OptionalField
+      label={label}
+      value={laying[key]}
+      format={(metres) => formatStation(metres, job.units)}
+      parse={(text) => parseStation(text, job.units)}
+      onValue={set(key)}
+      hint="empty: all the way"
+    />
+  );
+  return (
+    <View style={{ gap: 4 }}>
+      <Picker label="What goes in" value={laying.service} options={options} onChange={set('service')} />
+      {run.services.length > 1 ? <NameField label="Name of the line" value={laying.name} onName={set('name')} /> : null}
+      {run.services.length > 1 ? (
+        <Fields>
+          {place('Right of the centre line', 'x', 'left is below nothing')}
+          {lead ? null : place('Above the leading line', 'up', 'underside to underside')}
+        </Fields>
+      ) : null}
+      {lead ? null : (
+        <Fields>
+          {end('From', 'from')}
+          {end('To', 'to')}
+        </Fields>
+      )}
+      {service ? (
+        <Text variant="bodySmall">
+          {families[service.family].name}. {formatLength(service.od, job.units, 'size')} across; cover{' '}
+          {formatLength(service.minCover[run.surface], job.units)} at least. {service.coverBasis}.
+        </Text>
+      ) : null}
+      {lead ? null : (
+        <Button mode="text" icon="delete" onPress={() => (apply([{ path, value: undefined }]), onGone())}>
+          Take this line out
+        </Button>
+      )}
+    </View>
+  );
+}

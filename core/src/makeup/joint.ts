@@ -1,0 +1,135 @@
+import { families, findService, protections, separations, usualSeparation, type Service } from '../catalogue';
+import { blankLaying, serviceOf, type Job, type LaidLine, type Laying, type Patch, type Reach, type Run } from '../job';
+import { isOpen, reachEnd } from '../line';
+import type { Rules } from '../rules';
+import type { Apart, Arrangement, Hole, Piece, Place, Problem } from './arrange';
+import { bucketsOf } from './buckets';
+import { leastCover } from './cover';
+import { leastWidth, sideRoom, widthFloor, workingSpace } from './width';
+
+/** What keeps two lines apart in a reach, and what that rests on. */
+export type ApartRule = Apart & { basis: string };
+
+/**
+ * Distances between two lines: as changed for the job, else the rule set's for their families, else the usual ones. Two pipes somebody works
+ * beside have the working space between them too; two medium-voltage cables at least a cable's diameter.
+ */
+export function apartRule(job: Pick<Job, 'ruleSet' | 'separations'>, reach: Pick<Reach, 'entry'>, a: Service, b: Service): ApartRule {
+  const joins = ({ between: [p, q] }: { between: readonly [string, string] }) =>
+    (p === a.family && q === b.family) || (p === b.family && q === a.family);
+  const changed = job.separations.find(joins);
+  const ruled = changed ?? separations[job.ruleSet].find(joins);
+  const alike = a.family === b.family;
+  const usual = alike ? usualSeparation.alike : usualSeparation.apart;
+  const basis = changed
+    ? `Set for this job by ${changed.by}: ${changed.reason}`
+    : ((ruled as { basis?: string } | undefined)?.basis ?? (alike ? usualSeparation.alikeBasis : usualSeparation.basis));
+  const { across, over, upper } = ruled ?? { across: usual, over: usual, upper: undefined };
+  const working = reach.entry && isPipe(a) && isPipe(b) ? workingSpace(a, b) : 0;
+  const heat = a.family === 'mv' && b.family === 'mv' ? Math.max(a.od, b.od) : 0;
+  return {
+    across: Math.max(across, working, heat),
+    over: Math.max(over, heat),
+    upper: upper === undefined || alike ? 'either' : upper === null ? null : upper === a.family ? 0 : 1,
+    basis: working > across ? 'EN 1610: working space between two pipes' : basis,
+  };
+}
+
+const isPipe = ({ kind }: Service): boolean => kind === 'gravity' || kind === 'pressure';
+
+/** Widest clear bottom a reach allows, metres, and why: supports on their way, and the corridor both sides at this depth. */
+export function widthCeiling(run: Pick<Run, 'spoil'>, reach: Reach, topBeyond: number): { width: number; basis: string } {
+  const corridor = run.spoil.corridorLeft + run.spoil.corridorRight - topBeyond - 2 * protections[reach.protection].panel;
+  const supports = reach.supportWidths;
+  return supports && supports.most < corridor
+    ? { width: supports.most, basis: `Supports open to no more${supports.source ? `: ${supports.source}` : ''}` }
+    : { width: corridor, basis: 'The corridor is no wider at this depth' };
+}
+
+/** The lines of a reach as a problem to arrange. `leadTop`: depth of the leading line's top where its levels are settled;
+ * `deeper`: how much deeper it lies elsewhere in the reach; `most`: the widest it may be, metres. */
+export function jointProblem(
+  job: Job,
+  run: Pick<Run, 'surface'>,
+  rules: Rules,
+  reach: Reach,
+  lines: readonly LaidLine[],
+  { leadTop, deeper = 0, most = Infinity }: { leadTop?: number | undefined; deeper?: number; most?: number } = {},
+): Problem {
+  const pieces = lines.map(({ service, index }): Piece => ({
+    od: service.od,
+    cover: leastCover(run, service, reach),
+    side: sideRoom(rules, service, reach),
+    rank: families[service.family].rank,
+    ...(index === 0 && leadTop !== undefined ? { top: leadTop } : {}),
+  }));
+  const { panel } = protections[reach.protection];
+  const narrowest = Math.min(...bucketsOf(job));
+  const hole: Hole = {
+    left: reach.left,
+    right: reach.right,
+    bedding: reach.bedding,
+    panel,
+    least: (depth) => Math.max(leastWidth(rules, reach, depth + deeper), reach.supportWidths?.least ?? 0, narrowest - 2 * panel),
+    most,
+  };
+  return { pieces, hole, apart: lines.map((a) => lines.map((b) => apartRule(job, reach, a.service, b.service))) };
+}
+
+/** Where the lines lie now, below the ground; the leading line's top is `leadTop` deep, metres. */
+export function placesOf(lines: readonly LaidLine[], leadTop: number, leadOd: number): Place[] {
+  return lines.map(({ x, up, service }) => ({ x, top: leadTop + leadOd - up - service.od }));
+}
+
+const centimetre = (value: number) => Math.ceil((value - 1e-6) * 100) / 100;
+const millimetre = (value: number) => Math.round(value * 1000) / 1000 + 0;
+
+/**
+ * The changes that put an arrangement of some lines into a run: their places, the width of the reach, the cover where the reach lies on one,
+ * and the width of every other reach they pass that would be too narrow.
+ */
+export function arrangedPatches(
+  run: Run,
+  rules: Rules,
+  reachIndex: number,
+  lines: readonly LaidLine[],
+  found: Pick<Arrangement, 'places' | 'width'>,
+): Patch[] {
+  const lead = found.places[lines.findIndex(({ index }) => index === 0)] as Place;
+  const leadOd = lines.find(({ index }) => index === 0)?.service.od ?? 0;
+  const placed = lines.map((line, i): LaidLine => {
+    const { x, top } = found.places[i] as Place;
+    return { ...line, x: millimetre(x), up: line.index === 0 ? 0 : millimetre(lead.top + leadOd - top - line.service.od) };
+  });
+  const services = run.services.map((laying, index) => {
+    const line = placed.find((other) => other.index === index);
+    return line ? { ...laying, x: line.x, up: line.up } : laying;
+  });
+  const reaches = run.reaches.map((reach, index) => {
+    const passing = placed.filter(({ from, to }) => to > reach.from && from < reachEnd(run, index));
+    if (!isOpen(reach) || passing.length === 0) return reach;
+    const levels =
+      reach.levels.kind === 'cover' ? { kind: 'cover' as const, cover: Math.max(reach.levels.cover, millimetre(lead.top)) } : reach.levels;
+    if (index !== reachIndex)
+      return { ...reach, levels, bottomWidth: Math.max(reach.bottomWidth, centimetre(widthFloor(rules, passing, reach, 0))) };
+    return {
+      ...reach,
+      levels: reach.levels.kind === 'cover' ? { kind: 'cover' as const, cover: millimetre(lead.top) } : levels,
+      bottomWidth: centimetre(Math.max(found.width, widthFloor(rules, passing, reach, 0))),
+    };
+  });
+  return [
+    { path: ['services'], value: services },
+    { path: ['reaches'], value: reaches },
+  ];
+}
+
+/** A further line for a run: a data duct over the leading one, in the middle, as far up as the two must be apart, under the first name that is free. */
+export function addedLine(job: Pick<Job, 'ruleSet' | 'separations' | 'services'>, run: Run): Laying {
+  const added = findService('data-duct-54');
+  const lead = serviceOf(job, run);
+  let number = run.services.length + 1;
+  while (run.services.some(({ name }) => name === `Line ${number}`)) number++;
+  const { over } = apartRule(job, { entry: false }, lead, added);
+  return { ...blankLaying(`Line ${number}`, added.id), up: millimetre(lead.od + over) };
+}
