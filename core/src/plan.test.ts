@@ -204,7 +204,7 @@ describe('for any run that can be dug', () => {
     fc.assert(
       fc.property(job, anyRun, (anyJob, run) => {
         const { volumes, profile } = planRun(anyJob, run);
-        const parts = [volumes.bedding, volumes.surround, volumes.pipe, volumes.fill];
+        const parts = [volumes.bedding, volumes.surround, volumes.pipe, volumes.fill, volumes.surface];
         for (const part of [...parts, ...profile.area]) expect(part).toBeGreaterThanOrEqual(-1e-9);
         expect(Math.abs(parts.reduce((a, b) => a + b) - volumes.trench)).toBeLessThanOrEqual(1e-9 * volumes.trench);
       }),
@@ -226,6 +226,7 @@ describe('for any run that can be dug', () => {
           const drawn = (outlines: typeof section.fills) => outlines.reduce((area, outline) => area + polygonArea(outline), 0);
           expect(drawn(section.surrounds)).toBeCloseTo(section.areas.surround + section.areas.pipe, 4);
           expect(drawn(section.fills)).toBeCloseTo(section.areas.fill, 4);
+          expect(polygonArea(section.surface)).toBeCloseTo(section.areas.surface, 4);
         }
         expect(Math.abs(sum - plan.volumes.trench)).toBeLessThanOrEqual(2e-3 * plan.volumes.trench);
       }),

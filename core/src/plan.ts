@@ -50,12 +50,15 @@ import {
 import { exitFindings } from './machine';
 import {
   apartFindings,
+  beddingFindings,
+  bucketFindings,
   coverFindings,
   digWidth,
   dropOf,
   layerAreas,
   layerBreaks,
   layerHeights,
+  surfaceDepth,
   widthBasis,
   widthBreakDepths,
   widthFindings,
@@ -125,8 +128,12 @@ export function planRun(job: Job, run: Run): Plan {
     (reach, index) => {
       if (!isOpen(reach)) return [];
       const inReach = linesIn(laid, reach.from, reachEnd(run, index));
-      const layers = layerBreaks(layerHeights(reach, inReach), inReach);
-      return [...ruleDepths, ...benchHeights(reach.left), ...benchHeights(reach.right), ...layers];
+      const heights = layerHeights(reach, inReach);
+      const benches = [...benchHeights(reach.left), ...benchHeights(reach.right)];
+      // The surface layers hang from the ground: what changes at a height changes again that much deeper.
+      const thick = surfaceDepth(reach);
+      const hung = thick > 0 ? [...benches, heights.surround].map((height) => height + thick) : [];
+      return [...ruleDepths, ...benches, ...layerBreaks(heights, inReach), ...hung];
     },
     ends.filter((station) => station > start && station < end),
   );
@@ -184,6 +191,8 @@ export function planRun(job: Job, run: Run): Plan {
       ...widthFindings(run, laid, rules, profile, job.units),
       ...coverFindings(run, laid, profile, job.units),
       ...apartFindings(job, run, laid, rules),
+      ...beddingFindings(run, laid, job.units),
+      ...bucketFindings(job, run, job.units),
       ...protectionFindings(run, rules, profile, job.units),
       ...pitFindings(run, service, rules, job.units),
       ...benchFindings(run, rules),
@@ -213,14 +222,14 @@ function mustHoldTheLines(run: Run, laid: readonly LaidLine[]): void {
   if (errors.length > 0) throw new InputError(errors);
 }
 
-const NOTHING = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
+const NOTHING = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0, surface: 0 };
 
 /**
  * Areas at the nodes, volumes between them and the trench volume up to each node, by the prismoidal rule V = L/6·(A₁ + 4A_m + A₂), A_m at the middle depth.
  * Exact here: the depth is linear between nodes and no wall or layer changes within an interval.
  */
 function measure(run: Run, laid: readonly LaidLine[], profile: ProfileColumns) {
-  const volumes: PartVolumes = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
+  const volumes: PartVolumes = { ...NOTHING };
   const bedding = Object.fromEntries(beddingIds.map((material) => [material, 0])) as Record<BeddingId, number>;
   const reachOf = (i: number) => run.reaches[profile.reach[i] as number] as Reach;
   const areasAt = (i: number, depth: number, { lines, heights }: Filling) =>
@@ -256,6 +265,7 @@ function measure(run: Run, laid: readonly LaidLine[], profile: ProfileColumns) {
     volumes.surround += surround;
     volumes.pipe += prismoidal(a.pipe, middle.pipe, b.pipe);
     volumes.fill += prismoidal(a.fill, middle.fill, b.fill);
+    volumes.surface += prismoidal(a.surface, middle.surface, b.surface);
     bedding[reachOf(i).beddingMaterial] += bed + surround;
   }
   return { volumes, bedding, area, topWidth, cumulative };

@@ -2,7 +2,7 @@ import { protections, type Service } from './catalogue';
 import { wallPoints, wallOffset, type Point } from './geometry';
 import { laidLines, linesIn, type Job, type LaidLine, type Patch, type Reach, type Run } from './job';
 import { isOpen, levelsAt, reachEnd, reachIndexAt, type Levels } from './line';
-import { digWidth, dropOf, layerAreas, layerHeights, type LayerAreas } from './makeup';
+import { digWidth, dropOf, layerAreas, layerHeights, layerLadder, surfaceDepth, type LayerAreas } from './makeup';
 import { heapsAt, type Heap } from './spoil';
 
 /** One cross-section, to scale: `x` metres right of the centre line looking up the run, `y` level in metres. */
@@ -19,6 +19,10 @@ export interface Section extends Levels {
   surrounds: Point[][];
   /** Outlines of the fill, bottom up: between the rows, and over them to the ground. */
   fills: Point[][];
+  /** The layers at the top. */
+  surface: Point[];
+  /** Level of the warning tape; undefined where there is none. */
+  tape: number | undefined;
   /** The lines that lie here, the leading one first. */
   lines: SectionLine[];
   heaps: (Heap & { outline: Point[] })[];
@@ -48,8 +52,11 @@ export function sectionAt(job: Pick<Job, 'services'>, run: Run, station: number)
   const width = digWidth(reach);
   const open = isOpen(reach);
   const here = linesIn(laid, station, station);
-  const heights = layerHeights(reach, here, dropOf(linesIn(laid, reach.from, reachEnd(run, reachIndex))));
-  const areas = open ? layerAreas(reach, here, depth, heights) : { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0 };
+  const drop = dropOf(linesIn(laid, reach.from, reachEnd(run, reachIndex)));
+  const heights = layerHeights(reach, here, drop);
+  const areas = open ? layerAreas(reach, here, depth, heights) : { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0, surface: 0 };
+  const surfaceFrom = Math.min(depth, Math.max(heights.surround, depth - surfaceDepth(reach)));
+  const { tape } = layerLadder(reach, here, depth, drop);
   const layer = (from: number, to: number) => (open ? layerOutline(reach, width, bottom, Math.min(from, depth), Math.min(to, depth)) : []);
   return {
     ...levels,
@@ -62,8 +69,10 @@ export function sectionAt(job: Pick<Job, 'services'>, run: Run, station: number)
     bedding: layer(0, heights.bedding),
     surrounds: heights.bands.map(({ from, to }, i) => layer(i === 0 ? heights.bedding : from, to)).filter(({ length }) => length > 0),
     fills: heights.bands
-      .map(({ to }, i) => layer(to, Math.min(depth, heights.bands[i + 1]?.from ?? depth)))
+      .map(({ to }, i) => layer(to, Math.min(depth, heights.bands[i + 1]?.from ?? surfaceFrom)))
       .filter(({ length }) => length > 0),
+    surface: layer(surfaceFrom, depth),
+    tape: tape === undefined || !open ? undefined : bottom + tape,
     lines: here.map(({ index, name, service: { od }, service: kind, x, up }) => ({
       index,
       name,

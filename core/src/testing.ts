@@ -77,22 +77,24 @@ const bored = fc.record({
 });
 
 const reachAt = (from: number, least: number): fc.Arbitrary<Reach> =>
-  fc.record({
-    from: fc.constant(from),
-    levels: fc.constant<Reach['levels']>({ kind: 'gravity' }),
-    frost: fc.constantFrom(0, 0, 0.9),
-    method: fc.oneof({ weight: 4, arbitrary: fc.constant(blankReachExtras().method) }, bored),
-    soil: fc.constantFrom(...soilClasses),
-    bottomWidth: metres(least, 2),
-    entry: fc.boolean(),
-    left: wall,
-    right: wall,
-    protection: fc.constantFrom(...protectionIds),
-    bedding: metres(0, 0.3),
-    surround: metres(0, 0.4),
-    beddingMaterial: fc.constantFrom(...beddingIds),
-    ...Object.fromEntries(Object.entries(blankLayers()).map(([key, value]) => [key, fc.constant(value)])),
-  }) as fc.Arbitrary<Reach>;
+  fc
+    .record({
+      from: fc.constant(from),
+      levels: fc.constant<Reach['levels']>({ kind: 'gravity' }),
+      frost: fc.constantFrom(0, 0, 0.9),
+      method: fc.oneof({ weight: 4, arbitrary: fc.constant(blankReachExtras().method) }, bored),
+      soil: fc.constantFrom(...soilClasses),
+      bottomWidth: metres(least, 2),
+      entry: fc.boolean(),
+      left: wall,
+      right: wall,
+      protection: fc.constantFrom(...protectionIds),
+      bedding: metres(0, 0.3),
+      surround: metres(0, 0.4),
+      beddingMaterial: fc.constantFrom(...beddingIds),
+      restoration: fc.constantFrom<Reach['restoration']>([], [{ material: 'topsoil', thickness: 0.3 }]),
+    })
+    .map((reach): Reach => ({ ...blankLayers(), ...reach }));
 
 /** A line beside the leading one, over or under it, for part of the way or all of it. */
 const besideAny = fc.record({

@@ -1,5 +1,8 @@
 import { machines } from '../catalogue';
-import type { Job } from '../job';
+import type { Finding, Job, Run } from '../job';
+import { isOpen, reachEnd } from '../line';
+import { formatLength, type UnitSystem } from '../units';
+import { digWidth } from './layers';
 
 /** A way to dig a width: the bucket of each pass, and how much each overlaps the one before. Metres. */
 export interface Passes {
@@ -46,3 +49,36 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
     .sort((a, b) => a.cost - b.cost || a.width - b.width)
     .map(({ buckets: used, overlap, width }) => ({ buckets: used, overlap, width }));
 }
+
+/** Widths no bucket to hand digs without cutting more than a hand's breadth too wide, reach by reach. */
+export function bucketFindings(job: Pick<Job, 'buckets' | 'machine'>, run: Run, units: UnitSystem): Finding[] {
+  const buckets = bucketsOf(job);
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    const asked = digWidth(reach);
+    const [best] = bucketPasses(buckets, asked, asked + TOO_WIDE);
+    if (best || !isOpen(reach)) return [];
+    const [narrowest] = buckets as [number];
+    const panels = asked - reach.bottomWidth;
+    const wider = narrowest > asked;
+    const fix = Math.ceil((narrowest - panels) * 100 - 1e-6) / 100;
+    return [
+      {
+        id: `makeup.bucket.${index}`,
+        severity: 'caution',
+        chapter: 'makeup',
+        from: reach.from,
+        to: reachEnd(run, index),
+        what: wider
+          ? `The narrowest bucket is ${formatLength(narrowest, units)}, and ${formatLength(asked, units)} is to be dug`
+          : `No bucket to hand digs ${formatLength(asked, units)} in ${MOST_PASSES} passes`,
+        why: 'What is dug too wide is filled with bedding, and supports that reach no wall hold nothing.',
+        basis: `Buckets to hand: ${buckets.map((bucket) => formatLength(bucket, units)).join(', ')}; passes overlap by ${formatLength(TOOTH, units, 'size')} at least`,
+        fixes: wider
+          ? [{ label: `Plan ${formatLength(fix, units)} wide`, patches: [{ path: ['reaches', index, 'bottomWidth'], value: fix }] }]
+          : [],
+      },
+    ];
+  });
+}
+/** Dug wider than planned by more than this is worth a word, metres. */
+const TOO_WIDE = 0.05;

@@ -9,6 +9,8 @@ export interface LayerAreas {
   surround: number;
   pipe: number;
   fill: number;
+  /** Layers at the top, up to the ground. */
+  surface: number;
 }
 
 /** A band of the trench between two heights above its bottom, metres. */
@@ -29,6 +31,10 @@ export interface LayerHeights {
   /** Underside of each line, in the order given. */
   undersides: number[];
 }
+
+/** Thickness of all surface layers, metres. */
+export const surfaceDepth = (reach: Pick<Reach, 'restoration'>): number =>
+  reach.restoration.reduce((sum, { thickness }) => sum + thickness, 0);
 
 /** Full dug width at the bottom: the clear width plus the support's panels, metres. */
 export const digWidth = (reach: Reach): number => reach.bottomWidth + 2 * protections[reach.protection].panel;
@@ -70,7 +76,7 @@ export const layerBreaks = ({ bands, undersides, bedding }: LayerHeights, lines:
 
 /**
  * Areas of a section of the given depth (metres). Layers stop at the ground where the trench is too shallow for them.
- * Fill is the rest, so trench = bedding + surround + pipe + fill by construction.
+ * Fill is the rest, so trench = bedding + surround + pipe + fill + surface by construction.
  */
 export function layerAreas(reach: Reach, lines: readonly LaidLine[], depth: number, heights = layerHeights(reach, lines)): LayerAreas {
   const width = digWidth(reach);
@@ -84,5 +90,7 @@ export function layerAreas(reach: Reach, lines: readonly LaidLine[], depth: numb
     pipe += circleBelow((lines[i] as LaidLine).service.od / 2, depth - (heights.undersides[i] as number));
   // Lines drawn through each other take their room once.
   pipe = Math.min(pipe, fine - bedding);
-  return { trench, bedding, pipe, surround: fine - bedding - pipe, fill: trench - fine };
+  const toSurface =
+    reach.restoration.length === 0 ? trench : Math.max(upTo(heights.surround), upTo(Math.max(0, depth - surfaceDepth(reach))));
+  return { trench, bedding, pipe, surround: fine - bedding - pipe, fill: toSurface - fine, surface: trench - toSurface };
 }

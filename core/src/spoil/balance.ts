@@ -9,6 +9,8 @@ export interface PartVolumes {
   surround: number;
   pipe: number;
   fill: number;
+  /** Sub-base, asphalt, topsoil and the like. */
+  surface: number;
 }
 
 /** Where the dirt goes, m³, and what has to be brought, m³ loose and kg. */

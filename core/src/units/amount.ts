@@ -33,3 +33,24 @@ export function parseMass(text: string, system: UnitSystem): Parsed {
   const value = Number(match[1]) * factor;
   return { ok: true, value, understood: `${text.trim()} = ${fixed(value, 0)} kg` };
 }
+
+const POUND_FORCE = POUND * 9.80665;
+/** Shows a force (N): N up to 1 kN, then kN to 0.1; or whole pounds-force. */
+export const formatForce = (newtons: number, system: UnitSystem): string =>
+  system === 'us' ? `${fixed(newtons / POUND_FORCE, 0)} lbf` : newtons < 1000 ? `${fixed(newtons, 0)} N` : `${fixed(newtons / 1000, 2)} kN`;
+
+/** Shows a load along a line (N/m) in N/m, kN/m or lbf/ft. */
+export const formatLineLoad = (newtonsAMetre: number, system: UnitSystem): string =>
+  system === 'us'
+    ? `${fixed((newtonsAMetre * FOOT) / POUND_FORCE, 0)} lbf/ft`
+    : newtonsAMetre < 1000
+      ? `${fixed(newtonsAMetre, 0)} N/m`
+      : `${fixed(newtonsAMetre / 1000, 1)} kN/m`;
+
+/** Shows a pressure (Pa) in kPa or psi; megapascals from 1 MPa on. */
+export const formatPressure = (pascals: number, system: UnitSystem): string =>
+  system === 'us'
+    ? `${fixed(pascals / (POUND_FORCE / (FOOT / 12) ** 2), 1)} psi`
+    : pascals < 1e6
+      ? `${fixed(pascals / 1000, 0)} kPa`
+      : `${fixed(pascals / 1e6, 1)} MPa`;

@@ -77,7 +77,7 @@ function OneOffer({
   reach: Reach;
   onTake: () => void;
 }) {
-  const { area } = offer.arrangement;
+  const { area } = offer;
   const name = RANKS[rank] ?? '';
   return (
     <View role="group" aria-label={name} style={{ gap: 4 }}>

@@ -1,0 +1,6 @@
+export * from './loads';
+export * from './flotation';
+export * from './rings';
+export * from './cables';
+export * from './pull';
+export * from './report';
