@@ -89,6 +89,7 @@ export const SectionDrawing = memo(function SectionDrawing({
           {section.fills.map((fill, index) => (
             <Path key={index} d={outline(fill, view)} fill={ground.fill} fillOpacity={0.35} />
           ))}
+          <Path d={outline(section.surface, view)} fill={ground.heap} />
           {section.surrounds.map((surround, index) => (
             <Path
               key={index}
@@ -102,6 +103,17 @@ export const SectionDrawing = memo(function SectionDrawing({
           {section.heaps.map((heap) => (
             <Path key={heap.side} d={outline(heap.outline, view)} fill={ground.heap} {...edge('spoil')} />
           ))}
+          {section.tape === undefined ? null : (
+            <Line
+              x1={x(-halfDig * 0.7)}
+              x2={x(halfDig * 0.7)}
+              y1={y(section.tape)}
+              y2={y(section.tape)}
+              stroke={colours.stop}
+              strokeWidth={3}
+              strokeDasharray="6 3"
+            />
+          )}
           {section.panels.map((panel, index) => (
             <Path
               key={index}
@@ -162,7 +174,12 @@ export const SectionDrawing = memo(function SectionDrawing({
               place="above"
             />
           ) : null}
-          <Label x={x(0)} y={(groundY + y(section.crown)) / 2 + 4} text={`cover ${length(section.cover)}`} size={13} />
+          <Label
+            {...(section.lines.length > 1 ? { x: x(halfDig) + 8, anchor: 'start' as const } : { x: x(0) })}
+            y={(groundY + y(section.crown)) / 2 + 4}
+            text={`cover ${length(section.cover)}`}
+            size={13}
+          />
           {section.bore === undefined ? (
             <>
               <WallLabel

@@ -1,5 +1,6 @@
 import {
   arrangeLines,
+  futureServices,
   InputError,
   planRun,
   seeded,
@@ -7,6 +8,7 @@ import {
   strikeCases,
   summarise,
   applyPatches,
+  type Addition,
   type Job,
   type Offers,
   type PlanSummary,
@@ -81,6 +83,8 @@ const worker = {
         tick: (nodes) => tell(nodes / (nodes + 20_000), `${nodes} ways looked at`),
       });
     }),
+  future: (job: Job, run: Run, reach: number, station: number, onProgress: OnProgress): Promise<Worked<Addition[]>> =>
+    worked(() => futureServices(job, run, reach, station, (done, of) => onProgress(done / of, `${done} of ${of} tried`))),
   strikes: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<StrikeRisk>> =>
     worked(() => {
       const cases = strikeCases(job, run, planRun(job, run));

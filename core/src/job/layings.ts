@@ -1,4 +1,4 @@
-import { serviceWith, type Service } from '../catalogue';
+import { services, serviceWith, type Service } from '../catalogue';
 import { InputError } from './errors';
 import type { Job, Run } from './schema';
 
@@ -44,3 +44,18 @@ export function laidLines(job: OwnServices, run: Pick<Run, 'services' | 'station
 /** Those of the lines that lie in a stretch, or that touch a station. */
 export const linesIn = (lines: readonly LaidLine[], from: number, to: number): LaidLine[] =>
   lines.filter((line) => (from === to ? line.from <= from && line.to >= to : line.from < to && line.to > from));
+
+/** Are all lines of a run in the catalogue or among the job's own? One that is not cannot be drawn or planned. */
+export const linesKnown = (job: OwnServices, run: Pick<Run, 'services'>): boolean =>
+  run.services.every(({ service }) => serviceWith(service, job.services) !== undefined);
+
+/** The run with lines nobody knows drawn as the catalogue's first, so that something can be shown while another is chosen. */
+export const withKnownLines = (job: OwnServices, run: Run): Run =>
+  linesKnown(job, run)
+    ? run
+    : {
+        ...run,
+        services: run.services.map((laying) =>
+          serviceWith(laying.service, job.services) ? laying : { ...laying, service: (services[0] as Service).id },
+        ),
+      };

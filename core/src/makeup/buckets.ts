@@ -1,6 +1,6 @@
 import { machines } from '../catalogue';
 import type { Finding, Job, Run } from '../job';
-import { isOpen, reachEnd } from '../line';
+import { isOpen, reachEnd, type ProfileColumns } from '../line';
 import { formatLength, type UnitSystem } from '../units';
 import { digWidth } from './layers';
 
@@ -18,12 +18,17 @@ const MOST_PASSES = 6;
 /** Changing the bucket takes about as long as half a pass along a short run. */
 const CHANGE = 0.5;
 
+/** Dug wider than asked by more than this, metres, is spoil and bedding for nothing: only where nothing else digs it. */
+const TOO_WIDE = 0.05;
+const tooWide = ({ width }: Passes, floor: number): number => Number(width > floor + TOO_WIDE + 1e-9);
+
 /** Buckets to hand: the job's own, else those of its machine's class; narrowest first, metres. */
 export const bucketsOf = (job: Pick<Job, 'buckets' | 'machine'>): number[] =>
   [...(job.buckets.length > 0 ? job.buckets : machines[job.machine].buckets)].sort((a, b) => a - b);
 
 /**
- * Ways to dig at least `floor` and at most `ceiling` wide, best first: fewest passes, a change of bucket counting half of one, then least dug too wide.
+ * Ways to dig at least `floor` and at most `ceiling` wide, best first: none that digs much too wide where another
+ * does not, fewest passes, a change of bucket counting half of one, then least dug too wide.
  * Source: achieved width = w_b + (n − 1)(w_b − overlap), overlap at least one tooth; two buckets w₁ + w₂ − overlap.
  */
 export function bucketPasses(buckets: readonly number[], floor: number, ceiling: number = Infinity): Passes[] {
@@ -46,7 +51,7 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
         ways.push({ buckets: [wider, bucket], overlap: bucket + wider - floor, width: floor, cost: 2 + CHANGE });
   }
   return ways
-    .sort((a, b) => a.cost - b.cost || a.width - b.width)
+    .sort((a, b) => tooWide(a, floor) - tooWide(b, floor) || a.cost - b.cost || a.width - b.width)
     .map(({ buckets: used, overlap, width }) => ({ buckets: used, overlap, width }));
 }
 
@@ -80,5 +85,17 @@ export function bucketFindings(job: Pick<Job, 'buckets' | 'machine'>, run: Run, 
     ];
   });
 }
-/** Dug wider than planned by more than this is worth a word, metres. */
-const TOO_WIDE = 0.05;
+
+/** What digging a reach wider by so much takes, m³: depth × length × `wider` (metres). */
+export function overDig(
+  { station, depth, reach }: Pick<ProfileColumns, 'station' | 'depth' | 'reach'>,
+  index: number,
+  wider: number,
+): number {
+  let area = 0;
+  for (let i = 1; i < station.length; i++) {
+    if (reach[i] !== index || reach[i - 1] !== index) continue;
+    area += (((depth[i] as number) + (depth[i - 1] as number)) / 2) * ((station[i] as number) - (station[i - 1] as number));
+  }
+  return area * wider;
+}

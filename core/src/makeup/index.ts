@@ -8,4 +8,5 @@ export * from './joint';
 export * from './findings';
 export * from './arrange';
 export * from './offers';
+export * from './future';
 export * from './checks';

@@ -8,3 +8,18 @@ export function parseCount(text: string, what: string): Parsed {
 }
 
 export const formatDays = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
+
+/**
+ * Reads a plain number with or without its unit: `230`, `230 V`, `5 %`. @param factor how many of the unit go into one of what is kept,
+ * such as 100 for percent of a share.
+ */
+export function parseDecimal(text: string, unit: string, factor = 1): Parsed {
+  const typed = tidy(text);
+  const bare = unit && typed.toLowerCase().endsWith(unit.toLowerCase()) ? typed.slice(0, -unit.length).trim() : typed;
+  if (!/^-?(?:\d+(?:\.\d*)?|\.\d+)$/.test(bare))
+    return refuse(
+      `“${text.trim()}” is not a number${unit ? ` of ${unit}` : ''}. Type it like ${unit === '%' ? '5 %' : `12.5${unit ? ` ${unit}` : ''}`}.`,
+    );
+  const value = Number(bare) / factor;
+  return { ok: true, value, understood: `${bare}${unit ? ` ${unit}` : ''}` };
+}

@@ -114,6 +114,9 @@ export function JobScreen({ jobId }: { jobId: string }) {
         </Text>
         <NameField label="Name of the job" value={job.doc.name} onName={rename} />
         <RuleBook job={job.doc} onChange={job.change} />
+        <Button mode="outlined" icon="list" onPress={() => router.navigate(`/jobs/${jobId}/catalogue`)}>
+          Lines, distances and buckets
+        </Button>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 12 }}>
           <Button mode="outlined" icon="download" onPress={exportFile}>
             Export the job file

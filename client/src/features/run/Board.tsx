@@ -2,6 +2,7 @@ import {
   extent,
   joinsOf,
   lineMetAt,
+  linesKnown,
   movedLine,
   movePoint,
   reachIndexAt,
@@ -9,6 +10,7 @@ import {
   runGate,
   sectionAt,
   serviceOf,
+  withKnownLines,
   type Fix,
   type Job,
   type Patch,
@@ -72,7 +74,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const good = state.good;
   const others = useOtherRuns(jobId, run.doc.name);
 
-  const shown = good?.run ?? run.doc;
+  const shown = good?.run ?? withKnownLines(job.doc, run.doc);
   const { start, end } = extent(shown);
   const at = Math.min(end, Math.max(start, cursor));
   const own = good?.job ?? job.doc;
@@ -217,7 +219,7 @@ type Good = NonNullable<PlanState['good']>;
 
 /** Does the line run by gravity, or is it laid so? */
 const falls = (job: Job, run: Run): boolean =>
-  serviceOf(job, run).minFall > 0 || run.reaches.some(({ levels }) => levels.kind === 'gravity');
+  (linesKnown(job, run) && serviceOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** The gates of this run; touch one to see what it hangs on. */
 const Gates = memo(function Gates({
@@ -376,7 +378,14 @@ function Problems({ run, state }: { run: Props['run']; state: PlanState }) {
 
 /** Where this run meets others of the job, and what does not fit there. */
 function Joins({ job, run, others }: { job: Job; run: Run; others: readonly Run[] }) {
-  const joins = useMemo(() => joinsOf(job, [run, ...others]).filter(({ ends }) => ends.some((end) => end.run === 0)), [job, run, others]);
+  const joins = useMemo(
+    () =>
+      joinsOf(
+        job,
+        [run, ...others].map((one) => withKnownLines(job, one)),
+      ).filter(({ ends }) => ends.some((end) => end.run === 0)),
+    [job, run, others],
+  );
   return joins.map(({ name, ends, faults }) => (
     <Notice
       key={name}
@@ -402,8 +411,9 @@ const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'wa
 
 /** The inputs of one part. Those of a reach begin anew with each reach; the others go on while the cursor wanders. */
 const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
-  const { run, reachIndex } = useRunEdit();
+  const { job, run, reachIndex } = useRunEdit();
   const { title, Editor } = editors[part];
+  const known = part === 'line' || linesKnown(job, run);
   const whole = WHOLE_RUN.includes(part);
   return (
     <View
@@ -423,7 +433,11 @@ const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () =
           style={{ margin: 0, width: TARGET, height: TARGET }}
         />
       </View>
-      <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
+      {known ? (
+        <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
+      ) : (
+        <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
+      )}
     </View>
   );
 });

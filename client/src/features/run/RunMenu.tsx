@@ -12,11 +12,12 @@ interface Props {
   onDelete: () => void;
   onDuplicate: () => void;
   onRisk: () => void;
+  onChecks: () => void;
   onCompare: () => void;
 }
 
 /** Units, rule set, and what is done with a run as a whole. */
-export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onRisk, onCompare }: Props) {
+export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onRisk, onChecks, onCompare }: Props) {
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const pick = (work: () => void) => () => {
@@ -60,6 +61,7 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
           />
         ))}
         <Divider />
+        <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(onChecks)} />
         <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(onRisk)} />
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />
         <Menu.Item title="Compare with another run" leadingIcon="compare" onPress={pick(onCompare)} />

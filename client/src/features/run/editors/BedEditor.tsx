@@ -1,30 +1,148 @@
-import { beddingIds, beddings, type Reach } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import {
+  beddingIds,
+  beddings,
+  compactionIds,
+  compactions,
+  laidLines,
+  leastBed,
+  linesIn,
+  reachEnd,
+  formatLength,
+  surfaceMaterialIds,
+  surfaceMaterials,
+  tapeSchools,
+  usualLayers,
+  type Reach,
+  type SurfaceMaterialId,
+} from '@tamper/core';
+import { View } from 'react-native';
+import { Button, IconButton, Text } from 'react-native-paper';
+import { TARGET } from '../../../theme/tokens';
+import { Choice } from '../../../ui/Choice';
 import { Picker } from '../../../ui/Picker';
+import { Tick } from '../../../ui/Tick';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
+import { BedCheck } from '../makeup/BedCheck';
+import { Ladder } from '../makeup/Ladder';
 
-/** The bed below the line and the surround over it. */
+const TICKS = [
+  { key: 'tracer', label: 'Tracer wire along the line' },
+  { key: 'plates', label: 'Cover plates or tiles' },
+  { key: 'fabric', label: 'Fabric round the stone' },
+] as const;
+
+/** The layers of the trench from the bed to the surface, and what warns whoever digs here next. */
 export function BedEditor() {
-  const { run, reachIndex, apply } = useRunEdit();
+  const { job, run, reachIndex, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
   const path = ['reaches', reachIndex];
+  const set = (key: keyof Reach, value: unknown) => apply([{ path: [...path, key], value }]);
+  const lines = laidLines(job, run);
+  const least = leastBed(reach, linesIn(lines, reach.from, reachEnd(run, reachIndex)));
+  const material = beddings[reach.beddingMaterial];
   return (
     <>
+      <Ladder />
+      <Button mode="contained-tonal" icon="check" onPress={() => apply(usualLayers(run, reachIndex, lines))}>
+        Use the usual layers for these lines
+      </Button>
       <Fields>
-        <LengthField label="Bed under the line" value={reach.bedding} path={[...path, 'bedding']} style="size" />
+        <LengthField
+          label="Bed under the line"
+          value={reach.bedding}
+          path={[...path, 'bedding']}
+          style="size"
+          hint={`${formatLength(least, job.units, 'size')} at least here`}
+        />
         <LengthField label="Surround over the line" value={reach.surround} path={[...path, 'surround']} style="size" />
       </Fields>
       <Picker
         label="Material"
         value={reach.beddingMaterial}
         options={beddingIds.map((value) => ({ value, label: beddings[value].name }))}
-        onChange={(material) => apply([{ path: [...path, 'beddingMaterial'], value: material }])}
+        onChange={(value) => set('beddingMaterial', value)}
       />
       <Text variant="bodySmall">
-        {beddings[reach.beddingMaterial].name}: {beddings[reach.beddingMaterial].density} kg/m³ compacted.{' '}
-        {beddings[reach.beddingMaterial].basis}.
+        {material.name}: grains to {formatLength(material.largest, job.units, 'size')}, {material.density} kg/m³ compacted. {material.basis}
+        .
       </Text>
+      <Picker
+        label="Side fill"
+        value={reach.compaction}
+        options={compactionIds.map((value) => ({ value, label: compactions[value].name }))}
+        onChange={(value) => set('compaction', value)}
+      />
+      <Choice
+        label="Warning tape"
+        value={reach.tape?.school ?? 'none'}
+        options={[
+          { value: 'none', label: 'None' },
+          { value: 'line', label: 'Above line' },
+          { value: 'surface', label: 'Below top' },
+        ]}
+        onChange={(value) => set('tape', value === 'none' ? null : { school: value, distance: tapeSchools[value].distance })}
+      />
+      {reach.tape ? (
+        <Fields>
+          <LengthField
+            label={tapeSchools[reach.tape.school].name}
+            value={reach.tape.distance}
+            path={[...path, 'tape', 'distance']}
+            style="size"
+          />
+        </Fields>
+      ) : null}
+      {TICKS.map(({ key, label }) => (
+        <View key={key} style={{ flexDirection: 'row', alignItems: 'center' }}>
+          <Tick label={label} done={reach[key]} onPress={() => void set(key, !reach[key])} />
+          <Text>{label}</Text>
+        </View>
+      ))}
+      <SurfaceLayers />
+      <BedCheck />
     </>
+  );
+}
+
+/** What goes back on top, from the finished surface down. */
+function SurfaceLayers() {
+  const { run, reachIndex, apply } = useRunEdit();
+  const { restoration } = run.reaches[reachIndex] as Reach;
+  const path = ['reaches', reachIndex, 'restoration'];
+  return (
+    <View style={{ gap: 4 }}>
+      <Text variant="labelMedium">Put back on top, from the surface down</Text>
+      {restoration.map(({ material, thickness }, index) => (
+        <View key={index} style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6 }}>
+          <View style={{ flex: 1 }}>
+            <Picker
+              label={`Layer ${index + 1}`}
+              value={material}
+              options={surfaceMaterialIds.map((value: SurfaceMaterialId) => ({ value, label: surfaceMaterials[value].name }))}
+              onChange={(value) => apply([{ path: [...path, index, 'material'], value }])}
+            />
+          </View>
+          <View style={{ flex: 1, flexDirection: 'row' }}>
+            <LengthField label={`Thickness of layer ${index + 1}`} value={thickness} path={[...path, index, 'thickness']} style="size" />
+          </View>
+          <IconButton
+            icon="trash"
+            accessibilityLabel={`Take out layer ${index + 1}`}
+            style={{ width: TARGET, height: TARGET, margin: 0 }}
+            onPress={() => apply([{ path: [...path, index], value: undefined }])}
+          />
+        </View>
+      ))}
+      {restoration.length < 6 ? (
+        <Button
+          mode="outlined"
+          icon="plus"
+          onPress={() => apply([{ path, value: [...restoration, { material: 'topsoil', thickness: 0.15 }] }])}
+        >
+          Add a surface layer
+        </Button>
+      ) : null}
+    </View>
   );
 }

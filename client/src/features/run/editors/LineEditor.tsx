@@ -4,6 +4,7 @@ import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';
 import { useRunEdit } from '../context';
 import { Arranger } from '../makeup/Arranger';
+import { Future } from '../makeup/Future';
 import { Layings } from '../makeup/Layings';
 
 const SURFACE_NAMES: Record<Surface, string> = { field: 'Field', footway: 'Footway', road: 'Road' };
@@ -21,6 +22,7 @@ export function LineEditor() {
           <Arranger />
         </>
       ) : null}
+      <Future />
       <Choice
         label="Surface above"
         value={run.surface}

@@ -1,19 +1,24 @@
-import { formatLength, laidLines, linesIn, reachEnd, resolveRules, widthBasis, widthFloor, type Reach } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { formatLength, laidLines, linesIn, reachEnd, resolveRules, widthBasis, widthCeiling, widthFloor, type Reach } from '@tamper/core';
+import { Button, Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
+import { TextField } from '../../../ui/TextField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
+import { Passes } from '../makeup/Passes';
 
-/** Clear width at the bottom, and whether anybody has to go in. */
+/** Clear width at the bottom, between what the lines need and what supports and corridor allow, and whether anybody has to go in. */
 export function WidthEditor() {
   const { job, run, reachIndex, section, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
+  const path = ['reaches', reachIndex];
   const rules = resolveRules(job.ruleSet, job.overrides);
   const floor = widthFloor(rules, linesIn(laidLines(job, run), reach.from, reachEnd(run, reachIndex)), reach, section.depth);
+  const ceiling = widthCeiling(run, reach, section.topWidth - section.digWidth);
+  const supports = reach.supportWidths;
   return (
     <>
       <Fields>
-        <LengthField label="Clear width at the bottom" value={reach.bottomWidth} path={['reaches', reachIndex, 'bottomWidth']} />
+        <LengthField label="Clear width at the bottom" value={reach.bottomWidth} path={[...path, 'bottomWidth']} />
       </Fields>
       <Choice
         label="Does anybody go in?"
@@ -22,14 +27,55 @@ export function WidthEditor() {
           { value: 'yes', label: 'People go in' },
           { value: 'no', label: 'Nobody goes in' },
         ]}
-        onChange={(value) => apply([{ path: ['reaches', reachIndex, 'entry'], value: value === 'yes' }])}
+        onChange={(value) => apply([{ path: [...path, 'entry'], value: value === 'yes' }])}
       />
       <Text variant="bodySmall">
+        {reach.entry
+          ? 'Room to work beside the line, protection from the depth on, ladders and inspections all apply.'
+          : 'Everything is laid from the surface: no room to work, no ladders; nobody steps in, not even for a moment.'}
+      </Text>
+      <Text variant="bodySmall">
         Least here: {formatLength(floor, job.units)}. {widthBasis(rules, reach)}.
+      </Text>
+      <Text variant="bodySmall">
+        Most here: {formatLength(Math.max(0, ceiling.width), job.units)}. {ceiling.basis}.
       </Text>
       {section.digWidth !== reach.bottomWidth ? (
         <Text variant="bodySmall">Dug {formatLength(section.digWidth, job.units)} wide: clear width plus both panels.</Text>
       ) : null}
+      {supports ? (
+        <>
+          <Text variant="labelMedium">Clear widths the supports can be set to</Text>
+          <Fields>
+            <LengthField label="Narrowest" value={supports.least} path={[...path, 'supportWidths', 'least']} />
+            <LengthField label="Widest" value={supports.most} path={[...path, 'supportWidths', 'most']} />
+          </Fields>
+          <TextField
+            label="Whose table says so"
+            value={supports.source}
+            onText={(source) => void apply([{ path: [...path, 'supportWidths', 'source'], value: source }], 'supportSource')}
+          />
+          <Button mode="text" icon="trash" onPress={() => apply([{ path: [...path, 'supportWidths'], value: null }])}>
+            Forget these supports
+          </Button>
+        </>
+      ) : (
+        <Button
+          mode="outlined"
+          icon="plus"
+          onPress={() =>
+            apply([
+              {
+                path: [...path, 'supportWidths'],
+                value: { least: Math.max(0.2, reach.bottomWidth - 0.1), most: reach.bottomWidth + 0.1, source: '' },
+              },
+            ])
+          }
+        >
+          Supports are coming: enter their widths
+        </Button>
+      )}
+      <Passes />
     </>
   );
 }

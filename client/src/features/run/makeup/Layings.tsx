@@ -114,7 +114,7 @@ function OneLaying({ laying, index, onGone }: { laying: Laying; index: number; o
         </Text>
       ) : null}
       {lead ? null : (
-        <Button mode="text" icon="delete" onPress={() => (apply([{ path, value: undefined }]), onGone())}>
+        <Button mode="text" icon="trash" onPress={() => (apply([{ path, value: undefined }]), onGone())}>
           Take this line out
         </Button>
       )}

@@ -1,0 +1,176 @@
+import { installWays, lineChecks, type Check, type CheckedLine, type Curve } from '@tamper/core/makeup';
+import { findService } from '@tamper/core/catalogue';
+import type { Job, Run } from '@tamper/core/job';
+import { useMemo } from 'react';
+import { useWindowDimensions, View } from 'react-native';
+import { LineChart } from 'react-native-gifted-charts';
+import { Text } from 'react-native-paper';
+import { useJob, useRun, type RunDocument } from '../../data/documents';
+import { sans } from '../../theme/fonts';
+import { Icon } from '../../theme/Icon';
+import { colours } from '../../theme/tokens';
+import { Card } from '../../ui/Card';
+import { Conflict } from '../../ui/Conflict';
+import { Faults } from '../../ui/Faults';
+import { Loading } from '../../ui/Loading';
+import { Notice } from '../../ui/Notice';
+import { SaveBadge } from '../../ui/SaveBadge';
+import { Page, TopBar } from '../../ui/Screen';
+import { usePlan, type PlanState } from '../../workers/usePlan';
+import { CircuitFields } from './CircuitFields';
+import { WaterFields } from './WaterFields';
+
+/** Every line of a run against what could go wrong with it in the ground: formula, figures, limit and source. */
+export function ChecksScreen({ jobId, runId }: { jobId: string; runId: string }) {
+  const job = useJob(jobId);
+  const run = useRun(runId);
+  const plan = usePlan(job.document?.doc, run.document?.doc);
+  const back = `/jobs/${jobId}/runs/${runId}`;
+  if (!job.document || !run.document)
+    return (
+      <>
+        <TopBar title="Checks" back={back} />
+        <Page>
+          <Loading error={job.error ?? run.error} retry={() => void Promise.all([job.retry(), run.retry()])} what="the run" />
+        </Page>
+      </>
+    );
+  return (
+    <>
+      <TopBar title={`Checks: ${run.document.doc.name}`} status={<SaveBadge save={run.document.save} />} back={back} />
+      <Page>
+        <Conflict document={run.document} what="this run" />
+        <Lines job={job.document.doc} run={run.document} state={plan} />
+      </Page>
+    </>
+  );
+}
+
+function Lines({ job, run, state }: { job: Job; run: RunDocument; state: PlanState }) {
+  const { good } = state;
+  const checked = useMemo(() => good && lineChecks(good.job, good.run, good.plan), [good]);
+  return (
+    <>
+      <Faults title="These inputs cannot be dug" faults={state.errors.map(({ message }) => message)} />
+      <Text>
+        What could go wrong with a line in the ground, worked out along its whole way. Defaults, not a design: the maker, the owner and
+        whoever is licensed for it decide.
+      </Text>
+      <Card title="Water in the ground">
+        <WaterFields job={job} run={run} />
+      </Card>
+      {checked?.map((line) => (
+        <LineCard key={line.line.index} job={job} run={run} checked={line} />
+      ))}
+    </>
+  );
+}
+
+function LineCard({ job, run, checked: { line, checks } }: { job: Job; run: RunDocument; checked: CheckedLine }) {
+  const failing = checks.filter(({ state }) => state === 'fails').length;
+  const cable = line.service.kind === 'cable';
+  return (
+    <Card title={`${line.name}: ${line.service.name}`}>
+      <Text role="status" variant="titleSmall" style={{ color: failing > 0 ? colours.stop : colours.good }}>
+        {failing > 0 ? `${failing} of ${checks.length} checks fail` : `All ${checks.length} checks hold`}
+      </Text>
+      {line.service.conductor ? <CircuitFields run={run} index={line.index} /> : null}
+      {checks.map((check) => (
+        <OneCheck key={check.id} check={check} />
+      ))}
+      {cable ? <Ways job={job} run={run.doc} checked={line} /> : null}
+    </Card>
+  );
+}
+
+const LOOKS = {
+  ok: { icon: 'check', colour: colours.good, word: 'Holds' },
+  note: { icon: 'note', colour: colours.ink, word: 'Note' },
+  fails: { icon: 'stop', colour: colours.stop, word: 'Fails' },
+} as const;
+
+function OneCheck({ check }: { check: Check }) {
+  const look = LOOKS[check.state];
+  return (
+    <View role="group" aria-label={check.title} style={{ gap: 3, borderTopWidth: 1, borderColor: colours.line, paddingTop: 8 }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+        <Icon name={look.icon} color={look.colour} size={20} />
+        <Text variant="titleSmall" style={{ flex: 1 }}>
+          {check.title}
+        </Text>
+        <Text variant="labelMedium" style={{ color: look.colour }}>
+          {look.word}
+        </Text>
+      </View>
+      <Text variant="titleMedium" style={{ fontVariant: ['tabular-nums'] }}>
+        {check.result}
+      </Text>
+      <Text variant="bodySmall">{check.limit}</Text>
+      {check.advice ? <Text>{check.advice}</Text> : null}
+      {check.curves.map((curve) => (
+        <CurveChart key={curve.title} curve={curve} />
+      ))}
+      <Text variant="bodySmall">{check.formula}</Text>
+      <Text variant="bodySmall">{check.inputs.map(({ name, value }) => `${name} ${value}`).join('; ')}.</Text>
+      <Text variant="bodySmall">{check.source}.</Text>
+    </View>
+  );
+}
+
+/** Most points the chart draws: a run has thousands of stations. */
+const MOST_POINTS = 40;
+
+function CurveChart({ curve }: { curve: Curve }) {
+  const { width } = useWindowDimensions();
+  const room = Math.min(width, 720) - 120;
+  const every = Math.max(1, Math.ceil(curve.points.length / MOST_POINTS));
+  const points = curve.points.filter((_, i) => i % every === 0 || i === curve.points.length - 1);
+  const few = points.length <= 5;
+  const data = points.map(({ value, label }, i) => ({
+    value,
+    label: few || i === 0 || i === points.length - 1 ? label : '',
+    labelTextStyle: { fontFamily: sans.regular, fontSize: 11, width: 90, marginLeft: i === points.length - 1 ? -50 : 0 },
+  }));
+  const [first, last] = [curve.points[0], curve.points.at(-1)];
+  return (
+    <View role="img" aria-label={`${curve.title}: ${first?.label} ${first?.shown} to ${last?.label} ${last?.shown}`} style={{ gap: 4 }}>
+      <Text variant="labelSmall">{curve.title}</Text>
+      <LineChart
+        data={data}
+        width={room}
+        height={110}
+        spacing={room / Math.max(1, points.length)}
+        initialSpacing={10}
+        color={colours.clay}
+        thickness={3}
+        hideDataPoints={!few}
+        dataPointsColor={colours.clay}
+        noOfSections={3}
+        yAxisTextStyle={{ fontFamily: sans.regular, fontSize: 11 }}
+        rulesColor={colours.line}
+        disableScroll
+      />
+    </View>
+  );
+}
+
+/** Three ways to get the cable in, side by side. */
+function Ways({ job, run, checked }: { job: Job; run: Run; checked: CheckedLine['line'] }) {
+  const ways = useMemo(() => installWays(job, run, checked, findService('duct-110')), [job, run, checked]);
+  return (
+    <View role="table" aria-label="Three ways to lay it" style={{ gap: 4, borderTopWidth: 1, borderColor: colours.line, paddingTop: 8 }}>
+      <Text variant="titleSmall">Three ways to lay it</Text>
+      {ways.map(({ name, people, joints, force, risk }) => (
+        <View key={name} role="row" style={{ gap: 1 }}>
+          <Text role="rowheader">
+            {name}: {people} people, {joints} joints, {force}
+          </Text>
+          <Text role="cell" variant="bodySmall">
+            {risk}.
+          </Text>
+        </View>
+      ))}
+      <Notice kind="caution" title="Rotating drums and taut ropes maim: brake on the drum, nobody in the bight, gloves off the rollers." />
+    </View>
+  );
+}

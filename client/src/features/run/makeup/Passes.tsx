@@ -1,0 +1,41 @@
+import { bucketPasses, bucketsOf, digWidth, formatLength, formatVolume, overDig, type Passes as Way, type Reach } from '@tamper/core';
+import { Text } from 'react-native-paper';
+import { useRunEdit } from '../context';
+
+const SHOWN = 3;
+
+/** Which buckets dig the width, in how many passes. */
+export function Passes() {
+  const { job, run, reachIndex, plan } = useRunEdit();
+  const reach = run.reaches[reachIndex] as Reach;
+  const wide = digWidth(reach);
+  const panels = wide - reach.bottomWidth;
+  const ways = bucketPasses(bucketsOf(job), wide, reach.supportWidths ? reach.supportWidths.most + panels : Infinity);
+  const length = (metres: number) => formatLength(metres, job.units);
+  const words = ({ buckets, overlap, width }: Way) => {
+    const [first, second] = buckets;
+    const with_ =
+      new Set(buckets).size > 1 ? `${length(first ?? 0)} then ${length(second ?? 0)}` : `${buckets.length} × ${length(first ?? 0)}`;
+    return buckets.length === 1 ? `One pass of ${length(first ?? 0)}` : `${with_}, overlapping ${length(overlap)}: ${length(width)}`;
+  };
+  const best = ways[0];
+  const over = best && plan ? overDig(plan.profile, reachIndex, best.width - wide) : 0;
+  return (
+    <>
+      <Text variant="labelMedium">Bucket passes for {length(wide)}</Text>
+      {ways.slice(0, SHOWN).map((way, index) => (
+        <Text key={index} variant="bodySmall">
+          {index === 0 ? 'Best: ' : 'Or: '}
+          {words(way)}.
+        </Text>
+      ))}
+      {ways.length === 0 ? (
+        <Text variant="bodySmall">
+          No bucket to hand digs it within what the supports allow: {bucketsOf(job).map(length).join(', ')}. Change the width, or the
+          buckets on the job’s page.
+        </Text>
+      ) : null}
+      {over > 0.05 ? <Text variant="bodySmall">Dug too wide: {formatVolume(over, job.units)} more in this reach.</Text> : null}
+    </>
+  );
+}
