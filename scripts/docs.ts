@@ -1,7 +1,38 @@
 // npm run docs: writes the parts of docs/ that are generated from the core, so that they cannot drift from it.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import {
+  BED_BASIS,
   beddings,
+  BEDDING_CONSTANT,
+  BEDDING_FACTOR,
+  compactions,
+  coverPlate,
+  DEFLECTION_BASIS,
+  DEFLECTION_LIMIT,
+  families,
+  FILL_BASIS,
+  FLOAT_BASIS,
+  FLOAT_SAFETY,
+  FRICTION,
+  LAG,
+  largestGrain,
+  loadCovers,
+  MARSTON_K,
+  PERSON_PULL,
+  PULL_BASIS,
+  RATING_BASIS,
+  RIGID_BASIS,
+  RIGID_SAFETY,
+  ROCK_BED,
+  separations,
+  supportClasses,
+  surfaceMaterials,
+  tapeSchools,
+  TOOTH,
+  usualSeparation,
+  weights,
+  WEIGHTS_BASIS,
+  wheels,
   evidences,
   formatBatter,
   formatGradient,
@@ -18,6 +49,7 @@ import {
   ruleSets,
   SELF_CLEANSING,
   SELF_CLEANSING_BASIS,
+  SERVICE_BASIS,
   services,
 } from '@tamper/core';
 import { z } from 'zod';
@@ -62,18 +94,86 @@ export function rulesPage(): string {
         ),
       )}`,
       `## Bedding\n\n${table(
-        ['material', 'density compacted', 'loose per compacted', 'basis'],
-        Object.values(beddings).map((b) => row(b.name, `${b.density} kg/m³`, b.bulking, b.basis)),
+        ['material', 'largest grain', 'sharp', 'side support', 'density compacted', 'loose per compacted', 'basis'],
+        Object.values(beddings).map((b) =>
+          row(b.name, metres(b.largest), b.sharp ? 'yes' : 'no', supportClasses[b.support].name, `${b.density} kg/m³`, b.bulking, b.basis),
+        ),
+      )}\n\nLargest grain by bore: ${largestGrain
+        .map(({ dn, grain }) => `${metres(grain)} ${Number.isFinite(dn) ? `to DN ${dn * 1000}` : 'above'}`)
+        .join(
+          ', ',
+        )}. Over rock a bed of ${metres(ROCK_BED)} at least. ${BED_BASIS}.\n\nSide support E′ from dumped to dense: ${Object.values(
+        supportClasses,
+      )
+        .map(({ name, from, to }) => `${name.toLowerCase()} ${from / 1e6}–${to / 1e6} MPa`)
+        .join(', ')}; ${Object.values(compactions)
+        .map(({ name, share }) => `${name.toLowerCase()} ${formatPercent(share)} of the way`)
+        .join(', ')}.`,
+      `## Layers over the line\n\n${Object.values(tapeSchools)
+        .map(({ name, distance, basis }) => `Tape ${name.toLowerCase()}: ${metres(distance)}. ${basis}.`)
+        .join(' ')} Cover plates ${metres(coverPlate.length)} long: ${coverPlate.basis}.\n\n${table(
+        ['surface layer', 'density compacted', 'loose per compacted'],
+        Object.values(surfaceMaterials).map(({ name, density, bulking }) => row(name, `${density} kg/m³`, bulking)),
+      )}`,
+      `## Distances between lines\n\nBetween families nothing else is said of ${metres(usualSeparation.apart)}, between lines of one family ${metres(usualSeparation.alike)} (${usualSeparation.basis}; ${usualSeparation.alikeBasis.toLowerCase()}). Beside each other or one over the other: one of the two is enough.\n\n${ruleSetIds
+        .map(
+          (id) =>
+            `**${ruleSets[id].name}**\n\n${table(
+              ['between', 'and', 'beside', 'over', 'upper', 'basis'],
+              separations[id].map(({ between: [a, b], across, over, upper, basis }) =>
+                row(
+                  families[a].name,
+                  families[b].name,
+                  metres(across),
+                  metres(over),
+                  upper ? families[upper].name : upper === null ? 'never' : 'either',
+                  basis,
+                ),
+              ),
+            )}`,
+        )
+        .join('\n\n')}\n\nBucket passes overlap by ${metres(TOOTH)} at least.`,
+      `## Checks of a line\n\n${table(
+        ['taken for granted', 'value', 'basis'],
+        [
+          row('Unit weights', `${weights.moist / 1000}, ${weights.saturated / 1000}, ${weights.water / 1000} kN/m³`, WEIGHTS_BASIS),
+          row('Floating: factor of safety', FLOAT_SAFETY, FLOAT_BASIS),
+          row('Flattening of a flexible pipe', `${formatPercent(DEFLECTION_LIMIT)}; DL ${LAG}, K ${BEDDING_CONSTANT}`, DEFLECTION_BASIS),
+          row('Rigid pipe', `Kμ′ ${MARSTON_K}, bedding factor ${BEDDING_FACTOR}, safety ${RIGID_SAFETY}`, RIGID_BASIS),
+          ...Object.entries(wheels).map(([surface, { load, a, b, impact, basis }]) =>
+            row(`Wheel on a ${surface}`, `${load / 1000} kN × ${impact} on ${a} × ${b} m`, basis),
+          ),
+          ...loadCovers.map(({ name, cover, basis }) => row(`Cover before: ${name.toLowerCase()}`, metres(cover), basis)),
+          row('Current rating', 'table with factors', RATING_BASIS),
+          row('Conduit fill', '53, 31, 40 %', FILL_BASIS),
+          row('Pulling', `friction ${FRICTION}; one person ${PERSON_PULL} N`, PULL_BASIS),
+        ],
       )}`,
       `## Supports\n\n${table(
         ['support', 'panel each side', 'basis'],
         Object.values(protections).map((p) => row(p.name, metres(p.panel), p.basis)),
       )}`,
-      `## Services\n\n${table(
-        ['service', 'DN', 'OD', 'wall', 'least cover field / footway / road', 'least fall', 'Manning n', 'tightest bend', 'basis'],
+      `## Services\n\nGeneric, no maker’s own. ${SERVICE_BASIS}.\n\n${table(
+        [
+          'service',
+          'family',
+          'DN',
+          'OD',
+          'wall',
+          'least cover field / footway / road',
+          'least fall',
+          'n',
+          'tightest bend',
+          'mass',
+          'stock',
+          'beds',
+          'bed',
+          'basis of the cover',
+        ],
         services.map((s) =>
           row(
-            s.name,
+            s.trade ? `${s.name} (${s.trade})` : s.name,
+            families[s.family].name,
             metres(s.dn),
             metres(s.od),
             metres(s.wall),
@@ -81,12 +181,16 @@ export function rulesPage(): string {
             s.minFall > 0 ? formatGradient(s.minFall, 'metric') : 'level',
             s.roughness || '–',
             s.minBend > 0 ? metres(s.minBend) : 'straight',
+            `${s.mass} kg/m`,
+            `${s.stock.form} ${metres(s.stock.length)}`,
+            s.beds.map((id) => beddings[id].name).join(', '),
+            metres(s.bed),
             s.coverBasis,
           ),
         ),
       )}\n\nSlowest flow that keeps a drain clean: ${SELF_CLEANSING} m/s. ${SELF_CLEANSING_BASIS}.`,
       `## Machines\n\n${table(
-        ['class', 'mass', 'width, tracks in / out', 'height', 'track', 'reaches up', 'digs', 'basis'],
+        ['class', 'mass', 'width, tracks in / out', 'height', 'track', 'reaches up', 'digs', 'buckets', 'basis'],
         Object.values(machines).map((m) =>
           row(
             m.name,
@@ -96,6 +200,7 @@ export function rulesPage(): string {
             metres(m.track),
             metres(m.reachUp),
             `${m.digRate} m³/h`,
+            m.buckets.map(metres).join(', '),
             m.basis,
           ),
         ),

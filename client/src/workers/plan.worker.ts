@@ -1,10 +1,13 @@
 import {
   InputError,
   jobGate,
+  lineChecks,
   linesFromMarks,
   planRun,
   sketchOf,
   summarise,
+  withKnownLines,
+  type CheckedLine,
   type ExistingLine,
   type FieldError,
   type Gate,
@@ -53,8 +56,9 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
+  checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),
   compare: (job: Job, runs: Run[]): Compared[] =>
-    runs.map((run) => ({ sketch: sketchOf(job, run), summary: worked(() => summarise(planRun(job, run))) })),
+    runs.map((run) => ({ sketch: sketchOf(job, withKnownLines(job, run)), summary: worked(() => summarise(planRun(job, run))) })),
 
   geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
   landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),

@@ -4,6 +4,7 @@ export * from './read';
 export * from './patch';
 export * from './finding';
 export * from './layings';
+export * from './tools';
 export * from './blank';
 export * from './merge';
 export * from './upgrade';

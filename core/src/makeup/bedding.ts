@@ -196,5 +196,5 @@ export function beddingShortfall(
     else stretches.push({ from, to, most });
   }
   const { bulking, density } = beddings[material];
-  return { volume, loose: volume * bulking, bags: Math.ceil((volume * density) / BAG - 1e-9), stretches };
+  return { volume, loose: volume * bulking, bags: Math.max(0, Math.ceil((volume * density) / BAG - 1e-9)), stretches };
 }

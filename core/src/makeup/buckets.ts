@@ -1,5 +1,4 @@
-import { machines } from '../catalogue';
-import type { Finding, Job, Run } from '../job';
+import { bucketsOf, type Finding, type Job, type Run } from '../job';
 import { isOpen, reachEnd, type ProfileColumns } from '../line';
 import { formatLength, type UnitSystem } from '../units';
 import { digWidth } from './layers';
@@ -15,27 +14,22 @@ export interface Passes {
 /** Passes overlap by a tooth at least, metres. */
 export const TOOTH = 0.05;
 const MOST_PASSES = 6;
-/** Changing the bucket takes about as long as half a pass along a short run. */
-const CHANGE = 0.5;
 
 /** Dug wider than asked by more than this, metres, is spoil and bedding for nothing: only where nothing else digs it. */
 const TOO_WIDE = 0.05;
 const tooWide = ({ width }: Passes, floor: number): number => Number(width > floor + TOO_WIDE + 1e-9);
 
-/** Buckets to hand: the job's own, else those of its machine's class; narrowest first, metres. */
-export const bucketsOf = (job: Pick<Job, 'buckets' | 'machine'>): number[] =>
-  [...(job.buckets.length > 0 ? job.buckets : machines[job.machine].buckets)].sort((a, b) => a - b);
-
 /**
  * Ways to dig at least `floor` and at most `ceiling` wide, best first: none that digs much too wide where another
- * does not, fewest passes, a change of bucket counting half of one, then least dug too wide.
- * Source: achieved width = w_b + (n − 1)(w_b − overlap), overlap at least one tooth; two buckets w₁ + w₂ − overlap.
+ * does not, fewest passes, then least dug too wide.
+ * Source: achieved width = w_b + (n − 1)(w_b − overlap), overlap at least one tooth. Two
+ * passes of the wider bucket dig whatever a pair of unlike ones would, without changing it.
  */
 export function bucketPasses(buckets: readonly number[], floor: number, ceiling: number = Infinity): Passes[] {
-  const ways: (Passes & { cost: number })[] = [];
-  for (const [index, bucket] of buckets.entries()) {
+  const ways: Passes[] = [];
+  for (const bucket of buckets) {
     if (bucket > ceiling + 1e-9) continue;
-    if (bucket >= floor - 1e-9) ways.push({ buckets: [bucket], overlap: 0, width: bucket, cost: 1 });
+    if (bucket >= floor - 1e-9) ways.push({ buckets: [bucket], overlap: 0, width: bucket });
     else {
       const passes = Math.ceil((floor - TOOTH - 1e-9) / (bucket - TOOTH));
       if (bucket > TOOTH && passes <= MOST_PASSES)
@@ -43,16 +37,10 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
           buckets: Array<number>(passes).fill(bucket),
           overlap: (passes * bucket - floor) / (passes - 1),
           width: floor,
-          cost: passes,
         });
     }
-    for (const wider of buckets.slice(index + 1))
-      if (bucket > TOOTH && wider < floor - 1e-9 && bucket + wider - TOOTH >= floor - 1e-9)
-        ways.push({ buckets: [wider, bucket], overlap: bucket + wider - floor, width: floor, cost: 2 + CHANGE });
   }
-  return ways
-    .sort((a, b) => tooWide(a, floor) - tooWide(b, floor) || a.cost - b.cost || a.width - b.width)
-    .map(({ buckets: used, overlap, width }) => ({ buckets: used, overlap, width }));
+  return ways.sort((a, b) => tooWide(a, floor) - tooWide(b, floor) || a.buckets.length - b.buckets.length || a.width - b.width);
 }
 
 /** Widths no bucket to hand digs without cutting more than a hand's breadth too wide, reach by reach. */

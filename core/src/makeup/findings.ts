@@ -1,11 +1,12 @@
-import { between, EPSILON, hull, largest, rangesWhere, smallest } from '../geometry';
+import { between, EPSILON, hull, largest, rangesWhere, smallest, wallOffset } from '../geometry';
 import { linesIn, type Finding, type Fix, type Job, type LaidLine, type Reach, type Run } from '../job';
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { missingApart, tidy, widthFor } from './arrange';
 import { leastCover } from './cover';
-import { apartRule, arrangedPatches, jointProblem, placesOf } from './joint';
+import { apartRule } from './distances';
+import { arrangedPatches, jointProblem, placesOf, widthCeiling } from './joint';
 import { widthBasis, widthFloor } from './width';
 
 /** Places are kept to the millimetre: two of them may be this much off together, metres. */
@@ -28,7 +29,9 @@ export function widthFindings(run: Run, lines: readonly LaidLine[], rules: Rules
       patches: [{ path: ['reaches', index, 'bottomWidth'], value: width }],
     });
     const { supportWidths } = reach;
-    if (supportWidths && widest > supportWidths.most + EPSILON)
+    const deepest = largest(profile.depth, span);
+    const ceiling = widthCeiling(run, reach, wallOffset(reach.left, deepest) + wallOffset(reach.right, deepest));
+    if (widest > ceiling.width + EPSILON)
       return [
         {
           id: `makeup.conflict.${index}`,
@@ -36,15 +39,25 @@ export function widthFindings(run: Run, lines: readonly LaidLine[], rules: Rules
           chapter: 'makeup',
           from: reach.from,
           to: reachEnd(run, index),
-          what: `It must be ${formatLength(widest, units)} wide at least, and the supports open to ${formatLength(supportWidths.most, units)} at most`,
-          why: 'A width outside the range of the supports is not something to pack out: order others, or lay the lines closer.',
-          basis: `${widthBasis(rules, reach)}; ${supportWidths.source || 'range typed for this reach'}`,
-          fixes: [
-            { label: 'Order wider supports: forget this range', patches: [{ path: ['reaches', index, 'supportWidths'], value: null }] },
-            ...(reach.entry
-              ? [{ label: 'Nobody enters: lay from the top', patches: [{ path: ['reaches', index, 'entry'], value: false }] }]
-              : []),
-          ],
+          what: `It must be ${formatLength(widest, units)} wide at least, and ${
+            ceiling.by === 'supports'
+              ? `the supports open to ${formatLength(ceiling.width, units)} at most`
+              : `the corridor leaves ${formatLength(Math.max(0, ceiling.width), units)}`
+          }`,
+          why:
+            ceiling.by === 'supports'
+              ? 'A width outside the range of the supports is not something to pack out: order others, or lay the lines closer.'
+              : 'Steeper walls, supports, fewer lines or more room: one of them has to give.',
+          basis: `${widthBasis(rules, reach)}; ${ceiling.basis}`,
+          fixes:
+            ceiling.by === 'supports'
+              ? [
+                  {
+                    label: 'Order wider supports: forget this range',
+                    patches: [{ path: ['reaches', index, 'supportWidths'], value: null }],
+                  },
+                ]
+              : [],
         },
       ];
     const where = hull(rangesWhere(profile.station, (i) => floorAt(i) > reach.bottomWidth + EPSILON, span));

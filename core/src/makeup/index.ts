@@ -4,6 +4,7 @@ export * from './cover';
 export * from './buckets';
 export * from './bedding';
 export * from './ladder';
+export * from './distances';
 export * from './joint';
 export * from './findings';
 export * from './arrange';

@@ -1,49 +1,26 @@
-import { families, findService, protections, separations, usualSeparation, type Service } from '../catalogue';
-import { blankLaying, serviceOf, type Job, type LaidLine, type Laying, type Patch, type Reach, type Run } from '../job';
+import { families, findService, protections } from '../catalogue';
+import { blankLaying, bucketsOf, serviceOf, type Job, type LaidLine, type Laying, type Patch, type Reach, type Run } from '../job';
 import { isOpen, reachEnd } from '../line';
 import type { Rules } from '../rules';
-import type { Apart, Arrangement, Hole, Piece, Place, Problem } from './arrange';
-import { bucketsOf } from './buckets';
+import type { Arrangement, Hole, Piece, Place, Problem } from './arrange';
 import { leastCover } from './cover';
-import { leastWidth, sideRoom, widthFloor, workingSpace } from './width';
-
-/** What keeps two lines apart in a reach, and what that rests on. */
-export type ApartRule = Apart & { basis: string };
+import { apartRule } from './distances';
+import { leastWidth, sideRoom, widthFloor } from './width';
 
 /**
- * Distances between two lines: as changed for the job, else the rule set's for their families, else the usual ones. Two pipes somebody works
- * beside have the working space between them too; two medium-voltage cables at least a cable's diameter.
+ * Widest clear bottom a reach allows, metres, and why: supports on their way, and the corridor both sides.
+ * @param topBeyond what both walls take at the top beyond the dug bottom, metres.
  */
-export function apartRule(job: Pick<Job, 'ruleSet' | 'separations'>, reach: Pick<Reach, 'entry'>, a: Service, b: Service): ApartRule {
-  const joins = ({ between: [p, q] }: { between: readonly [string, string] }) =>
-    (p === a.family && q === b.family) || (p === b.family && q === a.family);
-  const changed = job.separations.find(joins);
-  const ruled = changed ?? separations[job.ruleSet].find(joins);
-  const alike = a.family === b.family;
-  const usual = alike ? usualSeparation.alike : usualSeparation.apart;
-  const basis = changed
-    ? `Set for this job by ${changed.by}: ${changed.reason}`
-    : ((ruled as { basis?: string } | undefined)?.basis ?? (alike ? usualSeparation.alikeBasis : usualSeparation.basis));
-  const { across, over, upper } = ruled ?? { across: usual, over: usual, upper: undefined };
-  const working = reach.entry && isPipe(a) && isPipe(b) ? workingSpace(a, b) : 0;
-  const heat = a.family === 'mv' && b.family === 'mv' ? Math.max(a.od, b.od) : 0;
-  return {
-    across: Math.max(across, working, heat),
-    over: Math.max(over, heat),
-    upper: upper === undefined || alike ? 'either' : upper === null ? null : upper === a.family ? 0 : 1,
-    basis: working > across ? 'EN 1610: working space between two pipes' : basis,
-  };
-}
-
-const isPipe = ({ kind }: Service): boolean => kind === 'gravity' || kind === 'pressure';
-
-/** Widest clear bottom a reach allows, metres, and why: supports on their way, and the corridor both sides at this depth. */
-export function widthCeiling(run: Pick<Run, 'spoil'>, reach: Reach, topBeyond: number): { width: number; basis: string } {
+export function widthCeiling(
+  run: Pick<Run, 'spoil'>,
+  reach: Reach,
+  topBeyond: number,
+): { width: number; by: 'supports' | 'corridor'; basis: string } {
   const corridor = run.spoil.corridorLeft + run.spoil.corridorRight - topBeyond - 2 * protections[reach.protection].panel;
   const supports = reach.supportWidths;
   return supports && supports.most < corridor
-    ? { width: supports.most, basis: `Supports open to no more${supports.source ? `: ${supports.source}` : ''}` }
-    : { width: corridor, basis: 'The corridor is no wider at this depth' };
+    ? { width: supports.most, by: 'supports', basis: `Supports open to no more${supports.source ? `: ${supports.source}` : ''}` }
+    : { width: corridor, by: 'corridor', basis: 'The corridor is no wider at this depth' };
 }
 
 /** The lines of a reach as a problem to arrange. `leadTop`: depth of the leading line's top where its levels are settled;

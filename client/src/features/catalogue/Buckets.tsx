@@ -1,6 +1,5 @@
-import { bucketsOf } from '@tamper/core/makeup';
 import { machines } from '@tamper/core/catalogue';
-import type { Job } from '@tamper/core/job';
+import { bucketsOf, type Job } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';

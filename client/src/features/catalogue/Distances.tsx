@@ -1,4 +1,4 @@
-import { apartRule } from '@tamper/core/makeup';
+import { apartRule } from '@tamper/core/distances';
 import { families, familyIds, findService, services, type FamilyId } from '@tamper/core/catalogue';
 import type { Job, SeparationChange } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';

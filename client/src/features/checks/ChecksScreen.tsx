@@ -1,11 +1,11 @@
-import { installWays, lineChecks, type Check, type CheckedLine, type Curve } from '@tamper/core/makeup';
-import { findService } from '@tamper/core/catalogue';
+import type { Check, CheckedLine, Curve } from '@tamper/core/makeup';
 import type { Job, Run } from '@tamper/core/job';
-import { useMemo } from 'react';
+import type { Remote } from 'comlink';
+import { Suspense, useMemo } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { LineChart } from 'react-native-gifted-charts';
 import { Text } from 'react-native-paper';
 import { useJob, useRun, type RunDocument } from '../../data/documents';
+import { LazyLineChart } from '../../drawing/lazyCharts';
 import { sans } from '../../theme/fonts';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
@@ -16,7 +16,9 @@ import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Page, TopBar } from '../../ui/Screen';
-import { usePlan, type PlanState } from '../../workers/usePlan';
+import type { PlanWorker, Worked } from '../../workers/plan.worker';
+import { planWorker } from '../../workers/planWorker';
+import { useLatest } from '../../workers/useLatest';
 import { CircuitFields } from './CircuitFields';
 import { WaterFields } from './WaterFields';
 
@@ -24,7 +26,6 @@ import { WaterFields } from './WaterFields';
 export function ChecksScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const job = useJob(jobId);
   const run = useRun(runId);
-  const plan = usePlan(job.document?.doc, run.document?.doc);
   const back = `/jobs/${jobId}/runs/${runId}`;
   if (!job.document || !run.document)
     return (
@@ -40,18 +41,23 @@ export function ChecksScreen({ jobId, runId }: { jobId: string; runId: string })
       <TopBar title={`Checks: ${run.document.doc.name}`} status={<SaveBadge save={run.document.save} />} back={back} />
       <Page>
         <Conflict document={run.document} what="this run" />
-        <Lines job={job.document.doc} run={run.document} state={plan} />
+        <Lines job={job.document.doc} run={run.document} />
       </Page>
     </>
   );
 }
 
-function Lines({ job, run, state }: { job: Job; run: RunDocument; state: PlanState }) {
-  const { good } = state;
-  const checked = useMemo(() => good && lineChecks(good.job, good.run, good.plan), [good]);
+const checked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<CheckedLine[]>> =>
+  (await remote.checks(job, run)) as Worked<CheckedLine[]>;
+
+function Lines({ job, run }: { job: Job; run: RunDocument }) {
+  const inputs = useMemo(() => ({ job, run: run.doc }), [job, run.doc]);
+  const { result, crash } = useLatest(planWorker, inputs, checked);
+  const lines = result && 'value' in result.value ? result.value.value : undefined;
+  const errors = result && 'errors' in result.value ? result.value.errors : [];
   return (
     <>
-      <Faults title="These inputs cannot be dug" faults={state.errors.map(({ message }) => message)} />
+      <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
       <Text>
         What could go wrong with a line in the ground, worked out along its whole way. Defaults, not a design: the maker, the owner and
         whoever is licensed for it decide.
@@ -59,16 +65,16 @@ function Lines({ job, run, state }: { job: Job; run: RunDocument; state: PlanSta
       <Card title="Water in the ground">
         <WaterFields job={job} run={run} />
       </Card>
-      {checked?.map((line) => (
-        <LineCard key={line.line.index} job={job} run={run} checked={line} />
+      {result ? null : <Text role="status">Working it out…</Text>}
+      {lines?.map((line) => (
+        <LineCard key={line.line.index} run={run} checked={line} />
       ))}
     </>
   );
 }
 
-function LineCard({ job, run, checked: { line, checks } }: { job: Job; run: RunDocument; checked: CheckedLine }) {
+function LineCard({ run, checked: { line, checks, ways } }: { run: RunDocument; checked: CheckedLine }) {
   const failing = checks.filter(({ state }) => state === 'fails').length;
-  const cable = line.service.kind === 'cable';
   return (
     <Card title={`${line.name}: ${line.service.name}`}>
       <Text role="status" variant="titleSmall" style={{ color: failing > 0 ? colours.stop : colours.good }}>
@@ -78,7 +84,7 @@ function LineCard({ job, run, checked: { line, checks } }: { job: Job; run: RunD
       {checks.map((check) => (
         <OneCheck key={check.id} check={check} />
       ))}
-      {cable ? <Ways job={job} run={run.doc} checked={line} /> : null}
+      {ways.length > 0 ? <Ways ways={ways} /> : null}
     </Card>
   );
 }
@@ -135,28 +141,29 @@ function CurveChart({ curve }: { curve: Curve }) {
   return (
     <View role="img" aria-label={`${curve.title}: ${first?.label} ${first?.shown} to ${last?.label} ${last?.shown}`} style={{ gap: 4 }}>
       <Text variant="labelSmall">{curve.title}</Text>
-      <LineChart
-        data={data}
-        width={room}
-        height={110}
-        spacing={room / Math.max(1, points.length)}
-        initialSpacing={10}
-        color={colours.clay}
-        thickness={3}
-        hideDataPoints={!few}
-        dataPointsColor={colours.clay}
-        noOfSections={3}
-        yAxisTextStyle={{ fontFamily: sans.regular, fontSize: 11 }}
-        rulesColor={colours.line}
-        disableScroll
-      />
+      <Suspense fallback={<View style={{ height: 140 }} />}>
+        <LazyLineChart
+          data={data}
+          width={room}
+          height={110}
+          spacing={room / Math.max(1, points.length)}
+          initialSpacing={10}
+          color={colours.clay}
+          thickness={3}
+          hideDataPoints={!few}
+          dataPointsColor={colours.clay}
+          noOfSections={3}
+          yAxisTextStyle={{ fontFamily: sans.regular, fontSize: 11 }}
+          rulesColor={colours.line}
+          disableScroll
+        />
+      </Suspense>
     </View>
   );
 }
 
 /** Three ways to get the cable in, side by side. */
-function Ways({ job, run, checked }: { job: Job; run: Run; checked: CheckedLine['line'] }) {
-  const ways = useMemo(() => installWays(job, run, checked, findService('duct-110')), [job, run, checked]);
+function Ways({ ways }: { ways: CheckedLine['ways'] }) {
   return (
     <View role="table" aria-label="Three ways to lay it" style={{ gap: 4, borderTopWidth: 1, borderColor: colours.line, paddingTop: 8 }}>
       <Text variant="titleSmall">Three ways to lay it</Text>

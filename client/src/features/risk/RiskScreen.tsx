@@ -2,11 +2,11 @@ import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type Strik
 import { evidences } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { BarChart } from 'react-native-gifted-charts';
 import { Button, Text } from 'react-native-paper';
 import useSWR from 'swr';
+import { LazyBarChart } from '../../drawing/lazyCharts';
 import { fetcher, type Stored, type StoredRun } from '../../data/api';
 import { colours } from '../../theme/tokens';
 import { sans } from '../../theme/fonts';
@@ -181,37 +181,39 @@ function Chart({ bars, label }: { bars: Bar[]; label: string }) {
   const each = width / bars.length;
   return (
     <View role="img" aria-label={label}>
-      <BarChart
-        width={width}
-        height={150}
-        data={bars.map(({ name, value, shown, colour }) => ({
-          value,
-          label: name,
-          frontColor: colour,
-          topLabelComponent: () => <Text variant="labelMedium">{shown}</Text>,
-          topLabelContainerStyle: { width: each, left: -each * 0.2 },
-        }))}
-        barWidth={each * 0.6}
-        spacing={each * 0.4}
-        initialSpacing={each * 0.2}
-        endSpacing={0}
-        maxValue={most * 1.25}
-        hideRules
-        hideYAxisText
-        yAxisThickness={0}
-        yAxisLabelWidth={0}
-        xAxisThickness={1}
-        xAxisColor={colours.faded}
-        xAxisLabelTextStyle={{
-          color: colours.ink,
-          fontSize: 13,
-          fontFamily: sans.regular,
-          width: each,
-          textAlign: 'center',
-        }}
-        disablePress
-        isAnimated={false}
-      />
+      <Suspense fallback={<View style={{ height: 180 }} />}>
+        <LazyBarChart
+          width={width}
+          height={150}
+          data={bars.map(({ name, value, shown, colour }) => ({
+            value,
+            label: name,
+            frontColor: colour,
+            topLabelComponent: () => <Text variant="labelMedium">{shown}</Text>,
+            topLabelContainerStyle: { width: each, left: -each * 0.2 },
+          }))}
+          barWidth={each * 0.6}
+          spacing={each * 0.4}
+          initialSpacing={each * 0.2}
+          endSpacing={0}
+          maxValue={most * 1.25}
+          hideRules
+          hideYAxisText
+          yAxisThickness={0}
+          yAxisLabelWidth={0}
+          xAxisThickness={1}
+          xAxisColor={colours.faded}
+          xAxisLabelTextStyle={{
+            color: colours.ink,
+            fontSize: 13,
+            fontFamily: sans.regular,
+            width: each,
+            textAlign: 'center',
+          }}
+          disablePress
+          isAnimated={false}
+        />
+      </Suspense>
     </View>
   );
 }

@@ -1,4 +1,5 @@
-import { applyPatches, errorsOf, runSchema, type FieldError, type Job, type Patch, type Plan, type Run, type Section } from '@tamper/core';
+import type { Plan, Section } from '@tamper/core';
+import { applyPatches, errorsOf, runSchema, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
 import { createContext, useContext } from 'react';
 
 /** What every editor of a run works on. */

@@ -1,4 +1,4 @@
-import { beddings, compactionIds, compactions, loadCovers, serviceWith, wheels, type Service } from '../../catalogue';
+import { beddings, compactionIds, compactions, loadCovers, findService, serviceWith, wheels, type Service } from '../../catalogue';
 import { laidLines, linesIn, type Job, type LaidLine, type Reach, type Run } from '../../job';
 import { groundsAt, isOpen, type ProfileColumns } from '../../line';
 import { formatForce, formatLength, formatLineLoad, formatPercent, formatPressure } from '../../units';
@@ -56,6 +56,8 @@ export interface Check {
 export interface CheckedLine {
   line: LaidLine;
   checks: Check[];
+  /** How a cable could be got in; empty for pipes. */
+  ways: InstallWay[];
 }
 
 /** What the checks ask of a plan. */
@@ -78,7 +80,11 @@ export function lineChecks(job: Job, run: Run, { profile }: Planned): CheckedLin
       ...filled(of),
       ...pulled(of),
     ];
-    return { line, checks: checks.flatMap((check) => check ?? []).sort((a, b) => RANK[a.state] - RANK[b.state]) };
+    return {
+      line,
+      checks: checks.flatMap((check) => check ?? []).sort((a, b) => RANK[a.state] - RANK[b.state]),
+      ways: line.service.kind === 'cable' ? installWays(job, run, line, findService('duct-110')) : [],
+    };
   });
 }
 const RANK = { fails: 0, note: 1, ok: 2 } as const;

@@ -12,12 +12,10 @@ export function Passes() {
   const panels = wide - reach.bottomWidth;
   const ways = bucketPasses(bucketsOf(job), wide, reach.supportWidths ? reach.supportWidths.most + panels : Infinity);
   const length = (metres: number) => formatLength(metres, job.units);
-  const words = ({ buckets, overlap, width }: Way) => {
-    const [first, second] = buckets;
-    const with_ =
-      new Set(buckets).size > 1 ? `${length(first ?? 0)} then ${length(second ?? 0)}` : `${buckets.length} × ${length(first ?? 0)}`;
-    return buckets.length === 1 ? `One pass of ${length(first ?? 0)}` : `${with_}, overlapping ${length(overlap)}: ${length(width)}`;
-  };
+  const words = ({ buckets, overlap, width }: Way) =>
+    buckets.length === 1
+      ? `One pass of ${length(width)}`
+      : `${buckets.length} passes of ${length(buckets[0] ?? 0)}, overlapping ${length(overlap)}`;
   const best = ways[0];
   const over = best && plan ? overDig(plan.profile, reachIndex, best.width - wide) : 0;
   return (
