@@ -15,6 +15,10 @@ import { WallEditor } from './WallEditor';
 import { WayEditor } from './WayEditor';
 import { WidthEditor } from './WidthEditor';
 
+jest.mock('../../../workers/useTask', () => ({
+  useTask: () => ({ task: { kind: 'idle' }, start: () => undefined, cancel: () => undefined }),
+}));
+
 /** Forty metres of drain, 0.6 m under level ground at 10 m. */
 const drain = (): Run => blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 const invertAt = (run: Run, station: number) => levelsOn(run, serviceOf(blankJob('Bench'), run), station).invert;
@@ -260,8 +264,9 @@ describe('walls, width, bed, guard and spoil', () => {
   test('bed and surround are typed in millimetres', () => {
     const seen = onRun(<BedEditor />, drain());
     type('Bed under the line', '150');
-    choose('Material', 'Granular');
-    expect(seen.run.reaches[0]).toMatchObject({ bedding: 0.15, beddingMaterial: 'granular' });
+    choose('Warning tape', 'Above line');
+    press('Tracer wire along the line');
+    expect(seen.run.reaches[0]).toMatchObject({ bedding: 0.15, tape: { school: 'line', distance: 0.3 }, tracer: true });
   });
   test('soil and guard, heap and ground, way and line go into the run', () => {
     const seen = onRun(

@@ -1,0 +1,80 @@
+import { blankJob, errorsOf, jobSchema, type Job } from '@tamper/core/job';
+import { screen } from '@testing-library/react';
+import { useState } from 'react';
+import { onPage, press, type } from '../../testing/benches';
+import { Buckets } from './Buckets';
+import type { ChangeJob } from './CatalogueScreen';
+import { Distances } from './Distances';
+import { OwnLines } from './OwnLines';
+import { Rates } from './Rates';
+
+/** A job that really changes, as the screen changes it. */
+function onCatalogue(Part: (props: { job: Job; change: ChangeJob }) => React.JSX.Element) {
+  const seen = { job: blankJob('Bench', 'UK') };
+  function Bench() {
+    const [job, setJob] = useState(seen.job);
+    seen.job = job;
+    const change: ChangeJob = (part) => {
+      const next = { ...job, ...part };
+      const [fault] = errorsOf(jobSchema, next);
+      if (!fault) setJob(next);
+      return fault?.message;
+    };
+    return <Part job={job} change={change} />;
+  }
+  onPage(<Bench />);
+  return seen;
+}
+
+test('a distance is changed only with who and why, shows them, and goes back to the default', () => {
+  const seen = onCatalogue(Distances);
+  expect(screen.getByText('0.30 m beside each other, or 0.30 m one over the other, drinking water above')).toBeTruthy();
+  press('Change this distance');
+  type('Beside each other', '0.6');
+  type('One over the other', '0.45');
+  press('Keep this distance');
+  expect(screen.getByText('Say who: a role will do.')).toBeTruthy();
+  expect(seen.job.separations).toEqual([]);
+  type('Who decided', 'power owner');
+  type('Why', 'their letter');
+  press('Keep this distance');
+  expect(seen.job.separations).toEqual([
+    { between: ['power', 'water'], across: 0.6, over: 0.45, upper: 'water', by: 'power owner', reason: 'their letter' },
+  ]);
+  expect(screen.getByText('Set for this job by power owner: their letter.')).toBeTruthy();
+  press('Back to the default');
+  expect(seen.job.separations).toEqual([]);
+});
+
+test('a line of the job’s own begins as one of the catalogue; impossible figures are refused and change nothing', () => {
+  const seen = onCatalogue(OwnLines);
+  press('Make a line like it');
+  expect(seen.job.services).toMatchObject([{ id: 'own-drain-110-1', od: 0.11 }]);
+  type('Name of the line', 'Yard drain');
+  type('Wall', '60');
+  expect(screen.getByText('Twice the wall is as much as the outside; nothing is left inside.')).toBeTruthy();
+  type('Mass', 'heavy');
+  expect(screen.getByText('“heavy” is not a number of kg/m. Type it like 12.5 kg/m.')).toBeTruthy();
+  type('Cover, road', '1.1');
+  expect(seen.job.services[0]).toMatchObject({ name: 'Yard drain', wall: 0.0032, mass: 1.6, minCover: { road: 1.1 } });
+  press('Take it out of the job');
+  expect(seen.job.services).toEqual([]);
+});
+
+test('buckets are the class’s until one is entered; rates are in the job’s own money', () => {
+  const seen = onCatalogue(Buckets);
+  expect(screen.getByText('Usual for the 1.7 t class:')).toBeTruthy();
+  type('Width of a bucket', '150');
+  press('Add the bucket');
+  expect(seen.job.buckets).toEqual([0.15, 0.23, 0.3, 0.45, 0.9]);
+  type('Width of a bucket', '9 m');
+  press('Add the bucket');
+  expect(screen.getByText('A bucket is at most 3 m wide.')).toBeTruthy();
+});
+
+test('rates take numbers in the job’s own money', () => {
+  const seen = onCatalogue(Rates);
+  type('Currency', '€');
+  type('Dig and put back, a m³', '52.50');
+  expect(seen.job.rates).toMatchObject({ currency: '€', dig: 52.5 });
+});
