@@ -69,6 +69,34 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByText('20,000 trials.').waitFor();
     },
   },
+  { name: 'joint-trench-phone', size: PHONE, visit: arranged },
+  { name: 'joint-trench-wide', size: WIDE, visit: arranged },
+  {
+    name: 'layers-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await page.getByRole('button', { name: 'Bed', exact: true }).click();
+      await page.getByRole('list', { name: 'Layers from the surface down' }).evaluate((ladder) => ladder.scrollIntoView());
+    },
+  },
+  {
+    name: 'cable-checks-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await page.goto(`${page.url()}/checks`);
+      await page
+        .getByText(/^Tension drawn towards/)
+        .first()
+        .waitFor();
+      await page
+        .getByRole('group', { name: 'Volts lost on the way' })
+        .first()
+        .evaluate((check) => check.scrollIntoView());
+      await page.waitForTimeout(1500);
+    },
+  },
   {
     name: 'run-wide',
     size: WIDE,
@@ -80,6 +108,13 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
 ];
+
+async function arranged(page: Page): Promise<void> {
+  await openRun(page, 'Pontoon supply');
+  await page.getByRole('button', { name: 'Line', exact: true }).click();
+  await page.getByRole('button', { name: 'Arrange with least digging' }).click();
+  await page.getByRole('group', { name: 'Best', exact: true }).evaluate((offer) => offer.scrollIntoView());
+}
 
 async function longSection(page: Page): Promise<void> {
   await openRun(page, 'Wash-down drain');

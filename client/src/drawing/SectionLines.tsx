@@ -8,7 +8,7 @@ import { Handle } from './Handle';
 /** Pixels a line is drawn across at least. */
 const LEAST = 3;
 
-/** The lines that lie in a section: marking colour, letter and dashes where there are several, a bare pipe where there is one. */
+/** The lines that lie in a section: marking colour and letter where there are several, a bare pipe where there is one. */
 export function SectionLines({
   section,
   view,
@@ -36,7 +36,6 @@ export function SectionLines({
               fill={several ? mark.colour[ruleSet] : ground.pipe}
               stroke={stroke}
               strokeWidth={selected ? 4 : 1.5}
-              {...(several ? { strokeDasharray: mark.dash } : {})}
             />
             {several ? <Label x={cx} y={cy - r - 4} size={12} text={labelOf(line, section.lines)} /> : null}
           </G>

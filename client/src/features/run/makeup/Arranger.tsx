@@ -131,7 +131,7 @@ function Sketch({ offer: { arrangement, lines }, job, reach }: { offer: Offer; j
         const [cx, cy] = [view.x(place.x), view.y(-place.top - service.od / 2)];
         const r = Math.max(4, (service.od / 2) * view.scale);
         return [
-          <Circle key={`c${i}`} cx={cx} cy={cy} r={r} fill={mark.colour[job.ruleSet]} stroke={colours.ink} strokeDasharray={mark.dash} />,
+          <Circle key={`c${i}`} cx={cx} cy={cy} r={r} fill={mark.colour[job.ruleSet]} stroke={colours.ink} />,
           <Label key={`l${i}`} x={cx} y={cy - r - 2} size={11} text={mark.letter} />,
         ];
       })}
