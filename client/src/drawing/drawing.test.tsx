@@ -1,4 +1,4 @@
-import { render, screen } from '@testing-library/react';
+import { fireEvent, render, screen } from '@testing-library/react';
 import { blankJob, demoFile, planRun, sectionAt, type Reach, type Run } from '@tamper/core';
 import { eventStations, nextEvent } from './events';
 import { fitStretched, fitToScale } from './fit';
@@ -59,4 +59,37 @@ test('every part of a section can be reached by name, and its sizes are shown in
   expect(screen.getAllByText('0.865 m').length).toBeGreaterThan(0);
   rerender(<SectionDrawing {...props} units="us" />);
   expect(screen.getAllByText('2\' 10"').length).toBeGreaterThan(0);
+});
+
+test('several lines carry their letters, and move with the arrow keys by a centimetre while they are chosen', () => {
+  const { job, runs } = demoFile;
+  const supply = runs[1] as Run;
+  const moved: [number, { x: number; y: number }][] = [];
+  const drawing = (selected: 'line' | undefined) => (
+    <SectionDrawing
+      section={sectionAt(job, supply, 0)}
+      reach={supply.reaches[0] as Reach}
+      width={390}
+      height={280}
+      selected={selected}
+      onPart={() => undefined}
+      whole={false}
+      name={supply.name}
+      units="metric"
+      ruleSet="UK"
+      onMoveLine={(index, centre) => moved.push([index, centre])}
+    />
+  );
+  const { rerender } = render(drawing(undefined));
+  expect(['E', 'W', 'T'].map((letter) => screen.getAllByText(letter).length > 0)).toEqual([true, true, true]);
+  expect(screen.queryByLabelText('Move Drinking water')).toBeNull();
+  rerender(drawing('line'));
+  const [, water] = sectionAt(job, supply, 0).lines;
+  fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowLeft' });
+  fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowUp', shiftKey: true });
+  fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'Enter' });
+  expect(moved).toEqual([
+    [1, { x: (water?.centre.x ?? 0) - 0.01, y: water?.centre.y }],
+    [1, { x: water?.centre.x, y: (water?.centre.y ?? 0) + 0.001 }],
+  ]);
 });

@@ -56,3 +56,5 @@ export const outline = (points: readonly { x: number; y: number }[], view: View)
     points.map((point) => ({ x: view.x(point.x), y: view.y(point.y) })),
     true,
   );
+
+export const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { evidenceIds, lineKinds } from '../catalogue';
-import { MAX_STATIONS, serviceOf, type Job, type Patch, type Run } from '../job';
+import { laidLines, MAX_STATIONS, serviceOf, type Job, type Patch, type Run } from '../job';
 import {
   chainages,
   distance,
@@ -70,6 +70,7 @@ export function writeGeoJson(job: Job, runs: readonly Planned[]): string {
           feature: 'run',
           name: run.name,
           service: service.name,
+          lines: laidLines(job, run).map(({ name, service: kind, from, to, x, up }) => ({ name, service: kind.name, from, to, x, up })),
           stations,
           inverts: stations.map((station) => levelsOn(run, service, station).invert),
         },

@@ -1,7 +1,19 @@
-import { BED_BASIS, beddingIds, beddings, families, largestGrain, ROCK_BED, tapeSchools, type BeddingId, type Service } from '../catalogue';
+import {
+  BED_BASIS,
+  beddingIds,
+  beddings,
+  coverPlate,
+  families,
+  largestGrain,
+  ROCK_BED,
+  tapeSchools,
+  type BeddingId,
+  type Service,
+} from '../catalogue';
 import { linesIn, type Finding, type Fix, type LaidLine, type Patch, type Reach, type Run } from '../job';
 import { isOpen, reachEnd } from '../line';
 import { formatLength, type UnitSystem } from '../units';
+import { digWidth } from './layers';
 
 /** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
 export const grainLimit = (service: Pick<Service, 'dn'>): number => largestGrain.find(({ dn }) => service.dn <= dn)?.grain ?? 0.04;
@@ -153,6 +165,40 @@ export function beddingFindings(run: Run, lines: readonly LaidLine[], units: Uni
   });
 }
 const RANK = (fault: BedFault | undefined): number => (fault === 'sharp' ? 0 : fault === 'grain' ? 1 : fault === 'kind' ? 2 : 3);
+
+/** What goes over and round the lines of a reach, to bring: plates by the piece, the rest metres and m². */
+export interface Coverings {
+  plates: number;
+  tape: number;
+  tracer: number;
+  fabric: number;
+}
+
+/**
+ * Coverings of a reach as its ticks say. Source: plates = length / plate length × rows, a row for each plate's width of what lies side by side;
+ * fabric = length × (girth of the stone + lap).
+ */
+export function coveringsOf(run: Run, index: number, lines: readonly LaidLine[]): Coverings {
+  const reach = run.reaches[index] as Reach;
+  const end = reachEnd(run, index);
+  const length = end - reach.from;
+  const inReach = linesIn(lines, reach.from, end);
+  const [left, right] = [
+    Math.min(...inReach.map(({ x, service }) => x - service.od / 2)),
+    Math.max(...inReach.map(({ x, service }) => x + service.od / 2)),
+  ];
+  const stone = reach.bedding + Math.max(...inReach.map(({ service }) => service.od)) + reach.surround;
+  const along = (lines_: readonly LaidLine[]) =>
+    lines_.reduce((sum, { from, to }) => sum + Math.min(to, end) - Math.max(from, reach.from), 0);
+  return {
+    plates: reach.plates
+      ? Math.ceil(length / coverPlate.length - 1e-9) * Math.max(1, Math.ceil((right - left) / coverPlate.width - 1e-9))
+      : 0,
+    tape: reach.tape ? length : 0,
+    tracer: reach.tracer ? along(inReach.filter(({ service }) => service.tracer)) : 0,
+    fabric: reach.fabric ? length * fabricWidth(digWidth(reach), stone) : 0,
+  };
+}
 
 /** Fabric round a stone surround: its girth and the lap, metres a metre of trench. Source: width = perimeter + lap, lap at least 300 mm. */
 export const fabricWidth = (width: number, height: number, lap = 0.3): number => 2 * (width + height) + lap;

@@ -23,8 +23,10 @@ export function widthCeiling(
     : { width: corridor, by: 'corridor', basis: 'The corridor is no wider at this depth' };
 }
 
-/** The lines of a reach as a problem to arrange. `leadTop`: depth of the leading line's top where its levels are settled;
- * `deeper`: how much deeper it lies elsewhere in the reach; `most`: the widest it may be, metres. */
+/**
+ * The lines of a reach as a problem to arrange. `leadTop`: depth of the leading line's top where its levels are settled; `deeper`: how much
+ * deeper it lies elsewhere in the reach; `most`: the widest it may be, metres.
+ */
 export function jointProblem(
   job: Job,
   run: Pick<Run, 'surface'>,
@@ -60,6 +62,8 @@ export function placesOf(lines: readonly LaidLine[], leadTop: number, leadOd: nu
 
 const centimetre = (value: number) => Math.ceil((value - 1e-6) * 100) / 100;
 const millimetre = (value: number) => Math.round(value * 1000) / 1000 + 0;
+/** A cover as a crew can keep it: the one there is where that does, else up to the next 5 mm. */
+const coverFor = (now: number, asked: number): number => (Math.abs(now - asked) < 5e-4 ? now : Math.ceil(asked * 200 - 1e-6) / 200);
 
 /**
  * The changes that put an arrangement of some lines into a run: their places, the width of the reach, the cover where the reach lies on one,
@@ -85,14 +89,16 @@ export function arrangedPatches(
   const reaches = run.reaches.map((reach, index) => {
     const passing = placed.filter(({ from, to }) => to > reach.from && from < reachEnd(run, index));
     if (!isOpen(reach) || passing.length === 0) return reach;
-    const levels =
-      reach.levels.kind === 'cover' ? { kind: 'cover' as const, cover: Math.max(reach.levels.cover, millimetre(lead.top)) } : reach.levels;
-    if (index !== reachIndex)
-      return { ...reach, levels, bottomWidth: Math.max(reach.bottomWidth, centimetre(widthFloor(rules, passing, reach, 0))) };
+    const here = index === reachIndex;
+    const least = widthFloor(rules, passing, reach, 0);
+    const cover = reach.levels.kind === 'cover' ? coverFor(reach.levels.cover, lead.top) : 0;
     return {
       ...reach,
-      levels: reach.levels.kind === 'cover' ? { kind: 'cover' as const, cover: millimetre(lead.top) } : levels,
-      bottomWidth: centimetre(Math.max(found.width, widthFloor(rules, passing, reach, 0))),
+      levels:
+        reach.levels.kind === 'cover'
+          ? { kind: 'cover' as const, cover: here ? cover : Math.max(reach.levels.cover, cover) }
+          : reach.levels,
+      bottomWidth: here ? centimetre(Math.max(found.width, least)) : Math.max(reach.bottomWidth, centimetre(least)),
     };
   });
   return [

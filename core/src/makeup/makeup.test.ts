@@ -25,6 +25,7 @@ import {
   beddingShortfall,
   bedFault,
   bucketPasses,
+  coveringsOf,
   fabricWidth,
   futureServices,
   grainLimit,
@@ -285,6 +286,28 @@ describe('bedding and layers', () => {
     expect(findings(usual).filter(({ id }) => /stone|bed\.|tracer|tape|fabric/.test(id))).toEqual([]);
   });
   test('fabric round a stone drain 0.4 × 0.5 m: 1.8 m girth and 0.3 m lap', () => expect(fabricWidth(0.4, 0.5)).toBeCloseTo(2.1, 9));
+  test('what goes over and round a reach of 40 m: 45 plates a row, tape and wire along it, fabric by girth and lap', () => {
+    const all = {
+      plates: true,
+      fabric: true,
+      tape: { school: 'line' as const, distance: 0.3 },
+      tracer: true,
+      bedding: 0.1,
+      surround: 0.15,
+    };
+    const of = (services: Laying[], reach: Partial<Reach> = all) => {
+      const run = trench(services, reach);
+      return coveringsOf(run, 0, laidLines(job, run));
+    };
+    expect(of([lay('lv-4x25')])).toEqual({ plates: 45, tape: 40, tracer: 0, fabric: expect.closeTo(40 * (2 * (0.6 + 0.282) + 0.3), 9) });
+    expect(of([lay('lv-4x25', { x: -0.2 }), lay('water-63', { x: 0.2, from: 10, to: 30 })])).toMatchObject({ plates: 90, tracer: 20 });
+    expect(of([lay('lv-4x25')], { plates: false, fabric: false, tape: null, tracer: false })).toEqual({
+      plates: 0,
+      tape: 0,
+      tracer: 0,
+      fabric: 0,
+    });
+  });
   test('the ladder fills the trench without a gap, tape and surface in it', () => {
     const supply = demoFile.runs[1] as Run;
     const section = sectionAt(demoFile.job, supply, 0);

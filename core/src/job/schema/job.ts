@@ -65,6 +65,13 @@ export const jobSchema = z
         context.addIssue({ code: 'custom', path: ['overrides', index, 'rule'], message: 'This rule is changed twice; keep one.' });
       seen.add(override.rule);
     });
+    job.separations.forEach(({ between, upper }, index) => {
+      const same = ({ between: other }: { between: readonly string[] }) =>
+        other.every((family) => between.includes(family as never)) && between.every((family) => other.includes(family));
+      const issue = (key: string, message: string) => context.addIssue({ code: 'custom', path: ['separations', index, key], message });
+      if (job.separations.findIndex(same) < index) issue('between', 'The distance of these two is changed twice; keep one.');
+      if (upper && !between.includes(upper)) issue('upper', 'The upper one has to be one of the two.');
+    });
     const ids = job.services.map(({ id }) => id);
     const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
     if (twice >= 0) context.addIssue({ code: 'custom', path: ['services', twice, 'id'], message: 'This line is there twice; keep one.' });

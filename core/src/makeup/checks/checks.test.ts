@@ -8,6 +8,7 @@ import {
   conduitFill,
   deflection,
   fillLimit,
+  floatingStages,
   floatSafety,
   groundRating,
   holdDown,
@@ -44,6 +45,12 @@ describe('floating', () => {
     const { cover, ballast } = againstFloating(shallow);
     expect(floatSafety({ ...shallow, cover, water: cover })).toBeCloseTo(1.2, 9);
     expect((holdDown(shallow) + ballast * 9.81) / uplift(shallow)).toBeCloseTo(1.2, 9);
+  });
+  test('before the fill is on: 26·9.81/764 = 0.33 in an open flooded trench; flowable fill of 20 kN/m³ asks for 132.9 kg of ballast', () => {
+    const { open, fine, flowable } = floatingStages(empty, 0.15);
+    expect(open).toBeCloseTo((26 * 9.81) / 764.5, 3);
+    expect(fine).toBeCloseTo(floatSafety({ ...empty, cover: 0.15, water: 0.15 }), 9);
+    expect(flowable).toBeCloseTo(((Math.PI / 4) * 0.315 ** 2 * 20e3) / 9.81 - 26, 9);
   });
   test('dry ground lifts nothing; water half way up lifts half', () => {
     expect(floatSafety({ ...empty, water: -1 })).toBe(Infinity);
@@ -169,6 +176,13 @@ describe('the checks of a run', () => {
     });
     expect(check(concrete(1.5, 1), 'crushing')?.state).toBe('ok');
     expect(check(concrete(6, 3), 'crushing')?.state).toBe('fails');
+  });
+  test('the drain’s flow on its flattest leg: slow at 1:400, and only the leading line is asked', () => {
+    const drain = runs[0] as Run;
+    expect(check(drain, 'flow')).toMatchObject({ state: 'ok', limit: '0.70 m/s at least' });
+    const flat = { ...drain, fixed: drain.fixed.map((level, i) => ({ ...level, invert: 2.06 + (i === 0 ? 0.12 : 0) })) };
+    expect(check(flat, 'flow')).toMatchObject({ state: 'fails' });
+    expect(check(runs[3] as Run, 'flow', 1)).toBeUndefined();
   });
   test('shore power: rating, volts over 85 m and two tails, the pull with its better end; fibre fills its duct', () => {
     const supply = runs[1] as Run;

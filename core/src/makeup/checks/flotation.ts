@@ -33,6 +33,22 @@ export function holdDown({ od, mass, cover, water }: Floating): number {
 /** Hold-down over lift; infinite where nothing lifts. */
 export const floatSafety = (pipe: Floating): number => (uplift(pipe) === 0 ? Infinity : holdDown(pipe) / uplift(pipe));
 
+/** Unit weight of flowable fill while it is wet, newtons a m³. */
+export const FLOWABLE = 20e3;
+
+/**
+ * The stages before the fill is on: safety of the empty pipe in an open flooded trench and under its fine fill (metres over the crown), water over
+ * both, and the ballast in kilograms a metre that keeps it down while flowable fill is poured round it.
+ */
+export function floatingStages(pipe: Pick<Floating, 'od' | 'mass'>, fine: number): { open: number; fine: number; flowable: number } {
+  const whole = { ...pipe, water: Infinity };
+  return {
+    open: (pipe.mass * GRAVITY) / uplift(whole),
+    fine: floatSafety({ ...pipe, cover: fine, water: fine }),
+    flowable: Math.max(0, ((Math.PI / 4) * pipe.od ** 2 * FLOWABLE - pipe.mass * GRAVITY) / GRAVITY),
+  };
+}
+
 /** Cover with which it stays down with the water at the surface, metres, and the ballast that does at its own cover, kilograms a metre. */
 export function againstFloating(pipe: Floating): { cover: number; ballast: number } {
   const submerged = weights.saturated - weights.water;

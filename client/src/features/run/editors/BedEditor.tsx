@@ -3,6 +3,8 @@ import {
   beddings,
   compactionIds,
   compactions,
+  coveringsOf,
+  formatArea,
   laidLines,
   leastBed,
   linesIn,
@@ -99,10 +101,25 @@ export function BedEditor() {
           <Text>{label}</Text>
         </View>
       ))}
+      <ToBring />
       <SurfaceLayers />
       <BedCheck />
     </>
   );
+}
+
+/** What the ticks ask to be brought for this reach. */
+function ToBring() {
+  const { job, run, reachIndex } = useRunEdit();
+  const { plates, tape, tracer, fabric } = coveringsOf(run, reachIndex, laidLines(job, run));
+  const span = (metres: number) => formatLength(metres, job.units, 'span');
+  const parts = [
+    plates > 0 ? `${plates} plates` : '',
+    tape > 0 ? `${span(tape)} of tape` : '',
+    tracer > 0 ? `${span(tracer)} of wire` : '',
+    fabric > 0 ? `${formatArea(fabric, job.units)} of fabric` : '',
+  ].filter(Boolean);
+  return parts.length > 0 ? <Text variant="bodySmall">For this reach: {parts.join(', ')}.</Text> : null;
 }
 
 /** What goes back on top, from the finished surface down. */

@@ -4,6 +4,7 @@ import {
   formatLength,
   formatStation,
   lineMarks,
+  parseCount,
   parseLength,
   parseStation,
   serviceWith,
@@ -64,6 +65,32 @@ export function Layings() {
   );
 }
 
+/** Cables drawn through a duct. */
+function Holds({ laying, index }: { laying: Laying; index: number }) {
+  const { job, apply } = useRunEdit();
+  const put = (holds: Laying['holds']) => apply([{ path: ['services', index, 'holds'], value: holds }], `services[${index}].holds`);
+  const cables = [...job.services, ...services].filter(({ kind }) => kind === 'cable');
+  return (
+    <>
+      <Picker
+        label="Drawn through it"
+        value={laying.holds?.service ?? ''}
+        options={[{ value: '', label: 'Nothing yet' }, ...cables.map(optionOf)]}
+        onChange={(id) => put(id ? { service: id, count: laying.holds?.count ?? 1 } : null)}
+      />
+      {laying.holds ? (
+        <QuantityField
+          label="How many"
+          value={laying.holds.count}
+          format={String}
+          parse={(text) => parseCount(text, 'cables')}
+          onValue={(count) => put(laying.holds && { ...laying.holds, count })}
+        />
+      ) : null}
+    </>
+  );
+}
+
 function OneLaying({ laying, index, onGone }: { laying: Laying; index: number; onGone: () => void }) {
   const { job, run, apply } = useRunEdit();
   const path = ['services', index];
@@ -107,6 +134,7 @@ function OneLaying({ laying, index, onGone }: { laying: Laying; index: number; o
           {end('To', 'to')}
         </Fields>
       )}
+      {service?.kind === 'duct' ? <Holds laying={laying} index={index} /> : null}
       {service ? (
         <Text variant="bodySmall">
           {families[service.family].name}. {formatLength(service.od, job.units, 'size')} across; cover{' '}
