@@ -165,3 +165,28 @@ test('a line of the job’s own, a distance changed with its reason, a bucket, a
   await page.reload();
   await expect(number(page, 'Deepest')).toBeVisible();
 });
+
+test('a line of the job’s own that is taken out while a run lays it: the run says so, and another is chosen', async ({ page }) => {
+  await newJob(page, 'Gone line');
+  await page.getByRole('button', { name: 'Lines, distances and buckets' }).click();
+  await page.getByRole('button', { name: 'Make a line like it' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the line' })).toBeVisible();
+  await saved(page);
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await newRun(page, 'Line', '20');
+  await open(page, 'Line');
+  await lay(page, /^What goes in:/, 'Drain pipe PVC-U 110 (own)');
+  await saved(page);
+  await page.goto(new URL(page.url()).pathname.replace(/runs.*$/, 'catalogue'));
+  await page.getByRole('button', { name: 'Drain pipe PVC-U 110 (own)' }).click();
+  await page.getByRole('button', { name: 'Take it out of the job' }).click();
+  await saved(page);
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await page.getByRole('link', { name: /^Line/ }).click();
+  await expect(page.getByText(/is neither in the catalogue nor among this job’s own lines/)).toBeVisible();
+  await open(page, 'Width');
+  await expect(page.getByText('One of the lines is not in the catalogue any more. Choose another under Line first.')).toBeVisible();
+  await open(page, 'Line');
+  await lay(page, /^What goes in:/, 'Drain pipe PVC-U 160');
+  await expect(number(page, 'Deepest')).toBeVisible();
+});

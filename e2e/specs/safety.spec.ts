@@ -81,7 +81,19 @@ for (const size of [
     // The cards are the same on both sizes: looked at once, on the wide one.
     for (const part of size.name === 'phone'
       ? []
-      : ['Existing lines', 'Ground levels', 'Line', 'Depth and fall', 'Chambers', 'Left wall', 'Way out', 'Spoil', 'Reach']) {
+      : [
+          'Existing lines',
+          'Ground levels',
+          'Line',
+          'Depth and fall',
+          'Chambers',
+          'Width',
+          'Bed',
+          'Left wall',
+          'Way out',
+          'Spoil',
+          'Reach',
+        ]) {
       await open(page, part);
       expect(await serious('[role=form]'), part).toEqual([]);
     }
@@ -91,10 +103,17 @@ for (const size of [
     }
     await page.getByText('Bend', { exact: true }).click();
     expect(await serious(), 'points').toEqual([]);
+    await page.goto(`${new URL(page.url()).pathname}/checks`);
+    await expect(page.getByText('What may pass over it').first()).toBeVisible();
+    expect(await serious(), 'checks').toEqual([]);
+    await page.goto(new URL(page.url()).pathname.replace(/\/checks$/, ''));
     await page.getByRole('link', { name: 'What clear to dig hangs on' }).click();
     await expect(page.getByText('Way in and walk')).toBeVisible();
     expect(await serious(), 'clear').toEqual([]);
-    await page.goto(new URL(page.url()).pathname.replace(/clear$/, 'compare'));
+    await page.goto(new URL(page.url()).pathname.replace(/clear$/, 'catalogue'));
+    await page.getByRole('button', { name: 'Make a line like it' }).click();
+    expect(await serious(), 'catalogue').toEqual([]);
+    await page.goto(new URL(page.url()).pathname.replace(/catalogue$/, 'compare'));
     await expect(page.getByText('Long sections over each other')).toBeVisible();
     expect(await serious(), 'compare').toEqual([]);
   });

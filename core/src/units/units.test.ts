@@ -7,7 +7,11 @@ import {
   formatFlow,
   formatGradient,
   formatLength,
+  formatForce,
+  formatLineLoad,
   formatMassOf,
+  formatPressure,
+  parseDecimal,
   formatRain,
   formatStation,
   formatVelocity,
@@ -187,5 +191,36 @@ describe('flows, rain, areas, weights and counts', () => {
     expect([formatVelocity(1.0034, 'metric'), formatVelocity(FOOT, 'us')]).toEqual(['1.00 m/s', '1.0 ft/s']);
     expect([formatMassOf(1700, 'metric'), formatMassOf(1700, 'us')]).toEqual(['1700 kg', '3748 lb']);
     expect([formatDays(1), formatDays(14)]).toEqual(['1 day', '14 days']);
+  });
+});
+
+describe('plain numbers, forces and pressures', () => {
+  test.each([
+    ['230', 'V', 1, 230],
+    ['230 V', 'V', 1, 230],
+    ['5 %', '%', 100, 0.05],
+    ['0.9', '', 1, 0.9],
+    ['1.2 k·m/w', 'K·m/W', 1, 1.2],
+    ['-3 °C', '°C', 1, -3],
+  ])('“%s” of %s', (text, unit, factor, value) => expect(parseDecimal(text, unit, factor)).toMatchObject({ ok: true, value }));
+  test.each(['lots', '', '1..2', '5 A'])('“%s” is no number of V, and the sentence shows one', (text) =>
+    expect(parseDecimal(text, 'V')).toEqual({ ok: false, error: `“${text}” is not a number of V. Type it like 12.5 V.` }),
+  );
+  test('forces in N and kN or pounds; loads a metre; pressures in kPa, MPa or psi', () => {
+    expect([formatForce(587.1, 'metric'), formatForce(1017.4, 'metric'), formatForce(1017.4, 'us')]).toEqual([
+      '587 N',
+      '1.02 kN',
+      '229 lbf',
+    ]);
+    expect([formatLineLoad(764.4, 'metric'), formatLineLoad(27_074, 'metric'), formatLineLoad(1000, 'us')]).toEqual([
+      '764 N/m',
+      '27.1 kN/m',
+      '69 lbf/ft',
+    ]);
+    expect([formatPressure(320e3, 'metric'), formatPressure(2.8e6, 'metric'), formatPressure(6894.757, 'us')]).toEqual([
+      '320 kPa',
+      '2.8 MPa',
+      '1.0 psi',
+    ]);
   });
 });

@@ -132,10 +132,18 @@ function CurveChart({ curve }: { curve: Curve }) {
   const every = Math.max(1, Math.ceil(curve.points.length / MOST_POINTS));
   const points = curve.points.filter((_, i) => i % every === 0 || i === curve.points.length - 1);
   const few = points.length <= 5;
+  // Names of a few points stand under them, one word each; of many only the ends are told.
+  const ends = few ? 34 : 10;
   const data = points.map(({ value, label }, i) => ({
     value,
-    label: few || i === 0 || i === points.length - 1 ? label : '',
-    labelTextStyle: { fontFamily: sans.regular, fontSize: 11, width: 90, marginLeft: i === points.length - 1 ? -50 : 0 },
+    label: few ? (label.split(' ')[0] ?? '') : i === 0 || i === points.length - 1 ? label : '',
+    labelTextStyle: {
+      fontFamily: sans.regular,
+      fontSize: 11,
+      width: few ? 64 : 90,
+      textAlign: few ? ('center' as const) : ('left' as const),
+      marginLeft: !few && i === points.length - 1 ? -50 : 0,
+    },
   }));
   const [first, last] = [curve.points[0], curve.points.at(-1)];
   return (
@@ -146,8 +154,8 @@ function CurveChart({ curve }: { curve: Curve }) {
           data={data}
           width={room}
           height={110}
-          spacing={room / Math.max(1, points.length)}
-          initialSpacing={10}
+          spacing={(room - 2 * ends) / Math.max(1, points.length - 1)}
+          initialSpacing={ends}
           color={colours.clay}
           thickness={3}
           hideDataPoints={!few}

@@ -1,0 +1,92 @@
+import { ruleSetIds } from '../rules';
+import {
+  beddings,
+  families,
+  familyIds,
+  findService,
+  largestGrain,
+  lineMarks,
+  loadCovers,
+  machines,
+  separations,
+  services,
+  serviceWith,
+  supportClasses,
+  surfaces,
+  wheels,
+  type Service,
+} from '.';
+
+describe('every line of the catalogue', () => {
+  test.each(services.map((service) => [service.name, service] as const))(
+    '%s can be laid: what it says of itself holds together',
+    (_, service) => {
+      expect(service.od).toBeGreaterThan(2 * service.wall);
+      expect(service.dn).toBeLessThanOrEqual(service.od + 1e-9);
+      expect(service.beds.length).toBeGreaterThan(0);
+      expect(service.mass).toBeGreaterThan(0);
+      expect(service.stock.length).toBeGreaterThan(1);
+      expect(service.coverBasis).not.toBe('');
+      for (const surface of surfaces) expect(service.minCover[surface]).toBeGreaterThanOrEqual(0.3);
+      // Traffic never asks for less than a field does.
+      expect(service.minCover.road).toBeGreaterThanOrEqual(service.minCover.footway);
+      if (service.kind === 'gravity')
+        expect(service).toMatchObject({ minFall: expect.any(Number) as number, roughness: expect.any(Number) as number });
+      expect(service.kind === 'gravity' ? service.minFall > 0 : service.minFall === 0).toBe(true);
+      expect(service.ring === null).toBe(service.kind === 'cable' || service.id.startsWith('copper'));
+    },
+  );
+  test('ids and names are its own', () => {
+    expect(new Set(services.map(({ id }) => id)).size).toBe(services.length);
+    expect(new Set(services.map(({ name }) => name)).size).toBe(services.length);
+  });
+  test('soft copper and cables lie in nothing sharp; plastic drains may', () => {
+    for (const service of services.filter(({ kind, id }) => kind === 'cable' || id.startsWith('copper')))
+      expect(service.beds.filter((bed) => beddings[bed].sharp)).toEqual([]);
+    expect(findService('drain-110').beds.some((bed) => beddings[bed].sharp)).toBe(true);
+  });
+  test('of one kind of cable a larger section resists less, carries more, weighs more', () => {
+    const four = services.filter(({ conductor, family }) => family === 'power' && conductor?.cores === 4);
+    const rising = (of: (service: Service) => number) => four.map(of).every((value, i, all) => i === 0 || value > (all[i - 1] ?? 0));
+    expect(four.length).toBeGreaterThan(3);
+    expect([
+      rising(({ conductor }) => conductor?.area ?? 0),
+      rising(({ conductor }) => conductor?.rating ?? 0),
+      rising(({ mass }) => mass),
+    ]).toEqual([true, true, true]);
+    expect(rising(({ conductor }) => -(conductor?.resistance ?? 0) + 1)).toBe(true);
+  });
+  test('US trade sizes are there beside the metric ones', () => {
+    expect(services.filter(({ trade }) => trade).map(({ trade }) => trade)).toEqual(
+      expect.arrayContaining(['4 in', '2 in', '6 AWG', '250 kcmil']),
+    );
+  });
+  test('the job’s own lines come first; an unknown id is no line', () => {
+    const own: Service = { ...findService('drain-110'), id: 'drain-160', name: 'Ours' };
+    expect(serviceWith('drain-160', [own])?.name).toBe('Ours');
+    expect(serviceWith('rope')).toBeUndefined();
+    expect(() => findService('rope')).toThrow('No service “rope”');
+  });
+});
+
+describe('tables beside it', () => {
+  test('every family has a marking letter, and power lies lower than data by custom', () => {
+    for (const id of familyIds) expect(lineMarks[families[id].mark].letter).toMatch(/^[A-Z?]$/);
+    expect(families.power.rank).toBeLessThan(families.data.rank);
+  });
+  test.each(ruleSetIds)('distances of %s name each pair once, and an upper one of the two', (id) => {
+    const pairs = separations[id].map(({ between }) => [...between].sort().join());
+    expect(new Set(pairs).size).toBe(pairs.length);
+    for (const { between, upper } of separations[id]) if (upper) expect(between).toContain(upper);
+  });
+  test('grains grow with the bore, support from dumped to dense, loads with the cover they ask for', () => {
+    const rising = (values: readonly number[]) => values.every((value, i) => i === 0 || value >= (values[i - 1] ?? 0));
+    expect(rising(largestGrain.map(({ grain }) => grain))).toBe(true);
+    for (const { from, to } of Object.values(supportClasses)) expect(to).toBeGreaterThan(from);
+    expect(rising(loadCovers.map(({ cover }) => cover))).toBe(true);
+    expect(wheels.road.load).toBeGreaterThan(wheels.field.load);
+  });
+  test('a larger machine brings no narrower buckets, narrowest first', () => {
+    for (const { buckets } of Object.values(machines)) expect([...buckets]).toEqual([...buckets].sort((a, b) => a - b));
+  });
+});
