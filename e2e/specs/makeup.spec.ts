@@ -40,6 +40,7 @@ test('a joint trench from three services: searched, second best taken, one dragg
   await page.mouse.down();
   // Half of the way to the other line: what is missing shows while it moves.
   await page.mouse.move((box.x + other.x) / 2 + box.width / 2, box.y + box.height / 2, { steps: 4 });
+  await expect(page.getByText(/^[\d.]+ m+ too close$/).first()).toBeVisible();
   await page.mouse.up();
   await expect(page.getByText(/^STOP: .*too close$/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Tidy: move them apart' }).first().click();

@@ -7,6 +7,7 @@ import {
   type RuleSetId,
   type Section,
   type SectionLine,
+  type TooClose,
   type UnitSystem,
   type Wall,
 } from '@tamper/core';
@@ -16,7 +17,7 @@ import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react
 import { colours, ground } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
 import { clamp, fitToScale, outline, type View } from './fit';
-import { LineHandles, SectionLines } from './SectionLines';
+import { CloseLines, LineHandles, SectionLines } from './SectionLines';
 import { Targets, type Part } from './SectionTargets';
 
 export type { Part } from './SectionTargets';
@@ -36,6 +37,8 @@ interface Props {
   existing?: { lines: readonly ExistingLine[]; handOnly: boolean };
   /** Whose marking colours. */
   ruleSet: RuleSetId;
+  /** Lines that lie too near each other here. */
+  close?: readonly TooClose[];
   /** Lines can be dragged while they are chosen. */
   onMoveLine?: (index: number, centre: { x: number; y: number }) => void;
 }
@@ -55,6 +58,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   name,
   existing,
   ruleSet,
+  close = [],
   onMoveLine,
 }: Props) {
   const [held, setHeld] = useState<number>();
@@ -146,6 +150,7 @@ export const SectionDrawing = memo(function SectionDrawing({
             <Existing key={line.name} line={line} ruleSet={ruleSet} section={section} view={view} width={width} />
           ))}
           <SectionLines section={section} view={view} ruleSet={ruleSet} selected={on('line')} />
+          <CloseLines section={section} close={close} view={view} units={units} />
           {section.heaps.map((heap) => (
             <Corridor key={heap.side} heap={heap} view={view} ground={groundY} label={`room ${length(heap.corridor)}`} width={width} />
           ))}

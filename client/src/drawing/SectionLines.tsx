@@ -1,5 +1,14 @@
-import { families, lineMarks, type RuleSetId, type Section, type SectionLine } from '@tamper/core';
-import { Circle, G } from 'react-native-svg';
+import {
+  families,
+  formatLength,
+  lineMarks,
+  type RuleSetId,
+  type Section,
+  type SectionLine,
+  type TooClose,
+  type UnitSystem,
+} from '@tamper/core';
+import { Circle, G, Line } from 'react-native-svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import type { View } from './fit';
@@ -50,6 +59,38 @@ function labelOf(line: SectionLine, lines: readonly SectionLine[]): string {
   const letter = ({ service }: SectionLine) => lineMarks[families[service.family].mark].letter;
   const alike = lines.filter((other) => letter(other) === letter(line));
   return alike.length > 1 ? `${letter(line)}${alike.indexOf(line) + 1}` : letter(line);
+}
+
+/** The pairs that lie nearer each other than they may, joined by a line with the distance missing. */
+export function CloseLines({
+  section,
+  close,
+  view,
+  units,
+}: {
+  section: Section;
+  close: readonly TooClose[];
+  view: View;
+  units: UnitSystem;
+}) {
+  const centreOf = (index: number) => section.lines.find((line) => line.index === index)?.centre;
+  return close.map(({ a, b, missing }) => {
+    const [from, to] = [centreOf(a), centreOf(b)];
+    if (!from || !to) return null;
+    const [x1, y1, x2, y2] = [view.x(from.x), view.y(from.y), view.x(to.x), view.y(to.y)];
+    return (
+      <G key={`${a}.${b}`}>
+        <Line x1={x1} y1={y1} x2={x2} y2={y2} stroke={colours.stop} strokeWidth={3} strokeDasharray="5 3" />
+        <Label
+          x={(x1 + x2) / 2}
+          y={(y1 + y2) / 2 + 18}
+          size={12}
+          colour={colours.stop}
+          text={`${formatLength(missing, units)} too close`}
+        />
+      </G>
+    );
+  });
 }
 
 /** Grips on the lines of a section: dragged, or moved with the arrow keys by a centimetre. */

@@ -1,5 +1,5 @@
 import { fireEvent, render, screen } from '@testing-library/react';
-import { blankJob, demoFile, planRun, sectionAt, type Reach, type Run } from '@tamper/core';
+import { blankJob, demoFile, planRun, sectionAt, type Reach, type Run, type TooClose } from '@tamper/core';
 import { eventStations, nextEvent } from './events';
 import { fitStretched, fitToScale } from './fit';
 import { SectionDrawing } from './SectionDrawing';
@@ -65,7 +65,7 @@ test('several lines carry their letters, and move with the arrow keys by a centi
   const { job, runs } = demoFile;
   const supply = runs[1] as Run;
   const moved: [number, { x: number; y: number }][] = [];
-  const drawing = (selected: 'line' | undefined) => (
+  const drawing = (selected: 'line' | undefined, close?: TooClose[]) => (
     <SectionDrawing
       section={sectionAt(job, supply, 0)}
       reach={supply.reaches[0] as Reach}
@@ -77,13 +77,16 @@ test('several lines carry their letters, and move with the arrow keys by a centi
       name={supply.name}
       units="metric"
       ruleSet="UK"
+      close={close}
       onMoveLine={(index, centre) => moved.push([index, centre])}
     />
   );
   const { rerender } = render(drawing(undefined));
   expect(['E', 'W', 'T'].map((letter) => screen.getAllByText(letter).length > 0)).toEqual([true, true, true]);
   expect(screen.queryByLabelText('Move Drinking water')).toBeNull();
-  rerender(drawing('line'));
+  expect(screen.queryByText(/too close/)).toBeNull();
+  rerender(drawing('line', [{ a: 0, b: 2, missing: 0.12 }]));
+  expect(screen.getAllByText(/^0.12.* too close$/).length).toBeGreaterThan(0);
   const [, water] = sectionAt(job, supply, 0).lines;
   fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowLeft' });
   fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowUp', shiftKey: true });

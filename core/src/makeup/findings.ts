@@ -3,14 +3,11 @@ import { linesIn, type Finding, type Fix, type Job, type LaidLine, type Reach, t
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
-import { missingApart, tidy, widthFor } from './arrange';
+import { tidy, widthFor } from './arrange';
 import { leastCover } from './cover';
 import { apartRule } from './distances';
-import { arrangedPatches, jointProblem, placesOf, widthCeiling } from './joint';
+import { arrangedPatches, laidTogether, widthCeiling } from './joint';
 import { widthBasis, widthFloor } from './width';
-
-/** Places are kept to the millimetre: two of them may be this much off together, metres. */
-const ROUNDED = 0.0015;
 
 /** Up to the next whole centimetre: what a crew can set out. */
 const centimetre = (value: number) => Math.ceil((value - EPSILON) * 100) / 100;
@@ -102,41 +99,36 @@ export function apartFindings(job: Job, run: Run, lines: readonly LaidLine[], ru
   run.reaches.forEach((reach, index) => {
     const inReach = linesIn(lines, reach.from, reachEnd(run, index));
     if (inReach.length < 2 || !isOpen(reach)) return;
-    const lead = inReach[0] as LaidLine;
-    const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead.service, reach);
-    const problem = jointProblem(job, run, rules, reach, inReach, { leadTop });
-    const places = placesOf(inReach, leadTop, lead.service.od);
-    inReach.forEach((a, i) =>
-      inReach.slice(i + 1).forEach((b, k) => {
-        const missing = missingApart(problem, places, i, i + 1 + k);
-        const id = `makeup.apart.${a.index}.${b.index}`;
-        if (missing <= ROUNDED || findings.some((finding) => finding.id === id)) return;
-        const rule = apartRule(job, reach, a.service, b.service);
-        const moved = tidy(problem, places);
-        const upper = rule.upper === 0 ? a.name : rule.upper === 1 ? b.name : undefined;
-        findings.push({
-          id,
-          severity: 'stop',
-          chapter: 'makeup',
-          from: Math.max(reach.from, a.from, b.from),
-          to: Math.min(reachEnd(run, index), a.to, b.to),
-          what: `${a.name} and ${b.name} are ${formatLength(missing, job.units)} too close`,
-          why: `Keep ${formatLength(rule.across, job.units)} beside each other${rule.upper === null ? ', never one over the other' : `, or ${formatLength(rule.over, job.units)} one over the other${upper ? `, ${upper} above` : ''}`}.`,
-          basis: `${rule.basis}; check with the owners`,
-          fixes: moved
-            ? [
-                {
-                  label: 'Tidy: move them apart',
-                  patches: arrangedPatches(run, rules, index, inReach, {
-                    places: moved,
-                    width: Math.max(reach.bottomWidth, widthFor(problem, moved, 0)),
-                  }),
-                },
-              ]
-            : [],
-        });
-      }),
-    );
+    const { problem, places, close } = laidTogether(job, run, rules, index, inReach);
+    close.forEach(({ i, j, missing }) => {
+      const [a, b] = [inReach[i] as LaidLine, inReach[j] as LaidLine];
+      const id = `makeup.apart.${a.index}.${b.index}`;
+      if (findings.some((finding) => finding.id === id)) return;
+      const rule = apartRule(job, reach, a.service, b.service);
+      const moved = tidy(problem, places);
+      const upper = rule.upper === 0 ? a.name : rule.upper === 1 ? b.name : undefined;
+      findings.push({
+        id,
+        severity: 'stop',
+        chapter: 'makeup',
+        from: Math.max(reach.from, a.from, b.from),
+        to: Math.min(reachEnd(run, index), a.to, b.to),
+        what: `${a.name} and ${b.name} are ${formatLength(missing, job.units)} too close`,
+        why: `Keep ${formatLength(rule.across, job.units)} beside each other${rule.upper === null ? ', never one over the other' : `, or ${formatLength(rule.over, job.units)} one over the other${upper ? `, ${upper} above` : ''}`}.`,
+        basis: `${rule.basis}; check with the owners`,
+        fixes: moved
+          ? [
+              {
+                label: 'Tidy: move them apart',
+                patches: arrangedPatches(run, rules, index, inReach, {
+                  places: moved,
+                  width: Math.max(reach.bottomWidth, widthFor(problem, moved, 0)),
+                }),
+              },
+            ]
+          : [],
+      });
+    });
   });
   return findings;
 }

@@ -1,8 +1,21 @@
 import { families, findService, protections } from '../catalogue';
-import { blankLaying, bucketsOf, serviceOf, type Job, type LaidLine, type Laying, type Patch, type Reach, type Run } from '../job';
+import {
+  blankLaying,
+  bucketsOf,
+  laidLines,
+  linesIn,
+  linesKnown,
+  serviceOf,
+  type Job,
+  type LaidLine,
+  type Laying,
+  type Patch,
+  type Reach,
+  type Run,
+} from '../job';
 import { isOpen, reachEnd } from '../line';
-import type { Rules } from '../rules';
-import type { Arrangement, Hole, Piece, Place, Problem } from './arrange';
+import { resolveRules, type Rules } from '../rules';
+import { closePairs, type Arrangement, type Hole, type Piece, type Place, type Problem } from './arrange';
 import { leastCover } from './cover';
 import { apartRule } from './distances';
 import { leastWidth, sideRoom, widthFloor } from './width';
@@ -58,6 +71,36 @@ export function jointProblem(
 /** Where the lines lie now, below the ground; the leading line's top is `leadTop` deep, metres. */
 export function placesOf(lines: readonly LaidLine[], leadTop: number, leadOd: number): Place[] {
   return lines.map(({ x, up, service }) => ({ x, top: leadTop + leadOd - up - service.od }));
+}
+
+/** Places are kept to the millimetre: two of them may be this much off together, metres. */
+const ROUNDED = 0.0015;
+
+/** The lines of a reach as they lie now: the problem they are an answer to, their places, and the pairs that are too close. */
+export function laidTogether(job: Job, run: Run, rules: Rules, reachIndex: number, lines: readonly LaidLine[]) {
+  const reach = run.reaches[reachIndex] as Reach;
+  const [lead] = lines as [LaidLine];
+  const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead.service, reach);
+  const problem = jointProblem(job, run, rules, reach, lines, { leadTop });
+  const places = placesOf(lines, leadTop, lead.service.od);
+  return { problem, places, close: closePairs(problem, places, ROUNDED) };
+}
+
+/** Two lines of a run by their index in its list, and how much nearer each other they lie than their rule allows, metres. */
+export interface TooClose {
+  a: number;
+  b: number;
+  missing: number;
+}
+
+/** Every pair of lines that is too close in a reach; none where nothing is dug or a line is in no catalogue. */
+export function tooCloseIn(job: Job, run: Run, reachIndex: number): TooClose[] {
+  const reach = run.reaches[reachIndex];
+  if (!reach || !isOpen(reach) || !linesKnown(job, run)) return [];
+  const lines = linesIn(laidLines(job, run), reach.from, reachEnd(run, reachIndex));
+  if (lines.length < 2) return [];
+  const { close } = laidTogether(job, run, resolveRules(job.ruleSet, job.overrides), reachIndex, lines);
+  return close.map(({ i, j, missing }) => ({ a: (lines[i] as LaidLine).index, b: (lines[j] as LaidLine).index, missing }));
 }
 
 const centimetre = (value: number) => Math.ceil((value - 1e-6) * 100) / 100;

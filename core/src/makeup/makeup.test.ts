@@ -32,6 +32,7 @@ import {
   layerHeights,
   layerLadder,
   overDig,
+  tooCloseIn,
   usualLayers,
   widthCeiling,
   widthFloor,
@@ -98,6 +99,8 @@ describe('several lines in a trench', () => {
       what: 'lv-4x25 and water-63 are 0.145 m too close',
     });
     expect(finding(near, 'makeup.apart.0.2')).toMatchObject({ from: 10, to: 30 });
+    expect(tooCloseIn(job, near, 0)[0]).toMatchObject({ a: 0, b: 1, missing: expect.closeTo(0.3 + 0.016 + 0.0315 - 0.2, 9) as number });
+    expect(tooCloseIn(job, trench([lay('lv-4x25')]), 0)).toEqual([]);
     expect(findings(mended(near, 'makeup.apart.0.1')).filter(({ id }) => id.startsWith('makeup.apart'))).toEqual([]);
   });
   test('a line lower than the leading one takes the bottom of its reach down with it', () => {

@@ -125,6 +125,8 @@ function OneCheck({ check }: { check: Check }) {
 
 /** Most points the chart draws: a run has thousands of stations. */
 const MOST_POINTS = 40;
+/** Room for half a name at both ends, pixels. */
+const ENDS = 34;
 
 function CurveChart({ curve }: { curve: Curve }) {
   const { width } = useWindowDimensions();
@@ -133,17 +135,10 @@ function CurveChart({ curve }: { curve: Curve }) {
   const points = curve.points.filter((_, i) => i % every === 0 || i === curve.points.length - 1);
   const few = points.length <= 5;
   // Names of a few points stand under them, one word each; of many only the ends are told.
-  const ends = few ? 34 : 10;
   const data = points.map(({ value, label }, i) => ({
     value,
     label: few ? (label.split(' ')[0] ?? '') : i === 0 || i === points.length - 1 ? label : '',
-    labelTextStyle: {
-      fontFamily: sans.regular,
-      fontSize: 11,
-      width: few ? 64 : 90,
-      textAlign: few ? ('center' as const) : ('left' as const),
-      marginLeft: !few && i === points.length - 1 ? -50 : 0,
-    },
+    labelTextStyle: { fontFamily: sans.regular, fontSize: 11, width: 64, textAlign: 'center' as const },
   }));
   const [first, last] = [curve.points[0], curve.points.at(-1)];
   return (
@@ -154,8 +149,8 @@ function CurveChart({ curve }: { curve: Curve }) {
           data={data}
           width={room}
           height={110}
-          spacing={(room - 2 * ends) / Math.max(1, points.length - 1)}
-          initialSpacing={ends}
+          spacing={(room - 2 * ENDS) / Math.max(1, points.length - 1)}
+          initialSpacing={ENDS}
           color={colours.clay}
           thickness={3}
           hideDataPoints={!few}

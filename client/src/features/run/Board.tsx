@@ -10,6 +10,7 @@ import {
   runGate,
   sectionAt,
   serviceOf,
+  tooCloseIn,
   withKnownLines,
   type Fix,
   type Job,
@@ -285,6 +286,7 @@ function Picture({
   const { job, run, plan } = good;
   const [whole, setWhole] = useState(wide);
   const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
+  const close = useMemo(() => tooCloseIn(job, run, section.reachIndex), [job, run, section.reachIndex]);
   const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
   const size = { width, height: tall, units: job.units, cursor };
   if (look === 'long')
@@ -313,6 +315,7 @@ function Picture({
         name={run.name}
         existing={existing}
         ruleSet={job.ruleSet}
+        close={close}
         onMoveLine={onMoveLine}
       />
       <View style={{ position: 'absolute', right: 4, bottom: 4 }}>

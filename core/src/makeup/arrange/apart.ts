@@ -1,4 +1,4 @@
-import { acrossGap, apartOf, overGap, type Piece, type Place, type Problem } from './problem';
+import { acrossGap, apartOf, overGap, SLACK, type Piece, type Place, type Problem } from './problem';
 
 /** The two ways a pair keeps its distance. */
 export type Way = 'beside' | 'stacked';
@@ -14,4 +14,22 @@ export function missingApart(problem: Problem, places: readonly Place[], i: numb
   if (upper !== 1) missing = Math.min(missing, over - overGap(a, at, other));
   if (upper !== 0) missing = Math.min(missing, over - overGap(b, other, at));
   return missing;
+}
+
+/** Two placed lines closer than their rule, and by how much, metres. */
+export interface Close {
+  i: number;
+  j: number;
+  missing: number;
+}
+
+/** Every pair that breaks its rule by more than `slack`, metres. */
+export function closePairs(problem: Problem, places: readonly Place[], slack = SLACK): Close[] {
+  const close: Close[] = [];
+  for (let i = 0; i < places.length; i++)
+    for (let j = i + 1; j < places.length; j++) {
+      const missing = missingApart(problem, places, i, j);
+      if (missing > slack) close.push({ i, j, missing });
+    }
+  return close;
 }

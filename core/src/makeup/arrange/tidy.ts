@@ -1,4 +1,4 @@
-import { missingApart } from './apart';
+import { closePairs } from './apart';
 import { linkOf, room, type Link } from './links';
 import { acrossGap, apartOf, overGap, SLACK, type Piece, type Place, type Problem } from './problem';
 
@@ -29,7 +29,7 @@ export function tidy(problem: Problem, places: readonly Place[]): Place[] | unde
 }
 
 const holds = (problem: Problem, places: readonly Place[]): boolean =>
-  places.every((_, i) => places.every((__, j) => j <= i || missingApart(problem, places, i, j) <= SLACK)) &&
+  closePairs(problem, places).length === 0 &&
   problem.pieces.every(({ cover, top }, i) => (top ?? cover) <= (places[i] as Place).top + SLACK);
 
 /** How each pair is to keep its distance: the way it lacks least as they lie. */
