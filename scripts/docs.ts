@@ -34,7 +34,6 @@ import {
   WEIGHTS_BASIS,
   wheels,
   evidences,
-  formatBatter,
   formatGradient,
   formatPercent,
   grounds,
@@ -45,6 +44,7 @@ import {
   riskAssumptions,
   ruleInfo,
   ruleKeys,
+  ruleQuantities,
   ruleSetIds,
   ruleSets,
   SELF_CLEANSING,
@@ -70,14 +70,7 @@ export function rulesPage(): string {
     const set = ruleSets[id];
     const rows = ruleKeys.map((key) => {
       const { value, basis } = set.rules[key];
-      const shown =
-        value === null
-          ? 'as assessed'
-          : ruleInfo[key].quantity === 'batter'
-            ? formatBatter(value)
-            : ruleInfo[key].quantity === 'days'
-              ? `${value} days`
-              : metres(value);
+      const shown = value === null ? 'as assessed' : ruleQuantities[ruleInfo[key].quantity].show(value, 'metric');
       return row(ruleInfo[key].label, `\`${key}\``, shown, basis);
     });
     return `## ${set.name} (\`${id}\`)\n\nLeast width: ${set.widthBasis}.\n\n${table(['rule', 'key', 'default', 'basis'], rows)}`;

@@ -3,14 +3,19 @@ import { clashFindings, handWindows, knownLine, lostFindings, windowFindings, ty
 import { benchHeights, EPSILON, largest, wallOffset } from './geometry';
 import {
   benchFindings,
+  besideFindings,
   depthFindings,
   depthRanges,
+  kitFindings,
+  ladders,
   pitDepth,
   pitFindings,
   protectionFindings,
+  reachGuards,
   ruleBreakDepths,
   supportFindings,
   type DepthRanges,
+  type ReachGuard,
 } from './guard';
 import {
   InputError,
@@ -80,7 +85,8 @@ export interface Plan {
   run: string;
   ruleSet: RuleSetId;
   length: number;
-  profile: ProfileColumns & { topWidth: number[]; area: number[] };
+  /** At every node: width at the ground, sectional area dug, and volume dug up to it, m³ in the bank. */
+  profile: ProfileColumns & { topWidth: number[]; area: number[]; dug: number[] };
   deepest: { station: number; depth: number };
   widestTop: number;
   volumes: PartVolumes;
@@ -101,6 +107,10 @@ export interface Plan {
   flows: LegFlow[];
   /** Station ranges in which a depth rule speaks. */
   ranges: DepthRanges;
+  /** What holds each reach that is dug open, and what that takes. */
+  guards: ReachGuard[];
+  /** Stations of the ladders. */
+  ladders: number[];
   findings: Finding[];
 }
 
@@ -154,7 +164,8 @@ export function planRun(job: Job, run: Run): Plan {
   const excess = heapExcess(run, profile, area);
   const heap = tightestHeap(run, profile, area, excess);
   const deepestIn = (reach: number) => largest(profile.depth, reachSpan(profile, reach));
-  const columns = { ...profile, topWidth, area };
+  const columns = { ...profile, topWidth, area, dug: cumulative };
+  const guards = reachGuards(job, run, rules, profile);
 
   return {
     run: run.name,
@@ -178,6 +189,8 @@ export function planRun(job: Job, run: Run): Plan {
     })),
     flows: legFlows(run, service),
     ranges,
+    guards,
+    ladders: ladders(ranges.egress, rules.egressTravel.value ?? Infinity),
     findings: worstFirst([
       ...windowFindings(lines, windows, rules, job.units),
       ...lostFindings(run.lines, job.units),
@@ -197,6 +210,8 @@ export function planRun(job: Job, run: Run): Plan {
       ...pitFindings(run, service, rules, job.units),
       ...benchFindings(run, rules),
       ...supportFindings(run),
+      ...kitFindings(job, run, rules, guards),
+      ...besideFindings(run, rules, profile, job.units),
       ...depthFindings(ranges, rules, job.units),
       ...exitFindings(run, columns, machine, rules, job.units),
       ...setbackFindings(run, rules, job.units),

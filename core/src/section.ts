@@ -1,8 +1,10 @@
-import { protections, type Service } from './catalogue';
+import type { Kit, Service } from './catalogue';
 import { wallPoints, wallOffset, type Point } from './geometry';
-import { laidLines, linesIn, type Job, type LaidLine, type Patch, type Reach, type Run } from './job';
+import { cylinderHeights, sheetSchedule, stackOf, supportHeight, type Stack } from './guard';
+import { kitOf, laidLines, linesIn, panelOf, type Job, type LaidLine, type Patch, type Reach, type Run } from './job';
 import { isOpen, levelsAt, reachEnd, reachIndexAt, type Levels } from './line';
 import { digWidth, dropOf, layerAreas, layerHeights, layerLadder, surfaceDepth, type LayerAreas } from './makeup';
+import { resolveRules, type Rules } from './rules';
 import { heapsAt, type Heap } from './spoil';
 
 /** One cross-section, to scale: `x` metres right of the centre line looking up the run, `y` level in metres. */
@@ -26,8 +28,10 @@ export interface Section extends Levels {
   /** The lines that lie here, the leading one first. */
   lines: SectionLine[];
   heaps: (Heap & { outline: Point[] })[];
-  /** Panels of a shield or shores against the walls, to the ground. */
+  /** Supports against the walls: their outlines, what braces them across (level of each strut, cylinder or frame), and joints of a stack. */
   panels: Point[][];
+  braces: number[];
+  joints: number[];
   /** Where the line is bored: the hole's radius; nothing is dug. Undefined where it is dug open. */
   bore: number | undefined;
 }
@@ -42,7 +46,7 @@ export interface SectionLine {
 }
 
 /** The section of a run at a station (metres). Every drawing and number at the cursor comes from here. */
-export function sectionAt(job: Pick<Job, 'services'>, run: Run, station: number): Section {
+export function sectionAt(job: Pick<Job, 'services' | 'kit' | 'ruleSet' | 'overrides'>, run: Run, station: number): Section {
   const laid = laidLines(job, run);
   const { service } = laid[0] as LaidLine;
   const reachIndex = reachIndexAt(run, station);
@@ -81,7 +85,7 @@ export function sectionAt(job: Pick<Job, 'services'>, run: Run, station: number)
       radius: od / 2,
     })),
     heaps: (open ? heapsAt(run.spoil, reach, depth, areas.trench) : []).map((heap) => ({ ...heap, outline: heapOutline(heap, ground) })),
-    panels: open ? panelOutlines(reach, bottom, ground) : [],
+    ...(open ? supportsOf(job, reach, bottom, depth) : { panels: [], braces: [], joints: [] }),
     bore: reach.method.kind === 'bored' ? reach.method.bore / 2 : undefined,
   };
 }
@@ -103,18 +107,46 @@ function heapOutline(heap: Heap, ground: number): Point[] {
   ];
 }
 
-function panelOutlines(reach: Reach, bottom: number, ground: number): Point[][] {
-  const { panel } = protections[reach.protection];
-  if (panel === 0) return [];
-  return [-1, 1].map((sign) => {
+function supportsOf(
+  job: Pick<Job, 'kit' | 'ruleSet' | 'overrides'>,
+  reach: Reach,
+  bottom: number,
+  depth: number,
+): Pick<Section, 'panels' | 'braces' | 'joints'> {
+  const panel = panelOf(reach);
+  if (panel === 0) return { panels: [], braces: [], joints: [] };
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const kit = kitOf(job, reach.kit);
+  const wanted = supportHeight(reach, depth, rules);
+  const stack = kit?.kind === 'shield' ? stackOf(kit, wanted) : undefined;
+  const toe = kit?.kind === 'sheets' && reach.protection === 'sheets' ? kit.toe : 0;
+  const [low, high] = [bottom - toe, bottom + (stack?.height ?? wanted)];
+  const panels = [-1, 1].map((sign) => {
     const [inside, outside] = [(sign * reach.bottomWidth) / 2, sign * (reach.bottomWidth / 2 + panel)];
     return [
-      { x: inside, y: bottom },
-      { x: outside, y: bottom },
-      { x: outside, y: ground },
-      { x: inside, y: ground },
+      { x: inside, y: low },
+      { x: outside, y: low },
+      { x: outside, y: high },
+      { x: inside, y: high },
     ];
   });
+  return {
+    panels,
+    braces: bracesOf(reach, kit, stack, depth, rules).map((height) => bottom + height),
+    joints:
+      stack && kit?.kind === 'shield' ? Array.from({ length: stack.extensions }, (_, i) => bottom + kit.height + i * kit.extension) : [],
+  };
+}
+
+/** Heights above the floor at which supports are braced across: two struts to a box, the cylinders of a rail, the frames. */
+function bracesOf(reach: Reach, kit: Kit | undefined, stack: Stack | undefined, depth: number, rules: Rules): number[] {
+  if (reach.protection === 'shores') return cylinderHeights(depth, rules);
+  if (reach.protection === 'sheets') return kit?.kind === 'sheets' ? sheetSchedule(kit, { depth, length: 1 }).frames : [depth / 2];
+  const height = kit?.kind === 'shield' ? kit.height : depth;
+  const base = [height * 0.35, height * 0.85];
+  return kit?.kind === 'shield' && stack
+    ? [...base, ...Array.from({ length: stack.extensions }, (_, i) => kit.height + (i + 0.7) * kit.extension)]
+    : base;
 }
 
 /** The changes that put a line's centre where it was dragged to in a section, to the millimetre; the leading line goes sideways only. */

@@ -5,10 +5,13 @@ import {
   blankLayers,
   blankLaying,
   blankReachExtras,
+  blankReachGuard,
   blankRun,
   blankRunExtras,
   InputError,
+  type Entry,
   type ExistingLine,
+  type Fact,
   type FieldError,
   type Laying,
   type Reach,
@@ -94,7 +97,7 @@ const reachAt = (from: number, least: number): fc.Arbitrary<Reach> =>
       beddingMaterial: fc.constantFrom(...beddingIds),
       restoration: fc.constantFrom<Reach['restoration']>([], [{ material: 'topsoil', thickness: 0.3 }]),
     })
-    .map((reach): Reach => ({ ...blankLayers(), ...reach }));
+    .map((reach): Reach => ({ ...blankLayers(), ...blankReachGuard(), ...reach }));
 
 /** A line beside the leading one, over or under it, for part of the way or all of it. */
 const besideAny = fc.record({
@@ -190,3 +193,12 @@ export const anyRun: fc.Arbitrary<Run> = fc
       return ends ? withInverts(laid, ...ends) : withCover(laid, cover);
     });
   });
+
+let entries = 0;
+/** An entry of the book with a number of its own. */
+export const bookEntry = (fact: Fact, at = '2026-11-02T07:00:00Z'): Entry => ({
+  id: `00000000-0000-4000-8000-${String(++entries).padStart(12, '0')}`,
+  author: 'foreman',
+  at,
+  fact,
+});

@@ -1,6 +1,7 @@
 import { demoFor } from '@tamper/core';
 import { pino } from 'pino';
 import { connect, migrateUp } from './db/connect';
+import { openBook } from './book/book';
 import { openStore } from './db/store';
 import { createApp } from './http/app';
 import { practiceOffice } from './office/practice';
@@ -18,7 +19,7 @@ async function main(): Promise<void> {
   const store = openStore(db);
   await store.addDemo(DEMO_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
-  const server = createApp(store, practiceOffice(db), log, process.env.CLIENT_DIR).listen(
+  const server = createApp(store, openBook(db), practiceOffice(db), log, process.env.CLIENT_DIR).listen(
     Number(process.env.PORT ?? 4600),
     '127.0.0.1',
     () => process.send?.('ready'),

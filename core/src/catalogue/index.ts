@@ -6,3 +6,4 @@ export * from './ground';
 export * from './lines';
 export * from './machines';
 export * from './structures';
+export * from './kit';

@@ -9,7 +9,7 @@ export function wallOffset(wall: Wall, height: number): number {
     case 'vertical':
       return 0;
     case 'batter':
-      return wall.ratio * height;
+      return wall.ratio * Math.max(0, height - (wall.foot ?? 0));
     case 'bench':
       return wall.tread * Math.min(wall.count, Math.floor((height + EPSILON) / wall.riser));
   }
@@ -21,7 +21,7 @@ export function areaBesideWall(wall: Wall, height: number): number {
     case 'vertical':
       return 0;
     case 'batter':
-      return (wall.ratio * height * height) / 2;
+      return (wall.ratio * Math.max(0, height - (wall.foot ?? 0)) ** 2) / 2;
     case 'bench': {
       const benches = Math.min(wall.count, Math.floor(height / wall.riser));
       return wall.tread * (benches * height - (wall.riser * benches * (benches + 1)) / 2);
@@ -42,9 +42,13 @@ export function wallPoints(wall: Wall, from: number, to: number): { offset: numb
   ];
 }
 
-/** Heights above the bottom where a wall steps out; none for plain walls. */
+/** Heights above the bottom where a wall steps out or begins to lean; none for plain walls. */
 export const benchHeights = (wall: Wall): number[] =>
-  wall.kind === 'bench' ? Array.from({ length: wall.count }, (_, index) => wall.riser * (index + 1)) : [];
+  wall.kind === 'bench'
+    ? Array.from({ length: wall.count }, (_, index) => wall.riser * (index + 1))
+    : wall.kind === 'batter' && wall.foot !== undefined
+      ? [wall.foot]
+      : [];
 
 /** Sectional area of a trench from its bottom up to `height`, m². `bottomWidth` is the full dug width at the bottom. */
 export const trenchArea = (bottomWidth: number, left: Wall, right: Wall, height: number): number =>

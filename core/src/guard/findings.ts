@@ -73,10 +73,13 @@ function protectionFixes(index: number, reach: Reach, rules: Rules): Fix[] {
   ];
 }
 
+/** Has a wall something upright for supports to bear on? */
+const upright = (wall: Wall): boolean => wall.kind === 'vertical' || (wall.kind === 'batter' && wall.foot !== undefined);
+
 /** Supports need walls they can bear on. */
 export function supportFindings(run: Run): Finding[] {
   return run.reaches.flatMap((reach, index): Finding[] => {
-    if (reach.protection !== 'shores' || !isOpen(reach) || (reach.left.kind === 'vertical' && reach.right.kind === 'vertical')) return [];
+    if (reach.protection !== 'shores' || !isOpen(reach) || (upright(reach.left) && upright(reach.right))) return [];
     return [
       {
         id: `guard.shores.${index}`,

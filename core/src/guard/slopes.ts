@@ -13,7 +13,10 @@ export function classSlope(rules: Rules, soil: SoilClass): { ratio: number; basi
 }
 
 /** What is wrong with an unsupported side. */
-export type WallFault = 'vertical' | 'steepBatter' | 'benchInC' | 'firstRiser' | 'laterRiser' | 'steepBench';
+export type WallFault = 'vertical' | 'pastTable' | 'steepBatter' | 'foot' | 'benchInC' | 'firstRiser' | 'laterRiser' | 'steepBench';
+
+/** A batter over a vertical foot is no steeper than this, horizontal per vertical. Source: 29 CFR 1926 Subpart P App. B, figure of type A. */
+const OVER_FOOT = 1;
 
 /**
  * Why a side does not stand by itself at a depth (metres); null when it does.
@@ -22,8 +25,15 @@ export type WallFault = 'vertical' | 'steepBatter' | 'benchInC' | 'firstRiser' |
  */
 export function wallFault(wall: Wall, soil: SoilClass, depth: number, rules: Rules): WallFault | null {
   const { ratio } = classSlope(rules, soil);
+  if (depth > (rules.slopeDepth.value ?? Infinity) + EPSILON) return 'pastTable';
   if (wall.kind === 'vertical') return ratio === 0 ? null : 'vertical';
-  if (wall.kind === 'batter') return wall.ratio >= ratio - EPSILON ? null : 'steepBatter';
+  if (wall.kind === 'batter') {
+    const foot = Math.min(wall.foot ?? 0, depth);
+    const may =
+      soil === 'rock' || (soil === 'A' && foot <= (rules.footA.value ?? 0) + EPSILON && depth <= (rules.footDepth.value ?? 0) + EPSILON);
+    if (foot > EPSILON && !may) return 'foot';
+    return wall.ratio >= Math.max(ratio, foot > EPSILON && soil === 'A' ? OVER_FOOT : 0) - EPSILON ? null : 'steepBatter';
+  }
   if (soil === 'rock') return null;
   if (soil === 'C') return 'benchInC';
   const { first, later } = riserLimits(rules, soil);
@@ -47,6 +57,8 @@ export function faultWords(fault: WallFault, soil: SoilClass, rules: Rules, unit
   const words: Record<WallFault, string> = {
     vertical: `a vertical side does not stand in ${soilName(soil)}`,
     steepBatter: `the batter is steeper than ${slope} for ${soilName(soil)}`,
+    pastTable: `slopes are tabled down to ${formatLength(rules.slopeDepth.value ?? 0, units)}, deeper an engineer designs them`,
+    foot: `no vertical foot in ${soilName(soil)} this deep`,
     benchInC: 'benches are not allowed in type C',
     firstRiser: `the first riser is over ${formatLength(first, units)}`,
     laterRiser: `a later riser is over ${formatLength(later, units)}`,

@@ -21,8 +21,10 @@ export const blankJobMakeUp = (): Pick<Job, 'buckets' | 'services' | 'separation
   buckets: [],
   services: [],
   separations: [],
-  rates: { currency: '¤', dig: 45, bedding: 60 },
+  rates: { currency: '¤', dig: 45, bedding: 60, ...blankJobGuard().rates },
 });
+/** What a job of format 3 did not have. */
+export const blankJobGuard = (): Pick<Job, 'kit'> & { rates: Pick<Job['rates'], 'crew'> } => ({ kit: [], rates: { crew: 40 } });
 
 /** A job to start from. */
 export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSystem = 'metric'): Job => ({
@@ -34,6 +36,7 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   origin: null,
   clearance: blankClearance(),
   ...blankJobMakeUp(),
+  kit: blankJobGuard().kit,
 });
 
 /** What a new run asks for; everything else starts at a sensible default and is one touch away. */
@@ -48,11 +51,22 @@ export interface RunStart {
   ruleSet: RuleSetId;
 }
 
+/** What a run of format 3 did not have. */
+export const blankGuard = (): Run['guard'] => ({
+  beside: [],
+  lift: null,
+  open: 12,
+  badAir: false,
+  permeability: null,
+  rain: 20e-3 / 3600,
+  outlet: 1,
+});
 /** What a run of format 1 did not have. */
 export const blankRunExtras = (): Pick<
   Run,
-  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines' | 'water'
+  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines' | 'water' | 'guard'
 > => ({
+  guard: blankGuard(),
   fixed: [],
   route: [],
   structures: [],
@@ -76,7 +90,13 @@ export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'p
   restoration: [],
   supportWidths: null,
 });
-export const blankReachExtras = (): Pick<Reach, 'frost' | 'method'> => ({ frost: 0, method: { kind: 'open' } });
+export const blankReachExtras = (): Pick<Reach, 'frost' | 'method' | 'kit' | 'panel'> => ({
+  frost: 0,
+  method: { kind: 'open' },
+  ...blankReachGuard(),
+});
+/** What a reach of format 3 did not have. */
+export const blankReachGuard = (): Pick<Reach, 'kit' | 'panel'> => ({ kit: null, panel: null });
 
 /** A reach dug open with vertical unsupported walls. */
 export const blankReach = (cover: number, from = 0): Reach => ({

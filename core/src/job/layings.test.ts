@@ -1,6 +1,7 @@
 import { findService, type Service } from '../catalogue';
 import { levelRun } from '../testing';
 import { blankJob, blankLaying } from './blank';
+import { applyPatches } from './patch';
 import { errorsOf } from './read';
 import { laidLines, linesIn, linesKnown, serviceOf, withKnownLines } from './layings';
 import { jobFileSchema, jobSchema, runSchema, FILE_VERSION, type Job, type Laying, type Run } from './schema';
@@ -94,7 +95,7 @@ describe('lines of the job’s own', () => {
 });
 
 describe('files of the second format', () => {
-  const { services, water, ...rest } = levelRun();
+  const { services, water, guard, ...rest } = levelRun();
   const old = {
     ...rest,
     service: services[0]?.service,
@@ -116,11 +117,22 @@ describe('files of the second format', () => {
       }),
     ),
   };
-  const { buckets, services: none, separations, rates, ...oldJob } = blankJob('Yard');
+  const { buckets, services: none, separations, kit, rates, ...oldJob } = blankJob('Yard');
   test('their one service leads, and nothing else lies there', () => {
-    expect(upgradeRun(old)).toEqual({ ...levelRun(), services: [blankLaying('Line', 'drain-160')], water });
-    expect(upgradeJob(oldJob)).toEqual({ ...oldJob, buckets, services: none, separations, rates });
+    expect(upgradeRun(old)).toEqual({ ...levelRun(), services: [blankLaying('Line', 'drain-160')], water, guard });
+    expect(upgradeJob(oldJob)).toEqual({ ...oldJob, buckets, services: none, separations, kit, rates });
     expect(errorsOf(jobFileSchema, upgradeFile({ format: 'tamper-job', version: 2, job: oldJob, runs: [old] }))).toEqual([]);
+  });
+  test('the third format named no supports and nothing beside a run', () => {
+    const third = levelRun();
+    const without = (keys: string[][], doc: object) =>
+      applyPatches(
+        doc,
+        keys.map((path) => ({ path, value: undefined })),
+      );
+    expect(upgradeRun(without([['guard'], ['reaches', '0', 'kit'], ['reaches', '0', 'panel']], third))).toEqual(third);
+    const job = { ...blankJob('Yard'), rates: { currency: '£', dig: 1, bedding: 2, crew: 40 } };
+    expect(upgradeJob(without([['kit'], ['rates', 'crew']], job))).toEqual(job);
   });
   test('what is of this format already stays as it is', () => {
     const run = levelRun();

@@ -1,4 +1,14 @@
-import { blankJob, blankJobMakeUp, blankLayers, blankLaying, blankReachExtras, blankRunExtras } from './blank';
+import {
+  blankGuard,
+  blankJob,
+  blankJobGuard,
+  blankJobMakeUp,
+  blankLayers,
+  blankLaying,
+  blankReachExtras,
+  blankReachGuard,
+  blankRunExtras,
+} from './blank';
 import { FILE_VERSION } from './schema';
 
 type Loose = Record<string, unknown>;
@@ -10,13 +20,25 @@ const list = (value: unknown): Loose[] => (Array.isArray(value) ? value.filter(i
  * The result still has to pass the schema.
  */
 export function upgradeJob(doc: unknown): unknown {
-  if (!isLoose(doc) || 'rates' in doc) return doc;
+  return isLoose(doc) ? heldBySupports(madeUp(doc)) : doc;
+}
+
+/** Formats 1 and 2 did not say what goes into a trench. */
+function madeUp(doc: Loose): Loose {
+  if ('rates' in doc) return doc;
   const { machine, origin, clearance } = blankJob('');
   return { machine, origin, clearance, ...blankJobMakeUp(), ...doc };
 }
 
+/** Since format 4 a job holds tables of supports and what an hour of the crew costs. */
+function heldBySupports(doc: Loose): Loose {
+  if ('kit' in doc) return doc;
+  const { kit, rates } = blankJobGuard();
+  return { kit, ...doc, rates: { ...rates, ...(isLoose(doc.rates) ? doc.rates : {}) } };
+}
+
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown => (isLoose(doc) ? linesOfItsOwn(levelsByReach(doc)) : doc);
+export const upgradeRun = (doc: unknown): unknown => (isLoose(doc) ? guarded(linesOfItsOwn(levelsByReach(doc))) : doc);
 
 /**
  * Format 1 held the levels of the whole run in `profile`: one cover, or inverts at both ends.
@@ -55,9 +77,15 @@ function linesOfItsOwn(doc: Loose): Loose {
   };
 }
 
+/** Since format 4 a run says what stands beside it, and a reach which supports are coming. */
+function guarded(doc: Loose): Loose {
+  if ('guard' in doc) return doc;
+  return { guard: blankGuard(), ...doc, reaches: list(doc.reaches).map((reach) => ({ ...blankReachGuard(), ...reach })) };
+}
+
 /** A job file of any format read so far, as one of this format. */
 export function upgradeFile(file: unknown): unknown {
-  if (!isLoose(file) || (file.version !== 1 && file.version !== 2)) return file;
+  if (!isLoose(file) || ![1, 2, 3].includes(file.version as number)) return file;
   return {
     ...file,
     version: FILE_VERSION,

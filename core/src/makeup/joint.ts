@@ -1,10 +1,11 @@
-import { families, findService, protections } from '../catalogue';
+import { families, findService } from '../catalogue';
 import {
   blankLaying,
   bucketsOf,
   laidLines,
   linesIn,
   linesKnown,
+  panelOf,
   serviceOf,
   type Job,
   type LaidLine,
@@ -29,7 +30,7 @@ export function widthCeiling(
   reach: Reach,
   topBeyond: number,
 ): { width: number; by: 'supports' | 'corridor'; basis: string } {
-  const corridor = run.spoil.corridorLeft + run.spoil.corridorRight - topBeyond - 2 * protections[reach.protection].panel;
+  const corridor = run.spoil.corridorLeft + run.spoil.corridorRight - topBeyond - 2 * panelOf(reach);
   const supports = reach.supportWidths;
   return supports && supports.most < corridor
     ? { width: supports.most, by: 'supports', basis: `Supports open to no more${supports.source ? `: ${supports.source}` : ''}` }
@@ -55,7 +56,7 @@ export function jointProblem(
     rank: families[service.family].rank,
     ...(index === 0 && leadTop !== undefined ? { top: leadTop } : {}),
   }));
-  const { panel } = protections[reach.protection];
+  const panel = panelOf(reach);
   const narrowest = Math.min(...bucketsOf(job));
   const hole: Hole = {
     left: reach.left,

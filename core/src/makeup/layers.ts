@@ -1,6 +1,5 @@
-import { protections } from '../catalogue';
 import { circleBelow, trenchArea } from '../geometry';
-import type { LaidLine, Reach } from '../job';
+import { panelOf, type LaidLine, type Reach } from '../job';
 
 /** Sectional areas of what fills the trench, m². They add up to `trench`. */
 export interface LayerAreas {
@@ -37,7 +36,7 @@ export const surfaceDepth = (reach: Pick<Reach, 'restoration'>): number =>
   reach.restoration.reduce((sum, { thickness }) => sum + thickness, 0);
 
 /** Full dug width at the bottom: the clear width plus the support's panels, metres. */
-export const digWidth = (reach: Reach): number => reach.bottomWidth + 2 * protections[reach.protection].panel;
+export const digWidth = (reach: Reach): number => reach.bottomWidth + 2 * panelOf(reach);
 
 /** How far the lowest of the lines lies under the leading one, metres. */
 export const dropOf = (lines: readonly Pick<LaidLine, 'up'>[]): number => lines.reduce((drop, { up }) => Math.max(drop, -up), 0);

@@ -40,7 +40,7 @@ export const astmWidth = (od: number): number => Math.max(od + astmD2321.add, as
 
 /** EN 1610 table by DN, metres: OD + 0.40 to DN 225, + 0.50 to 350, + 0.70 to 700, + 0.85 to 1200, + 1.00 above; + 0.40 when battered ≤ 60°. */
 export function en1610WidthByDn(service: Pick<Service, 'dn' | 'od'>, reach: Pick<Reach, 'left' | 'right' | 'protection'>): number {
-  const flat = (wall: Reach['left']) => wall.kind === 'batter' && wall.ratio >= en1610Battered.flattestHV - EPSILON;
+  const flat = (wall: Reach['left']) => wall.kind === 'batter' && !wall.foot && wall.ratio >= en1610Battered.flattestHV - EPSILON;
   if (reach.protection === 'none' && flat(reach.left) && flat(reach.right)) return service.od + en1610Battered.add;
   return service.od + (en1610ByDn.find((row) => service.dn <= row.dn)?.add ?? 1);
 }

@@ -1,2 +1,3 @@
 export * from './ruleSets';
 export * from './resolve';
+export * from './quantities';

@@ -5,13 +5,13 @@ export type RuleSetId = 'US' | 'UK' | 'AUNZ';
 export const ruleSetIds = ['US', 'UK', 'AUNZ'] as const satisfies readonly RuleSetId[];
 
 /** What each rule measures: decides its unit on screen and the bounds an override must keep. */
-export type RuleQuantity = 'length' | 'batter' | 'days';
+export type RuleQuantity = 'length' | 'batter' | 'days' | 'count' | 'share' | 'parts' | 'strength';
 interface RuleInfo {
   label: string;
   quantity: RuleQuantity;
 }
 
-/** Every number a rule set holds. Lengths in metres, slopes as horizontal per vertical. */
+/** Every number a rule set holds. Lengths in metres, slopes as horizontal per vertical, strengths in pascals, parts of a gas in a million. */
 export const ruleInfo = {
   protectionDepth: { label: 'Protection needed from', quantity: 'length' },
   protectionPromptDepth: { label: 'Look for signs of cave-in from', quantity: 'length' },
@@ -33,9 +33,34 @@ export const ruleInfo = {
   slopeA: { label: 'Steepest batter, type A', quantity: 'batter' },
   slopeB: { label: 'Steepest batter, type B', quantity: 'batter' },
   slopeC: { label: 'Steepest batter, type C', quantity: 'batter' },
+  slopeDepth: { label: 'Slopes and benches of the table down to', quantity: 'length' },
   benchFirstRiser: { label: 'First bench riser up to', quantity: 'length' },
   benchRiserA: { label: 'Later bench risers up to, type A', quantity: 'length' },
   benchRiserB: { label: 'Later bench risers up to, type B', quantity: 'length' },
+  footA: { label: 'Vertical lower face up to, type A', quantity: 'length' },
+  footDepth: { label: 'That face in cuts no deeper than', quantity: 'length' },
+  strengthA: { label: 'Type A: unconfined strength from', quantity: 'strength' },
+  strengthB: { label: 'Type B: unconfined strength over', quantity: 'strength' },
+  supportUpstand: { label: 'Shield stands above the lip', quantity: 'length' },
+  supportOverToe: { label: 'Support stands above the toe of a batter', quantity: 'length' },
+  belowShield: { label: 'Dig below a shield up to', quantity: 'length' },
+  preDig: { label: 'Dig ahead of a shield up to', quantity: 'length' },
+  pushStep: { label: 'Push a shield down by, each corner in turn', quantity: 'length' },
+  shieldEnds: { label: 'Open-ended shields down to', quantity: 'length' },
+  shieldRow: { label: 'Shields in a row with open ends, people in the middle ones', quantity: 'count' },
+  shoreSets: { label: 'Shores in a row, at least', quantity: 'count' },
+  shoreTop: { label: 'Top cylinder below the lip up to', quantity: 'length' },
+  shoreBottom: { label: 'Bottom cylinder above the floor up to', quantity: 'length' },
+  shoreApart: { label: 'Cylinders one over the other up to', quantity: 'length' },
+  shoreDrop: { label: 'Pressure lost in the hold test up to', quantity: 'share' },
+  footingLine: { label: 'Keep outside the line from the base of a footing', quantity: 'batter' },
+  edgeGuard: { label: 'Guard the edge from', quantity: 'length' },
+  airDepth: { label: 'Test the air from, where it could be bad', quantity: 'length' },
+  oxygenLeast: { label: 'Oxygen at least', quantity: 'share' },
+  oxygenMost: { label: 'Oxygen at most', quantity: 'share' },
+  flammable: { label: 'Flammable gas up to, of its lower limit', quantity: 'share' },
+  sulphide: { label: 'Hydrogen sulphide up to', quantity: 'parts' },
+  monoxide: { label: 'Carbon monoxide up to', quantity: 'parts' },
 } as const satisfies Record<string, RuleInfo>;
 
 export type RuleKey = keyof typeof ruleInfo;
@@ -62,6 +87,10 @@ const SLOPES = (school: string) => ({
   slopeB: { value: 1, basis: `${school}: type B, 1:1 to 20 ft (6.1 m)` },
   slopeC: { value: 1.5, basis: `${school}: type C, 1½:1 to 20 ft (6.1 m)` },
 });
+/** Written once: the slopes of every school here come from one table. */
+const SLOPE_DEPTH = {
+  slopeDepth: { value: 20 * FOOT, basis: '29 CFR 1926 Subpart P App. B: slopes to 20 ft (6.1 m); deeper by an engineer' },
+};
 const BENCHES = (school: string) => ({
   benchFirstRiser: { value: 4 * FOOT, basis: `${school}: first riser 4 ft (1.22 m)` },
   benchRiserA: { value: 5 * FOOT, basis: `${school}: later risers 5 ft (1.52 m) in type A` },
@@ -72,6 +101,38 @@ const LAYERS = {
   searchMargin: { value: 0.3, basis: 'Clear by layers: one margin past the deepest expected, then ask the locator again' },
 };
 const NO_ENTRY = { sideRoom: { value: 0.05, basis: 'Usual for a slot: 50 mm each side, filled with sand that flows' } };
+/** What supports and air are held to where a school says nothing else. The makers' tables rule over all of it. */
+const TABLE = 'Usual default; the supplier’s table rules';
+const GUARD = {
+  ...SLOPE_DEPTH,
+  footA: { value: 3.5 * FOOT, basis: '29 CFR 1926 Subpart P App. B: 3½ ft (1.07 m) vertical lower face in type A' },
+  footDepth: { value: 12 * FOOT, basis: '29 CFR 1926 Subpart P App. B: in cuts to 12 ft (3.66 m)' },
+  strengthA: { value: 144_000, basis: '29 CFR 1926 Subpart P App. A: 1.5 ton/ft² (144 kPa)' },
+  strengthB: { value: 48_000, basis: '29 CFR 1926 Subpart P App. A: over 0.5 ton/ft² (48 kPa)' },
+  supportUpstand: { value: 0.15, basis: TABLE },
+  supportOverToe: { value: 18 * INCH, basis: '29 CFR 1926 Subpart P App. B: 18 in (450 mm) above the toe of the slope' },
+  belowShield: {
+    value: 2 * FOOT,
+    basis: '29 CFR 1926.652(g): 2 ft (0.6 m) below, rated for the full depth, no soil lost behind or below',
+  },
+  preDig: { value: 1, basis: `${TABLE}; the competent person decides` },
+  pushStep: { value: 0.1, basis: TABLE },
+  shieldEnds: { value: 4, basis: TABLE },
+  shieldRow: { value: 3, basis: TABLE },
+  shoreSets: { value: 3, basis: TABLE },
+  shoreTop: { value: 2 * FOOT, basis: TABLE },
+  shoreBottom: { value: 4 * FOOT, basis: TABLE },
+  shoreApart: { value: 4 * FOOT, basis: '29 CFR 1926 Subpart P App. D: cylinders 4 ft (1.22 m) apart up the rail' },
+  shoreDrop: { value: 0.05, basis: 'Usual hold test: what falls by more is leaking; the maker’s band rules' },
+  footingLine: { value: 1, basis: 'Usual: 45° down from the near edge of its base' },
+  edgeGuard: { value: 0, basis: 'Wherever somebody could fall in' },
+  airDepth: { value: null, basis: 'On assessment' },
+  oxygenLeast: { value: 0.195, basis: 'Usual alarm: 19.5 %' },
+  oxygenMost: { value: 0.235, basis: 'Usual alarm: 23.5 %' },
+  flammable: { value: 0.1, basis: 'Usual alarm: 10 % of the lower explosive limit' },
+  sulphide: { value: 10, basis: 'Usual alarm: 10 ppm' },
+  monoxide: { value: 35, basis: 'Usual alarm: 35 ppm' },
+};
 const BORROWED = 'US tables, used here as a default for want of a local one';
 
 export const ruleSets: Record<RuleSetId, RuleSet> = {
@@ -99,6 +160,10 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       overheadExclusion: { value: 10 * FOOT, basis: '29 CFR 1926.1408: 10 ft (3.05 m) up to 50 kV; more above. The line’s owner decides' },
       ...LAYERS,
       ...NO_ENTRY,
+      ...GUARD,
+      edgeGuard: { value: 6 * FOOT, basis: '29 CFR 1926.501: walkways over 6 ft (1.83 m); wells and pits alike' },
+      airDepth: { value: 4 * FOOT, basis: '29 CFR 1926.651(g): over 4 ft (1.22 m) where a hazard could exist' },
+      flammable: { value: 0.2, basis: '29 CFR 1926.651(g): below 20 % of the lower limit' },
       ...SLOPES('29 CFR 1926 Subpart P App. B'),
       ...BENCHES('29 CFR 1926 Subpart P App. B'),
     },
@@ -124,6 +189,9 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       overheadExclusion: { value: 3, basis: 'Usual prompt, 3 m; the line’s owner decides by voltage' },
       ...LAYERS,
       ...NO_ENTRY,
+      ...GUARD,
+      sulphide: { value: 5, basis: 'EH40 practice: 5 ppm' },
+      monoxide: { value: 20, basis: 'EH40 practice: 20 ppm' },
       ...SLOPES(BORROWED),
       ...BENCHES(BORROWED),
     },
@@ -138,7 +206,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       protectionPromptDepth: { value: 0, basis: 'WHS excavation work code of practice: below 1.5 m where at risk of collapse; assess' },
       engineerDepth: { value: null, basis: 'As assessed, or over the support maker’s table' },
       egressDepth: { value: 1.5, basis: 'WHS excavation work code of practice: ladder in the protected part; prompted from 1.5 m' },
-      egressTravel: { value: 9, basis: 'Ladders each 9 m' },
+      egressTravel: { value: 4.5, basis: 'Ladders each 9 m: 4.5 m to the nearer' },
       ladderAbove: { value: 1, basis: 'About 1 m above the lip' },
       spoilSetback: { value: 0.6, basis: 'WHS excavation work code of practice: at least 0.6 m, 1 m preferred' },
       locateTolerance: { value: 0.5, basis: 'Usual hand-dig distance 500 mm; the owner of the line decides' },
@@ -149,6 +217,9 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       overheadExclusion: { value: 3, basis: 'Usual approach distance of plant, 3 m; the line’s owner decides by voltage' },
       ...LAYERS,
       ...NO_ENTRY,
+      ...GUARD,
+      flammable: { value: 0.05, basis: 'Usual alarm: 5 % of the lower explosive limit' },
+      monoxide: { value: 30, basis: 'Workplace standard: 30 ppm' },
       ...SLOPES(BORROWED),
       ...BENCHES(BORROWED),
     },

@@ -54,3 +54,17 @@ export const formatPressure = (pascals: number, system: UnitSystem): string =>
     : pascals < 1e6
       ? `${fixed(pascals / 1000, 0)} kPa`
       : `${fixed(pascals / 1e6, 1)} MPa`;
+
+const TON_SQUARE_FOOT = (2000 * POUND_FORCE) / FOOT ** 2;
+/** Shows the unconfined strength of a soil (Pa) in kPa or US tons a square foot. */
+export const formatStrength = (pascals: number, system: UnitSystem): string =>
+  system === 'us' ? `${fixed(pascals / TON_SQUARE_FOOT, 2)} ton/ft²` : `${fixed(pascals / 1000, 0)} kPa`;
+
+/** Reads the strength of a soil: `75`, `75 kPa`, `1.5 tsf`, `1.5 ton/ft²`. @returns pascals. */
+export function parseStrength(text: string, system: UnitSystem): Parsed {
+  const match = new RegExp(`^(${NUMBER})\\s*(kpa|tsf|ton/ft²|ton/ft2)?$`).exec(tidy(text).toLowerCase());
+  if (!match) return refuse(`“${text.trim()}” is not a strength. Type it like 75 kPa or 1.5 tsf.`);
+  const tons = match[2] === undefined ? system === 'us' : match[2] !== 'kpa';
+  const value = Number(match[1]) * (tons ? TON_SQUARE_FOOT : 1000);
+  return { ok: true, value, understood: `${text.trim()} = ${fixed(value / 1000, 0)} kPa` };
+}

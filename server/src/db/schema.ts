@@ -1,6 +1,6 @@
-import type { Job, Run } from '@tamper/core';
+import type { Entry, Job, Run } from '@tamper/core';
 import type { Submission } from '@tamper/core/office';
-import { index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigserial, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 const stamps = {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
@@ -42,3 +42,20 @@ export const locateRequest = pgTable('locate_request', {
   answerAt: timestamp('answer_at', { withTimezone: true }).notNull(),
   createdAt: stamps.createdAt,
 });
+
+/**
+ * The book: entries are added and never changed or taken out; a trigger refuses both. They outlive the run they are about, so nothing refers to it.
+ */
+export const bookEntry = pgTable(
+  'book_entry',
+  {
+    id: uuid('id').primaryKey(),
+    /** Order of arrival. */
+    seq: bigserial('seq', { mode: 'number' }).notNull(),
+    jobId: uuid('job_id').notNull(),
+    runId: uuid('run_id').notNull(),
+    entry: jsonb('entry').$type<Entry>().notNull(),
+    receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index('book_by_run').on(table.runId, table.seq)],
+);

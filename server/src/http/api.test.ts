@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { applyPatches, blankJob, blankRun, demoFile, planRun, type Job, type Run } from '@tamper/core';
+import { applyPatches, blankJob, blankRun, demoFile, planRun, type Entry, type Job, type Run } from '@tamper/core';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
 import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';
@@ -7,6 +7,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { connect, migrateUp } from '../db/connect';
+import { openBook } from '../book/book';
 import { openStore } from '../db/store';
 import { practiceOffice } from '../office/practice';
 import { createApp } from './app';
@@ -16,9 +17,10 @@ if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm
 
 const { db, close } = connect(url, () => undefined);
 const store = openStore(db);
+const book = openBook(db);
 let clock = new Date('2026-11-02T08:00:00Z');
 const office = practiceOffice(db, () => clock);
-const app: Express = createApp(store, office, pino({ level: 'silent' }));
+const app: Express = createApp(store, book, office, pino({ level: 'silent' }));
 
 const job = (name = 'Test job'): Job => blankJob(name);
 const run = (name = 'Test run'): Run => blankRun({ name, length: 30, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
@@ -33,7 +35,9 @@ afterAll(close);
 test('health answers only for a database that answers', async () => {
   await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper' });
   const dead = connect('postgres://nobody:x@127.0.0.1:1/none', () => undefined);
-  const answer = await request(createApp(openStore(dead.db), practiceOffice(dead.db), pino({ level: 'silent' }))).get('/api/health');
+  const answer = await request(createApp(openStore(dead.db), openBook(dead.db), practiceOffice(dead.db), pino({ level: 'silent' }))).get(
+    '/api/health',
+  );
   expect(answer.status).toBe(503);
   expect((answer.body as { error: { code: string } }).error.code).toBe('database-down');
   await dead.close();
@@ -141,7 +145,7 @@ test('rows written by an earlier format are read as today’s, and written back 
   ]);
   await request(app).put(`/api/runs/${id}`).send({ version: 1, doc }).expect(200);
   const file = await request(app).get(`/api/jobs/${jobId}/file`).expect(200);
-  expect(file.body).toMatchObject({ version: 3, job: { clearance: { permit: null } } });
+  expect(file.body).toMatchObject({ version: 4, job: { clearance: { permit: null } } });
 });
 
 describe('the practice locate office', () => {
@@ -233,7 +237,7 @@ describe('bad input', () => {
 
 test('answers carry security headers and never a stack', async () => {
   const broken = { ...store, pageOfJobs: () => Promise.reject(new Error('secret detail')) };
-  const answer = await request(createApp(broken, office, pino({ level: 'silent' })))
+  const answer = await request(createApp(broken, book, office, pino({ level: 'silent' })))
     .get('/api/jobs')
     .expect(500);
   expect(answer.headers['content-security-policy']).toContain("default-src 'self'");
@@ -253,4 +257,68 @@ test('connections the database drops are replaced; what was saved is there', asy
   await request(app).get(`/api/jobs/${id}`);
   const { body } = await request(app).get(`/api/jobs/${id}`).expect(200);
   expect(body).toMatchObject({ doc: { name: 'Kept' } });
+});
+
+describe('the book', () => {
+  const rain = (id: string = randomUUID(), note = ''): Entry => ({
+    id,
+    author: 'foreman',
+    at: '2026-11-02T09:30:00Z',
+    fact: { kind: 'happening', what: 'rain', note },
+  });
+  const add = (runId: string, entry: unknown) =>
+    request(app)
+      .post(`/api/runs/${runId}/book`)
+      .send(entry as object);
+  const read = async (runId: string, query = '') =>
+    (await request(app).get(`/api/runs/${runId}/book${query}`).expect(200)).body as {
+      items: { seq: number; entry: Entry }[];
+      next: number | null;
+    };
+
+  test('entries are kept in the order they came; the same one sent again is kept once', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const [first, second] = [rain(), rain()];
+    await add(id, first).expect(201);
+    await add(id, second).expect(201);
+    await add(id, first).expect(201);
+    expect((await read(id)).items.map(({ entry }) => entry.id)).toEqual([first.id, second.id]);
+    const page = await read(id, '?limit=1');
+    expect(page.items).toHaveLength(1);
+    expect((await read(id, `?limit=1&after=${page.next}`)).items[0]?.entry.id).toBe(second.id);
+  });
+  test('another entry under a number that is taken is refused, and so is one on another run', async () => {
+    const [a, b] = [await addRun((await addJob()).id), await addRun((await addJob()).id)];
+    const entry = rain();
+    await add(a.id, entry).expect(201);
+    for (const [runId, other] of [
+      [a.id, rain(entry.id, 'something else')],
+      [b.id, entry],
+    ] as const) {
+      const answer = await add(runId, other).expect(409);
+      expect((answer.body as { error: { code: string } }).error.code).toBe('taken');
+    }
+    expect((await read(a.id)).items[0]?.entry).toEqual(entry);
+  });
+  test('a correction names an entry of the same run; nonsense is refused with its field', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const wrong = rain();
+    expect((await add(id, { ...rain(), corrects: wrong.id }).expect(400)).text).toContain('not in the book of this run');
+    await add(id, wrong).expect(201);
+    await add(id, { ...rain(), corrects: wrong.id }).expect(201);
+    expect((await add(id, { ...rain(), author: '' }).expect(400)).text).toContain('Say who');
+    await add(randomUUID(), rain()).expect(404);
+  });
+  test('the database itself refuses to change or remove an entry, and the book outlives its run', async () => {
+    const { id, version } = await addRun((await addJob()).id);
+    await add(id, rain()).expect(201);
+    const raw = new pg.Client({ connectionString: url });
+    await raw.connect();
+    await expect(raw.query(`update book_entry set entry = '{}'`)).rejects.toThrow('append-only');
+    await expect(raw.query('delete from book_entry')).rejects.toThrow('append-only');
+    await expect(raw.query('truncate book_entry')).rejects.toThrow('append-only');
+    await raw.end();
+    await request(app).delete(`/api/runs/${id}?version=${version}`).expect(204);
+    expect((await read(id)).items).toHaveLength(1);
+  });
 });

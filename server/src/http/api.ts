@@ -1,6 +1,8 @@
 import { check, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
 import { json, Router } from 'express';
 import { z } from 'zod';
+import type { Book } from '../book/book';
+import { bookRoutes } from '../book/routes';
 import { NotFoundError, type Store } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
@@ -13,7 +15,7 @@ const version = z.int().min(1);
 const listQuery = z.object({ limit: z.coerce.number().int().min(1).max(200).default(50), after: id.optional() });
 
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
-export function api(store: Store, office: LocateOffice): Router {
+export function api(store: Store, book: Book, office: LocateOffice): Router {
   const router = Router();
   router.use(json({ limit: BODY_LIMIT }));
 
@@ -68,6 +70,7 @@ export function api(store: Store, office: LocateOffice): Router {
     response.status(204).end();
   });
 
+  router.use(bookRoutes(book, store));
   router.use('/locate-office', officeRoutes(office));
 
   router.use(() => {

@@ -3,6 +3,7 @@ import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
+import type { Book } from '../book/book';
 import type { Store } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { api } from './api';
@@ -11,7 +12,7 @@ import { errorHandler } from './errors';
 const IMMUTABLE = /\/_expo\/|\/assets\//;
 
 /** One Express for the API and, when `clientDir` is given, the built client. */
-export function createApp(store: Store, office: LocateOffice, log: Logger, clientDir?: string): Express {
+export function createApp(store: Store, book: Book, office: LocateOffice, log: Logger, clientDir?: string): Express {
   const app = express();
   app.use(
     helmet({
@@ -22,7 +23,7 @@ export function createApp(store: Store, office: LocateOffice, log: Logger, clien
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', api(store, office));
+  app.use('/api', api(store, book, office));
   if (clientDir) serveClient(app, clientDir);
   app.use(errorHandler(log));
   return app;

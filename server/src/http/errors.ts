@@ -1,6 +1,7 @@
 import { InputError, type FieldError } from '@tamper/core';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
+import { TakenError } from '../book/book';
 import { NotFoundError, StaleError } from '../db/store';
 
 /** The body of every error answer. `current` comes with `stale`: what is stored now. */
@@ -22,6 +23,8 @@ function answer(error: unknown): [number, ErrorBody['error']] {
   if (error instanceof InputError)
     return [400, { code: 'invalid', message: 'Some values cannot be used. Nothing was saved.', fields: error.errors }];
   if (error instanceof NotFoundError) return [404, { code: 'not-found', message: 'This is not here (any more).' }];
+  if (error instanceof TakenError)
+    return [409, { code: 'taken', message: 'Another entry has this number already. Nothing was overwritten.' }];
   if (error instanceof StaleError)
     return [409, { code: 'stale', message: 'Somebody saved a newer version. Nothing was overwritten.', current: error.current }];
   const type = (error as { type?: string } | null)?.type;

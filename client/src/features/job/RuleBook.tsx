@@ -1,15 +1,14 @@
 import { errorsOf, jobSchema, type Job } from '@tamper/core/job';
-import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey, type RuleQuantity } from '@tamper/core/rules';
 import {
-  formatBatter,
-  formatDays,
-  formatLength,
-  parseBatter,
-  parseCount,
-  parseLength,
-  type Parsed,
-  type UnitSystem,
-} from '@tamper/core/units';
+  resolveRules,
+  ruleInfo,
+  ruleKeys,
+  ruleQuantities,
+  ruleSetIds,
+  ruleSets,
+  type RuleKey,
+  type RuleQuantity,
+} from '@tamper/core/rules';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, HelperText, Text, TextInput } from 'react-native-paper';
@@ -21,16 +20,6 @@ interface Props {
   job: Job;
   onChange: (job: Job, tag?: string) => void;
 }
-
-/** How what a rule measures is shown and typed. */
-const quantities: Record<
-  RuleQuantity,
-  { show: (value: number, units: UnitSystem) => string; parse: (text: string, units: UnitSystem) => Parsed }
-> = {
-  length: { show: formatLength, parse: (text, units) => parseLength(text, units === 'us' ? 'ft' : 'm') },
-  batter: { show: formatBatter, parse: parseBatter },
-  days: { show: formatDays, parse: (text) => parseCount(text, 'days') },
-};
 
 /** The rule set of a job: every number with its basis, each changeable with a reason. */
 export function RuleBook({ job, onChange }: Props) {
@@ -82,7 +71,7 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <View style={{ flex: 1 }}>
           <Text variant="titleSmall">{label}</Text>
-          <Text variant="bodyLarge">{value === null ? 'as assessed' : quantities[quantity].show(value, job.units)}</Text>
+          <Text variant="bodyLarge">{value === null ? 'as assessed' : ruleQuantities[quantity].show(value, job.units)}</Text>
         </View>
         <Button compact accessibilityLabel={`Change: ${label}`} onPress={() => setEditing(!editing)}>
           Change
@@ -128,7 +117,7 @@ function OverrideForm({
   const [reason, setReason] = useState('');
   const [fault, setFault] = useState<string>();
   const submit = () => {
-    const parsed = quantities[quantity].parse(text, units);
+    const parsed = ruleQuantities[quantity].parse(text, units);
     setFault(parsed.ok ? save(parsed.value, by, reason) : parsed.error);
   };
   return (

@@ -6,3 +6,6 @@ export * from './services';
 export * from './run';
 export * from './clearance';
 export * from './job';
+export * from './guard';
+export * from './book';
+export * from './kit';

@@ -1,13 +1,11 @@
 import { z } from 'zod';
 import { machineIds, serviceWith } from '../../catalogue';
-import { ruleInfo, ruleKeys, ruleSetIds, type RuleQuantity } from '../../rules';
+import { ruleInfo, ruleKeys, ruleQuantities, ruleSetIds } from '../../rules';
 import { text } from './basics';
 import { clearanceSchema } from './clearance';
+import { kitSchema } from './kit';
 import { runSchema } from './run';
 import { separationSchema, serviceSchema } from './services';
-
-/** The most an overridden rule may be, by what it measures. */
-const MOST: Record<RuleQuantity, number> = { length: 30, batter: 10, days: 400 };
 
 /** A rule changed for one job. Bounds follow what the rule measures. */
 export const overrideSchema = z
@@ -19,10 +17,10 @@ export const overrideSchema = z
   })
   .superRefine((override, context) => {
     const { quantity } = ruleInfo[override.rule];
-    if (override.value > MOST[quantity])
-      context.addIssue({ code: 'custom', path: ['value'], message: `The most it can be is ${MOST[quantity]}.` });
-    if (quantity === 'days' && !Number.isInteger(override.value))
-      context.addIssue({ code: 'custom', path: ['value'], message: 'Give whole days.' });
+    const { most, whole } = ruleQuantities[quantity];
+    if (override.value > most) context.addIssue({ code: 'custom', path: ['value'], message: `The most it can be is ${most}.` });
+    if (whole && !Number.isInteger(override.value))
+      context.addIssue({ code: 'custom', path: ['value'], message: quantity === 'days' ? 'Give whole days.' : 'Give a whole number.' });
   });
 
 const rate = z.number().min(0, 'A rate cannot be less than nothing.').max(1e6, 'A rate is at most 1,000,000.');
@@ -31,6 +29,8 @@ const ratesSchema = z.strictObject({
   currency: z.string().trim().min(1, 'Give the currency a sign.').max(5, 'A sign of up to 5 letters.'),
   dig: rate,
   bedding: rate,
+  /** An hour of one of the crew. */
+  crew: rate,
 });
 
 /** The job without its runs: what the server keeps in one row. */
@@ -48,6 +48,8 @@ export const jobSchema = z
     /** Lines the catalogue does not hold, and distances between lines other than the rule set's. */
     services: z.array(serviceSchema).max(100, 'A job holds at most 100 lines of its own.'),
     separations: z.array(separationSchema).max(60, 'At most 60 changed distances.'),
+    /** Supports by the tables of whoever hires them out. */
+    kit: z.array(kitSchema).max(40, 'A job holds at most 40 tables of its own.'),
     rates: ratesSchema,
     /** Latitude and longitude of the plan's origin, degrees; null where plan coordinates are the site's own. */
     origin: z
@@ -72,13 +74,16 @@ export const jobSchema = z
       if (job.separations.findIndex(same) < index) issue('between', 'The distance of these two is changed twice; keep one.');
       if (upper && !between.includes(upper)) issue('upper', 'The upper one has to be one of the two.');
     });
-    const ids = job.services.map(({ id }) => id);
-    const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
-    if (twice >= 0) context.addIssue({ code: 'custom', path: ['services', twice, 'id'], message: 'This line is there twice; keep one.' });
+    for (const list of ['services', 'kit'] as const) {
+      const ids = job[list].map(({ id }) => id);
+      const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
+      const message = list === 'kit' ? 'This table is there twice; keep one.' : 'This line is there twice; keep one.';
+      if (twice >= 0) context.addIssue({ code: 'custom', path: [list, twice, 'id'], message });
+    }
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 3;
+export const FILE_VERSION = 4;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z

@@ -9,6 +9,8 @@ export const wallSchema = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('batter'),
     ratio: z.number().min(0.05, 'A batter steeper than 1/20:1 is a vertical wall.').max(10, 'A batter flatter than 10:1 is open ground.'),
+    /** Height of the vertical face below the batter: of a support it stands on, or of ground that may. */
+    foot: z.number().min(0.1, 'A vertical foot is at least 0.1 m high.').max(10, 'A vertical foot is at most 10 m high.').optional(),
   }),
   z.strictObject({
     kind: z.literal('bench'),
@@ -53,6 +55,9 @@ export const reachSchema = z.strictObject({
   left: wallSchema,
   right: wallSchema,
   protection: z.enum(protectionIds),
+  /** Which supports, by their id in the catalogue or the job's own tables; null: not settled. What they take from the dig on each side. */
+  kit: z.string().min(1).max(60).nullable(),
+  panel: z.number().min(0, 'A panel cannot be thinner than nothing.').max(1, 'A panel is at most 1 m thick.').nullable(),
   bedding: z.number().min(0, 'Bedding cannot be less than nothing.').max(2, 'Bedding is at most 2 m thick.'),
   surround: z.number().min(0, 'Cover of surround cannot be less than nothing.').max(3, 'Surround is at most 3 m over the line.'),
   beddingMaterial: z.enum(beddingIds),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { groundIds, surfaces } from '../../catalogue';
 import { ascending, cover, level, MAX_STATIONS, planPoint, slope, station, text, words } from './basics';
+import { guardSchema } from './guard';
 import { clearingSchema, existingLineSchema } from './lines';
 import { reachSchema } from './reach';
 import { layingSchema, MOST_LINES, type Laying } from './services';
@@ -90,6 +91,7 @@ export const runSchema = z
     levelBook: levelBookSchema.nullable(),
     /** Level of the water in the ground, ascending; empty where none is known. */
     water: z.array(z.strictObject({ station, level })).max(200, 'At most 200 water levels.'),
+    guard: guardSchema,
   })
   .superRefine((run, context) => {
     ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
@@ -110,6 +112,16 @@ export const runSchema = z
       onRun([...path, 'to'], `“${name}”`, where.to);
     });
     run.structures.forEach(({ name, station: at }, index) => onRun(['structures', index, 'station'], `“${name}”`, at));
+    run.guard.beside.forEach(({ name, from, to }, index) => {
+      onRun(['guard', 'beside', index, 'from'], `“${name}”`, from);
+      onRun(['guard', 'beside', index, 'to'], `“${name}”`, to);
+      if (to < from)
+        context.addIssue({
+          code: 'custom',
+          path: ['guard', 'beside', index, 'to'],
+          message: 'It ends before it begins; give the greater station second.',
+        });
+    });
     run.fixed.forEach(({ station: at }, index) => onRun(['fixed', index, 'station'], 'The fixed level', at));
     if (run.fixed.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
       context.addIssue({ code: 'custom', path: ['fixed'], message: 'A line that falls needs its invert at two stations at least.' });

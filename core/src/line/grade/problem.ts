@@ -1,8 +1,7 @@
 import { structureTypes, type Service } from '../../catalogue';
 import { knownLine } from '../../clear';
 import { areaBesideWall, EPSILON, wallOffset } from '../../geometry';
-import type { Reach, Run, Wall } from '../../job';
-import { protections } from '../../catalogue';
+import { panelOf, type Reach, type Run, type Wall } from '../../job';
 import { extent, groundsAt, reachEnd } from '../ground';
 import { flowDirection, levelsOn } from '../levels';
 import { isOpen } from '../pits';
@@ -120,7 +119,7 @@ function digsOf(run: Run, service: Service): GradeProblem['digs'] {
         length: piece,
         ground: groundsAt(run.stations, station).ground,
         toBottom: -service.wall - reach.bedding,
-        width: reach.bottomWidth + 2 * protections[reach.protection].panel,
+        width: reach.bottomWidth + 2 * panelOf(reach),
         left: reach.left,
         right: reach.right,
       };

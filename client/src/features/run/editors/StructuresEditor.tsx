@@ -20,7 +20,7 @@ import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 
 const KINDS = structureKinds.map((value) => ({ value, label: structureTypes[value].name }));
-const HOLDS = protectionIds.map((value) => ({ value, label: { none: 'None', shield: 'Box', shores: 'Shores' }[value] }));
+const HOLDS = protectionIds.map((value) => ({ value, label: { none: 'None', shield: 'Box', shores: 'Shores', sheets: 'Sheets' }[value] }));
 
 /** Chambers, branch fittings, poles and pits along the run. Runs that name the same one are joined there. */
 export function StructuresEditor() {

@@ -1,0 +1,175 @@
+import fc from 'fast-check';
+import { dryStrengthIds, soilMaterialIds, thumbIds } from '../catalogue';
+import { bookEntry, levelRun } from '../testing';
+import { errorsOf, soilTestSchema, type SoilTest } from '../job';
+import { planRun } from '../plan';
+import { blankJob } from '../job';
+import { resolveRules } from '../rules';
+import { classify, drawdownReach, evidenceOf, inflow, practiceReader, soilFindings, standing, unconfined, waterPlan, weaker } from '.';
+
+const rules = resolveRules('US');
+/** Stiff dry clay, everything looked at. */
+const stiff: SoilTest = {
+  kind: 'soil',
+  from: 0,
+  to: 30,
+  top: 0,
+  bottom: 3,
+  material: 'clay',
+  thumb: 'hard',
+  strength: { tool: 'penetrometer', readings: [160e3, 150e3] },
+  ribbon: 0.08,
+  dry: 'hard',
+  water: 'dry',
+  fissured: false,
+  disturbed: false,
+  vibration: false,
+  dipping: false,
+};
+const soilOf = (change: Partial<SoilTest>) => classify({ ...stiff, ...change }, rules).soil;
+
+describe('class from what hand and eye find', () => {
+  test.each<[string, Partial<SoilTest>, string]>([
+    ['stiff dry clay', {}, 'A'],
+    ['sound rock', { material: 'rock', thumb: null, strength: null, ribbon: null, dry: null }, 'rock'],
+    ['a penetrometer at 144 kPa', { strength: { tool: 'penetrometer', readings: [144e3] } }, 'A'],
+    ['a penetrometer at 143 kPa', { strength: { tool: 'penetrometer', readings: [143e3] } }, 'B'],
+    ['a vane at 72 kPa reads half of it', { strength: { tool: 'vane', readings: [72e3] } }, 'A'],
+    ['48 kPa is not over 48', { strength: { tool: 'penetrometer', readings: [48e3] } }, 'C'],
+    ['the weakest reading counts', { strength: { tool: 'penetrometer', readings: [200e3, 60e3, 180e3] } }, 'B'],
+    ['the thumb goes in a little', { thumb: 'dents' }, 'B'],
+    ['cracks', { fissured: true }, 'B'],
+    ['dug before', { disturbed: true }, 'B'],
+    ['shaken', { vibration: true }, 'B'],
+    ['layers into the cut', { dipping: true }, 'C'],
+    ['seeping', { water: 'seeping' }, 'C'],
+    ['nobody looked for water', { water: null }, 'C'],
+    ['nobody looked for cracks', { fissured: null }, 'B'],
+    ['nothing tried by hand', { thumb: null, strength: null, ribbon: null, dry: null }, 'C'],
+    ['sand', { material: 'sand' }, 'C'],
+    ['angular gravel', { material: 'gravel' }, 'B'],
+  ])('%s', (_, change, soil) => expect(soilOf(change)).toBe(soil));
+
+  test('the reasons name the weakest first', () => {
+    const { reasons } = classify({ ...stiff, vibration: true, water: 'standing' }, rules);
+    expect(reasons.map(({ test, best }) => [test, best]).slice(0, 2)).toEqual([
+      ['Water', 'C'],
+      ['Shaking', 'B'],
+    ]);
+    expect(reasons[0]?.why).toBe('it stands in water');
+  });
+
+  const anyTest: fc.Arbitrary<SoilTest> = fc.record({
+    kind: fc.constant('soil' as const),
+    from: fc.constant(0),
+    to: fc.constant(30),
+    top: fc.constant(0),
+    bottom: fc.constant(3),
+    material: fc.constantFrom(...soilMaterialIds),
+    thumb: fc.constantFrom(null, ...thumbIds),
+    strength: fc.option(
+      fc.record({
+        tool: fc.constantFrom('penetrometer' as const, 'vane' as const),
+        readings: fc.array(fc.integer({ min: 0, max: 300_000 }), { minLength: 1, maxLength: 5 }),
+      }),
+    ),
+    ribbon: fc.option(fc.double({ min: 0, max: 0.2, noNaN: true })),
+    dry: fc.constantFrom(null, ...dryStrengthIds),
+    water: fc.constantFrom(null, 'dry' as const, 'seeping' as const, 'standing' as const),
+    fissured: fc.constantFrom(null, true, false),
+    disturbed: fc.constantFrom(null, true, false),
+    vibration: fc.constantFrom(null, true, false),
+    dipping: fc.constantFrom(null, true, false),
+  });
+  test('the class is never better than any single test of it', () =>
+    fc.assert(
+      fc.property(anyTest, (any) => {
+        const { soil, reasons } = classify(any, rules);
+        for (const { best } of reasons) expect(weaker(soil, best)).toBe(soil);
+        if (any.water !== 'dry') expect(soil).toBe('C');
+      }),
+    ));
+});
+
+test('a practice reading scatters about the truth; a vane shows half of it', async () => {
+  expect(await practiceReader('vane', 100e3, () => 0.5).read()).toBe(50e3);
+  expect(await practiceReader('penetrometer', 100e3, () => 0).read()).toBe(80e3);
+  expect(unconfined({ tool: 'vane', readings: [50e3, 60e3] })).toBe(100e3);
+});
+
+describe('tests along a run', () => {
+  const run = levelRun({ length: 30, depth: 2, soil: 'A' });
+  const { profile } = planRun(blankJob('Yard', 'US'), run);
+  const of = (...tests: Partial<SoilTest>[]) =>
+    evidenceOf(
+      run,
+      0,
+      2,
+      tests.map((test) => ({ ...stiff, ...test })),
+      rules,
+    );
+  const findings = (...tests: Partial<SoilTest>[]) =>
+    soilFindings(
+      run,
+      profile,
+      tests.map((test) => bookEntry({ ...stiff, ...test })),
+      rules,
+      'metric',
+    );
+  test('the weakest layer dug through governs; one below the floor does not', () => {
+    expect(of({ bottom: 1 }, { top: 1, bottom: 2.5, water: 'seeping' })).toEqual({ reach: 0, soil: 'C', untested: [] });
+    expect(of({ bottom: 2 }, { top: 2, bottom: 4, water: 'seeping' }).soil).toBe('A');
+  });
+  test('what nobody tested is told: along the run, and under a test that stops short', () => {
+    expect(of({ to: 12 }).untested).toEqual([{ from: 12, to: 30 }]);
+    expect(of({ bottom: 1.5 }).untested).toEqual([{ from: 0, to: 30 }]);
+    expect(of({ bottom: 1 }, { top: 1.2, bottom: 3 }).untested).toEqual([{ from: 0, to: 30 }]);
+    expect(of().soil).toBeUndefined();
+  });
+  test('a class better than the tests stops, and the fix plans for theirs', () => {
+    expect(findings({ fissured: true })).toMatchObject([
+      {
+        id: 'ground.claim.0',
+        severity: 'stop',
+        what: 'Planned as type A; the tests show type B',
+        fixes: [{ patches: [{ path: ['reaches', 0, 'soil'], value: 'B' }] }],
+      },
+    ]);
+    expect(findings({})).toEqual([]);
+    expect(findings()).toMatchObject([{ id: 'ground.untested.0', severity: 'caution', from: 0, to: 30 }]);
+  });
+  test('a test put right by a later one counts no more; a happening stays whatever is said of it', () => {
+    const wrong = bookEntry({ ...stiff, water: 'seeping' });
+    const right = { ...bookEntry(stiff), corrects: wrong.id };
+    expect(standing([wrong, right])).toEqual([right]);
+    const rain = bookEntry({ kind: 'happening', what: 'rain', note: '' });
+    expect(standing([rain, { ...bookEntry({ kind: 'happening', what: 'closed', note: '' }), corrects: rain.id }])).toHaveLength(2);
+    expect(standing([wrong, { ...rain, corrects: wrong.id }])).toHaveLength(2);
+  });
+  test('a layer upside down is refused in a sentence', () => {
+    expect(errorsOf(soilTestSchema, { ...stiff, top: 2, bottom: 1 })[0]?.message).toContain('give the deeper one second');
+    expect(errorsOf(soilTestSchema, { ...stiff, from: 9, to: 1 })[0]?.message).toContain('greater station second');
+  });
+});
+
+describe('water', () => {
+  test('Dupuit into both sides: sand 1e-4, 1.2 m over the floor, R = 3000·1.2·0.01 = 36 m: 1e-4·1.44/36 = 4.0e-6 m³/s a metre', () => {
+    expect(drawdownReach(1.2, 1e-4)).toBeCloseTo(36, 9);
+    expect(inflow(1.2, 1e-4)).toBeCloseTo(4e-6, 12);
+    expect(inflow(-0.1, 1e-4)).toBe(0);
+  });
+  test('a wet run: head at the deepest, flow over the open length, lift to the outlet; sand wants wellpoints, clay does not run', () => {
+    const wet = levelRun({ length: 30, depth: 2 });
+    const run = { ...wet, water: [{ station: 0, level: 9.2 }], spoil: { ...wet.spoil, ground: 'sand' as const } };
+    const { profile } = planRun(blankJob('Yard'), run);
+    const plan = waterPlan(run, profile);
+    expect(plan.head).toBeCloseTo(1.2, 9);
+    expect(plan.seepage).toBeCloseTo(12 * 4e-6, 10);
+    // 20 mm/h on 0.6 m × 12 m.
+    expect(plan.rain).toBeCloseTo((0.02 / 3600) * 0.6 * 12, 12);
+    expect(plan.lift).toBeCloseTo(3, 9);
+    expect(plan).toMatchObject({ advice: 'wellpoints', suction: true, wet: [{ from: 0, to: 30 }] });
+    expect(waterPlan({ ...run, guard: { ...run.guard, permeability: 1e-9 } }, profile).advice).toBe('tight');
+    expect(waterPlan({ ...run, water: [] }, profile)).toMatchObject({ advice: 'none', head: 0, seepage: 0, wet: [] });
+  });
+});

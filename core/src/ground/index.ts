@@ -1,0 +1,4 @@
+export * from './classify';
+export * from './evidence';
+export * from './water';
+export * from './reader';

@@ -1,0 +1,75 @@
+import { permeability as typical } from '../catalogue';
+import { joined, wallOffset, type Range } from '../geometry';
+import type { Reach, Run } from '../job';
+import { isOpen, type ProfileColumns } from '../line';
+import { waterAt } from '../makeup';
+
+/** How far a trench draws the water down on each side, metres. Source: Sichardt, R = 3000·s·√k, no less than 3 m. */
+export const drawdownReach = (drop: number, k: number): number => Math.max(3, 3000 * drop * Math.sqrt(k));
+
+/**
+ * Water into a long trench from both sides, m³/s a metre of it. Source: Dupuit, q = k·(H² − h²)/R for two sides; here down to the bottom, h = 0,
+ * from water standing `head` metres over it.
+ */
+export const inflow = (head: number, k: number): number => (head <= 0 ? 0 : (k * head ** 2) / drawdownReach(head, k));
+
+/** A suction pump lifts water this high at most, metres. Source: usual limit of what the air pushes up. */
+export const SUCTION_MOST = 7;
+
+/** What water asks of a run. SI. */
+export interface WaterPlan {
+  /** Where it stands over the bottom. */
+  wet: Range[];
+  /** Most it stands over the bottom, and where. */
+  head: number;
+  station: number;
+  /** Into the part that is open at once, and rain on it, m³/s. */
+  seepage: number;
+  rain: number;
+  /** From the sump to where the water goes. */
+  lift: number;
+  /** Power in the water, watts: flow × head. */
+  power: number;
+  suction: boolean;
+  advice: 'none' | 'sump' | 'wellpoints' | 'tight';
+  permeability: number;
+}
+
+/**
+ * Water along a run: where it stands in the trench, what comes in over the length open at once, what the pump must do, and what helps.
+ * Sand below the water wants wellpoints: pumped from a sump it runs in with the water.
+ */
+export function waterPlan(run: Run, profile: ProfileColumns): WaterPlan {
+  const k = run.guard.permeability ?? typical[run.spoil.ground];
+  const heads = profile.station.map((station, i) => {
+    const level = waterAt(run, station);
+    return level === undefined || !isOpen(run.reaches[profile.reach[i] as number] as Reach)
+      ? -Infinity
+      : level - (profile.bottom[i] as number);
+  });
+  const worst = heads.reduce((most, head, i) => (head > (heads[most] as number) ? i : most), 0);
+  const head = Math.max(0, heads[worst] as number);
+  const wet = heads.slice(1).flatMap((there, i): Range[] => {
+    const [from, to] = [profile.station[i] as number, profile.station[i + 1] as number];
+    return Math.max(there, heads[i] as number) > 0 && to > from ? [{ from, to }] : [];
+  });
+  const reach = run.reaches[profile.reach[worst] as number] as Reach;
+  const depth = profile.depth[worst] as number;
+  const top = reach.bottomWidth + wallOffset(reach.left, depth) + wallOffset(reach.right, depth);
+  const seepage = inflow(head, k) * run.guard.open;
+  const rain = run.guard.rain * top * run.guard.open;
+  const lift = depth + run.guard.outlet;
+  const flow = seepage + rain;
+  return {
+    wet: joined(wet),
+    head,
+    station: profile.station[worst] as number,
+    seepage,
+    rain,
+    lift,
+    power: flow * 9810 * lift,
+    suction: depth <= SUCTION_MOST,
+    advice: head <= 0 ? 'none' : k >= 1e-5 ? 'wellpoints' : k >= 1e-7 ? 'sump' : 'tight',
+    permeability: k,
+  };
+}

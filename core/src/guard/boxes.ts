@@ -1,0 +1,79 @@
+import type { ShieldKit } from '../catalogue';
+import type { Rules } from '../rules';
+import { stackOf, type Stack } from './support';
+
+const GRAVITY = 9.81;
+/** Soil pressed on the plates when a shield is drawn: unit weight N/m³, share of it sideways, friction of soil on steel. */
+export const PULL = {
+  weight: 18e3,
+  sideways: 0.5,
+  friction: 0.3,
+  basis: 'Usual: pressure at rest 0.5·γ·h, friction of soil on steel 0.3',
+} as const;
+/** Legs of the sling stand this steep, radians from level. Source: 60° as usual. */
+export const SLING = Math.PI / 3;
+
+/** Load in each leg of a sling over the whole load: 1/(n·sin angle), the angle from level. Two legs at 60° carry 0.577 each. */
+export const legShare = (legs: number, angle: number): number => 1 / (legs * Math.sin(angle));
+
+/**
+ * Force that draws a shield out of the ground, newtons: its weight and the friction of both plates, W + 2·μ·K·γ·h²/2·L.
+ * @param buried height of plate against soil, metres.
+ */
+export const extractionPull = (mass: number, length: number, buried: number): number =>
+  mass * GRAVITY + 2 * PULL.friction * PULL.sideways * PULL.weight * (buried ** 2 / 2) * length;
+
+/** What shields over a stretch take. */
+export interface BoxSchedule {
+  stack: Stack;
+  /** Standing at once, and how often one is drawn and set again to get along the stretch. */
+  boxes: number;
+  moves: number;
+  ends: 'open' | 'closed';
+  /** Clear inside + both panels: what must be dug. */
+  outside: number;
+  /** Dug ahead, then pushed down in steps, each corner in turn. */
+  preDig: number;
+  pushes: number;
+  /** Newtons to draw one, and in each of four legs. */
+  pull: number;
+  leg: number;
+  /** Heaviest piece lifted in one go, kilograms. */
+  heaviest: number;
+}
+
+/**
+ * Shields over a length. With open ends people work only in the middle ones of a row; deeper than the rule, or where the row does not fit,
+ * the ends are closed with panels or laid back at 45°.
+ */
+export function boxSchedule(
+  kit: ShieldKit,
+  {
+    height,
+    depth,
+    length,
+    open,
+    width,
+    rules,
+  }: { height: number; depth: number; length: number; open: number; width: number; rules: Rules },
+): BoxSchedule {
+  const stack = stackOf(kit, height);
+  const row = rules.shieldRow.value ?? 1;
+  const working = Math.max(1, Math.ceil(Math.min(open, length) / kit.length - 1e-9));
+  const ends = depth <= (rules.shieldEnds.value ?? 0) + 1e-9 && length >= row * kit.length - 1e-9 ? 'open' : 'closed';
+  const boxes = ends === 'open' ? Math.max(row, working) : working;
+  const preDig = Math.min(depth, rules.preDig.value ?? 0);
+  const pull = extractionPull(stack.mass, kit.length, depth);
+  return {
+    stack,
+    boxes,
+    moves: Math.max(0, Math.ceil(length / kit.length - 1e-9) - boxes),
+    ends,
+    outside: width + 2 * kit.panel,
+    preDig,
+    pushes: Math.ceil((depth - preDig) / (rules.pushStep.value ?? 1) - 1e-9),
+    pull,
+    leg: pull * legShare(4, SLING),
+    heaviest: stack.mass,
+  };
+}

@@ -1,0 +1,201 @@
+import type { Gate, GateReason } from '../clear';
+import type { Range } from '../geometry';
+import { soilFindings, standing } from '../ground';
+import { happenings, type Entry, type Inspection, type PressureTest, type Reach, type Run } from '../job';
+import type { Rules } from '../rules';
+import { formatLength, formatPressure, formatStation, type UnitSystem } from '../units';
+import { airFaults, airTestNeeded } from './air';
+import { entered, inspectionItems, touches, wallPrint, type WallPlan } from './inspection';
+import type { ReachGuard } from './schedule';
+
+export interface SafeInputs {
+  run: Run;
+  rules: Rules;
+  units: UnitSystem;
+  plan: WallPlan;
+  book: readonly Entry[];
+  /** Now, ISO 8601 in UTC. */
+  now: string;
+}
+
+/** The gate **Safe to enter**: where it is open, and the moment it shuts by itself. */
+export interface SafeGate extends Gate {
+  where: Range | undefined;
+  closes: string | undefined;
+}
+
+const HOUR = 3_600_000;
+/** A shift is this long at most, hours: an inspection does not outlast it. */
+export const LONGEST_SHIFT = 14;
+/** Readings of pressure and air count for a shift when taken this many hours before its inspection or later. */
+const BEFORE = 4;
+
+const stop = (id: string, what: string, why: string): GateReason => ({ id, state: 'stop', what, why });
+const ok = (id: string, what: string, why: string): GateReason => ({ id, state: 'ok', what, why });
+const RANK = { stop: 0, caution: 1, ok: 2 };
+
+/**
+ * May people go in? Only on an inspection of this shift by a named competent person, every answer yes, of the plan as it is now, with nothing having
+ * happened since, pressures holding and air good. Worked out anew from plan, book and clock every time. No inspection, no entry.
+ */
+export function safeToEnter(inputs: SafeInputs): SafeGate {
+  const { run, plan, book, now } = inputs;
+  const entries = standing(book).filter(({ at }) => at <= now);
+  const inspected = entries.findLast((entry): entry is Entry & { fact: Inspection } => entry.fact.kind === 'inspection');
+  const range = inspected ? { from: inspected.fact.from, to: inspected.fact.to } : wholeOf(run);
+  const here = entered(run, plan, range);
+  const reasons = [
+    ...(here.length === 0
+      ? [stop('entry', 'Nobody goes in here', 'Planned to be laid from the surface; nobody steps in, not for a moment.')]
+      : []),
+    ...inspectionReasons(inputs, inspected),
+    ...happeningReasons(book, inspected),
+    ...(inspected ? readingReasons(inputs, entries, here, range, inspected.at) : []),
+    ...planReasons(inputs, range),
+  ];
+  const open = reasons.every(({ state }) => state !== 'stop');
+  return {
+    open,
+    reasons: [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]),
+    until: undefined,
+    where: open ? range : undefined,
+    closes: open ? inspected?.fact.until : undefined,
+  };
+}
+
+const wholeOf = (run: Run): Range => ({ from: run.stations[0]?.station ?? 0, to: run.stations.at(-1)?.station ?? 0 });
+
+function inspectionReasons(
+  { run, rules, plan, units, now }: SafeInputs,
+  inspected: (Entry & { fact: Inspection }) | undefined,
+): GateReason[] {
+  if (!inspected)
+    return [
+      stop('inspection', 'Not inspected', 'A competent person looks at everything before each shift, answers every question and signs.'),
+    ];
+  const { fact, author, at } = inspected;
+  const range = { from: fact.from, to: fact.to };
+  const longest = Date.parse(at) + LONGEST_SHIFT * HOUR;
+  if (now >= fact.until || Date.parse(now) >= longest)
+    return [stop('inspection', 'The shift is over', 'Inspect again before the next one.')];
+  if (fact.plan !== wallPrint(run, plan, range))
+    return [stop('inspection', 'The plan changed since the inspection', 'What was inspected is not what is planned now: look again.')];
+  const answered = new Map(fact.items.map((item) => [item.id, item.ok]));
+  const open = inspectionItems(run, rules, plan, range, units).filter(({ id }) => !answered.has(id));
+  return [
+    ...fact.items
+      .filter((item) => !item.ok)
+      .map((item) => stop(`item.${item.id}`, `Found wanting: ${item.ask}`, item.note || 'Put it right, then inspect again.')),
+    ...open.map(({ id, ask }) => stop(`item.${id}`, `Not answered: ${ask}`, 'Inspect again; every question counts.')),
+    ok(
+      'inspection',
+      `Inspected by ${author} from ${formatStation(range.from, units)} to ${formatStation(range.to, units)}`,
+      'Nobody goes further.',
+    ),
+  ];
+}
+
+/** Whatever happened after the inspection shuts the gate; only a new one opens it. */
+function happeningReasons(book: readonly Entry[], inspected: Entry | undefined): GateReason[] {
+  return standing(book).flatMap(({ id, at, author, fact }): GateReason[] =>
+    fact.kind !== 'happening' || (inspected && at < inspected.at)
+      ? []
+      : [
+          stop(
+            `happening.${id}`,
+            happenings[fact.what],
+            `${fact.note ? `${fact.note}. ` : ''}Entered by ${author}; inspect again before anybody goes in.`,
+          ),
+        ],
+  );
+}
+
+/** Does a set hold? Source: no reading below the first by more than the drop allowed, none out of the maker's band. */
+export function holdFault(
+  { readings }: Pick<PressureTest, 'readings'>,
+  band: { least: number; most: number },
+  rules: Rules,
+  units: UnitSystem,
+): string | undefined {
+  const [first] = readings as [PressureTest['readings'][number]];
+  const low = Math.min(...readings.map(({ pressure }) => pressure));
+  const high = Math.max(...readings.map(({ pressure }) => pressure));
+  if (low < first.pressure * (1 - (rules.shoreDrop.value ?? 0)) - 1e-6)
+    return `it fell from ${formatPressure(first.pressure, units)} to ${formatPressure(low, units)}`;
+  if (low < band.least) return `${formatPressure(low, units)} is under ${formatPressure(band.least, units)}`;
+  if (high > band.most) return `${formatPressure(high, units)} is over ${formatPressure(band.most, units)}`;
+  return undefined;
+}
+
+/** Sets of a reach that stand in a stretch, counted from 1. */
+export const setsIn = ({ from, schedule }: ReachGuard, range: Range): number[] =>
+  schedule?.kind === 'shores'
+    ? schedule.sets.flatMap((at, i) => (from + at >= range.from - 1e-9 && from + at <= range.to + 1e-9 ? [i + 1] : []))
+    : [];
+
+function readingReasons(
+  { run, rules, units }: SafeInputs,
+  entries: readonly Entry[],
+  here: readonly ReachGuard[],
+  range: Range,
+  inspectedAt: string,
+): GateReason[] {
+  const since = new Date(Date.parse(inspectedAt) - BEFORE * HOUR).toISOString();
+  const recent = entries.filter(({ at }) => at >= since);
+  const reasons: GateReason[] = [];
+  for (const guard of here) {
+    if ((run.reaches[guard.reach] as Reach).protection !== 'shores') continue;
+    const { kit } = guard;
+    if (kit?.kind !== 'shores' || !guard.schedule) {
+      reasons.push(
+        stop(`pressure.${guard.reach}`, 'No table of the shores is chosen', 'Without its band nobody can say whether they hold.'),
+      );
+      continue;
+    }
+    for (const set of setsIn(guard, range)) {
+      const id = `pressure.${guard.reach}.${set}`;
+      const test = recent.findLast(
+        (entry): entry is Entry & { fact: PressureTest } =>
+          entry.fact.kind === 'pressure' && entry.fact.reach === guard.reach && entry.fact.set === set,
+      );
+      const fault = test && holdFault(test.fact, kit.pressure, rules, units);
+      if (!test) reasons.push(stop(id, `Set ${set}: no pressure read this shift`, 'Read it, wait, read it again.'));
+      else if (fault) reasons.push(stop(id, `Set ${set} does not hold: ${fault}`, 'If it does not hold, nobody goes in.'));
+    }
+  }
+  const deepest = here.reduce((most, { depth }) => Math.max(most, depth), 0);
+  if (airTestNeeded(run.guard.badAir, deepest, rules)) {
+    const test = recent.findLast(({ fact }) => fact.kind === 'air' && touches(fact, range));
+    const faults = test?.fact.kind === 'air' ? airFaults(test.fact, rules) : undefined;
+    if (!faults) reasons.push(stop('air', 'The air was not tested this shift', rules.airDepth.basis));
+    else if (faults.length > 0) reasons.push(stop('air', `Bad air: ${faults.join('; ')}`, 'Blow it out from outside and test again.'));
+  }
+  return reasons;
+}
+
+/** What the plan itself says against going in, and the ground by its tests. */
+function planReasons({ run, rules, units, plan, book }: SafeInputs, range: Range): GateReason[] {
+  const limit = rules.protectionDepth.value ?? Infinity;
+  const concerns = plan.findings.filter(
+    ({ severity, chapter, from, to }) =>
+      severity === 'stop' &&
+      (chapter === 'guard' || chapter === 'makeup' || chapter === 'spoil') &&
+      (from === undefined || touches({ from, to: to ?? from }, range)),
+  );
+  const soil = soilFindings(run, plan.profile, book, rules, units).filter(({ from, to }) =>
+    touches({ from: from ?? 0, to: to ?? Infinity }, range),
+  );
+  return [
+    ...concerns.map(({ id, what, why }) => stop(id, what, why)),
+    ...soil.map(({ id, severity, what, why }): GateReason => {
+      const guard = plan.guards.find(({ reach }) => id.endsWith(`.${reach}`));
+      const deep = (guard?.depth ?? 0) >= limit - 1e-6;
+      return {
+        id,
+        state: severity === 'stop' || deep ? 'stop' : 'caution',
+        what,
+        why: deep ? `${why} From ${formatLength(limit, units)} on the walls depend on it.` : why,
+      };
+    }),
+  ];
+}

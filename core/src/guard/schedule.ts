@@ -1,0 +1,76 @@
+import type { Kit } from '../catalogue';
+import { largest, type Range } from '../geometry';
+import { kitOf, type Job, type Reach, type Run } from '../job';
+import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
+import type { Rules } from '../rules';
+import { boxSchedule, type BoxSchedule } from './boxes';
+import { sheetSchedule, type SheetSchedule } from './sheets';
+import { shoreSchedule, type ShoreSchedule } from './shores';
+import { supportHeight } from './support';
+
+export type Schedule = ({ kind: 'shield' } & BoxSchedule) | ({ kind: 'shores' } & ShoreSchedule) | ({ kind: 'sheets' } & SheetSchedule);
+
+/** What holds one reach, and what that takes. Metres. */
+export interface ReachGuard extends Range {
+  reach: number;
+  depth: number;
+  /** Of the supports above the bottom; 0 without. */
+  height: number;
+  kit: Kit | undefined;
+  /** Undefined without supports, while their table is not chosen, or where it gives none. */
+  schedule: Schedule | undefined;
+}
+
+/** The supports of every reach, by the table chosen for it. */
+export function reachGuards(job: Pick<Job, 'kit'>, run: Run, rules: Rules, profile: ProfileColumns): ReachGuard[] {
+  return run.reaches.flatMap((reach, index): ReachGuard[] => {
+    if (!isOpen(reach)) return [];
+    const [from, to] = [reach.from, reachEnd(run, index)];
+    const depth = largest(profile.depth, reachSpan(profile, index));
+    const height = supportHeight(reach, depth, rules);
+    const kit = kitOf(job, reach.kit);
+    const fits = kit?.kind === reach.protection ? kit : undefined;
+    return [
+      {
+        reach: index,
+        from,
+        to,
+        depth,
+        height,
+        kit: fits,
+        schedule: fits && scheduleOf(fits, reach, run, { depth, height, length: to - from, rules }),
+      },
+    ];
+  });
+}
+
+function scheduleOf(
+  kit: Kit,
+  { soil, bottomWidth }: Reach,
+  { guard }: Run,
+  { depth, height, length, rules }: { depth: number; height: number; length: number; rules: Rules },
+): Schedule | undefined {
+  switch (kit.kind) {
+    case 'shield':
+      return { kind: 'shield', ...boxSchedule(kit, { height, depth, length, open: guard.open, width: bottomWidth, rules }) };
+    case 'shores': {
+      const shores = shoreSchedule(kit, { soil, depth, length, width: bottomWidth, rules });
+      return shores && { kind: 'shores', ...shores };
+    }
+    case 'sheets':
+      return { kind: 'sheets', ...sheetSchedule(kit, { depth, length }) };
+  }
+}
+
+/** Heaviest piece that is lifted, kilograms. */
+export const heaviestOf = (schedule: Schedule): number => (schedule.kind === 'shores' ? schedule.mass : schedule.heaviest);
+
+/**
+ * Stations of the ladders: in every stretch deep enough one no further off than the travel allowed, even along it.
+ * @param travel metres.
+ */
+export const ladders = (deep: readonly Range[], travel: number): number[] =>
+  deep.flatMap(({ from, to }) => {
+    const count = Math.max(1, Math.ceil((to - from) / (2 * travel) - 1e-9));
+    return Array.from({ length: count }, (_, i) => from + ((i + 0.5) * (to - from)) / count);
+  });
