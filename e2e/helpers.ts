@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 
 /** Starts a job through the interface and stays on its page. */
-export async function newJob(page: Page, name: string, choose: { rules?: string; units?: string } = {}): Promise<void> {
-  await page.goto('/');
+export async function newJob(page: Page, name: string, choose: { rules?: string; units?: string } = {}, at = ''): Promise<void> {
+  await page.goto(`${at}/`);
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
   if (choose.rules) await page.getByLabel(`Rule set: ${choose.rules}`).click();

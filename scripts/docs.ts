@@ -3,6 +3,19 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import {
   BED_BASIS,
   beddings,
+  COHESIVE_RIBBON,
+  dryStrengths,
+  guardRates,
+  kits,
+  LONGEST_SHIFT,
+  permeability,
+  PERMEABILITY_BASIS,
+  PULL,
+  SHORE_BASIS,
+  shoreSpacings,
+  soilMaterials,
+  SUCTION_MOST,
+  thumbs,
   BEDDING_CONSTANT,
   BEDDING_FACTOR,
   compactions,
@@ -146,6 +159,43 @@ export function rulesPage(): string {
         ['support', 'panel each side', 'basis'],
         Object.values(protections).map((p) => row(p.name, metres(p.panel), p.basis)),
       )}`,
+      `## Supports to hire\n\nGeneric; a job holds tables of its own, and they rule.\n\n${table(
+        ['supports', 'kind', 'clear width', 'panel', 'rated to', 'size', 'mass', 'hire a day', 'basis'],
+        kits.map((k) =>
+          row(
+            k.name,
+            k.kind,
+            `${metres(k.least)} to ${metres(k.most)}`,
+            metres(k.panel),
+            metres(k.depth),
+            k.kind === 'shield'
+              ? `${metres(k.length)} long, ${metres(k.height)} high, up to ${k.extensions} × ${metres(k.extension)}`
+              : k.kind === 'shores'
+                ? `${k.cylinders.map(({ name }) => name).join(', ')}; ${k.pressure.least / 1e6}–${k.pressure.most / 1e6} MPa; ${k.fluid * 1000} l a cylinder, ${formatPercent(k.mix)} concentrate`
+                : `sheets ${metres(k.width)}, toe ${metres(k.toe)}, frames ${metres(k.frameLength)} long, ${metres(k.frameApart)} apart`,
+            k.kind === 'sheets' ? `${k.mass} kg/m², frame ${k.frameMass} kg` : `${k.mass} kg`,
+            k.hire,
+            k.source,
+          ),
+        ),
+      )}\n\nShores apart at most, to 10, 15 and 20 ft deep: ${Object.entries(shoreSpacings)
+        .map(([soil, rows]) => `type ${soil} ${rows.map(({ spacing }) => metres(spacing)).join(', ')}`)
+        .join(
+          '; ',
+        )}. ${SHORE_BASIS}. Drawing a shield: ${PULL.basis}. ${guardRates.basis}: box ${guardRates.box} h, move ${guardRates.move} h, set of shores ${guardRates.set} h, sheet ${guardRates.sheet} h, frame ${guardRates.frame} h.`,
+      `## Soil by hand and eye\n\n${table(
+        ['what it is', 'best class'],
+        Object.values(soilMaterials).map(({ name, best, why }) => row(name, `${best}: ${why}`)),
+      )}\n\n${table(
+        ['test', 'answer', 'best class'],
+        [
+          ...Object.values(thumbs).map(({ name, best }) => row('Thumb', name, best)),
+          ...Object.values(dryStrengths).map(({ name, best }) => row('Dry lump', name, best)),
+        ],
+      )}\n\nA ribbon of ${metres(COHESIVE_RIBBON)} shows clay. A vane counts double. Cracked, shaken or disturbed ground is B at best, wet or dipping ground C; what nobody looked at counts as seen. 29 CFR 1926 Subpart P App. A, the manual and visual tests.`,
+      `## Water in the ground\n\nHow fast it comes through: ${Object.entries(permeability)
+        .map(([ground, k]) => `${ground} ${k} m/s`)
+        .join(', ')}. ${PERMEABILITY_BASIS}. A suction pump lifts ${SUCTION_MOST} m at most. A shift is ${LONGEST_SHIFT} h at most.`,
       `## Services\n\nGeneric, no maker’s own. ${SERVICE_BASIS}.\n\n${table(
         [
           'service',

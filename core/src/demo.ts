@@ -5,6 +5,7 @@ import {
   blankLaying,
   blankLine,
   blankReach,
+  blankGuard,
   blankRunExtras,
   FILE_VERSION,
   type ExistingLine,
@@ -171,7 +172,24 @@ const outfall: Run = {
     { station: 30, level: 2.4 },
   ],
   surface: 'field',
-  reaches: [{ ...blankReach(0.6), ...gravity, soil: 'C', bottomWidth: 1.55, protection: 'shield' }],
+  reaches: [
+    {
+      ...blankReach(0.6),
+      ...gravity,
+      soil: 'C',
+      bottomWidth: 1.55,
+      protection: 'shield',
+      kit: 'box-medium',
+      panel: 0.1,
+      supportWidths: { least: 0.9, most: 2.2, source: 'Box 3.0 × 2.4 m. Generic; the hire firm’s own table rules' },
+    },
+  ],
+  guard: {
+    ...blankGuard(),
+    beside: [{ name: 'Slipway wall', kind: 'footing', side: 'right', from: 18, to: 30, offset: 2.8, depth: 0.4 }],
+    lift: 1600,
+    badAir: true,
+  },
   spoil: { ground: 'clay', side: 'left', setback: 1, corridorLeft: 7, corridorRight: 3, reuse: true },
 };
 

@@ -103,6 +103,13 @@ for (const size of [
     }
     await page.getByText('Bend', { exact: true }).click();
     expect(await serious(), 'points').toEqual([]);
+    await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+    for (const tab of ['Enter', 'Soil', 'Ways', 'Kit', 'Steps']) {
+      await page.getByRole('tab', { name: tab, exact: true }).click();
+      if (tab === 'Soil') await page.getByRole('button', { name: 'Test the ground' }).click();
+      if (tab === 'Ways') await expect(page.getByRole('button', { name: 'Choose: Trench shield' })).toBeVisible();
+      expect(await serious(), tab).toEqual([]);
+    }
     await page.goto(`${new URL(page.url()).pathname}/checks`);
     await expect(page.getByText('What may pass over it').first()).toBeVisible();
     expect(await serious(), 'checks').toEqual([]);

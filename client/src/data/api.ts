@@ -1,4 +1,4 @@
-import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
+import type { Entry, FieldError, Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 
 /** A stored document and the version a write must name. */
@@ -18,6 +18,17 @@ export interface RunSummary {
   version: number;
   name: string;
   service: string;
+}
+
+/** An entry of the book as the server keeps it. */
+export interface KeptEntry {
+  seq: number;
+  receivedAt: string;
+  entry: Entry;
+}
+export interface BookPage {
+  items: KeptEntry[];
+  next: number | null;
 }
 
 /** How a request at the locate office stands. */
@@ -78,6 +89,8 @@ export const api = {
   removeRun: (id: string, version: number) => call<void>('DELETE', `/runs/${id}?version=${version}`),
   askOffice: (id: string, submission: Submission, patience: number) =>
     call<OfficeReceipt>('POST', '/locate-office', { id, submission, patience }),
+  addEntry: (runId: string, entry: Entry) => call<KeptEntry>('POST', `/runs/${runId}/book`, entry),
+  bookPage: (runId: string, after: number) => call<BookPage>('GET', `/runs/${runId}/book?limit=500&after=${after}`),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
 };
 

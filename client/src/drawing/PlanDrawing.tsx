@@ -4,6 +4,7 @@ import {
   formatStation,
   lineMarks,
   lineOnPlan,
+  piecesOf,
   placeAt,
   routeOf,
   stretchOf,
@@ -78,6 +79,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
             <Faint key={index} run={other} view={view} />
           ))}
           <Trench run={run} plan={plan} view={view} />
+          <Guards run={run} plan={plan} view={view} />
           <Stations run={run} view={view} units={units} />
           <Existing run={run} plan={plan} view={view} />
           <Structures run={run} view={view} width={width} />
@@ -176,6 +178,37 @@ function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
             strokeWidth={1.5}
           />
         );
+      })}
+    </G>
+  );
+}
+
+/** Plates of boxes and sheets along both sides, sets of shores across, and ladders as a barred L. */
+function Guards({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
+  const beside = (station: number, across: number) => {
+    const { x, y, heading } = placeAt(run, station);
+    return { x: view.x(x - Math.sin(heading) * across), y: view.y(y + Math.cos(heading) * across) };
+  };
+  return (
+    <G>
+      {plan.guards.flatMap((guard) => {
+        const half = (run.reaches[guard.reach]?.bottomWidth ?? 0) / 2;
+        return piecesOf(guard).map(({ from, to }) => {
+          const corners = [beside(from, half), beside(to, half), beside(to, -half), beside(from, -half)];
+          return (
+            <Path
+              key={`${guard.reach}.${from}`}
+              d={pathThrough(to > from ? corners : [beside(from, half), beside(from, -half)], to > from)}
+              fill="none"
+              stroke={colours.ink}
+              strokeWidth={to > from ? 1.5 : 3}
+            />
+          );
+        });
+      })}
+      {plan.ladders.map((station) => {
+        const { x, y } = beside(station, 0);
+        return <Label key={station} x={x} y={y + 4} size={12} text="L" colour={colours.good} />;
       })}
     </G>
   );

@@ -17,6 +17,7 @@ import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react
 import { colours, ground } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
 import { clamp, fitToScale, outline, type View } from './fit';
+import { Supports } from './Supports';
 import { CloseLines, LineHandles, SectionLines } from './SectionLines';
 import { Targets, type Part } from './SectionTargets';
 
@@ -117,15 +118,7 @@ export const SectionDrawing = memo(function SectionDrawing({
               strokeDasharray="6 3"
             />
           )}
-          {section.panels.map((panel, index) => (
-            <Path
-              key={index}
-              d={outline(panel, view)}
-              fill={ground.panel}
-              stroke={on('guard') ? colours.paint : colours.ink}
-              strokeWidth={on('guard') ? 3 : 1}
-            />
-          ))}
+          <Supports section={section} view={view} selected={on('guard')} />
           {section.bore === undefined ? (
             <>
               <Side points={section.trench} side="left" view={view} {...edge('left')} />
@@ -280,7 +273,12 @@ function viewOf(section: Section, width: number, height: number, whole: boolean)
     return whole && heap ? heap.outer + 0.2 : lip[side] + MARGIN;
   };
   return fitToScale(
-    { left: -reachOf('left'), right: reachOf('right'), bottom: section.bottom, top: Math.max(section.ground + heapTop, section.finished) },
+    {
+      left: -reachOf('left'),
+      right: reachOf('right'),
+      bottom: section.bottom,
+      top: Math.max(section.ground + heapTop, section.finished, ...section.panels.flat().map(({ y }) => y)),
+    },
     { width, height, pad: { left: 64, right: 16, top: 34, bottom: 44 } },
   );
 }

@@ -4,10 +4,12 @@ import {
   groundAt,
   largest,
   lineMarks,
+  piecesOf,
   smallest,
   stationOfLine,
   type ExistingLine,
   type Plan,
+  type ReachGuard,
   type RuleSetId,
   type Run,
   type UnitSystem,
@@ -148,6 +150,9 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
       {plan.lines.map((line, index) => (
         <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOfLine(line))} />
       ))}
+      {plan.guards.map((guard) => (
+        <Guarded key={guard.reach} guard={guard} plan={plan} view={view} />
+      ))}
       {unguarded.map((finding) => (
         <Rect
           key={finding.id}
@@ -173,6 +178,37 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
     </G>
   );
 });
+
+/** Supports on the strip: boxes and bays as frames from the floor to their top, sets of shores as posts. */
+function Guarded({ guard, plan, view }: { guard: ReachGuard; plan: Plan; view: View }) {
+  const { station, bottom } = plan.profile;
+  const floorAt = (at: number) =>
+    bottom[
+      Math.max(
+        0,
+        station.findIndex((known) => known >= at - 1e-9),
+      )
+    ] as number;
+  return piecesOf(guard).map(({ from, to }) => {
+    const floor = floorAt((from + to) / 2);
+    const [top, foot] = [view.y(floor + guard.height), view.y(floor)];
+    return to > from ? (
+      <Rect
+        key={from}
+        x={view.x(from)}
+        width={Math.max(2, view.x(to) - view.x(from))}
+        y={top}
+        height={foot - top}
+        fill={ground.panel}
+        fillOpacity={0.35}
+        stroke={colours.ink}
+        strokeWidth={1}
+      />
+    ) : (
+      <Line key={from} x1={view.x(from)} x2={view.x(from)} y1={top} y2={foot} stroke={colours.ink} strokeWidth={2} />
+    );
+  });
+}
 
 /** An existing line on the strip: a bar over its expected cover in its marking colour, and its letter above. */
 function Crossing({ line, view, ruleSet, ground: level }: { line: ExistingLine; view: View; ruleSet: RuleSetId; ground: number }) {

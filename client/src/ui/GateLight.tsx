@@ -5,7 +5,16 @@ import { Icon } from '../theme/Icon';
 import { colours } from '../theme/tokens';
 
 /** One gate in a word, a sign and a colour, never in colour alone. */
-export function GateLight({ name, gate, small = false }: { name: string; gate: Gate | undefined; small?: boolean }) {
+export function GateLight({
+  name,
+  gate,
+  short,
+}: {
+  name: string;
+  gate: Gate | undefined;
+  /** Where there is little room: this instead of the name, and no count. */ short?: string;
+}) {
+  const small = short !== undefined;
   const stops = gate?.reasons.filter(({ state }) => state === 'stop').length ?? 0;
   const look = !gate
     ? { back: colours.line, front: colours.ink, icon: 'note', word: 'looking' }
@@ -19,20 +28,20 @@ export function GateLight({ name, gate, small = false }: { name: string; gate: G
       style={{
         flexDirection: 'row',
         alignItems: 'center',
-        gap: 8,
+        gap: small ? 4 : 8,
         backgroundColor: look.back,
         borderRadius: 8,
-        paddingHorizontal: 10,
-        minHeight: small ? 40 : 52,
+        paddingHorizontal: small ? 5 : 10,
+        minHeight: small ? 48 : 52,
       }}
     >
       <Icon name={look.icon} color={look.front} size={small ? 20 : 26} />
       <Text variant={small ? 'labelMedium' : 'titleMedium'} numberOfLines={1} style={{ color: look.front, flexShrink: 1 }}>
-        {name}
+        {short ?? name}
       </Text>
       <Text variant={small ? 'labelMedium' : 'titleMedium'} style={{ color: look.front }}>
         {look.word}
-        {stops > 0 ? ` (${stops})` : ''}
+        {stops > 0 && !small ? ` (${stops})` : ''}
       </Text>
     </View>
   );

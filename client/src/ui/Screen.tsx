@@ -16,7 +16,8 @@ export function TopBar({
   subtitle?: string | undefined;
   /** What stands below the title instead of a subtitle. */
   status?: ReactNode;
-  back?: string;
+  /** Where the way back leads, or how it goes. */
+  back?: string | (() => void);
   children?: ReactNode;
 }) {
   return (
@@ -30,7 +31,7 @@ export function TopBar({
           accessibilityLabel="Back"
           iconColor={colours.onClay}
           style={{ width: TARGET, height: TARGET, margin: 0 }}
-          onPress={() => router.dismissTo(back)}
+          onPress={() => (typeof back === 'string' ? router.dismissTo(back) : back())}
         />
       ) : (
         <View style={{ width: 12 }} />

@@ -15,7 +15,7 @@ export function Tabs<T extends string>({
   onChange: (value: T) => void;
 }) {
   return (
-    <View role="tablist" aria-label={label} style={{ flexDirection: 'row', marginLeft: 'auto' }}>
+    <View role="tablist" aria-label={label} style={{ flexDirection: 'row' }}>
       {options.map((option) => {
         const on = option.value === value;
         return (
@@ -27,7 +27,7 @@ export function Tabs<T extends string>({
             style={{
               minHeight: TARGET,
               justifyContent: 'center',
-              paddingHorizontal: 12,
+              paddingHorizontal: 9,
               borderBottomWidth: 3,
               borderColor: on ? colours.clay : 'transparent',
             }}

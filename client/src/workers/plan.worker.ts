@@ -1,4 +1,5 @@
 import {
+  guardOptions,
   InputError,
   jobGate,
   lineChecks,
@@ -11,6 +12,7 @@ import {
   type ExistingLine,
   type FieldError,
   type Gate,
+  type GuardOption,
   type Job,
   type Plan,
   type PlanSummary,
@@ -56,6 +58,7 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
+  options: (job: Job, run: Run, reach: number): Worked<GuardOption[]> => worked(() => guardOptions(job, run, reach)),
   checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),
   compare: (job: Job, runs: Run[]): Compared[] =>
     runs.map((run) => ({ sketch: sketchOf(job, withKnownLines(job, run)), summary: worked(() => summarise(planRun(job, run))) })),

@@ -33,8 +33,8 @@ export const dryStrengthIds = Object.keys(dryStrengths) as [DryStrength, ...DryS
 
 /** Tools that read a strength: unconfined = reading × `factor`; a vane reads shear, half of it. */
 export const strengthTools = {
-  penetrometer: { name: 'Pocket penetrometer', factor: 1 },
-  vane: { name: 'Hand vane', factor: 2 },
+  penetrometer: { name: 'Penetrometer', factor: 1 },
+  vane: { name: 'Vane', factor: 2 },
 } as const;
 export type StrengthTool = keyof typeof strengthTools;
 export const strengthToolIds = Object.keys(strengthTools) as [StrengthTool, ...StrengthTool[]];

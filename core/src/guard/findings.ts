@@ -4,6 +4,7 @@ import type { Finding, Fix, Reach, Run, Wall } from '../job';
 import { isOpen, levelsOn, pitsOf, reachEnd, reachIndexAt, reachSpan, type Pit, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatBatter, formatLength, type UnitSystem } from '../units';
+import { protectedBy } from './support';
 import { classSlope, faultWords, soilName, wallFault } from './slopes';
 import type { DepthRanges } from './thresholds';
 
@@ -46,14 +47,14 @@ export function protectionFindings(run: Run, rules: Rules, profile: ProfileColum
           ? 'A wall this high can bury a person in a second. Nobody enters.'
           : 'Shallow walls kill too, when they are cracked, wet, loaded or shaken.',
         basis: `${rule.basis}. ${COMPETENT}`,
-        fixes: protectionFixes(index, reach, rules),
+        fixes: protectionFixes(run, index, reach, rules),
       },
     ];
   });
 }
 
 /** Ways to make a reach safe to enter: lay the walls back to the class slope, or hold or shield them. */
-function protectionFixes(index: number, reach: Reach, rules: Rules): Fix[] {
+function protectionFixes(run: Run, index: number, reach: Reach, rules: Rules): Fix[] {
   const slope = classSlope(rules, reach.soil).ratio;
   const walls = (wall: Wall) => [
     { path: ['reaches', index, 'left'], value: wall },
@@ -61,7 +62,7 @@ function protectionFixes(index: number, reach: Reach, rules: Rules): Fix[] {
   ];
   const support = (protection: 'shield' | 'shores', label: string): Fix => ({
     label,
-    patches: [...walls({ kind: 'vertical' }), { path: ['reaches', index, 'protection'], value: protection }],
+    patches: [...walls({ kind: 'vertical' }), ...protectedBy(run, index, protection)],
   });
   return [
     {

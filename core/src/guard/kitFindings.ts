@@ -5,7 +5,7 @@ import type { Rules } from '../rules';
 import { formatBatter, formatLength, formatMassOf, type UnitSystem } from '../units';
 import { heaviestOf, type ReachGuard } from './schedule';
 import { classSlope, soilName } from './slopes';
-import { uprightHeight } from './support';
+import { protectedBy, uprightHeight } from './support';
 
 /** What the supports chosen cannot do: too deep, too low, too short for a stick, too heavy to lift, too wide for a cylinder. */
 export function kitFindings(
@@ -75,15 +75,7 @@ function tableFaults(
         reach.soil === 'C' ? 'Shores alone do not hold type C ground' : `No spacing of shores is tabled at ${length(depth)}`,
         reach.soil === 'C' ? 'It runs out between them: walers and sheeting behind, designed, or a shield.' : 'An engineer designs it.',
         '29 CFR 1926 Subpart P App. D; the supplier’s table rules',
-        [
-          {
-            label: 'Use a shield',
-            patches: [
-              { path: ['reaches', index, 'protection'], value: 'shield' },
-              { path: ['reaches', index, 'kit'], value: null },
-            ],
-          },
-        ],
+        [{ label: 'Use a shield', patches: protectedBy(run, index, 'shield') }],
       ),
     );
     return faults;

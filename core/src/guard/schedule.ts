@@ -13,7 +13,9 @@ export type Schedule = ({ kind: 'shield' } & BoxSchedule) | ({ kind: 'shores' } 
 /** What holds one reach, and what that takes. Metres. */
 export interface ReachGuard extends Range {
   reach: number;
+  /** Deepest of the reach, and where. */
   depth: number;
+  deepest: number;
   /** Of the supports above the bottom; 0 without. */
   height: number;
   kit: Kit | undefined;
@@ -26,7 +28,9 @@ export function reachGuards(job: Pick<Job, 'kit'>, run: Run, rules: Rules, profi
   return run.reaches.flatMap((reach, index): ReachGuard[] => {
     if (!isOpen(reach)) return [];
     const [from, to] = [reach.from, reachEnd(run, index)];
-    const depth = largest(profile.depth, reachSpan(profile, index));
+    const span = reachSpan(profile, index);
+    const depth = largest(profile.depth, span);
+    const deepest = profile.station[profile.depth.indexOf(depth, span.first)] as number;
     const height = supportHeight(reach, depth, rules);
     const kit = kitOf(job, reach.kit);
     const fits = kit?.kind === reach.protection ? kit : undefined;
@@ -36,6 +40,7 @@ export function reachGuards(job: Pick<Job, 'kit'>, run: Run, rules: Rules, profi
         from,
         to,
         depth,
+        deepest,
         height,
         kit: fits,
         schedule: fits && scheduleOf(fits, reach, run, { depth, height, length: to - from, rules }),
@@ -60,6 +65,18 @@ function scheduleOf(
     case 'sheets':
       return { kind: 'sheets', ...sheetSchedule(kit, { depth, length }) };
   }
+}
+
+/** Where the pieces stand at first, stations: boxes and bays as stretches, sets of shores as points. */
+export function piecesOf({ from, to, kit, schedule }: ReachGuard): Range[] {
+  const row = (length: number, count: number): Range[] =>
+    Array.from({ length: count }, (_, i) => ({ from: Math.min(to, from + i * length), to: Math.min(to, from + (i + 1) * length) })).filter(
+      (piece) => piece.to > piece.from,
+    );
+  if (schedule?.kind === 'shores') return schedule.sets.map((at) => ({ from: from + at, to: from + at }));
+  if (schedule?.kind === 'shield' && kit?.kind === 'shield') return row(kit.length, schedule.boxes);
+  if (schedule?.kind === 'sheets' && kit?.kind === 'sheets') return row(kit.frameLength, schedule.bays);
+  return [];
 }
 
 /** Heaviest piece that is lifted, kilograms. */

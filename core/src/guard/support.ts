@@ -1,7 +1,15 @@
-import type { ShieldKit } from '../catalogue';
+import type { Protection, ShieldKit } from '../catalogue';
 import { wallOffset } from '../geometry';
-import type { Reach } from '../job';
+import type { Patch, Reach, Run } from '../job';
 import type { Rules } from '../rules';
+
+/** The changes that hold a reach another way: what its supports so far asked for goes with them. */
+export function protectedBy(run: Pick<Run, 'reaches'>, index: number, protection: Protection): Patch[] {
+  const at = (key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
+  const kit = run.reaches[index]?.kit ?? null;
+  const clear = kit === null ? [] : [at('kit', null), at('panel', null), at('supportWidths', null)];
+  return [at('protection', protection), ...clear];
+}
 
 /** Height of the vertical face below a batter, metres; the whole depth where both sides are upright. */
 export function uprightHeight(reach: Pick<Reach, 'left' | 'right'>, depth: number): number {

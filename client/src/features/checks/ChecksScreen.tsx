@@ -20,7 +20,7 @@ import type { PlanWorker, Worked } from '../../workers/plan.worker';
 import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
 import { CircuitFields } from './CircuitFields';
-import { WaterFields } from './WaterFields';
+import { WaterFields } from '../run/WaterFields';
 
 /** Every line of a run against what could go wrong with it in the ground: formula, figures, limit and source. */
 export function ChecksScreen({ jobId, runId }: { jobId: string; runId: string }) {

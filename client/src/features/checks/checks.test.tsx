@@ -5,7 +5,7 @@ import { useState } from 'react';
 import type { RunDocument } from '../../data/documents';
 import { choose, onPage, press, type } from '../../testing/benches';
 import { CircuitFields } from './CircuitFields';
-import { WaterFields } from './WaterFields';
+import { WaterFields } from '../run/WaterFields';
 
 /** A run that really changes, as an open document does. */
 function onDocument(part: (run: RunDocument) => React.JSX.Element) {

@@ -1,5 +1,4 @@
 import { errorsOf, jobSchema, type Clearance, type Job } from '@tamper/core/job';
-import type { Gate } from '@tamper/core/clear';
 import { useMemo } from 'react';
 import { Text } from 'react-native-paper';
 import { useJob, type JobDocument } from '../../data/documents';
@@ -8,7 +7,7 @@ import { useToday } from '../../data/useToday';
 import { Conflict } from '../../ui/Conflict';
 import { GateLight } from '../../ui/GateLight';
 import { Loading } from '../../ui/Loading';
-import { Notice } from '../../ui/Notice';
+import { Reasons } from '../../ui/Reasons';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Page, TopBar } from '../../ui/Screen';
 import { useStable } from '../../ui/useStable';
@@ -59,6 +58,7 @@ function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
       <Page>
         <Conflict document={document} what="the job" />
         <GateLight name="Clear to dig" gate={gate} />
+        {gate?.open && gate.until ? <Text variant="titleSmall">Open until the end of {gate.until}, if nothing else changes.</Text> : null}
         <Reasons gate={gate} />
         <PermitCard />
         <RequestCard />
@@ -73,25 +73,5 @@ function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
         </Text>
       </Page>
     </ClearContext.Provider>
-  );
-}
-
-const KIND = { stop: 'stop', caution: 'caution', ok: 'note' } as const;
-
-/** Why the gate stands as it does, what shuts it first. */
-function Reasons({ gate }: { gate: Gate | undefined }) {
-  if (!gate) return null;
-  const told = gate.reasons.filter(({ state }) => state !== 'ok');
-  const fine = gate.reasons.filter(({ state }) => state === 'ok');
-  return (
-    <>
-      {gate.open && gate.until ? <Text variant="titleSmall">Open until the end of {gate.until}, if nothing else changes.</Text> : null}
-      {told.map((reason) => (
-        <Notice key={reason.id} kind={KIND[reason.state]} title={reason.what}>
-          <Text variant="bodySmall">{reason.why}</Text>
-        </Notice>
-      ))}
-      {fine.length > 0 ? <Text variant="bodySmall">In order: {fine.map(({ what }) => what).join(' · ')}</Text> : null}
-    </>
   );
 }

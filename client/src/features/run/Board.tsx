@@ -8,6 +8,7 @@ import {
   reachIndexAt,
   resolveRules,
   runGate,
+  safeToEnter,
   sectionAt,
   serviceOf,
   tooCloseIn,
@@ -26,6 +27,8 @@ import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useOtherRuns } from '../../data/jobRuns';
+import { useBook } from '../../data/useBook';
+import { useNow } from '../../data/useNow';
 import { useToday } from '../../data/useToday';
 import { LongSection } from '../../drawing/LongSection';
 import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
@@ -178,14 +181,16 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
         style={{
           flexDirection: 'row',
           alignItems: 'center',
-          gap: 8,
-          paddingHorizontal: 8,
+          gap: 6,
+          paddingHorizontal: 6,
           paddingVertical: 4,
           backgroundColor: colours.chalk,
         }}
       >
-        <Gates job={job.doc} good={good} others={others} jobId={jobId} />
-        <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
+        <Gates job={job.doc} good={good} others={others} jobId={jobId} runId={run.stored.id} />
+        <View style={{ marginLeft: 'auto' }}>
+          <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
+        </View>
       </View>
       {wide ? (
         <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
@@ -228,25 +233,50 @@ const Gates = memo(function Gates({
   good,
   others,
   jobId,
+  runId,
 }: {
   job: Job;
   good: Good | undefined;
   others: readonly Run[];
   jobId: string;
+  runId: string;
 }) {
   const today = useToday();
   const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
   return (
-    <Pressable
-      role="link"
-      aria-label="What clear to dig hangs on"
-      onPress={() => router.navigate(`/jobs/${jobId}/clear`)}
-      style={{ flexShrink: 1 }}
-    >
-      <GateLight name="Clear to dig" gate={gate} small />
-    </Pressable>
+    <>
+      <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
+        <GateLight name="Clear to dig" short="Dig" gate={gate} />
+      </Pressable>
+      <SafeLight job={job} good={good} jobId={jobId} runId={runId} />
+    </>
   );
 });
+
+/** The gate Safe to enter, from the plan on screen and the book. */
+function SafeLight({ job, good, jobId, runId }: { job: Job; good: Good | undefined; jobId: string; runId: string }) {
+  const now = useNow();
+  const { entries } = useBook(runId);
+  const gate = useMemo(
+    () =>
+      good && entries
+        ? safeToEnter({
+            run: good.run,
+            rules: resolveRules(job.ruleSet, job.overrides),
+            units: job.units,
+            plan: good.plan,
+            book: entries,
+            now,
+          })
+        : undefined,
+    [job, good, entries, now],
+  );
+  return (
+    <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
+      <GateLight name="Safe to enter" short="Enter" gate={gate} />
+    </Pressable>
+  );
+}
 
 interface PictureProps {
   good: Good;

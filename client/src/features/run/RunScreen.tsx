@@ -81,6 +81,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
           onJob={changeJob}
           onDelete={remove}
           onDuplicate={duplicate}
+          onGuard={() => router.push(`${back}/runs/${runId}?guard=ways`)}
           onChecks={() => router.navigate(`${back}/runs/${runId}/checks`)}
           onRisk={() => router.navigate(`${back}/runs/${runId}/risk`)}
           onCompare={() => router.navigate(`${back}/compare?a=${runId}`)}

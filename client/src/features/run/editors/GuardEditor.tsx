@@ -1,36 +1,41 @@
-import { protectionIds, protections, soilClasses, type Reach, type SoilClass } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { protectedBy, protectionIds, protections, soilClasses, type Protection, type Reach, type SoilClass } from '@tamper/core';
+import { router, useLocalSearchParams } from 'expo-router';
+import { Button, Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
 
 const SOILS: Record<SoilClass, string> = { rock: 'Rock', A: 'A stiff', B: 'B firm', C: 'C weak' };
+const HELD: Record<Protection, string> = { none: 'None', shield: 'Shield', shores: 'Shores', sheets: 'Sheets' };
 
 /** What the ground is and what holds it. */
 export function GuardEditor() {
   const { run, reachIndex, apply } = useRunEdit();
+  const { jobId, runId } = useLocalSearchParams<{ jobId: string; runId: string }>();
   const reach = run.reaches[reachIndex] as Reach;
-  const set = (key: 'soil' | 'protection') => (value: string) => apply([{ path: ['reaches', reachIndex, key], value }]);
   return (
     <>
       <Choice
         label="Soil class"
         value={reach.soil}
         options={soilClasses.map((value) => ({ value, label: SOILS[value] }))}
-        onChange={set('soil')}
+        onChange={(soil) => apply([{ path: ['reaches', reachIndex, 'soil'], value: soil }])}
       />
       <Choice
         label="Protection"
         value={reach.protection}
-        options={protectionIds.map((value) => ({
-          value,
-          label: protections[value].name.replace('Trench s', 'S').replace('Hydraulic s', 'S'),
-        }))}
-        onChange={set('protection')}
+        options={protectionIds.map((value) => ({ value, label: HELD[value] }))}
+        onChange={(protection) => apply(protectedBy(run, reachIndex, protection))}
       />
       <Text variant="bodySmall">
         {protections[reach.protection].name}: {protections[reach.protection].basis}. A competent person classes the soil on site; when in
         doubt, C.
       </Text>
+      <Button mode="outlined" icon="compare" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=ways`)}>
+        Compare every way to hold it
+      </Button>
+      <Button mode="outlined" icon="list" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=soil`)}>
+        Test the soil
+      </Button>
     </>
   );
 }

@@ -1,9 +1,10 @@
-import { classSlope, formatBatter, parseBatter, resolveRules, type Reach, type Wall } from '@tamper/core';
+import { classSlope, formatBatter, formatLength, parseBatter, parseLength, resolveRules, type Reach, type Wall } from '@tamper/core';
 import { Button, Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
+import { OptionalField } from '../../../ui/OptionalField';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { Fields, LengthField } from '../fields';
+import { bareUnit, Fields, LengthField } from '../fields';
 
 const OTHER = { left: 'right', right: 'left' } as const;
 
@@ -46,6 +47,15 @@ export function WallEditor({ side }: { side: 'left' | 'right' }) {
             parse={parseBatter}
             onValue={(ratio) => apply([{ path: [...path, 'ratio'], value: ratio }], path.join('.'))}
             hint={formatBatter(wall.ratio)}
+          />
+          <OptionalField
+            label="Vertical foot below it"
+            value={wall.foot}
+            format={(metres) => formatLength(metres, job.units)}
+            parse={(text) => parseLength(text, bareUnit(job.units, 'depth'))}
+            onValue={(foot) => apply([{ path: [...path, 'foot'], value: foot }], path.join('.'))}
+            hint="Of supports, or of type A"
+            basis={150}
           />
         </Fields>
       ) : null}

@@ -7,7 +7,7 @@ import type { RunDocument } from '../../data/documents';
 import { TARGET } from '../../theme/tokens';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
-import { patched } from '../run/context';
+import { patched } from './context';
 
 /** Levels of the water in the ground along the run; linear between them. */
 export function WaterFields({ job, run }: { job: Job; run: RunDocument }) {

@@ -1,0 +1,90 @@
+import { safeToEnter, type SafeGate } from '@tamper/core/guard';
+import { happenings, type Happening } from '@tamper/core/job';
+import { formatStation } from '@tamper/core/units';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import { useNow } from '../../data/useNow';
+import { Card } from '../../ui/Card';
+import { Faults } from '../../ui/Faults';
+import { GateLight } from '../../ui/GateLight';
+import { showMoment } from '../../ui/moment';
+import { Reasons } from '../../ui/Reasons';
+import { TextField } from '../../ui/TextField';
+import { AirCard } from './AirCard';
+import { BookCard } from './BookCard';
+import { useGuard } from './context';
+import { InspectionCard } from './InspectionCard';
+import { Outbox } from './Outbox';
+import { PressureCard } from './PressureCard';
+
+/** May people go in, and what has to be written down for it. */
+export function EnterTab() {
+  const { job, run, plan, rules, book } = useGuard();
+  const now = useNow();
+  // What was just entered is older than the clock's next step.
+  const latest = book.entries?.reduce((last, { at }) => (at > last ? at : last), now) ?? now;
+  const at = latest > now && Date.parse(latest) - Date.parse(now) < 60_000 ? latest : now;
+  const gate = useMemo(
+    (): SafeGate | undefined => book.entries && safeToEnter({ run, rules, units: job.units, plan, book: book.entries, now: at }),
+    [book.entries, run, rules, job.units, plan, at],
+  );
+  return (
+    <>
+      <GateLight name="Safe to enter" gate={gate} />
+      <Outbox />
+      {gate?.open && gate.where && gate.closes ? (
+        <Text variant="titleSmall">
+          From {formatStation(gate.where.from, job.units)} to {formatStation(gate.where.to, job.units)}, until {showMoment(gate.closes)}. It
+          shuts by itself then, on rain, on a change of plan and on falling pressure.
+        </Text>
+      ) : null}
+      <Reasons gate={gate} />
+      <WhoCard />
+      <HappeningCard />
+      <PressureCard />
+      <AirCard />
+      <InspectionCard />
+      <BookCard />
+      <Text variant="bodySmall">
+        Tamper warns; it does not make a trench safe. A competent person on site decides, and anybody may stop the work. A person buried is
+        not dug out with a machine: call for help.
+      </Text>
+    </>
+  );
+}
+
+function WhoCard() {
+  const { who, setWho } = useGuard();
+  return (
+    <Card title="Who writes">
+      <TextField label="Your role or name" value={who} onText={setWho} placeholder="Foreman" />
+      <Text variant="bodySmall">Put to every entry. Entries are never changed or taken out; a mistake is put right by a new one.</Text>
+    </Card>
+  );
+}
+
+function HappeningCard() {
+  const { book, who } = useGuard();
+  const [note, setNote] = useState('');
+  const [fault, setFault] = useState<string>();
+  const enter = (what: Happening) => {
+    if (who.trim().length < 2) return setFault('Say who you are first: a role will do.');
+    setFault(undefined);
+    book.enter({ kind: 'happening', what, note: note.trim() }, who.trim());
+    setNote('');
+  };
+  return (
+    <Card title="Something happened: shut the gate">
+      <TextField label="What and where" value={note} onText={setNote} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        {(Object.keys(happenings) as Happening[]).map((what) => (
+          <Button key={what} mode="outlined" onPress={() => enter(what)}>
+            {happenings[what]}
+          </Button>
+        ))}
+      </View>
+      <Faults title="Not entered" faults={fault ? [fault] : []} />
+    </Card>
+  );
+}
