@@ -21,16 +21,6 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
-    name: 'existing-lines-phone',
-    size: PHONE,
-    visit: async (page) => {
-      await openRun(page, 'Pontoon supply');
-      await page.getByRole('button', { name: 'Existing lines', exact: true }).click();
-      await page.getByRole('button', { name: /Old fuel line/ }).click();
-      await page.getByRole('button', { name: /Old fuel line/ }).click();
-    },
-  },
-  {
     name: 'clear-phone',
     size: PHONE,
     visit: async (page) => {
@@ -50,15 +40,6 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
   },
   { name: 'long-section-phone', size: PHONE, visit: longSection },
   { name: 'long-section-wide', size: WIDE, visit: longSection },
-  {
-    name: 'grade-finder-phone',
-    size: PHONE,
-    visit: async (page) => {
-      await longSection(page);
-      await page.getByRole('button', { name: 'Find the grade' }).click();
-      await page.getByText('Found a line that holds them all').evaluate((title) => title.scrollIntoView());
-    },
-  },
   {
     name: 'strike-risk-phone',
     size: PHONE,
@@ -97,6 +78,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.waitForTimeout(1500);
     },
   },
+  // From here on the demo is changed: what others show comes before.
   {
     name: 'run-wide',
     size: WIDE,
@@ -107,7 +89,81 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByRole('button', { name: 'Soil and guard', exact: true }).click();
     },
   },
+  {
+    name: 'soil-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await guard(page, 'Wash-down drain', 'Soil');
+      await page.getByRole('button', { name: 'Test the ground' }).click();
+      for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Read the practice tool' }).click();
+      await page.getByLabel('Cracks in the face or behind the lip?: No', { exact: true }).click();
+      await page.getByLabel('Dug before, or filled?: Yes', { exact: true }).click();
+      await page.getByRole('list', { name: 'Why this class' }).evaluate((reasons) => reasons.scrollIntoView({ block: 'end' }));
+    },
+  },
+  {
+    name: 'ways-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await guard(page, 'Wash-down drain', 'Ways');
+      await page.getByRole('button', { name: /^Reach:/ }).click();
+      await page.getByRole('menuitem', { name: /^2,/ }).click();
+      await page.getByText('Shores alone do not hold type C ground').waitFor();
+    },
+  },
+  { name: 'shores-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
+  { name: 'benches-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
+  {
+    name: 'steps-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await guard(page, 'Outfall', 'Steps');
+      for (let i = 0; i < 9; i++) await page.getByRole('button', { name: 'Next step' }).click();
+    },
+  },
+  { name: 'gate-phone', size: PHONE, visit: openGate },
 ];
+
+/** The guard screen of a run, at a tab. */
+async function guard(page: Page, name: string, tab: string): Promise<void> {
+  await openRun(page, name);
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+  await page.getByRole('tab', { name: tab, exact: true }).click();
+}
+
+/** The outfall with good air, inspected and signed. */
+async function openGate(page: Page): Promise<void> {
+  await guard(page, 'Outfall', 'Enter');
+  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
+  for (const [gas, read] of [
+    ['Oxygen, %', '20.9'],
+    ['Flammable, % of limit', '0'],
+    ['Hydrogen sulphide, ppm', '0'],
+    ['Carbon monoxide, ppm', '2'],
+  ] as const)
+    await page.getByRole('textbox', { name: gas }).fill(read);
+  await page.getByRole('button', { name: 'Enter the air test' }).click();
+  const yes = page.getByRole('region', { name: 'Inspection before the shift' }).getByText('Yes', { exact: true });
+  const count = await yes.count();
+  for (let i = 0; i < count; i++) await yes.nth(i).click();
+  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+  await page.getByRole('status', { name: 'Safe to enter: OPEN' }).evaluate((light) => light.scrollIntoView());
+}
+
+/** The deep reach of the drain held another way, with the cursor in it. */
+async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
+  await openRun(page, 'Wash-down drain');
+  await toStation(page, 30);
+  await page.getByRole('button', { name: 'Soil and guard', exact: true }).click();
+  if (soil) await page.getByLabel(`Soil class: ${soil}`).click();
+  await page.getByRole('button', { name: 'Compare every way to hold it' }).click();
+  await page.getByRole('button', { name: /^Reach:/ }).click();
+  await page.getByRole('menuitem', { name: /^2,/ }).click();
+  await page.getByRole('button', { name: `Choose: ${way}` }).click();
+  await page.getByText(/^Works, and is planned/).waitFor();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await page.getByTestId('number-Deepest').filter({ visible: true }).waitFor();
+}
 
 async function arranged(page: Page): Promise<void> {
   await openRun(page, 'Pontoon supply');

@@ -179,20 +179,14 @@ export const SectionDrawing = memo(function SectionDrawing({
           />
           {section.bore === undefined ? (
             <>
-              <WallLabel
-                wall={reach.left}
-                x={x(lipLeft) - 6}
-                y={(groundY + y(section.bottom)) / 2 + 22}
-                anchor="end"
-                colour={on('left') ? colours.paint : colours.ink}
-              />
-              <WallLabel
-                wall={reach.right}
-                x={x(lipRight) + 6}
-                y={(groundY + y(section.bottom)) / 2 + 22}
-                anchor="start"
-                colour={on('right') ? colours.paint : colours.ink}
-              />
+              {(['left', 'right'] as const).map((side) => (
+                <WallLabel
+                  key={side}
+                  wall={reach[side]}
+                  {...wallLabelAt(reach[side], side, section, view, side === 'left' ? lipLeft : lipRight)}
+                  colour={on(side) ? colours.paint : colours.ink}
+                />
+              ))}
             </>
           ) : null}
           {section.heaps.map((heap) => {
@@ -356,7 +350,32 @@ function Existing({
   );
 }
 
-function WallLabel({ wall, x, y, anchor, colour }: { wall: Wall; x: number; y: number; anchor: 'start' | 'end'; colour: string }) {
+/** Beside a batter half way up; under the first tread of benches, where there is ground. */
+function wallLabelAt(wall: Wall, side: 'left' | 'right', section: Section, view: View, lip: number) {
+  if (wall.kind === 'bench') {
+    const toe = (side === 'left' ? -1 : 1) * (section.digWidth / 2);
+    return { x: view.x((toe + lip) / 2), y: view.y(section.bottom + wall.riser) + 18, anchor: 'middle' as const };
+  }
+  return {
+    x: view.x(lip) + (side === 'left' ? -6 : 6),
+    y: (view.y(section.ground) + view.y(section.bottom)) / 2 + 22,
+    anchor: side === 'left' ? ('end' as const) : ('start' as const),
+  };
+}
+
+function WallLabel({
+  wall,
+  x,
+  y,
+  anchor,
+  colour,
+}: {
+  wall: Wall;
+  x: number;
+  y: number;
+  anchor: 'start' | 'middle' | 'end';
+  colour: string;
+}) {
   if (wall.kind === 'vertical') return null;
   return (
     <Label

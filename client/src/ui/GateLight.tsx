@@ -12,7 +12,7 @@ export function GateLight({
 }: {
   name: string;
   gate: Gate | undefined;
-  /** Where there is little room: this instead of the name, and no count. */ short?: string;
+  /** Where there is little room: this instead of the name, and no count. */ short?: string | undefined;
 }) {
   const small = short !== undefined;
   const stops = gate?.reasons.filter(({ state }) => state === 'stop').length ?? 0;

@@ -1,6 +1,6 @@
 import { gateAfter, procedure, score, stageAfter, tryStep, wayOf, type Practice, type Step } from '@tamper/core/guard';
 import { formatPercent } from '@tamper/core/units';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, useWindowDimensions, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { StageDrawing } from '../../drawing/StageDrawing';
@@ -9,6 +9,7 @@ import { colours, TARGET } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
+import { useStable } from '../../ui/useStable';
 import { useGuard } from './context';
 import { ReachPicker } from './ReachPicker';
 
@@ -17,6 +18,8 @@ const MODES = [
   { value: 'practise', label: 'Practise the order' },
 ] as const;
 type Mode = (typeof MODES)[number]['value'];
+/** A step is shown this long when they play by themselves, ms. */
+const BEAT = 1800;
 const FRESH: Practice = { done: [], faults: [] };
 
 /** Putting the supports in and taking them out, step by step: shown, or put in order by oneself. */
@@ -26,6 +29,7 @@ export function StepsTab() {
   const { width } = useWindowDimensions();
   const [mode, setMode] = useState<Mode>('watch');
   const [practice, setPractice] = useState(FRESH);
+  const [playing, setPlaying] = useState(false);
   const way = wayOf(run.reaches[reach] ?? { protection: 'none', entry: false });
   const steps = procedure(way);
   // Another way has other steps: what was done of the old ones does not count.
@@ -37,9 +41,16 @@ export function StepsTab() {
   const gate = gateAfter(steps, done);
   const start = (which: Mode) => {
     setMode(which);
+    setPlaying(false);
     setPractice(FRESH);
   };
   const wrong = practice.faults.at(-1);
+  const goOn = useStable(() => (next ? setPractice({ ...now, done: [...done, next.id] }) : setPlaying(false)));
+  useEffect(() => {
+    if (!playing) return;
+    const timer = setInterval(goOn, BEAT);
+    return () => clearInterval(timer);
+  }, [playing, goOn]);
   return (
     <>
       <ReachPicker edit={edit} />
@@ -65,15 +76,13 @@ export function StepsTab() {
         </Text>
         {mode === 'watch' ? (
           <View style={{ flexDirection: 'row', gap: 8 }}>
+            <Button mode="outlined" onPress={() => setPlaying(!playing && next !== undefined)}>
+              {playing ? 'Stop' : 'Play'}
+            </Button>
             <Button mode="outlined" disabled={done.length === 0} onPress={() => setPractice({ ...now, done: done.slice(0, -1) })}>
               Back
             </Button>
-            <Button
-              mode="contained"
-              disabled={!next}
-              style={{ flex: 1 }}
-              onPress={() => next && setPractice({ ...now, done: [...done, next.id] })}
-            >
+            <Button mode="contained" disabled={!next} style={{ flex: 1 }} onPress={goOn}>
               {next ? 'Next step' : 'All done'}
             </Button>
           </View>

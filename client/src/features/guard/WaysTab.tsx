@@ -83,6 +83,7 @@ function OneWay({ option }: { option: GuardOption }) {
   const chosen = applyPatches(run, option.patches);
   const on = JSON.stringify(chosen.reaches[reach]) === JSON.stringify(run.reaches[reach]);
   const { units, rates } = job;
+  const mends = option.mends.filter(({ label }, i) => option.mends.findIndex((other) => other.label === label) === i);
   const spare = Math.min(option.spare.left, option.spare.right);
   return (
     <View role="listitem">
@@ -146,6 +147,16 @@ function OneWay({ option }: { option: GuardOption }) {
             {option.feasible ? 'Choose this' : 'Plan it all the same and mend it'}
           </Button>
         )}
+        {mends.map(({ label, patches }) => (
+          <Button
+            key={label}
+            mode="outlined"
+            accessibilityLabel={`${option.name}, and: ${label}`}
+            onPress={() => setFault(apply([...option.patches, ...patches]))}
+          >
+            Choose it, and: {label}
+          </Button>
+        ))}
         <Faults title="Not changed" faults={fault ? [fault] : []} />
       </Card>
     </View>

@@ -187,7 +187,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
           backgroundColor: colours.chalk,
         }}
       >
-        <Gates job={job.doc} good={good} others={others} jobId={jobId} runId={run.stored.id} />
+        <Gates job={job.doc} good={good} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
         <View style={{ marginLeft: 'auto' }}>
           <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
         </View>
@@ -234,27 +234,29 @@ const Gates = memo(function Gates({
   others,
   jobId,
   runId,
+  wide,
 }: {
   job: Job;
   good: Good | undefined;
   others: readonly Run[];
   jobId: string;
   runId: string;
+  wide: boolean;
 }) {
   const today = useToday();
   const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
   return (
     <>
       <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
-        <GateLight name="Clear to dig" short="Dig" gate={gate} />
+        <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
       </Pressable>
-      <SafeLight job={job} good={good} jobId={jobId} runId={runId} />
+      <SafeLight job={job} good={good} jobId={jobId} runId={runId} wide={wide} />
     </>
   );
 });
 
 /** The gate Safe to enter, from the plan on screen and the book. */
-function SafeLight({ job, good, jobId, runId }: { job: Job; good: Good | undefined; jobId: string; runId: string }) {
+function SafeLight({ job, good, jobId, runId, wide }: { job: Job; good: Good | undefined; jobId: string; runId: string; wide: boolean }) {
   const now = useNow();
   const { entries } = useBook(runId);
   const gate = useMemo(
@@ -273,7 +275,7 @@ function SafeLight({ job, good, jobId, runId }: { job: Job; good: Good | undefin
   );
   return (
     <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
-      <GateLight name="Safe to enter" short="Enter" gate={gate} />
+      <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={gate} />
     </Pressable>
   );
 }

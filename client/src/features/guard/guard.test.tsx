@@ -1,0 +1,243 @@
+import { blankJob, blankRun, planRun, type Entry, type Job, type Patch, type Reach, type Run } from '@tamper/core';
+import { resolveRules } from '@tamper/core/rules';
+import { fireEvent, screen, waitFor } from '@testing-library/react';
+import { randomUUID } from 'node:crypto';
+import { useMemo, useState, type ReactNode } from 'react';
+import { choose, field, onPage, press, type } from '../../testing/benches';
+import { patched } from '../run/context';
+import { GuardContext, type GuardEdit } from './context';
+import { EnterTab } from './EnterTab';
+import { momentAt, usualEnd } from './InspectionCard';
+import { KitTab } from './KitTab';
+import { SoilTab } from './SoilTab';
+import { StepsTab } from './StepsTab';
+
+// The page of the tests has no numbers of its own to give.
+Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID });
+jest.mock('../../data/useNow', () => ({ useNow: () => new Date().toISOString() }));
+
+/** A drain 2 m deep in type C, held as asked. */
+const drain = (change: Partial<Reach> = {}): Run => {
+  const run = blankRun({ name: 'Drain', length: 12, service: 'drain-160', cover: 1.74, ruleSet: 'UK' });
+  return { ...run, reaches: run.reaches.map((reach) => ({ ...reach, soil: 'C', bottomWidth: 0.9, ...change })) };
+};
+const box = { protection: 'shield', kit: 'box-medium', panel: 0.1 } as const;
+
+/** Puts a tab of the guard screen on a bench: a run and a book that really change, no server. */
+function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'UK')) {
+  const seen = { run: start, job: startJob, book: [] as Entry[] };
+  function Bench() {
+    const [run, setRun] = useState(start);
+    const [job, setJob] = useState(startJob);
+    const [entries, setEntries] = useState<Entry[]>([]);
+    const [who, setWho] = useState('');
+    const [reach, setReach] = useState(0);
+    Object.assign(seen, { run, job, book: entries });
+    const plan = useMemo(() => planRun(job, run), [job, run]);
+    const edit: GuardEdit = {
+      document: { doc: run, change: setRun } as unknown as GuardEdit['document'],
+      job,
+      run,
+      plan,
+      rules: resolveRules(job.ruleSet, job.overrides),
+      book: {
+        entries,
+        waiting: [],
+        heard: 0,
+        error: undefined,
+        held: true,
+        enter: (fact, author, corrects) => {
+          const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };
+          setEntries((before) => [...before, entry]);
+          return entry;
+        },
+      },
+      who,
+      setWho,
+      apply: (patches: readonly Patch[]) => {
+        const next = patched(run, patches);
+        if ('fault' in next) return next.fault;
+        setRun(next.run);
+        return undefined;
+      },
+      putJob: (change) => {
+        setJob({ ...job, ...change });
+        return undefined;
+      },
+      reach,
+      setReach,
+    };
+    return <GuardContext.Provider value={edit}>{tab}</GuardContext.Provider>;
+  }
+  onPage(<Bench />);
+  return seen;
+}
+
+test('a shift ends today, or tomorrow where that has passed; nonsense is no time', () => {
+  const now = new Date(2026, 10, 2, 9, 30);
+  expect(momentAt('17:00', now)).toBe(new Date(2026, 10, 2, 17).toISOString());
+  expect(momentAt('6.15', now)).toBe(new Date(2026, 10, 3, 6, 15).toISOString());
+  expect([momentAt('late', now), momentAt('25:00', now)]).toEqual([undefined, undefined]);
+  expect([usualEnd(now), usualEnd(new Date(2026, 10, 2, 22))]).toEqual(['17:00', '06:00']);
+});
+
+test('the gate opens when every question is answered and signed, and rain shuts it', async () => {
+  const seen = onGuard(<EnterTab />, drain(box));
+  expect(screen.getByLabelText(/^Safe to enter: SHUT/)).toBeTruthy();
+  press('Sign the inspection');
+  expect(screen.getByText('Say who inspected: the competent person’s name or role.')).toBeTruthy();
+  type('Your role or name', 'foreman');
+  press('Sign the inspection');
+  expect(screen.getByText(/questions are not answered/)).toBeTruthy();
+  for (const yes of screen.getAllByText('Yes')) fireEvent.click(yes);
+  type('Shift ends', usualEnd(new Date()));
+  press('Sign the inspection');
+  await waitFor(() => expect(screen.getByLabelText('Safe to enter: OPEN')).toBeTruthy());
+  expect(seen.book).toHaveLength(1);
+  press('It rained');
+  await waitFor(() => expect(screen.getByLabelText(/^Safe to enter: SHUT/)).toBeTruthy());
+  expect(seen.book.map(({ fact: { kind } }) => kind)).toEqual(['inspection', 'happening']);
+});
+
+test('a no asks what is wrong, goes into the book and keeps the gate shut', () => {
+  onGuard(<EnterTab />, drain(box));
+  type('Your role or name', 'foreman');
+  for (const yes of screen.getAllByText('Yes')) fireEvent.click(yes);
+  choose('No water stands or runs in; the pump works', 'No');
+  type('What is wrong: water', 'pump blocked');
+  type('Shift ends', usualEnd(new Date()));
+  press('Sign the inspection');
+  expect(screen.getByText('Found wanting: No water stands or runs in; the pump works')).toBeTruthy();
+  expect(screen.getByText('pump blocked')).toBeTruthy();
+});
+
+test('shores are read set by set, and one that falls is told before it is entered', () => {
+  const seen = onGuard(<EnterTab />, drain({ soil: 'B', protection: 'shores', kit: 'shores-light', panel: 0.06 }));
+  type('Your role or name', 'foreman');
+  type('Pressure, MPa', '5');
+  press('Add the reading');
+  press('Enter the hold test');
+  expect(screen.getByText(/Read it twice at least/)).toBeTruthy();
+  type('Minute', '0');
+  type('Pressure, MPa', '5');
+  press('Add the reading');
+  expect(screen.getByText('The readings follow each other: give a later minute.')).toBeTruthy();
+  type('Minute', '5');
+  type('Pressure, MPa', '4');
+  press('Add the reading');
+  expect(screen.getByText(/^Does not hold: it fell from/)).toBeTruthy();
+  press('Enter the hold test');
+  expect(seen.book[0]?.fact).toMatchObject({
+    kind: 'pressure',
+    reach: 0,
+    set: 1,
+    readings: [
+      { minute: 0, pressure: 5e6 },
+      { minute: 5, pressure: 4e6 },
+    ],
+  });
+});
+
+test('bad air is told while it is typed', () => {
+  const seen = onGuard(<EnterTab />, drain(box));
+  choose('Could the air be bad: fuel, sewage, peat, exhaust?', 'It could');
+  type('Your role or name', 'foreman');
+  for (const [gas, read] of [
+    ['Oxygen, %', '19'],
+    ['Flammable, % of limit', '0'],
+    ['Hydrogen sulphide, ppm', '0'],
+    ['Carbon monoxide, ppm', '3'],
+  ] as const)
+    type(gas, read);
+  expect(screen.getByText('Bad air: oxygen 19 %, at least 19.5 %')).toBeTruthy();
+  press('Enter the air test');
+  expect(seen.book[0]?.fact).toMatchObject({ kind: 'air', oxygen: 0.19, monoxide: 3 });
+});
+
+test('a soil test follows its answers, is signed, and a claim better than it stops with the fix', () => {
+  const seen = onGuard(<SoilTab />, drain({ soil: 'A', ...box }));
+  press('Test the ground');
+  expect(screen.getByText('So far: type C')).toBeTruthy();
+  type('Reading as shown', 'hard');
+  press('Add the reading');
+  expect(screen.getByText(/“hard” is not a strength/)).toBeTruthy();
+  type('Reading as shown', '75 kPa');
+  press('Add the reading');
+  type('Longest ribbon rolled, empty if not tried', '60');
+  for (const look of [
+    'Cracks in the face or behind the lip?',
+    'Dug before, or filled?',
+    'Traffic, piling or trains shaking it?',
+    'Layers dipping into the cut, 4:1 or steeper?',
+  ])
+    choose(look, 'No');
+  press('Water in the face or the floor: Not looked');
+  press('Dry');
+  expect(screen.getByText('So far: type B')).toBeTruthy();
+  type('Layer to, down', '-3');
+  press('Sign the test');
+  expect(field('Layer to, down').value).toBe('-3');
+  expect(seen.book).toEqual([]);
+  type('Layer to, down', '3');
+  type('Tested by', 'foreman');
+  press('Sign the test');
+  expect(seen.book[0]?.fact).toMatchObject({
+    kind: 'soil',
+    material: 'clay',
+    ribbon: 0.06,
+    water: 'dry',
+    fissured: false,
+    strength: { readings: [75e3] },
+  });
+  expect(screen.getByText('Planned as type A; the tests show type B')).toBeTruthy();
+  press('Plan for type B');
+  expect(seen.run.reaches[0]?.soil).toBe('B');
+});
+
+test('the kit lists what comes and in what order; an own table is entered and chosen', () => {
+  const seen = onGuard(<KitTab />, drain({ protection: 'shield' }));
+  expect(screen.queryByText('Boxes standing at once')).toBeNull();
+  press('Enter a table like it');
+  type('Name of the supports', 'Yard box');
+  type('Rated to', '3');
+  type('Base height', '2.4');
+  press('By the table of: Not settled');
+  press(/^Yard box · /);
+  expect(seen.run.reaches[0]).toMatchObject({ kit: seen.job.kit[0]?.id, panel: 0.06, supportWidths: { least: 0.7, most: 1.5 } });
+  expect(screen.getByText('Boxes standing at once')).toBeTruthy();
+  expect(screen.getByText('Ways out and edges')).toBeTruthy();
+  type('Comes through at', '1e-4');
+  type('Water at station', '0');
+  type('Level of the water', '9.5');
+  press('Add the water level');
+  expect(screen.getByText(/wellpoints or a deeper well/)).toBeTruthy();
+});
+
+test('steps are shown one after another; out of turn is refused with why, and costs in practice', () => {
+  onGuard(<StepsTab />, drain(box));
+  press('Next step');
+  press('Next step');
+  expect(screen.getByText('Step 2 of 13')).toBeTruthy();
+  press(/^8\. Go in and make the bed/);
+  expect(screen.getByText('Not now: Nobody goes in before the inspection: the gate is shut.')).toBeTruthy();
+  choose('How', 'Practise the order');
+  press(/^Lay and joint the line/);
+  expect(screen.getByText(/^Not now: A line on bare ground/)).toBeTruthy();
+  for (const next of [
+    /^Set out/,
+    /^Dig ahead/,
+    /^Lower the box/,
+    /^Dig inside/,
+    /^Fill the gaps/,
+    /^Lower a ladder/,
+    /^The competent/,
+    /^Go in and/,
+    /^Lay and/,
+    /^Fill round/,
+    /^Everybody out/,
+    /^Draw the box/,
+    /^Draw it out/,
+  ])
+    press(next);
+  expect(screen.getByText('Done, 92.9 % of the picks right')).toBeTruthy();
+});
