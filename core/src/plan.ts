@@ -71,7 +71,17 @@ import {
   type LayerHeights,
 } from './makeup';
 import { resolveRules, type RuleSetId } from './rules';
-import { balance, heapExcess, heapsAt, roomFindings, setbackFindings, type Balance, type Heap, type PartVolumes } from './spoil';
+import {
+  balance,
+  heapExcess,
+  heapsAt,
+  roomFindings,
+  setbackFindings,
+  surchargeFindings,
+  type Balance,
+  type Heap,
+  type PartVolumes,
+} from './spoil';
 
 /** A pit with what digging it adds to the trench, m³ in the bank, and what fills it again, m³ compacted. */
 export interface PlannedPit extends Pit {
@@ -215,6 +225,7 @@ export function planRun(job: Job, run: Run): Plan {
       ...depthFindings(ranges, rules, job.units),
       ...exitFindings(run, columns, machine, rules, job.units),
       ...setbackFindings(run, rules, job.units),
+      ...surchargeFindings(run, rules, profile, area, job.units),
       ...roomFindings(run, profile, area, excess, heap, job.units),
     ]),
   };

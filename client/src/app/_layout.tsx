@@ -4,6 +4,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { fontFiles } from '../theme/fonts';
 import { Themed } from '../theme/Themed';
 import { colours } from '../theme/tokens';
+import { SendWaiting } from '../ui/SendWaiting';
 
 export default function Layout() {
   const [ready, failed] = useFonts(fontFiles);
@@ -11,6 +12,7 @@ export default function Layout() {
   return (
     <SafeAreaProvider>
       <Themed>
+        <SendWaiting />
         <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
       </Themed>
     </SafeAreaProvider>

@@ -1,6 +1,6 @@
 import type { Entry } from '@tamper/core/job';
 import { ApiError, type KeptEntry } from './api';
-import { RunBook } from './runBook';
+import { RunBook, runsWaiting } from './runBook';
 
 const entry = (id: string, at = '2026-11-02T07:00:00Z'): Entry => ({
   id,
@@ -59,6 +59,7 @@ test('without a connection it waits on the device, through a reload, and is sent
   await settled();
   expect(before.read()).toMatchObject({ error: 'No connection to the server.', held: true });
   const after = open();
+  expect(runsWaiting(localStorage)).toEqual(['r1']);
   expect(after.read().waiting.map(({ entry: { id } }) => id)).toEqual(['a']);
   server.cut = false;
   after.subscribe(() => undefined);

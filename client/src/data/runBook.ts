@@ -31,6 +31,11 @@ const OVERLAP = 50;
 /** One key an entry: tabs that share the store never write over each other's. */
 const keyOf = (runId: string, id = '') => `tamper.book.${runId}.${id}`;
 
+/** Runs of which this device holds entries that were not sent. */
+export const runsWaiting = (store: Storage): string[] => [
+  ...new Set(Object.keys(store).flatMap((key) => /^tamper\.book\.([^.]+)\./.exec(key)?.[1] ?? [])),
+];
+
 /**
  * The book of one run as this device knows it. An entry is kept on the device before it is sent, sent until the server has it, and never changed:
  * its id is made here, so that sending it twice is the same as once.

@@ -1,12 +1,22 @@
 import type { Entry, Fact } from '@tamper/core/job';
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
-import { RunBook, type BookState } from './runBook';
+import { RunBook, runsWaiting, type BookState } from './runBook';
 
 const books = new Map<string, RunBook>();
 function bookOf(runId: string): RunBook {
   const book = books.get(runId) ?? new RunBook(runId);
   books.set(runId, book);
   return book;
+}
+
+/** Sends what an earlier visit left on this device, whichever run it is about; again whenever the connection comes back. */
+export function useSendWaiting(): void {
+  useEffect(() => {
+    const send = () => runsWaiting(localStorage).forEach((runId) => void bookOf(runId).send());
+    send();
+    window.addEventListener('online', send);
+    return () => window.removeEventListener('online', send);
+  }, []);
 }
 
 /** Another device may have entered rain: ask this often, ms. */

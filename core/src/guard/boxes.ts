@@ -2,7 +2,7 @@ import type { ShieldKit } from '../catalogue';
 import type { Rules } from '../rules';
 import { stackOf, type Stack } from './support';
 
-const GRAVITY = 9.81;
+export const GRAVITY = 9.81;
 /** Soil pressed on the plates when a shield is drawn: unit weight N/m³, share of it sideways, friction of soil on steel. */
 export const PULL = {
   weight: 18e3,
@@ -23,6 +23,9 @@ export const legShare = (legs: number, angle: number): number => 1 / (legs * Mat
 export const extractionPull = (mass: number, length: number, buried: number): number =>
   mass * GRAVITY + 2 * PULL.friction * PULL.sideways * PULL.weight * (buried ** 2 / 2) * length;
 
+/** Struts of a base and of an extension. Source: two rows of two, one row of two, as usual; the supplier’s table rules. */
+export const STRUTS = { base: 4, extension: 2 } as const;
+
 /** What shields over a stretch take. */
 export interface BoxSchedule {
   stack: Stack;
@@ -30,6 +33,7 @@ export interface BoxSchedule {
   boxes: number;
   moves: number;
   ends: 'open' | 'closed';
+  struts: number;
   /** Clear inside + both panels: what must be dug. */
   outside: number;
   /** Dug ahead, then pushed down in steps, each corner in turn. */
@@ -69,6 +73,7 @@ export function boxSchedule(
     boxes,
     moves: Math.max(0, Math.ceil(length / kit.length - 1e-9) - boxes),
     ends,
+    struts: boxes * (STRUTS.base + stack.extensions * STRUTS.extension),
     outside: width + 2 * kit.panel,
     preDig,
     pushes: Math.ceil((depth - preDig) / (rules.pushStep.value ?? 1) - 1e-9),

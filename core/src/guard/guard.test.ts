@@ -18,6 +18,7 @@ import {
   holdFault,
   inspectionItems,
   ladders,
+  leaps,
   legShare,
   methods,
   procedure,
@@ -127,6 +128,16 @@ describe('shields', () => {
       moves: 0,
     });
   });
+  test('three boxes of 3 m leapfrog along 15 m: the last always goes to the front, and none past the end', () => {
+    const run = levelRun({ length: 14, depth: 2.5, bottomWidth: 1, soil: 'C', protection: 'shield', kit: 'box-medium', panel: 0.1 });
+    const [guard] = planRun(blankJob('Yard', 'US'), { ...run, guard: { ...run.guard, open: 9 } }).guards;
+    expect(guard && leaps(guard)).toEqual([
+      { box: 1, out: { from: 0, to: 3 }, to: { from: 9, to: 12 } },
+      { box: 2, out: { from: 3, to: 6 }, to: { from: 12, to: 14 } },
+    ]);
+    // Three bases of four struts, one extension of two on each: 2.65 m are wanted.
+    expect(guard?.schedule).toMatchObject({ struts: 18 });
+  });
   test('drawing 1,450 kg, 3 m long, 2 m in the ground: 14.22 kN + 2·0.3·0.5·18·2²/2·3 = 32.4 kN', () =>
     expect(extractionPull(1450, 3, 2)).toBeCloseTo(1450 * 9.81 + 32_400, 6));
   test('two legs at 60° carry 0.577 of the load each', () => expect(legShare(2, Math.PI / 3)).toBeCloseTo(0.577, 3));
@@ -183,6 +194,14 @@ describe('what the table chosen cannot do', () => {
   test('shores in C, and a width no cylinder spans', () => {
     expect(stops({ protection: 'shores', kit: 'shores-light', panel: 0.06 })).toContain('guard.shoresC.0');
     expect(stops({ protection: 'shores', kit: 'shores-light', panel: 0.06, soil: 'B', bottomWidth: 2.4 })).toContain('guard.stroke.0');
+  });
+  test('a pull the machine has not got is a caution', () =>
+    expect(ids({}, { lift: 2200 }).find(({ id }) => id === 'guard.draw.0')).toMatchObject({ severity: 'caution' }));
+  test('a heap higher than the shores are tabled for, nearer than the trench is deep, and set back as the fix says', () => {
+    const run = levelRun({ length: 20, depth: 2.5, bottomWidth: 1, soil: 'B', protection: 'shores', kit: 'shores-light', panel: 0.06 });
+    const surcharge = (of: Run) => planRun(blankJob('Yard', 'US'), of).findings.find(({ id }) => id === 'spoil.surcharge.0');
+    expect(surcharge(run)?.fixes[0]?.patches).toEqual([{ path: ['spoil', 'setback'], value: 2.5 }]);
+    expect(surcharge({ ...run, spoil: { ...run.spoil, setback: 2.5 } })).toBeUndefined();
   });
   test('a batter over the box steeper than its class', () =>
     expect(stops({ left: { kind: 'batter', ratio: 1, foot: 1.9 }, right: { kind: 'batter', ratio: 1.5, foot: 1.9 } })).toEqual([
@@ -282,6 +301,11 @@ describe('Safe to enter', () => {
     const rain = bookEntry({ kind: 'happening', what: 'rain', note: 'hard' }, at(8));
     expect(stopsOf([...good, rain])).toEqual([`happening.${rain.id}`]);
     expect(stopsOf([...good, rain, bookEntry(inspection(), at(8, 30))])).toEqual([]);
+  });
+  test('rain entered under a slow clock, after the inspection came in, shuts it all the same', () => {
+    const slow = bookEntry({ kind: 'happening', what: 'rain', note: '' }, at(6, 30));
+    expect(stopsOf([...good, slow])).toEqual([`happening.${slow.id}`]);
+    expect(stopsOf([slow, ...good])).toEqual([]);
   });
   test('a change of plan shuts it', () => {
     const changed = { ...run, spoil: { ...run.spoil, setback: run.spoil.setback + 0.5 } };

@@ -2,7 +2,8 @@ import { protections, type Kit } from '../catalogue';
 import { EPSILON } from '../geometry';
 import { laidLines, linesIn, type Finding, type Fix, type Job, type Reach, type Run } from '../job';
 import type { Rules } from '../rules';
-import { formatBatter, formatLength, formatMassOf, type UnitSystem } from '../units';
+import { formatBatter, formatForce, formatLength, formatMassOf, type UnitSystem } from '../units';
+import { GRAVITY, PULL } from './boxes';
 import { heaviestOf, type ReachGuard } from './schedule';
 import { classSlope, soilName } from './slopes';
 import { protectedBy, uprightHeight } from './support';
@@ -140,6 +141,17 @@ function tableFaults(
         'Capacity as typed for this run; the machine’s own chart rules',
       ),
     );
+  // Rocked and drawn in lifts it comes with less; in one pull it may not come at all.
+  if (schedule.kind === 'shield' && run.guard.lift !== null && schedule.pull > run.guard.lift * GRAVITY)
+    faults.push({
+      ...stop(
+        'draw',
+        `Drawing a box takes up to ${formatForce(schedule.pull, units)}, more than the ${formatMassOf(run.guard.lift, units)} the machine may lift here`,
+        'Pulled at once it sticks or the machine tips: fill a lift, rock it, draw it a lift.',
+        PULL.basis,
+      ),
+      severity: 'caution',
+    });
   return faults;
 }
 

@@ -13,6 +13,7 @@ export interface SafeInputs {
   rules: Rules;
   units: UnitSystem;
   plan: WallPlan;
+  /** In the order it came in. */
   book: readonly Entry[];
   /** Now, ISO 8601 in UTC. */
   now: string;
@@ -95,19 +96,22 @@ function inspectionReasons(
   ];
 }
 
-/** Whatever happened after the inspection shuts the gate; only a new one opens it. */
+/**
+ * Whatever happened after the inspection shuts the gate; only a new one opens it. After by its own time or by its place in the book: the clocks
+ * of two devices differ, and rain entered under a slow one is rain all the same.
+ */
 function happeningReasons(book: readonly Entry[], inspected: Entry | undefined): GateReason[] {
-  return standing(book).flatMap(({ id, at, author, fact }): GateReason[] =>
-    fact.kind !== 'happening' || (inspected && at < inspected.at)
-      ? []
-      : [
-          stop(
-            `happening.${id}`,
-            happenings[fact.what],
-            `${fact.note ? `${fact.note}. ` : ''}Entered by ${author}; inspect again before anybody goes in.`,
-          ),
-        ],
-  );
+  const place = new Map(book.map(({ id }, index) => [id, index]));
+  const before = ({ id, at }: Entry) =>
+    inspected !== undefined && at < inspected.at && (place.get(id) as number) < (place.get(inspected.id) as number);
+  const reasons = book.flatMap((entry): GateReason[] => {
+    const { id, author, fact } = entry;
+    if (fact.kind !== 'happening' || before(entry)) return [];
+    const why = `${fact.note ? `${fact.note}. ` : ''}Entered by ${author}; inspect again before anybody goes in.`;
+    return [stop(`happening.${id}`, happenings[fact.what], why)];
+  });
+  // Where nobody ever inspected, the last is enough to know.
+  return inspected ? reasons : reasons.slice(-1);
 }
 
 /** Does a set hold? Source: no reading below the first by more than the drop allowed, none out of the maker's band. */

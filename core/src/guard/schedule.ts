@@ -79,6 +79,27 @@ export function piecesOf({ from, to, kit, schedule }: ReachGuard): Range[] {
   return [];
 }
 
+/** One box drawn from where the fill has come up and set in front of the row, stations. */
+export interface Leap {
+  box: number;
+  out: Range;
+  to: Range;
+}
+
+/** How the boxes of a reach leapfrog along it: the last always goes to the front. */
+export function leaps({ from, to, kit, schedule }: ReachGuard): Leap[] {
+  if (schedule?.kind !== 'shield' || kit?.kind !== 'shield') return [];
+  const at = (place: number): Range => ({
+    from: Math.min(to, from + place * kit.length),
+    to: Math.min(to, from + (place + 1) * kit.length),
+  });
+  return Array.from({ length: schedule.moves }, (_, move) => ({
+    box: (move % schedule.boxes) + 1,
+    out: at(move),
+    to: at(move + schedule.boxes),
+  }));
+}
+
 /** Heaviest piece that is lifted, kilograms. */
 export const heaviestOf = (schedule: Schedule): number => (schedule.kind === 'shores' ? schedule.mass : schedule.heaviest);
 

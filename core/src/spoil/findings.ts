@@ -1,9 +1,9 @@
 import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
 import type { Finding, Fix, Run } from '../job';
-import type { ProfileColumns } from '../line';
+import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
-import { heapExcess, type Heap } from './heap';
+import { heapExcess, heapsAt, type Heap } from './heap';
 
 const NAMES = { left: 'on the left', right: 'on the right', both: 'on both sides' } as const;
 
@@ -53,4 +53,40 @@ export function roomFindings(
       fixes: others.map((side): Fix => ({ label: `Spoil ${NAMES[side]}`, patches: [{ path: ['spoil', 'side'], value: side }] })),
     },
   ];
+}
+
+/** A heap near shores that is higher than their tables allow for: nearer the lip than the trench is deep it leans on them. */
+export function surchargeFindings(
+  run: Run,
+  rules: Rules,
+  profile: ProfileColumns,
+  bankArea: readonly number[],
+  units: UnitSystem,
+): Finding[] {
+  const most = rules.shoreSurcharge.value;
+  if (most === null) return [];
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    if (reach.protection !== 'shores' || !isOpen(reach)) return [];
+    const span = reachSpan(profile, index);
+    const at = profile.depth.indexOf(largest(profile.depth, span), span.first);
+    const depth = profile.depth[at] as number;
+    const [heap] = heapsAt(run.spoil, reach, depth, bankArea[at] as number)
+      .filter(({ height, inner, lip }) => height > most + EPSILON && inner - lip < depth - EPSILON)
+      .sort((a, b) => b.height - a.height);
+    if (!heap) return [];
+    const setback = Math.ceil(depth * 10 - EPSILON) / 10;
+    return [
+      {
+        id: `spoil.surcharge.${index}`,
+        severity: 'caution',
+        chapter: 'spoil',
+        from: reach.from,
+        to: reachEnd(run, index),
+        what: `The heap is ${formatLength(heap.height, units)} high beside shores tabled for ${formatLength(most, units)} of spoil`,
+        why: 'What stands nearer than the trench is deep presses on the wall, and on the cylinders.',
+        basis: rules.shoreSurcharge.basis,
+        fixes: [{ label: `Set back ${formatLength(setback, units)}`, patches: [{ path: ['spoil', 'setback'], value: setback }] }],
+      },
+    ];
+  });
 }

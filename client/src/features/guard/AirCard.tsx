@@ -7,7 +7,7 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
-import { useGuard } from './context';
+import { useEnter, useGuard } from './context';
 
 const GASES = [
   { key: 'oxygen', label: 'Oxygen, %', unit: '%', factor: 100 },
@@ -20,7 +20,8 @@ const BLANK: Record<Gas, string> = { oxygen: '', flammable: '', sulphide: '', mo
 
 /** Could the air be bad here, and what the meter says. */
 export function AirCard() {
-  const { run, plan, rules, book, who, apply } = useGuard();
+  const { run, plan, rules, apply } = useGuard();
+  const put = useEnter();
   const [typed, setTyped] = useState(BLANK);
   const [faults, setFaults] = useState<string[]>([]);
   const deepest = plan.deepest.depth;
@@ -29,12 +30,11 @@ export function AirCard() {
     const read = GASES.map(({ key, unit, factor }) => [key, parseDecimal(typed[key], unit, factor)] as const);
     const wrong = read.flatMap(([, parsed]) => (parsed.ok ? [] : [parsed.error]));
     if (wrong.length > 0) return setFaults(wrong);
-    if (who.trim().length < 2) return setFaults(['Say who you are first: a role will do.']);
     const air = Object.fromEntries(read.map(([key, parsed]) => [key, parsed.ok ? parsed.value : 0])) as Record<Gas, number>;
     if (air.oxygen > 1 || air.flammable > 1) return setFaults(['A share is at most 100 %.']);
-    setFaults([]);
-    setTyped(BLANK);
-    book.enter({ kind: 'air', from: run.stations[0]?.station ?? 0, to: run.stations.at(-1)?.station ?? 0, ...air }, who.trim());
+    const refused = put({ kind: 'air', from: run.stations[0]?.station ?? 0, to: run.stations.at(-1)?.station ?? 0, ...air });
+    setFaults(refused ? [refused] : []);
+    if (refused === undefined) setTyped(BLANK);
   };
   const shown = GASES.map(({ key, unit, factor }) => [key, parseDecimal(typed[key], unit, factor)] as const);
   const told = shown.every(([, parsed]) => parsed.ok)

@@ -13,7 +13,7 @@ import { Reasons } from '../../ui/Reasons';
 import { TextField } from '../../ui/TextField';
 import { AirCard } from './AirCard';
 import { BookCard } from './BookCard';
-import { useGuard } from './context';
+import { useEnter, useGuard } from './context';
 import { InspectionCard } from './InspectionCard';
 import { Outbox } from './Outbox';
 import { PressureCard } from './PressureCard';
@@ -65,21 +65,20 @@ function WhoCard() {
 }
 
 function HappeningCard() {
-  const { book, who } = useGuard();
+  const enter = useEnter();
   const [note, setNote] = useState('');
   const [fault, setFault] = useState<string>();
-  const enter = (what: Happening) => {
-    if (who.trim().length < 2) return setFault('Say who you are first: a role will do.');
-    setFault(undefined);
-    book.enter({ kind: 'happening', what, note: note.trim() }, who.trim());
-    setNote('');
+  const happened = (what: Happening) => {
+    const refused = enter({ kind: 'happening', what, note: note.trim() });
+    setFault(refused);
+    if (refused === undefined) setNote('');
   };
   return (
     <Card title="Something happened: shut the gate">
       <TextField label="What and where" value={note} onText={setNote} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {(Object.keys(happenings) as Happening[]).map((what) => (
-          <Button key={what} mode="outlined" onPress={() => enter(what)}>
+          <Button key={what} mode="outlined" onPress={() => happened(what)}>
             {happenings[what]}
           </Button>
         ))}

@@ -8,13 +8,14 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
-import { useGuard } from './context';
+import { useEnter, useGuard } from './context';
 
 const ANSWERS = [
   { value: 'open', label: 'Not yet' },
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
 ] as const;
+const UNSAID = 'Say who inspected: the competent person’s name or role.';
 type Answer = (typeof ANSWERS)[number]['value'];
 
 /** Today at a time of the clock on this device, or tomorrow where that has passed: a night shift ends in the morning. */
@@ -35,7 +36,8 @@ export function usualEnd(now: Date): string {
 
 /** The questions of today's inspection, from what stands in the trench, answered one by one and signed. */
 export function InspectionCard() {
-  const { job, run, plan, rules, book, who } = useGuard();
+  const { job, run, plan, rules, who } = useGuard();
+  const put = useEnter(UNSAID);
   const [first, last] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
   const [from, setFrom] = useState(formatStation(first, job.units));
   const [to, setTo] = useState(formatStation(last, job.units));
@@ -56,23 +58,21 @@ export function InspectionCard() {
     const now = new Date();
     const end = momentAt(until, now);
     const open = items.filter(({ id }) => (answers[id] ?? 'open') === 'open').length;
-    if (who.trim().length < 2) return setFault('Say who inspected: the competent person’s name or role.');
+    if (who.trim().length < 2) return setFault(UNSAID);
     if (!range) return setFault('Say from where to where, inside the run.');
     if (!end) return setFault('Say when the shift ends, like 17:00.');
     if (Date.parse(end) - now.getTime() > LONGEST_SHIFT * 3_600_000)
       return setFault(`A shift is ${LONGEST_SHIFT} hours at most; inspect again for the next.`);
     if (open > 0) return setFault(`${open} ${open === 1 ? 'question is' : 'questions are'} not answered.`);
-    setFault(undefined);
-    book.enter(
-      {
-        kind: 'inspection',
-        ...range,
-        until: end,
-        plan: wallPrint(run, plan, range),
-        items: items.map(({ id, ask }) => ({ id, ask, ok: answers[id] === 'yes', note: (notes[id] ?? '').trim() })),
-      },
-      who.trim(),
-    );
+    const refused = put({
+      kind: 'inspection',
+      ...range,
+      until: end,
+      plan: wallPrint(run, plan, range),
+      items: items.map(({ id, ask }) => ({ id, ask, ok: answers[id] === 'yes', note: (notes[id] ?? '').trim() })),
+    });
+    setFault(refused);
+    if (refused !== undefined) return;
     setAnswers({});
     setNotes({});
   };

@@ -1,7 +1,7 @@
 import { kits, protections, type Kit } from '@tamper/core/catalogue';
-import { heaviestOf, SHORE_BASIS, type ReachGuard, type Schedule } from '@tamper/core/guard';
+import { heaviestOf, leaps, SHORE_BASIS, type ReachGuard, type Schedule } from '@tamper/core/guard';
 import type { Patch } from '@tamper/core/job';
-import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume } from '@tamper/core/units';
+import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Card } from '../../ui/Card';
@@ -75,7 +75,29 @@ function KitCard({ edit: { job, run, plan, apply }, guard }: { edit: GuardEdit; 
       {guard.kit && guard.schedule ? (
         <Listed edit={{ units, depth: guard.depth, height: guard.height }} kit={guard.kit} schedule={guard.schedule} />
       ) : null}
+      <Leapfrog guard={guard} units={units} />
     </Card>
+  );
+}
+
+/** Moves shown before they are only counted. */
+const MOVES = 8;
+
+/** Which box goes where as the fill comes up. */
+function Leapfrog({ guard, units }: { guard: ReachGuard; units: UnitSystem }) {
+  const moves = leaps(guard);
+  if (moves.length === 0) return null;
+  const stretch = ({ from, to }: { from: number; to: number }) => `${formatStation(from, units)}–${formatStation(to, units)}`;
+  return (
+    <>
+      <Text variant="titleSmall">Leapfrog</Text>
+      {moves.slice(0, MOVES).map(({ box, out, to }, index) => (
+        <Text key={index}>
+          {index + 1}. Box {box}: out of {stretch(out)}, into {stretch(to)}
+        </Text>
+      ))}
+      {moves.length > MOVES ? <Text>And {moves.length - MOVES} more in the same way.</Text> : null}
+    </>
   );
 }
 
@@ -86,7 +108,7 @@ function Listed({
   kit,
   schedule,
 }: {
-  edit: { units: 'metric' | 'us'; depth: number; height: number };
+  edit: { units: UnitSystem; depth: number; height: number };
   kit: Kit;
   schedule: Schedule;
 }) {
@@ -127,7 +149,7 @@ function Listed({
 }
 
 /** The pieces of a schedule, and the order they go in and out. */
-function listed(kit: Kit, schedule: Schedule, units: 'metric' | 'us', height: number): { lines: Line[]; order: string[] } {
+function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number): { lines: Line[]; order: string[] } {
   const length = (metres: number) => formatLength(metres, units);
   switch (schedule.kind) {
     case 'shield':
@@ -135,6 +157,7 @@ function listed(kit: Kit, schedule: Schedule, units: 'metric' | 'us', height: nu
         lines: [
           ['Boxes standing at once', String(schedule.boxes)],
           ['Extensions on each', String(schedule.stack.extensions)],
+          ['Struts in all', String(schedule.struts)],
           ['Must stand', `${length(height)} high`],
           ['Stands', `${length(schedule.stack.height)} high`],
           ['Dig this wide', length(schedule.outside)],

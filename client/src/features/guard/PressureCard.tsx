@@ -9,7 +9,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
-import { useGuard, type GuardEdit } from './context';
+import { useEnter, useGuard, type GuardEdit } from './context';
 
 /** Hold tests of shores: read, wait, read again, set by set. */
 export function PressureCard() {
@@ -29,7 +29,7 @@ export function PressureCard() {
 }
 
 function HoldTest({
-  edit: { job, rules, book, who },
+  edit: { job, rules },
   reach,
   sets,
   band,
@@ -39,6 +39,7 @@ function HoldTest({
   sets: number;
   band: { least: number; most: number };
 }) {
+  const put = useEnter();
   const [set, setSet] = useState(1);
   const [readings, setReadings] = useState<PressureTest['readings']>([]);
   const [minute, setMinute] = useState('0');
@@ -61,10 +62,10 @@ function HoldTest({
     add(`${(read / 1e6).toFixed(2)} MPa`);
   };
   const enter = () => {
-    if (who.trim().length < 2) return setFault('Say who you are first: a role will do.');
     if (readings.length < 2) return setFault('Read it twice at least: a set that leaks shows in the second.');
-    setFault(undefined);
-    book.enter({ kind: 'pressure', reach, set, readings }, who.trim());
+    const refused = put({ kind: 'pressure', reach, set, readings });
+    setFault(refused);
+    if (refused !== undefined) return;
     setReadings([]);
     setMinute('0');
     setSet(Math.min(sets, set + 1));

@@ -20,7 +20,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
-import { useGuard } from './context';
+import { useEnter, useGuard } from './context';
 import { Verdict } from './Verdict';
 
 const SEEN = [
@@ -41,7 +41,8 @@ const PRACTICE = { rock: 400e3, clay: 120e3, silt: 70e3, gravel: 60e3, sand: 30e
 
 /** The cards of one soil test, from what it is to what the eye sees; the class follows while they are answered. */
 export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefined; corrects: string | undefined; onDone: () => void }) {
-  const { job, run, plan, rules, book, who, setWho } = useGuard();
+  const { job, run, plan, rules, who, setWho } = useGuard();
+  const sign = useEnter('Say who tested: a role will do.');
   const [test, setTest] = useState<SoilTest>(
     start ?? {
       kind: 'soil',
@@ -96,14 +97,14 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
     if (parsed.ok) put({ ribbon: parsed.value });
   };
   const enter = () => {
-    if (who.trim().length < 2) return setFault('Say who tested: a role will do.');
     const unread = [parseStation(typed.from, job.units), parseStation(typed.to, job.units), length(typed.top), length(typed.bottom)].find(
       (parsed) => !parsed.ok,
     );
     if (unread && !unread.ok) return setFault(unread.error);
     const [wrong] = errorsOf(soilTestSchema, test);
     if (wrong) return setFault(wrong.message);
-    book.enter(test, who.trim(), corrects);
+    const refused = sign(test, corrects);
+    if (refused !== undefined) return setFault(refused);
     onDone();
   };
   const verdict = classify(test, rules, job.units);

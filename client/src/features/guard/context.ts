@@ -1,5 +1,5 @@
 import type { Plan } from '@tamper/core';
-import type { Job, Patch, Run } from '@tamper/core/job';
+import type { Fact, Job, Patch, Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
 import { createContext, useContext } from 'react';
 import type { RunDocument } from '../../data/documents';
@@ -30,4 +30,17 @@ export function useGuard(): GuardEdit {
   const edit = useContext(GuardContext);
   if (!edit) throw new Error('useGuard belongs inside the guard screen');
   return edit;
+}
+
+/**
+ * Enters facts in the book under the name of who holds the device.
+ * @returns what to say where nobody has said who; nothing is entered then.
+ */
+export function useEnter(unsaid = 'Say who you are first: a role will do.'): (fact: Fact, corrects?: string) => string | undefined {
+  const { book, who } = useGuard();
+  return (fact, corrects) => {
+    if (who.trim().length < 2) return unsaid;
+    book.enter(fact, who.trim(), corrects);
+    return undefined;
+  };
 }

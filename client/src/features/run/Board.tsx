@@ -7,8 +7,6 @@ import {
   movePoint,
   reachIndexAt,
   resolveRules,
-  runGate,
-  safeToEnter,
   sectionAt,
   serviceOf,
   tooCloseIn,
@@ -21,22 +19,17 @@ import {
   type Run,
   type Section,
 } from '@tamper/core';
-import { router } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
-import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useOtherRuns } from '../../data/jobRuns';
-import { useBook } from '../../data/useBook';
-import { useNow } from '../../data/useNow';
-import { useToday } from '../../data/useToday';
 import { LongSection } from '../../drawing/LongSection';
 import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
 import { colours, TARGET, WIDE } from '../../theme/tokens';
 import { Conflict } from '../../ui/Conflict';
-import { GateLight } from '../../ui/GateLight';
 import { Notice } from '../../ui/Notice';
 import { Tabs } from '../../ui/Tabs';
 import { useStable } from '../../ui/useStable';
@@ -46,6 +39,7 @@ import { faultIn, patched, RunEditContext, useRunEdit, type RunEdit } from './co
 import { editors } from './editors';
 import { Exchange } from './Exchange';
 import { Findings } from './Findings';
+import { Gates } from './Gates';
 import { GradeFinder } from './GradeFinder';
 import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
 import { PartBar } from './PartBar';
@@ -226,59 +220,6 @@ type Good = NonNullable<PlanState['good']>;
 /** Does the line run by gravity, or is it laid so? */
 const falls = (job: Job, run: Run): boolean =>
   (linesKnown(job, run) && serviceOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
-
-/** The gates of this run; touch one to see what it hangs on. */
-const Gates = memo(function Gates({
-  job,
-  good,
-  others,
-  jobId,
-  runId,
-  wide,
-}: {
-  job: Job;
-  good: Good | undefined;
-  others: readonly Run[];
-  jobId: string;
-  runId: string;
-  wide: boolean;
-}) {
-  const today = useToday();
-  const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
-  return (
-    <>
-      <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
-        <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
-      </Pressable>
-      <SafeLight job={job} good={good} jobId={jobId} runId={runId} wide={wide} />
-    </>
-  );
-});
-
-/** The gate Safe to enter, from the plan on screen and the book. */
-function SafeLight({ job, good, jobId, runId, wide }: { job: Job; good: Good | undefined; jobId: string; runId: string; wide: boolean }) {
-  const now = useNow();
-  const { entries } = useBook(runId);
-  const gate = useMemo(
-    () =>
-      good && entries
-        ? safeToEnter({
-            run: good.run,
-            rules: resolveRules(job.ruleSet, job.overrides),
-            units: job.units,
-            plan: good.plan,
-            book: entries,
-            now,
-          })
-        : undefined,
-    [job, good, entries, now],
-  );
-  return (
-    <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
-      <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={gate} />
-    </Pressable>
-  );
-}
 
 interface PictureProps {
   good: Good;

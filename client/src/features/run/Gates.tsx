@@ -1,0 +1,62 @@
+import { resolveRules, runGate, safeToEnter, type Job, type Run } from '@tamper/core';
+import { router } from 'expo-router';
+import { memo, useMemo } from 'react';
+import { Pressable } from 'react-native';
+import { useBook } from '../../data/useBook';
+import { useNow } from '../../data/useNow';
+import { useToday } from '../../data/useToday';
+import { GateLight } from '../../ui/GateLight';
+import type { PlanState } from '../../workers/usePlan';
+
+/** The gates of this run; touch one to see what it hangs on. */
+export const Gates = memo(function Gates({
+  job,
+  good,
+  others,
+  jobId,
+  runId,
+  wide,
+}: {
+  job: Job;
+  good: PlanState['good'];
+  others: readonly Run[];
+  jobId: string;
+  runId: string;
+  wide: boolean;
+}) {
+  const today = useToday();
+  const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
+  return (
+    <>
+      <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
+        <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
+      </Pressable>
+      <SafeLight job={job} good={good} jobId={jobId} runId={runId} wide={wide} />
+    </>
+  );
+});
+
+/** The gate Safe to enter, from the plan on screen and the book. */
+function SafeLight({ job, good, jobId, runId, wide }: { job: Job; good: PlanState['good']; jobId: string; runId: string; wide: boolean }) {
+  const now = useNow();
+  const { entries } = useBook(runId);
+  const gate = useMemo(
+    () =>
+      good && entries
+        ? safeToEnter({
+            run: good.run,
+            rules: resolveRules(job.ruleSet, job.overrides),
+            units: job.units,
+            plan: good.plan,
+            book: entries,
+            now,
+          })
+        : undefined,
+    [job, good, entries, now],
+  );
+  return (
+    <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
+      <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={gate} />
+    </Pressable>
+  );
+}
