@@ -52,13 +52,13 @@ export function TopBar({
   );
 }
 
-/** A page of cards in one readable column. */
-export function Page({ children }: { children: ReactNode }) {
+/** A page of cards in one readable column, or with room for two beside each other. */
+export function Page({ children, roomy = false }: { children: ReactNode; roomy?: boolean }) {
   return (
     <ScrollView
       role="main"
       style={{ flex: 1, backgroundColor: colours.chalk }}
-      contentContainerStyle={{ padding: 12, gap: 12, width: '100%', maxWidth: 760, alignSelf: 'center' }}
+      contentContainerStyle={{ padding: 12, gap: 12, width: '100%', maxWidth: roomy ? 1240 : 760, alignSelf: 'center' }}
     >
       {children}
     </ScrollView>

@@ -99,7 +99,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
       <View style={{ backgroundColor: colours.chalk, alignItems: 'center' }}>
         <Tabs label="Ground and guard" value={tab} options={TABS} onChange={setTab} />
       </View>
-      <Page key={tab}>
+      <Page key={tab} roomy={tab === 'ways'}>
         <Conflict document={run} what="this run" />
         <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
         {edit ? (

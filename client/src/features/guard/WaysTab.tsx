@@ -54,7 +54,7 @@ export function WaysTab() {
       {sorted ? null : <Text role="status">Working out every way…</Text>}
       {none ? <Notice kind="stop" role="alert" title={none} /> : null}
       {sorted && sorted.length === 0 ? <Text>Nothing is dug here.</Text> : null}
-      <View role="list" aria-label="Ways to hold it" style={{ gap: 12 }}>
+      <View role="list" aria-label="Ways to hold it" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
         {sorted?.map((option) => (
           <OneWay key={option.id} option={option} />
         ))}
@@ -86,7 +86,7 @@ function OneWay({ option }: { option: GuardOption }) {
   const mends = option.mends.filter(({ label }, i) => option.mends.findIndex((other) => other.label === label) === i);
   const spare = Math.min(option.spare.left, option.spare.right);
   return (
-    <View role="listitem">
+    <View role="listitem" style={{ flexGrow: 1, flexBasis: 340, maxWidth: '100%' }}>
       <Card title={option.name}>
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
           <Icon name={option.feasible ? 'check' : 'stop'} color={option.feasible ? colours.good : colours.stop} size={20} />

@@ -1,6 +1,6 @@
 import { resolveRules, runGate, safeToEnter, type Job, type Run } from '@tamper/core';
 import { router } from 'expo-router';
-import { memo, useMemo } from 'react';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { Pressable } from 'react-native';
 import { useBook } from '../../data/useBook';
 import { useNow } from '../../data/useNow';
@@ -40,19 +40,21 @@ export const Gates = memo(function Gates({
 function SafeLight({ job, good, jobId, runId, wide }: { job: Job; good: PlanState['good']; jobId: string; runId: string; wide: boolean }) {
   const now = useNow();
   const { entries } = useBook(runId);
+  // The drawing comes first: the light may lag a moment behind a key press.
+  const shown = useDeferredValue(good);
   const gate = useMemo(
     () =>
-      good && entries
+      shown && entries
         ? safeToEnter({
-            run: good.run,
+            run: shown.run,
             rules: resolveRules(job.ruleSet, job.overrides),
             units: job.units,
-            plan: good.plan,
+            plan: shown.plan,
             book: entries,
             now,
           })
         : undefined,
-    [job, good, entries, now],
+    [job, shown, entries, now],
   );
   return (
     <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
