@@ -282,9 +282,17 @@ describe('Safe to enter', () => {
       ),
     );
   const good = [soil, ...pressures(), bookEntry(inspection(), at(7))];
-  const gate = (book: readonly Entry[], now = at(9), of: Partial<{ run: Run; job: Job }> = {}) => {
+  const gate = (book: readonly Entry[], now = at(9), of: Partial<{ run: Run; planned: boolean }> = {}) => {
     const its = of.run ?? run;
-    return safeToEnter({ run: its, rules: us, units: 'metric', plan: of.run ? planRun(job, its) : plan, book, now });
+    return safeToEnter({
+      run: its,
+      rules: us,
+      units: 'metric',
+      plan: of.run ? planRun(job, its) : plan,
+      book,
+      planned: of.planned ?? true,
+      now,
+    });
   };
   const stopsOf = (...args: Parameters<typeof gate>) => gate(...args).reasons.flatMap(({ id, state }) => (state === 'stop' ? [id] : []));
 
@@ -307,6 +315,7 @@ describe('Safe to enter', () => {
     expect(stopsOf([...good, slow])).toEqual([`happening.${slow.id}`]);
     expect(stopsOf([slow, ...good])).toEqual([]);
   });
+  test('inputs that make no plan shut it', () => expect(stopsOf(good, at(9), { planned: false })).toEqual(['plan']));
   test('a change of plan shuts it', () => {
     const changed = { ...run, spoil: { ...run.spoil, setback: run.spoil.setback + 0.5 } };
     expect(stopsOf(good, at(9), { run: changed })).toEqual(['inspection']);

@@ -15,6 +15,8 @@ export interface SafeInputs {
   plan: WallPlan;
   /** In the order it came in. */
   book: readonly Entry[];
+  /** Do the inputs as they are now make a plan at all? Where not, `plan` is the last that could be made, and nobody goes in by it. */
+  planned: boolean;
   /** Now, ISO 8601 in UTC. */
   now: string;
 }
@@ -49,6 +51,9 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
     ...(here.length === 0
       ? [stop('entry', 'Nobody goes in here', 'Planned to be laid from the surface; nobody steps in, not for a moment.')]
       : []),
+    ...(inputs.planned
+      ? []
+      : [stop('plan', 'The inputs as they stand make no plan', 'Mend them; what is drawn is not what is asked for any more.')]),
     ...inspectionReasons(inputs, inspected),
     ...happeningReasons(book, inspected),
     ...(inspected ? readingReasons(inputs, entries, here, range, inspected.at) : []),

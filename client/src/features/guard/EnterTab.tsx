@@ -20,14 +20,14 @@ import { PressureCard } from './PressureCard';
 
 /** May people go in, and what has to be written down for it. */
 export function EnterTab() {
-  const { job, run, plan, rules, book } = useGuard();
+  const { job, run, plan, planned, rules, book } = useGuard();
   const now = useNow();
   // What was just entered is older than the clock's next step.
   const latest = book.entries?.reduce((last, { at }) => (at > last ? at : last), now) ?? now;
   const at = latest > now && Date.parse(latest) - Date.parse(now) < 60_000 ? latest : now;
   const gate = useMemo(
-    (): SafeGate | undefined => book.entries && safeToEnter({ run, rules, units: job.units, plan, book: book.entries, now: at }),
-    [book.entries, run, rules, job.units, plan, at],
+    (): SafeGate | undefined => book.entries && safeToEnter({ run, rules, units: job.units, plan, planned, book: book.entries, now: at }),
+    [book.entries, run, rules, job.units, plan, planned, at],
   );
   return (
     <>

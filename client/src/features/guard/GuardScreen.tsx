@@ -82,6 +82,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         job: good.job,
         run: withKnownLines(good.job, good.run),
         plan: good.plan,
+        planned: errors.length === 0 && crash === undefined,
         rules: resolveRules(good.job.ruleSet, good.job.overrides),
         book,
         who,
@@ -91,7 +92,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         reach: Math.min(reach, good.run.reaches.length - 1),
         setReach,
       },
-    [run, good, book, who, setWho, apply, putJob, reach],
+    [run, good, errors, crash, book, who, setWho, apply, putJob, reach],
   );
   const Shown = SHOWN[tab];
   return (

@@ -12,6 +12,8 @@ export interface GuardEdit {
   /** The run as it was planned, and its plan. */
   run: Run;
   plan: Plan;
+  /** Do the inputs as they are now make a plan? Where not, `plan` is the last that could be made. */
+  planned: boolean;
   rules: Rules;
   book: ReturnType<typeof useBook>;
   who: string;

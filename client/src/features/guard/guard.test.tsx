@@ -39,6 +39,7 @@ function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'U
       job,
       run,
       plan,
+      planned: true,
       rules: resolveRules(job.ruleSet, job.overrides),
       book: {
         entries,

@@ -181,7 +181,15 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
           backgroundColor: colours.chalk,
         }}
       >
-        <Gates job={job.doc} good={good} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
+        <Gates
+          job={job.doc}
+          good={good}
+          planned={state.errors.length === 0 && state.crash === undefined}
+          others={others}
+          jobId={jobId}
+          runId={run.stored.id}
+          wide={wide}
+        />
         <View style={{ marginLeft: 'auto' }}>
           <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
         </View>

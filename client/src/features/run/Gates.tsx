@@ -12,6 +12,7 @@ import type { PlanState } from '../../workers/usePlan';
 export const Gates = memo(function Gates({
   job,
   good,
+  planned,
   others,
   jobId,
   runId,
@@ -19,6 +20,8 @@ export const Gates = memo(function Gates({
 }: {
   job: Job;
   good: PlanState['good'];
+  /** Does the plan belong to the inputs as they are? */
+  planned: boolean;
   others: readonly Run[];
   jobId: string;
   runId: string;
@@ -31,13 +34,27 @@ export const Gates = memo(function Gates({
       <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
         <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
       </Pressable>
-      <SafeLight job={job} good={good} jobId={jobId} runId={runId} wide={wide} />
+      <SafeLight job={job} good={good} planned={planned} jobId={jobId} runId={runId} wide={wide} />
     </>
   );
 });
 
 /** The gate Safe to enter, from the plan on screen and the book. */
-function SafeLight({ job, good, jobId, runId, wide }: { job: Job; good: PlanState['good']; jobId: string; runId: string; wide: boolean }) {
+function SafeLight({
+  job,
+  good,
+  planned,
+  jobId,
+  runId,
+  wide,
+}: {
+  job: Job;
+  good: PlanState['good'];
+  planned: boolean;
+  jobId: string;
+  runId: string;
+  wide: boolean;
+}) {
   const now = useNow();
   const { entries } = useBook(runId);
   // The drawing comes first: the light may lag a moment behind a key press.
@@ -51,10 +68,11 @@ function SafeLight({ job, good, jobId, runId, wide }: { job: Job; good: PlanStat
             units: job.units,
             plan: shown.plan,
             book: entries,
+            planned,
             now,
           })
         : undefined,
-    [job, shown, entries, now],
+    [job, shown, entries, planned, now],
   );
   return (
     <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
