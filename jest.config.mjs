@@ -1,6 +1,8 @@
 const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } }];
 /** Core and server run as they are; the client in a browser-like page. */
 export default {
+  // A slow machine is not a fault.
+  testTimeout: 60_000,
   projects: [
     {
       displayName: 'core',
