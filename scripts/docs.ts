@@ -4,6 +4,7 @@ import {
   BED_BASIS,
   beddings,
   COHESIVE_RIBBON,
+  deepestReach,
   dryStrengths,
   guardRates,
   kits,
@@ -233,7 +234,19 @@ export function rulesPage(): string {
         ),
       )}\n\nSlowest flow that keeps a drain clean: ${SELF_CLEANSING} m/s. ${SELF_CLEANSING_BASIS}.`,
       `## Machines\n\n${table(
-        ['class', 'mass', 'width, tracks in / out', 'height', 'track', 'reaches up', 'digs', 'buckets', 'basis'],
+        [
+          'class',
+          'mass',
+          'width, tracks in / out',
+          'height',
+          'track',
+          'reaches up',
+          'digs down',
+          'arm: foot, boom, stick, teeth',
+          'digs',
+          'buckets',
+          'basis',
+        ],
         Object.values(machines).map((m) =>
           row(
             m.name,
@@ -242,6 +255,8 @@ export function rulesPage(): string {
             metres(m.height),
             metres(m.track),
             metres(m.reachUp),
+            metres(deepestReach(m.arm)),
+            `${m.arm.foot.x}/${m.arm.foot.z}, ${m.arm.boom}, ${m.arm.stick}, ${m.arm.tip} m`,
             `${m.digRate} m³/h`,
             m.buckets.map(metres).join(', '),
             m.basis,

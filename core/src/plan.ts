@@ -52,7 +52,7 @@ import {
   type Pit,
   type ProfileColumns,
 } from './line';
-import { exitFindings } from './machine';
+import { exitFindings, reachFindings } from './machine';
 import {
   apartFindings,
   beddingFindings,
@@ -223,6 +223,7 @@ export function planRun(job: Job, run: Run): Plan {
       ...kitFindings(job, run, rules, guards),
       ...besideFindings(run, rules, profile, job.units),
       ...depthFindings(ranges, rules, job.units),
+      ...reachFindings(run, profile, machine, job.units),
       ...exitFindings(run, columns, machine, rules, job.units),
       ...setbackFindings(run, rules, job.units),
       ...surchargeFindings(run, rules, profile, area, job.units),

@@ -1,1 +1,3 @@
 export * from './exit';
+export * from './reach';
+export * from './fit';

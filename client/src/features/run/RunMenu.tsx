@@ -12,13 +12,25 @@ interface Props {
   onDelete: () => void;
   onDuplicate: () => void;
   onGuard: () => void;
+  onMachine: () => void;
   onRisk: () => void;
   onChecks: () => void;
   onCompare: () => void;
 }
 
 /** Units, rule set, and what is done with a run as a whole. */
-export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onGuard, onRisk, onChecks, onCompare }: Props) {
+export const RunMenu = memo(function RunMenu({
+  job,
+  name,
+  onJob,
+  onDelete,
+  onDuplicate,
+  onGuard,
+  onMachine,
+  onRisk,
+  onChecks,
+  onCompare,
+}: Props) {
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const pick = (work: () => void) => () => {
@@ -63,6 +75,7 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
         ))}
         <Divider />
         <Menu.Item title="Ground and guard" leadingIcon="clear" onPress={pick(onGuard)} />
+        <Menu.Item title="Machine" leadingIcon="points" onPress={pick(onMachine)} />
         <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(onChecks)} />
         <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(onRisk)} />
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />
