@@ -124,6 +124,18 @@ test('shores: every set is read, one that falls keeps the gate shut; a change of
   await tab(page, 'Ways');
   await page.getByRole('button', { name: 'Choose: Hydraulic shores' }).click();
   await expect(page.getByText(/^Works, and is planned/)).toBeVisible();
+  // Half a hold test is not lost when the phone goes to sleep.
+  await tab(page, 'Enter');
+  await page.getByRole('textbox', { name: 'Pressure, MPa' }).fill('5.1');
+  await page.getByRole('button', { name: 'Add the reading' }).click();
+  await page.reload();
+  await tab(page, 'Enter');
+  await expect(page.getByText('0 min: 5.1 MPa')).toBeVisible();
+  await page.getByRole('button', { name: 'Read the practice gauge' }).click();
+  await expect(page.getByText('Holds', { exact: true })).toBeVisible();
+  await pick(page, 'Set', '2 of 3');
+  await pick(page, 'Set', '1 of 3');
+
   await inspect(page);
   await expect(page.getByText('Set 1: no pressure read this shift')).toBeVisible();
   for (let set = 1; set <= 3; set++) {

@@ -54,7 +54,8 @@ function along(anchors: readonly { from: number; to: number }[], station: number
   const [a, b] = [anchors[i], anchors[i + 1]];
   if (!a) return Math.max(0, station + ((b?.to ?? 0) - (b?.from ?? 0)));
   if (!b) return a.to + station - a.from;
-  return a.to + ((station - a.from) * (b.to - a.to)) / (b.from - a.from);
+  // What rounding puts past an anchor would lie off the run where that is its end.
+  return Math.min(b.to, a.to + ((station - a.from) * (b.to - a.to)) / (b.from - a.from));
 }
 
 /** Patches that put everything with a station where `map` says; `map` must keep the order. */

@@ -3,6 +3,7 @@ import { formatStation, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Button } from 'react-native-paper';
+import { useFormDraft } from '../../data/useFormDraft';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -36,14 +37,17 @@ export function usualEnd(now: Date): string {
 
 /** The questions of today's inspection, from what stands in the trench, answered one by one and signed. */
 export function InspectionCard() {
-  const { job, run, plan, rules, who } = useGuard();
+  const { job, run, document, plan, rules, who } = useGuard();
   const put = useEnter(UNSAID);
   const [first, last] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
   const [from, setFrom] = useState(formatStation(first, job.units));
   const [to, setTo] = useState(formatStation(last, job.units));
   const [until, setUntil] = useState(() => usualEnd(new Date()));
-  const [answers, setAnswers] = useState<Record<string, Answer>>({});
-  const [notes, setNotes] = useState<Record<string, string>>({});
+  // By the words of the question: when the plan changes what is asked, it is not answered any more.
+  const [{ answers, notes }, fill, signed] = useFormDraft<{ answers: Record<string, Answer>; notes: Record<string, string> }>(
+    `inspection.${document.stored.id}`,
+    () => ({ answers: {}, notes: {} }),
+  );
   const [fault, setFault] = useState<string>();
   const ends = [parseStation(from, job.units), parseStation(to, job.units)] as const;
   const range = useMemo(() => {
@@ -57,7 +61,7 @@ export function InspectionCard() {
   const sign = () => {
     const now = new Date();
     const end = momentAt(until, now);
-    const open = items.filter(({ id }) => (answers[id] ?? 'open') === 'open').length;
+    const open = items.filter(({ ask }) => (answers[ask] ?? 'open') === 'open').length;
     if (who.trim().length < 2) return setFault(UNSAID);
     if (!range) return setFault('Say from where to where, inside the run.');
     if (!end) return setFault('Say when the shift ends, like 17:00.');
@@ -69,12 +73,10 @@ export function InspectionCard() {
       ...range,
       until: end,
       plan: wallPrint(run, plan, range),
-      items: items.map(({ id, ask }) => ({ id, ask, ok: answers[id] === 'yes', note: (notes[id] ?? '').trim() })),
+      items: items.map(({ id, ask }) => ({ id, ask, ok: answers[ask] === 'yes', note: (notes[ask] ?? '').trim() })),
     });
     setFault(refused);
-    if (refused !== undefined) return;
-    setAnswers({});
-    setNotes({});
+    if (refused === undefined) signed();
   };
   return (
     <Card title="Inspection before the shift">
@@ -97,15 +99,15 @@ export function InspectionCard() {
         <View key={id} role="group" aria-label={ask} style={{ gap: 4, borderTopWidth: 1, borderColor: colours.line, paddingTop: 8 }}>
           <Choice
             label={ask}
-            value={answers[id] ?? 'open'}
+            value={answers[ask] ?? 'open'}
             options={ANSWERS}
-            onChange={(answer) => setAnswers((before) => ({ ...before, [id]: answer }))}
+            onChange={(answer) => fill((before) => ({ ...before, answers: { ...before.answers, [ask]: answer } }))}
           />
-          {answers[id] === 'no' ? (
+          {answers[ask] === 'no' ? (
             <TextField
               label={`What is wrong: ${id}`}
-              value={notes[id] ?? ''}
-              onText={(text) => setNotes((before) => ({ ...before, [id]: text }))}
+              value={notes[ask] ?? ''}
+              onText={(text) => fill((before) => ({ ...before, notes: { ...before.notes, [ask]: text } }))}
             />
           ) : null}
         </View>

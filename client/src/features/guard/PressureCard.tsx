@@ -4,6 +4,7 @@ import { formatPressure, parseDecimal } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
+import { useFormDraft } from '../../data/useFormDraft';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
@@ -29,7 +30,7 @@ export function PressureCard() {
 }
 
 function HoldTest({
-  edit: { job, rules },
+  edit: { job, rules, document },
   reach,
   sets,
   band,
@@ -39,10 +40,12 @@ function HoldTest({
   sets: number;
   band: { least: number; most: number };
 }) {
+  const { id } = document.stored;
   const put = useEnter();
-  const [set, setSet] = useState(1);
-  const [readings, setReadings] = useState<PressureTest['readings']>([]);
-  const [minute, setMinute] = useState('0');
+  const [{ set, readings, minute }, fill] = useFormDraft<{ set: number; readings: PressureTest['readings']; minute: string }>(
+    `hold.${id}.${reach}`,
+    () => ({ set: 1, readings: [], minute: '0' }),
+  );
   const [pressure, setPressure] = useState('');
   const [fault, setFault] = useState<string>();
   const add = (text: string) => {
@@ -53,8 +56,11 @@ function HoldTest({
     if (readings.some((reading) => reading.minute >= minutes.value))
       return setFault('The readings follow each other: give a later minute.');
     setFault(undefined);
-    setReadings([...readings, { minute: minutes.value, pressure: read.value }]);
-    setMinute(String(minutes.value + 5));
+    fill((before) => ({
+      ...before,
+      readings: [...before.readings, { minute: minutes.value, pressure: read.value }],
+      minute: String(minutes.value + 5),
+    }));
     setPressure('');
   };
   const gauge = async () => {
@@ -65,10 +71,7 @@ function HoldTest({
     if (readings.length < 2) return setFault('Read it twice at least: a set that leaks shows in the second.');
     const refused = put({ kind: 'pressure', reach, set, readings });
     setFault(refused);
-    if (refused !== undefined) return;
-    setReadings([]);
-    setMinute('0');
-    setSet(Math.min(sets, set + 1));
+    if (refused === undefined) fill(() => ({ set: Math.min(sets, set + 1), readings: [], minute: '0' }));
   };
   const wrong = readings.length > 1 ? holdFault({ readings }, band, rules, job.units) : undefined;
   return (
@@ -80,7 +83,7 @@ function HoldTest({
         label="Set"
         value={String(set)}
         options={Array.from({ length: sets }, (_, i) => ({ value: String(i + 1), label: `${i + 1} of ${sets}` }))}
-        onChange={(value) => setSet(Number(value))}
+        onChange={(value) => fill((before) => ({ ...before, set: Number(value), readings: [], minute: '0' }))}
       />
       {readings.map((reading) => (
         <Text key={reading.minute}>
@@ -94,7 +97,7 @@ function HoldTest({
       ) : null}
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <View style={{ flex: 1 }}>
-          <TextField label="Minute" value={minute} onText={setMinute} />
+          <TextField label="Minute" value={minute} onText={(text) => fill((before) => ({ ...before, minute: text }))} />
         </View>
         <View style={{ flex: 1 }}>
           <TextField label="Pressure, MPa" value={pressure} onText={setPressure} />

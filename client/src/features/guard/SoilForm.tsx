@@ -14,6 +14,7 @@ import { formatLength, formatStation, formatStrength, parseLength, parseStation,
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
+import { useFormDraft } from '../../data/useFormDraft';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
@@ -41,26 +42,28 @@ const PRACTICE = { rock: 400e3, clay: 120e3, silt: 70e3, gravel: 60e3, sand: 30e
 
 /** The cards of one soil test, from what it is to what the eye sees; the class follows while they are answered. */
 export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefined; corrects: string | undefined; onDone: () => void }) {
-  const { job, run, plan, rules, who, setWho } = useGuard();
+  const { job, run, document, plan, rules, who, setWho } = useGuard();
   const sign = useEnter('Say who tested: a role will do.');
-  const [test, setTest] = useState<SoilTest>(
-    start ?? {
-      kind: 'soil',
-      from: run.stations[0]?.station ?? 0,
-      to: run.stations.at(-1)?.station ?? 0,
-      top: 0,
-      bottom: Math.ceil(plan.deepest.depth * 10) / 10,
-      material: 'clay',
-      thumb: null,
-      strength: null,
-      ribbon: null,
-      dry: null,
-      water: null,
-      fissured: null,
-      disturbed: null,
-      vibration: null,
-      dipping: null,
-    },
+  const [test, fill, forget] = useFormDraft<SoilTest>(
+    `soil.${document.stored.id}.${corrects ?? ''}`,
+    () =>
+      start ?? {
+        kind: 'soil',
+        from: run.stations[0]?.station ?? 0,
+        to: run.stations.at(-1)?.station ?? 0,
+        top: 0,
+        bottom: Math.ceil(plan.deepest.depth * 10) / 10,
+        material: 'clay',
+        thumb: null,
+        strength: null,
+        ribbon: null,
+        dry: null,
+        water: null,
+        fissured: null,
+        disturbed: null,
+        vibration: null,
+        dipping: null,
+      },
   );
   const [typed, setTyped] = useState({
     from: formatStation(test.from, job.units),
@@ -72,7 +75,11 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
   });
   const [tool, setTool] = useState(test.strength?.tool ?? 'penetrometer');
   const [fault, setFault] = useState<string>();
-  const put = (change: Partial<SoilTest>) => setTest((before) => ({ ...before, ...change }));
+  const put = (change: Partial<SoilTest>) => fill((before) => ({ ...before, ...change }));
+  const leave = () => {
+    forget();
+    onDone();
+  };
   const length = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
   const typing = (key: keyof typeof typed, text: string, parse: (text: string) => ReturnType<typeof parseLength>) => {
     setTyped((before) => ({ ...before, [key]: text }));
@@ -105,7 +112,7 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
     if (wrong) return setFault(wrong.message);
     const refused = sign(test, corrects);
     if (refused !== undefined) return setFault(refused);
-    onDone();
+    leave();
   };
   const verdict = classify(test, rules, job.units);
   return (
@@ -197,7 +204,7 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
         <Button mode="contained" icon="check" onPress={enter} style={{ flex: 1 }}>
           Sign the test
         </Button>
-        <Button mode="text" onPress={onDone}>
+        <Button mode="text" onPress={leave}>
           Leave it
         </Button>
       </View>

@@ -3,6 +3,7 @@ import { resolveRules } from '@tamper/core/rules';
 import { fireEvent, screen } from '@testing-library/react';
 import { randomUUID } from 'node:crypto';
 import { useMemo, useState, type ReactNode } from 'react';
+import { FORM_LIFE } from '../../data/useFormDraft';
 import { choose, field, onPage, press, type } from '../../testing/benches';
 import { patched } from '../run/context';
 import { GuardContext, type GuardEdit } from './context';
@@ -25,7 +26,7 @@ const box = { protection: 'shield', kit: 'box-medium', panel: 0.1 } as const;
 
 /** Puts a tab of the guard screen on a bench: a run and a book that really change, no server. */
 function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'UK')) {
-  const seen = { run: start, job: startJob, book: [] as Entry[] };
+  const seen = { run: start, job: startJob, book: [] as Entry[], unmount: (): void => undefined };
   function Bench() {
     const [run, setRun] = useState(start);
     const [job, setJob] = useState(startJob);
@@ -35,7 +36,7 @@ function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'U
     Object.assign(seen, { run, job, book: entries });
     const plan = useMemo(() => planRun(job, run), [job, run]);
     const edit: GuardEdit = {
-      document: { doc: run, change: setRun } as unknown as GuardEdit['document'],
+      document: { doc: run, change: setRun, stored: { id: 'r1' } } as unknown as GuardEdit['document'],
       job,
       run,
       plan,
@@ -70,9 +71,11 @@ function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'U
     };
     return <GuardContext.Provider value={edit}>{tab}</GuardContext.Provider>;
   }
-  onPage(<Bench />);
+  seen.unmount = onPage(<Bench />).unmount;
   return seen;
 }
+
+beforeEach(() => localStorage.clear());
 
 test('a shift ends today, or tomorrow where that has passed; nonsense is no time', () => {
   const now = new Date(2026, 10, 2, 9, 30);
@@ -98,6 +101,25 @@ test('the gate opens when every question is answered and signed, and rain shuts 
   press('It rained');
   expect(screen.getByLabelText(/^Safe to enter: SHUT/)).toBeTruthy();
   expect(seen.book.map(({ fact: { kind } }) => kind)).toEqual(['inspection', 'happening']);
+});
+
+test('a half-answered inspection stands again after a reload; what was answered hours ago does not', () => {
+  const { unmount } = onGuard(<EnterTab />, drain(box));
+  choose('No water stands or runs in; the pump works', 'Yes');
+  unmount();
+  const open = () => {
+    type('Your role or name', 'foreman');
+    press('Sign the inspection');
+    return screen.getByText(/questions are not answered/).textContent;
+  };
+  const again = onGuard(<EnterTab />, drain(box));
+  const asked = screen.getAllByText('Yes').length;
+  expect(open()).toBe(`${asked - 1} questions are not answered.`);
+  again.unmount();
+  jest.spyOn(Date, 'now').mockReturnValue(Date.now() + FORM_LIFE);
+  onGuard(<EnterTab />, drain(box));
+  expect(open()).toBe(`${asked} questions are not answered.`);
+  jest.restoreAllMocks();
 });
 
 test('a no asks what is wrong, goes into the book and keeps the gate shut', () => {

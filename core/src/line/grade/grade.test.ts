@@ -153,6 +153,19 @@ describe('what stands in the way gives way by the least that will do', () => {
     expect(relaxations).toHaveLength(1);
     expect(find(runSchema.parse(applyPatches(run, relaxations[0]?.patches ?? []))).kind).toBe('found');
   });
+  test('a program the solver’s presolve fails on is solved without it', () => {
+    const run = level(
+      { minFall: 0.005, cover: 0.3, receiving: 7.186115700224592 },
+      {
+        stations: [9, 9, 10.158276580966051].map((value, i) => ({ station: i * 20, ground: value })),
+        lines: [across(1.6185426338834068, 0.7979483886434205), across(9.865646729245318, 1.2572313153953494)],
+      },
+    );
+    const frozen = { ...run, reaches: run.reaches.map((reach) => ({ ...reach, frost: 0.5 })) };
+    const { relaxations } = blocked(find(frozen));
+    expect(relaxations.length).toBeGreaterThan(0);
+    for (const { patches } of relaxations) expect(find(runSchema.parse(applyPatches(frozen, patches))).kind).toBe('found');
+  });
   test('whatever is asked for, everything offered does it', () => {
     const maybe = (min: number, max: number) => fc.option(fc.double({ min, max, noNaN: true }), { nil: undefined });
     const targets = fc.record(

@@ -27,14 +27,26 @@ export type Solver = (lp: string) => Solution | undefined;
 
 /** What HiGHS answers, as far as it is used. */
 export interface Highs {
-  solve: (lp: string) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+  solve: (
+    lp: string,
+    options?: { presolve?: 'off' },
+  ) => { Status: string; ObjectiveValue: number; Columns: Record<string, { Primal?: number }> };
+}
+
+/** Solves a program. HiGHS now and then fails in its presolve on one that is fine without: then it goes without. */
+function solved(highs: Highs, lp: string): ReturnType<Highs['solve']> {
+  try {
+    return highs.solve(lp);
+  } catch {
+    return highs.solve(lp, { presolve: 'off' });
+  }
 }
 
 /** HiGHS, however it was loaded, as a {@link Solver}. */
 export const solverOf =
   (highs: Highs): Solver =>
   (lp) => {
-    const { Status, ObjectiveValue, Columns } = highs.solve(lp);
+    const { Status, ObjectiveValue, Columns } = solved(highs, lp);
     if (Status !== 'Optimal') return undefined;
     return {
       objective: ObjectiveValue,
