@@ -197,6 +197,12 @@ describe('exposures', () => {
     expect(stepsDone(done, [line], steps)).toBe(4);
     expect(stepsDone(done, [line, { ...line, name: 'Other' }], steps)).toBe(0);
     expect(withSteps(done, [line], 0)).toEqual([]);
+    // In a window shared with a line not seen yet it comes first, and the ticks begin anew.
+    const seen = knownLine({ ...line, exposures: [found] });
+    const other = { ...line, name: 'Power' };
+    const shared = clearSteps([other, seen], US, 'metric');
+    expect(shared[0]?.text).toMatch(/^Fuel seen at 0\.62 m: support and protect it/);
+    expect(stepsDone(withSteps([], [other, line], 2), [other, seen], shared)).toBe(0);
     expect(clearSteps([knownLine({ ...line, exposures: [found] })], US, 'metric').map(({ text }) => text)).toEqual([
       'Fuel seen at 0.62 m: support and protect it, and keep the bucket 0.635 m off its middle. Dig that by hand.',
     ]);

@@ -54,7 +54,10 @@ export function clearSteps(lines: readonly ExistingLine[], rules: Rules, units: 
       { by: 'machine', depth, text: `Nothing found: the machine may take this layer, teeth no deeper than ${show(depth)}.` },
     ],
   );
+  // What has been seen among what has not comes first: no layer is taken over it unprotected.
+  const seen = lines.filter(({ evidence }) => evidence === 'exposed').map((line) => seenStep(line, rules, units));
   return [
+    ...seen,
     slot,
     ...layers,
     { by: 'hand', depth: giveUp, text: `${names} not found: go on by hand to ${show(giveUp)}, no deeper.` },
@@ -75,8 +78,9 @@ function seenStep(line: ExistingLine, rules: Rules, units: UnitSystem): ClearSte
   };
 }
 
-/** Names that a window's progress is kept under: it starts anew when other lines share the window. */
-const namesOf = (lines: readonly Pick<ExistingLine, 'name'>[]): string[] => lines.map(({ name }) => name).sort();
+/** Names that a window's progress is kept under: it starts anew when other lines share the window, or one of them has been seen. */
+const namesOf = (lines: readonly Pick<ExistingLine, 'name' | 'evidence'>[]): string[] =>
+  lines.map(({ name, evidence }) => (evidence === 'exposed' ? `${name.slice(0, 78)} ✓` : name)).sort();
 const same = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((name, i) => name === b[i]);
 
 /** How many steps of a window have been ticked off, never more than there are. */

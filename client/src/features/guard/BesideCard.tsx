@@ -21,7 +21,7 @@ const KINDS = [
 
 /** What stands beside the run, what the machine may lift, and how much is open at once. */
 export function BesideCard() {
-  const { job, run, apply } = useGuard();
+  const { job, run, document, apply } = useGuard();
   const [draft, setDraft] = useState({
     name: '',
     kind: 'footing' as Beside['kind'],
@@ -45,7 +45,7 @@ export function BesideCard() {
       offset: offset.value,
       depth: depth.value,
     };
-    const refused = apply([{ path: ['guard', 'beside'], value: [...run.guard.beside, thing] }]);
+    const refused = apply([{ path: ['guard', 'beside'], value: [...document.doc.guard.beside, thing] }]);
     setFault(refused);
     if (refused === undefined) setDraft({ ...draft, name: '', offset: '', depth: '' });
   };

@@ -79,7 +79,8 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
     (): GuardEdit | undefined =>
       good && {
         document: run,
-        job: good.job,
+        // The newest: what is typed next builds on it, not on what was planned last.
+        job: job.doc,
         run: withKnownLines(good.job, good.run),
         plan: good.plan,
         planned: errors.length === 0 && crash === undefined,
@@ -92,7 +93,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         reach: Math.min(reach, good.run.reaches.length - 1),
         setReach,
       },
-    [run, good, errors, crash, book, who, setWho, apply, putJob, reach],
+    [run, job.doc, good, errors, crash, book, who, setWho, apply, putJob, reach],
   );
   const Shown = SHOWN[tab];
   return (
