@@ -1,18 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useClock } from './useClock';
 
 const STEP = 15_000;
+const isoNow = (): string => new Date().toISOString();
 
-/** Now, ISO 8601 in UTC; follows the clock, also after the device slept. */
-export function useNow(): string {
-  const [now, setNow] = useState(() => new Date().toISOString());
-  useEffect(() => {
-    const look = () => setNow(new Date().toISOString());
-    const timer = setInterval(look, STEP);
-    document.addEventListener('visibilitychange', look);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener('visibilitychange', look);
-    };
-  }, []);
-  return now;
-}
+/** Now, ISO 8601 in UTC. */
+export const useNow = (): string => useClock(isoNow, STEP);

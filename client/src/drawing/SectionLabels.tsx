@@ -1,4 +1,4 @@
-import { formatBatter, type Section, type Wall } from '@tamper/core';
+import { formatBatterRatio, type Section, type Wall } from '@tamper/core';
 import { G, Line } from 'react-native-svg';
 import { colours } from '../theme/tokens';
 import { Label } from './Dimension';
@@ -38,7 +38,7 @@ export function WallLabel({
       anchor={anchor}
       colour={colour}
       size={13}
-      text={wall.kind === 'batter' ? (formatBatter(wall.ratio).split(' ')[0] ?? '') : `${wall.count} bench${wall.count > 1 ? 'es' : ''}`}
+      text={wall.kind === 'batter' ? formatBatterRatio(wall.ratio) : `${wall.count} bench${wall.count > 1 ? 'es' : ''}`}
     />
   );
 }

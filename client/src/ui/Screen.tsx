@@ -4,6 +4,9 @@ import { ScrollView, View } from 'react-native';
 import { IconButton, Text } from 'react-native-paper';
 import { colours, TARGET } from '../theme/tokens';
 
+/** One step back, or to a place where there is none: for screens on the same route as the one they came from, which going there anew would open twice. */
+export const backOr = (place: string) => () => (router.canGoBack() ? router.back() : router.replace(place));
+
 /** A bar with a way back, a title and what belongs to the right of it. */
 export function TopBar({
   title,

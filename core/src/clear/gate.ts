@@ -56,9 +56,11 @@ export function clearToDig(inputs: ClearInputs): Gate {
   ];
   const open = reasons.every(({ state }) => state !== 'stop');
   const ends = reasons.flatMap(({ until }) => until ?? []).sort();
-  return { open, reasons: [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]), until: open ? ends[0] : undefined };
+  return { open, reasons: reasonsFirst(reasons), until: open ? ends[0] : undefined };
 }
 const RANK = { stop: 0, caution: 1, ok: 2 };
+/** What shuts a gate first, then what to know, then what is in order. */
+export const reasonsFirst = (reasons: readonly GateReason[]): GateReason[] => [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]);
 
 /** `n days`, in words that count down. */
 const countdown = (today: Day, until: Day): string => {

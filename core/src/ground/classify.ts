@@ -8,6 +8,9 @@ const ORDER: readonly SoilClass[] = ['rock', 'A', 'B', 'C'];
 /** The weaker of two classes. */
 export const weaker = (a: SoilClass, b: SoilClass): SoilClass => (ORDER.indexOf(a) >= ORDER.indexOf(b) ? a : b);
 
+/** How a soil class is said on screen. */
+export const soilName = (soil: SoilClass): string => (soil === 'rock' ? 'stable rock' : `type ${soil}`);
+
 /** One test and the class the ground can be at best by it. */
 export interface SoilReason {
   test: string;

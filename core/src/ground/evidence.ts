@@ -4,7 +4,7 @@ import type { Entry, Finding, Run, SoilTest } from '../job';
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
-import { classify, weaker } from './classify';
+import { classify, soilName, weaker } from './classify';
 
 /**
  * Entries that stand: none that a later one of its kind puts right. Oldest first. What happened stays: taking it back would open a gate without
@@ -72,9 +72,9 @@ export function soilFindings(run: Run, profile: ProfileColumns, book: readonly E
           severity: 'stop',
           from: reach.from,
           to: reachEnd(run, index),
-          what: `Planned as ${className(reach.soil)}; the tests show ${className(soil)}`,
+          what: `Planned as ${soilName(reach.soil)}; the tests show ${soilName(soil)}`,
           why: 'Walls and supports are chosen by the class: weaker ground needs flatter walls and closer supports.',
-          fixes: [{ label: `Plan for ${className(soil)}`, patches: [{ path: ['reaches', index, 'soil'], value: soil }] }],
+          fixes: [{ label: `Plan for ${soilName(soil)}`, patches: [{ path: ['reaches', index, 'soil'], value: soil }] }],
         },
       ];
     const [gap] = untested;
@@ -86,13 +86,10 @@ export function soilFindings(run: Run, profile: ProfileColumns, book: readonly E
         severity: 'caution',
         from: gap.from,
         to: untested.at(-1)?.to ?? gap.to,
-        what: `No soil test down to ${formatLength(deepest, units)} here: ${className(reach.soil)} is a guess`,
+        what: `No soil test down to ${formatLength(deepest, units)} here: ${soilName(reach.soil)} is a guess`,
         why: 'Untested ground counts as type C.',
         fixes: [],
       },
     ];
   });
 }
-
-/** How a soil class is said on screen. */
-export const className = (soil: SoilClass): string => (soil === 'rock' ? 'stable rock' : `type ${soil}`);

@@ -2,7 +2,7 @@ import { permeability as typical } from '../catalogue';
 import { joined, wallOffset, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../line';
-import { waterAt } from '../makeup';
+import { waterAt, weights } from '../makeup';
 
 /** How far a trench draws the water down on each side, metres. Source: Sichardt, R = 3000·s·√k, no less than 3 m. */
 export const drawdownReach = (drop: number, k: number): number => Math.max(3, 3000 * drop * Math.sqrt(k));
@@ -67,7 +67,7 @@ export function waterPlan(run: Run, profile: ProfileColumns): WaterPlan {
     seepage,
     rain,
     lift,
-    power: flow * 9810 * lift,
+    power: flow * weights.water * lift,
     suction: depth <= SUCTION_MOST,
     advice: head <= 0 ? 'none' : k >= 1e-5 ? 'wellpoints' : k >= 1e-7 ? 'sump' : 'tight',
     permeability: k,

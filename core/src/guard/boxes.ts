@@ -1,8 +1,8 @@
 import type { ShieldKit } from '../catalogue';
 import type { Rules } from '../rules';
+import { GRAVITY } from '../units';
 import { stackOf, type Stack } from './support';
 
-export const GRAVITY = 9.81;
 /** Soil pressed on the plates when a shield is drawn: unit weight N/m³, share of it sideways, friction of soil on steel. */
 export const PULL = {
   weight: 18e3,

@@ -1,11 +1,12 @@
 import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
+import { soilName } from '../ground';
 import type { Service } from '../catalogue';
 import type { Finding, Fix, Reach, Run, Wall } from '../job';
 import { isOpen, levelsOn, pitsOf, reachEnd, reachIndexAt, reachSpan, type Pit, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatBatter, formatLength, type UnitSystem } from '../units';
 import { protectedBy } from './support';
-import { classSlope, faultWords, soilName, wallFault } from './slopes';
+import { classSlope, faultWords, wallFault } from './slopes';
 import type { DepthRanges } from './thresholds';
 
 const COMPETENT = 'A competent person decides on site; check your local code';

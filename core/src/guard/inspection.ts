@@ -3,7 +3,7 @@ import { wallOffset, type Range } from '../geometry';
 import type { Finding, Reach, Run } from '../job';
 import type { ProfileColumns } from '../line';
 import type { Rules } from '../rules';
-import { formatBatter, formatLength, formatStation, type UnitSystem } from '../units';
+import { formatBatterRatio, formatLength, formatStation, type UnitSystem } from '../units';
 import { airTestNeeded } from './air';
 import type { ReachGuard } from './schedule';
 
@@ -74,8 +74,7 @@ function guardItems(
   const walls = (['left', 'right'] as const).flatMap((side): InspectionItem[] => {
     const wall = reach[side];
     if (wall.kind === 'vertical') return [];
-    const slope =
-      wall.kind === 'batter' ? (formatBatter(wall.ratio).split(' ')[0] ?? '') : `${wall.count} benches of ${length(wall.riser)}`;
+    const slope = wall.kind === 'batter' ? formatBatterRatio(wall.ratio) : `${wall.count} benches of ${length(wall.riser)}`;
     return [
       { id: id(side), ask: `The ${side} side${where} is ${slope}, ${length(wallOffset(wall, depth))} out at the lip, loose lumps off` },
     ];

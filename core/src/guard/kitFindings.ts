@@ -1,11 +1,12 @@
 import { protections, type Kit } from '../catalogue';
 import { EPSILON } from '../geometry';
+import { soilName } from '../ground';
 import { laidLines, linesIn, type Finding, type Fix, type Job, type Reach, type Run } from '../job';
 import type { Rules } from '../rules';
-import { formatBatter, formatForce, formatLength, formatMassOf, type UnitSystem } from '../units';
-import { GRAVITY, PULL } from './boxes';
+import { formatBatter, formatBatterRatio, formatForce, formatLength, formatMassOf, GRAVITY, type UnitSystem } from '../units';
+import { PULL } from './boxes';
 import { heaviestOf, type ReachGuard } from './schedule';
-import { classSlope, soilName } from './slopes';
+import { classSlope } from './slopes';
 import { protectedBy, uprightHeight } from './support';
 
 /** What the supports chosen cannot do: too deep, too low, too short for a stick, too heavy to lift, too wide for a cylinder. */
@@ -95,7 +96,7 @@ function tableFaults(
           wall.ratio > 0 && foot > 0.1
             ? [
                 {
-                  label: `Batter ${formatBatter(wall.ratio).split(' ')[0]} above it`,
+                  label: `Batter ${formatBatterRatio(wall.ratio)} above it`,
                   patches: [
                     { path: ['reaches', index, 'left'], value: wall },
                     { path: ['reaches', index, 'right'], value: wall },
@@ -176,7 +177,7 @@ function overTooSteep(reach: Reach, { reach: index, from, to, depth }: ReachGuar
       basis,
       fixes: [
         {
-          label: `Batter ${formatBatter(ratio).split(' ')[0]}`,
+          label: `Batter ${formatBatterRatio(ratio)}`,
           patches: steep.map((side) => ({ path: ['reaches', index, side, 'ratio'], value: ratio })),
         },
       ],

@@ -1,4 +1,4 @@
-import type { Gate, GateReason } from '../clear';
+import { reasonsFirst, type Gate, type GateReason } from '../clear';
 import type { Range } from '../geometry';
 import { soilFindings, standing } from '../ground';
 import { happenings, type Entry, type Inspection, type PressureTest, type Reach, type Run } from '../job';
@@ -35,7 +35,6 @@ const BEFORE = 4;
 
 const stop = (id: string, what: string, why: string): GateReason => ({ id, state: 'stop', what, why });
 const ok = (id: string, what: string, why: string): GateReason => ({ id, state: 'ok', what, why });
-const RANK = { stop: 0, caution: 1, ok: 2 };
 
 /**
  * May people go in? Only on an inspection of this shift by a named competent person, every answer yes, of the plan as it is now, with nothing having
@@ -62,7 +61,7 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
   const open = reasons.every(({ state }) => state !== 'stop');
   return {
     open,
-    reasons: [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]),
+    reasons: reasonsFirst(reasons),
     until: undefined,
     where: open ? range : undefined,
     closes: open ? inspected?.fact.until : undefined,

@@ -1,6 +1,7 @@
 import type { SoilClass } from '../catalogue';
 import { EPSILON, wallOffset } from '../geometry';
 import type { Wall } from '../job';
+import { soilName } from '../ground';
 import type { RuleKey, Rules } from '../rules';
 import { formatBatter, formatLength, type UnitSystem } from '../units';
 
@@ -66,6 +67,3 @@ export function faultWords(fault: WallFault, soil: SoilClass, rules: Rules, unit
   };
   return words[fault];
 }
-
-/** How a soil class is said on screen. */
-export const soilName = (soil: SoilClass): string => (soil === 'rock' ? 'stable rock' : `type ${soil}`);

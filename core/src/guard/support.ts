@@ -1,14 +1,21 @@
-import type { Protection, ShieldKit } from '../catalogue';
-import { wallOffset } from '../geometry';
+import type { Kit, Protection, ShieldKit } from '../catalogue';
 import type { Patch, Reach, Run } from '../job';
 import type { Rules } from '../rules';
 
+/** The changes that put supports of a table on a reach: which, what they take from the dig, the clear widths they allow. Without one: none of these. */
+export function kitChosen(index: number, kit: Kit | undefined): Patch[] {
+  const at = (key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
+  return [
+    at('kit', kit?.id ?? null),
+    at('panel', kit?.panel ?? null),
+    at('supportWidths', kit ? { least: kit.least, most: kit.most, source: `${kit.name}. ${kit.source}`.slice(0, 120) } : null),
+  ];
+}
+
 /** The changes that hold a reach another way: what its supports so far asked for goes with them. */
 export function protectedBy(run: Pick<Run, 'reaches'>, index: number, protection: Protection): Patch[] {
-  const at = (key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
   const kit = run.reaches[index]?.kit ?? null;
-  const clear = kit === null ? [] : [at('kit', null), at('panel', null), at('supportWidths', null)];
-  return [at('protection', protection), ...clear];
+  return [{ path: ['reaches', index, 'protection'], value: protection }, ...(kit === null ? [] : kitChosen(index, undefined))];
 }
 
 /** Height of the vertical face below a batter, metres; the whole depth where both sides are upright. */
@@ -45,7 +52,3 @@ export function stackOf(kit: ShieldKit, wanted: number): Stack {
   const height = kit.height + extensions * kit.extension;
   return { extensions, height, wanted, enough: needed <= kit.extensions, mass: kit.mass + extensions * kit.extensionMass };
 }
-
-/** Width of the trench at the ground, metres. */
-export const topWidthOf = (reach: Reach, digWidth: number, depth: number): number =>
-  digWidth + wallOffset(reach.left, depth) + wallOffset(reach.right, depth);

@@ -1,7 +1,7 @@
 import type { Kit, KitKind, SoilClass } from '../catalogue';
 import { kits } from '../catalogue';
 import { largest, smallest } from '../geometry';
-import { classSlope } from '../guard';
+import { classSlope, kitChosen } from '../guard';
 import type { Job, Patch, Reach, Run, Wall } from '../job';
 import { reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
@@ -48,27 +48,26 @@ export function candidates(job: Job, run: Run, index: number, rules: Rules, prof
   const span = reachSpan(profile, index);
   const [shallowest, deepest] = [smallest(profile.depth, span), largest(profile.depth, span)];
   const set = (change: Partial<Reach>): Patch[] => Object.entries(change).map(([key, value]) => ({ path: ['reaches', index, key], value }));
-  const bare = { protection: 'none', kit: null, panel: null, supportWidths: null, entry: true } as const;
   const batter = batterFor(rules, reach.soil);
   const bench = benchFor(rules, reach.soil, shallowest, deepest);
   const plain = (id: OptionId, left: Wall, right: Wall, entry = true): Candidate => ({
     id,
     kit: undefined,
-    patches: set({ ...bare, left, right, entry }),
+    patches: [...set({ protection: 'none', left, right, entry }), ...kitChosen(index, undefined)],
   });
   const held = (id: OptionId, kit: Kit, wall: Wall): Candidate => ({
     id,
     kit,
-    patches: set({
-      left: wall,
-      right: wall,
-      protection: kit.kind,
-      kit: kit.id,
-      panel: kit.panel,
-      entry: true,
-      supportWidths: { least: kit.least, most: kit.most, source: `${kit.name}. ${kit.source}`.slice(0, 120) },
-      bottomWidth: Math.min(kit.most, Math.max(kit.least, reach.bottomWidth)),
-    }),
+    patches: [
+      ...set({
+        left: wall,
+        right: wall,
+        protection: kit.kind,
+        entry: true,
+        bottomWidth: Math.min(kit.most, Math.max(kit.least, reach.bottomWidth)),
+      }),
+      ...kitChosen(index, kit),
+    ],
   });
   const tables = [...job.kit, ...kits];
   const every = (kind: KitKind, id: OptionId, wallOf: (kit: Kit) => Wall | undefined) =>

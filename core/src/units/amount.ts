@@ -68,3 +68,6 @@ export function parseStrength(text: string, system: UnitSystem): Parsed {
   const value = Number(match[1]) * (tons ? TON_SQUARE_FOOT : 1000);
   return { ok: true, value, understood: `${text.trim()} = ${fixed(value / 1000, 0)} kPa` };
 }
+
+/** What a kilogram weighs, newtons. */
+export const GRAVITY = 9.81;

@@ -64,17 +64,23 @@ const batter = (text: string, value: number): Parsed => ({ ok: true, value, unde
 
 const QUARTERS = ['', '¼', '½', '¾'];
 
-/** Shows a batter as H:V with its angle, because ½:1 and 1½:1 sound alike: `1½:1 (34° from flat)`. */
-export function formatBatter(horizontalPerVertical: number): string {
-  if (horizontalPerVertical === 0) return 'vertical (90°)';
+/** Shows a batter as H:V alone: `1½:1`, where its degrees stand near it already. */
+export function formatBatterRatio(horizontalPerVertical: number): string {
+  if (horizontalPerVertical === 0) return 'vertical';
   const quarters = horizontalPerVertical * 4;
   const whole = Math.floor(horizontalPerVertical);
   const ratio =
     Math.abs(quarters - Math.round(quarters)) < 1e-9
       ? `${whole > 0 || Math.round(quarters) % 4 === 0 ? whole : ''}${QUARTERS[Math.round(quarters) % 4] ?? ''}`
       : trimmed(horizontalPerVertical, 2);
-  return `${ratio}:1 (${Math.round((Math.atan2(1, horizontalPerVertical) * 180) / Math.PI)}° from flat)`;
+  return `${ratio}:1`;
 }
+
+/** Shows a batter as H:V with its angle, because ½:1 and 1½:1 sound alike: `1½:1 (34° from flat)`. */
+export const formatBatter = (horizontalPerVertical: number): string =>
+  horizontalPerVertical === 0
+    ? 'vertical (90°)'
+    : `${formatBatterRatio(horizontalPerVertical)} (${Math.round((Math.atan2(1, horizontalPerVertical) * 180) / Math.PI)}° from flat)`;
 
 /** Reads an angle in degrees: `60`, `60°`. @returns radians. */
 export function parseAngle(text: string): Parsed {

@@ -1,6 +1,5 @@
 import { errorsOf, jobSchema, withKnownLines, type Job, type Patch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
-import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -12,7 +11,7 @@ import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
 import { Loading } from '../../ui/Loading';
 import { SaveBadge } from '../../ui/SaveBadge';
-import { Page, TopBar } from '../../ui/Screen';
+import { backOr, Page, TopBar } from '../../ui/Screen';
 import { Tabs } from '../../ui/Tabs';
 import { useStable } from '../../ui/useStable';
 import { usePlan } from '../../workers/usePlan';
@@ -38,8 +37,7 @@ const SHOWN: Record<Tab, () => React.ReactNode> = { enter: EnterTab, soil: SoilT
 export function GuardScreen({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) {
   const job = useJob(jobId);
   const run = useRun(runId);
-  // The run is the same route without what is asked for: going there anew would leave two of it open.
-  const back = () => (router.canGoBack() ? router.back() : router.replace(`/jobs/${jobId}/runs/${runId}`));
+  const back = backOr(`/jobs/${jobId}/runs/${runId}`);
   if (!job.document || !run.document)
     return (
       <>

@@ -1,6 +1,5 @@
 import { kits, protections, type Kit } from '@tamper/core/catalogue';
-import { heaviestOf, leaps, SHORE_BASIS, type ReachGuard, type Schedule } from '@tamper/core/guard';
-import type { Patch } from '@tamper/core/job';
+import { heaviestOf, kitChosen, leaps, SHORE_BASIS, type ReachGuard, type Schedule } from '@tamper/core/guard';
 import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -32,16 +31,6 @@ export function KitTab() {
   );
 }
 
-/** The changes that put supports of a table on a reach. */
-const chosen = (reach: number, kit: Kit | undefined): Patch[] => [
-  { path: ['reaches', reach, 'kit'], value: kit?.id ?? null },
-  { path: ['reaches', reach, 'panel'], value: kit?.panel ?? null },
-  {
-    path: ['reaches', reach, 'supportWidths'],
-    value: kit ? { least: kit.least, most: kit.most, source: `${kit.name}. ${kit.source}`.slice(0, 120) } : null,
-  },
-];
-
 function KitCard({ edit: { job, run, plan, apply }, guard }: { edit: GuardEdit; guard: ReachGuard }) {
   const kind = run.reaches[guard.reach]?.protection ?? 'none';
   const tables = [...job.kit, ...kits].filter((kit) => kit.kind === kind);
@@ -60,7 +49,7 @@ function KitCard({ edit: { job, run, plan, apply }, guard }: { edit: GuardEdit; 
         ]}
         onChange={(id) =>
           void apply(
-            chosen(
+            kitChosen(
               guard.reach,
               tables.find((kit) => kit.id === id),
             ),

@@ -8,7 +8,7 @@ import {
   thumbIds,
   thumbs,
 } from '@tamper/core/catalogue';
-import { classify, className, practiceReader } from '@tamper/core/ground';
+import { classify, soilName, practiceReader } from '@tamper/core/ground';
 import { errorsOf, soilTestSchema, type SoilTest } from '@tamper/core/job';
 import { formatLength, formatStation, formatStrength, parseLength, parseStation, parseStrength } from '@tamper/core/units';
 import { useState } from 'react';
@@ -195,7 +195,7 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
           onChange={(value) => put({ [key]: value === 'open' ? null : value === 'yes' })}
         />
       ))}
-      <Notice kind={verdict.soil === 'C' ? 'caution' : 'note'} role="status" title={`So far: ${className(verdict.soil)}`}>
+      <Notice kind={verdict.soil === 'C' ? 'caution' : 'note'} role="status" title={`So far: ${soilName(verdict.soil)}`}>
         <Verdict verdict={verdict} />
       </Notice>
       <TextField label="Tested by" value={who} onText={setWho} placeholder="Foreman" />

@@ -1,4 +1,4 @@
-import { classify, className, evidenceOf, soilFindings, soilTests, standing } from '@tamper/core/ground';
+import { classify, soilName, evidenceOf, soilFindings, soilTests, standing } from '@tamper/core/ground';
 import type { Entry, SoilTest } from '@tamper/core/job';
 import { formatStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
@@ -48,7 +48,7 @@ export function SoilTab() {
       {tests.toReversed().map((entry) => (
         <Card
           key={entry.id}
-          title={`${formatStation(entry.fact.from, job.units)} to ${formatStation(entry.fact.to, job.units)}: ${className(classify(entry.fact, rules).soil)}`}
+          title={`${formatStation(entry.fact.from, job.units)} to ${formatStation(entry.fact.to, job.units)}: ${soilName(classify(entry.fact, rules).soil)}`}
         >
           <Text variant="bodySmall">
             {showMoment(entry.at)}, {entry.author}
@@ -76,8 +76,8 @@ function Reaches() {
         const { soil, untested } = evidenceOf(run, reach, depth, tests, rules);
         return (
           <Text key={reach}>
-            {formatStation(from, job.units)} to {formatStation(to, job.units)}: planned as {className(run.reaches[reach]?.soil ?? 'C')},{' '}
-            {soil ? `tests show ${className(soil)}` : 'not tested'}
+            {formatStation(from, job.units)} to {formatStation(to, job.units)}: planned as {soilName(run.reaches[reach]?.soil ?? 'C')},{' '}
+            {soil ? `tests show ${soilName(soil)}` : 'not tested'}
             {soil && untested.length > 0 ? ', not all of it' : ''}
           </Text>
         );

@@ -2,7 +2,6 @@ import { machines } from '@tamper/core/catalogue';
 import { DEPTH_TO_SPARE, machineFits, SHORT_WINDOW, type MachineFit } from '@tamper/core/machine';
 import { errorsOf, jobSchema } from '@tamper/core/job';
 import { formatHours, formatLength, formatPercent } from '@tamper/core/units';
-import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -15,14 +14,14 @@ import { Faults } from '../../ui/Faults';
 import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { SaveBadge } from '../../ui/SaveBadge';
-import { Page, TopBar } from '../../ui/Screen';
+import { backOr, Page, TopBar } from '../../ui/Screen';
 import { usePlan } from '../../workers/usePlan';
 
 /** Can this machine do it: its reach at the deepest of the run, and every class beside it. */
 export function MachineScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const job = useJob(jobId);
   const run = useRun(runId);
-  const back = () => (router.canGoBack() ? router.back() : router.replace(`/jobs/${jobId}/runs/${runId}`));
+  const back = backOr(`/jobs/${jobId}/runs/${runId}`);
   if (!job.document || !run.document)
     return (
       <>

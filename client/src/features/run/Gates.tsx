@@ -8,25 +8,19 @@ import { useToday } from '../../data/useToday';
 import { GateLight } from '../../ui/GateLight';
 import type { PlanState } from '../../workers/usePlan';
 
-/** The gates of this run; touch one to see what it hangs on. */
-export const Gates = memo(function Gates({
-  job,
-  good,
-  planned,
-  others,
-  jobId,
-  runId,
-  wide,
-}: {
+/** What the lights are worked out from, and where they lead. */
+interface Light {
   job: Job;
   good: PlanState['good'];
   /** Does the plan belong to the inputs as they are? */
   planned: boolean;
-  others: readonly Run[];
   jobId: string;
   runId: string;
   wide: boolean;
-}) {
+}
+
+/** The gates of this run; touch one to see what it hangs on. */
+export const Gates = memo(function Gates({ job, good, planned, others, jobId, runId, wide }: Light & { others: readonly Run[] }) {
   const today = useToday();
   const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
   return (
@@ -40,21 +34,7 @@ export const Gates = memo(function Gates({
 });
 
 /** The gate Safe to enter, from the plan on screen and the book. */
-function SafeLight({
-  job,
-  good,
-  planned,
-  jobId,
-  runId,
-  wide,
-}: {
-  job: Job;
-  good: PlanState['good'];
-  planned: boolean;
-  jobId: string;
-  runId: string;
-  wide: boolean;
-}) {
+function SafeLight({ job, good, planned, jobId, runId, wide }: Light) {
   const now = useNow();
   const { entries } = useBook(runId);
   // The drawing comes first: the light may lag a moment behind a key press.

@@ -1,6 +1,6 @@
 import { serviceWith, type Service } from '../../catalogue';
 import { linesIn, type Job, type LaidLine, type Run } from '../../job';
-import { formatForce, formatLength, formatLineLoad, formatPercent } from '../../units';
+import { formatForce, formatLength, formatLineLoad, formatPercent, GRAVITY } from '../../units';
 import { deepestOf, type Check, type Curve, type Of } from './along';
 import {
   conduitFill,
@@ -213,7 +213,7 @@ export function installWays(job: Job, run: Run, line: LaidLine, duct: Pick<Servi
   );
   const people = (force: number) => Math.max(1, Math.ceil(force / PERSON_PULL));
   const pieces = Math.ceil(length / duct.stock.length);
-  const half = GRASS * duct.mass * 9.81 * (length / 2);
+  const half = GRASS * duct.mass * GRAVITY * (length / 2);
   return [
     {
       name: 'Lay it directly',

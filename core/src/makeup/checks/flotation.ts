@@ -1,3 +1,4 @@
+import { GRAVITY } from '../../units';
 import { weights } from './loads';
 
 /** A pipe in wet ground. Metres; `mass` empty, kilograms a metre; `water` how far the water stands over the crown, below zero when under it. */
@@ -11,7 +12,6 @@ export interface Floating {
 /** Least factor of safety against floating. */
 export const FLOAT_SAFETY = 1.2;
 export const FLOAT_BASIS = 'Usual: factor of safety 1.2 of the empty pipe and the soil prism over it';
-const GRAVITY = 9.81;
 
 /** Lift of a pipe wholly under water, or of the part that is, newtons a metre. Source: π/4·OD²·γw. */
 export function uplift({ od, water }: Pick<Floating, 'od' | 'water'>): number {

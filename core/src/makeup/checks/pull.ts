@@ -1,8 +1,8 @@
+import { GRAVITY } from '../../units';
 import type { Service } from '../../catalogue';
 import type { Run } from '../../job';
 import { bendsOf, levelsOn } from '../../line';
 
-const GRAVITY = 9.81;
 /** Friction of a sheath in a plastic duct, not greased; greased about 0.2. */
 export const FRICTION = 0.35;
 export const PULL_BASIS = 'Straight T₀ + w·L·(K·μ·cosθ ± sinθ), bend T·e^(K·μ·φ), K 1 for one cable; friction 0.35 ungreased';

@@ -1,4 +1,14 @@
-import { classSlope, formatBatter, formatLength, parseBatter, parseLength, resolveRules, type Reach, type Wall } from '@tamper/core';
+import {
+  classSlope,
+  formatBatter,
+  formatBatterRatio,
+  formatLength,
+  parseBatter,
+  parseLength,
+  resolveRules,
+  type Reach,
+  type Wall,
+} from '@tamper/core';
 import { Button, Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';
@@ -43,7 +53,7 @@ export function WallEditor({ side }: { side: 'left' | 'right' }) {
           <QuantityField
             label="Batter, horizontal:vertical or degrees"
             value={wall.ratio}
-            format={(ratio) => formatBatter(ratio).split(' ')[0] ?? ''}
+            format={formatBatterRatio}
             parse={parseBatter}
             onValue={(ratio) => apply([{ path: [...path, 'ratio'], value: ratio }], path.join('.'))}
             hint={formatBatter(wall.ratio)}
