@@ -5,8 +5,7 @@ import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { tidy, widthFor } from './arrange';
 import { leastCover } from './cover';
-import { apartRule } from './distances';
-import { arrangedPatches, laidTogether, widthCeiling } from './joint';
+import { apartInRun, arrangedPatches, laidTogether, widthCeiling } from './joint';
 import { widthBasis, widthFloor } from './width';
 
 /** Up to the next whole centimetre: what a crew can set out. */
@@ -104,7 +103,7 @@ export function apartFindings(job: Job, run: Run, lines: readonly LaidLine[], ru
       const [a, b] = [inReach[i] as LaidLine, inReach[j] as LaidLine];
       const id = `makeup.apart.${a.index}.${b.index}`;
       if (findings.some((finding) => finding.id === id)) return;
-      const rule = apartRule(job, reach, a.service, b.service);
+      const rule = apartInRun(job, run, a, b);
       const moved = tidy(problem, places);
       const upper = rule.upper === 0 ? a.name : rule.upper === 1 ? b.name : undefined;
       findings.push({

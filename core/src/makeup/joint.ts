@@ -18,7 +18,7 @@ import { isOpen, reachEnd } from '../line';
 import { resolveRules, type Rules } from '../rules';
 import { closePairs, type Arrangement, type Hole, type Piece, type Place, type Problem } from './arrange';
 import { leastCover } from './cover';
-import { apartRule } from './distances';
+import { apartRule, type ApartRule } from './distances';
 import { leastWidth, sideRoom, widthFloor } from './width';
 
 /**
@@ -38,12 +38,28 @@ export function widthCeiling(
 }
 
 /**
+ * What keeps two lines of a run apart. Their places hold all along, so where somebody works beside them in any reach they share, the room
+ * for that is kept in all of them.
+ */
+export const apartInRun = (job: Job, run: Pick<Run, 'stations' | 'reaches'>, a: LaidLine, b: LaidLine): ApartRule =>
+  apartRule(
+    job,
+    {
+      entry: run.reaches.some(
+        (reach, i) => isOpen(reach) && reach.entry && [a, b].every(({ from, to }) => to > reach.from && from < reachEnd(run, i)),
+      ),
+    },
+    a.service,
+    b.service,
+  );
+
+/**
  * The lines of a reach as a problem to arrange. `leadTop`: depth of the leading line's top where its levels are settled; `deeper`: how much
  * deeper it lies elsewhere in the reach; `most`: the widest it may be, metres.
  */
 export function jointProblem(
   job: Job,
-  run: Pick<Run, 'surface'>,
+  run: Pick<Run, 'surface' | 'stations' | 'reaches'>,
   rules: Rules,
   reach: Reach,
   lines: readonly LaidLine[],
@@ -66,7 +82,7 @@ export function jointProblem(
     least: (depth) => Math.max(leastWidth(rules, reach, depth + deeper), reach.supportWidths?.least ?? 0, narrowest - 2 * panel),
     most,
   };
-  return { pieces, hole, apart: lines.map((a) => lines.map((b) => apartRule(job, reach, a.service, b.service))) };
+  return { pieces, hole, apart: lines.map((a) => lines.map((b) => apartInRun(job, run, a, b))) };
 }
 
 /** Where the lines lie now, below the ground; the leading line's top is `leadTop` deep, metres. */

@@ -103,6 +103,20 @@ describe('several lines in a trench', () => {
     expect(tooCloseIn(job, trench([lay('lv-4x25')]), 0)).toEqual([]);
     expect(findings(mended(near, 'makeup.apart.0.1')).filter(({ id }) => id.startsWith('makeup.apart'))).toEqual([]);
   });
+  test('where somebody works beside two pipes in one reach, their room is kept in all of them, and the tidy-up holds in all', () => {
+    const pipes = trench([lay('lv-4x25'), lay('drain-110', { x: 0.4 }), lay('drain-300', { x: 0.5 })]);
+    const [first] = pipes.reaches as [Reach];
+    const two = {
+      ...pipes,
+      reaches: [
+        { ...first, entry: false },
+        { ...first, from: 20, entry: true },
+      ],
+    };
+    // Beside each other they lack 0.35 + 0.2275 − 0.1, one over the other 0.3 + 0.11: the lesser counts.
+    expect(finding(two, 'makeup.apart.1.2')).toMatchObject({ what: 'drain-110 and drain-300 are 0.41 m too close' });
+    expect(findings(mended(two, 'makeup.apart.1.2')).filter(({ id }) => id.startsWith('makeup.apart'))).toEqual([]);
+  });
   test('a line lower than the leading one takes the bottom of its reach down with it', () => {
     const low = trench([lay('lv-4x25'), lay('water-63', { x: 0.35, up: -0.2, from: 0, to: 10 })]);
     expect(sectionAt(job, low, 35).depth).toBeCloseTo(sectionAt(job, trench([lay('lv-4x25')]), 35).depth + 0.2, 9);

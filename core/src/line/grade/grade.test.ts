@@ -166,6 +166,14 @@ describe('what stands in the way gives way by the least that will do', () => {
     expect(relaxations.length).toBeGreaterThan(0);
     for (const { patches } of relaxations) expect(find(runSchema.parse(applyPatches(frozen, patches))).kind).toBe('found');
   });
+  test('a depth offered where everything else only just holds does it to the last digit', () => {
+    const targets = { minFall: 0.04999999999999964, receiving: 7.000000000000008, incoming: 8, maxDepth: 0.5000000000000009 };
+    const stations = [9, 10.001607298176511].map((value, i) => ({ station: i * 20, ground: value }));
+    const run = { ...level({}, { stations, lines: [across(1, 0.2)] }), targets };
+    const { relaxations } = blocked(find(run));
+    expect(relaxations.map(({ family }) => family)).toEqual(['maxDepth']);
+    for (const { patches } of relaxations) expect(find(runSchema.parse(applyPatches(run, patches))).kind).toBe('found');
+  });
   test('whatever is asked for, everything offered does it', () => {
     const maybe = (min: number, max: number) => fc.option(fc.double({ min, max, noNaN: true }), { nil: undefined });
     const targets = fc.record(
