@@ -257,7 +257,7 @@ export function rulesPage(): string {
             metres(m.reachUp),
             metres(deepestReach(m.arm)),
             `${m.arm.foot.x}/${m.arm.foot.z}, ${m.arm.boom}, ${m.arm.stick}, ${m.arm.tip} m`,
-            `${m.digRate} m³/h`,
+            `${m.bucketArea} m³/m, ${m.cycle} s`,
             m.buckets.map(metres).join(', '),
             m.basis,
           ),

@@ -1,6 +1,5 @@
-import { machines } from './catalogue';
 import { clearToDig, knownLine, wayInFindings, type Day, type Gate } from './clear';
-import { InputError, type Finding, type Job, type Run } from './job';
+import { InputError, machineOf, type Finding, type Job, type Run } from './job';
 import { planRun, type Plan } from './plan';
 import { resolveRules } from './rules';
 
@@ -63,7 +62,7 @@ function gateOf(
   today: Day,
 ): Gate {
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const way = wayInFindings(job.clearance.pinches, machines[job.machine], rules, job.units);
+  const way = wayInFindings(job.clearance.pinches, machineOf(job), rules, job.units);
   return clearToDig({
     clearance: job.clearance,
     rules,

@@ -1,4 +1,4 @@
-import { solverOf, type Highs, type Solver } from './line/grade';
+import { solverOf, type Highs, type Solver } from './lp';
 
 /** The solver the interface uses, loaded for Node. */
 export async function loadSolver(): Promise<Solver> {

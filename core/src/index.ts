@@ -19,3 +19,5 @@ export * from './strike';
 export * from './compare';
 export * from './gates';
 export * from './demo';
+export * from './order';
+export * from './sequence';

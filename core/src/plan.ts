@@ -1,6 +1,6 @@
-import { beddingIds, grounds, machines, type BeddingId } from './catalogue';
+import { beddingIds, grounds, type BeddingId } from './catalogue';
 import { clashFindings, handWindows, knownLine, lostFindings, windowFindings, type HandWindow } from './clear';
-import { benchHeights, EPSILON, largest, wallOffset } from './geometry';
+import { benchHeights, EPSILON, largest, wallOffset, type Range } from './geometry';
 import {
   benchFindings,
   besideFindings,
@@ -21,6 +21,7 @@ import {
   InputError,
   laidLines,
   linesIn,
+  machineOf,
   worstFirst,
   type ExistingLine,
   type Finding,
@@ -52,7 +53,7 @@ import {
   type Pit,
   type ProfileColumns,
 } from './line';
-import { exitFindings, reachFindings } from './machine';
+import { dumpFindings, exitFindings, liftFindings, reachFindings, standFindings, standsOf, without, type Stands } from './machine';
 import {
   apartFindings,
   beddingFindings,
@@ -77,7 +78,9 @@ import {
   heapsAt,
   roomFindings,
   setbackFindings,
+  suspectFindings,
   surchargeFindings,
+  topsoilArea,
   type Balance,
   type Heap,
   type PartVolumes,
@@ -103,6 +106,8 @@ export interface Plan {
   pits: PlannedPit[];
   bores: Bore[];
   balance: Balance;
+  /** Bed and fine fill of each material, m³ compacted. */
+  beds: Record<BeddingId, number>;
   /** The heap that comes closest to, or furthest past, its boundary. */
   heap: Heap & { station: number };
   /** Least clear width of each reach at its deepest, and why. */
@@ -111,6 +116,10 @@ export interface Plan {
   lines: ExistingLine[];
   /** Stretches only hands or vacuum may dig, with their bank volume and the hours it takes; `lines` index the run's. */
   handWindows: (HandWindow & { volume: number; hours: number })[];
+  /** Stretches no machine gets to, less the windows in them: dug by hand and barrowed. */
+  byHand: (Range & { why: string; volume: number; hours: number })[];
+  /** Where the machine stands, place by place, in the order it digs. */
+  stands: Stands;
   /** What is dug by hand and by machine, pits included, m³ in the bank. */
   dig: { hand: number; machine: number };
   /** Gravity legs: fall, velocity and flow, full and half full. */
@@ -133,7 +142,7 @@ export function planRun(job: Job, run: Run): Plan {
   const rules = resolveRules(job.ruleSet, job.overrides);
   const laid = laidLines(job, run);
   const { service } = laid[0] as LaidLine;
-  const machine = machines[job.machine];
+  const machine = machineOf(job);
   mustHoldTheLines(run, laid);
 
   const ruleDepths = [...ruleBreakDepths(rules), ...widthBreakDepths(rules)];
@@ -141,7 +150,8 @@ export function planRun(job: Job, run: Run): Plan {
   const lines = run.lines.map(knownLine);
   const windows = handWindows(lines, rules, { from: start, to: end }, (from, to) => halfTop(run, laid, from, to));
   const bores = boresOf(run);
-  const ends = [...windows, ...bores, ...pitsOf(run), ...laid].flatMap(({ from, to }) => [from, to]);
+  const { byHand, gaps, suspect } = run.works;
+  const ends = [...windows, ...bores, ...pitsOf(run), ...laid, ...byHand, ...gaps, ...suspect].flatMap(({ from, to }) => [from, to]);
   const profile = layProfile(
     run,
     service,
@@ -162,12 +172,14 @@ export function planRun(job: Job, run: Run): Plan {
   const pits = pitsOf(run).map((pit) => planPit(run, laid, profile, area, pit));
   const pitTotals = { dig: total(pits, ({ dig }) => dig), fill: total(pits, ({ fill }) => fill) };
   const { handRate } = grounds[run.spoil.ground];
-  const handDig = windows.map((window) => {
-    const volume =
-      (cumulative[profile.station.lastIndexOf(window.to)] as number) - (cumulative[profile.station.indexOf(window.from)] as number);
-    return { ...window, volume, hours: volume / handRate };
-  });
-  const hand = total(handDig, ({ volume }) => volume);
+  const dugIn = ({ from, to }: Range) =>
+    (cumulative[profile.station.lastIndexOf(to)] as number) - (cumulative[profile.station.indexOf(from)] as number);
+  const handDig = windows.map((window) => ({ ...window, volume: dugIn(window), hours: dugIn(window) / handRate }));
+  const barrowed = byHand.flatMap(({ why, ...stretch }) =>
+    without(stretch, windows).map((piece) => ({ ...piece, why, volume: dugIn(piece), hours: dugIn(piece) / handRate })),
+  );
+  const hand = total(handDig, ({ volume }) => volume) + total(barrowed, ({ volume }) => volume);
+  const topsoil = along(profile, (i) => topsoilArea(run.reaches[profile.reach[i] as number] as Reach, profile.depth[i] as number));
   const opened = profile.depth.map((depth, i) => (isOpen(run.reaches[profile.reach[i] as number] as Reach) ? depth : -Infinity));
   const deepestIndex = Math.max(0, opened.indexOf(largest(opened)));
   const ranges = depthRanges(run, profile, rules);
@@ -176,6 +188,7 @@ export function planRun(job: Job, run: Run): Plan {
   const deepestIn = (reach: number) => largest(profile.depth, reachSpan(profile, reach));
   const columns = { ...profile, topWidth, area, dug: cumulative };
   const guards = reachGuards(job, run, rules, profile);
+  const stands = standsOf(run, profile, machine);
 
   return {
     run: run.name,
@@ -187,9 +200,12 @@ export function planRun(job: Job, run: Run): Plan {
     volumes,
     pits,
     bores,
-    balance: balance(run, volumes, bedding, pitTotals),
+    balance: balance(run, volumes, bedding, pitTotals, { topsoil, suspect: total(suspect, dugIn) }),
+    beds: bedding,
     lines,
     handWindows: handDig,
+    byHand: barrowed,
+    stands,
     dig: { hand, machine: volumes.trench + pitTotals.dig - hand },
     heap,
     widthFloors: run.reaches.map((reach, index) => ({
@@ -224,12 +240,26 @@ export function planRun(job: Job, run: Run): Plan {
       ...besideFindings(run, rules, profile, job.units),
       ...depthFindings(ranges, rules, job.units),
       ...reachFindings(run, profile, machine, job.units),
+      ...standFindings(run, stands, machine, job.units),
+      ...liftFindings(job, run, columns, guards, machine),
+      ...dumpFindings(heap, heap.station, machine, job.units),
       ...exitFindings(run, columns, machine, rules, job.units),
+      ...suspectFindings(run),
       ...setbackFindings(run, rules, job.units),
       ...surchargeFindings(run, rules, profile, area, job.units),
       ...roomFindings(run, profile, area, excess, heap, job.units),
     ]),
   };
+}
+
+/** A sectional area along the run as a volume, by the trapezium rule between nodes. */
+function along(profile: ProfileColumns, area: (i: number) => number): number {
+  let volume = 0;
+  for (let i = 0; i + 1 < profile.station.length; i++) {
+    const length = (profile.station[i + 1] as number) - (profile.station[i] as number);
+    if (length > 0) volume += (length * (area(i) + area(i + 1))) / 2;
+  }
+  return volume;
 }
 
 const total = <T>(items: readonly T[], of: (item: T) => number): number => items.reduce((sum, item) => sum + of(item), 0);

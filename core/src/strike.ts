@@ -1,7 +1,9 @@
-import { grounds, machines } from './catalogue';
+import { grounds } from './catalogue';
 import { keepOut, stationOfLine, type StrikeCase } from './clear';
+import { largest } from './geometry';
 import { serviceOf, type Job, type Run } from './job';
 import { levelsOn } from './line';
+import { digRate } from './machine';
 import type { Plan } from './plan';
 import { resolveRules } from './rules';
 
@@ -13,7 +15,7 @@ export function strikeCases(job: Job, run: Run, plan: Plan): StrikeCase[] {
   const rules = resolveRules(job.ruleSet, job.overrides);
   const service = serviceOf(job, run);
   const handHours = 1 / grounds[run.spoil.ground].handRate;
-  const machineHours = 1 / machines[job.machine].digRate;
+  const machineHours = 1 / digRate(job, run.spoil.ground, largest(run.reaches.map(({ bottomWidth }) => bottomWidth)));
   return plan.lines.map((line, index) => {
     const window = plan.handWindows.find(({ lines }) => lines.includes(index));
     const shared = window?.lines.length ?? 1;

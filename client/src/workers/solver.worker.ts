@@ -15,7 +15,8 @@ import {
   type Run,
   type StrikeRisk,
 } from '@tamper/core';
-import { findGrade, solverOf, type GradeResult, type Highs, type Solver } from '@tamper/core/grade';
+import { findGrade, type GradeResult } from '@tamper/core/grade';
+import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
 import { expose } from 'comlink';
 import type { Worked } from './plan.worker';
 

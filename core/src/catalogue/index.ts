@@ -7,3 +7,4 @@ export * from './lines';
 export * from './machines';
 export * from './structures';
 export * from './kit';
+export * from './prices';

@@ -6,6 +6,7 @@ export * from './shores';
 export * from './boxes';
 export * from './sheets';
 export * from './schedule';
+export * from './effort';
 export * from './kitFindings';
 export * from './beside';
 export * from './air';

@@ -1,7 +1,7 @@
 import type { RuleSetId } from '../rules';
 import { ruleSets } from '../rules';
 import { privateLineKinds } from '../catalogue';
-import type { Clearance, ExistingLine, Job, Laying, Reach, Run } from './schema';
+import type { Clearance, ExistingLine, Job, Laying, Pace, Reach, Run, Works } from './schema';
 import type { UnitSystem } from '../units';
 
 /** Nothing asked for and nothing known yet. */
@@ -21,10 +21,21 @@ export const blankJobMakeUp = (): Pick<Job, 'buckets' | 'services' | 'separation
   buckets: [],
   services: [],
   separations: [],
-  rates: { currency: '¤', dig: 45, bedding: 60, ...blankJobGuard().rates },
+  rates: { currency: '¤', dig: 45, bedding: 60, ...blankJobGuard().rates, ...blankJobWorks().rates },
 });
 /** What a job of format 3 did not have. */
 export const blankJobGuard = (): Pick<Job, 'kit'> & { rates: Pick<Job['rates'], 'crew'> } => ({ kit: [], rates: { crew: 40 } });
+
+/** What a job of format 4 did not have. */
+export const blankJobWorks = (): Pick<Job, 'machines' | 'pace'> & {
+  rates: Pick<Job['rates'], 'fuel' | 'handle' | 'haul' | 'off' | 'prices' | 'waste'>;
+} => ({
+  machines: [],
+  pace: blankPace(),
+  rates: { fuel: 1.5, handle: 4, haul: 6, off: 28, prices: [], waste: 0.05 },
+});
+/** A crew of three with a lorry of a usual size. Source: 45–50 minutes of an hour are worked. */
+const blankPace = (): Pace => ({ people: 3, shift: 8, minutes: 47, logged: [], barrow: 0.08, lorry: { volume: 9, payload: 16_000 } });
 
 /** A job to start from. */
 export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSystem = 'metric'): Job => ({
@@ -37,6 +48,8 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   clearance: blankClearance(),
   ...blankJobMakeUp(),
   kit: blankJobGuard().kit,
+  machines: [],
+  pace: blankPace(),
 });
 
 /** What a new run asks for; everything else starts at a sensible default and is one touch away. */
@@ -61,12 +74,15 @@ export const blankGuard = (): Run['guard'] => ({
   rain: 20e-3 / 3600,
   outlet: 1,
 });
+/** What a run of format 4 did not have. */
+export const blankWorks = (): Works => ({ byHand: [], gaps: [], suspect: [], stockpile: null, drums: [], delivery: 0, lost: 0.1 });
 /** What a run of format 1 did not have. */
 export const blankRunExtras = (): Pick<
   Run,
-  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines' | 'water' | 'guard'
+  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines' | 'water' | 'guard' | 'works'
 > => ({
   guard: blankGuard(),
+  works: blankWorks(),
   fixed: [],
   route: [],
   structures: [],

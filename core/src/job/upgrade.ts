@@ -3,11 +3,13 @@ import {
   blankJob,
   blankJobGuard,
   blankJobMakeUp,
+  blankJobWorks,
   blankLayers,
   blankLaying,
   blankReachExtras,
   blankReachGuard,
   blankRunExtras,
+  blankWorks,
 } from './blank';
 import { FILE_VERSION } from './schema';
 
@@ -20,7 +22,7 @@ const list = (value: unknown): Loose[] => (Array.isArray(value) ? value.filter(i
  * The result still has to pass the schema.
  */
 export function upgradeJob(doc: unknown): unknown {
-  return isLoose(doc) ? heldBySupports(madeUp(doc)) : doc;
+  return isLoose(doc) ? equipped(heldBySupports(madeUp(doc))) : doc;
 }
 
 /** Formats 1 and 2 did not say what goes into a trench. */
@@ -37,8 +39,15 @@ function heldBySupports(doc: Loose): Loose {
   return { kit, ...doc, rates: { ...rates, ...(isLoose(doc.rates) ? doc.rates : {}) } };
 }
 
+/** Since format 5 a job holds machines of its own, the crew's pace and what hours, loads and items cost. */
+function equipped(doc: Loose): Loose {
+  if ('pace' in doc) return doc;
+  const { machines, pace, rates } = blankJobWorks();
+  return { machines, pace, ...doc, rates: { ...rates, ...(isLoose(doc.rates) ? doc.rates : {}) } };
+}
+
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown => (isLoose(doc) ? guarded(linesOfItsOwn(levelsByReach(doc))) : doc);
+export const upgradeRun = (doc: unknown): unknown => (isLoose(doc) ? worked(guarded(linesOfItsOwn(levelsByReach(doc)))) : doc);
 
 /**
  * Format 1 held the levels of the whole run in `profile`: one cover, or inverts at both ends.
@@ -83,9 +92,12 @@ function guarded(doc: Loose): Loose {
   return { guard: blankGuard(), ...doc, reaches: list(doc.reaches).map((reach) => ({ ...blankReachGuard(), ...reach })) };
 }
 
+/** Since format 5 a run says where no machine or heap can be, and what is on the drums. */
+const worked = (doc: Loose): Loose => ('works' in doc ? doc : { works: blankWorks(), ...doc });
+
 /** A job file of any format read so far, as one of this format. */
 export function upgradeFile(file: unknown): unknown {
-  if (!isLoose(file) || ![1, 2, 3].includes(file.version as number)) return file;
+  if (!isLoose(file) || ![1, 2, 3, 4].includes(file.version as number)) return file;
   return {
     ...file,
     version: FILE_VERSION,

@@ -1,64 +1,130 @@
-import { machineIds, machines, type Machine, type MachineId } from '../catalogue';
+import type { Machine } from '../catalogue';
 import { squeeze } from '../clear';
 import { between, EPSILON, hull, largest, rangesWhere, type Range } from '../geometry';
-import type { Finding, Job, Reach, Run } from '../job';
+import type { ReachGuard } from '../guard';
+import { machinePrice, machinesFor, type Finding, type Job, type Reach, type Run } from '../job';
 import { isOpen, type ProfileColumns } from '../line';
 import { formatLength, formatPercent, type UnitSystem } from '../units';
+import { digRate } from './cycle';
+import { reaches } from './envelope';
+import { liftChecks, type LiftCheck } from './loads';
 import { DEPTH_TO_SPARE, deepestReach, flatWindow, SHORT_WINDOW } from './reach';
+import { standsOf } from './stands';
 
-/** How a machine stands to a run. Metres, hours. */
+type Columns = ProfileColumns & { topWidth: readonly number[] };
+
+/** How a machine stands to a run. Metres, hours, the job's money. */
 export interface MachineFit {
-  id: MachineId;
+  id: string;
+  machine: Machine;
   deepest: number;
   /** Share of its depth left over at the deepest of the run; below zero: it does not get there. */
   spare: number;
   /** Level floor it shaves at the deepest of the run from one place; undefined where it does not get there. */
   window: Range | undefined;
-  /** Stations at which its reach from one place ends: how often it moves, and one more place. */
+  /** Places it digs from. */
   setUps: number;
   /** Room left in the tightest gap on the way in; undefined where none is entered. */
   gap: number | undefined;
+  /** The heaviest lift; undefined where nothing needs the machine. */
+  lift: LiftCheck | undefined;
+  /** Hours of digging and of moving from place to place, and what both cost with driver and fuel. */
   hours: number;
+  cost: number;
+  /** What stands against it, in words; none: it does the run. */
+  against: string[];
 }
+
+/** To shift from one place to the next, hours. Source: usual; log your own. */
+export const MOVE_HOURS = 3 / 60;
 
 const deepestOf = (run: Run, profile: ProfileColumns): number =>
   largest(profile.depth.map((depth, i) => (isOpen(run.reaches[profile.reach[i] as number] as Reach) ? depth : 0)));
 
-/** Reach of a machine is the same all day: worked out once each. */
-const reaches = new Map<Machine, number>();
-function reachOf(machine: Machine): number {
-  const known = reaches.get(machine) ?? deepestReach(machine.arm);
-  reaches.set(machine, known);
+/** Reach of an arm is the same all day: worked out once each. */
+const reachesOf = new WeakMap<object, number>();
+export function deepestFor({ arm }: Pick<Machine, 'arm'>): number {
+  const known = reachesOf.get(arm) ?? deepestReach(arm);
+  reachesOf.set(arm, known);
   return known;
 }
 
-/** Every class against a run: does it get in, does it get down, how often does it move, how long does it dig. @param dig m³ in the bank. */
-export function machineFits(job: Pick<Job, 'clearance'>, run: Run, profile: ProfileColumns, dig: number): MachineFit[] {
+/** Every machine, the job's own first, against a run: in, down, up, and how long. @param dig m³ in the bank for the machine. */
+export function machineFits(job: Job, run: Run, profile: Columns, guards: readonly ReachGuard[], dig: number): MachineFit[] {
+  return machinesFor(job).map(({ id, machine }) => fitOf(job, run, profile, guards, dig, id, machine));
+}
+
+function fitOf(job: Job, run: Run, profile: Columns, guards: readonly ReachGuard[], dig: number, id: string, machine: Machine): MachineFit {
   const deep = deepestOf(run, profile);
-  const length = (profile.station.at(-1) ?? 0) - (profile.station[0] ?? 0);
-  return machineIds.map((id): MachineFit => {
-    const machine = machines[id];
-    const deepest = reachOf(machine);
-    const window = flatWindow(machine.arm, deep);
-    const gaps = job.clearance.pinches.map((pinch) => {
-      const { needed, had } = squeeze(pinch, machine);
-      return had - needed;
-    });
-    return {
-      id,
-      deepest,
-      spare: 1 - deep / deepest,
-      window,
-      setUps: window ? Math.max(1, Math.ceil(length / Math.max(0.1, window.to - window.from) - EPSILON)) : 0,
-      gap: gaps.length > 0 ? Math.min(...gaps) : undefined,
-      hours: dig / machine.digRate,
-    };
+  const deepest = deepestFor(machine);
+  const window = flatWindow(machine.arm, deep);
+  const shaved = window ? window.to - window.from : 0;
+  const gaps = job.clearance.pinches.map((pinch) => {
+    const { needed, had } = squeeze(pinch, machine);
+    return had - needed;
   });
+  const gap = gaps.length > 0 ? Math.min(...gaps) : undefined;
+  const { stands } = standsOf(run, profile, machine);
+  const [lift] = liftChecks(job, run, profile, guards, machine);
+  const width = largest(run.reaches.filter(isOpen).map(({ bottomWidth }) => bottomWidth));
+  // Against the job's own machine for what the crew logged; another by its class.
+  const rate = digRate(job, run.spoil.ground, width, deep / deepest, machine);
+  const hours = dig / rate + stands.length * MOVE_HOURS;
+  const spare = 1 - deep / deepest;
+  return {
+    id,
+    machine,
+    deepest,
+    spare,
+    window,
+    setUps: stands.length,
+    gap,
+    lift,
+    hours,
+    cost: hours * (machinePrice(job, id, machine) + job.rates.crew + machine.fuel * job.rates.fuel),
+    against: [
+      ...(spare < 0 ? ['does not get down'] : spare < DEPTH_TO_SPARE ? ['little depth to spare'] : []),
+      ...(spare >= 0 && shaved < SHORT_WINDOW ? ['short floor from one place'] : []),
+      ...(gap !== undefined && gap < 0 ? ['too wide for the way in'] : []),
+      ...(lift && !lift.fits ? ['cannot lift what is to be lifted'] : []),
+    ],
+  };
+}
+
+/** Room over a heap for the bucket to open, metres. */
+const OPENS = 0.3;
+
+/** Does the machine, astride of the line, tip over the top of a heap? @param away of its top from the centre line. @param height metres. */
+export const tipsOver = (machine: Pick<Machine, 'arm'>, away: number, height: number): boolean =>
+  reaches(machine.arm, { x: Math.max(away, machine.arm.foot.x + 0.5), z: height + OPENS });
+
+/** A heap the machine cannot tip on from where it digs. @param heap its top's distance from the centre line and height, metres. */
+export function dumpFindings(
+  heap: { inner: number; base: number; height: number },
+  station: number,
+  machine: Machine,
+  units: UnitSystem,
+): Finding[] {
+  const away = heap.inner + heap.base / 2;
+  if (heap.height <= 0 || tipsOver(machine, away, heap.height)) return [];
+  return [
+    {
+      id: 'machine.dump',
+      severity: 'caution',
+      chapter: 'machine',
+      from: station,
+      to: station,
+      what: `The ${machine.name} does not tip onto a heap ${formatLength(heap.height, units)} high, its top ${formatLength(away, units)} off`,
+      why: 'It drops the rest at the toe, towards the trench. Split the sides, cart some off, or take a longer arm.',
+      basis: `Its reach with ${formatLength(OPENS, units)} for the bucket to open; ${machine.basis.toLowerCase()}`,
+      fixes: [],
+    },
+  ];
 }
 
 /** Deeper than the machine reaches, or so near its limit that hardly any floor is left to shave. */
 export function reachFindings(run: Run, profile: ProfileColumns, machine: Machine, units: UnitSystem): Finding[] {
-  const deepest = reachOf(machine);
+  const deepest = deepestFor(machine);
   const where = (limit: number) =>
     hull(
       rangesWhere(

@@ -138,14 +138,6 @@ function windowAt(arm: Arm, depth: number, bucket: number): Range | undefined {
   return best;
 }
 
-/** How far forward the teeth reach at a depth with the bucket any way it goes, metres from the swing axis; undefined where not at all. */
-export function reachAt(arm: Arm, depth: number): Range | undefined {
-  const spans = Array.from({ length: 35 }, (_, i) => windowAt(arm, depth, -Math.PI + (i * Math.PI) / 36)).filter(
-    (span) => span !== undefined,
-  );
-  return spans.length === 0 ? undefined : { from: Math.min(...spans.map(({ from }) => from)), to: Math.max(...spans.map(({ to }) => to)) };
-}
-
 /** The window is bad for work when shorter than this, and the machine at its edge with less depth to spare than this share. Source: usual advice. */
 export const SHORT_WINDOW = 0.6;
 export const DEPTH_TO_SPARE = 0.15;

@@ -44,7 +44,7 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
 }
 
 /** Widths no bucket to hand digs without cutting more than a hand's breadth too wide, reach by reach. */
-export function bucketFindings(job: Pick<Job, 'buckets' | 'machine'>, run: Run, units: UnitSystem): Finding[] {
+export function bucketFindings(job: Pick<Job, 'buckets' | 'machine' | 'machines'>, run: Run, units: UnitSystem): Finding[] {
   const buckets = bucketsOf(job);
   return run.reaches.flatMap((reach, index): Finding[] => {
     const asked = digWidth(reach);

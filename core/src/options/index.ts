@@ -1,16 +1,17 @@
-import { machines, type Kit } from '../catalogue';
+import type { Kit } from '../catalogue';
 import { largest } from '../geometry';
-import { heaviestOf, type Schedule } from '../guard';
+import { heaviestOf, placingEffort } from '../guard';
 import { applyPatches, InputError, type Finding, type Fix, type Job, type Patch, type Reach, type Run } from '../job';
 import { isOpen, reachEnd, reachSpan } from '../line';
+import { digRate } from '../machine';
 import { planRun, type Plan } from '../plan';
 import { resolveRules } from '../rules';
 import { lipAt, loosening } from '../spoil';
 import { candidates, optionIds, type Candidate, type OptionId } from './candidates';
-import { guardRates, optionWords } from './words';
+import { optionWords } from './words';
 
 export { benchFor, optionIds, type OptionId } from './candidates';
-export { guardRates, optionWords } from './words';
+export { optionWords } from './words';
 
 /** One way to hold a reach, worked out on the whole plan. SI; hours of one person; money in the job's own. */
 export interface GuardOption {
@@ -74,10 +75,10 @@ function worked(job: Job, run: Run, index: number, candidate: Candidate): GuardO
   const guard = plan.guards.find((one) => one.reach === index);
   const words = optionWords[candidate.id];
   const loaded = plan.findings.some((finding) => finding.id.startsWith('guard.beside') && finding.severity === 'caution' && here(finding));
-  const effort = effortOf(guard?.schedule);
-  const digHours = dig / machines[job.machine].digRate;
-  const crewHours = (digHours + effort.hours) * guardRates.crew;
-  const hireDays = candidate.kit ? Math.ceil((digHours + effort.hours) / guardRates.shift) + 1 : 0;
+  const effort = placingEffort(guard?.schedule);
+  const digHours = dig / digRate(job, next.spoil.ground, reach.bottomWidth);
+  const crewHours = (digHours + effort.hours) * job.pace.people;
+  const hireDays = candidate.kit ? Math.ceil((digHours + effort.hours) / job.pace.shift) + 1 : 0;
   return {
     id: candidate.id,
     name: words.name,
@@ -99,43 +100,6 @@ function worked(job: Job, run: Run, index: number, candidate: Candidate): GuardO
     mustNot: words.mustNot,
     patches: candidate.patches,
   };
-}
-
-/** What has to come and be placed. `hours` of the whole crew. */
-function effortOf(schedule: Schedule | undefined): { hours: number; pieces: number; list: GuardOption['list'] } {
-  switch (schedule?.kind) {
-    case 'shield':
-      return {
-        hours: schedule.boxes * guardRates.box + schedule.moves * guardRates.move,
-        pieces: schedule.boxes,
-        list: [
-          { what: 'Base boxes', count: schedule.boxes },
-          { what: 'Extensions', count: schedule.boxes * schedule.stack.extensions },
-        ].filter(({ count }) => count > 0),
-      };
-    case 'shores':
-      return {
-        hours: schedule.sets.length * guardRates.set,
-        pieces: schedule.sets.length,
-        list: [
-          { what: 'Sets of rails', count: schedule.sets.length },
-          { what: 'Cylinders', count: schedule.total },
-          ...(schedule.cylinder?.extended ? [{ what: 'Cylinder extensions', count: schedule.total }] : []),
-        ],
-      };
-    case 'sheets':
-      return {
-        hours: schedule.sheets * guardRates.sheet + schedule.frames.length * schedule.bays * guardRates.frame,
-        pieces: schedule.sheets,
-        list: [
-          { what: 'Sheets', count: schedule.sheets },
-          { what: 'Frames', count: schedule.frames.length * schedule.bays },
-          { what: 'Chains', count: schedule.chains },
-        ],
-      };
-    case undefined:
-      return { hours: 0, pieces: 0, list: [] };
-  }
 }
 
 /** What to say when nothing works. */

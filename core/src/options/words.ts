@@ -40,15 +40,3 @@ export const optionWords: Record<OptionId, { name: string; must: string; mustNot
     designer: 'The supplier or an engineer designs sheets and frames',
   },
 };
-
-/** Rates to compare by, hours of the whole crew; not a quotation. */
-export const guardRates = {
-  crew: 3,
-  shift: 8,
-  box: 0.5,
-  move: 0.4,
-  set: 0.25,
-  sheet: 0.1,
-  frame: 0.6,
-  basis: 'Rough hours of a crew of three to place and take out one; a comparison, not a price',
-} as const;

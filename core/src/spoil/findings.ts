@@ -90,3 +90,17 @@ export function surchargeFindings(
     ];
   });
 }
+
+/** Suspect ground is kept apart and off site; who may take it is not ours to say. */
+export const suspectFindings = (run: Run): Finding[] =>
+  run.works.suspect.map(({ from, to, what }, index) => ({
+    id: `spoil.suspect.${index}`,
+    severity: 'caution',
+    chapter: 'spoil',
+    from,
+    to,
+    what: `Suspect ground: ${what}`,
+    why: 'Heap it by itself on a sheet, cover it, and do not put it back. Stop where it smells or stains, and ask.',
+    basis: 'Entered for this run; tests and the tip’s licence decide',
+    fixes: [],
+  }));

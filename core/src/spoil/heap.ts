@@ -1,5 +1,5 @@
 import { grounds } from '../catalogue';
-import { EPSILON, wallOffset } from '../geometry';
+import { EPSILON, trenchArea, wallOffset } from '../geometry';
 import type { Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../line';
 import { digWidth } from '../makeup';
@@ -16,8 +16,9 @@ export function windrow(area: number, repose: number): { base: number; height: n
   return { base, height: (base * Math.tan(repose)) / 2 };
 }
 
-/** A heap beside the trench at one station: metres from the centre line outwards. */
+/** A heap beside the trench at one station: metres from the centre line outwards. Turf and topsoil have one of their own. */
 export interface Heap {
+  of: 'spoil' | 'topsoil';
   side: Side;
   area: number;
   base: number;
@@ -46,15 +47,39 @@ type Placed = Run['spoil']['side'];
  */
 export function heapsAt(spoil: Run['spoil'], reach: Reach, depth: number, bankArea: number): Heap[] {
   const taken = taking(spoil.side);
-  const area = (bankArea * loosening(spoil)) / taken.length;
+  const top = topsoilArea(reach, depth);
+  const area = ((bankArea - top) * loosening(spoil)) / taken.length;
   const { base, height } = windrow(area, grounds[spoil.ground].repose);
-  return taken.map((side) => {
-    const lip = lipAt(reach, side, depth);
-    const inner = lip + spoil.setback;
-    const outer = inner + base;
+  const heap = (of: Heap['of'], side: Side, from: number, size: { area: number; base: number; height: number }): Heap => {
     const corridor = corridorOf(spoil, side);
-    return { side, area, base, height, lip, inner, outer, corridor, fits: outer <= corridor + EPSILON };
-  });
+    const outer = from + size.base;
+    return { of, side, ...size, lip: lipAt(reach, side, depth), inner: from, outer, corridor, fits: outer <= corridor + EPSILON };
+  };
+  const setBack = (side: Side) => lipAt(reach, side, depth) + spoil.setback;
+  const main = taken.map((side) => heap('spoil', side, setBack(side), { area, base, height }));
+  if (top <= 0) return main;
+  // Turf and topsoil on the side that is free, else behind the spoil.
+  const loose = top * (1 + TOPSOIL.swell);
+  const own = { area: loose, ...windrow(loose, TOPSOIL.repose) };
+  const free = sides.find((side) => !taken.includes(side));
+  const across = free && heap('topsoil', free, setBack(free), own);
+  const behind = main.at(-1) as Heap;
+  return [...main, across?.fits ? across : heap('topsoil', behind.side, behind.outer, own)];
+}
+
+/** Topsoil is loam: loosened and heaped as that. */
+const TOPSOIL = grounds.loam;
+
+/** Thickness of turf and topsoil taken off first and laid back last, metres. */
+export const topsoilDepth = (reach: Pick<Reach, 'restoration'>): number =>
+  reach.restoration.reduce((sum, { material, thickness }) => sum + (material === 'turf' || material === 'topsoil' ? thickness : 0), 0);
+
+/** Of a section's area what is turf and topsoil, m² in the bank: over the whole width at the top. */
+export function topsoilArea(reach: Reach, depth: number): number {
+  const thick = Math.min(depth, topsoilDepth(reach));
+  if (thick <= 0) return 0;
+  const whole = trenchArea(digWidth(reach), reach.left, reach.right, depth);
+  return whole - trenchArea(digWidth(reach), reach.left, reach.right, depth - thick);
 }
 
 /** Lip of the trench from the centre line, metres. */
@@ -73,8 +98,13 @@ export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly
   return profile.depth.map((depth, i) => {
     const reach = run.reaches[profile.reach[i] as number] as Reach;
     if (!isOpen(reach)) return -Infinity;
-    const { base } = windrow((bankArea[i] as number) * share, repose);
     let worst = -Infinity;
+    if (topsoilDepth(reach) > 0) {
+      for (const { outer, corridor } of heapsAt({ ...run.spoil, side: placed }, reach, depth, bankArea[i] as number))
+        worst = Math.max(worst, outer - corridor);
+      return worst;
+    }
+    const { base } = windrow((bankArea[i] as number) * share, repose);
     for (const side of taken) worst = Math.max(worst, lipAt(reach, side, depth) + run.spoil.setback + base - corridorOf(run.spoil, side));
     return worst;
   });

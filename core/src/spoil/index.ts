@@ -1,3 +1,5 @@
 export * from './heap';
 export * from './balance';
 export * from './findings';
+export * from './carry';
+export * from './loads';

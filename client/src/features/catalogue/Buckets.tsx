@@ -1,5 +1,4 @@
-import { machines } from '@tamper/core/catalogue';
-import { bucketsOf, type Job } from '@tamper/core/job';
+import { bucketsOf, machineOf, type Job } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -26,7 +25,7 @@ export function Buckets({ job, change }: { job: Job; change: ChangeJob }) {
   };
   return (
     <View style={{ gap: 6 }}>
-      {job.buckets.length === 0 ? <Text variant="bodySmall">Usual for the {machines[job.machine].name}:</Text> : null}
+      {job.buckets.length === 0 ? <Text variant="bodySmall">Usual for the {machineOf(job).name}:</Text> : null}
       {buckets.map((bucket) => (
         <View key={bucket} style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Text style={{ flex: 1 }}>{formatLength(bucket, job.units, 'size')}</Text>

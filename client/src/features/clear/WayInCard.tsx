@@ -1,6 +1,6 @@
-import { machineIds, machines, wayinNames, wayinSurfaces } from '@tamper/core/catalogue';
+import { wayinNames, wayinSurfaces } from '@tamper/core/catalogue';
 import { squeeze, wayInFindings } from '@tamper/core/clear';
-import { pinchSchema, errorsOf, type Pinch } from '@tamper/core/job';
+import { pinchSchema, errorsOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
@@ -18,7 +18,6 @@ import { TextField } from '../../ui/TextField';
 import { OptionalField } from '../../ui/OptionalField';
 import { useClear } from './edit';
 
-const MACHINES = machineIds.map((value) => ({ value, label: machines[value].name }));
 const SURFACES = wayinSurfaces.map((value) => ({ value, label: wayinNames[value] }));
 const BLANK: Pinch = {
   name: 'Gate',
@@ -37,7 +36,7 @@ const BLANK: Pinch = {
 export function WayInCard() {
   const { job, put, putJob } = useClear();
   const { pinches, walked } = job.clearance;
-  const machine = machines[job.machine];
+  const machine = machineOf(job);
   const findings = wayInFindings(pinches, machine, resolveRules(job.ruleSet, job.overrides), job.units);
   const { who, setWho } = useWho();
   const [fault, setFault] = useState<string>();
@@ -45,7 +44,12 @@ export function WayInCard() {
   const walk = () => setFault(put({ walked: { at: new Date().toISOString(), by: who.trim() } }));
   return (
     <Card title="Way in and walk">
-      <Picker label="Machine" value={job.machine} options={MACHINES} onChange={(id) => void putJob({ machine: id })} />
+      <Picker
+        label="Machine"
+        value={job.machine}
+        options={machinesFor(job).map(({ id, machine: one }) => ({ value: id, label: one.name }))}
+        onChange={(id) => void putJob({ machine: id })}
+      />
       <Text variant="bodySmall">
         {formatLength(machine.width, job.units)} wide with its tracks in, {formatLength(machine.height, job.units)} high,{' '}
         {formatMassOf(machine.mass, job.units)}, reaches {formatLength(machine.reachUp, job.units)} up. {machine.basis}.

@@ -9,3 +9,5 @@ export * from './job';
 export * from './guard';
 export * from './book';
 export * from './kit';
+export * from './works';
+export * from './machine';

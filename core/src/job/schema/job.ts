@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { machineIds, serviceWith } from '../../catalogue';
+import { machineWith, serviceWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleQuantities, ruleSetIds } from '../../rules';
 import { text } from './basics';
 import { clearanceSchema } from './clearance';
 import { kitSchema } from './kit';
+import { machineSchema } from './machine';
 import { runSchema } from './run';
 import { separationSchema, serviceSchema } from './services';
+import { paceSchema } from './works';
 
 /** A rule changed for one job. Bounds follow what the rule measures. */
 export const overrideSchema = z
@@ -24,13 +26,23 @@ export const overrideSchema = z
   });
 
 const rate = z.number().min(0, 'A rate cannot be less than nothing.').max(1e6, 'A rate is at most 1,000,000.');
-/** Rough rates in the job's money, a m³: digging and putting back, bedding brought. */
+/** Rough rates in the job's money. */
 const ratesSchema = z.strictObject({
   currency: z.string().trim().min(1, 'Give the currency a sign.').max(5, 'A sign of up to 5 letters.'),
+  /** A m³ dug and put back, and of bedding brought: for quick comparisons. */
   dig: rate,
   bedding: rate,
-  /** An hour of one of the crew. */
+  /** An hour of one of the crew, a litre of fuel. */
   crew: rate,
+  fuel: rate,
+  /** A m³ of loose spoil handled once more, carried 100 m along the run, and taken off site with its tip. */
+  handle: rate,
+  haul: rate,
+  off: rate,
+  /** Prices of single items of the order, by their id there; what is not named goes by the catalogue's. */
+  prices: z.array(z.strictObject({ item: z.string().min(1).max(80), price: rate })).max(300, 'A job holds at most 300 prices of its own.'),
+  /** Share ordered on top for waste. */
+  waste: z.number().min(0, 'A share is 0 to 1.').max(1, 'A share is 0 to 1.'),
 });
 
 /** The job without its runs: what the server keeps in one row. */
@@ -40,7 +52,10 @@ export const jobSchema = z
     ruleSet: z.enum(ruleSetIds),
     units: z.enum(['metric', 'us']),
     overrides: z.array(overrideSchema).max(50, 'A job holds at most 50 changed rules.'),
-    machine: z.enum(machineIds),
+    /** By its id in the catalogue or among the job's own. */
+    machine: z.string().min(1).max(60),
+    machines: z.array(machineSchema).max(20, 'A job holds at most 20 machines of its own.'),
+    pace: paceSchema,
     /** Widths of the buckets to hand, metres; empty: those of the machine's class. */
     buckets: z
       .array(z.number().min(0.05, 'A bucket is at least 50 mm wide.').max(3, 'A bucket is at most 3 m wide.'))
@@ -74,16 +89,18 @@ export const jobSchema = z
       if (job.separations.findIndex(same) < index) issue('between', 'The distance of these two is changed twice; keep one.');
       if (upper && !between.includes(upper)) issue('upper', 'The upper one has to be one of the two.');
     });
-    for (const list of ['services', 'kit'] as const) {
+    if (!machineWith(job.machine, job.machines))
+      context.addIssue({ code: 'custom', path: ['machine'], message: 'This machine is neither in the catalogue nor among the job’s own.' });
+    for (const list of ['services', 'kit', 'machines'] as const) {
       const ids = job[list].map(({ id }) => id);
       const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
-      const message = list === 'kit' ? 'This table is there twice; keep one.' : 'This line is there twice; keep one.';
+      const message = `This ${{ services: 'line', kit: 'table', machines: 'machine' }[list]} is there twice; keep one.`;
       if (twice >= 0) context.addIssue({ code: 'custom', path: [list, twice, 'id'], message });
     }
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 4;
+export const FILE_VERSION = 5;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z

@@ -6,6 +6,7 @@ import { clearingSchema, existingLineSchema } from './lines';
 import { reachSchema } from './reach';
 import { layingSchema, MOST_LINES, type Laying } from './services';
 import { structureSchema } from './structures';
+import { worksSchema } from './works';
 
 export const spoilSchema = z.strictObject({
   ground: z.enum(groundIds),
@@ -92,6 +93,7 @@ export const runSchema = z
     /** Level of the water in the ground, ascending; empty where none is known. */
     water: z.array(z.strictObject({ station, level })).max(200, 'At most 200 water levels.'),
     guard: guardSchema,
+    works: worksSchema,
   })
   .superRefine((run, context) => {
     ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
@@ -122,6 +124,18 @@ export const runSchema = z
           message: 'It ends before it begins; give the greater station second.',
         });
     });
+    for (const list of ['byHand', 'gaps', 'suspect'] as const)
+      run.works[list].forEach(({ from, to }, index) => {
+        onRun(['works', list, index, 'from'], 'The stretch', from);
+        onRun(['works', list, index, 'to'], 'The stretch', to);
+        if (to <= from)
+          context.addIssue({
+            code: 'custom',
+            path: ['works', list, index, 'to'],
+            message: 'It ends where it begins or before; give the greater station second.',
+          });
+      });
+    if (run.works.stockpile) onRun(['works', 'stockpile', 'station'], 'The stockpile', run.works.stockpile.station);
     run.fixed.forEach(({ station: at }, index) => onRun(['fixed', index, 'station'], 'The fixed level', at));
     if (run.fixed.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
       context.addIssue({ code: 'custom', path: ['fixed'], message: 'A line that falls needs its invert at two stations at least.' });

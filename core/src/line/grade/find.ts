@@ -1,5 +1,5 @@
 import { EPSILON } from '../../geometry';
-import { linear, sum, toLp, type Linear, type Model, type Solution, type Solver } from './model';
+import { linear, sum, toLp, type Linear, type Model, type Solution, type Solver } from '../../lp';
 import { digArea, type GradeProblem } from './problem';
 
 /** What may be asked to give way. */

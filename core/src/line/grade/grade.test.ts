@@ -4,7 +4,8 @@ import { applyPatches, blankJob, blankLine, blankRun, runSchema, type Run } from
 import { loadSolver } from '../../highs.testing';
 import { planRun } from '../../plan';
 import { chamberAt, legsOf, levelsOn, withStructure } from '..';
-import { findGrade, limitHull, linear, toLp, type GradeResult, type Solver } from '.';
+import { findGrade, limitHull, type GradeResult } from '.';
+import { linear, toLp, type Solver } from '../../lp';
 
 const job = blankJob('Test', 'UK');
 let solver: Solver;

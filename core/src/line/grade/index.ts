@@ -1,13 +1,11 @@
 import type { Service } from '../../catalogue';
 import { serviceOf, type Job, type Patch, type Reach, type Run } from '../../job';
+import type { Solver } from '../../lp';
 import { resolveRules, type Rules } from '../../rules';
 import { formatGradient, formatLength, formatStation, formatVolume, type UnitSystem } from '../../units';
 import { families, sideName, slackOf, solveGrade, type Family, type Side } from './find';
 import { gradeProblem, type GradeProblem, type GradeTargets } from './problem';
-import type { Solver } from './model';
 
-export type { Solver, Solution } from './model';
-export { toLp, linear, solverOf, sum, type Highs, type Model } from './model';
 export { limitHull } from './find';
 
 /** How the line found passes an existing one, and why not the other way. */

@@ -1,4 +1,4 @@
-import { formatHours, formatLength, machines, resolveRules, wayBack, type Run } from '@tamper/core';
+import { formatHours, formatLength, machineOf, resolveRules, wayBack, type Run } from '@tamper/core';
 import { Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
@@ -14,7 +14,7 @@ const EXITS: { value: Run['way']['exit']; label: string }[] = [
 export function WayEditor() {
   const { job, run, plan, apply } = useRunEdit();
   const set = (key: keyof Run['way']) => (value: string) => void apply([{ path: ['way', key], value }]);
-  const machine = machines[job.machine];
+  const machine = machineOf(job);
   const back = plan && wayBack(run, plan.profile, machine, resolveRules(job.ruleSet, job.overrides));
   const blind = run.way.exit === 'start' ? 'end' : run.way.exit === 'end' ? 'start' : undefined;
   const show = (metres: number) => formatLength(metres, job.units);

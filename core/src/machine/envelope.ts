@@ -1,0 +1,132 @@
+import type { Arm } from '../catalogue';
+import type { Range } from '../geometry';
+import type { ArmPoint } from './reach';
+
+/** Where the teeth get, seen from the boom's foot: at a distance, between two bearings above the level, radians. */
+interface Ring extends Range {
+  distance: number;
+}
+
+/** Third side of a triangle of two links with an angle turned between them, metres. Source: law of cosines. */
+const across = (a: number, b: number, turn: number): number => Math.sqrt(a * a + b * b + 2 * a * b * Math.cos(turn));
+/** Bearing of the end of a chain from its own first link. */
+const bearing = (links: readonly (readonly [length: number, turned: number])[]): number => {
+  const [x, z] = links.reduce(([sx, sz], [length, turned]) => [sx + length * Math.cos(turned), sz + length * Math.sin(turned)], [0, 0]);
+  return Math.atan2(z, x);
+};
+const within = (angle: number, [low, high]: readonly [number, number]): boolean => angle >= low - 1e-9 && angle <= high + 1e-9;
+/** Turns of a second link that make two links span a distance. */
+function turnsFor(a: number, b: number, distance: number): number[] {
+  const cosine = (distance * distance - a * a - b * b) / (2 * a * b);
+  if (Math.abs(cosine) > 1) return [];
+  const turn = Math.acos(cosine);
+  return [turn, -turn];
+}
+
+/**
+ * Bearings the teeth can have from the boom, at a distance from its foot, radians; undefined where they cannot be. Source: at a given distance the
+ * bearing is greatest and least where a joint is at its limit, or stick and bucket lie in line; each is two triangles.
+ */
+function innerBearings(arm: Arm, distance: number): Range | undefined {
+  let from = Infinity;
+  let to = -Infinity;
+  const note = (stick: number, tip: number) => {
+    if (!within(stick, arm.stickTurn) || !within(tip, arm.tipTurn)) return;
+    const angle = bearing([
+      [arm.boom, 0],
+      [arm.stick, stick],
+      [arm.tip, stick + tip],
+    ]);
+    from = Math.min(from, angle);
+    to = Math.max(to, angle);
+  };
+  // Stick and bucket as one link, for each way the bucket may be held; then the elbow does the rest.
+  for (const tip of [...arm.tipTurn, 0, Math.PI, -Math.PI]) {
+    const outer = across(arm.stick, arm.tip, tip);
+    const skew = bearing([
+      [arm.stick, 0],
+      [arm.tip, tip],
+    ]);
+    for (const turn of turnsFor(arm.boom, outer, distance)) note(wrapped(turn - skew), tip);
+  }
+  // Boom and stick as one link, at each end of the stick's turn; then the bucket does the rest.
+  for (const stick of arm.stickTurn) {
+    const inner = across(arm.boom, arm.stick, stick);
+    const skew =
+      stick -
+      bearing([
+        [arm.boom, 0],
+        [arm.stick, stick],
+      ]);
+    for (const turn of turnsFor(inner, arm.tip, distance)) note(stick, wrapped(turn - skew));
+  }
+  return from <= to ? { from, to } : undefined;
+}
+
+const wrapped = (angle: number): number => Math.atan2(Math.sin(angle), Math.cos(angle));
+
+/** Bearings from level of the teeth at a distance from the boom's foot: those from the boom, and the boom's own turn on top. */
+function ringAt(arm: Arm, distance: number): Ring | undefined {
+  const inner = innerBearings(arm, distance);
+  return inner && { distance, from: inner.from + arm.boomTurn[0], to: inner.to + arm.boomTurn[1] };
+}
+
+/** Distances looked at between nearest and furthest: closer than the eye, and 0.1 % of the area. */
+const RINGS = 160;
+/** Share of the outermost step at which its ring is taken: the very last is one pose. */
+const LAST = 0.02;
+
+/** Rings of all the teeth reach, nearest first. */
+export function ringsOf(arm: Arm): Ring[] {
+  const most = arm.boom + arm.stick + arm.tip;
+  const rings = Array.from({ length: RINGS * 4 }, (_, i) => ringAt(arm, ((i + 0.5) / (RINGS * 4)) * most)).filter(
+    (ring) => ring !== undefined,
+  );
+  const [first, last] = [rings[0], rings.at(-1)];
+  if (!first || !last) return [];
+  const step = (last.distance - first.distance) / RINGS;
+  const between = Array.from({ length: RINGS + 1 }, (_, i) =>
+    ringAt(arm, first.distance + Math.min(RINGS - LAST, Math.max(LAST, i)) * step),
+  );
+  return between.filter((ring) => ring !== undefined);
+}
+
+/** Can the teeth get to a point, the bucket any way it goes? */
+export function reaches(arm: Arm, { x, z }: ArmPoint): boolean {
+  const [dx, dz] = [x - arm.foot.x, z - arm.foot.z];
+  const ring = ringAt(arm, Math.hypot(dx, dz));
+  if (!ring) return false;
+  const angle = Math.atan2(dz, dx);
+  return [angle, angle + 2 * Math.PI, angle - 2 * Math.PI].some((one) => within(one, [ring.from, ring.to]));
+}
+
+/** Outline of all the teeth reach in the arm's plane, metres: up the outside of the rings and back along their lower ends. */
+export function envelope(arm: Arm): ArmPoint[] {
+  const rings = ringsOf(arm);
+  const point = (distance: number, angle: number): ArmPoint => ({
+    x: arm.foot.x + distance * Math.cos(angle),
+    z: arm.foot.z + distance * Math.sin(angle),
+  });
+  const outermost = rings.at(-1);
+  const innermost = rings[0];
+  if (!outermost || !innermost) return [];
+  const arc = ({ distance, from, to }: Ring) => Array.from({ length: 25 }, (_, i) => point(distance, from + ((to - from) * i) / 24));
+  return [
+    ...rings.map(({ distance, from }) => point(distance, from)),
+    ...arc(outermost),
+    ...rings.toReversed().map(({ distance, to }) => point(distance, to)),
+    ...arc(innermost).toReversed(),
+  ];
+}
+
+/** Area the teeth reach, m²: rings of distance × turn × thickness, by the trapezium rule. */
+export function envelopeArea(arm: Arm): number {
+  const rings = ringsOf(arm);
+  const width = ({ distance, from, to }: Ring) => distance * Math.min(2 * Math.PI, to - from);
+  let area = 0;
+  for (let i = 0; i + 1 < rings.length; i++) {
+    const [a, b] = [rings[i], rings[i + 1]] as [Ring, Ring];
+    area += ((width(a) + width(b)) / 2) * (b.distance - a.distance);
+  }
+  return area;
+}

@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { findService } from '../catalogue';
+import { demoFile } from '../demo';
+import { blankJob, blankLaying, type Run } from '../job';
+import { planRun } from '../plan';
+import { levelRun } from '../testing';
+import { cutLength, cutSticks, firstFit, hoursOf, orderOf, planDrums, surfaceVolumes, workPieces, type CableSpan } from '.';
+
+const job = blankJob('Yard');
+const item = (order: ReturnType<typeof orderOf>, id: string) => order.items.find((one) => one.id === id);
+
+describe('cutting sticks', () => {
+  test('7.2, 4.4, 4.4 and 2.9 m from 6 m: four sticks, one joint, 5.1 m left', () => {
+    expect(cutSticks([7.2, 4.4, 4.4, 2.9], 6)).toMatchObject({
+      sticks: 4,
+      joints: 1,
+      offcut: expect.closeTo(5.1, 9) as number,
+      bound: 4,
+      exact: true,
+    });
+  });
+  test('first-fit decreasing takes three where two do; the search finds two', () => {
+    const pieces = [4, 4, 3, 3, 3, 3];
+    expect(firstFit(pieces, 10)).toHaveLength(3);
+    expect(cutSticks(pieces, 10).sticks).toBe(2);
+  });
+  test('every span is cut once, no stick is longer than it is, and first-fit decreasing is never better', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.2, max: 20, noNaN: true }), { minLength: 1, maxLength: 14 }), (spans) => {
+        const { sticks, offcut, cuts, bound } = cutSticks(spans, 6);
+        const rests = spans.map((span) => span - Math.floor(span / 6 + 1e-9) * 6).filter((rest) => rest > 1e-9);
+        for (const cut of cuts) expect(cut.reduce((sum, piece) => sum + piece, 0)).toBeLessThanOrEqual(6 + 1e-6);
+        expect(cuts.flat().sort()).toEqual(rests.sort());
+        expect(cuts.length).toBeLessThanOrEqual(firstFit(rests, 6).length);
+        expect(sticks).toBeGreaterThanOrEqual(bound);
+        expect(offcut).toBeCloseTo(sticks * 6 - spans.reduce((sum, span) => sum + span, 0), 6);
+      }),
+    );
+  });
+});
+
+describe('drums', () => {
+  const span = (cut: number, name = 'Cable', from = 0): CableSpan => ({ name, from, to: from + cut, cut });
+  test('a cut is the way with 1 % slack and its tails, a termination where there is none', () => {
+    expect(cutLength(100, [2.5, 0])).toBeCloseTo(101 + 2.5 + 1, 9);
+  });
+  test('the shortest drum that will do, and both cuts off one where they fit', () => {
+    expect(planDrums([span(40)], [100, 50, 45], undefined).drums).toMatchObject([{ length: 45, left: expect.closeTo(5, 9) as number }]);
+    expect(planDrums([span(40), span(30)], [100, 50, 72], undefined).drums).toMatchObject([{ length: 72 }]);
+  });
+  test('longer than every drum: jointed, each joint overlapping by a metre a side', () => {
+    const plan = planDrums([span(127)], [60, 50, 40], undefined);
+    expect(plan.jointed).toEqual(['Cable']);
+    // 58 m gained by the first drum, 48 by the second, 21 left on the third.
+    expect(plan.joints.map((at) => Math.round(at))).toEqual([58, 106]);
+    expect(plan.short).toBe(0);
+    expect(planDrums([span(127)], [60, 50], undefined).short).toBeCloseTo(21, 9);
+  });
+  test('all cable asked for is on drums or short, no drum is overdrawn, and fewer drums than the bound never', () => {
+    const lengths = fc.array(fc.double({ min: 5, max: 80, noNaN: true }), { minLength: 1, maxLength: 7 });
+    fc.assert(
+      fc.property(lengths, lengths, (cuts, drums) => {
+        const longest = Math.max(...drums);
+        const spans = cuts.filter((cut) => cut <= longest).map((cut, i) => span(cut, `C${i}`));
+        if (spans.length === 0) return;
+        const plan = planDrums(spans, drums, undefined);
+        const placed = plan.drums.flatMap(({ cuts: on }) => on).reduce((sum, { length }) => sum + length, 0);
+        expect(placed + plan.short).toBeCloseTo(
+          spans.reduce((sum, { cut }) => sum + cut, 0),
+          6,
+        );
+        for (const { length, cuts: on } of plan.drums)
+          expect(on.reduce((sum, one) => sum + one.length, 0)).toBeLessThanOrEqual(length + 1e-6);
+        if (plan.short === 0) expect(plan.drums.length).toBeGreaterThanOrEqual(plan.bound);
+      }),
+    );
+  });
+});
+
+describe('the order of a run', () => {
+  const run = demoFile.runs[0] as Run;
+  const plan = planRun(demoFile.job, run);
+  const order = orderOf(demoFile.job, run, plan);
+  test('sticks from chamber to chamber, bed loose with waste, hours, spoil off site: each from the plan', () => {
+    // 23.775 and 23.175 … less half a chamber: eight lengths of 6 m and six couplers.
+    expect(item(order, 'line.drain-160')).toMatchObject({ order: 48, packs: '8 lengths of 6.00 m' });
+    expect(item(order, 'joint.drain-160')?.order).toBe(6);
+    expect(item(order, 'bed.granular')?.order).toBeCloseTo(plan.beds.granular * 1.08 * 1.05, 9);
+    expect(item(order, 'spoil.surplus')?.order).toBeCloseTo(plan.balance.surplusLoose, 9);
+    expect(item(order, 'machine.t17')?.order).toBeCloseTo(
+      (['dig', 'move', 'protect', 'fill'] as const).reduce((sum, activity) => sum + hoursOf(order.pieces, activity), 0),
+      9,
+    );
+    expect(order.total).toBeCloseTo(
+      order.items.reduce((sum, { cost }) => sum + cost, 0),
+      6,
+    );
+  });
+  test('a price typed for the job takes the place of the catalogue’s', () => {
+    const own = { ...demoFile.job, rates: { ...demoFile.job.rates, prices: [{ item: 'line.drain-160', price: 20 }] } };
+    const typed = item(orderOf(own, run, plan), 'line.drain-160');
+    expect(typed).toMatchObject({ price: 20, typed: true, cost: 960 });
+  });
+  test('the pieces hold all that is dug, bedded and filled, in the order of the dig', () => {
+    const pieces = workPieces(demoFile.job, run, plan);
+    expect(pieces[0]?.to).toBe(48);
+    expect(pieces.reduce((sum, { from, to }) => sum + to - from, 0)).toBeCloseTo(48, 9);
+    expect(hoursOf(pieces, 'bed')).toBeCloseTo((plan.volumes.bedding + plan.volumes.surround) / 1.5, 6);
+    expect(hoursOf(pieces, 'hand')).toBeCloseTo(plan.dig.hand / 0.5, 6);
+  });
+  test('surface layers by material add up to the plan’s surface', () => {
+    const supply = demoFile.runs[1] as Run;
+    const volumes = Object.values(surfaceVolumes(demoFile.job, supply, planRun(demoFile.job, supply)));
+    expect(volumes.reduce((sum, volume) => sum + volume, 0)).toBeCloseTo(planRun(demoFile.job, supply).volumes.surface, 6);
+  });
+  test('a drum shorter than the span is said with its joint bays; no drum long enough is a stop; no price a note', () => {
+    const cable: Run = { ...levelRun({ length: 100, depth: 1, entry: false }), services: [blankLaying('Feeder', 'mv-3x95')] };
+    const with_ = (lengths: number[]) => {
+      const drummed = { ...cable, works: { ...cable.works, drums: [{ service: 'mv-3x95', lengths }] } };
+      return orderOf(job, drummed, planRun(job, drummed)).findings.map(({ id, severity }) => [id, severity]);
+    };
+    expect(with_([60, 60])).toContainEqual(['order.jointed.mv-3x95', 'caution']);
+    expect(with_([60])).toContainEqual(['order.short.mv-3x95', 'stop']);
+    const free = { ...job, rates: { ...job.rates, prices: [{ item: 'line.mv-3x95', price: 0 }] } };
+    expect(orderOf(free, cable, planRun(free, cable)).findings.map(({ id }) => id)).toContain('order.free');
+  });
+  test('cables in ducts are ordered too', () => {
+    const supply = orderOf(demoFile.job, demoFile.runs[1] as Run, planRun(demoFile.job, demoFile.runs[1] as Run));
+    expect(item(supply, 'line.fibre-12')?.net).toBeGreaterThan(2 * 85);
+    expect(item(supply, 'line.fibre-12')?.what).toBe(findService('fibre-12').name);
+  });
+});

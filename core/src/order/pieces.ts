@@ -1,0 +1,111 @@
+import { grounds } from '../catalogue';
+import { EPSILON, type Range } from '../geometry';
+import { placingEffort } from '../guard';
+import { laidLines, linesIn, machineOf, type Activity, type Job, type LaidLine, type Reach, type Run } from '../job';
+import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../line';
+import { deepestFor, digRate, loggedRate, MOVE_HOURS } from '../machine';
+import { layerAreas } from '../makeup';
+import type { Plan } from '../plan';
+
+/** A stretch of the run that is worked on as one, in the order it is dug, with the hours each activity takes there. */
+export interface WorkPiece extends Range {
+  hours: Record<Activity, number>;
+  /** Supports stand here. */
+  held: boolean;
+}
+
+/** What a crew does in an hour when nothing is logged: m³ bedded and filled, m laid by kind of line. Source: usual output; log your own. */
+export const usualRates = {
+  bed: 1.5,
+  fill: 4,
+  lay: { gravity: 8, pressure: 15, cable: 40, duct: 25 },
+  basis: 'Usual output of a small crew; log your own and it rules',
+} as const;
+
+/** Pieces are about this long, metres; longer where a run would have more of them than {@link MOST}. */
+const LONG = 5;
+const MOST = 120;
+
+/**
+ * The run in pieces with the hours of every activity: what the order's hours, the days and the cost are made of. Bored reaches are the borer's.
+ * Volumes of a piece come from its middle section, brought to the plan's own totals.
+ */
+export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
+  const { station, dug } = plan.profile;
+  const laid = laidLines(job, run);
+  const long = Math.max(LONG, plan.length / MOST);
+  const machine = machineOf(job);
+  const deepest = deepestFor(machine);
+  const forward = run.way.digFrom === 'start';
+  const rate = (activity: Activity, usual: number) => loggedRate(job, activity) ?? usual;
+  const stretches = run.reaches.flatMap((reach, index) => {
+    if (!isOpen(reach)) return [];
+    const end = reachEnd(run, index);
+    const count = Math.max(1, Math.ceil((end - reach.from) / long - EPSILON));
+    return Array.from({ length: count }, (_, i) => ({
+      index,
+      from: reach.from + ((end - reach.from) * i) / count,
+      to: reach.from + ((end - reach.from) * (i + 1)) / count,
+    }));
+  });
+  const rough = stretches.map(({ from, to }) => middleVolumes(run, laid, from, to));
+  const totals = rough.reduce((sum, { bed, fill }) => ({ bed: sum.bed + bed, fill: sum.fill + fill }), { bed: 0, fill: 0 });
+  const { bedding, surround, fill, surface } = plan.volumes;
+  const share = (part: number, whole: number) => (whole > 0 ? part / whole : 0);
+  const dugAt = (at: number) => interpolate(station, dug, at);
+  const hands = [...plan.handWindows, ...plan.byHand];
+  const pieces = stretches.map(({ index, from, to }, i): WorkPiece => {
+    const reach = run.reaches[index] as Reach;
+    const volume = dugAt(to) - dugAt(from);
+    const byHand = hands.reduce((sum, hand) => {
+      const overlap = Math.min(hand.to, to) - Math.max(hand.from, from);
+      return overlap > 0 ? sum + (hand.volume * overlap) / (hand.to - hand.from) : sum;
+    }, 0);
+    const { depth, bed, fill: filled } = rough[i] as (typeof rough)[number];
+    const guard = plan.guards.find((one) => one.reach === index);
+    const pieceShare = (to - from) / (reachEnd(run, index) - reach.from);
+    const protect = placingEffort(guard?.schedule);
+    const moves = plan.stands.stands.filter(({ from: a, to: b }) => (a + b) / 2 >= from && (a + b) / 2 < to).length;
+    const here = linesIn(laid, from, to);
+    return {
+      from,
+      to,
+      held: protect.pieces > 0,
+      hours: {
+        dig: Math.max(0, volume - byHand) / digRate(job, run.spoil.ground, reach.bottomWidth, depth / deepest),
+        hand: byHand / rate('hand', grounds[run.spoil.ground].handRate),
+        protect: (loggedRate(job, 'protect') === undefined ? protect.hours : protect.pieces / rate('protect', 1)) * pieceShare,
+        bed: (share(bed, totals.bed) * (bedding + surround)) / rate('bed', usualRates.bed),
+        lay: here.reduce(
+          (sum, line) => sum + (Math.min(line.to, to) - Math.max(line.from, from)) / rate('lay', usualRates.lay[line.service.kind]),
+          0,
+        ),
+        fill: (share(filled, totals.fill) * (fill + surface)) / rate('fill', usualRates.fill),
+        move: moves / rate('move', 1 / MOVE_HOURS),
+      },
+    };
+  });
+  return forward ? pieces : pieces.toReversed();
+}
+
+/** Bed and fill of a stretch by its middle section, m³, and the depth there. */
+function middleVolumes(run: Run, laid: readonly LaidLine[], from: number, to: number) {
+  const middle = (from + to) / 2;
+  const reach = run.reaches[reachIndexAt(run, middle)] as Reach;
+  const { depth } = levelsAt(run, (laid[0] as LaidLine).service, reach, middle);
+  const areas = layerAreas(reach, linesIn(laid, middle, middle), depth);
+  return { depth, bed: (areas.bedding + areas.surround) * (to - from), fill: (areas.fill + areas.surface) * (to - from) };
+}
+
+/** A column at a station between two of its nodes. */
+function interpolate(stations: readonly number[], column: readonly number[], at: number): number {
+  const next = stations.findIndex((station) => station >= at - EPSILON);
+  if (next <= 0) return (next === 0 ? column[0] : column.at(-1)) ?? 0;
+  const [a, b] = [stations[next - 1] as number, stations[next] as number];
+  const [va, vb] = [column[next - 1] as number, column[next] as number];
+  return b - a < EPSILON ? vb : va + ((vb - va) * (Math.min(at, b) - a)) / (b - a);
+}
+
+/** All hours of an activity. */
+export const hoursOf = (pieces: readonly WorkPiece[], activity: Activity): number =>
+  pieces.reduce((sum, { hours }) => sum + hours[activity], 0);

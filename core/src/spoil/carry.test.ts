@@ -1,0 +1,125 @@
+import fc from 'fast-check';
+import { loadSolver } from '../highs.testing';
+import { blankJob, blankJobWorks, blankWorks, type Job, type Run } from '../job';
+import type { Solver } from '../lp';
+import { planRun } from '../plan';
+import { sectionAt } from '../section';
+import { levelRun } from '../testing';
+import { balance, barrowHours, barrowTrips, carrySpoil, crown, lorryLoads, spoilCells, type SpoilCell } from '.';
+
+const job = blankJob('Yard');
+const rates: Job['rates'] = { ...job.rates, ...blankJobWorks().rates };
+let solver: Solver;
+beforeAll(async () => {
+  solver = await loadSolver();
+});
+
+const cell = (i: number, volume: number, left: number, right = 0): SpoilCell => ({
+  from: i * 10,
+  to: i * 10 + 10,
+  volume,
+  room: { left, right },
+});
+const carry = (cells: SpoilCell[], change: Partial<Run['works']> = {}) => carrySpoil(cells, { ...blankWorks(), ...change }, rates, solver);
+
+test('14 m³ of clay at 35 %: 18.9 loose; 10.1 compacted back at 10 % needs 11.2 bank; 2.8 bank over, 3.8 loose', () => {
+  const spoil = { ...levelRun().spoil, ground: 'clay' as const, reuse: true };
+  const none = planRun(job, levelRun()).beds;
+  const result = balance({ ...levelRun(), spoil }, { trench: 14, bedding: 0, surround: 0, pipe: 0, fill: 10.1, surface: 0 }, none);
+  expect(result.loose).toBeCloseTo(18.9, 9);
+  expect(result.reuseBank).toBeCloseTo(11.2, 1);
+  expect(result.surplusBank).toBeCloseTo(2.8, 1);
+  expect(result.surplusLoose).toBeCloseTo(3.8, 1);
+});
+
+describe('the least-cost way to be rid of the spoil', () => {
+  test('with room beside it all of it stays there and costs nothing', () => {
+    const done = carry([cell(0, 5, 6), cell(1, 5, 6)]);
+    expect(done).toMatchObject({ handled: 0, off: 0, cost: expect.closeTo(0, 2) as number });
+    expect(done.cells[0]?.own.left).toBeCloseTo(5, 6);
+  });
+  test('what is over goes to the next stretch with room: 2 m³ handled at 4 and carried 10 m at 6 a 100 m', () => {
+    const done = carry([cell(0, 8, 6), cell(1, 3, 6)]);
+    expect(done.handled).toBeCloseTo(2, 6);
+    expect(done.cells[1]?.brought.left).toBeCloseTo(2, 6);
+    expect(done.hauled).toBeCloseTo(20, 6);
+    expect(done.cost).toBeCloseTo(2 * 4 + (20 * 6) / 100, 2);
+  });
+  test('then to the stockpile, and the rest off site', () => {
+    const done = carry([cell(0, 10, 6)], { stockpile: { station: 5, room: 3 } });
+    expect(done.stockpile).toBeCloseTo(3, 6);
+    expect(done.off).toBeCloseTo(1, 6);
+    expect(done.cost).toBeCloseTo(3 * 4 + 1 * 28, 2);
+  });
+  test('nothing is lost or made, no room is overfilled, and no plan by hand is cheaper', () => {
+    const one = fc.record({ volume: fc.double({ min: 0, max: 10, noNaN: true }), left: fc.double({ min: 0, max: 8, noNaN: true }) });
+    fc.assert(
+      fc.property(fc.array(one, { minLength: 1, maxLength: 8 }), (list) => {
+        const cells = list.map(({ volume, left }, i) => cell(i, volume, left));
+        const done = carry(cells);
+        const volume = cells.reduce((sum, { volume: dug }) => sum + dug, 0);
+        const placed = done.cells.reduce(
+          (sum, { own, brought, off }) => sum + own.left + own.right + brought.left + brought.right + off,
+          0,
+        );
+        expect(placed).toBeCloseTo(volume, 5);
+        for (const { own, brought, room } of done.cells) expect(own.left + brought.left).toBeLessThanOrEqual(room.left + 1e-6);
+        // By hand: beside while there is room, the rest off site at once.
+        const byHand = cells.reduce((sum, { volume: dug, room }) => sum + Math.max(0, dug - room.left) * rates.off, 0);
+        expect(done.cost).toBeLessThanOrEqual(byHand + 1e-2);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  test('the stretches of a run hold all of its spoil; a gap takes none', () => {
+    const run: Run = {
+      ...levelRun({ length: 23, depth: 1.3, entry: false }),
+      works: { ...blankWorks(), gaps: [{ from: 5, to: 8, side: 'both', why: 'path' }] },
+    };
+    const plan = planRun(job, run);
+    const cells = spoilCells(run, plan.profile);
+    expect(cells.reduce((sum, { volume }) => sum + volume, 0)).toBeCloseTo(plan.balance.loose, 6);
+    const free = spoilCells({ ...run, works: blankWorks() }, plan.profile);
+    const room = (list: SpoilCell[]) => list.reduce((sum, one) => sum + one.room.right, 0);
+    expect(room(cells) / room(free)).toBeCloseTo(20 / 23, 6);
+    expect(room(free)).toBeGreaterThan(0);
+  });
+});
+
+describe('turf and topsoil', () => {
+  const [reach] = levelRun({ length: 20, depth: 1.2, entry: false }).reaches as [Run['reaches'][number]];
+  const run: Run = {
+    ...levelRun({ length: 20, depth: 1.2, entry: false }),
+    reaches: [{ ...reach, restoration: [{ material: 'topsoil', thickness: 0.2 }] }],
+  };
+  test('have a heap of their own on the free side, and do not count as surplus', () => {
+    const plan = planRun(job, run);
+    // 0.2 m over the whole width and length.
+    expect(plan.balance.topsoilBank).toBeCloseTo(0.2 * plan.widestTop * 20, 6);
+    expect(sectionAt(job, run, 10).heaps.map(({ of, side }) => [of, side])).toEqual([
+      ['spoil', 'right'],
+      ['topsoil', 'left'],
+    ]);
+    const { balance: with_ } = plan;
+    expect(with_.reuseBank + with_.surplusBank + with_.topsoilBank).toBeCloseTo(plan.volumes.trench, 6);
+  });
+  test('lie behind the spoil where the free side has no room', () => {
+    const tight = { ...run, spoil: { ...run.spoil, corridorLeft: 0.5 } };
+    expect(sectionAt(job, tight, 10).heaps.map(({ side }) => side)).toEqual(['right', 'right']);
+  });
+  test('suspect ground is surplus, and said', () => {
+    const suspect: Run = { ...run, works: { ...run.works, suspect: [{ from: 0, to: 5, what: 'Tar' }] } };
+    const plan = planRun(job, suspect);
+    expect(plan.balance.suspectBank).toBeCloseTo(plan.volumes.trench / 4, 6);
+    expect(plan.findings.find(({ id }) => id === 'spoil.suspect.0')?.what).toBe('Suspect ground: Tar');
+  });
+});
+
+test('loads by box or by axles, whichever is full first; trips; the crown', () => {
+  expect(lorryLoads(20, 1500, { volume: 9, payload: 16_000 })).toBe(3);
+  expect(lorryLoads(20, 1500, { volume: 9, payload: 6000 })).toBe(5);
+  expect(barrowTrips(1, { barrow: 0.08 })).toBe(13);
+  // 13 trips × (150 s + 2 × 9 m / 0.9 m/s).
+  expect(barrowHours(1, 9, { barrow: 0.08 })).toBeCloseTo((13 * 170) / 3600, 9);
+  expect(crown(1500, 1700, 0.9)).toBeCloseTo(0.1059, 4);
+});

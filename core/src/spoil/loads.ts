@@ -1,0 +1,28 @@
+import { grounds, type GroundId } from '../catalogue';
+import type { Job } from '../job';
+
+/** Loose soil weighs about this much, kg/m³. Source: usual bulk densities of 1,700–2,100 in the bank, over 1 + swell. */
+const bankDensity: Record<GroundId, number> = { sand: 1800, loam: 1700, clay: 1900, rock: 2400 };
+export const looseDensity = (ground: GroundId): number => bankDensity[ground] / (1 + grounds[ground].swell);
+
+/** Lorries for a loose volume: whichever is full first, box or axles. @param loose m³. @param density kg/m³ loose. */
+export function lorryLoads(loose: number, density: number, { volume, payload }: Job['pace']['lorry']): number {
+  const each = Math.min(volume, payload / density);
+  return Math.ceil(loose / each - 1e-9);
+}
+
+/** Barrow or dumper trips for a loose volume, m³. */
+export const barrowTrips = (loose: number, { barrow }: Pick<Job['pace'], 'barrow'>): number => Math.ceil(loose / barrow - 1e-9);
+
+/** Walked with a barrow, m/s, and to fill and tip it, seconds. */
+const WALK = 0.9;
+const FILL_AND_TIP = 150;
+/** Hours to barrow a loose volume a distance, there and back. */
+export const barrowHours = (loose: number, distance: number, pace: Pick<Job['pace'], 'barrow'>): number =>
+  (barrowTrips(loose, pace) * (FILL_AND_TIP + (2 * distance) / WALK)) / 3600;
+
+/**
+ * Crown to leave over fill that is not compacted, so that it settles level, metres. Source: (1 − placed/settled density) × fill depth.
+ * Only in soft ground, never under traffic.
+ */
+export const crown = (placed: number, settled: number, depth: number): number => Math.max(0, 1 - placed / settled) * depth;
