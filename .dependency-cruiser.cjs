@@ -11,7 +11,7 @@ const later = chapters.map((chapter, index) => ({
   severity: 'error',
   from: { path: `^core/src/${chapter}/`, pathNot: TESTS },
   to: {
-    path: `^core/src/(${[...chapters.slice(index + 1), 'formats', 'plan', 'section', 'options', 'order', 'sequence', 'alternatives', 'strike', 'flips', 'office', 'demo'].join('|')})`,
+    path: `^core/src/(${[...chapters.slice(index + 1), 'formats', 'plan', 'section', 'scene', 'options', 'order', 'sequence', 'alternatives', 'strike', 'flips', 'office', 'demo'].join('|')})`,
   },
 }));
 
@@ -22,7 +22,7 @@ module.exports = {
       name: 'core-foundations-know-no-chapter',
       severity: 'error',
       from: { path: `^core/src/(${foundations.join('|')})/`, pathNot: TESTS },
-      to: { path: `^core/src/(${chapters.join('|')}|formats|plan|section|options|order|sequence|alternatives|strike|flips|office)`, dependencyTypesNot: ['type-only'] },
+      to: { path: `^core/src/(${chapters.join('|')}|formats|plan|section|scene|options|order|sequence|alternatives|strike|flips|office)`, dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'core-is-pure',

@@ -12,6 +12,7 @@ export * from './guard';
 export * from './machine';
 export * from './spoil';
 export * from './section';
+export * from './scene';
 export * from './plan';
 export * from './options';
 export * from './flips';

@@ -110,7 +110,7 @@ for (const size of [
       if (tab === 'Ways') await expect(page.getByRole('button', { name: 'Choose: Trench shield' })).toBeVisible();
       expect(await serious(), tab).toEqual([]);
     }
-    await page.goto(`${new URL(page.url()).pathname}?machine=1`);
+    await page.goto(`${new URL(page.url()).pathname}?works=machine`);
     await expect(page.getByRole('list', { name: 'Machines for this run' })).toBeVisible();
     expect(await serious(), 'machine').toEqual([]);
     await page.goto(`${new URL(page.url()).pathname}/checks`);

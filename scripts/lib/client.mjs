@@ -28,6 +28,10 @@ export async function buildClient() {
   // The solver's program is fetched by its worker on first use.
   mkdirSync(join(root, 'client', 'public'), { recursive: true });
   copyFileSync(join(root, 'node_modules', 'highs', 'build', 'highs.wasm'), join(root, 'client', 'public', 'highs.wasm'));
+  // The PDF writer reads fonts as it embeds them: not the packed ones the page uses.
+  const fonts = join(root, 'node_modules', '@fontsource', 'source-sans-3', 'files');
+  for (const weight of [400, 600])
+    copyFileSync(join(fonts, `source-sans-3-latin-${weight}-normal.woff`), join(root, 'client', 'public', `source-sans-${weight}.woff`));
   const stamp = join(clientDir, '.sources');
   const hash = sourceHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;

@@ -7,6 +7,7 @@ import {
   piecesOf,
   placeAt,
   routeOf,
+  standAt,
   stretchOf,
   structureTypes,
   type Plan,
@@ -80,6 +81,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
           ))}
           <Trench run={run} plan={plan} view={view} />
           <Guards run={run} plan={plan} view={view} />
+          <Stands run={run} plan={plan} view={view} cursor={cursor} />
           <Stations run={run} view={view} units={units} />
           <Existing run={run} plan={plan} view={view} />
           <Structures run={run} view={view} width={width} />
@@ -210,6 +212,48 @@ function Guards({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
         const { x, y } = beside(station, 0);
         return <Label key={station} x={x} y={y + 4} size={12} text="L" colour={colours.good} />;
       })}
+    </G>
+  );
+}
+
+/** Where the machine stands, place by place; at the cursor what its arm and its tail sweep: nobody belongs in there. */
+function Stands({ run, plan, view, cursor }: { run: Run; plan: Plan; view: View; cursor: number }) {
+  const { stands } = plan.stands;
+  const { start, end } = extent(run);
+  const at = (station: number) => placeAt(run, Math.min(end, Math.max(start, station)));
+  const here = standAt(plan, cursor);
+  const apart = stands.length > 1 ? ((end - start) / stands.length) * view.scale : Infinity;
+  const { swing, tail } = plan.stands;
+  return (
+    <G>
+      {apart > 7
+        ? stands.map(({ axis, from }) => {
+            const { x, y } = at(axis);
+            return <Circle key={from} cx={view.x(x)} cy={view.y(y)} r={2.5} fill={colours.clay} />;
+          })
+        : null}
+      {here ? (
+        <G>
+          <Circle
+            cx={view.x(at(here.axis).x)}
+            cy={view.y(at(here.axis).y)}
+            r={swing * view.scale}
+            fill={colours.clay}
+            fillOpacity={0.08}
+            stroke={colours.clay}
+            strokeWidth={1.5}
+            strokeDasharray="6 4"
+          />
+          <Circle cx={view.x(at(here.axis).x)} cy={view.y(at(here.axis).y)} r={tail * view.scale} fill={colours.clay} fillOpacity={0.35} />
+          <Label
+            x={view.x(at(here.axis).x)}
+            y={view.y(at(here.axis).y) - swing * view.scale + 14}
+            size={11}
+            colour={colours.clay}
+            text="keep out"
+          />
+        </G>
+      ) : null}
     </G>
   );
 }

@@ -1,102 +1,79 @@
-import { deepestReach, flatWindow, formatLength, jointsOf, machines, poseAt, reachAt, type MachineId, type UnitSystem } from '@tamper/core';
+import { envelope, formatLength, jointsOf, poseAt, type ArmPoint, type Machine, type Point, type UnitSystem } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
-import { colours, ground } from '../theme/tokens';
+import { colours, ground as fills } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
-import { fitToScale, pathThrough } from './fit';
+import { fitToScale, outline, pathThrough } from './fit';
 
-/** Levels at which the edge of the reach is looked for. */
-const LEVELS = 14;
+/** What the machine stands before, in the plane of its arm: metres forward of its swing axis and up from the ground it stands on. */
+export interface Scene {
+  /** The ground, left to right. */
+  ground: readonly Point[];
+  /** What is dug out or will be, and what is heaped. */
+  voids: readonly (readonly Point[])[];
+  heaps: readonly (readonly Point[])[];
+  /** A stretch to measure, at a level. */
+  measured?: { from: number; to: number; level: number };
+}
 
-/** A machine from the side, to scale, at the deepest of a run: its reach below ground, the floor it shaves from one place, its arm on it. */
-export const ReachDrawing = memo(function ReachDrawing({
-  machine: id,
-  depth,
-  units,
-  width,
-  height,
-}: {
-  machine: MachineId;
-  depth: number;
+interface Props {
+  machine: Machine;
+  scene: Scene;
+  /** Where the teeth are to be; the arm is drawn there if it gets there. */
+  point: ArmPoint;
   units: UnitSystem;
   width: number;
   height: number;
-}) {
-  const { arm, height: tall, name } = machines[id];
-  const { deepest, window, edge } = useMemo(() => {
-    const most = deepestReach(arm);
-    // The very bottom is one pose only: just above it the edge closes.
-    const levels = Array.from({ length: LEVELS + 1 }, (_, i) => {
-      const at = Math.min(0.998, i / LEVELS) * most;
-      return { depth: at, span: reachAt(arm, at) };
-    });
-    const known = levels.flatMap(({ depth: at, span }) => (span ? [{ at, span }] : []));
-    return {
-      deepest: most,
-      window: flatWindow(arm, depth),
-      edge: [
-        ...known.map(({ at, span }) => ({ x: span.to, y: -at })),
-        ...known.toReversed().map(({ at, span }) => ({ x: span.from, y: -at })),
-      ],
-    };
-  }, [arm, depth]);
-  const front = arm.foot.x + arm.boom + arm.stick + arm.tip;
-  const view = fitToScale(
-    { left: -1.1 * tall * 0.6, right: front + 0.3, bottom: -Math.max(deepest, depth) - 0.6, top: tall + 0.2 },
-    { width, height, pad: { left: 6, right: 6, top: 6, bottom: 6 } },
-  );
-  const { x, y, scale } = view;
-  const middle = window && (window.from + window.to) / 2;
-  // Whatever angle of the bucket gets there, hanging first.
-  const pose = useMemo(() => {
-    if (middle === undefined) return undefined;
-    const angles = Array.from({ length: 13 }, (_, i) => -Math.PI / 2 + ((i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2) * Math.PI) / 36);
-    for (const angle of angles) {
-      const found = poseAt(arm, { x: middle, z: -depth }, angle);
-      if (found) return found;
-    }
-    return undefined;
-  }, [arm, middle, depth]);
-  const joints = pose && jointsOf(arm, pose).map((joint) => ({ x: x(joint.x), y: y(joint.z) }));
-  const start = window?.from ?? arm.foot.x + 0.6;
+  label: string;
+  /** Tracks seen from behind: it stands astride and has swung a quarter turn. */
+  astride?: boolean;
+}
+
+/** A machine to scale before real ground: all its teeth reach, and its arm on one point. */
+export const ReachDrawing = memo(function ReachDrawing({ machine, scene, point, units, width, height, label, astride = false }: Props) {
+  const { arm } = machine;
+  const edge = useMemo(() => envelope(arm).map(({ x, z }) => ({ x, y: z })), [arm]);
+  const seen = useMemo(() => {
+    const deepest = Math.min(...edge.map(({ y }) => y), ...scene.voids.flat().map(({ y }) => y));
+    const far = Math.max(...edge.map(({ x }) => x), ...scene.heaps.flat().map(({ x }) => x));
+    const back = -Math.max(machine.tail, machine.front) - 0.4;
+    return { left: back, right: far + 0.2, bottom: deepest - 0.35, top: machine.height + 0.9 };
+  }, [edge, scene, machine]);
+  const view = useMemo(() => fitToScale(seen, { width, height, pad: { left: 4, right: 4, top: 4, bottom: 22 } }), [seen, width, height]);
+  const pose = useMemo(() => poseOn(machine, point), [machine, point]);
+  const joints = pose && jointsOf(arm, pose).map((joint) => ({ x: view.x(joint.x), y: view.y(joint.z) }));
+  const at = { x: view.x(point.x), y: view.y(point.z) };
+  const floor = [
+    { x: seen.left - 50, y: scene.ground[0]?.y ?? 0 },
+    ...scene.ground,
+    { x: seen.right + 50, y: scene.ground.at(-1)?.y ?? 0 },
+  ];
   return (
-    <Box style={{ width, height }} role="img" aria-label={`${name} from the side, its reach at ${formatLength(depth, units)} deep`}>
-      <Svg width={width} height={height} aria-hidden>
-        <Rect x={0} y={y(0)} width={width} height={Math.max(0, height - y(0))} fill={ground.soil} />
+    <Box style={{ width, height, overflow: 'hidden' }} role="img" aria-label={label}>
+      <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden>
+        <Path d={outline([...floor, { x: seen.right + 50, y: -50 }, { x: seen.left - 50, y: -50 }], view)} fill={fills.soil} />
+        {scene.voids.map((shape, i) => (
+          <Path key={i} d={outline(shape, view)} fill={fills.void} stroke={fills.soilLine} strokeWidth={1.5} />
+        ))}
+        {scene.heaps.map((shape, i) => (
+          <Path key={i} d={outline(shape, view)} fill={fills.heap} stroke={fills.soilLine} strokeWidth={1.5} />
+        ))}
         <Path
-          d={pathThrough(
-            [
-              { x: x(start), y: y(0) },
-              { x: width, y: y(0) },
-              { x: width, y: y(-depth) },
-              { x: x(start), y: y(-depth) },
-            ],
-            true,
-          )}
-          fill={ground.void}
+          d={pathThrough(floor.map(({ x, y }) => ({ x: view.x(x), y: view.y(y) })))}
+          fill="none"
+          stroke={fills.soilLine}
+          strokeWidth={2}
         />
-        <Path
-          d={pathThrough(
-            edge.map((point) => ({ x: x(point.x), y: y(point.y) })),
-            true,
-          )}
-          fill={colours.clay}
-          fillOpacity={0.12}
-          stroke={colours.clay}
-          strokeWidth={1.5}
-          strokeDasharray="6 4"
-        />
-        <Line x1={0} x2={x(start)} y1={y(0)} y2={y(0)} stroke={ground.soilLine} strokeWidth={2} />
-        <Line x1={x(start)} x2={width} y1={y(-depth)} y2={y(-depth)} stroke={ground.soilLine} strokeWidth={2} />
-        <Body x={x} y={y} scale={scale} tall={tall} foot={arm.foot.z} />
+        <Path d={outline(edge, view)} fill={colours.clay} fillOpacity={0.1} stroke={colours.clay} strokeWidth={1.5} strokeDasharray="6 4" />
+        <Body machine={machine} x={view.x} y={view.y} scale={view.scale} astride={astride} />
         {joints ? (
           <G>
             <Path
               d={pathThrough(joints)}
               fill="none"
               stroke={colours.ink}
-              strokeWidth={Math.max(4, 0.12 * scale)}
+              strokeWidth={Math.max(4, 0.12 * view.scale)}
               strokeLinejoin="round"
               strokeLinecap="round"
             />
@@ -104,46 +81,80 @@ export const ReachDrawing = memo(function ReachDrawing({
               <Circle key={index} cx={joint.x} cy={joint.y} r={3} fill={colours.paper} />
             ))}
           </G>
-        ) : null}
-        {window ? (
+        ) : (
+          <G>
+            <Circle cx={at.x} cy={at.y} r={7} fill="none" stroke={colours.stop} strokeWidth={3} />
+            <Label x={Math.min(width - 60, at.x)} y={at.y - 12} text="not reached" colour={colours.stop} />
+          </G>
+        )}
+        {scene.measured ? (
           <Dimension
-            from={{ x: x(window.from), y: y(-depth) + 12 }}
-            to={{ x: x(window.to), y: y(-depth) + 12 }}
-            label={formatLength(window.to - window.from, units)}
+            from={{ x: view.x(scene.measured.from), y: view.y(scene.measured.level) + 10 }}
+            to={{ x: view.x(scene.measured.to), y: view.y(scene.measured.level) + 10 }}
+            label={formatLength(scene.measured.to - scene.measured.from, units)}
             place="below"
           />
-        ) : (
-          <Label x={width / 2} y={y(-depth) + 20} text="does not get there" colour={colours.stop} />
-        )}
+        ) : null}
       </Svg>
     </Box>
   );
 });
 
+/** Whatever angle of the bucket gets there, hanging first. */
+function poseOn({ arm }: Machine, point: ArmPoint) {
+  for (let i = 0; i < 72; i++) {
+    const angle = -Math.PI / 2 + ((i % 2 === 0 ? 1 : -1) * Math.ceil(i / 2) * Math.PI) / 36;
+    const found = poseAt(arm, point, angle);
+    if (found) return found;
+  }
+  return undefined;
+}
+
 /** Tracks and house, as much of them as tells which way it faces. */
 function Body({
+  machine: { height, arm, front, tail, widthOut, track },
   x,
   y,
   scale,
-  tall,
-  foot,
+  astride,
 }: {
+  machine: Machine;
   x: (metres: number) => number;
   y: (metres: number) => number;
   scale: number;
-  tall: number;
-  foot: number;
+  astride: boolean;
 }) {
-  const long = tall * 0.55;
+  const under = 0.42;
+  const tracks = astride ? [-widthOut / 2, widthOut / 2 - track] : [-front];
   return (
     <G>
-      <Rect x={x(-long)} y={y(0.42)} width={1.25 * long * scale} height={0.42 * scale} rx={0.2 * scale} fill={colours.ink} />
-      <Rect x={x(-long * 0.9)} y={y(foot + 0.35)} width={1.1 * long * scale} height={(foot - 0.1) * scale} rx={4} fill={colours.clay} />
+      {tracks.map((left) => (
+        <Rect
+          key={left}
+          x={x(left)}
+          y={y(under)}
+          width={(astride ? track : 2 * front) * scale}
+          height={under * scale}
+          rx={(astride ? 0.05 : 0.2) * scale}
+          fill={colours.ink}
+        />
+      ))}
+      {astride ? (
+        <Line x1={x(-widthOut / 2)} x2={x(widthOut / 2)} y1={y(under)} y2={y(under)} stroke={colours.ink} strokeWidth={4} />
+      ) : null}
       <Rect
-        x={x(-long * 0.35)}
-        y={y(tall)}
-        width={0.5 * long * scale}
-        height={(tall - foot - 0.3) * scale}
+        x={x(-tail)}
+        y={y(arm.foot.z + 0.35)}
+        width={(tail + arm.foot.x + 0.1) * scale}
+        height={(arm.foot.z + 0.35 - under) * scale}
+        rx={4}
+        fill={colours.clay}
+      />
+      <Rect
+        x={x(-tail * 0.45)}
+        y={y(height)}
+        width={tail * 0.85 * scale}
+        height={(height - arm.foot.z - 0.3) * scale}
         rx={4}
         fill={colours.clayWash}
         stroke={colours.clay}

@@ -262,9 +262,11 @@ function viewOf(section: Section, width: number, height: number, whole: boolean)
   const lip = { left: -lips.left, right: lips.right };
   const heapTop = whole ? Math.max(0, ...section.heaps.map((heap) => heap.height)) : 0;
   const reachOf = (side: 'left' | 'right') => {
-    const heap = section.heaps.find((candidate) => candidate.side === side);
-    return whole && heap ? heap.outer + 0.2 : lip[side] + MARGIN;
+    const outers = section.heaps.filter((heap) => heap.side === side).map(({ outer }) => outer);
+    return whole && outers.length > 0 ? Math.max(...outers) + 0.2 : lip[side] + MARGIN;
   };
+  // The cover is written right of the trench: a heap leaves room for it.
+  const bare = whole && !section.heaps.some(({ side }) => side === 'right');
   return fitToScale(
     {
       left: -reachOf('left'),
@@ -272,7 +274,7 @@ function viewOf(section: Section, width: number, height: number, whole: boolean)
       bottom: section.bottom,
       top: Math.max(section.ground + heapTop, section.finished, ...section.panels.flat().map(({ y }) => y)),
     },
-    { width, height, pad: { left: 64, right: 16, top: 34, bottom: 44 } },
+    { width, height, pad: { left: 64, right: bare ? 84 : 16, top: 34, bottom: 44 } },
   );
 }
 

@@ -153,6 +153,7 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
       {plan.guards.map((guard) => (
         <Guarded key={guard.reach} guard={guard} plan={plan} view={view} />
       ))}
+      <Path d={bites(plan, view, base)} stroke={colours.clay} strokeWidth={1.5} />
       {unguarded.map((finding) => (
         <Rect
           key={finding.id}
@@ -178,6 +179,12 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
     </G>
   );
 });
+
+/** A notch at the foot wherever the machine begins a new bite; none where they would run together. */
+function bites({ stands: { stands }, length }: Plan, view: View, base: number): string {
+  if (stands.length === 0 || (length * view.scale) / stands.length < 4) return '';
+  return stands.map(({ from }) => `M${view.x(from).toFixed(1)} ${base - 7}V${base}`).join('');
+}
 
 /** Supports on the strip: boxes and bays as frames from the floor to their top, sets of shores as posts. */
 function Guarded({ guard, plan, view }: { guard: ReachGuard; plan: Plan; view: View }) {

@@ -14,7 +14,12 @@ export async function pickText(types: string[], most: number): Promise<{ name: s
 /** Hands a text file to the person: a download on the web, the share sheet on a phone. */
 export async function saveText(name: string, text: string, type: string): Promise<void> {
   if (Platform.OS !== 'web') return void (await Share.share({ title: name, message: text }));
-  const url = URL.createObjectURL(new Blob([text], { type }));
+  saveBlob(name, new Blob([text], { type }));
+}
+
+/** Hands a file to the person as a download. */
+export function saveBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -4,6 +4,8 @@ import {
   jobGate,
   lineChecks,
   linesFromMarks,
+  machineFits,
+  orderOf,
   planRun,
   sketchOf,
   summarise,
@@ -14,6 +16,8 @@ import {
   type Gate,
   type GuardOption,
   type Job,
+  type MachineFit,
+  type Order,
   type Plan,
   type PlanSummary,
   type Run,
@@ -22,12 +26,15 @@ import {
 import {
   alongAlignment,
   alongDrawn,
+  pricesFrom,
   readGeoJson,
   readLandXml,
+  readOrderCsv,
   writeGeoJson,
   writeIcs,
   writeLandXml,
   writeLongSectionDxf,
+  writeOrderCsv,
   writePlanDxf,
   type Alignment,
   type GeoJsonPlan,
@@ -59,6 +66,12 @@ const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
   options: (job: Job, run: Run, reach: number): Worked<GuardOption[]> => worked(() => guardOptions(job, run, reach)),
+  order: (job: Job, run: Run): Worked<Order> => worked(() => orderOf(job, run, planRun(job, run))),
+  fits: (job: Job, run: Run): Worked<MachineFit[]> =>
+    worked(() => {
+      const { profile, guards, dig } = planRun(job, run);
+      return machineFits(job, run, profile, guards, dig.machine);
+    }),
   checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),
   compare: (job: Job, runs: Run[]): Compared[] =>
     runs.map((run) => ({ sketch: sketchOf(job, withKnownLines(job, run)), summary: worked(() => summarise(planRun(job, run))) })),
@@ -67,9 +80,13 @@ const worker = {
   landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),
   planDxf: (job: Job, runs: Run[]): Worked<string> => worked(() => writePlanDxf(job, planned(job, runs))),
   sectionDxf: (job: Job, run: Run): Worked<string> => worked(() => writeLongSectionDxf(job, one(job, run))),
+  orderCsv: (job: Job, run: Run): Worked<string> => worked(() => writeOrderCsv(job, orderOf(job, run, planRun(job, run)).items)),
   ics: (job: Job, jobId: string, now: string): Worked<string> => worked(() => writeIcs(job, jobId, now)),
 
   readGeoJson: (text: string, origin: Job['origin']): Worked<GeoJsonPlan> => worked(() => readGeoJson(text, origin)),
+  /** Prices of an order filled in elsewhere that differ from this one's. */
+  readPrices: (job: Job, run: Run, text: string): Worked<Job['rates']['prices']> =>
+    worked(() => pricesFrom(readOrderCsv(text), orderOf(job, run, planRun(job, run)).items)),
   readLandXml: (text: string): Worked<Alignment[]> => worked(() => readLandXml(text)),
   /** Lines drawn in a GeoJSON text, as existing lines of each run. */
   marksOn: (job: Job, runs: Run[], text: string): Worked<ExistingLine[][]> =>

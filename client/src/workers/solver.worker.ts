@@ -1,20 +1,32 @@
 import {
   arrangeLines,
+  carrySpoil,
   futureServices,
   InputError,
+  kitOf,
+  orderOf,
   planRun,
   seeded,
+  sequenceInputs,
+  simulateSequence,
   simulateStrikes,
+  spoilCells,
   strikeCases,
   summarise,
+  whatIfs,
   applyPatches,
   type Addition,
+  type Carried,
   type Job,
   type Offers,
   type PlanSummary,
   type Run,
+  type Sequence,
+  type SequenceInputs,
   type StrikeRisk,
+  type WhatIf,
 } from '@tamper/core';
+import { alternatives, type Alternative, type Standing } from '@tamper/core/alternatives';
 import { findGrade, type GradeResult } from '@tamper/core/grade';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
 import { expose } from 'comlink';
@@ -32,6 +44,18 @@ export interface GradeFound {
   result: GradeResult;
   present: PlanSummary | undefined;
   candidate: PlanSummary | undefined;
+}
+
+/** The days of a run, many times over, and what changing one thing would bring. */
+export interface Days {
+  inputs: SequenceInputs;
+  sequence: Sequence;
+  ifs: WhatIf[];
+}
+/** What would be better: the plan as it stands, and what was tried. */
+export interface Better {
+  before: Standing;
+  found: Alternative[];
 }
 
 /** Milliseconds between two words of progress: the page has better things to do than drawing each. */
@@ -86,6 +110,29 @@ const worker = {
     }),
   future: (job: Job, run: Run, reach: number, station: number, onProgress: OnProgress): Promise<Worked<Addition[]>> =>
     worked(() => futureServices(job, run, reach, station, (done, of) => onProgress(done / of, `${done} of ${of} tried`))),
+  carry: (job: Job, run: Run, onProgress: OnProgress): Promise<Worked<Carried>> =>
+    worked(async () => {
+      onProgress(0, 'Fetching the solver');
+      const solver = await loadSolver();
+      return carrySpoil(spoilCells(run, planRun(job, run).profile), run.works, job.rates, solver);
+    }),
+  days: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<Days>> =>
+    worked(() => {
+      const tell = seldom(onProgress);
+      const plan = planRun(job, run);
+      const inputs = sequenceInputs(job, run, plan, orderOf(job, run, plan));
+      const progress = (share: number) => (tell(share * 0.8, 'Running the days'), true);
+      const sequence = simulateSequence(inputs, trials, seeded(seed), progress) as Sequence;
+      onProgress(0.8, 'Trying other crews and lengths');
+      const boxes = run.reaches.map(({ kit }) => kitOf(job, kit)).flatMap((kit) => (kit?.kind === 'shield' ? [kit.length] : []));
+      return { inputs, sequence, ifs: whatIfs(inputs, Math.min(400, trials), () => seeded(seed), boxes[0]) };
+    }),
+  better: (job: Job, run: Run, onProgress: OnProgress): Promise<Worked<Better>> =>
+    worked(async () => {
+      onProgress(0, 'Fetching the solver');
+      const solver = await loadSolver();
+      return alternatives(job, run, solver, seldom(onProgress));
+    }),
   strikes: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<StrikeRisk>> =>
     worked(() => {
       const cases = strikeCases(job, run, planRun(job, run));

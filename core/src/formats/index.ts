@@ -4,3 +4,4 @@ export * from './landxml';
 export * from './dxf';
 export * from './ics';
 export { refuse } from './refuse';
+export * from './order';

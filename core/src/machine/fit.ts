@@ -92,7 +92,7 @@ function fitOf(job: Job, run: Run, profile: Columns, guards: readonly ReachGuard
 }
 
 /** Room over a heap for the bucket to open, metres. */
-const OPENS = 0.3;
+export const OPENS = 0.3;
 
 /** Does the machine, astride of the line, tip over the top of a heap? @param away of its top from the centre line. @param height metres. */
 export const tipsOver = (machine: Pick<Machine, 'arm'>, away: number, height: number): boolean =>

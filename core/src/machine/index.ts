@@ -2,6 +2,7 @@ export * from './exit';
 export * from './reach';
 export * from './envelope';
 export * from './cycle';
+export * from './power';
 export * from './lift';
 export * from './loads';
 export * from './stands';

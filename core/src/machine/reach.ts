@@ -99,7 +99,7 @@ export function deepestReach(arm: Arm): number {
 /** Angles of the bucket from level at which its teeth shave a floor: hanging, 30° either way. */
 const SHAVING = Array.from({ length: 13 }, (_, i) => -Math.PI / 2 + ((i - 6) * Math.PI) / 36);
 /** Points looked at along a floor, metres apart; the ends are then halved in on. */
-const LOOK = 0.02;
+const LOOK = 0.04;
 
 /** Stretch of a level floor at a depth that the teeth shave without the machine moving, metres from the swing axis; undefined where none. */
 export function flatWindow(arm: Arm, depth: number): Range | undefined {

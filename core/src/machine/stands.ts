@@ -19,13 +19,16 @@ export interface Stands {
   beyond: Range[];
   /** How far past the run's last station its tracks stand for the last bite, metres. */
   past: number;
+  /** What its arm and its tail sweep round the axis, metres: nobody belongs in there. */
+  swing: number;
+  tail: number;
 }
 
 /** Windows are taken at steps of depth: finer than anybody digs. */
-const STEP = 0.05;
+const STEP = 0.02;
 const windows = new WeakMap<object, Map<number, Range | undefined>>();
 
-/** Floor shaved level from one place at a depth, on the safe side of a step of 50 mm; kept for each arm. */
+/** Floor shaved level from one place at a depth, on the safe side of a step of 20 mm; kept for each arm. */
 export function windowOf({ arm }: Pick<Machine, 'arm'>, depth: number): Range | undefined {
   const known = windows.get(arm) ?? new Map<number, Range | undefined>();
   windows.set(arm, known);
@@ -78,7 +81,8 @@ export function standsOf(run: Run, profile: ProfileColumns, machine: Machine): S
   }
   const lastAxis = stands.at(-1);
   const past = lastAxis ? Math.max(0, toWork(lastAxis.axis) + machine.front - (end - start)) : 0;
-  return { stands, beyond, past };
+  const { foot, boom, stick, tip } = machine.arm;
+  return { stands, beyond, past, swing: foot.x + boom + stick + tip, tail: machine.tail };
 }
 
 /** The stretch dug from one place: as long as the floor shaved at the deepest in it, which is at least as deep as where it begins. */

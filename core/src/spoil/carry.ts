@@ -164,7 +164,17 @@ export function carrySpoil(cells: readonly SpoilCell[], { stockpile }: Run['work
   const off = total((cell) => cell.off);
   const hauled = total(({ onward, back, step }) => (onward + back) * step);
   return {
-    cells: done.map(({ step: _, ...cell }) => cell),
+    cells: done.map(({ from, to, volume, room, own, brought, onward, back, off: away }) => ({
+      from,
+      to,
+      volume,
+      room,
+      own,
+      brought,
+      onward,
+      back,
+      off: away,
+    })),
     stockpile: value('stock'),
     handled,
     off,

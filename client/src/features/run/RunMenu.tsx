@@ -12,7 +12,7 @@ interface Props {
   onDelete: () => void;
   onDuplicate: () => void;
   onGuard: () => void;
-  onMachine: () => void;
+  onWorks: () => void;
   onRisk: () => void;
   onChecks: () => void;
   onCompare: () => void;
@@ -26,7 +26,7 @@ export const RunMenu = memo(function RunMenu({
   onDelete,
   onDuplicate,
   onGuard,
-  onMachine,
+  onWorks,
   onRisk,
   onChecks,
   onCompare,
@@ -75,7 +75,7 @@ export const RunMenu = memo(function RunMenu({
         ))}
         <Divider />
         <Menu.Item title="Ground and guard" leadingIcon="clear" onPress={pick(onGuard)} />
-        <Menu.Item title="Machine" leadingIcon="points" onPress={pick(onMachine)} />
+        <Menu.Item title="Machine, spoil and order" leadingIcon="points" onPress={pick(onWorks)} />
         <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(onChecks)} />
         <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(onRisk)} />
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />

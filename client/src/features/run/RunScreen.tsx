@@ -81,7 +81,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
           onJob={changeJob}
           onDelete={remove}
           onDuplicate={duplicate}
-          onMachine={() => router.push(`${back}/runs/${runId}?machine=1`)}
+          onWorks={() => router.push(`${back}/runs/${runId}?works=machine`)}
           onGuard={() => router.push(`${back}/runs/${runId}?guard=ways`)}
           onChecks={() => router.navigate(`${back}/runs/${runId}/checks`)}
           onRisk={() => router.navigate(`${back}/runs/${runId}/risk`)}
