@@ -1,4 +1,4 @@
-// Takes one picture of each main view from the demo data. Run by `npm run shots`.
+// Takes pictures of each main view from the demo data; those of one file stand side by side in it. Run by `npm run shots`.
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
@@ -9,9 +9,12 @@ const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 const PHONE = { width: 390, height: 844 };
 const WIDE = { width: 1280, height: 800 };
 
+/** Long pages are shown whole. */
+const LONG = { width: 390, height: 1700 };
+
 const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<void> }[] = [
   { name: 'jobs-phone', size: PHONE, visit: async (page) => page.getByText('Saltmarsh boatyard').waitFor() },
-  { name: 'job-phone', size: PHONE, visit: openJob },
+  { name: 'jobs-phone', size: PHONE, visit: openJob },
   {
     name: 'run-phone',
     size: PHONE,
@@ -53,7 +56,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
   { name: 'joint-trench-phone', size: PHONE, visit: arranged },
   { name: 'joint-trench-wide', size: WIDE, visit: arranged },
   {
-    name: 'layers-phone',
+    name: 'layers-and-checks-phone',
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
@@ -62,7 +65,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
-    name: 'cable-checks-phone',
+    name: 'layers-and-checks-phone',
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
@@ -78,6 +81,37 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.waitForTimeout(1500);
     },
   },
+  { name: 'machine-phone', size: LONG, visit: (page) => works(page, 'Wash-down drain', 'machine', machinesThere) },
+  {
+    name: 'machine-phone',
+    size: LONG,
+    visit: async (page) => {
+      await works(page, 'Wash-down drain', 'machine', machinesThere);
+      await page.getByRole('region', { name: 'Machines side by side' }).evaluate((list) => list.scrollIntoView());
+    },
+  },
+  { name: 'machine-wide', size: WIDE, visit: (page) => works(page, 'Pontoon supply', 'machine', machinesThere) },
+  {
+    name: 'spoil-phone',
+    size: LONG,
+    visit: (page) => works(page, 'Pontoon supply', 'spoil', async () => page.getByText(/^Handling and haul/).waitFor()),
+  },
+  {
+    name: 'order-phone',
+    size: LONG,
+    visit: (page) => works(page, 'Slipway feeder', 'order', async () => page.getByText('Plan pack to print').waitFor()),
+  },
+  { name: 'days-phone', size: LONG, visit: (page) => works(page, 'Pontoon supply', 'days', daysRun) },
+  {
+    name: 'days-phone',
+    size: LONG,
+    visit: async (page) => {
+      await works(page, 'Outfall', 'better', async () => {
+        await page.getByRole('button', { name: 'See what would be better' }).click();
+        await page.getByText('As planned').waitFor({ timeout: 60_000 });
+      });
+    },
+  },
   // From here on the demo is changed: what others show comes before.
   {
     name: 'run-wide',
@@ -90,7 +124,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
-    name: 'soil-phone',
+    name: 'guard-phone',
     size: PHONE,
     visit: async (page) => {
       await guard(page, 'Wash-down drain', 'Soil');
@@ -102,7 +136,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
-    name: 'ways-phone',
+    name: 'guard-phone',
     size: PHONE,
     visit: async (page) => {
       await guard(page, 'Wash-down drain', 'Ways');
@@ -111,18 +145,31 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByText('Shores alone do not hold type C ground').waitFor();
     },
   },
-  { name: 'shores-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
-  { name: 'benches-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
+  { name: 'held-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
+  { name: 'held-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
   {
-    name: 'steps-phone',
+    name: 'guard-phone',
     size: PHONE,
     visit: async (page) => {
       await guard(page, 'Outfall', 'Steps');
       for (let i = 0; i < 9; i++) await page.getByRole('button', { name: 'Next step' }).click();
     },
   },
-  { name: 'gate-phone', size: PHONE, visit: openGate },
+  { name: 'guard-phone', size: PHONE, visit: openGate },
 ];
+
+/** The works of a run at a tab, once what it works out is there. */
+async function works(page: Page, name: string, tab: string, there: (page: Page) => Promise<void>): Promise<void> {
+  await openRun(page, name);
+  await page.goto(`${page.url()}?works=${tab}`);
+  await there(page);
+  await page.waitForTimeout(1500);
+}
+const machinesThere = (page: Page) => page.getByRole('list', { name: 'Machines for this run' }).waitFor();
+async function daysRun(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Run the days' }).click();
+  await page.getByText(/^What holds it up/).waitFor();
+}
 
 /** The guard screen of a run, at a tab. */
 async function guard(page: Page, name: string, tab: string): Promise<void> {
@@ -185,7 +232,7 @@ async function openJob(page: Page): Promise<void> {
 
 async function openRun(page: Page, name: string): Promise<void> {
   await openJob(page);
-  await page.getByText(name).click();
+  await page.getByText(name, { exact: true }).click();
   await page.getByTestId('number-Deepest').waitFor();
 }
 
@@ -196,6 +243,7 @@ async function toStation(page: Page, percent: number): Promise<void> {
 
 mkdirSync(folder, { recursive: true });
 const browser = await launch();
+const taken = new Map<string, Buffer[]>();
 for (const { name, size, visit } of views) {
   const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
   await page.goto(url);
@@ -208,7 +256,14 @@ for (const { name, size, visit } of views) {
     .first()
     .waitFor();
   await page.waitForTimeout(400);
-  await page.screenshot({ path: `${folder}${name}.png` });
+  taken.set(name, [...(taken.get(name) ?? []), await page.screenshot()]);
+  await page.close();
+}
+for (const [name, pictures] of taken) {
+  const page = await browser.newPage();
+  const images = pictures.map((picture) => `<img src="data:image/png;base64,${picture.toString('base64')}">`).join('');
+  await page.setContent(`<style>body{margin:0;display:inline-flex;gap:12px;align-items:flex-start}</style>${images}`);
+  await page.locator('body').screenshot({ path: `${folder}${name}.png` });
   await page.close();
 }
 await browser.close();

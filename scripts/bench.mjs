@@ -7,8 +7,8 @@ import { buildClient, clientDir } from './lib/client.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { main } from './lib/say.mjs';
 
-// The gate on the job page brought the clear chapter along; supports, soil tests and the book are part of the one schema.
-const FIRST_SCREEN_BUDGET = 540;
+// The gate on the job page brought the clear chapter along; supports, soil tests, the book, machines and works are part of the one schema.
+const FIRST_SCREEN_BUDGET = 545;
 const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`.padStart(10);
 
 /** Scripts by route, and what the first screen (the jobs list) loads. */

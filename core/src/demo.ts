@@ -6,6 +6,7 @@ import {
   blankLine,
   blankReach,
   blankGuard,
+  blankWorks,
   blankRunExtras,
   FILE_VERSION,
   type ExistingLine,
@@ -102,6 +103,8 @@ const pontoonSupply: Run = {
     }),
     line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 1.25, coverMax: 1.45, evidence: 'detected' }),
   ],
+  // The footpath stays open, and the car park at the pillar takes what has no room.
+  works: { ...blankWorks(), gaps: [{ from: 40, to: 46, side: 'both', why: 'Footpath' }], stockpile: { station: 85, room: 8 } },
 };
 
 /** Medium voltage to the slipway: open, then bored under the slip, then open again. */
@@ -125,12 +128,15 @@ const slipwayFeeder: Run = {
     { ...blankReach(0.9, 84), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
   ],
   spoil: { ground: 'loam', side: 'right', setback: 1, corridorLeft: 3, corridorRight: 5, reuse: true },
+  // Two drums left over from another yard: one joint, past the slip.
+  works: { ...blankWorks(), drums: [{ service: 'mv-3x95', lengths: [90, 45] }] },
 };
 
 /** The same with a second circuit beside the first: what it would take. */
 const secondCircuit: Run = {
   ...slipwayFeeder,
   name: 'Slipway feeder (two circuits)',
+  works: blankWorks(),
   services: [
     { ...blankLaying('Feeder', 'mv-3x95'), x: -0.109 },
     { ...blankLaying('Second feeder', 'mv-3x95'), x: 0.109 },
@@ -144,7 +150,21 @@ const pumpLine: Run = {
   stations: stations([0, 4.1], [20, 4.05], [40, 3.95], [60, 3.9]),
   services: [{ ...blankLaying('Copper', 'copper-22') }, { ...blankLaying('Control', 'control-7'), up: 0.322 }],
   surface: 'field',
-  reaches: [{ ...blankReach(0.75), soil: 'B', bottomWidth: 0.15, entry: false, bedding: 0.05, surround: 0.1, beddingMaterial: 'flowing' }],
+  reaches: [
+    {
+      ...blankReach(0.75),
+      soil: 'B',
+      bottomWidth: 0.15,
+      entry: false,
+      bedding: 0.05,
+      surround: 0.1,
+      beddingMaterial: 'flowing',
+      restoration: [
+        { material: 'turf', thickness: 0.05 },
+        { material: 'topsoil', thickness: 0.15 },
+      ],
+    },
+  ],
   spoil: { ground: 'loam', side: 'right', setback: 1, corridorLeft: 2, corridorRight: 3, reuse: true },
 };
 

@@ -112,7 +112,13 @@ for (const size of [
     }
     await page.goto(`${new URL(page.url()).pathname}?works=machine`);
     await expect(page.getByRole('list', { name: 'Machines for this run' })).toBeVisible();
-    expect(await serious(), 'machine').toEqual([]);
+    for (const tab of ['Machine', 'Spoil', 'Order', 'Days', 'Better']) {
+      await page.getByRole('tab', { name: tab, exact: true }).click();
+      if (tab === 'Order') await expect(page.getByRole('button', { name: 'Plan pack as PDF' })).toBeVisible();
+      if (tab === 'Days') await page.getByRole('button', { name: 'Run the days' }).click();
+      if (tab === 'Days') await expect(page.getByText(/^What holds it up/)).toBeVisible();
+      expect(await serious(), tab).toEqual([]);
+    }
     await page.goto(`${new URL(page.url()).pathname}/checks`);
     await expect(page.getByText('What may pass over it').first()).toBeVisible();
     expect(await serious(), 'checks').toEqual([]);

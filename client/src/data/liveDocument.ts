@@ -68,13 +68,13 @@ export class LiveDocument<T, S extends Stored<T>> {
   }
 
   /** Waits until every change is with the server. @throws Error with the sentence that stands in the way. */
-  async saved(): Promise<void> {
+  readonly saved = async (): Promise<void> => {
     this.flush();
     await this.until(({ save }) => save.kind !== 'saving');
     const { save } = this.snapshot;
     if (save.kind === 'unsaved') throw new Error(save.why);
     if (save.kind === 'conflict') throw new Error('Somebody else changed it meanwhile. Nothing was overwritten; open it and try again.');
-  }
+  };
 
   private begin(): void {
     this.live = true;

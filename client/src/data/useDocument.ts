@@ -6,7 +6,7 @@ import { liveDocument, type LiveDocument } from './liveDocument';
 /** A stored document open for editing: changes show at once, save by themselves and can be undone. */
 export interface Document<T, S extends Stored<T>> extends Pick<
   LiveDocument<T, S>,
-  'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush'
+  'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush' | 'saved'
 > {
   stored: S;
   doc: T;
@@ -25,7 +25,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
 ): { document: Document<T, S> | undefined; error: unknown; retry: () => void } {
   const live = useMemo(() => liveDocument<T, S>(path, upgrade), [path, upgrade]);
   const { open, save, error } = useSyncExternalStore(live.subscribe, live.read);
-  const { version, change, undo, redo, settle, flush, retry } = live;
+  const { version, change, undo, redo, settle, flush, saved, retry } = live;
   const document = open && {
     stored: open.stored,
     doc: open.history.present,
@@ -38,6 +38,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
     redo,
     settle,
     flush,
+    saved,
   };
   return { document, error, retry };
 }

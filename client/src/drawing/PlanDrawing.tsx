@@ -245,13 +245,15 @@ function Stands({ run, plan, view, cursor }: { run: Run; plan: Plan; view: View;
             strokeDasharray="6 4"
           />
           <Circle cx={view.x(at(here.axis).x)} cy={view.y(at(here.axis).y)} r={tail * view.scale} fill={colours.clay} fillOpacity={0.35} />
-          <Label
-            x={view.x(at(here.axis).x)}
-            y={view.y(at(here.axis).y) - swing * view.scale + 14}
-            size={11}
-            colour={colours.clay}
-            text="keep out"
-          />
+          {swing * view.scale > 45 ? (
+            <Label
+              x={view.x(at(here.axis).x)}
+              y={view.y(at(here.axis).y) - swing * view.scale + 14}
+              size={11}
+              colour={colours.clay}
+              text="keep out"
+            />
+          ) : null}
         </G>
       ) : null}
     </G>

@@ -38,7 +38,7 @@ export const ReachDrawing = memo(function ReachDrawing({ machine, scene, point, 
     const deepest = Math.min(...edge.map(({ y }) => y), ...scene.voids.flat().map(({ y }) => y));
     const far = Math.max(...edge.map(({ x }) => x), ...scene.heaps.flat().map(({ x }) => x));
     const back = -Math.max(machine.tail, machine.front) - 0.4;
-    return { left: back, right: far + 0.2, bottom: deepest - 0.35, top: machine.height + 0.9 };
+    return { left: back, right: far + 0.2, bottom: deepest - 0.35, top: Math.max(machine.height, ...edge.map(({ y }) => y)) + 0.1 };
   }, [edge, scene, machine]);
   const view = useMemo(() => fitToScale(seen, { width, height, pad: { left: 4, right: 4, top: 4, bottom: 22 } }), [seen, width, height]);
   const pose = useMemo(() => poseOn(machine, point), [machine, point]);

@@ -17,13 +17,15 @@ interface Props {
   error?: string | undefined;
   hint?: string | undefined;
   autoFocus?: boolean;
+  /** Least width, pixels. */
+  basis?: number;
 }
 
 /**
  * A number with its unit, as people type it. Text that is not (yet) understood stays in the field with a sentence below it;
  * the document keeps its last good value.
  */
-export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false }: Props) {
+export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false, basis = 150 }: Props) {
   const [typed, setTyped] = useState<{ text: string; value: number } | undefined>();
   const [fault, setFault] = useState<string>();
   const [understood, setUnderstood] = useState<string>();
@@ -52,7 +54,7 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
 
   const wrong = fault ?? error;
   return (
-    <View style={{ flexGrow: 1, flexBasis: 150 }}>
+    <View style={{ flexGrow: 1, flexBasis: basis, minWidth: 0 }}>
       <Input
         label={label}
         value={typed?.text ?? format(value)}

@@ -23,12 +23,14 @@ export interface Try {
 const centimetreUp = (value: number) => Math.ceil(value * 100 - 1e-6) / 100;
 const set = (index: number, key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
 
+/** Bores this far apart, as a logarithm, may stand in for each other: a 22 mm copper for a 32 mm plastic tube. */
+const LIKE = 0.55;
 /** Nearest kin of a line: same kind and family, about as wide inside, cheapest first. */
 const kin = (service: Service, own: readonly Service[]): Service[] =>
   [...own, ...services]
     .filter(
       ({ id, kind, family, dn }) =>
-        id !== service.id && kind === service.kind && family === service.family && Math.abs(Math.log(dn / service.dn)) < 0.3,
+        id !== service.id && kind === service.kind && family === service.family && Math.abs(Math.log(dn / service.dn)) < LIKE,
     )
     .sort((a, b) => a.price - b.price)
     .slice(0, 3);

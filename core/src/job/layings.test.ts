@@ -134,6 +134,15 @@ describe('files of the second format', () => {
     const job = { ...blankJob('Yard'), rates: { currency: '£', dig: 1, bedding: 2, crew: 40 } };
     expect(upgradeJob(without([['kit'], ['rates', 'crew']], job))).toEqual(job);
   });
+  test('the fourth format knew no machines of one’s own, no pace and no works', () => {
+    const { machines, pace, ...job } = blankJob('Yard');
+    const { works, ...run } = levelRun();
+    const { currency, dig, bedding, crew } = job.rates;
+    const fourth = { ...job, rates: { currency, dig: dig + 1, bedding, crew } };
+    expect(upgradeJob(fourth)).toEqual({ ...job, machines, pace, rates: { ...job.rates, dig: dig + 1 } });
+    expect(upgradeRun(run)).toEqual({ ...run, works });
+    expect(errorsOf(jobFileSchema, upgradeFile({ format: 'tamper-job', version: 4, job: fourth, runs: [run] }))).toEqual([]);
+  });
   test('what is of this format already stays as it is', () => {
     const run = levelRun();
     expect(upgradeRun(run)).toBe(run);

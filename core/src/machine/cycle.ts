@@ -1,5 +1,6 @@
 import { grounds, type GroundId, type Machine } from '../catalogue';
 import { bucketsOf, machineOf, type Job } from '../job';
+import { breaksOut } from './power';
 
 /** How ground fills a bucket, heaped being 1, and slows a cycle. Source: usual earthmoving practice; log your own. */
 const diggability: Record<GroundId, { fill: number; slow: number }> = {
@@ -29,9 +30,10 @@ export function cycleTime(machine: Pick<Machine, 'cycle'>, ground: GroundId, sha
 export const payload = (machine: Pick<Machine, 'bucketArea'>, bucket: number, ground: GroundId): number =>
   (machine.bucketArea * bucket * diggability[ground].fill) / (1 + grounds[ground].swell);
 
-/** Widest bucket that goes into a trench, of those to hand; the narrowest where none does. Metres. */
-export function bucketFor(buckets: readonly number[], width: number): number {
-  const fits = buckets.filter((bucket) => bucket <= width + 1e-9);
+/** Widest bucket that goes into a trench and breaks out there, of those to hand; the narrowest where none does. Metres. */
+export function bucketFor(machine: Pick<Machine, 'breakout'>, ground: GroundId, buckets: readonly number[], width: number): number {
+  const most = Math.min(width, breaksOut(machine, ground).curl);
+  const fits = buckets.filter((bucket) => bucket <= most + 1e-9);
   return fits.length > 0 ? Math.max(...fits) : Math.min(...buckets);
 }
 
@@ -55,5 +57,8 @@ export function digRate(
 ): number {
   const logged = machine === machineOf(job) ? loggedRate(job, 'dig') : undefined;
   const buckets = machine === machineOf(job) ? bucketsOf(job) : machine.buckets;
-  return logged ?? (payload(machine, bucketFor(buckets, width), ground) * job.pace.minutes * 60) / cycleTime(machine, ground, share);
+  return (
+    logged ??
+    (payload(machine, bucketFor(machine, ground, buckets, width), ground) * job.pace.minutes * 60) / cycleTime(machine, ground, share)
+  );
 }

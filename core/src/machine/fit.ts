@@ -98,6 +98,15 @@ export const OPENS = 0.3;
 export const tipsOver = (machine: Pick<Machine, 'arm'>, away: number, height: number): boolean =>
   reaches(machine.arm, { x: Math.max(away, machine.arm.foot.x + 0.5), z: height + OPENS });
 
+/** Sides of what a machine tips into, and how far off their middle stands, metres. Source: usual site dumpers and tippers. */
+const CARRIERS = [
+  { name: 'a dumper', height: 1.3, away: 2.2 },
+  { name: 'a lorry', height: 2.1, away: 2.8 },
+] as const;
+/** What a machine tips into over the side, in words; empty where neither. */
+export const tipsInto = (machine: Pick<Machine, 'arm'>): string[] =>
+  CARRIERS.filter(({ height, away }) => tipsOver(machine, away, height)).map(({ name }) => name);
+
 /** A heap the machine cannot tip on from where it digs. @param heap its top's distance from the centre line and height, metres. */
 export function dumpFindings(
   heap: { inner: number; base: number; height: number },

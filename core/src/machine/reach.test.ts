@@ -16,9 +16,9 @@ test.each(machineIds)('%s: deepest agrees with a grid of poses to 5 mm', (id) =>
   const steps = ([low, high]: readonly [number, number], n: number) =>
     Array.from({ length: n + 1 }, (_, i) => low + ((high - low) * i) / n);
   let lowest = Infinity;
-  for (const boom of steps(arm.boomTurn, 60))
-    for (const stick of steps(arm.stickTurn, 150))
-      for (const tip of steps(arm.tipTurn, 150)) lowest = Math.min(lowest, jointsOf(arm, { boom, stick, tip })[3].z);
+  for (const boom of steps(arm.boomTurn, 40))
+    for (const stick of steps(arm.stickTurn, 80))
+      for (const tip of steps(arm.tipTurn, 80)) lowest = Math.min(lowest, jointsOf(arm, { boom, stick, tip })[3].z);
   expect(deepestReach(arm)).toBeGreaterThanOrEqual(-lowest - 1e-9);
   expect(deepestReach(arm) + lowest).toBeLessThan(0.005);
 });

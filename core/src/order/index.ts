@@ -17,7 +17,7 @@ import {
 import { EPSILON, trenchArea } from '../geometry';
 import { placingEffort } from '../guard';
 import { laidLines, linesIn, machineOf, type Finding, type Job, type LaidLine, type Run } from '../job';
-import { isOpen } from '../line';
+import { isOpen, reachEnd } from '../line';
 import { coveringsOf, digWidth, layerHeights, surfaceDepth } from '../makeup';
 import type { Plan } from '../plan';
 import { looseDensity, lorryLoads, loosening } from '../spoil';
@@ -66,7 +66,7 @@ export function orderOf(job: Job, run: Run, plan: Plan): Order {
     const price = own?.price ?? draft.price;
     return { ...draft, price, typed: own !== undefined, cost: price * draft.order };
   });
-  return { items, total: items.reduce((sum, { cost }) => sum + cost, 0), cuts, pieces, findings: orderFindings(job, items, cuts) };
+  return { items, total: items.reduce((sum, { cost }) => sum + cost, 0), cuts, pieces, findings: orderFindings(job, run, items, cuts) };
 }
 
 const ceil = (value: number): number => Math.ceil(value - 1e-9);
@@ -427,13 +427,26 @@ function spoilItems(job: Job, run: Run, plan: Plan): Draft[] {
 }
 
 /** What the order cannot have as it stands. */
-function orderFindings(job: Job, items: readonly OrderItem[], cuts: readonly CutPlan[]): Finding[] {
+function orderFindings(job: Job, run: Run, items: readonly OrderItem[], cuts: readonly CutPlan[]): Finding[] {
   const show = (metres: number) => formatLength(metres, job.units);
   const drums = cuts.flatMap((cut): Finding[] => {
     if (cut.kind !== 'drums') return [];
     const { short, jointed, joints } = cut.plan;
     const common = { chapter: 'order' as const, basis: 'Way, tails, terminations and slack against the lengths to hand', fixes: [] };
+    // A joint needs a bay: in a bore there is none.
+    const blind = joints.filter((at) => run.reaches.some((reach, i) => !isOpen(reach) && at > reach.from && at < reachEnd(run, i)));
     return [
+      ...(blind.length > 0
+        ? [
+            {
+              ...common,
+              id: `order.blind.${cut.service.id}`,
+              severity: 'stop' as const,
+              what: `A joint of ${cut.service.name} at ${blind.map(show).join(', ')} lies in the bore`,
+              why: 'Nobody joints in a bore. Another drum first, or a longer one.',
+            },
+          ]
+        : []),
       ...(short > EPSILON
         ? [
             {

@@ -124,6 +124,14 @@ describe('the order of a run', () => {
     const free = { ...job, rates: { ...job.rates, prices: [{ item: 'line.mv-3x95', price: 0 }] } };
     expect(orderOf(free, cable, planRun(free, cable)).findings.map(({ id }) => id)).toContain('order.free');
   });
+  test('a joint that comes to lie in a bore is a stop', () => {
+    const feeder = demoFile.runs[2] as Run;
+    const drummed = (lengths: number[]) => ({ ...feeder, works: { ...feeder.works, drums: [{ service: 'mv-3x95', lengths }] } });
+    const ids = (of: Run) => orderOf(demoFile.job, of, planRun(demoFile.job, of)).findings.map(({ id }) => id);
+    // Bored from 46 to 84 m: 68 m of the first drum end in it, 88 m past it.
+    expect(ids(drummed([70, 60]))).toContain('order.blind.mv-3x95');
+    expect(ids(drummed([90, 45]))).not.toContain('order.blind.mv-3x95');
+  });
   test('cables in ducts are ordered too', () => {
     const supply = orderOf(demoFile.job, demoFile.runs[1] as Run, planRun(demoFile.job, demoFile.runs[1] as Run));
     expect(item(supply, 'line.fibre-12')?.net).toBeGreaterThan(2 * 85);

@@ -56,6 +56,8 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
       if (!run.document || !job.document) return;
       const { branch: made, patches } = branchFrom(job.document.doc, run.document.doc, station, names());
       run.document.change(applyPatches(run.document.doc, patches));
+      // The branch looks for what it joins in what is stored.
+      await run.document.saved();
       await add(made);
     }),
   );

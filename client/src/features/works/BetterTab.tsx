@@ -1,6 +1,6 @@
 import { applyPatches, errorsOf, jobSchema } from '@tamper/core/job';
-import { ranked, type Aim, type Alternative, type AlternativeKind, type Standing } from '@tamper/core/alternatives';
-import { formatHours, formatLength } from '@tamper/core/units';
+import { alternativeKinds, ranked, type Aim, type Alternative, type AlternativeKind, type Standing } from '@tamper/core/alternatives';
+import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -31,6 +31,18 @@ const KINDS: Record<AlternativeKind, string> = {
   grade: 'Levels',
   spoil: 'Spoil',
 };
+const LOOKS = [
+  { value: 'all', label: 'Everything' },
+  { value: 'material', label: 'Materials' },
+  { value: 'method', label: 'Methods' },
+] as const;
+type Look = (typeof LOOKS)[number]['value'];
+/** What stands beside what is planned when only materials, or only ways of working, are looked at. */
+const KINDS_OF: Record<Look, readonly AlternativeKind[]> = {
+  all: alternativeKinds,
+  material: ['line', 'bed'],
+  method: ['guard', 'machine', 'spoil', 'width'],
+};
 /** As many are shown at once: the rest is a touch away. */
 const SHOWN = 12;
 
@@ -40,7 +52,8 @@ export function BetterTab() {
   const { task, start, cancel } = useTask<Better>();
   const [aim, setAim] = useState<Aim>('cost');
   const [all, setAll] = useState(false);
-  const found = task.kind === 'done' ? ranked(task.value.found, aim) : [];
+  const [look, setLook] = useState<Look>('all');
+  const found = task.kind === 'done' ? ranked(task.value.found, aim).filter(({ kind }) => KINDS_OF[look].includes(kind)) : [];
   return (
     <>
       <Text>
@@ -58,6 +71,7 @@ export function BetterTab() {
       {task.kind === 'done' ? (
         <>
           <Choice label="Make it" value={aim} options={AIMS} onChange={setAim} />
+          <Choice label="Look at" value={look} options={LOOKS} onChange={setLook} />
           <Now before={task.value.before} />
           <View role="list" aria-label="What was tried" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
             {found.slice(0, all ? undefined : SHOWN).map((one) => (
@@ -134,7 +148,8 @@ function One({ one, before, aim, onTaken }: { one: Alternative; before: Standing
       <Text>
         {signed(after.cost - before.cost, (value) => money(value, job.rates.currency))};{' '}
         {signed(after.hours - before.hours, (value) => formatHours(value))}; top{' '}
-        {signed(after.topWidth - before.topWidth, (value) => formatLength(value, job.units))}
+        {signed(after.topWidth - before.topWidth, (value) => formatLength(value, job.units))}; dig{' '}
+        {signed(after.dig - before.dig, (value) => formatVolume(value, job.units))}
       </Text>
       {after.stops.length !== before.stops.length ? (
         <Text style={{ color: stopped ? colours.stop : colours.good }}>

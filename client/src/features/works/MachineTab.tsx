@@ -1,5 +1,18 @@
 import { bucketsOf, machineOf, type Job, type Run } from '@tamper/core/job';
-import { bucketFor, DEPTH_TO_SPARE, digRate, LIFT_BASIS, liftChecks, powerFor, SHORT_WINDOW, type MachineFit } from '@tamper/core/machine';
+import {
+  bucketFor,
+  DEPTH_TO_SPARE,
+  digRate,
+  LIFT_BASIS,
+  liftChecks,
+  powerAdvice,
+  SHORT_WINDOW,
+  tipsInto,
+  type MachineFit,
+} from '@tamper/core/machine';
+import { classSlope } from '@tamper/core/guard';
+import { reachIndexAt } from '@tamper/core/line';
+import { resolveRules } from '@tamper/core/rules';
 import { acrossScene, alongScene, standAt } from '@tamper/core/scene';
 import { formatHours, formatLength, formatMassOf, formatPercent, formatStation, formatVolume } from '@tamper/core/units';
 import type { Remote } from 'comlink';
@@ -67,9 +80,11 @@ function Along() {
   const stand = standAt(plan, cursor);
   const scene = useMemo(() => stand && alongScene(run, plan, stand), [run, plan, stand]);
   const { units } = job;
-  const reach = run.reaches[plan.profile.reach[0] ?? 0];
-  const bucket = bucketFor(bucketsOf(job), reach?.bottomWidth ?? 1);
+  const reach = run.reaches[reachIndexAt(run, cursor)];
+  const bucket = bucketFor(machine, run.spoil.ground, bucketsOf(job), reach?.bottomWidth ?? 1);
   const number = stand ? plan.stands.stands.indexOf(stand) + 1 : 0;
+  // The face it leaves may come back as far as the batter of its soil.
+  const batter = reach && stand ? classSlope(resolveRules(job.ruleSet, job.overrides), reach.soil).ratio * stand.depth : 0;
   return (
     <Card title={`${machine.name} at ${formatStation(cursor, units)}`}>
       {stand && scene ? (
@@ -88,9 +103,14 @@ function Along() {
             Place {number} of {plan.stands.stands.length}: digs {formatStation(stand.from, units)} to {formatStation(stand.to, units)},
             stands at {formatStation(Math.max(0, stand.axis), units)}, tracks {formatLength(Math.max(0, stand.edge), units)} from the face.
           </Text>
+          {stand.edge < batter ? (
+            <Text style={{ color: colours.caution }}>
+              The face may come back {formatLength(batter, units)}: its tracks stand inside that. Watch the face; mats, or shorter bites.
+            </Text>
+          ) : null}
           <Text>
             Digs about {formatVolume(digRate(job, run.spoil.ground, reach?.bottomWidth ?? 1), units)} an hour with the{' '}
-            {formatLength(bucket, units)} bucket. {powerFor(machine, run.spoil.ground, bucket).advice}
+            {formatLength(bucket, units)} bucket. {powerAdvice(machine, run.spoil.ground, bucket)}
           </Text>
         </>
       ) : (
@@ -121,6 +141,11 @@ function Across() {
       />
       <Text style={{ color: scene.tips ? colours.good : colours.caution }}>
         {scene.tips ? 'Tips over the top of the heap.' : 'Does not tip over the top of the heap: split the sides, or cart some off.'}
+      </Text>
+      <Text>
+        {tipsInto(machine).length > 0
+          ? `Tips into ${tipsInto(machine).join(' and ')}.`
+          : 'Too low to tip into a dumper or a lorry: barrows.'}
       </Text>
       <Text variant="bodySmall">
         Tail swings {formatLength(machine.tail, units)} round, arm {formatLength(machine.arm.boom + machine.arm.stick, units)}: keep

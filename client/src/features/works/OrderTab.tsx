@@ -163,6 +163,7 @@ function Item({ item }: { item: OrderItem }) {
               format={(value) => String(Number(value.toFixed(2)))}
               parse={(text) => parseDecimal(text, currency)}
               onValue={set}
+              basis={100}
             />
           </View>
           <Text style={{ textAlign: 'right' }}>{money(item.cost, currency)}</Text>

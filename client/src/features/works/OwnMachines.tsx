@@ -90,7 +90,7 @@ export function OwnMachines() {
   const add = () => {
     const from = machinesFor(job).find(({ id }) => id === like)?.machine ?? machines[machineIds[0]];
     const own = {
-      ...structuredClone(from),
+      ...from,
       id: `own-${crypto.randomUUID().slice(0, 8)}`,
       name: `${from.name} (own)`,
       basis: 'As measured',

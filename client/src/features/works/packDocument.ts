@@ -117,7 +117,6 @@ export function packDocument(
         unbreakable: true,
         ...(index === 0 ? { pageBreak: 'before' as const } : {}),
         stack: [head(title), { svg, width: WIDE }],
-        margin: [0, 0, 0, 10],
       })),
       { text: 'Order', style: 'head', pageBreak: 'before' },
       {
