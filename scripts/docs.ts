@@ -1,6 +1,25 @@
 // npm run docs: writes the parts of docs/ that are generated from the core, so that they cannot drift from it.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import {
+  CABLE_JOINT,
+  COUPLER,
+  coveringPrices,
+  CYCLE_BASIS,
+  DYNAMIC,
+  JOINT,
+  JOINT_BAY,
+  LIFT_BASIS,
+  looseDensity,
+  MOVE_HOURS,
+  PRICE_BASIS,
+  SLING_MASS,
+  SNAKE,
+  SPREAD,
+  structurePrices,
+  surfacePrices,
+  TERMINATION,
+  usualRates,
+  groundIds,
   BED_BASIS,
   beddings,
   COHESIVE_RIBBON,
@@ -243,7 +262,10 @@ export function rulesPage(): string {
           'reaches up',
           'digs down',
           'arm: foot, boom, stick, teeth',
-          'digs',
+          'bucket, cycle',
+          'tips over: ahead, blade; centre behind axis',
+          'ram, breaks out',
+          'hour',
           'buckets',
           'basis',
         ],
@@ -258,11 +280,25 @@ export function rulesPage(): string {
             metres(deepestReach(m.arm)),
             `${m.arm.foot.x}/${m.arm.foot.z}, ${m.arm.boom}, ${m.arm.stick}, ${m.arm.tip} m`,
             `${m.bucketArea} m³/m, ${m.cycle} s`,
+            `${m.front}, ${m.blade}; ${m.cog} m`,
+            `${m.lift} kg·m, ${m.breakout.bucket / 1000} / ${m.breakout.stick / 1000} kN`,
+            String(m.hour),
             m.buckets.map(metres).join(', '),
             m.basis,
           ),
         ),
       )}`,
+      `## Works\n\nLifting: ${LIFT_BASIS}; ${SLING_MASS} kg of sling, ${formatPercent(DYNAMIC - 1)} more on the move. Cycles: ${CYCLE_BASIS}; ${MOVE_HOURS * 60} min from one place to the next. Loose soil: ${groundIds.map((id) => `${id} ${Math.round(looseDensity(id))} kg/m³`).join(', ')}.\n\nAn hour of the crew: bed ${usualRates.bed} m³, fill ${usualRates.fill} m³; lays ${Object.entries(
+        usualRates.lay,
+      )
+        .map(([kind, rate]) => `${kind} ${rate} m`)
+        .join(
+          ', ',
+        )}. ${usualRates.basis}. Hours of a piece vary by ${formatPercent(SPREAD)}.\n\nCable: ${formatPercent(SNAKE)} slack, ${TERMINATION} m a termination, ${JOINT} m a side in a joint, bays ${JOINT_BAY.length} × ${JOINT_BAY.width} m.\n\nPrices, in the job's own money. ${PRICE_BASIS}: ${[
+        ...Object.entries(surfacePrices).map(([id, price]) => `${id} ${price} a m³`),
+        ...Object.entries(structurePrices).map(([id, price]) => `${id} ${price}`),
+        ...Object.entries(coveringPrices).map(([id, price]) => `${id} ${price}`),
+      ].join(', ')}; a coupler as ${COUPLER} m of its pipe, a cable joint ${CABLE_JOINT}.`,
       `## Evidence of existing lines\n\n${table(
         ['evidence', 'position may be off by', 'basis'],
         Object.values(evidences).map((e) => row(e.name, metres(e.uncertainty), e.basis)),

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { fireEvent, screen, within } from '@testing-library/react';
 import {
   blankJob,
@@ -27,6 +28,8 @@ import { OwnMachines } from './OwnMachines';
 import { packDocument } from './packDocument';
 import { Stretches } from './Stretches';
 import { amount, money } from './units';
+
+Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID });
 
 const { job: demo, runs } = demoFile;
 const outfall = runs[3] as Run;
