@@ -22,7 +22,10 @@ module.exports = {
       name: 'core-foundations-know-no-chapter',
       severity: 'error',
       from: { path: `^core/src/(${foundations.join('|')})/`, pathNot: TESTS },
-      to: { path: `^core/src/(${chapters.join('|')}|formats|plan|section|scene|options|order|sequence|alternatives|strike|flips|office)`, dependencyTypesNot: ['type-only'] },
+      to: {
+        path: `^core/src/(${chapters.join('|')}|formats|plan|section|scene|options|order|sequence|alternatives|strike|flips|office)`,
+        dependencyTypesNot: ['type-only'],
+      },
     },
     {
       name: 'core-is-pure',

@@ -1,4 +1,5 @@
 import type { Machine } from '../catalogue';
+import { edgeOf } from '../geometry';
 
 /** Share of the load that tips it, and of what the ram holds, that is rated. Source: usual lifting practice, 75 % and 87 %. */
 export const TIPPING_SHARE = 0.75;
@@ -54,13 +55,7 @@ export function radiusFor(machine: Machine, load: number, bearing: number, blade
   const can = (radius: number) => liftAt(machine, radius, bearing, bladeDown).rated >= load;
   if (!can(near)) return 0;
   if (can(far)) return far;
-  let [yes, no] = [near, far];
-  for (let i = 0; i < 30; i++) {
-    const middle = (yes + no) / 2;
-    if (can(middle)) yes = middle;
-    else no = middle;
-  }
-  return yes;
+  return edgeOf(near, far, can);
 }
 
 /** All told, what hangs on the arm, kilograms: the piece and its sling, on the move. */

@@ -1,5 +1,5 @@
 import type { Arm } from '../catalogue';
-import type { Range } from '../geometry';
+import { edgeOf, type Range } from '../geometry';
 
 /** A point in the plane of the arm: forward of the swing axis and up from the ground, metres. */
 export interface ArmPoint {
@@ -114,15 +114,7 @@ export function flatWindow(arm: Arm, depth: number): Range | undefined {
 function windowAt(arm: Arm, depth: number, bucket: number): Range | undefined {
   const can = (x: number) => poseAt(arm, { x, z: -depth }, bucket) !== undefined;
   const most = arm.foot.x + arm.boom + arm.stick + arm.tip;
-  const edge = (inside: number, outside: number): number => {
-    let [yes, no] = [inside, outside];
-    for (let i = 0; i < 24; i++) {
-      const middle = (yes + no) / 2;
-      if (can(middle)) yes = middle;
-      else no = middle;
-    }
-    return yes;
-  };
+  const edge = (inside: number, outside: number) => edgeOf(inside, outside, can);
   let best: Range | undefined;
   let from: number | undefined;
   for (let x = 0; x <= most + LOOK; x += LOOK) {

@@ -335,29 +335,36 @@ function structureItems(run: Run): Draft[] {
   });
 }
 
-/** Supports are on hire from the first day their reaches are dug until the last is filled. */
+/** Supports of a kind go from reach to reach: as many come as the reach takes that takes most, for all the days they are in use. */
 function supportItems(job: Job, plan: Plan, pieces: readonly WorkPiece[]): Draft[] {
-  return plan.guards.flatMap(({ kit, schedule, from, to }): Draft[] => {
-    const { pieces: count } = placingEffort(schedule);
+  const used = plan.guards.flatMap(({ kit, schedule, from, to }) => {
+    const count = placingEffort(schedule).pieces;
     if (!kit || count === 0) return [];
     const hours = pieces
       .filter((piece) => piece.from >= from - EPSILON && piece.to <= to + EPSILON)
       .reduce((sum, piece) => sum + Object.values(piece.hours).reduce((all, one) => all + one, 0), 0);
-    const days = hireDays(hours, job.pace.shift);
-    return [
-      {
-        id: `hire.${kit.id}`,
-        group: 'supports',
-        what: kit.name,
-        unit: 'day',
-        net: count * days,
-        order: count * days,
-        packs: `${plural(count, 'piece', 'pieces')} for ${plural(days, 'day', 'days')}`,
-        mass: 0,
-        price: kit.hire,
-        basis: kit.source,
-      },
-    ];
+    return [{ kit, count, hours }];
+  });
+  const kits = [...new Map(used.map(({ kit }) => [kit.id, kit])).values()];
+  return kits.map((kit): Draft => {
+    const own = used.filter((one) => one.kit.id === kit.id);
+    const count = Math.max(...own.map((one) => one.count));
+    const days = hireDays(
+      own.reduce((sum, { hours }) => sum + hours, 0),
+      job.pace.shift,
+    );
+    return {
+      id: `hire.${kit.id}`,
+      group: 'supports',
+      what: kit.name,
+      unit: 'day',
+      net: count * days,
+      order: count * days,
+      packs: `${plural(count, 'piece', 'pieces')} for ${plural(days, 'day', 'days')}`,
+      mass: 0,
+      price: kit.hire,
+      basis: kit.source,
+    };
   });
 }
 

@@ -1,5 +1,3 @@
-import type { Kit } from '../catalogue';
-
 /** Groups of an order, in the order they are shown. */
 export const orderGroups = ['lines', 'bed', 'cover', 'surface', 'structures', 'supports', 'works', 'spoil'] as const;
 export type OrderGroup = (typeof orderGroups)[number];
@@ -40,4 +38,3 @@ export interface OrderItem {
 
 /** Days a piece of supports is on hire: those it stands, and the one it comes and goes. */
 export const hireDays = (hours: number, shift: number): number => Math.ceil(hours / shift - 1e-9) + 1;
-export type Hired = { kit: Kit; pieces: number; hours: number };

@@ -107,6 +107,8 @@ describe('the order of a run', () => {
     expect(pieces.reduce((sum, { from, to }) => sum + to - from, 0)).toBeCloseTo(48, 9);
     expect(hoursOf(pieces, 'bed')).toBeCloseTo((plan.volumes.bedding + plan.volumes.surround) / 1.5, 6);
     expect(hoursOf(pieces, 'hand')).toBeCloseTo(plan.dig.hand / 0.5, 6);
+    const filled = plan.volumes.fill + plan.volumes.surface + plan.pits.reduce((sum, { fill }) => sum + fill, 0);
+    expect(hoursOf(pieces, 'fill')).toBeCloseTo(filled / 4, 6);
   });
   test('surface layers by material add up to the plan’s surface', () => {
     const supply = demoFile.runs[1] as Run;
@@ -131,6 +133,17 @@ describe('the order of a run', () => {
     // Bored from 46 to 84 m: 68 m of the first drum end in it, 88 m past it.
     expect(ids(drummed([70, 60]))).toContain('order.blind.mv-3x95');
     expect(ids(drummed([90, 45]))).not.toContain('order.blind.mv-3x95');
+  });
+  test('boxes go from reach to reach: those of the reach that takes most are hired, once', () => {
+    const [reach] = levelRun({ length: 40, depth: 2, protection: 'shield', kit: 'box-light', panel: 0.06 }).reaches as [
+      Run['reaches'][number],
+    ];
+    const two: Run = { ...levelRun({ length: 40, depth: 2 }), reaches: [reach, { ...reach, from: 30 }] };
+    const both = planRun(job, two);
+    const hired = orderOf(job, two, both).items.filter(({ group }) => group === 'supports');
+    const counts = both.guards.map(({ schedule }) => (schedule?.kind === 'shield' ? schedule.boxes : 0));
+    expect(hired).toHaveLength(1);
+    expect(hired[0]?.packs).toMatch(new RegExp(`^${Math.max(...counts)} pieces for \\d+ days$`));
   });
   test('cables in ducts are ordered too', () => {
     const supply = orderOf(demoFile.job, demoFile.runs[1] as Run, planRun(demoFile.job, demoFile.runs[1] as Run));

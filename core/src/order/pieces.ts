@@ -28,7 +28,7 @@ const MOST = 120;
 
 /**
  * The run in pieces with the hours of every activity: what the order's hours, the days and the cost are made of. Bored reaches are the borer's.
- * Volumes of a piece come from its middle section, brought to the plan's own totals.
+ * Volumes of a piece come from its middle section, brought to the plan's own totals; a pit counts where it stands.
  */
 export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
   const { station, dug } = plan.profile;
@@ -56,7 +56,10 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
   const hands = [...plan.handWindows, ...plan.byHand];
   const pieces = stretches.map(({ index, from, to }, i): WorkPiece => {
     const reach = run.reaches[index] as Reach;
-    const volume = dugAt(to) - dugAt(from);
+    const pits = plan.pits.filter(
+      ({ station: at }) => at >= from - EPSILON && (at < to - EPSILON || (i === stretches.length - 1 && at <= to + EPSILON)),
+    );
+    const volume = dugAt(to) - dugAt(from) + pits.reduce((sum, { dig }) => sum + dig, 0);
     const byHand = hands.reduce((sum, hand) => {
       const overlap = Math.min(hand.to, to) - Math.max(hand.from, from);
       return overlap > 0 ? sum + (hand.volume * overlap) / (hand.to - hand.from) : sum;
@@ -80,7 +83,8 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
           (sum, line) => sum + (Math.min(line.to, to) - Math.max(line.from, from)) / rate('lay', usualRates.lay[line.service.kind]),
           0,
         ),
-        fill: (share(filled, totals.fill) * (fill + surface)) / rate('fill', usualRates.fill),
+        fill:
+          (share(filled, totals.fill) * (fill + surface) + pits.reduce((sum, pit) => sum + pit.fill, 0)) / rate('fill', usualRates.fill),
         move: moves / rate('move', 1 / MOVE_HOURS),
       },
     };

@@ -46,6 +46,7 @@ test('two pieces overlap: the machine digs the second while the first is bedded 
 });
 test('with no more open than one piece, they go one after the other but for the work by hand', () =>
   expect(expected({ open: 5 }).hours).toBe(13));
+test('alone, one after the other: nothing is done while the machine digs', () => expect(expected({ people: 1 }).hours).toBe(14));
 test('the line comes on the third day: nothing is laid before, and the machine’s wait says so', () => {
   const { bars, waited, hours: all } = expected({ delivery: 2 });
   expect(Math.min(...bars.filter(({ stage }) => stage === 'lay').map(({ from }) => from))).toBe(16);

@@ -70,6 +70,9 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
   const arrives = inputs.delivery * inputs.shift;
   const waited = [0, 0, 0, 0];
   let [now, machineFree, people, openNow, heldNow, machine, crew] = [0, true, Math.max(1, inputs.people - 1), 0, 0, 0, 0];
+  // Who works alone climbs down from the machine to do the rest.
+  const alone = inputs.people === 1;
+  const takesOf = (stage: number): number => (alone && stage === DIG ? 1 : (PEOPLE[stage] as number));
   const heldBack = (stage: number): number => {
     const i = next[stage] as number;
     if (i >= n || ends[stage] !== Infinity) return BEFORE;
@@ -77,7 +80,7 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
     if (stage === LAY && now < arrives - 1e-9) return 3;
     if (stage === DIG && openNow > 1e-9 && openNow + (long[i] as number) > inputs.open + 1e-9) return 0;
     if (stage === PROTECT && held[i] === 1 && heldNow > 1e-9 && heldNow + (long[i] as number) > inputs.held + 1e-9) return 1;
-    if ((PEOPLE[stage] as number) > people) return 2;
+    if (takesOf(stage) > people) return 2;
     return MACHINE[stage] && !machineFree ? BEFORE : FREE;
   };
   while ((done[FILL] as number) < n) {
@@ -96,7 +99,7 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
           machineFree = false;
           machine += takes;
         }
-        people -= PEOPLE[stage];
+        people -= takesOf(stage);
         crew += takes * PEOPLE[stage];
         if (bars && takes > 0) bars.push({ piece: i, stage: workStages[stage], from: now, to: now + takes });
         started = true;
@@ -117,7 +120,7 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
       const i = done[stage] as number;
       done[stage] = i + 1;
       if (MACHINE[stage]) machineFree = true;
-      people += PEOPLE[stage] as number;
+      people += takesOf(stage);
       if (stage !== FILL) continue;
       openNow -= long[i] as number;
       if (held[i] === 1) heldNow -= long[i] as number;

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { applyPatches, blankJob, blankRun, demoFile, planRun, type Entry, type Job, type Run } from '@tamper/core';
+import { applyPatches, blankJob, blankRun, demoFile, FILE_VERSION, planRun, type Entry, type Job, type Run } from '@tamper/core';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
 import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';
@@ -145,7 +145,7 @@ test('rows written by an earlier format are read as today’s, and written back 
   ]);
   await request(app).put(`/api/runs/${id}`).send({ version: 1, doc }).expect(200);
   const file = await request(app).get(`/api/jobs/${jobId}/file`).expect(200);
-  expect(file.body).toMatchObject({ version: 4, job: { clearance: { permit: null } } });
+  expect(file.body).toMatchObject({ version: FILE_VERSION, job: { clearance: { permit: null } } });
 });
 
 describe('the practice locate office', () => {

@@ -4,7 +4,7 @@ import type { Remote } from 'comlink';
 import { Suspense, useMemo } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { useJob, useRun, type RunDocument } from '../../data/documents';
+import type { RunDocument } from '../../data/documents';
 import { LazyLineChart } from '../../drawing/lazyCharts';
 import { sans } from '../../theme/fonts';
 import { Icon } from '../../theme/Icon';
@@ -12,40 +12,26 @@ import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
-import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
-import { SaveBadge } from '../../ui/SaveBadge';
-import { Page, TopBar } from '../../ui/Screen';
+import { Page } from '../../ui/Screen';
 import type { PlanWorker, Worked } from '../../workers/plan.worker';
 import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
 import { CircuitFields } from './CircuitFields';
+import { OpenRun } from '../run/OpenRun';
 import { WaterFields } from '../run/WaterFields';
 
 /** Every line of a run against what could go wrong with it in the ground: formula, figures, limit and source. */
-export function ChecksScreen({ jobId, runId }: { jobId: string; runId: string }) {
-  const job = useJob(jobId);
-  const run = useRun(runId);
-  const back = `/jobs/${jobId}/runs/${runId}`;
-  if (!job.document || !run.document)
-    return (
-      <>
-        <TopBar title="Checks" back={back} />
-        <Page>
-          <Loading error={job.error ?? run.error} retry={() => void Promise.all([job.retry(), run.retry()])} what="the run" />
-        </Page>
-      </>
-    );
-  return (
-    <>
-      <TopBar title={`Checks: ${run.document.doc.name}`} status={<SaveBadge save={run.document.save} />} back={back} />
+export const ChecksScreen = ({ jobId, runId }: { jobId: string; runId: string }) => (
+  <OpenRun jobId={jobId} runId={runId} title="Checks">
+    {(job, run) => (
       <Page>
-        <Conflict document={run.document} what="this run" />
-        <Lines job={job.document.doc} run={run.document} />
+        <Conflict document={run} what="this run" />
+        <Lines job={job.doc} run={run} />
       </Page>
-    </>
-  );
-}
+    )}
+  </OpenRun>
+);
 
 const checked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<CheckedLine[]>> =>
   (await remote.checks(job, run)) as Worked<CheckedLine[]>;

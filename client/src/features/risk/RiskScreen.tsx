@@ -2,14 +2,13 @@ import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type Strik
 import { evidences } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import useSWR from 'swr';
-import { LazyBarChart } from '../../drawing/lazyCharts';
+import { Bars } from '../../drawing/Bars';
 import { fetcher, type Stored, type StoredRun } from '../../data/api';
 import { colours } from '../../theme/tokens';
-import { sans } from '../../theme/fonts';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { Loading } from '../../ui/Loading';
@@ -89,10 +88,12 @@ const percent = (share: number): string => (share > 0 && share < 0.001 ? 'under 
 function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
   const best = risk.lines.reduce((most, line, index) => (line.gain > (risk.lines[most]?.gain ?? 0) ? index : most), 0);
   const gain = risk.lines[best]?.gain ?? 0;
+  const width = Math.min(useWindowDimensions().width, 760) - 60;
   return (
     <>
       <Card title="Chance of at least one strike">
-        <Chart
+        <Bars
+          width={width}
           label={risk.strategies.map(({ id, chance }) => `${strategies[id].name} ${percent(chance)}`).join(', ')}
           bars={risk.strategies.map(({ id, chance }) => ({
             name: strategies[id].name,
@@ -107,7 +108,8 @@ function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
         <Text variant="bodySmall">{risk.trials.toLocaleString('en')} trials.</Text>
       </Card>
       <Card title="Hours in the windows">
-        <Chart
+        <Bars
+          width={width}
           label={risk.strategies.map(({ id, hours }) => `${strategies[id].name} ${formatHours(hours)}`).join(', ')}
           bars={risk.strategies.map(({ id, hours }) => ({
             name: strategies[id].name,
@@ -166,54 +168,3 @@ const Strategy = ({ strategy: { id, chance, error } }: { strategy: StrategyRisk 
     <Text variant="bodySmall">{strategies[id].what}</Text>
   </View>
 );
-
-interface Bar {
-  name: string;
-  value: number;
-  shown: string;
-  colour: string;
-}
-
-/** A few bars with their value on top. */
-function Chart({ bars, label }: { bars: Bar[]; label: string }) {
-  const width = Math.min(useWindowDimensions().width, 760) - 60;
-  const most = Math.max(...bars.map(({ value }) => value), 0.001);
-  const each = width / bars.length;
-  return (
-    <View role="img" aria-label={label}>
-      <Suspense fallback={<View style={{ height: 180 }} />}>
-        <LazyBarChart
-          width={width}
-          height={150}
-          data={bars.map(({ name, value, shown, colour }) => ({
-            value,
-            label: name,
-            frontColor: colour,
-            topLabelComponent: () => <Text variant="labelMedium">{shown}</Text>,
-            topLabelContainerStyle: { width: each, left: -each * 0.2 },
-          }))}
-          barWidth={each * 0.6}
-          spacing={each * 0.4}
-          initialSpacing={each * 0.2}
-          endSpacing={0}
-          maxValue={most * 1.25}
-          hideRules
-          hideYAxisText
-          yAxisThickness={0}
-          yAxisLabelWidth={0}
-          xAxisThickness={1}
-          xAxisColor={colours.faded}
-          xAxisLabelTextStyle={{
-            color: colours.ink,
-            fontSize: 13,
-            fontFamily: sans.regular,
-            width: each,
-            textAlign: 'center',
-          }}
-          disablePress
-          isAnimated={false}
-        />
-      </Suspense>
-    </View>
-  );
-}

@@ -2,13 +2,12 @@ import { activities, type Activity, type Job } from '@tamper/core/job';
 import { hoursOf, usualRates } from '@tamper/core/order';
 import { SPREAD, type Wait, type WhatIf } from '@tamper/core/sequence';
 import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
+import { Bars } from '../../drawing/Bars';
 import { Gantt } from '../../drawing/Gantt';
-import { LazyBarChart } from '../../drawing/lazyCharts';
-import { sans } from '../../theme/fonts';
-import { colours, TARGET } from '../../theme/tokens';
+import { TARGET, WIDE } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Columns } from '../../ui/Columns';
 import { Faults } from '../../ui/Faults';
@@ -107,6 +106,7 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
   const { width } = useWindowDimensions();
   const { currency } = job.rates;
   const wide = Math.min(1240, width) - 50;
+  const half = (width < WIDE ? width : Math.min(1240, width) / 2) - 80;
   const held = (Object.entries(sequence.waited) as [Wait, number][]).sort((a, b) => b[1] - a[1])[0];
   const critical = sequence.busy.machine > 0.85 ? 'the machine' : held && held[1] > 0.02 ? WAITS[held[0]] : 'nothing in particular';
   return (
@@ -125,13 +125,21 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
           <Card key="ends" title="Runs by the day they end on">
             <Bars
               label={sequence.histogram.map(({ day, share }) => `day ${day} ${formatPercent(Number(share.toFixed(3)))}`).join(', ')}
-              bars={sequence.histogram.slice(0, 14).map(({ day, share }) => ({ name: String(day), value: share * 100, unit: ' %' }))}
+              bars={sequence.histogram
+                .slice(0, 14)
+                .map(({ day, share }) => ({ name: String(day), value: share * 100, shown: `${Math.round(share * 100)} %` }))}
+              width={half}
+              height={120}
             />
           </Card>,
           <Card key="metres" title="Metres filled a day, as expected">
             <Bars
               label={sequence.daily.map(({ day, filled }) => `day ${day} ${formatLength(filled, job.units)}`).join(', ')}
-              bars={sequence.daily.slice(0, 14).map(({ day, filled }) => ({ name: String(day), value: filled }))}
+              bars={sequence.daily
+                .slice(0, 14)
+                .map(({ day, filled }) => ({ name: String(day), value: filled, shown: String(Math.round(filled)) }))}
+              width={half}
+              height={120}
             />
           </Card>,
         ]}
@@ -170,48 +178,6 @@ const ifWords = ({ what, value }: WhatIf, units: Job['units']): string =>
     : what === 'open'
       ? `${formatLength(value, units)} open at once`
       : `${formatLength(value, units)} of boxes`;
-
-/** A few bars with their value over them. */
-function Bars({ bars, label }: { bars: { name: string; value: number; unit?: string }[]; label: string }) {
-  const { width } = useWindowDimensions();
-  const wide = (width < 900 ? width : Math.min(1240, width) / 2) - 80;
-  const each = wide / Math.max(1, bars.length);
-  return (
-    <View role="img" aria-label={label}>
-      <Suspense fallback={<View style={{ height: 160 }} />}>
-        <LazyBarChart
-          width={wide}
-          height={120}
-          data={bars.map(({ name, value, unit = '' }) => ({
-            value,
-            label: name,
-            frontColor: colours.clay,
-            topLabelComponent: () => (
-              <Text variant="labelSmall">
-                {Math.round(value)}
-                {unit}
-              </Text>
-            ),
-          }))}
-          barWidth={each * 0.62}
-          spacing={each * 0.38}
-          initialSpacing={each * 0.15}
-          endSpacing={0}
-          maxValue={Math.max(1, ...bars.map(({ value }) => value)) * 1.25}
-          hideRules
-          hideYAxisText
-          yAxisThickness={0}
-          yAxisLabelWidth={0}
-          xAxisThickness={1}
-          xAxisColor={colours.faded}
-          xAxisLabelTextStyle={{ color: colours.ink, fontSize: 13, fontFamily: sans.regular, textAlign: 'center' }}
-          disablePress
-          isAnimated={false}
-        />
-      </Suspense>
-    </View>
-  );
-}
 
 /** What the crew measured itself: it rules over the usual rates. */
 function Logged() {

@@ -1,19 +1,16 @@
-import { errorsOf, jobSchema, withKnownLines, type Job, type Patch } from '@tamper/core/job';
+import { withKnownLines } from '@tamper/core/job';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import { useJob, useRun, type JobDocument, type RunDocument } from '../../data/documents';
+import type { JobDocument, RunDocument } from '../../data/documents';
 import { Strip } from '../../drawing/Strip';
 import { colours } from '../../theme/tokens';
 import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
-import { Loading } from '../../ui/Loading';
-import { SaveBadge } from '../../ui/SaveBadge';
-import { backOr, Page, TopBar } from '../../ui/Screen';
+import { Page } from '../../ui/Screen';
 import { Tabs } from '../../ui/Tabs';
-import { useStable } from '../../ui/useStable';
-import { usePlan } from '../../workers/usePlan';
-import { patched } from '../run/context';
+import { OpenRun } from '../run/OpenRun';
+import { useEdits } from '../run/useEdits';
 import { BetterTab } from './BetterTab';
 import { WorksContext, type WorksEdit } from './context';
 import { DaysTab } from './DaysTab';
@@ -40,45 +37,17 @@ const SHOWN: Record<Tab, () => React.ReactNode> = {
 const ALONG: readonly Tab[] = ['machine', 'spoil'];
 
 /** What digs it, where the dirt goes, what to buy, how many days, and what would be better. */
-export function WorksScreen({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) {
-  const job = useJob(jobId);
-  const run = useRun(runId);
-  const back = backOr(`/jobs/${jobId}/runs/${runId}`);
-  if (!job.document || !run.document)
-    return (
-      <>
-        <TopBar title="Machine, spoil and order" back={back} />
-        <Page>
-          <Loading error={job.error ?? run.error} retry={() => void Promise.all([job.retry(), run.retry()])} what="the run" />
-        </Page>
-      </>
-    );
-  const save = run.document.save.kind === 'saved' ? job.document.save : run.document.save;
-  return (
-    <>
-      <TopBar title={`Works: ${run.document.doc.name}`} status={<SaveBadge save={save} />} back={back} />
-      <Works job={job.document} run={run.document} first={TABS.find(({ value }) => value === tab)?.value ?? 'machine'} />
-    </>
-  );
-}
+export const WorksScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
+  <OpenRun jobId={jobId} runId={runId} title="Works">
+    {(job, run) => <Works job={job} run={run} first={TABS.find(({ value }) => value === tab)?.value ?? 'machine'} />}
+  </OpenRun>
+);
 
 function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first: Tab }) {
   const { width } = useWindowDimensions();
   const [tab, setTab] = useState<Tab>(first);
   const [cursor, setCursor] = useState<number>();
-  const { good, errors, crash } = usePlan(job.doc, run.doc);
-  const apply = useStable((patches: readonly Patch[], tag?: string) => {
-    const next = patched(run.doc, patches);
-    if ('fault' in next) return next.fault;
-    run.change(next.run, tag);
-    return undefined;
-  });
-  const putJob = useStable((change: Partial<Job>) => {
-    const next = { ...job.doc, ...change };
-    const [fault] = errorsOf(jobSchema, next);
-    if (!fault) job.change(next);
-    return fault?.message;
-  });
+  const { good, errors, crash, apply, putJob } = useEdits(job, run);
   const edit = useMemo((): WorksEdit | undefined => {
     if (!good) return undefined;
     const [start, end] = [good.plan.profile.station[0] ?? 0, good.plan.profile.station.at(-1) ?? 0];
