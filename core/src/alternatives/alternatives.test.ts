@@ -20,6 +20,9 @@ test('what it finds holds: each alternative, applied, stands as it said, and the
     for (const other of rest.filter(({ after }) => after.stops.length === best?.after.stops.length))
       expect(best?.after[aim]).toBeLessThanOrEqual(other.after[aim]);
   }
-  // A larger machine gets down where the planned one does not.
+  // The gangway lets no wider machine in: such a one is never first.
+  const wider = found.find(({ label }) => label === 'Take the 3.5 t class');
+  expect(wider?.after.stops.some((stop) => stop.includes('Gangway'))).toBe(true);
+  // The best that was found has nothing against it.
   expect(ranked(found, 'cost')[0]?.after.stops).toEqual([]);
 }, 60_000);

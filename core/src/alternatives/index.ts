@@ -1,7 +1,9 @@
-import { applyPatches, InputError, jobSchema, runSchema, type Job, type Patch, type Run } from '../job';
+import { wayInFindings } from '../clear';
+import { applyPatches, InputError, jobSchema, machineOf, runSchema, type Job, type Patch, type Run } from '../job';
 import type { Solver } from '../lp';
 import { orderOf } from '../order';
 import { planRun, type Plan } from '../plan';
+import { resolveRules } from '../rules';
 import { course, sequenceInputs } from '../sequence';
 import { tries, type AlternativeKind } from './candidates';
 
@@ -26,16 +28,19 @@ export interface Alternative {
   after: Standing;
 }
 
-/** A plan with its order and its days as expected. */
+/** A plan with its order, its days as expected, and all that stands against it, the way in included. */
 export function standing(job: Job, run: Run, plan: Plan = planRun(job, run)): Standing {
   const order = orderOf(job, run, plan);
+  // A machine that does not get in digs nothing.
+  const way = wayInFindings(job.clearance.pinches, machineOf(job), resolveRules(job.ruleSet, job.overrides), job.units);
+  const against = [...way, ...plan.findings, ...order.findings];
   return {
     cost: order.total,
     hours: course(sequenceInputs(job, run, plan, order), () => 1).hours,
     topWidth: plan.widestTop,
     dig: plan.dig.hand + plan.dig.machine,
-    stops: plan.findings.filter(({ severity }) => severity === 'stop').map(({ what }) => what),
-    cautions: plan.findings.filter(({ severity }) => severity === 'caution').length,
+    stops: against.filter(({ severity }) => severity === 'stop').map(({ what }) => what),
+    cautions: against.filter(({ severity }) => severity === 'caution').length,
   };
 }
 

@@ -137,7 +137,7 @@ function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
       packs: '',
       mass: 0,
       price: each,
-      basis: `Joints between structures. ${PRICE_BASIS}`,
+      basis: PRICE_BASIS,
     });
     if (cut.kind === 'sticks') {
       const { sticks, joints, offcut, exact, bound } = cut.cutting;

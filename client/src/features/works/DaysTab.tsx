@@ -113,7 +113,7 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
     <>
       <Card title={`${sequence.days.p50} days, ${sequence.days.p90} to be nine-tenths sure`}>
         <Text>
-          {money(sequence.cost.p50, currency)}, {money(sequence.cost.p90, currency)} to be nine-tenths sure. The machine works{' '}
+          Costs {money(sequence.cost.p50, currency)}, or {money(sequence.cost.p90, currency)} to be nine-tenths sure. The machine works{' '}
           {formatPercent(Number(sequence.busy.machine.toFixed(2)))} of the time, the crew{' '}
           {formatPercent(Number(sequence.busy.crew.toFixed(2)))}.
         </Text>

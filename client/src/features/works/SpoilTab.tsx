@@ -14,7 +14,7 @@ import {
   parseStation,
   type UnitSystem,
 } from '@tamper/core/units';
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
@@ -43,7 +43,11 @@ export function SpoilTab() {
   const { width } = useWindowDimensions();
   const { task, start, cancel } = useTask<Carried>();
   useEffect(() => start((remote, onProgress) => remote.carry(job, run, onProgress)), [start, job, run]);
-  const carried = task.kind === 'done' ? task.value : undefined;
+  // What was worked out last stays, faint, until the next is there: nothing jumps while somebody types below it.
+  const last = useRef<Carried>(undefined);
+  if (task.kind === 'done') last.current = task.value;
+  const carried = last.current;
+  const stale = task.kind !== 'done';
   const { units } = job;
   const findings = plan.findings.filter(({ chapter }) => chapter === 'spoil');
   return (
@@ -65,10 +69,20 @@ export function SpoilTab() {
           options={SIDES}
           onChange={(side) => void apply([{ path: ['spoil', 'side'], value: side }])}
         />
-        <SpoilPlan run={run} plan={plan} carried={carried} units={units} width={Math.min(1240, width) - 50} height={250} cursor={cursor} />
-        {task.kind === 'running' ? <Progress share={task.share} what={task.what} onCancel={cancel} /> : null}
+        <View style={{ gap: 10, opacity: stale && carried ? 0.5 : 1 }} aria-busy={stale}>
+          <SpoilPlan
+            run={run}
+            plan={plan}
+            carried={carried}
+            units={units}
+            width={Math.min(1240, width) - 50}
+            height={250}
+            cursor={cursor}
+          />
+          {carried ? <Ends carried={carried} /> : null}
+        </View>
+        {task.kind === 'running' && !carried ? <Progress share={task.share} what={task.what} onCancel={cancel} /> : null}
         {task.kind === 'failed' ? <Faults title="Not worked out" faults={task.errors.map(({ message }) => message)} /> : null}
-        {carried ? <Ends carried={carried} /> : null}
       </Card>
       <Columns>{[<Kinds key="kinds" />, <Room key="room" />]}</Columns>
     </>

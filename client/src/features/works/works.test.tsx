@@ -1,29 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { fireEvent, screen, within } from '@testing-library/react';
-import {
-  blankJob,
-  demoFile,
-  errorsOf,
-  jobSchema,
-  machineOf,
-  orderOf,
-  planRun,
-  type Job,
-  type Patch,
-  type Plan,
-  type Run,
-} from '@tamper/core';
+import { demoFile, machineOf, orderOf, planRun, type Run } from '@tamper/core';
 import { liftChecks } from '@tamper/core/machine';
 import { carrySpoil, spoilCells } from '@tamper/core/spoil';
 import { course, sequenceInputs } from '@tamper/core/sequence';
 import type { Solver } from '@tamper/core/lp';
-import { useMemo, useState, type ReactNode } from 'react';
 import { Gantt } from '../../drawing/Gantt';
 import { LiftPlot } from '../../drawing/LiftPlot';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
 import { onPage } from '../../testing/benches';
-import { patched } from '../run/context';
-import { WorksContext } from './context';
+import { onWorks } from '../../testing/works';
 import { OwnMachines } from './OwnMachines';
 import { packDocument } from './packDocument';
 import { Stretches } from './Stretches';
@@ -33,36 +19,6 @@ Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID });
 
 const { job: demo, runs } = demoFile;
 const outfall = runs[3] as Run;
-
-/** A part of the works screen on a run and a job that really change. */
-function onWorks(part: ReactNode, start: Run = runs[0] as Run) {
-  const seen = { run: start, job: blankJob('Bench') };
-  function Bench() {
-    const [run, setRun] = useState(start);
-    const [job, setJob] = useState<Job>(seen.job);
-    Object.assign(seen, { run, job });
-    const plan = useMemo((): Plan => planRun(job, run), [job, run]);
-    const apply = (patches: readonly Patch[]) => {
-      const next = patched(run, patches);
-      if ('fault' in next) return next.fault;
-      setRun(next.run);
-      return undefined;
-    };
-    const putJob = (change: Partial<Job>) => {
-      const next = { ...job, ...change };
-      const [fault] = errorsOf(jobSchema, next);
-      if (!fault) setJob(next);
-      return fault?.message;
-    };
-    return (
-      <WorksContext.Provider value={{ job, run, plan, cursor: 10, setCursor: () => undefined, apply, putJob }}>
-        {part}
-      </WorksContext.Provider>
-    );
-  }
-  onPage(<Bench />);
-  return seen;
-}
 
 const type = (label: string, text: string) => fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
 
