@@ -2,7 +2,7 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import { demoFile, kitOf, orderOf, planRun, seeded, sequenceInputs, simulateSequence, whatIfs, type Job, type Run } from '@tamper/core';
 import { alternatives } from '@tamper/core/alternatives';
 import { carrySpoil, spoilCells } from '@tamper/core/spoil';
-import { useEffect, useState } from 'react';
+import { type useEffect, type useState } from 'react';
 import { readFileSync } from 'node:fs';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
 import { choose, press, type } from '../../testing/benches';
