@@ -36,5 +36,8 @@ export interface OrderItem {
   basis: string;
 }
 
+/** A line before its price is looked up. */
+export type Draft = Omit<OrderItem, 'cost' | 'typed'>;
+
 /** Days a piece of supports is on hire: those it stands, and the one it comes and goes. */
 export const hireDays = (hours: number, shift: number): number => Math.ceil(hours / shift - 1e-9) + 1;

@@ -1,0 +1,180 @@
+import {
+  beddingIds,
+  beddings,
+  coveringPrices,
+  coveringUnits,
+  PRICE_BASIS,
+  structurePrices,
+  structureTypes,
+  surfaceMaterials,
+  surfacePrices,
+  type SurfaceMaterialId,
+} from '../catalogue';
+import { trenchArea } from '../geometry';
+import { laidLines, linesIn, type Job, type LaidLine, type Run } from '../job';
+import { isOpen } from '../line';
+import { coveringsOf, digWidth, layerHeights, surfaceDepth } from '../makeup';
+import type { Plan } from '../plan';
+import { looseDensity, lorryLoads } from '../spoil';
+import { formatLength, formatVolume } from '../units';
+import type { Draft } from './items';
+import { percent, plural } from './words';
+
+/** Bedding of every material, loose and with waste. */
+export function bedItems(job: Job, plan: Plan): Draft[] {
+  return beddingIds.flatMap((id): Draft[] => {
+    const { name, bulking, density } = beddings[id];
+    const net = plan.beds[id];
+    const order = net * bulking * (1 + job.rates.waste);
+    const mass = net * density * (1 + job.rates.waste);
+    const loads = lorryLoads(order, density / bulking, job.pace.lorry);
+    return [
+      {
+        id: `bed.${id}`,
+        group: 'bed',
+        what: name,
+        unit: 'm3',
+        net,
+        order,
+        packs: plural(loads, 'load', 'loads'),
+        mass,
+        price: job.rates.bedding,
+        basis: `${formatVolume(net, job.units)} compacted × ${bulking} loose, ${percent(job.rates.waste)} waste`,
+      },
+    ];
+  });
+}
+/** Tape, wire, fabric and plates. */
+export function coverItems(job: Job, run: Run, laid: readonly LaidLine[]): Draft[] {
+  const all = run.reaches
+    .map((reach, index) => ({ reach, index }))
+    .filter(({ reach }) => isOpen(reach))
+    .map(({ index }) => coveringsOf(run, index, laid));
+  const sum = (key: 'plates' | 'tape' | 'tracer' | 'fabric') => all.reduce((total, one) => total + one[key], 0);
+  const rolls = (metres: number, roll: number) => Math.ceil((metres * (1 + job.rates.waste)) / roll);
+  const by = (id: 'tape' | 'tracer' | 'fabric', what: string, unit: 'm' | 'm2', pack: [string, string], price: number): Draft => {
+    const count = rolls(sum(id), coveringUnits[id]);
+    const size = coveringUnits[id];
+    return {
+      id: `cover.${id}`,
+      group: 'cover',
+      what,
+      unit,
+      net: sum(id),
+      order: count * size,
+      packs: `${plural(count, pack[0], pack[1])} of ${unit === 'm' ? formatLength(size, job.units) : `${size} m²`}`,
+      mass: 0,
+      price,
+      basis: PRICE_BASIS,
+    };
+  };
+  const plates = Math.ceil(sum('plates') * (1 + job.rates.waste));
+  return [
+    by('tape', 'Warning tape', 'm', ['roll', 'rolls'], coveringPrices.tape / coveringUnits.tape),
+    by('tracer', 'Tracer wire', 'm', ['reel', 'reels'], coveringPrices.tracer),
+    by('fabric', 'Non-woven fabric', 'm2', ['roll', 'rolls'], coveringPrices.fabric),
+    {
+      id: 'cover.plates',
+      group: 'cover',
+      what: 'Cover plates',
+      unit: 'piece',
+      net: sum('plates'),
+      order: plates,
+      packs: '',
+      mass: 0,
+      price: coveringPrices.plate,
+      basis: 'One row for each 250 mm of lines',
+    },
+  ];
+}
+
+/** Volume of each surface material, m³ compacted: strips of the trench's top as thick as the layers are, by Simpson's rule between nodes. */
+export function surfaceVolumes(job: Pick<Job, 'services'>, run: Run, plan: Plan): Partial<Record<SurfaceMaterialId, number>> {
+  const { station, depth, reach: reachOf } = plan.profile;
+  const laid = laidLines(job, run);
+  const volumes: Partial<Record<SurfaceMaterialId, number>> = {};
+  run.reaches.forEach((reach, index) => {
+    if (!isOpen(reach) || surfaceDepth(reach) === 0) return;
+    const from = reach.from;
+    const here = linesIn(laid, from, run.reaches[index + 1]?.from ?? Infinity);
+    const { surround } = layerHeights(reach, here);
+    const upTo = (height: number) => trenchArea(digWidth(reach), reach.left, reach.right, Math.max(0, height));
+    let over = 0;
+    for (const { material, thickness } of reach.restoration) {
+      const strip = (deep: number) => {
+        const [top, under] = [Math.max(surround, deep - over), Math.max(surround, deep - over - thickness)];
+        return upTo(Math.min(deep, top)) - upTo(Math.min(deep, under));
+      };
+      let volume = 0;
+      for (let i = 0; i + 1 < station.length; i++) {
+        if (reachOf[i] !== index) continue;
+        const length = (station[i + 1] as number) - (station[i] as number);
+        const [a, b] = [depth[i] as number, depth[i + 1] as number];
+        if (length > 0) volume += (length / 6) * (strip(a) + 4 * strip((a + b) / 2) + strip(b));
+      }
+      volumes[material] = (volumes[material] ?? 0) + volume;
+      over += thickness;
+    }
+  });
+  return volumes;
+}
+
+/** Layers at the top, and fill brought in. */
+export function surfaceItems(job: Job, run: Run, plan: Plan): Draft[] {
+  const top = Object.entries(surfaceVolumes(job, run, plan)) as [SurfaceMaterialId, number][];
+  const { importFill } = plan.balance;
+  const fill = importFill * (1 + job.rates.waste);
+  return [
+    ...top.map(([material, net]): Draft => {
+      const { name, density, bulking } = surfaceMaterials[material];
+      const kept = material === 'turf' || material === 'topsoil';
+      const order = net * bulking * (1 + (kept ? 0 : job.rates.waste));
+      return {
+        id: `surface.${material}`,
+        group: 'surface',
+        what: kept ? `${name}, laid aside and back` : name,
+        unit: 'm3',
+        net,
+        order,
+        packs: kept ? '' : plural(lorryLoads(order, density / bulking, job.pace.lorry), 'load', 'loads'),
+        mass: kept ? 0 : net * density * (1 + job.rates.waste),
+        price: surfacePrices[material],
+        basis: kept
+          ? 'Stripped first into its own heap'
+          : `${formatVolume(net, job.units)} compacted × ${bulking} loose, ${percent(job.rates.waste)} waste`,
+      };
+    }),
+    {
+      id: 'surface.fill',
+      group: 'surface',
+      what: 'Fill brought in',
+      unit: 'm3',
+      net: importFill,
+      order: fill,
+      packs: plural(lorryLoads(fill, looseDensity('sand'), job.pace.lorry), 'load', 'loads'),
+      mass: fill * looseDensity('sand'),
+      price: coveringPrices.fill,
+      basis: run.spoil.reuse ? 'What the spoil does not fill again' : 'Spoil is not put back',
+    },
+  ];
+}
+
+/** What is placed on the run. */
+export function structureItems(run: Run): Draft[] {
+  const kinds = [...new Set(run.structures.map(({ kind }) => kind))];
+  return kinds.map((kind): Draft => {
+    const count = run.structures.filter((one) => one.kind === kind).length;
+    return {
+      id: `structure.${kind}`,
+      group: 'structures',
+      what: structureTypes[kind].name,
+      unit: 'piece',
+      net: count,
+      order: kind === 'trial' ? 0 : count,
+      packs: '',
+      mass: 0,
+      price: structurePrices[kind],
+      basis: `As placed on the run. ${PRICE_BASIS}`,
+    };
+  });
+}

@@ -1,0 +1,108 @@
+import { EPSILON } from '../geometry';
+import { placingEffort } from '../guard';
+import { machineOf, type Job, type Run } from '../job';
+import type { Plan } from '../plan';
+import { looseDensity, loosening, lorryLoads } from '../spoil';
+import { hireDays, type Draft } from './items';
+import { hoursOf, type WorkPiece } from './pieces';
+import { plural } from './words';
+
+/** Supports of a kind go from reach to reach: as many come as the reach takes that takes most, for all the days they are in use. */
+export function supportItems(job: Job, plan: Plan, pieces: readonly WorkPiece[]): Draft[] {
+  const used = plan.guards.flatMap(({ kit, schedule, from, to }) => {
+    const count = placingEffort(schedule).pieces;
+    if (!kit || count === 0) return [];
+    const hours = pieces
+      .filter((piece) => piece.from >= from - EPSILON && piece.to <= to + EPSILON)
+      .reduce((sum, piece) => sum + Object.values(piece.hours).reduce((all, one) => all + one, 0), 0);
+    return [{ kit, count, hours }];
+  });
+  const kits = [...new Map(used.map(({ kit }) => [kit.id, kit])).values()];
+  return kits.map((kit): Draft => {
+    const own = used.filter((one) => one.kit.id === kit.id);
+    const count = Math.max(...own.map((one) => one.count));
+    const days = hireDays(
+      own.reduce((sum, { hours }) => sum + hours, 0),
+      job.pace.shift,
+    );
+    return {
+      id: `hire.${kit.id}`,
+      group: 'supports',
+      what: kit.name,
+      unit: 'day',
+      net: count * days,
+      order: count * days,
+      packs: `${plural(count, 'piece', 'pieces')} for ${plural(days, 'day', 'days')}`,
+      mass: 0,
+      price: kit.hire,
+      basis: kit.source,
+    };
+  });
+}
+
+/** Hours of machine and crew. The crew works beside the machine: its hours are those of its own activities and of a banksman while it digs. */
+export function workHours(pieces: readonly WorkPiece[]): { machine: number; crew: number } {
+  const of = (...activities: Parameters<typeof hoursOf>[1][]) => activities.reduce((sum, activity) => sum + hoursOf(pieces, activity), 0);
+  return { machine: of('dig', 'move', 'protect', 'fill'), crew: of('hand', 'protect', 'bed', 'lay', 'fill') };
+}
+
+/** Hours of machine, driver and crew, and fuel. */
+export function workItems(job: Job, pieces: readonly WorkPiece[]): Draft[] {
+  const { machine, crew } = workHours(pieces);
+  const people = Math.max(1, job.pace.people - 1);
+  const one = (id: string, what: string, unit: 'hour' | 'litre', amount: number, price: number, basis: string): Draft => ({
+    id,
+    group: 'works',
+    what,
+    unit,
+    net: amount,
+    order: amount,
+    packs: '',
+    mass: 0,
+    price,
+    basis,
+  });
+  const { fuel, name } = machineOf(job);
+  return [
+    one(`machine.${job.machine}`, name, 'hour', machine, machineOf(job).hour, 'Digging, moving, placing supports, filling'),
+    one('works.driver', 'Driver', 'hour', machine, job.rates.crew, 'With the machine'),
+    one(
+      'works.crew',
+      `Crew of ${people} beside it`,
+      'hour',
+      crew * people,
+      job.rates.crew,
+      'By hand, supports, bed, laying and filling; person-hours',
+    ),
+    one('works.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${fuel} l an hour`),
+  ];
+}
+
+/** What is carted off, apart where it is suspect. */
+export function spoilItems(job: Job, run: Run, plan: Plan): Draft[] {
+  const { surplusLoose, surplusBank } = plan.balance;
+  const density = looseDensity(run.spoil.ground);
+  const suspect = plan.balance.suspectBank * loosening(run.spoil);
+  const one = (id: string, what: string, loose: number, bank: number, basis: string): Draft => ({
+    id: `spoil.${id}`,
+    group: 'spoil',
+    what,
+    unit: 'm3',
+    net: bank,
+    order: loose,
+    packs: plural(lorryLoads(loose, density, job.pace.lorry), 'load', 'loads'),
+    mass: loose * density,
+    price: job.rates.off,
+    basis,
+  });
+  return [
+    one(
+      'surplus',
+      'Surplus spoil',
+      Math.max(0, surplusLoose - suspect),
+      Math.max(0, surplusBank - plan.balance.suspectBank),
+      'What is displaced and does not go back; loose',
+    ),
+    one('suspect', 'Suspect spoil, apart', suspect, plan.balance.suspectBank, 'Tested and tipped where it is licensed; loose'),
+  ];
+}
