@@ -1,5 +1,5 @@
 import type { Machine } from './catalogue';
-import { EPSILON, type Point, type Range } from './geometry';
+import { EPSILON, valueAt, type Point, type Range } from './geometry';
 import type { Job, Run } from './job';
 import { extent, groundAt } from './line';
 import { OPENS, tipsOver, type ArmPoint, type Stand } from './machine';
@@ -34,14 +34,7 @@ export function alongScene(run: Run, plan: Plan, stand: Stand): Scene & { points
   const dug = near.filter(({ at }) => (forward ? at <= stand.to + EPSILON : at >= stand.from - EPSILON));
   const cut = forward ? stand.to : stand.from;
   // The face it leaves stands at the end of the bite, at the depths either side of it.
-  const face = station.findIndex((at) => at >= cut - EPSILON);
-  const [a, b] = [Math.max(0, face - 1), Math.max(0, face)];
-  const share =
-    (station[b] as number) - (station[a] as number) > EPSILON
-      ? (cut - (station[a] as number)) / ((station[b] as number) - (station[a] as number))
-      : 0;
-  const between = (column: readonly number[]) => (column[a] as number) + ((column[b] as number) - (column[a] as number)) * share;
-  const edge = { x: ahead(cut), top: between(ground) - level, floor: between(bottom) - level };
+  const edge = { x: ahead(cut), top: valueAt(station, ground, cut) - level, floor: valueAt(station, bottom, cut) - level };
   const along = [...dug.map(({ i, x }) => ({ x, top: (ground[i] as number) - level, floor: (bottom[i] as number) - level })), edge].sort(
     (one, other) => one.x - other.x,
   );

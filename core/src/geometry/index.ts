@@ -1,3 +1,4 @@
+export * from './column';
 export * from './edge';
 export * from './walls';
 export * from './polygon';

@@ -1,5 +1,6 @@
 import type { Arm } from '../catalogue';
 import type { Range } from '../geometry';
+import { within, wrapped } from './angles';
 import type { ArmPoint } from './reach';
 
 /** Where the teeth get, seen from the boom's foot: at a distance, between two bearings above the level, radians. */
@@ -14,7 +15,6 @@ const bearing = (links: readonly (readonly [length: number, turned: number])[]):
   const [x, z] = links.reduce(([sx, sz], [length, turned]) => [sx + length * Math.cos(turned), sz + length * Math.sin(turned)], [0, 0]);
   return Math.atan2(z, x);
 };
-const within = (angle: number, [low, high]: readonly [number, number]): boolean => angle >= low - 1e-9 && angle <= high + 1e-9;
 /** Turns of a second link that make two links span a distance. */
 function turnsFor(a: number, b: number, distance: number): number[] {
   const cosine = (distance * distance - a * a - b * b) / (2 * a * b);
@@ -62,8 +62,6 @@ function innerBearings(arm: Arm, distance: number): Range | undefined {
   }
   return from <= to ? { from, to } : undefined;
 }
-
-const wrapped = (angle: number): number => Math.atan2(Math.sin(angle), Math.cos(angle));
 
 /** Bearings from level of the teeth at a distance from the boom's foot: those from the boom, and the boom's own turn on top. */
 function ringAt(arm: Arm, distance: number): Ring | undefined {

@@ -1,5 +1,6 @@
 import type { Arm } from '../catalogue';
 import { edgeOf, type Range } from '../geometry';
+import { within, wrapped } from './angles';
 
 /** A point in the plane of the arm: forward of the swing axis and up from the ground, metres. */
 export interface ArmPoint {
@@ -24,10 +25,6 @@ export function jointsOf(arm: Arm, { boom, stick, tip }: Pose): [ArmPoint, ArmPo
   const wrist = out(elbow, arm.stick, boom + stick);
   return [arm.foot, elbow, wrist, out(wrist, arm.tip, boom + stick + tip)];
 }
-
-const within = (angle: number, [low, high]: readonly [number, number]): boolean => angle >= low - 1e-9 && angle <= high + 1e-9;
-/** An angle as it is said between −π and π. */
-const wrapped = (angle: number): number => Math.atan2(Math.sin(angle), Math.cos(angle));
 
 /**
  * The pose that puts the teeth on a point with the bucket at an angle from level; undefined where joints do not allow it. Source: two links to the

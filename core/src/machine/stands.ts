@@ -1,5 +1,5 @@
 import type { Machine } from '../catalogue';
-import { EPSILON, largest, type Range } from '../geometry';
+import { EPSILON, firstFrom, largest, valueAt, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import { extent, isOpen, reachEnd, type ProfileColumns } from '../line';
 import { flatWindow } from './reach';
@@ -102,30 +102,13 @@ function biteFrom(machine: Machine, at: number, end: number, depthIn: (from: num
 /** Greatest depth between two stations, whichever comes first. */
 function deepestAlong(run: Run, { station, depth, reach }: ProfileColumns): (a: number, b: number) => number {
   const opened = depth.map((one, i) => (isOpen(run.reaches[reach[i] as number] as Reach) ? one : 0));
-  const depthAt = (at: number) => {
-    const next = firstFrom(station, at);
-    if (next >= station.length) return opened.at(-1) ?? 0;
-    const [b, a] = [station[next] as number, station[Math.max(0, next - 1)] as number];
-    const [db, da] = [opened[next] as number, opened[Math.max(0, next - 1)] as number];
-    return b - a < EPSILON ? Math.max(da, db) : da + ((db - da) * (at - a)) / (b - a);
-  };
+  const depthAt = (at: number) => valueAt(station, opened, at);
   return (one, other) => {
     const [from, to] = one < other ? [one, other] : [other, one];
     const [first, last] = [firstFrom(station, from), firstFrom(station, to) - 1];
     const inside = last >= first ? largest(opened, { first, last }) : 0;
     return Math.max(depthAt(from), depthAt(to), inside);
   };
-}
-
-/** Index of the first station not before one; their number when all are. */
-function firstFrom(stations: readonly number[], at: number): number {
-  let [low, high] = [0, stations.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if ((stations[middle] as number) < at - EPSILON) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }
 
 /** A range less others. */

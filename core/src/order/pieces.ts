@@ -1,5 +1,5 @@
 import { grounds } from '../catalogue';
-import { EPSILON, type Range } from '../geometry';
+import { EPSILON, valueAt, type Range } from '../geometry';
 import { placingEffort } from '../guard';
 import { laidLines, linesIn, machineOf, type Activity, type Job, type LaidLine, type Reach, type Run } from '../job';
 import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../line';
@@ -52,7 +52,7 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
   const totals = rough.reduce((sum, { bed, fill }) => ({ bed: sum.bed + bed, fill: sum.fill + fill }), { bed: 0, fill: 0 });
   const { bedding, surround, fill, surface } = plan.volumes;
   const share = (part: number, whole: number) => (whole > 0 ? part / whole : 0);
-  const dugAt = (at: number) => interpolate(station, dug, at);
+  const dugAt = (at: number) => valueAt(station, dug, at);
   const hands = [...plan.handWindows, ...plan.byHand];
   const pieces = stretches.map(({ index, from, to }, i): WorkPiece => {
     const reach = run.reaches[index] as Reach;
@@ -99,15 +99,6 @@ function middleVolumes(run: Run, laid: readonly LaidLine[], from: number, to: nu
   const { depth } = levelsAt(run, (laid[0] as LaidLine).service, reach, middle);
   const areas = layerAreas(reach, linesIn(laid, middle, middle), depth);
   return { depth, bed: (areas.bedding + areas.surround) * (to - from), fill: (areas.fill + areas.surface) * (to - from) };
-}
-
-/** A column at a station between two of its nodes. */
-function interpolate(stations: readonly number[], column: readonly number[], at: number): number {
-  const next = stations.findIndex((station) => station >= at - EPSILON);
-  if (next <= 0) return (next === 0 ? column[0] : column.at(-1)) ?? 0;
-  const [a, b] = [stations[next - 1] as number, stations[next] as number];
-  const [va, vb] = [column[next - 1] as number, column[next] as number];
-  return b - a < EPSILON ? vb : va + ((vb - va) * (Math.min(at, b) - a)) / (b - a);
 }
 
 /** All hours of an activity. */

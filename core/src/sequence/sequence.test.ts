@@ -4,7 +4,7 @@ import { demoFile } from '../demo';
 import type { Run } from '../job';
 import { orderOf, type WorkPiece } from '../order';
 import { planRun } from '../plan';
-import { course, sequenceInputs, simulateSequence, whatIfs, workStages, type Bar, type SequenceInputs } from '.';
+import { course, critical, sequenceInputs, simulateSequence, whatIfs, workStages, type Bar, type SequenceInputs } from '.';
 
 const hours = (dig: number, rest = 0): WorkPiece['hours'] => ({
   dig,
@@ -60,6 +60,13 @@ test('the same seed gives the same days; lost days cost the machine and the hire
   expect(run(1)?.days.p90).toBeGreaterThan(run(1, { lost: 0 })?.days.p50 ?? Infinity);
   expect(run(1)?.histogram.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
   expect(simulateSequence(inputs(), 400, seeded(1), () => false)).toBeUndefined();
+});
+
+test('what holds the days up: a machine hardly ever still, else what it stands for longest, else nothing', () => {
+  const waited = { open: 0.1, held: 0.2, crew: 0.05, delivery: 0 };
+  expect(critical({ busy: { machine: 0.9, crew: 0.1 }, waited })).toBe('machine');
+  expect(critical({ busy: { machine: 0.6, crew: 0.1 }, waited })).toBe('held');
+  expect(critical({ busy: { machine: 0.6, crew: 0.1 }, waited: { open: 0.01, held: 0, crew: 0.01, delivery: 0 } })).toBeUndefined();
 });
 
 const any = fc.record({

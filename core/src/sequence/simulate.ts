@@ -150,6 +150,16 @@ export interface Sequence {
   daily: { day: number; dug: number; laid: number; filled: number }[];
 }
 
+/** The machine is what holds it up when it works this much; another thing when the machine stands for it this much of the time. */
+const BUSY = 0.85;
+const WAITING = 0.02;
+/** What holds the days up most; undefined where nothing stands out. */
+export function critical({ busy, waited }: Pick<Sequence, 'busy' | 'waited'>): Wait | 'machine' | undefined {
+  if (busy.machine > BUSY) return 'machine';
+  const longest = waits.reduce((most, wait) => (waited[wait] > waited[most] ? wait : most));
+  return waited[longest] > WAITING ? longest : undefined;
+}
+
 const at = (sorted: Float64Array, share: number): number => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0;
 
 /**

@@ -1,6 +1,6 @@
 import { activities, type Activity, type Job } from '@tamper/core/job';
 import { hoursOf, usualRates } from '@tamper/core/order';
-import { SPREAD, type Wait, type WhatIf } from '@tamper/core/sequence';
+import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/sequence';
 import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
 import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -24,7 +24,8 @@ import { money } from './units';
 const TRIALS = 2000;
 const SEED = 20_261;
 
-const WAITS: Record<Wait, string> = {
+const HOLDS: Record<Wait | 'machine', string> = {
+  machine: 'the machine',
   open: 'as much is open as may be',
   held: 'all supports are in use',
   crew: 'the crew is behind',
@@ -107,8 +108,7 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
   const { currency } = job.rates;
   const wide = Math.min(1240, width) - 50;
   const half = (width < WIDE ? width : Math.min(1240, width) / 2) - 80;
-  const held = (Object.entries(sequence.waited) as [Wait, number][]).sort((a, b) => b[1] - a[1])[0];
-  const critical = sequence.busy.machine > 0.85 ? 'the machine' : held && held[1] > 0.02 ? WAITS[held[0]] : 'nothing in particular';
+  const holds = critical(sequence);
   return (
     <>
       <Card title={`${sequence.days.p50} days, ${sequence.days.p90} to be nine-tenths sure`}>
@@ -117,7 +117,7 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
           {formatPercent(Number(sequence.busy.machine.toFixed(2)))} of the time, the crew{' '}
           {formatPercent(Number(sequence.busy.crew.toFixed(2)))}.
         </Text>
-        <Notice kind="note" title={`What holds it up: ${critical}`} />
+        <Notice kind="note" title={`What holds it up: ${holds ? HOLDS[holds] : 'nothing in particular'}`} />
         <Gantt bars={sequence.expected.bars} pieces={inputs.pieces} shift={inputs.shift} hours={sequence.expected.hours} width={wide} />
       </Card>
       <Columns>

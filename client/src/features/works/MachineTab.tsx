@@ -10,7 +10,7 @@ import {
   tipsInto,
   type MachineFit,
 } from '@tamper/core/machine';
-import { classSlope } from '@tamper/core/guard';
+import { classSlope, legShare, SLING } from '@tamper/core/guard';
 import { reachIndexAt } from '@tamper/core/line';
 import { resolveRules } from '@tamper/core/rules';
 import { acrossScene, alongScene, standAt } from '@tamper/core/scene';
@@ -184,7 +184,8 @@ function Lifts() {
         />
       ) : null}
       <Text variant="bodySmall">
-        {LIFT_BASIS}. Nobody under a load; tag lines; keep it low; engine off while slinging. Two legs at 60° carry 0.58 of the load each.
+        {LIFT_BASIS}. Nobody under a load; tag lines; keep it low; engine off while slinging. Two legs at 60° carry{' '}
+        {legShare(2, SLING).toFixed(2)} of the load each.
       </Text>
     </Card>
   );

@@ -1,6 +1,6 @@
 import { grounds } from '@tamper/core/catalogue';
 import { extent } from '@tamper/core/line';
-import { barrowHours, barrowTrips, looseDensity, lorryLoads, loosening, type Carried } from '@tamper/core/spoil';
+import { barrowHours, barrowTrips, crown, looseDensity, lorryLoads, loosening, THROWN_IN, type Carried } from '@tamper/core/spoil';
 import {
   formatHours,
   formatLength,
@@ -142,8 +142,9 @@ function Kinds() {
         Surplus weighs {formatMass(surplus * loosen * density, units)}. Turf comes off first, into its own heap; boulders off the lip.
       </Text>
       <Text variant="bodySmall">
-        Fill that is not compacted settles: in soft ground leave a crown of about {formatLength(0.1 * deep, units, 'size')} over{' '}
-        {formatLength(deep, units)}; never under traffic.
+        Fill that is not compacted settles: in soft ground leave a crown of about{' '}
+        {formatLength(crown(THROWN_IN.placed, THROWN_IN.settled, deep), units, 'size')} over {formatLength(deep, units)}; never under
+        traffic.
       </Text>
       <Stretches list="suspect" title="Suspect ground" word="what" blank="Smells or stains" />
     </Card>
