@@ -63,7 +63,8 @@ export function WaysTab() {
         Shields protect people, they do not hold the ground; shores hold the ground. Hours and cost are rough, to compare by. Defaults, not
         a design: check your local code and the supplier’s table.
       </Text>
-      <BesideCard />
+      {/* Below the ways, so not before them: it would be pushed away under a finger. */}
+      {result || crash ? <BesideCard /> : null}
     </>
   );
 }

@@ -62,8 +62,8 @@ export function MachineTab() {
       ))}
       <Columns>{[<Along key="along" />, <Across key="across" />]}</Columns>
       <Columns>{[<Lifts key="lifts" />, <ByHand key="hand" />]}</Columns>
-      <Machines />
       <OwnMachines />
+      <Machines />
       <Text variant="bodySmall">
         {machineOf(job).basis}. A machine needs depth to spare and room to work: {formatPercent(DEPTH_TO_SPARE)} and a floor of{' '}
         {formatLength(SHORT_WINDOW, job.units)} at the least.
