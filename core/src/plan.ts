@@ -69,6 +69,7 @@ import {
   widthBreakDepths,
   widthFindings,
   widthFloor,
+  widthMisfits,
   type LayerHeights,
 } from './makeup';
 import { resolveRules, type RuleSetId } from './rules';
@@ -143,7 +144,8 @@ export function planRun(job: Job, run: Run): Plan {
   const laid = laidLines(job, run);
   const { service } = laid[0] as LaidLine;
   const machine = machineOf(job);
-  mustHoldTheLines(run, laid);
+  const misfits = widthMisfits(run, laid);
+  if (misfits.length > 0) throw new InputError(misfits);
 
   const ruleDepths = [...ruleBreakDepths(rules), ...widthBreakDepths(rules)];
   const { start, end, length } = extent(run);
@@ -263,21 +265,6 @@ function along(profile: ProfileColumns, area: (i: number) => number): number {
 }
 
 const total = <T>(items: readonly T[], of: (item: T) => number): number => items.reduce((sum, item) => sum + of(item), 0);
-
-function mustHoldTheLines(run: Run, laid: readonly LaidLine[]): void {
-  const errors = run.reaches.flatMap((reach, index) => {
-    const od = largest(linesIn(laid, reach.from, reachEnd(run, index)).map(({ service }) => service.od));
-    return isOpen(reach) && reach.bottomWidth < od
-      ? [
-          {
-            field: `reaches[${index}].bottomWidth`,
-            message: `The bottom is ${reach.bottomWidth} m wide and the line is ${od} m; it does not go in.`,
-          },
-        ]
-      : [];
-  });
-  if (errors.length > 0) throw new InputError(errors);
-}
 
 const NOTHING = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill: 0, surface: 0 };
 

@@ -3,7 +3,7 @@ import { wallPoints, wallOffset, type Point } from './geometry';
 import { cylinderHeights, sheetSchedule, stackOf, supportHeight, type Stack } from './guard';
 import { kitOf, laidLines, linesIn, panelOf, type Job, type LaidLine, type Patch, type Reach, type Run } from './job';
 import { isOpen, levelsAt, reachEnd, reachIndexAt, type Levels } from './line';
-import { digWidth, dropOf, layerAreas, layerHeights, layerLadder, surfaceDepth, type LayerAreas } from './makeup';
+import { digWidth, dropOf, layerAreas, layerHeights, layerLadder, surfaceDepth, widthMisfits, type LayerAreas } from './makeup';
 import { resolveRules, type Rules } from './rules';
 import { heapsAt, type Heap } from './spoil';
 
@@ -88,6 +88,13 @@ export function sectionAt(job: Pick<Job, 'services' | 'kit' | 'ruleSet' | 'overr
     ...(open ? supportsOf(job, reach, bottom, depth) : { panels: [], braces: [], joints: [] }),
     bore: reach.method.kind === 'bored' ? reach.method.bore / 2 : undefined,
   };
+}
+
+/** The section at a station of inputs no plan was made of yet; undefined where they could not be dug there. */
+export function sectionIfDug(job: Parameters<typeof sectionAt>[0], run: Run, station: number): Section | undefined {
+  if (widthMisfits(run, laidLines(job, run)).length > 0) return undefined;
+  const section = sectionAt(job, run, station);
+  return section.invert < section.ground ? section : undefined;
 }
 
 /** The trench between two heights above its bottom, as a closed polygon; empty when it has no height. */

@@ -1,4 +1,4 @@
-import { G, Line, Path, Text } from 'react-native-svg';
+import { G, Line, Path, Text } from './svg';
 import { sans } from '../theme/fonts';
 import { colours } from '../theme/tokens';
 

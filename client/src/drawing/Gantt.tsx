@@ -1,7 +1,7 @@
 import { workStages, type Bar, type WorkPiece, type WorkStage } from '@tamper/core';
 import { memo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { G, Line, Rect } from 'react-native-svg';
+import Svg, { G, Line, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 

@@ -1,7 +1,7 @@
 import { formatLength, formatMassOf, radiusFor, type LiftCheck, type Machine, type UnitSystem } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
+import Svg, { Circle, G, Line, Path, Rect } from './svg';
 import { colours } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, outline } from './fit';

@@ -16,7 +16,7 @@ import {
 } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { ClipPath, Defs, Ellipse, G, Line, Path, Rect } from 'react-native-svg';
+import Svg, { ClipPath, Defs, Ellipse, G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitStretched, pathThrough, type View } from './fit';

@@ -1,7 +1,7 @@
 import { sectionAt, type Job, type Run } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { Line, Path, Rect } from 'react-native-svg';
+import Svg, { Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { fitToScale, outline } from './fit';
 import { Supports } from './Supports';

@@ -17,7 +17,7 @@ import {
 } from '@tamper/core';
 import { memo, useMemo, useState } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { Circle, G, Line, Path, Polygon } from 'react-native-svg';
+import Svg, { Circle, G, Line, Path, Polygon } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, pathThrough, type Extent, type View } from './fit';

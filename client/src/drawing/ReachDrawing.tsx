@@ -1,7 +1,7 @@
 import { envelope, formatLength, jointsOf, poseAt, type ArmPoint, type Machine, type Point, type UnitSystem } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
+import Svg, { Circle, G, Line, Path, Rect } from './svg';
 import { colours, ground as fills } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
 import { fitToScale, outline, pathThrough } from './fit';

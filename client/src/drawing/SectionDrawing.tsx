@@ -9,12 +9,13 @@ import {
   type TooClose,
   type UnitSystem,
 } from '@tamper/core';
-import { memo, useState } from 'react';
+import { memo, useDeferredValue, useState } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
-import { clamp, fitToScale, outline, type View } from './fit';
+import { clamp, outline, type View } from './fit';
+import { lipsOf, sectionView } from './sectionView';
 import { Supports } from './Supports';
 import { Corridor, WallLabel, wallLabelAt } from './SectionLabels';
 import { CloseLines, LineHandles, SectionLines } from './SectionLines';
@@ -43,8 +44,6 @@ interface Props {
   onMoveLine?: (index: number, centre: { x: number; y: number }) => void;
 }
 
-const MARGIN = 0.6;
-
 /** The cross-section at the cursor, to scale, looking up the run. */
 export const SectionDrawing = memo(function SectionDrawing({
   section,
@@ -62,7 +61,9 @@ export const SectionDrawing = memo(function SectionDrawing({
   onMoveLine,
 }: Props) {
   const [held, setHeld] = useState<number>();
-  const view = viewOf(section, width, height, whole);
+  const view = sectionView(section, { width, height, whole });
+  // Unseen, and touched a moment later at the soonest.
+  const touch = useDeferredValue(section);
   const { x, y } = view;
   const length = (metres: number) => formatLength(metres, units);
   const halfDig = section.digWidth / 2;
@@ -202,7 +203,7 @@ export const SectionDrawing = memo(function SectionDrawing({
           })}
         </G>
       </Svg>
-      <Targets section={section} view={view} width={width} height={height} lipLeft={lipLeft} lipRight={lipRight} onPart={onPart} />
+      <Targets section={touch} width={width} height={height} whole={whole} onPart={onPart} />
       {onMoveLine && on('line') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
     </Box>
   );
@@ -248,33 +249,6 @@ function Finished({ at, width, label, up }: { at: number; width: number; label: 
       <Line x1={0} x2={width} y1={at} y2={at} stroke={colours.good} strokeWidth={2} strokeDasharray="8 4" />
       <Label x={width - 8} y={at - 5} anchor="end" size={12} colour={colours.good} text={`${up ? 'raised' : 'cut'} ${label} later`} />
     </G>
-  );
-}
-
-/** Where the trench meets the ground left and right of the centre line, metres; its bottom width where nothing is dug. */
-function lipsOf(section: Section): { left: number; right: number } {
-  const points = section.trench.length > 0 ? section.trench.map((point) => point.x) : [-section.digWidth / 2, section.digWidth / 2];
-  return { left: Math.min(...points), right: Math.max(...points) };
-}
-
-function viewOf(section: Section, width: number, height: number, whole: boolean): View {
-  const lips = lipsOf(section);
-  const lip = { left: -lips.left, right: lips.right };
-  const heapTop = whole ? Math.max(0, ...section.heaps.map((heap) => heap.height)) : 0;
-  const reachOf = (side: 'left' | 'right') => {
-    const outers = section.heaps.filter((heap) => heap.side === side).map(({ outer }) => outer);
-    return whole && outers.length > 0 ? Math.max(...outers) + 0.2 : lip[side] + MARGIN;
-  };
-  // The cover is written right of the trench: a heap leaves room for it.
-  const bare = whole && !section.heaps.some(({ side }) => side === 'right');
-  return fitToScale(
-    {
-      left: -reachOf('left'),
-      right: reachOf('right'),
-      bottom: section.bottom,
-      top: Math.max(section.ground + heapTop, section.finished, ...section.panels.flat().map(({ y }) => y)),
-    },
-    { width, height, pad: { left: 64, right: bare ? 84 : 16, top: 34, bottom: 44 } },
   );
 }
 

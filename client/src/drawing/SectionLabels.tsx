@@ -1,5 +1,5 @@
 import { formatBatterRatio, type Section, type Wall } from '@tamper/core';
-import { G, Line } from 'react-native-svg';
+import { G, Line } from './svg';
 import { colours } from '../theme/tokens';
 import { Label } from './Dimension';
 import type { View } from './fit';

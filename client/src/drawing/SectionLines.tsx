@@ -8,7 +8,7 @@ import {
   type TooClose,
   type UnitSystem,
 } from '@tamper/core';
-import { Circle, G, Line } from 'react-native-svg';
+import { Circle, G, Line } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import type { View } from './fit';

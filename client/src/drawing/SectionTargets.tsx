@@ -1,7 +1,9 @@
 import type { Section } from '@tamper/core';
+import { memo } from 'react';
 import { Pressable } from 'react-native';
 import { TARGET } from '../theme/tokens';
-import { clamp, type View } from './fit';
+import { clamp } from './fit';
+import { lipsOf, sectionView, type Frame } from './sectionView';
 
 /** What can be touched on the section; each opens its inputs. */
 export type Part =
@@ -11,24 +13,15 @@ const topOf = ({ lines }: Section): number => Math.max(...lines.map(({ centre, r
 const undersideOf = ({ lines }: Section): number => Math.min(...lines.map(({ centre, radius }) => centre.y - radius));
 
 /** Invisible buttons over the parts, never smaller than a gloved finger, in the order people name them. */
-export function Targets({
+export const Targets = memo(function Targets({
   section,
-  view,
   width,
   height,
-  lipLeft,
-  lipRight,
+  whole,
   onPart,
-}: {
-  section: Section;
-  view: View;
-  width: number;
-  height: number;
-  lipLeft: number;
-  lipRight: number;
-  onPart: (part: Part) => void;
-}) {
-  const { x, y } = view;
+}: Frame & { section: Section; onPart: (part: Part) => void }) {
+  const { x, y } = sectionView(section, { width, height, whole });
+  const { left: lipLeft, right: lipRight } = lipsOf(section);
   const top = y(section.ground);
   const bottom = y(section.bottom);
   const half = section.digWidth / 2;
@@ -73,7 +66,7 @@ export function Targets({
       />
     );
   });
-}
+});
 
 /** The pipe and the bed lie close together: their targets are smaller so that both can be hit; the chips below serve gloves. */
 const part44 = (part: Part): number => (part === 'line' || part === 'bed' || part === 'width' ? 28 : TARGET);

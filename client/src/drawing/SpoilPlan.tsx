@@ -12,7 +12,7 @@ import {
 } from '@tamper/core';
 import { memo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { G, Line, Path, Rect } from 'react-native-svg';
+import Svg, { G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitStretched, pathThrough } from './fit';

@@ -1,7 +1,7 @@
 import { sectionAt, type Job, type Run, type Stage } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
-import Svg, { Circle, ClipPath, Defs, G, Line, Path, Rect } from 'react-native-svg';
+import Svg, { Circle, ClipPath, Defs, G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, outline, type View } from './fit';

@@ -16,7 +16,7 @@ import {
 } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box, type GestureResponderEvent } from 'react-native';
-import Svg, { Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import Svg, { Defs, G, Line, Path, Pattern, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { eventStations, nextEvent } from './events';

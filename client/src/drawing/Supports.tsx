@@ -1,5 +1,5 @@
 import type { Section } from '@tamper/core';
-import { G, Line, Path } from 'react-native-svg';
+import { G, Line, Path } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { outline, type View } from './fit';
 

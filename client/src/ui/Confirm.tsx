@@ -16,9 +16,10 @@ export function Confirm({
   onYes: () => void;
   onNo: () => void;
 }) {
+  if (!open) return null;
   return (
     <Portal>
-      <Dialog visible={open} onDismiss={onNo} style={{ maxWidth: 480, alignSelf: 'center', width: '90%' }}>
+      <Dialog visible onDismiss={onNo} style={{ maxWidth: 480, alignSelf: 'center', width: '90%' }}>
         <Dialog.Title>{title}</Dialog.Title>
         <Dialog.Content>
           <Text>{text}</Text>

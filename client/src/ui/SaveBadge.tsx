@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { SaveState } from '../data/autosave';
@@ -12,7 +13,7 @@ const LOOK: Record<SaveState<unknown>['kind'], { icon: IconName; word: string }>
 };
 
 /** Whether the work is safe, in a word and a sign. */
-export function SaveBadge({ save }: { save: SaveState<unknown> }) {
+export const SaveBadge = memo(function SaveBadge({ save }: { save: SaveState<unknown> }) {
   const { icon, word } = LOOK[save.kind];
   return (
     <View
@@ -26,4 +27,4 @@ export function SaveBadge({ save }: { save: SaveState<unknown> }) {
       </Text>
     </View>
   );
-}
+});

@@ -1,8 +1,9 @@
 import { router } from 'expo-router';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { IconButton, Text } from 'react-native-paper';
 import { colours, TARGET } from '../theme/tokens';
+import { useStable } from './useStable';
 
 /** One step back, or to a place where there is none: for screens on the same route as the one they came from, which going there anew would open twice. */
 export const backOr = (place: string) => () => (router.canGoBack() ? router.back() : router.replace(place));
@@ -23,26 +24,15 @@ export function TopBar({
   back?: string | (() => void);
   children?: ReactNode;
 }) {
+  const goBack = useStable(() => (typeof back === 'string' ? router.dismissTo(back) : back?.()));
   return (
     <View
       role="banner"
       style={{ flexDirection: 'row', alignItems: 'center', minHeight: 56, paddingHorizontal: 4, backgroundColor: colours.clay }}
     >
-      {back !== undefined ? (
-        <IconButton
-          icon="back"
-          accessibilityLabel="Back"
-          iconColor={colours.onClay}
-          style={{ width: TARGET, height: TARGET, margin: 0 }}
-          onPress={() => (typeof back === 'string' ? router.dismissTo(back) : back())}
-        />
-      ) : (
-        <View style={{ width: 12 }} />
-      )}
+      {back !== undefined ? <BarButton icon="back" label="Back" onPress={goBack} /> : <View style={{ width: 12 }} />}
       <View style={{ flex: 1, minWidth: 0 }}>
-        <Text variant="titleLarge" role="heading" aria-level={1} numberOfLines={1} style={{ color: colours.onClay }}>
-          {title}
-        </Text>
+        <Title text={title} />
         {status}
         {subtitle ? (
           <Text variant="bodySmall" numberOfLines={1} style={{ color: colours.onClay }}>
@@ -54,6 +44,38 @@ export function TopBar({
     </View>
   );
 }
+
+const Title = memo(function Title({ text }: { text: string }) {
+  return (
+    <Text variant="titleLarge" role="heading" aria-level={1} numberOfLines={1} style={{ color: colours.onClay }}>
+      {text}
+    </Text>
+  );
+});
+
+/** A sign to press in the bar; drawn again only when it changes. `onPress` keeps its identity. */
+export const BarButton = memo(function BarButton({
+  icon,
+  label,
+  onPress,
+  disabled = false,
+}: {
+  icon: string;
+  label: string;
+  onPress: () => void;
+  disabled?: boolean;
+}) {
+  return (
+    <IconButton
+      icon={icon}
+      accessibilityLabel={label}
+      iconColor={disabled ? '#d9b9a5' : colours.onClay}
+      style={{ width: TARGET, height: TARGET, margin: 0 }}
+      onPress={onPress}
+      disabled={disabled}
+    />
+  );
+});
 
 /** A page of cards in one readable column, or with room for two beside each other. */
 export function Page({ children, roomy = false }: { children: ReactNode; roomy?: boolean }) {

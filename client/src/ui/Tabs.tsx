@@ -1,19 +1,17 @@
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { colours, TARGET } from '../theme/tokens';
 
-/** A few ways to look at the same thing. Plain presses: they stand through every key press. */
-export function Tabs<T extends string>({
-  label,
-  value,
-  options,
-  onChange,
-}: {
+interface Props<T extends string> {
   label: string;
   value: T;
   options: readonly { value: T; label: string }[];
   onChange: (value: T) => void;
-}) {
+}
+
+/** A few ways to look at the same thing. Plain presses: they stand through every key press. */
+export const Tabs = memo(function Tabs<T extends string>({ label, value, options, onChange }: Props<T>) {
   return (
     <View role="tablist" aria-label={label} style={{ flexDirection: 'row' }}>
       {options.map((option) => {
@@ -40,4 +38,4 @@ export function Tabs<T extends string>({
       })}
     </View>
   );
-}
+}) as <T extends string>(props: Props<T>) => React.JSX.Element;

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { startTransition, useEffect, useRef, useState } from 'react';
 
 interface Link<R, I> {
   remote: R;
@@ -44,8 +44,11 @@ export function useLatest<R, I, T>(
         own.waiting = undefined;
         try {
           const value = await job.current(own.remote, next);
-          setResult({ inputs: next, value });
-          setCrash(undefined);
+          // What people type comes first: it may interrupt the drawing of a result.
+          startTransition(() => {
+            setResult({ inputs: next, value });
+            setCrash(undefined);
+          });
         } catch (error) {
           setCrash(error instanceof Error ? error.message : String(error));
         }

@@ -1,5 +1,5 @@
 import { between, EPSILON, hull, largest, rangesWhere, smallest, wallOffset } from '../geometry';
-import { linesIn, type Finding, type Fix, type Job, type LaidLine, type Reach, type Run } from '../job';
+import { linesIn, type FieldError, type Finding, type Fix, type Job, type LaidLine, type Reach, type Run } from '../job';
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
@@ -10,6 +10,20 @@ import { widthBasis, widthFloor } from './width';
 
 /** Up to the next whole centimetre: what a crew can set out. */
 const centimetre = (value: number) => Math.ceil((value - EPSILON) * 100) / 100;
+
+/** Reaches narrower than a line in them: nothing can be dug to that. */
+export const widthMisfits = (run: Run, lines: readonly LaidLine[]): FieldError[] =>
+  run.reaches.flatMap((reach, index) => {
+    const od = largest(linesIn(lines, reach.from, reachEnd(run, index)).map(({ service }) => service.od));
+    return isOpen(reach) && reach.bottomWidth < od
+      ? [
+          {
+            field: `reaches[${index}].bottomWidth`,
+            message: `The bottom is ${reach.bottomWidth} m wide and the line is ${od} m; it does not go in.`,
+          },
+        ]
+      : [];
+  });
 
 /** Too narrow to work in, or wider than what is coming or the corridor allows, reach by reach, with the width that would do. */
 export function widthFindings(run: Run, lines: readonly LaidLine[], rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {

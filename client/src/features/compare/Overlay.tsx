@@ -3,7 +3,7 @@ import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
-import Svg, { G, Path } from 'react-native-svg';
+import Svg, { G, Path } from '../../drawing/svg';
 import { Label } from '../../drawing/Dimension';
 import { fitStretched, pathThrough } from '../../drawing/fit';
 import { colours, ground } from '../../theme/tokens';

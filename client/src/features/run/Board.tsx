@@ -8,6 +8,7 @@ import {
   reachIndexAt,
   resolveRules,
   sectionAt,
+  sectionIfDug,
   serviceOf,
   tooCloseIn,
   withKnownLines,
@@ -21,7 +22,7 @@ import {
 } from '@tamper/core';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
+import { IconButton, Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useOtherRuns } from '../../data/jobRuns';
 import { LongSection } from '../../drawing/LongSection';
@@ -29,6 +30,7 @@ import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
 import { colours, TARGET, WIDE } from '../../theme/tokens';
+import { Button } from '../../ui/Button';
 import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
 import { Tabs } from '../../ui/Tabs';
@@ -72,11 +74,15 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const good = state.good;
   const others = useOtherRuns(jobId, run.doc.name);
 
-  const shown = good?.run ?? withKnownLines(job.doc, run.doc);
-  const { start, end } = extent(shown);
+  const planned = state.errors.length === 0 && state.crash === undefined;
+  const newest = useMemo(() => ({ job: job.doc, run: withKnownLines(job.doc, run.doc) }), [job.doc, run.doc]);
+  const trusted = planned || !good ? newest : good;
+  const { start, end } = extent(trusted.run);
   const at = Math.min(end, Math.max(start, cursor));
-  const own = good?.job ?? job.doc;
-  const section = useMemo(() => sectionAt(own, shown, at), [own, shown, at]);
+  // The section follows the key press by itself; what needs the whole plan follows when the plan is there.
+  const ahead = useMemo(() => (planned ? sectionIfDug(newest.job, newest.run, at) : undefined), [planned, newest, at]);
+  const drawn = ahead ? newest : (good ?? newest);
+  const section = useMemo(() => ahead ?? sectionAt(drawn.job, drawn.run, at), [ahead, drawn, at]);
   const apply = useStable((patches: readonly Patch[], tag?: string) => {
     const next = patched(run.doc, patches);
     if ('fault' in next) return next.fault;
@@ -128,6 +134,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
       />
       <Picture
         good={good}
+        drawn={drawn}
         doc={run.doc}
         section={section}
         look={look}
@@ -181,15 +188,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
           backgroundColor: colours.chalk,
         }}
       >
-        <Gates
-          job={job.doc}
-          good={good}
-          planned={state.errors.length === 0 && state.crash === undefined}
-          others={others}
-          jobId={jobId}
-          runId={run.stored.id}
-          wide={wide}
-        />
+        <Gates job={job.doc} good={good} planned={planned} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
         <View style={{ marginLeft: 'auto' }}>
           <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
         </View>
@@ -231,6 +230,8 @@ const falls = (job: Job, run: Run): boolean =>
 
 interface PictureProps {
   good: Good;
+  /** What the section is of: the newest inputs where they can be dug. */
+  drawn: Pick<Good, 'job' | 'run'>;
   /** The newest inputs: the plan view follows the finger, ahead of the plan. */
   doc: Run;
   section: Section;
@@ -250,6 +251,7 @@ interface PictureProps {
 /** The drawing one looks at: across, along, or from above. */
 function Picture({
   good,
+  drawn,
   doc,
   section,
   look,
@@ -267,7 +269,8 @@ function Picture({
   const { job, run, plan } = good;
   const [whole, setWhole] = useState(wide);
   const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
-  const close = useMemo(() => tooCloseIn(job, run, section.reachIndex), [job, run, section.reachIndex]);
+  const close = useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]);
+  const turn = useCallback(() => setWhole((before) => !before), []);
   const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
   const size = { width, height: tall, units: job.units, cursor };
   if (look === 'long')
@@ -286,8 +289,8 @@ function Picture({
     <View>
       <SectionDrawing
         section={section}
-        reach={run.reaches[section.reachIndex] as Reach}
-        units={job.units}
+        reach={drawn.run.reaches[section.reachIndex] as Reach}
+        units={drawn.job.units}
         width={width}
         height={wide ? Math.max(240, height - 440) : Math.max(200, Math.min(300, height * 0.3))}
         selected={selected}
@@ -295,18 +298,19 @@ function Picture({
         whole={whole}
         name={run.name}
         existing={existing}
-        ruleSet={job.ruleSet}
+        ruleSet={drawn.job.ruleSet}
         close={close}
         onMoveLine={onMoveLine}
       />
       <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
-        <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={{ backgroundColor: colours.paper }}>
+        <Button compact mode="outlined" onPress={turn} style={OVER}>
           {whole ? 'Closer' : 'With spoil'}
         </Button>
       </View>
     </View>
   );
 }
+const OVER = { backgroundColor: colours.paper };
 
 /** What the hand does on the plan view: its tool, the point it holds, and what a touch or a drag changes. */
 interface PlanHand {
@@ -405,23 +409,28 @@ const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () =
       aria-label={title}
       style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
     >
-      <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-        <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
-          {title}
-          {run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}
-        </Text>
-        <IconButton
-          icon="close"
-          accessibilityLabel="Close the inputs"
-          onPress={onClose}
-          style={{ margin: 0, width: TARGET, height: TARGET }}
-        />
-      </View>
+      <PanelHead title={`${title}${run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}`} onClose={onClose} />
       {known ? (
         <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
       ) : (
         <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
       )}
+    </View>
+  );
+});
+
+const PanelHead = memo(function PanelHead({ title, onClose }: { title: string; onClose: () => void }) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+      <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
+        {title}
+      </Text>
+      <IconButton
+        icon="close"
+        accessibilityLabel="Close the inputs"
+        onPress={onClose}
+        style={{ margin: 0, width: TARGET, height: TARGET }}
+      />
     </View>
   );
 });

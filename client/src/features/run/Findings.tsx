@@ -1,8 +1,9 @@
 import { formatStation, sameJson, type Finding, type Fix, type UnitSystem } from '@tamper/core';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
+import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 
 interface Props {

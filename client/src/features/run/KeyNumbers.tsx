@@ -42,8 +42,8 @@ export const NumberLine = memo(function NumberLine(props: Props) {
         paddingVertical: 4,
       }}
     >
-      {[...here(props), ...dig(props)].map((named) => (
-        <NumberCell key={named[0]} named={named} width="25%" small />
+      {[...here(props), ...dig(props)].map(([label, value]) => (
+        <NumberCell key={label} label={label} value={value} width="25%" small />
       ))}
     </View>
   );
@@ -75,15 +75,25 @@ function Group({ title, numbers }: { title: string; numbers: Named[] }) {
         {title}
       </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', rowGap: 6 }}>
-        {numbers.map((named) => (
-          <NumberCell key={named[0]} named={named} width="33.3%" />
+        {numbers.map(([label, value]) => (
+          <NumberCell key={label} label={label} value={value} width="33.3%" />
         ))}
       </View>
     </View>
   );
 }
 
-function NumberCell({ named: [label, value], width, small = false }: { named: Named; width: '25%' | '33.3%'; small?: boolean }) {
+const NumberCell = memo(function NumberCell({
+  label,
+  value,
+  width,
+  small = false,
+}: {
+  label: string;
+  value: string;
+  width: '25%' | '33.3%';
+  small?: boolean;
+}) {
   return (
     <View style={{ width, paddingRight: 6 }} testID={`number-${label}`}>
       <Text variant={small ? 'titleMedium' : 'titleLarge'} numberOfLines={1} style={{ fontVariant: ['tabular-nums'] }}>
@@ -94,4 +104,4 @@ function NumberCell({ named: [label, value], width, small = false }: { named: Na
       </Text>
     </View>
   );
-}
+});

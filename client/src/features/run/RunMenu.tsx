@@ -11,26 +11,14 @@ interface Props {
   onJob: (job: Job) => void;
   onDelete: () => void;
   onDuplicate: () => void;
-  onGuard: () => void;
-  onWorks: () => void;
-  onRisk: () => void;
-  onChecks: () => void;
-  onCompare: () => void;
+  onGo: (where: RunPlace) => void;
 }
 
+/** What else there is to see of a run. */
+export type RunPlace = 'guard' | 'works' | 'checks' | 'risk' | 'compare';
+
 /** Units, rule set, and what is done with a run as a whole. */
-export const RunMenu = memo(function RunMenu({
-  job,
-  name,
-  onJob,
-  onDelete,
-  onDuplicate,
-  onGuard,
-  onWorks,
-  onRisk,
-  onChecks,
-  onCompare,
-}: Props) {
+export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onGo }: Props) {
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const pick = (work: () => void) => () => {
@@ -74,12 +62,12 @@ export const RunMenu = memo(function RunMenu({
           />
         ))}
         <Divider />
-        <Menu.Item title="Ground and guard" leadingIcon="clear" onPress={pick(onGuard)} />
-        <Menu.Item title="Machine, spoil and order" leadingIcon="points" onPress={pick(onWorks)} />
-        <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(onChecks)} />
-        <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(onRisk)} />
+        <Menu.Item title="Ground and guard" leadingIcon="clear" onPress={pick(() => onGo('guard'))} />
+        <Menu.Item title="Machine, spoil and order" leadingIcon="points" onPress={pick(() => onGo('works'))} />
+        <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(() => onGo('checks'))} />
+        <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(() => onGo('risk'))} />
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />
-        <Menu.Item title="Compare with another run" leadingIcon="compare" onPress={pick(onCompare)} />
+        <Menu.Item title="Compare with another run" leadingIcon="compare" onPress={pick(() => onGo('compare'))} />
         <Menu.Item title="Delete this run" leadingIcon="trash" onPress={pick(() => setAsking(true))} />
       </LazyMenu>
       <Confirm

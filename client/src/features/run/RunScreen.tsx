@@ -1,20 +1,21 @@
 import { applyPatches, branchFrom, variantOf, type Job, type Run } from '@tamper/core';
 import { router } from 'expo-router';
-import { memo, useEffect, useState } from 'react';
-import { IconButton } from 'react-native-paper';
+import { useEffect, useState } from 'react';
 import { api, sentences } from '../../data/api';
 import { useJob, useRun, type RunDocument } from '../../data/documents';
 import { useJobFile } from '../../data/jobRuns';
 import { refreshList } from '../../data/usePages';
-import { colours, TARGET } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { SaveBadge } from '../../ui/SaveBadge';
-import { TopBar } from '../../ui/Screen';
+import { BarButton, TopBar } from '../../ui/Screen';
 import { useStable } from '../../ui/useStable';
 import { usePlan } from '../../workers/usePlan';
 import { Board } from './Board';
-import { RunMenu } from './RunMenu';
+import { RunMenu, type RunPlace } from './RunMenu';
+
+/** Where the menu leads, below the run's own address; other runs are compared beside it. */
+const RUN_PLACES = { works: '?works=machine', guard: '?guard=ways', checks: '/checks', risk: '/risk' } as const;
 
 /** One run: strip, drawings, numbers, findings; touch a part to change it. */
 export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
@@ -27,6 +28,9 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const undo = useStable(() => run.document?.undo());
   const redo = useStable(() => run.document?.redo());
   const changeJob = useStable((next: Job) => job.document?.change(next));
+  const go = useStable((where: RunPlace) =>
+    router.push(where === 'compare' ? `${back}/compare?a=${runId}` : `${back}/runs/${runId}${RUN_PLACES[where]}`),
+  );
   const [fault, setFault] = useState<string>();
   const attempt = (what: string, work: () => Promise<void>) => {
     setFault(undefined);
@@ -83,11 +87,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
           onJob={changeJob}
           onDelete={remove}
           onDuplicate={duplicate}
-          onWorks={() => router.push(`${back}/runs/${runId}?works=machine`)}
-          onGuard={() => router.push(`${back}/runs/${runId}?guard=ways`)}
-          onChecks={() => router.navigate(`${back}/runs/${runId}/checks`)}
-          onRisk={() => router.navigate(`${back}/runs/${runId}/risk`)}
-          onCompare={() => router.navigate(`${back}/compare?a=${runId}`)}
+          onGo={go}
         />
       </TopBar>
       {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
@@ -95,29 +95,6 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
     </>
   );
 }
-
-const BarButton = memo(function BarButton({
-  icon,
-  label,
-  onPress,
-  disabled,
-}: {
-  icon: string;
-  label: string;
-  onPress: () => void;
-  disabled: boolean;
-}) {
-  return (
-    <IconButton
-      icon={icon}
-      accessibilityLabel={label}
-      iconColor={disabled ? '#d9b9a5' : colours.onClay}
-      style={{ width: TARGET, height: TARGET, margin: 0 }}
-      onPress={onPress}
-      disabled={disabled}
-    />
-  );
-});
 
 function useUndoKeys(document: RunDocument | undefined): void {
   useEffect(() => {

@@ -18,8 +18,9 @@ import {
   type SurfaceMaterialId,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
+import { IconButton, Text } from 'react-native-paper';
 import { TARGET } from '../../../theme/tokens';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { Picker } from '../../../ui/Picker';
 import { Tick } from '../../../ui/Tick';

@@ -19,7 +19,8 @@ import {
   type Run,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Button, IconButton, Switch, Text } from 'react-native-paper';
+import { IconButton, Switch, Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';

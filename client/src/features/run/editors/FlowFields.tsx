@@ -1,5 +1,5 @@
 import { formatArea, formatFlow, formatPercent, formatRain, parseArea, parseFlow, parsePercent, parseRain, type Flow } from '@tamper/core';
-import { Button } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { Fields } from '../fields';

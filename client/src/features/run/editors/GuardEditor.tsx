@@ -1,6 +1,7 @@
 import { protectedBy, protectionIds, protections, soilClasses, type Protection, type Reach, type SoilClass } from '@tamper/core';
 import { router, useLocalSearchParams } from 'expo-router';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
 

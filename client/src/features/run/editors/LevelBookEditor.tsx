@@ -15,7 +15,8 @@ import {
 import { MAX_CSV, readLevelBook } from '@tamper/core/csv';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
+import { IconButton, Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { pickText } from '../../../ui/files';
 import { Notice } from '../../../ui/Notice';

@@ -2,7 +2,8 @@ import { extent, formatLength, formatStation, groundAt, parseLength, parseStatio
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, DataTable, IconButton, Text } from 'react-native-paper';
+import { DataTable, IconButton, Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { fileName, pickText, saveText } from '../../../ui/files';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';

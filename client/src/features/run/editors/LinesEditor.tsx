@@ -25,8 +25,9 @@ import {
 } from '@tamper/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, Switch, Text } from 'react-native-paper';
+import { Divider, Switch, Text } from 'react-native-paper';
 import { useWho } from '../../../data/who';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { Faults } from '../../../ui/Faults';
 import { showMoment } from '../../../ui/moment';

@@ -1,5 +1,6 @@
 import { boresOf, formatLength, formatStation, parseStation, reachEnd, type Bored, type Reach } from '@tamper/core';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';

@@ -11,7 +11,8 @@ import {
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, Text } from 'react-native-paper';
+import { Divider, Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';
 import { Picker } from '../../../ui/Picker';

@@ -9,7 +9,8 @@ import {
   type Reach,
   type Wall,
 } from '@tamper/core';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';
 import { QuantityField } from '../../../ui/QuantityField';

@@ -1,5 +1,6 @@
 import { formatLength, laidLines, linesIn, reachEnd, resolveRules, widthBasis, widthCeiling, widthFloor, type Reach } from '@tamper/core';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { TextField } from '../../../ui/TextField';
 import { useRunEdit } from '../context';

@@ -1,11 +1,12 @@
 import { formatArea, lineMarks, families, type Job, type Offer, type Offers, type Reach } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, Text } from 'react-native-paper';
-import Svg, { Circle, Line, Path } from 'react-native-svg';
+import { Divider, Text } from 'react-native-paper';
+import Svg, { Circle, Line, Path } from '../../../drawing/svg';
 import { Label } from '../../../drawing/Dimension';
 import { fitToScale } from '../../../drawing/fit';
 import { colours, ground } from '../../../theme/tokens';
+import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';
 import { Progress } from '../../../ui/Progress';

@@ -11,7 +11,8 @@ import {
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';
 import { TextField } from '../../../ui/TextField';

@@ -1,7 +1,8 @@
 import { formatArea, formatLength, type Addition } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';
 import { Progress } from '../../../ui/Progress';

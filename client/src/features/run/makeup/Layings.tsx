@@ -14,7 +14,8 @@ import {
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { NameField } from '../../../ui/NameField';
 import { OptionalField } from '../../../ui/OptionalField';
