@@ -40,8 +40,14 @@ interface Props {
 
 /** Below, the stations, and under them the buttons to zoom. */
 const PAD = { left: 50, right: 22, top: 32, bottom: 80 };
-/** Names near the sides stay on the drawing: half of what a name takes, pixels. */
+/** Half of what a name takes, pixels: nearer the sides than this it runs inwards, however long it is. */
 const NAME_ROOM = 40;
+const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'middle' | 'end' } =>
+  x < PAD.left + NAME_ROOM
+    ? { x: Math.max(x, PAD.left), anchor: 'start' }
+    : x > width - NAME_ROOM
+      ? { x: Math.min(x, width - 4), anchor: 'end' }
+      : { x, anchor: 'middle' };
 const MOST_POINTS = 900;
 
 /** The long section to read from: ground, line, cover, crossings with their clearance, gradients. Heights are exaggerated. */
@@ -274,7 +280,7 @@ function Structures({ run, service, view, width }: { run: Run; service: Service;
               stroke={colours.ink}
               strokeWidth={1.5}
             />
-            <Label x={Math.min(width - NAME_ROOM, Math.max(PAD.left + NAME_ROOM - 8, x))} y={view.y(level) - 7} size={12} text={name} />
+            <Label {...besideEdge(x, width)} y={view.y(level) - 7} size={12} text={name} />
           </G>
         );
       })}

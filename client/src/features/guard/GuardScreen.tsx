@@ -1,17 +1,11 @@
 import { withKnownLines } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
-import { Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook } from '../../data/useBook';
 import { useWho } from '../../data/who';
-import { colours } from '../../theme/tokens';
-import { Conflict } from '../../ui/Conflict';
-import { Faults } from '../../ui/Faults';
-import { Page } from '../../ui/Screen';
-import { Tabs } from '../../ui/Tabs';
 import { OpenRun } from '../run/OpenRun';
+import { RunTabs } from '../run/RunTabs';
 import { useEdits } from '../run/useEdits';
 import { GuardContext, type GuardEdit } from './context';
 import { EnterTab } from './EnterTab';
@@ -40,7 +34,8 @@ export const GuardScreen = ({ jobId, runId, tab }: { jobId: string; runId: strin
 function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument; runId: string; first: Tab }) {
   const [tab, setTab] = useState<Tab>(first);
   const [reach, setReach] = useState(0);
-  const { good, errors, crash, apply, putJob } = useEdits(job, run);
+  const { apply, putJob, ...state } = useEdits(job, run);
+  const { good, errors, crash } = state;
   const book = useBook(runId);
   const { who, setWho } = useWho();
   const edit = useMemo(
@@ -65,21 +60,12 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
   );
   const Shown = SHOWN[tab];
   return (
-    <>
-      <View style={{ backgroundColor: colours.chalk, alignItems: 'center' }}>
-        <Tabs label="Ground and guard" value={tab} options={TABS} onChange={setTab} />
-      </View>
-      <Page key={tab} roomy={tab === 'ways'}>
-        <Conflict document={run} what="this run" />
-        <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
-        {edit ? (
-          <GuardContext.Provider value={edit}>
-            <Shown />
-          </GuardContext.Provider>
-        ) : errors.length === 0 ? (
-          <Text role="status">Working it out…</Text>
-        ) : null}
-      </Page>
-    </>
+    <RunTabs label="Ground and guard" tabs={TABS} tab={tab} onTab={setTab} run={run} state={state} roomy={tab === 'ways'}>
+      {edit ? (
+        <GuardContext.Provider value={edit}>
+          <Shown />
+        </GuardContext.Provider>
+      ) : undefined}
+    </RunTabs>
   );
 }

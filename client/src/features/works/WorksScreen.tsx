@@ -1,15 +1,10 @@
 import { withKnownLines } from '@tamper/core/job';
 import { useMemo, useState } from 'react';
-import { useWindowDimensions, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { useWindowDimensions } from 'react-native';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { Strip } from '../../drawing/Strip';
-import { colours } from '../../theme/tokens';
-import { Conflict } from '../../ui/Conflict';
-import { Faults } from '../../ui/Faults';
-import { Page } from '../../ui/Screen';
-import { Tabs } from '../../ui/Tabs';
 import { OpenRun } from '../run/OpenRun';
+import { RunTabs } from '../run/RunTabs';
 import { useEdits } from '../run/useEdits';
 import { BetterTab } from './BetterTab';
 import { WorksContext, type WorksEdit } from './context';
@@ -47,7 +42,8 @@ function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first:
   const { width } = useWindowDimensions();
   const [tab, setTab] = useState<Tab>(first);
   const [cursor, setCursor] = useState<number>();
-  const { good, errors, crash, apply, putJob } = useEdits(job, run);
+  const { apply, putJob, ...state } = useEdits(job, run);
+  const { good } = state;
   const edit = useMemo((): WorksEdit | undefined => {
     if (!good) return undefined;
     const [start, end] = [good.plan.profile.station[0] ?? 0, good.plan.profile.station.at(-1) ?? 0];
@@ -63,24 +59,25 @@ function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first:
   }, [job.doc, good, cursor, apply, putJob]);
   const Shown = SHOWN[tab];
   return (
-    <>
-      <View style={{ backgroundColor: colours.chalk, alignItems: 'center' }}>
-        <Tabs label="Machine, spoil and order" value={tab} options={TABS} onChange={setTab} />
-      </View>
-      {edit && ALONG.includes(tab) ? (
-        <Strip run={edit.run} plan={edit.plan} units={edit.job.units} width={width} cursor={edit.cursor} onCursor={setCursor} />
-      ) : null}
-      <Page key={tab} roomy>
-        <Conflict document={run} what="this run" />
-        <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
-        {edit ? (
-          <WorksContext.Provider value={edit}>
-            <Shown />
-          </WorksContext.Provider>
-        ) : errors.length === 0 ? (
-          <Text role="status">Working it out…</Text>
-        ) : null}
-      </Page>
-    </>
+    <RunTabs
+      label="Machine, spoil and order"
+      tabs={TABS}
+      tab={tab}
+      onTab={setTab}
+      run={run}
+      state={state}
+      roomy
+      above={
+        edit && ALONG.includes(tab) ? (
+          <Strip run={edit.run} plan={edit.plan} units={edit.job.units} width={width} cursor={edit.cursor} onCursor={setCursor} />
+        ) : null
+      }
+    >
+      {edit ? (
+        <WorksContext.Provider value={edit}>
+          <Shown />
+        </WorksContext.Provider>
+      ) : undefined}
+    </RunTabs>
   );
 }
