@@ -19,7 +19,7 @@ export const widthMisfits = (run: Run, lines: readonly LaidLine[]): FieldError[]
       ? [
           {
             field: `reaches[${index}].bottomWidth`,
-            message: `The bottom is ${reach.bottomWidth} m wide and the line is ${od} m; it does not go in.`,
+            message: `${run.reaches.length > 1 ? `Reach ${index + 1}: the` : 'The'} bottom is ${reach.bottomWidth} m wide and the line is ${od} m; it does not go in.`,
           },
         ]
       : [];

@@ -1,12 +1,8 @@
-import { blankJob, blankRun, planRun, type Entry, type Job, type Patch, type Reach, type Run } from '@tamper/core';
-import { resolveRules } from '@tamper/core/rules';
 import { fireEvent, screen } from '@testing-library/react';
 import { randomUUID } from 'node:crypto';
-import { useMemo, useState, type ReactNode } from 'react';
 import { FORM_LIFE } from '../../data/useFormDraft';
-import { choose, field, onPage, press, type } from '../../testing/benches';
-import { patched } from '../run/context';
-import { GuardContext, type GuardEdit } from './context';
+import { choose, field, press, type } from '../../testing/benches';
+import { box, drain, onGuard } from '../../testing/guard';
 import { EnterTab } from './EnterTab';
 import { momentAt, usualEnd } from './InspectionCard';
 import { KitTab } from './KitTab';
@@ -16,64 +12,6 @@ import { StepsTab } from './StepsTab';
 // The page of the tests has no numbers of its own to give.
 Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID });
 jest.mock('../../data/useNow', () => ({ useNow: () => new Date().toISOString() }));
-
-/** A drain 2 m deep in type C, held as asked. */
-const drain = (change: Partial<Reach> = {}): Run => {
-  const run = blankRun({ name: 'Drain', length: 12, service: 'drain-160', cover: 1.74, ruleSet: 'UK' });
-  return { ...run, reaches: run.reaches.map((reach) => ({ ...reach, soil: 'C', bottomWidth: 0.9, ...change })) };
-};
-const box = { protection: 'shield', kit: 'box-medium', panel: 0.1 } as const;
-
-/** Puts a tab of the guard screen on a bench: a run and a book that really change, no server. */
-function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'UK')) {
-  const seen = { run: start, job: startJob, book: [] as Entry[], unmount: (): void => undefined };
-  function Bench() {
-    const [run, setRun] = useState(start);
-    const [job, setJob] = useState(startJob);
-    const [entries, setEntries] = useState<Entry[]>([]);
-    const [who, setWho] = useState('');
-    const [reach, setReach] = useState(0);
-    Object.assign(seen, { run, job, book: entries });
-    const plan = useMemo(() => planRun(job, run), [job, run]);
-    const edit: GuardEdit = {
-      document: { doc: run, change: setRun, stored: { id: 'r1' } } as unknown as GuardEdit['document'],
-      job,
-      run,
-      plan,
-      planned: true,
-      rules: resolveRules(job.ruleSet, job.overrides),
-      book: {
-        entries,
-        waiting: [],
-        heard: 0,
-        error: undefined,
-        held: true,
-        enter: (fact, author, corrects) => {
-          const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };
-          setEntries((before) => [...before, entry]);
-          return entry;
-        },
-      },
-      who,
-      setWho,
-      apply: (patches: readonly Patch[]) => {
-        const next = patched(run, patches);
-        if ('fault' in next) return next.fault;
-        setRun(next.run);
-        return undefined;
-      },
-      putJob: (change) => {
-        setJob({ ...job, ...change });
-        return undefined;
-      },
-      reach,
-      setReach,
-    };
-    return <GuardContext.Provider value={edit}>{tab}</GuardContext.Provider>;
-  }
-  seen.unmount = onPage(<Bench />).unmount;
-  return seen;
-}
 
 beforeEach(() => localStorage.clear());
 

@@ -1,0 +1,131 @@
+import {
+  applyPatches,
+  blankJob,
+  blankRun,
+  formatLength,
+  InputError,
+  planRun,
+  sectionAt,
+  type Job,
+  type Patch,
+  type Run,
+} from '@tamper/core';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { useState } from 'react';
+import { field, onPage, press, type } from '../../testing/benches';
+import type { PlanState } from '../../workers/usePlan';
+import { Board } from './Board';
+
+jest.mock('../../data/jobRuns', () => ({ useOtherRuns: () => [] }));
+jest.mock('./Gates', () => ({ Gates: () => null }));
+jest.mock('./GradeFinder', () => ({ GradeFinder: () => null }));
+jest.mock('./Exchange', () => ({ Exchange: () => null }));
+
+const job = blankJob('Bench', 'UK');
+const drain: Run = blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+
+/** The planner, one step behind until the test has it catch up. */
+function onBoard(start: Run = drain, own: Job = job) {
+  const seen = { run: start, plan: (): void => undefined };
+  function Bench() {
+    const [run, setRun] = useState(start);
+    const [state, setState] = useState<PlanState>({
+      good: { job: own, run: start, plan: planRun(own, start) },
+      errors: [],
+      crash: undefined,
+    });
+    seen.run = run;
+    seen.plan = () =>
+      setState((before) => {
+        try {
+          return { good: { job: own, run, plan: planRun(own, run) }, errors: [], crash: undefined };
+        } catch (error) {
+          if (error instanceof InputError) return { ...before, errors: error.errors };
+          throw error;
+        }
+      });
+    const document = <T,>(doc: T, change: (next: T) => void) => ({ doc, change, stored: { id: 'r1' }, save: { kind: 'saved' } });
+    return (
+      <Board
+        job={document(own, () => undefined) as never}
+        run={document(run, setRun) as never}
+        jobId="j1"
+        state={state}
+        onBranch={() => undefined}
+      />
+    );
+  }
+  onPage(<Bench />);
+  return { seen, catchUp: () => act(() => seen.plan()) };
+}
+const number = (label: string) => screen.getByTestId(`number-${label}`).textContent?.replace(label, '');
+/** What the core says of a run's section at its start. */
+const top = (run: Run) => formatLength(sectionAt(job, run, 0).topWidth, 'metric');
+const wider = (run: Run, width: number) => applyPatches(run, [{ path: ['reaches', 0, 'bottomWidth'], value: width } as Patch]);
+
+test('a width typed is in the section at once; what needs the whole plan follows with it', () => {
+  const { catchUp } = onBoard();
+  const dug = number('Dig (bank)');
+  press('Width');
+  type('Clear width at the bottom', '1.25');
+  expect(number('Top width')).toBe(top(wider(drain, 1.25)));
+  expect(screen.getByRole('group', { name: /Cross-section of Drain/ }).textContent).toContain('1.25 m');
+  expect(number('Dig (bank)')).toBe(dug);
+  catchUp();
+  expect(number('Dig (bank)')).not.toBe(dug);
+});
+
+test('a width the pipe does not go into: the drawing keeps the last that could be dug, and says so when the planner has', () => {
+  const { seen, catchUp } = onBoard();
+  const before = number('Top width');
+  press('Width');
+  type('Clear width at the bottom', '0.1');
+  expect([seen.run.reaches[0]?.bottomWidth, number('Top width')]).toEqual([0.1, before]);
+  catchUp();
+  expect(screen.getByText(/The drawing shows the last that could/)).toBeTruthy();
+  expect(screen.getAllByText(/it does not go in/).length).toBeGreaterThan(0);
+  expect(number('Top width')).toBe(before);
+  // Mended, the drawing waits for the planner's word once, then follows again.
+  type('Clear width at the bottom', '0.9');
+  catchUp();
+  expect(number('Top width')).toBe(top(wider(drain, 0.9)));
+});
+
+test('words that are no width stay in the field with a sentence; the run keeps its own', () => {
+  const { seen } = onBoard();
+  press('Width');
+  type('Clear width at the bottom', 'wide');
+  expect(screen.getByText(/“wide” is not a length/)).toBeTruthy();
+  expect([field('Clear width at the bottom').value, seen.run]).toEqual(['wide', drain]);
+});
+
+test('a part touched opens its inputs, touched again by name closes them; another takes its place', () => {
+  onBoard();
+  press('Width');
+  expect(screen.getByRole('form', { name: 'Width' })).toBeTruthy();
+  press('Edit: Bedding and surround');
+  expect(screen.queryByRole('form', { name: 'Width' })).toBeNull();
+  press('Close the inputs');
+  expect(screen.queryByRole('form')).toBeNull();
+});
+
+test('three looks at one run, and the arrow keys go along it', () => {
+  onBoard();
+  expect(screen.getByRole('tab', { name: 'Section', selected: true })).toBeTruthy();
+  press('Long');
+  expect(screen.getByRole('group', { name: 'Long section of Drain' })).toBeTruthy();
+  press('Plan');
+  expect(screen.getByLabelText(/^Plan of Drain/)).toBeTruthy();
+  const strip = screen.getByRole('slider', { name: 'Station along the run' });
+  expect(strip.getAttribute('aria-valuenow')).toBe('0');
+  fireEvent.keyDown(strip, { key: 'ArrowRight' });
+  expect(strip.getAttribute('aria-valuenow')).toBe('0.4');
+});
+
+test('the numbers below are those of the plan, by name', () => {
+  onBoard();
+  const whole = within(screen.getByRole('group', { name: 'Whole run' }));
+  const { balance, deepest } = planRun(job, drain);
+  expect(whole.getByTestId('number-Deepest').textContent).toContain(formatLength(deepest.depth, 'metric'));
+  expect(whole.getByTestId('number-Surplus (loose)').textContent).toContain(balance.surplusLoose.toFixed(1));
+});

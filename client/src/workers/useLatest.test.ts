@@ -1,0 +1,75 @@
+import { act, renderHook } from '@testing-library/react';
+import { useLatest } from './useLatest';
+
+/** Work the test answers by hand, in the order it was asked for. */
+interface Asked {
+  inputs: string;
+  answer: (value: string) => void;
+  fail: (error: unknown) => void;
+}
+let asked: Asked[] = [];
+let ended = 0;
+let worker: { terminate: () => void; onerror?: (event: { message: string }) => void };
+beforeEach(() => {
+  asked = [];
+  ended = 0;
+});
+const start = () => {
+  worker = { terminate: () => ended++ };
+  return { worker: worker as unknown as Worker, remote: 'remote' };
+};
+const work = (remote: string, inputs: string) => {
+  expect(remote).toBe('remote');
+  return new Promise<string>((answer, fail) => asked.push({ inputs, answer, fail }));
+};
+const begin = (first: string | undefined) =>
+  renderHook(({ inputs }: { inputs: string | undefined }) => useLatest(start, inputs, work), { initialProps: { inputs: first } });
+const answer = (index: number, value: string) => act(async () => asked[index]?.answer(value));
+
+test('the answer comes with the inputs it is of', async () => {
+  const { result } = begin('a');
+  expect(result.current).toEqual({ result: undefined, crash: undefined });
+  await answer(0, 'A');
+  expect(result.current.result).toEqual({ inputs: 'a', value: 'A' });
+});
+
+test('while one is worked on only the newest waits; what came between is never asked for', async () => {
+  const { result, rerender } = begin('a');
+  for (const inputs of ['b', 'c', 'd']) rerender({ inputs });
+  expect(asked.map(({ inputs }) => inputs)).toEqual(['a']);
+  await answer(0, 'A');
+  expect(asked.map(({ inputs }) => inputs)).toEqual(['a', 'd']);
+  expect(result.current.result?.value).toBe('A');
+  await answer(1, 'D');
+  expect(result.current.result).toEqual({ inputs: 'd', value: 'D' });
+});
+
+test('the last answer stays while the next is worked out, and through a fault, which the next answer clears', async () => {
+  const { result, rerender } = begin('a');
+  await answer(0, 'A');
+  rerender({ inputs: 'b' });
+  expect(result.current.result?.value).toBe('A');
+  await act(async () => asked[1]?.fail(new Error('out of memory')));
+  expect(result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: 'out of memory' });
+  rerender({ inputs: 'c' });
+  await answer(2, 'C');
+  expect(result.current).toEqual({ result: { inputs: 'c', value: 'C' }, crash: undefined });
+});
+
+test('nothing is asked for before there are inputs; the same inputs are asked for once', async () => {
+  const { rerender } = begin(undefined);
+  expect(asked).toEqual([]);
+  rerender({ inputs: 'a' });
+  rerender({ inputs: 'a' });
+  await answer(0, 'A');
+  expect(asked).toHaveLength(1);
+});
+
+test('a worker that does not start says so; leaving ends it, and what waited is not asked for', async () => {
+  const { result, rerender, unmount } = begin('a');
+  act(() => worker.onerror?.({ message: '' }));
+  expect(result.current.crash).toBe('The worker did not start.');
+  rerender({ inputs: 'b' });
+  unmount();
+  expect(ended).toBe(1);
+});
