@@ -29,7 +29,7 @@ export interface Order {
 export function orderOf(job: Job, run: Run, plan: Plan): Order {
   const pieces = workPieces(job, run, plan);
   const laid = laidLines(job, run);
-  const cuts = cutsOf(job, run, laid);
+  const cuts = cutsOf(job, run, laid, plan.profile);
   const drafts = [
     ...lineItems(job, cuts),
     ...bedItems(job, plan),

@@ -3,12 +3,15 @@ import { EPSILON } from '../geometry';
 import type { Job, LaidLine, Run } from '../job';
 import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
-import { cutLength, JOINT_BAY, planDrums, type CableSpan, type DrumPlan } from './drums';
+import { bayDig, cutLength, JOINT_BAY, planDrums, type CableSpan, type DrumPlan } from './drums';
+import type { Plan } from '../plan';
 import type { Draft } from './items';
 import { plural } from './words';
 
-/** How one kind of line is cut. */
-export type CutPlan = { service: Service } & ({ kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean });
+/** How one kind of line is cut; with drums and coils also what the bays of its joints add to the dig, m³ in the bank. */
+export type CutPlan = { service: Service } & (
+  { kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean; bays: number }
+);
 
 /** Spans of a line between the structures on its way, metres, less what the structures themselves take. */
 function spansOf(run: Run, line: LaidLine): number[] {
@@ -21,7 +24,7 @@ function spansOf(run: Run, line: LaidLine): number[] {
 }
 
 /** Every kind of line with how it is cut: sticks between structures, coils and drums the whole way with their tails. */
-export function cutsOf(job: Job, run: Run, laid: readonly LaidLine[]): CutPlan[] {
+export function cutsOf(job: Job, run: Run, laid: readonly LaidLine[], profile: Plan['profile']): CutPlan[] {
   const tail = (station: number) => run.structures.find((one) => Math.abs(one.station - station) < 0.01)?.tail ?? 0;
   const wanted = laid.flatMap((line): { service: Service; line: LaidLine; name: string }[] => {
     const { holds } = run.services[line.index] as Run['services'][number];
@@ -50,12 +53,8 @@ export function cutsOf(job: Job, run: Run, laid: readonly LaidLine[]): CutPlan[]
       cut: cutLength(line.to - line.from, [tail(line.from), tail(line.to)]),
     }));
     const own = run.works.drums.find((drum) => drum.service === service.id);
-    return {
-      service,
-      kind: 'drums',
-      plan: planDrums(spans, own?.lengths ?? [], own ? undefined : service.stock.length),
-      typed: own !== undefined,
-    };
+    const plan = planDrums(spans, own?.lengths ?? [], own ? undefined : service.stock.length);
+    return { service, kind: 'drums', plan, typed: own !== undefined, bays: bayDig(profile, plan.joints) };
   });
 }
 

@@ -126,6 +126,21 @@ describe('the order of a run', () => {
     const free = { ...job, rates: { ...job.rates, prices: [{ item: 'line.mv-3x95', price: 0 }] } };
     expect(orderOf(free, cable, planRun(free, cable)).findings.map(({ id }) => id)).toContain('order.free');
   });
+  test('a bay 2 × 1.2 m on a trench 0.6 m wide and 1 m deep is 1.2 m³ more to dig; on one wider than the bay, none', () => {
+    const jointed = (bottomWidth: number) => {
+      const run: Run = {
+        ...levelRun({ length: 100, depth: 1, entry: false, bottomWidth }),
+        services: [blankLaying('Feeder', 'mv-3x95')],
+        works: { ...levelRun().works, drums: [{ service: 'mv-3x95', lengths: [60, 60] }] },
+      };
+      const { profile } = planRun(job, run);
+      const [cut] = orderOf(job, run, planRun(job, run)).cuts;
+      return { bays: cut?.kind === 'drums' ? cut.bays : NaN, depth: profile.depth[0] as number };
+    };
+    const narrow = jointed(0.6);
+    expect(narrow.bays).toBeCloseTo(2 * (1.2 - 0.6) * narrow.depth, 9);
+    expect(jointed(1.3).bays).toBe(0);
+  });
   test('a joint that comes to lie in a bore is a stop', () => {
     const feeder = demoFile.runs[2] as Run;
     const drummed = (lengths: number[]) => ({ ...feeder, works: { ...feeder.works, drums: [{ service: 'mv-3x95', lengths }] } });

@@ -1,6 +1,6 @@
 import { JOINT_BAY, type CutPlan } from '@tamper/core/order';
 import type { Job } from '@tamper/core/job';
-import { formatLength, formatStation, parseLength } from '@tamper/core/units';
+import { formatLength, formatStation, formatVolume, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -73,7 +73,7 @@ export function Drums({ cuts }: { cuts: readonly CutPlan[] }) {
   };
   return (
     <Card title="Drums and coils">
-      {drums.map(({ service, plan, typed }) => (
+      {drums.map(({ service, plan, typed, bays }) => (
         <View key={service.id} role="group" aria-label={`Drums of ${service.name}`} style={{ gap: 4 }}>
           <Text variant="titleSmall">{service.name}</Text>
           {plan.drums.map((drum, i) => (
@@ -91,7 +91,8 @@ export function Drums({ cuts }: { cuts: readonly CutPlan[] }) {
           {plan.joints.length > 0 ? (
             <Text>
               Joint bays {formatLength(JOINT_BAY.length, units)} × {formatLength(JOINT_BAY.width, units)} at{' '}
-              {plan.joints.map((at) => formatStation(at, units)).join(', ')}
+              {plan.joints.map((at) => formatStation(at, units)).join(', ')}: {formatVolume(bays, units)} more to dig, and to fill again
+              when the joint is made.
             </Text>
           ) : null}
           {plan.exact ? null : <Text variant="bodySmall">At least {plan.bound} are needed.</Text>}
