@@ -42,7 +42,10 @@ describe('the section of inputs no plan was made of yet', () => {
 });
 
 test('the outlines of a section hold the areas it states: bed, fine fill, fill and surface make up the trench less the line', () => {
-  const run = inReach(levelRun({ depth: 1.6, bottomWidth: 0.8 }), { left: { kind: 'batter', ratio: 0.5 }, surface: 'grass' });
+  const run = inReach(levelRun({ depth: 1.6, bottomWidth: 0.8 }), {
+    left: { kind: 'batter', ratio: 0.5 },
+    restoration: [{ material: 'topsoil', thickness: 0.3 }],
+  });
   const { areas, trench, bedding, surrounds, fills, surface } = sectionAt(job, run, 10);
   const outlined = (outlines: readonly { x: number; y: number }[][]) => outlines.reduce((sum, outline) => sum + polygonArea(outline), 0);
   expect(polygonArea(trench)).toBeCloseTo(areas.trench, 5);
