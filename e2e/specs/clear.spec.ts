@@ -113,7 +113,7 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
   await page.getByRole('textbox', { name: 'Thickness seen' }).fill('60 mm');
   await page.getByRole('textbox', { name: 'Note' }).fill('yellow tape above it');
   await page.getByRole('button', { name: /^Found it at / }).click();
-  await expect(page.getByText(/not found down to 1\.40 m/)).toBeVisible();
+  await expect(page.getByText(/foreman: not found down to 1\.40 m/)).toBeVisible();
   await expect(page.getByText(/found at .* 0\.55 m down.*60 mm\. yellow tape above it/)).toBeVisible();
   await gate(page, 'OPEN');
   // 24 in each side of a 60 mm line that has been seen, by itself or in a window shared with a mark nearby.
@@ -122,7 +122,7 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
   await page.reload();
   await open(page, 'Existing lines');
   await page.getByRole('button', { name: /Old fuel line · .* · Exposed/ }).click();
-  await expect(page.getByText(/not found down to 1\.40 m/)).toBeVisible();
+  await expect(page.getByText(/foreman: not found down to 1\.40 m/)).toBeVisible();
   await gate(page, 'OPEN');
 
   await page.clock.fastForward(11 * DAY);
