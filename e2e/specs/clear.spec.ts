@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { download, newJob, newRun, open, saved } from '../helpers';
+import { download, newJob, newRun, open, saved, startRun } from '../helpers';
 
 const DAY = 24 * 3600 * 1000;
 const gate = (page: Page, word: 'OPEN' | 'SHUT') =>
@@ -135,8 +135,7 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
 });
 
 test('the way in is checked against the machine, and tasks have an owner and a day', async ({ page }) => {
-  await newJob(page, 'Back yard');
-  await newRun(page, 'Supply', '20');
+  await startRun(page, { job: 'Back yard', run: 'Supply', length: 20 });
   await toClear(page);
   await page.getByRole('button', { name: 'Add a tight place' }).click();
   await page.getByRole('textbox', { name: 'Name of the place' }).fill('Side passage');
@@ -168,8 +167,7 @@ test('the way in is checked against the machine, and tasks have an owner and a d
 
 test('a request made elsewhere is entered by hand; half-typed dates change nothing', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-02T08:00:00') });
-  await newJob(page, 'By hand', { rules: 'US' });
-  await newRun(page, 'Line', '20');
+  await startRun(page, { job: 'By hand', run: 'Line', length: 20, rules: 'US' });
   await toClear(page);
   await page.getByRole('button', { name: 'Enter a request made elsewhere' }).click();
   const made = page.getByRole('textbox', { name: 'Request made on' });

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readGroundTable } from '@tamper/core/csv';
-import { choose, download, newJob, newRun, number, open, saved } from '../helpers';
+import { choose, download, number, open, saved, startRun } from '../helpers';
 
 test('the cursor is dragged along the strip, a finding brings it to the place', async ({ page }) => {
   await page.goto('/');
@@ -23,8 +23,7 @@ test('the cursor is dragged along the strip, a finding brings it to the place', 
 });
 
 test('ground levels are typed, added, taken out, and leave as CSV', async ({ page }) => {
-  await newJob(page, 'Levels');
-  await newRun(page, 'Typed', '30');
+  await startRun(page, { job: 'Levels', run: 'Typed', length: 30 });
   await open(page, 'Ground levels');
   await page.getByRole('textbox', { name: 'Ground at 30.0 m' }).fill('10.4');
   await page.getByRole('button', { name: 'Add a station at 40.0 m' }).click();
@@ -49,8 +48,7 @@ test('ground levels are typed, added, taken out, and leave as CSV', async ({ pag
 });
 
 test('a run and its job go only after asking, and what is not there says so', async ({ page }) => {
-  await newJob(page, 'Short-lived');
-  await newRun(page, 'Gone soon', '20');
+  await startRun(page, { job: 'Short-lived', run: 'Gone soon', length: 20 });
   await page.getByRole('button', { name: 'Units, rules and more' }).click();
   await page.getByRole('menuitem', { name: 'Delete this run' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();

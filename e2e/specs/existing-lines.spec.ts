@@ -1,9 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { newJob, newRun, open, saved } from '../helpers';
+import { open, saved, startRun } from '../helpers';
 
 test('a line from a drawing is entered, dug to by layers, exposed, and its window shrinks', async ({ page }) => {
-  await newJob(page, 'Old lines');
-  await newRun(page, 'Across', '40');
+  await startRun(page, { job: 'Old lines', run: 'Across', length: 40 });
   const slider = page.getByRole('slider');
   for (let i = 0; i < 50; i++) await slider.press('ArrowRight');
   await open(page, 'Existing lines');

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
-import { newJob, newRun, number, open, saved } from '../helpers';
+import { number, open, saved, startRun } from '../helpers';
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 const gate = (page: Page, state: 'OPEN' | 'SHUT') => page.getByRole('status', { name: new RegExp(`^Safe to enter: ${state}`) });
@@ -11,9 +11,8 @@ const pick = async (page: Page, label: string, what: string | RegExp) => {
 };
 
 /** A drain deep enough to need holding, as long as asked; on the guard screen. */
-async function deepRun(page: Page, length = '12'): Promise<void> {
-  await newJob(page, 'Guarded yard');
-  await newRun(page, 'Deep drain', length);
+async function deepRun(page: Page, length = 12): Promise<void> {
+  await startRun(page, { job: 'Guarded yard', run: 'Deep drain', length });
   await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('1.8');
   await open(page, 'Width');
@@ -60,8 +59,7 @@ test('from the soil to the open gate and shut again by rain: shield chosen, widt
   const databaseUrl = process.env.TAMPER_DATABASE_URL ?? '';
   const port = await freePort();
   let server = await startServer({ databaseUrl, port, clientDir: new URL('../../client/dist', import.meta.url).pathname });
-  await newJob(page, 'Guarded yard', {}, server.url);
-  await newRun(page, 'Deep drain', '12');
+  await startRun(page, { job: 'Guarded yard', run: 'Deep drain', length: 12, at: server.url });
   await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('1.8');
   await saved(page);
@@ -119,7 +117,7 @@ test('from the soil to the open gate and shut again by rain: shield chosen, widt
 });
 
 test('shores: every set is read, one that falls keeps the gate shut; a change of plan shuts it too', async ({ page }) => {
-  await deepRun(page, '6');
+  await deepRun(page, 6);
   await testSoil(page, 'Dents it, goes in a little');
   await tab(page, 'Ways');
   await page.getByRole('button', { name: 'Choose: Hydraulic shores' }).click();

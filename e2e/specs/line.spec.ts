@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import DxfParser from 'dxf-parser';
-import { choose, download, newJob, newRun, number, open, saved } from '../helpers';
+import { choose, download, newRun, number, open, saved, startRun } from '../helpers';
 
 const look = (page: Page, at: 'Section' | 'Long' | 'Plan') => page.getByRole('tab', { name: at }).click();
 const plan = (page: Page, name: string) => page.getByRole('group', { name: `Plan of ${name}, to scale` });
@@ -19,8 +19,7 @@ async function falling(page: Page, start: string, end: string): Promise<void> {
 test('on the plan a bend is touched in, dragged and typed; the rigid pipe asks for a chamber there; a branch joins it', async ({
   page,
 }) => {
-  await newJob(page, 'Corner');
-  await newRun(page, 'Yard drain', '40');
+  await startRun(page, { job: 'Corner', run: 'Yard drain', length: 40 });
   await falling(page, '9.1', '8.4');
   await look(page, 'Plan');
   await page.getByText('Bend', { exact: true }).click();
@@ -66,8 +65,7 @@ test('on the plan a bend is touched in, dragged and typed; the rigid pipe asks f
 test('the grade finder: blocked says what would do, a relaxation does, the line found is taken; a duct in the way is passed', async ({
   page,
 }) => {
-  await newJob(page, 'Level ground');
-  await newRun(page, 'Sixty', '60');
+  await startRun(page, { job: 'Level ground', run: 'Sixty', length: 60 });
   await look(page, 'Long');
   await page.getByRole('textbox', { name: 'Least fall' }).fill('1:80');
   await page.getByRole('textbox', { name: 'Least cover' }).fill('0.6');
@@ -104,8 +102,7 @@ test('the grade finder: blocked says what would do, a relaxation does, the line 
 });
 
 test('ground from a level book, points and finished levels; what does not close or fit says so', async ({ page }) => {
-  await newJob(page, 'Levelling');
-  await newRun(page, 'Booked', '40');
+  await startRun(page, { job: 'Levelling', run: 'Booked', length: 40 });
   await open(page, 'Ground levels');
   await page.getByRole('button', { name: 'Level book' }).click();
   await page.getByRole('button', { name: 'Begin a level book' }).click();
@@ -148,8 +145,7 @@ test('files go out and come back the same; bad ones are refused in a sentence an
   ];
   for (const text of [dxf, section]) expect((new DxfParser().parseSync(text)?.entities ?? []).length).toBeGreaterThan(5);
 
-  await newJob(page, 'Brought in');
-  await newRun(page, 'Supply', '30');
+  await startRun(page, { job: 'Brought in', run: 'Supply', length: 30 });
   await look(page, 'Plan');
   const bring = (name: string, text: string) =>
     choose(page, () => page.getByRole('button', { name: 'Import GeoJSON or LandXML' }).click(), name, text);
@@ -191,8 +187,7 @@ test('files go out and come back the same; bad ones are refused in a sentence an
 });
 
 test('a stretch is bored, a line it passes wants a trial pit; a variant is compared; the risk is weighed', async ({ page }) => {
-  await newJob(page, 'Under the road');
-  await newRun(page, 'Feeder', '60');
+  await startRun(page, { job: 'Under the road', run: 'Feeder', length: 60 });
   await open(page, 'Line');
   await page.getByRole('button', { name: /^What goes in/ }).click();
   await page.getByRole('menuitem', { name: 'MV cable 3 × 95 mm²' }).click();
@@ -236,8 +231,7 @@ test('a stretch is bored, a line it passes wants a trial pit; a variant is compa
 });
 
 test('long work can be cancelled and begun again', async ({ page }) => {
-  await newJob(page, 'Cancelled');
-  await newRun(page, 'Long', '400');
+  await startRun(page, { job: 'Cancelled', run: 'Long', length: 400 });
   await look(page, 'Long');
   // The solver does not arrive: the work hangs at its first step.
   await page.route('**/highs.wasm', () => undefined);
@@ -250,8 +244,7 @@ test('long work can be cancelled and begun again', async ({ page }) => {
 });
 
 test('a joined line with a range of depths lists the decisions it flips; the way out is checked', async ({ page }) => {
-  await newJob(page, 'Join');
-  await newRun(page, 'To the sewer', '30');
+  await startRun(page, { job: 'Join', run: 'To the sewer', length: 30 });
   await falling(page, '9.2', '8.6');
   await page.getByRole('slider').press('Shift+ArrowRight');
   for (let i = 0; i < 100; i++) await page.getByRole('slider').press('ArrowRight');
@@ -270,8 +263,7 @@ test('a joined line with a range of depths lists the decisions it flips; the way
 });
 
 test('in feet and inches: a grade is found, taken, its levels hold through a reload, and leave as LandXML in feet', async ({ page }) => {
-  await newJob(page, 'Yard in feet', { units: 'Feet, inches' });
-  await newRun(page, 'Yard drain', '200 ft');
+  await startRun(page, { job: 'Yard in feet', run: 'Yard drain', length: 60.96, units: 'us' });
   await look(page, 'Long');
   await page.getByRole('textbox', { name: 'Least fall' }).fill('1/4"/ft');
   await page.getByRole('textbox', { name: 'Least cover' }).fill("2'");

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newJob, newRun, number, open, saved } from '../helpers';
+import { newJob, newRun, number, open, saved, startRun } from '../helpers';
 
 /** Chooses what goes in a line from its menu. */
 async function lay(page: Page, now: RegExp, what: string): Promise<void> {
@@ -9,8 +9,7 @@ async function lay(page: Page, now: RegExp, what: string): Promise<void> {
 
 /** A trench nobody enters with shore power, drinking water and data in it, as added. */
 async function joint(page: Page): Promise<void> {
-  await newJob(page, 'Joint trench');
-  await newRun(page, 'Supply', '40');
+  await startRun(page, { job: 'Joint trench', run: 'Supply', length: 40 });
   await open(page, 'Width');
   await page.getByLabel('Does anybody go in?: Nobody goes in').click();
   await open(page, 'Line');

@@ -1,10 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { newJob, newRun, number, open, saved } from '../helpers';
+import { number, open, saved, startRun } from '../helpers';
 
 test('work done without a connection is kept, told, and saved when it is back', async ({ page, context }) => {
-  await newJob(page, 'Offline');
-  await newRun(page, 'Muddy', '30');
+  await startRun(page, { job: 'Offline', run: 'Muddy', length: 30 });
   await saved(page);
   await open(page, 'Width');
   await context.setOffline(true);
@@ -18,8 +17,7 @@ test('work done without a connection is kept, told, and saved when it is back', 
 });
 
 test('a page closed before the save still has the work when it opens again', async ({ page }) => {
-  await newJob(page, 'Dead battery');
-  await newRun(page, 'Cut off', '30');
+  await startRun(page, { job: 'Dead battery', run: 'Cut off', length: 30 });
   await saved(page);
   await page.route('**/api/runs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await open(page, 'Width');
@@ -32,8 +30,7 @@ test('a page closed before the save still has the work when it opens again', asy
 });
 
 test('two people on one run: nothing is overwritten, both changes can be kept', async ({ page, context }) => {
-  await newJob(page, 'Two hands');
-  await newRun(page, 'Shared', '30');
+  await startRun(page, { job: 'Two hands', run: 'Shared', length: 30 });
   await saved(page);
   const other = await context.newPage();
   await other.goto(page.url());

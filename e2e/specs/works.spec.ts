@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import Papa from 'papaparse';
-import { choose, download, newJob, newRun, open, saved } from '../helpers';
+import { choose, download, open, saved, startRun } from '../helpers';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -21,8 +21,7 @@ const rows = (text: string) => Papa.parse<Record<string, string>>(text, { header
 test('a machine fails on its depth, another is taken; the spoil does not fit, the sides are split; the order goes out as CSV and as a pack', async ({
   page,
 }) => {
-  await newJob(page, 'Works yard');
-  await newRun(page, 'Deep slot', '20');
+  await startRun(page, { job: 'Works yard', run: 'Deep slot', length: 20 });
   await open(page, 'Depth and fall');
   await field(page, 'Cover over the line').fill('1.7');
   await expect(page.getByText(/The 1\.7 t class is at the edge of its reach/)).toBeVisible();
@@ -117,8 +116,7 @@ test('drums to hand: too short for the way means a joint bay, too few a stop; us
 });
 
 test('the days are run, a rate is logged and rules, and what would be better is tried and taken', async ({ page }) => {
-  await newJob(page, 'Days yard');
-  await newRun(page, 'Yard drain', '30');
+  await startRun(page, { job: 'Days yard', run: 'Yard drain', length: 30 });
   await saved(page);
   await works(page);
   await tab(page, 'Days');
@@ -154,8 +152,7 @@ test('the days are run, a rate is logged and rules, and what would be better is 
 });
 
 test('a machine of one’s own is entered, measured, refused where it could not be, and planned with', async ({ page }) => {
-  await newJob(page, 'Own machine yard');
-  await newRun(page, 'Run', '12');
+  await startRun(page, { job: 'Own machine yard', run: 'Run', length: 12 });
   await saved(page);
   await works(page);
   await page.getByRole('button', { name: 'Enter a machine like it' }).click();
