@@ -1,4 +1,5 @@
-import { memo } from 'react';
+import { createContext, memo, useContext, type ComponentProps } from 'react';
+import { TextInput as Field } from 'react-native';
 import { TextInput } from 'react-native-paper';
 
 interface Props {
@@ -15,10 +16,23 @@ interface Props {
   select?: boolean;
 }
 
-/** The library's input, drawn again only when its own text changes. */
-export const Input = memo(function Input({
+const Typed = createContext('');
+
+/**
+ * The library's input, drawn again only when its own text changes; and of it only the field itself: frame and label, which begins to
+ * move anew at every text it is told of, are told only whether there is any.
+ */
+export const Input = memo(function Input({ value, ...frame }: Props) {
+  return (
+    <Typed.Provider value={value}>
+      <Frame {...frame} filled={value !== ''} />
+    </Typed.Provider>
+  );
+});
+
+const Frame = memo(function Frame({
   label,
-  value,
+  filled,
   wrong,
   onText,
   onLeave,
@@ -26,13 +40,14 @@ export const Input = memo(function Input({
   placeholder,
   multiline = false,
   select = false,
-}: Props) {
+}: Omit<Props, 'value'> & { filled: boolean }) {
   return (
     <TextInput
       mode="outlined"
       label={label}
       aria-label={label}
-      value={value}
+      value={filled ? '…' : ''}
+      render={field}
       onChangeText={onText}
       {...(onLeave ? { onBlur: onLeave } : {})}
       {...(placeholder ? { placeholder } : {})}
@@ -45,3 +60,10 @@ export const Input = memo(function Input({
     />
   );
 });
+
+function TypedField(props: ComponentProps<typeof Field>) {
+  return <Field {...props} value={useContext(Typed)} />;
+}
+const field: NonNullable<ComponentProps<typeof TextInput>['render']> = (props) => (
+  <TypedField {...(props as ComponentProps<typeof Field>)} />
+);
