@@ -4,51 +4,41 @@ import {
   lineMetAt,
   linesKnown,
   movedLine,
-  movePoint,
   reachIndexAt,
-  resolveRules,
   sectionAt,
   sectionIfDug,
   serviceOf,
-  tooCloseIn,
   withKnownLines,
   type Fix,
   type Job,
   type Patch,
-  type PlanPoint,
-  type Reach,
   type Run,
-  type Section,
 } from '@tamper/core';
-import { memo, useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useOtherRuns } from '../../data/jobRuns';
-import { LongSection } from '../../drawing/LongSection';
-import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
-import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
+import type { Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
-import { colours, TARGET, WIDE } from '../../theme/tokens';
-import { Button } from '../../ui/Button';
+import { colours, WIDE } from '../../theme/tokens';
 import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
 import { Tabs } from '../../ui/Tabs';
 import { useStable } from '../../ui/useStable';
 import type { PlanState } from '../../workers/usePlan';
 import { ChainageTable } from './ChainageTable';
-import { faultIn, patched, RunEditContext, useRunEdit, type RunEdit } from './context';
-import { editors } from './editors';
+import { faultIn, patched, RunEditContext, type RunEdit } from './context';
 import { Exchange } from './Exchange';
 import { Findings } from './Findings';
 import { Gates } from './Gates';
 import { GradeFinder } from './GradeFinder';
 import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
+import { Panel } from './Panel';
 import { PartBar } from './PartBar';
-import { PlanTools, touched } from './PlanTools';
+import { Picture, usePlanHand, type Look } from './Picture';
+import { PlanTools } from './PlanTools';
 
-/** The three ways to look at a run. */
-type Look = 'section' | 'long' | 'plan';
 const LOOKS: readonly { value: Look; label: string }[] = [
   { value: 'section', label: 'Section' },
   { value: 'long', label: 'Long' },
@@ -222,124 +212,9 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   );
 }
 
-type Good = NonNullable<PlanState['good']>;
-
 /** Does the line run by gravity, or is it laid so? */
 const falls = (job: Job, run: Run): boolean =>
   (linesKnown(job, run) && serviceOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
-
-interface PictureProps {
-  good: Good;
-  /** What the section is of: the newest inputs where they can be dug. */
-  drawn: Pick<Good, 'job' | 'run'>;
-  /** The newest inputs: the plan view follows the finger, ahead of the plan. */
-  doc: Run;
-  section: Section;
-  look: Look;
-  width: number;
-  height: number;
-  wide: boolean;
-  cursor: number;
-  onCursor: (station: number) => void;
-  selected: Part | undefined;
-  onPart: (part: Part) => void;
-  others: readonly Run[];
-  hand: PlanHand;
-  onMoveLine: (index: number, centre: { x: number; y: number }) => void;
-}
-
-/** The drawing one looks at: across, along, or from above. */
-function Picture({
-  good,
-  drawn,
-  doc,
-  section,
-  look,
-  width,
-  height,
-  wide,
-  cursor,
-  onCursor,
-  selected,
-  onPart,
-  others,
-  hand,
-  onMoveLine,
-}: PictureProps) {
-  const { job, run, plan } = good;
-  const [whole, setWhole] = useState(wide);
-  const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
-  const close = useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]);
-  const turn = useCallback(() => setWhole((before) => !before), []);
-  const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
-  const size = { width, height: tall, units: job.units, cursor };
-  if (look === 'long')
-    return (
-      <LongSection
-        run={run}
-        service={serviceOf(job, run)}
-        plan={plan}
-        onCursor={onCursor}
-        clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0}
-        {...size}
-      />
-    );
-  if (look === 'plan') return <PlanDrawing run={doc} plan={plan} others={others} {...hand} {...size} />;
-  return (
-    <View>
-      <SectionDrawing
-        section={section}
-        reach={drawn.run.reaches[section.reachIndex] as Reach}
-        units={drawn.job.units}
-        width={width}
-        height={wide ? Math.max(240, height - 440) : Math.max(200, Math.min(300, height * 0.3))}
-        selected={selected}
-        onPart={onPart}
-        whole={whole}
-        name={run.name}
-        existing={existing}
-        ruleSet={drawn.job.ruleSet}
-        close={close}
-        onMoveLine={onMoveLine}
-      />
-      <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
-        <Button compact mode="outlined" onPress={turn} style={OVER}>
-          {whole ? 'Closer' : 'With spoil'}
-        </Button>
-      </View>
-    </View>
-  );
-}
-const OVER = { backgroundColor: colours.paper };
-
-/** What the hand does on the plan view: its tool, the point it holds, and what a touch or a drag changes. */
-interface PlanHand {
-  tool: PlanTool;
-  selected: number | undefined;
-  onTouch: (point: PlanPoint) => void;
-  onSelect: (index: number) => void;
-  onMove: (index: number, point: PlanPoint) => void;
-}
-
-function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (station: number) => void, onPart: (part: Part) => void) {
-  const [tool, setTool] = useState<PlanTool>('look');
-  const [selected, setSelected] = useState<number>();
-  const onTouch = useStable((point: PlanPoint) => {
-    const done = touched(run, tool, point);
-    if (done.patches && apply(done.patches) !== undefined) return;
-    if (done.selected !== undefined) setSelected(done.selected);
-    if (done.cursor !== undefined) onCursor(done.cursor);
-    if (done.line) {
-      setTool('look');
-      onPart('lines');
-    }
-  });
-  const onMove = useStable((index: number, point: PlanPoint) => {
-    const patches = movePoint(run, index, point);
-    if (patches.length > 0) apply(patches, `point.${index}`);
-  });
-  return { hand: { tool, selected, onTouch, onSelect: setSelected, onMove }, setTool, setSelected };
-}
 
 /** What cannot be saved, planned or joined, in sentences. */
 function Problems({ run, state }: { run: Props['run']; state: PlanState }) {
@@ -386,51 +261,3 @@ function Joins({ job, run, others }: { job: Job; run: Run; others: readonly Run[
     </Notice>
   ));
 }
-
-/** What lies in the ground already at a station, from the plan on screen. */
-function linesAt({ plan }: Good, station: number) {
-  const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
-  const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.lines[index] ?? []));
-  return { lines, handOnly: near.length > 0 };
-}
-
-/** Parts that are set for the whole run, not reach by reach. */
-const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'way', 'spoil', 'reach'];
-
-/** The inputs of one part. Those of a reach begin anew with each reach; the others go on while the cursor wanders. */
-const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
-  const { job, run, reachIndex } = useRunEdit();
-  const { title, Editor } = editors[part];
-  const known = part === 'line' || linesKnown(job, run);
-  const whole = WHOLE_RUN.includes(part);
-  return (
-    <View
-      role="form"
-      aria-label={title}
-      style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
-    >
-      <PanelHead title={`${title}${run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}`} onClose={onClose} />
-      {known ? (
-        <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
-      ) : (
-        <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
-      )}
-    </View>
-  );
-});
-
-const PanelHead = memo(function PanelHead({ title, onClose }: { title: string; onClose: () => void }) {
-  return (
-    <View style={{ flexDirection: 'row', alignItems: 'center' }}>
-      <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
-        {title}
-      </Text>
-      <IconButton
-        icon="close"
-        accessibilityLabel="Close the inputs"
-        onPress={onClose}
-        style={{ margin: 0, width: TARGET, height: TARGET }}
-      />
-    </View>
-  );
-});

@@ -1,0 +1,49 @@
+import { linesKnown } from '@tamper/core';
+import { memo } from 'react';
+import { View } from 'react-native';
+import { IconButton, Text } from 'react-native-paper';
+import type { Part } from '../../drawing/SectionDrawing';
+import { colours, TARGET } from '../../theme/tokens';
+import { useRunEdit } from './context';
+import { editors } from './editors';
+
+/** Parts that are set for the whole run, not reach by reach. */
+const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'way', 'spoil', 'reach'];
+
+/** The inputs of one part. Those of a reach begin anew with each reach; the others go on while the cursor wanders. */
+export const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
+  const { job, run, reachIndex } = useRunEdit();
+  const { title, Editor } = editors[part];
+  const known = part === 'line' || linesKnown(job, run);
+  const whole = WHOLE_RUN.includes(part);
+  return (
+    <View
+      role="form"
+      aria-label={title}
+      style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
+    >
+      <PanelHead title={`${title}${run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}`} onClose={onClose} />
+      {known ? (
+        <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
+      ) : (
+        <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
+      )}
+    </View>
+  );
+});
+
+const PanelHead = memo(function PanelHead({ title, onClose }: { title: string; onClose: () => void }) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center' }}>
+      <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
+        {title}
+      </Text>
+      <IconButton
+        icon="close"
+        accessibilityLabel="Close the inputs"
+        onPress={onClose}
+        style={{ margin: 0, width: TARGET, height: TARGET }}
+      />
+    </View>
+  );
+});

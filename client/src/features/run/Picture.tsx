@@ -1,0 +1,136 @@
+import { movePoint, resolveRules, serviceOf, tooCloseIn, type PlanPoint, type Reach, type Run, type Section } from '@tamper/core';
+import { useCallback, useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { LongSection } from '../../drawing/LongSection';
+import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
+import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
+import { colours } from '../../theme/tokens';
+import { Button } from '../../ui/Button';
+import { useStable } from '../../ui/useStable';
+import type { PlanState } from '../../workers/usePlan';
+import type { RunEdit } from './context';
+import { touched } from './PlanTools';
+
+/** The three ways to look at a run. */
+export type Look = 'section' | 'long' | 'plan';
+type Good = NonNullable<PlanState['good']>;
+
+interface PictureProps {
+  good: Good;
+  /** What the section is of: the newest inputs where they can be dug. */
+  drawn: Pick<Good, 'job' | 'run'>;
+  /** The newest inputs: the plan view follows the finger, ahead of the plan. */
+  doc: Run;
+  section: Section;
+  look: Look;
+  width: number;
+  height: number;
+  wide: boolean;
+  cursor: number;
+  onCursor: (station: number) => void;
+  selected: Part | undefined;
+  onPart: (part: Part) => void;
+  others: readonly Run[];
+  hand: PlanHand;
+  onMoveLine: (index: number, centre: { x: number; y: number }) => void;
+}
+
+/** The drawing one looks at: across, along, or from above. */
+export function Picture({
+  good,
+  drawn,
+  doc,
+  section,
+  look,
+  width,
+  height,
+  wide,
+  cursor,
+  onCursor,
+  selected,
+  onPart,
+  others,
+  hand,
+  onMoveLine,
+}: PictureProps) {
+  const { job, run, plan } = good;
+  const [whole, setWhole] = useState(wide);
+  const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
+  const close = useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]);
+  const turn = useCallback(() => setWhole((before) => !before), []);
+  const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
+  const size = { width, height: tall, units: job.units, cursor };
+  if (look === 'long')
+    return (
+      <LongSection
+        run={run}
+        service={serviceOf(job, run)}
+        plan={plan}
+        onCursor={onCursor}
+        clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0}
+        {...size}
+      />
+    );
+  if (look === 'plan') return <PlanDrawing run={doc} plan={plan} others={others} {...hand} {...size} />;
+  return (
+    <View>
+      <SectionDrawing
+        section={section}
+        reach={drawn.run.reaches[section.reachIndex] as Reach}
+        units={drawn.job.units}
+        width={width}
+        height={wide ? Math.max(240, height - 440) : Math.max(200, Math.min(300, height * 0.3))}
+        selected={selected}
+        onPart={onPart}
+        whole={whole}
+        name={run.name}
+        existing={existing}
+        ruleSet={drawn.job.ruleSet}
+        close={close}
+        onMoveLine={onMoveLine}
+      />
+      <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
+        <Button compact mode="outlined" onPress={turn} style={OVER}>
+          {whole ? 'Closer' : 'With spoil'}
+        </Button>
+      </View>
+    </View>
+  );
+}
+const OVER = { backgroundColor: colours.paper };
+
+/** What the hand does on the plan view: its tool, the point it holds, and what a touch or a drag changes. */
+interface PlanHand {
+  tool: PlanTool;
+  selected: number | undefined;
+  onTouch: (point: PlanPoint) => void;
+  onSelect: (index: number) => void;
+  onMove: (index: number, point: PlanPoint) => void;
+}
+
+export function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (station: number) => void, onPart: (part: Part) => void) {
+  const [tool, setTool] = useState<PlanTool>('look');
+  const [selected, setSelected] = useState<number>();
+  const onTouch = useStable((point: PlanPoint) => {
+    const done = touched(run, tool, point);
+    if (done.patches && apply(done.patches) !== undefined) return;
+    if (done.selected !== undefined) setSelected(done.selected);
+    if (done.cursor !== undefined) onCursor(done.cursor);
+    if (done.line) {
+      setTool('look');
+      onPart('lines');
+    }
+  });
+  const onMove = useStable((index: number, point: PlanPoint) => {
+    const patches = movePoint(run, index, point);
+    if (patches.length > 0) apply(patches, `point.${index}`);
+  });
+  return { hand: { tool, selected, onTouch, onSelect: setSelected, onMove }, setTool, setSelected };
+}
+
+/** What lies in the ground already at a station, from the plan on screen. */
+function linesAt({ plan }: Good, station: number) {
+  const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
+  const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.lines[index] ?? []));
+  return { lines, handOnly: near.length > 0 };
+}
