@@ -9,7 +9,6 @@ import {
   sectionIfDug,
   serviceOf,
   withKnownLines,
-  type Fix,
   type Job,
   type Patch,
   type Run,
@@ -38,6 +37,7 @@ import { Panel } from './Panel';
 import { PartBar } from './PartBar';
 import { Picture, usePlanHand, type Look } from './Picture';
 import { PlanTools } from './PlanTools';
+import { useFix } from './useFix';
 
 const LOOKS: readonly { value: Look; label: string }[] = [
   { value: 'section', label: 'Section' },
@@ -80,7 +80,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
     return undefined;
   });
   const closePanel = useCallback(() => setSelected(undefined), []);
-  const fix = useStable((chosen: Fix) => void apply(chosen.patches));
+  const fix = useFix(state, good?.run === run.doc && good.job === job.doc, apply);
   const pick = useStable((station: number) => {
     setPicking(false);
     setSelected('lines');

@@ -10,7 +10,7 @@ interface Props {
   findings: readonly Finding[];
   units: UnitSystem;
   onGo: (station: number) => void;
-  onFix: (fix: Fix) => void;
+  onFix: (finding: Finding, fix: Fix) => void;
 }
 
 const WORD = { stop: 'STOP', caution: 'CAUTION', note: 'NOTE' } as const;
@@ -39,7 +39,7 @@ const OneFinding = memo(
           </Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
             {finding.fixes.map((fix) => (
-              <Button key={fix.label} mode="contained" onPress={() => onFix(fix)}>
+              <Button key={fix.label} mode="contained" onPress={() => onFix(finding, fix)}>
                 {fix.label}
               </Button>
             ))}

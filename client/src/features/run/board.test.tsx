@@ -26,7 +26,7 @@ const drain: Run = blankRun({ name: 'Drain', length: 40, service: 'drain-160', c
 
 /** The planner, one step behind until the test has it catch up. */
 function onBoard(start: Run = drain, own: Job = job) {
-  const seen = { run: start, plan: (): void => undefined };
+  const seen = { run: start, plan: (): void => undefined, change: undefined as unknown as (next: Run) => void };
   function Bench() {
     const [run, setRun] = useState(start);
     const [state, setState] = useState<PlanState>({
@@ -35,6 +35,7 @@ function onBoard(start: Run = drain, own: Job = job) {
       crash: undefined,
     });
     seen.run = run;
+    seen.change = setRun;
     seen.plan = () =>
       setState((before) => {
         try {
@@ -128,4 +129,38 @@ test('the numbers below are those of the plan, by name', () => {
   const { balance, deepest } = planRun(job, drain);
   expect(whole.getByTestId('number-Deepest').textContent).toContain(formatLength(deepest.depth, 'metric'));
   expect(whole.getByTestId('number-Surplus (loose)').textContent).toContain(balance.surplusLoose.toFixed(1));
+});
+
+describe('a fix pressed while the plan is behind', () => {
+  /** A right-angled bend in a rigid pipe, 20 or as many metres along. */
+  const bent = (along: number): Run => ({
+    ...drain,
+    route: [
+      { x: 0, y: 0 },
+      { x: along, y: 0 },
+      { x: along, y: 40 - along },
+    ],
+  });
+  const chambers = (run: Run) => run.structures.map(({ station }) => station);
+
+  test('waits for the plan of the newest inputs, and is taken from that', () => {
+    const { seen, catchUp } = onBoard(bent(20));
+    act(() => seen.change(bent(25)));
+    press('Put a chamber there');
+    expect(chambers(seen.run)).toEqual([]);
+    catchUp();
+    expect(chambers(seen.run)).toEqual([25]);
+  });
+
+  test('is taken at once when it is not behind, and not at all when the newest plan does not offer it', () => {
+    const { seen, catchUp } = onBoard(bent(20));
+    press('Put a chamber there');
+    expect(chambers(seen.run)).toEqual([20]);
+    act(() => seen.change(bent(20)));
+    catchUp();
+    act(() => seen.change(drain));
+    press('Put a chamber there');
+    catchUp();
+    expect(chambers(seen.run)).toEqual([]);
+  });
 });

@@ -202,7 +202,7 @@ test('findings are told worst first by word, with their basis, and their fixes c
   const deep = blankRun({ name: 'Deep', length: 20, service: 'drain-160', cover: 1.8, ruleSet: 'UK' });
   const { findings } = planRun(job, deep);
   const fixed: string[] = [];
-  onPage(<Findings findings={findings} units="metric" onGo={() => undefined} onFix={({ label }) => fixed.push(label)} />);
+  onPage(<Findings findings={findings} units="metric" onGo={() => undefined} onFix={(_finding, { label }) => fixed.push(label)} />);
   const items = screen.getAllByRole('listitem').map((item) => item.textContent ?? '');
   expect(items).toHaveLength(findings.length);
   expect(items[0]).toMatch(/^STOP: /);
