@@ -13,6 +13,9 @@ export interface PlanState {
   crash: string | undefined;
 }
 
+/** Is there something that stands in the way of a plan of the newest inputs? */
+export const isStopped = ({ errors, crash }: Pick<PlanState, 'errors' | 'crash'>): boolean => errors.length > 0 || crash !== undefined;
+
 /** Plans a run in a web worker, newest inputs first. */
 export function usePlan(job: Job | undefined, run: Run | undefined): PlanState {
   const inputs = useMemo(() => (job && run ? { job, run } : undefined), [job, run]);

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook } from '../../data/useBook';
 import { useWho } from '../../data/who';
+import { isStopped } from '../../workers/usePlan';
 import { OpenRun } from '../run/OpenRun';
 import { RunTabs } from '../run/RunTabs';
 import { useEdits } from '../run/useEdits';
@@ -35,7 +36,8 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
   const [tab, setTab] = useState<Tab>(first);
   const [reach, setReach] = useState(0);
   const { apply, putJob, ...state } = useEdits(job, run);
-  const { good, errors, crash } = state;
+  const { good } = state;
+  const planned = !isStopped(state);
   const book = useBook(runId);
   const { who, setWho } = useWho();
   const edit = useMemo(
@@ -46,7 +48,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         job: job.doc,
         run: withKnownLines(good.job, good.run),
         plan: good.plan,
-        planned: errors.length === 0 && crash === undefined,
+        planned,
         rules: resolveRules(good.job.ruleSet, good.job.overrides),
         book,
         who,
@@ -56,7 +58,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         reach: Math.min(reach, good.run.reaches.length - 1),
         setReach,
       },
-    [run, job.doc, good, errors, crash, book, who, setWho, apply, putJob, reach],
+    [run, job.doc, good, planned, book, who, setWho, apply, putJob, reach],
   );
   const Shown = SHOWN[tab];
   return (

@@ -10,7 +10,6 @@ import {
   serviceOf,
   withKnownLines,
   type Job,
-  type Patch,
   type Run,
 } from '@tamper/core';
 import { useCallback, useMemo, useState } from 'react';
@@ -25,9 +24,9 @@ import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
 import { Tabs } from '../../ui/Tabs';
 import { useStable } from '../../ui/useStable';
-import type { PlanState } from '../../workers/usePlan';
+import { isStopped, type PlanState } from '../../workers/usePlan';
 import { ChainageTable } from './ChainageTable';
-import { faultIn, patched, RunEditContext, type RunEdit } from './context';
+import { faultIn, RunEditContext, type RunEdit } from './context';
 import { Exchange } from './Exchange';
 import { Findings } from './Findings';
 import { Gates } from './Gates';
@@ -37,6 +36,7 @@ import { Panel } from './Panel';
 import { PartBar } from './PartBar';
 import { Picture, usePlanHand, type Look } from './Picture';
 import { PlanTools } from './PlanTools';
+import { useApply } from './useEdits';
 import { useFix } from './useFix';
 
 const LOOKS: readonly { value: Look; label: string }[] = [
@@ -64,7 +64,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const good = state.good;
   const others = useOtherRuns(jobId, run.doc.name);
 
-  const planned = state.errors.length === 0 && state.crash === undefined;
+  const planned = !isStopped(state);
   const newest = useMemo(() => ({ job: job.doc, run: withKnownLines(job.doc, run.doc) }), [job.doc, run.doc]);
   const trusted = planned || !good ? newest : good;
   const { start, end } = extent(trusted.run);
@@ -73,12 +73,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const ahead = useMemo(() => (planned ? sectionIfDug(newest.job, newest.run, at) : undefined), [planned, newest, at]);
   const drawn = ahead ? newest : (good ?? newest);
   const section = useMemo(() => ahead ?? sectionAt(drawn.job, drawn.run, at), [ahead, drawn, at]);
-  const apply = useStable((patches: readonly Patch[], tag?: string) => {
-    const next = patched(run.doc, patches);
-    if ('fault' in next) return next.fault;
-    run.change(next.run, tag);
-    return undefined;
-  });
+  const apply = useApply(run);
   const closePanel = useCallback(() => setSelected(undefined), []);
   const fix = useFix(state, good?.run === run.doc && good.job === job.doc, apply);
   const pick = useStable((station: number) => {

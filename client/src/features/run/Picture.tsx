@@ -1,5 +1,5 @@
 import { movePoint, resolveRules, serviceOf, tooCloseIn, type PlanPoint, type Reach, type Run, type Section } from '@tamper/core';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';
 import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
@@ -57,7 +57,6 @@ export function Picture({
   const [whole, setWhole] = useState(wide);
   const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
   const close = useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]);
-  const turn = useCallback(() => setWhole((before) => !before), []);
   const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
   const size = { width, height: tall, units: job.units, cursor };
   if (look === 'long')
@@ -90,7 +89,7 @@ export function Picture({
         onMoveLine={onMoveLine}
       />
       <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
-        <Button compact mode="outlined" onPress={turn} style={OVER}>
+        <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={OVER}>
           {whole ? 'Closer' : 'With spoil'}
         </Button>
       </View>

@@ -7,7 +7,7 @@ import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
 import { Page } from '../../ui/Screen';
 import { Tabs } from '../../ui/Tabs';
-import type { PlanState } from '../../workers/usePlan';
+import { isStopped, type PlanState } from '../../workers/usePlan';
 
 interface Props<T extends string> {
   label: string;
@@ -36,7 +36,7 @@ export function RunTabs<T extends string>({ label, tabs, tab, onTab, run, state,
       <Page key={tab} roomy={roomy}>
         <Conflict document={run} what="this run" />
         <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
-        {children ?? (errors.length === 0 && crash === undefined ? <Text role="status">Working it out…</Text> : null)}
+        {children ?? (!isStopped(state) ? <Text role="status">Working it out…</Text> : null)}
       </Page>
     </>
   );

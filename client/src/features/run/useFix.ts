@@ -1,7 +1,7 @@
 import type { Finding, Fix } from '@tamper/core';
 import { useEffect, useRef } from 'react';
 import { useStable } from '../../ui/useStable';
-import type { PlanState } from '../../workers/usePlan';
+import { isStopped, type PlanState } from '../../workers/usePlan';
 import type { RunEdit } from './context';
 
 /**
@@ -9,9 +9,10 @@ import type { RunEdit } from './context';
  * still offers it: worked out for what was, it could miss what is.
  * @param fresh is the plan on screen that of the newest inputs?
  */
-export function useFix({ good, errors, crash }: PlanState, fresh: boolean, apply: RunEdit['apply']): (finding: Finding, fix: Fix) => void {
+export function useFix(state: PlanState, fresh: boolean, apply: RunEdit['apply']): (finding: Finding, fix: Fix) => void {
   const waiting = useRef<{ id: string; label: string }>(undefined);
-  const stopped = errors.length > 0 || crash !== undefined;
+  const { good } = state;
+  const stopped = isStopped(state);
   useEffect(() => {
     const wanted = waiting.current;
     if (!wanted || !(fresh || stopped)) return;
