@@ -19,7 +19,16 @@ export default ts.config(
   {
     files: ['client/**/*.tsx', 'client/**/*.ts'],
     plugins: { 'react-hooks': reactHooks },
-    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      // The library's spinner goes on turning after it has left the screen: no idle page may run an animation.
+      'no-restricted-imports': ['error', { paths: [{ name: 'react-native-paper', importNames: ['ActivityIndicator'] }] }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'JSXAttribute[name.name="loading"]', message: 'It brings the spinner that never stops.' },
+      ],
+    },
   },
   { files: ['scripts/**/*.mjs'], languageOptions: { globals: globals.node } },
   { rules: { eqeqeq: 'error', 'no-console': 'off', 'prefer-const': 'error' } },

@@ -120,11 +120,11 @@ describe('least widths', () => {
 });
 
 describe('guard', () => {
-  test('US, 5 ft in type C, vertical and unsupported: stop, with batter 1½:1, shield and shores', () => {
+  test('US, 5 ft in type C, vertical and unsupported: stop, with batter 1½:1 and shield; shores never in C', () => {
     const plan = planRun(US, levelRun({ depth: 5 * FOOT, soil: 'C', bottomWidth: 0.8 }));
     const stop = finding(plan, 'guard.protection');
     expect(stop?.severity).toBe('stop');
-    expect(stop?.fixes.map((fix) => fix.label)).toEqual(['Batter 1½:1 (34° from flat)', 'Use a shield', 'Use shores']);
+    expect(stop?.fixes.map((fix) => fix.label)).toEqual(['Batter 1½:1 (34° from flat)', 'Use a shield']);
     expect(plan.ranges.protection).toEqual([{ from: 0, to: 30 }]);
   });
   test('US, 4 ft 6 in: caution, and a ladder required', () => {

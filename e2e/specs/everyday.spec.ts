@@ -64,3 +64,26 @@ test('a run and its job go only after asking, and what is not there says so', as
   await page.goto(url);
   await expect(page.getByText('This is not here (any more).')).toBeVisible();
 });
+
+test('a screen left alone runs no animation and draws no frame', async ({ page }) => {
+  await page.addInitScript(() => {
+    const ask = window.requestAnimationFrame.bind(window);
+    (window as { frames?: unknown; drawn?: number }).drawn = 0;
+    window.requestAnimationFrame = (callback) => {
+      (window as { drawn?: number }).drawn = ((window as { drawn?: number }).drawn ?? 0) + 1;
+      return ask(callback);
+    };
+  });
+  await startRun(page, { job: 'Quiet yard', run: 'Quiet drain', length: 20 });
+  const run = page.url();
+  for (const at of ['/', run.replace(/\/runs\/.*/, ''), run, `${run}?guard=enter`, `${run}?works=machine`]) {
+    await page.goto(at);
+    await expect(page.getByText(/Fetching|Working it out/)).toHaveCount(0);
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(800);
+    const before = await page.evaluate(() => (window as { drawn?: number }).drawn ?? 0);
+    await page.waitForTimeout(1000);
+    const [after, running] = await page.evaluate(() => [(window as { drawn?: number }).drawn ?? 0, document.getAnimations().length]);
+    expect([after - before, running], at).toEqual([0, 0]);
+  }
+});

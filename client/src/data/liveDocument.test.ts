@@ -11,11 +11,11 @@ function server(first: Run) {
   const answer = (status: number, body: unknown) =>
     Promise.resolve({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response);
   const stored = () => ({ id: 'r', jobId: 'j', updatedAt: '', version: state.version, doc: state.doc });
-  globalThis.fetch = ((_: string, init?: RequestInit) => {
+  globalThis.fetch = ((path: string, init?: RequestInit) => {
     if (state.down) return Promise.reject(new TypeError('down'));
     if (init?.method !== 'PUT') {
       state.gets++;
-      return answer(200, stored());
+      return path.endsWith(`?known=${state.version}`) ? answer(204, undefined) : answer(200, stored());
     }
     const { version, doc } = JSON.parse(String(init.body)) as { version: number; doc: Run };
     if (version !== state.version) return answer(409, { error: { code: 'stale', message: 'newer', current: stored() } });
@@ -119,6 +119,37 @@ test('a change that meets a newer version says so and overwrites nothing', async
   document.settle('mine');
   await document.saved();
   expect(state).toMatchObject({ version: 6, doc: { name: 'Mine' } });
+  stop();
+  await settled();
+});
+
+test('a look takes in what somebody changed elsewhere, says when it may be old, and never steps on work of ours', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  const clock = jest.spyOn(Date, 'now').mockReturnValue(1000);
+  await document.look();
+  expect(document.read()).toMatchObject({ current: 1000, open: { history: { present: { name: 'One' } } } });
+  Object.assign(state, { version: 3, doc: run('Elsewhere') });
+  clock.mockReturnValue(2000);
+  await document.look();
+  expect(document.read()).toMatchObject({ current: 2000, save: { kind: 'saving' }, open: { history: { present: { name: 'Elsewhere' } } } });
+  await document.saved();
+  expect([state.version, document.version()]).toEqual([3, 3]);
+  state.down = true;
+  clock.mockReturnValue(9000);
+  await document.look();
+  expect(document.read().current).toBe(2000);
+  state.down = false;
+  document.change(run('Mine'));
+  Object.assign(state, { version: 4, doc: run('Theirs') });
+  await document.look();
+  expect(document.read()).toMatchObject({ current: undefined, open: { history: { present: { name: 'Mine' } } } });
+  await expect(document.saved()).rejects.toThrow('Somebody else changed it');
+  clock.mockRestore();
+  document.settle('theirs');
+  await document.saved();
   stop();
   await settled();
 });

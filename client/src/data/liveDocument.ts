@@ -1,6 +1,6 @@
 import { merge, sameJson } from '@tamper/core/job';
 import { mutate } from 'swr';
-import { api, fetcher, type Stored } from './api';
+import { api, ApiError, fetcher, type Stored } from './api';
 import { Autosaver, type SaveState } from './autosave';
 import { draftKeeper, readDraft } from './drafts';
 import { begin, edit, redo, undo, type History } from './history';
@@ -11,6 +11,8 @@ export interface Snapshot<T, S> {
   save: SaveState<T>;
   /** Why it could not be fetched. */
   error: unknown;
+  /** When the server last said that nothing newer is there, ms; undefined when it has something newer, or never said. */
+  current: number | undefined;
 }
 
 /**
@@ -18,7 +20,7 @@ export interface Snapshot<T, S> {
  * first shown; closed, its last change saved, when nobody shows it any more.
  */
 export class LiveDocument<T, S extends Stored<T>> {
-  private snapshot: Snapshot<T, S> = { open: undefined, save: { kind: 'saved' }, error: undefined };
+  private snapshot: Snapshot<T, S> = BLANK;
   private readonly listeners = new Set<() => void>();
   private drafts: ReturnType<typeof draftKeeper<T>> | undefined;
   private saver: Autosaver<T> | undefined;
@@ -90,7 +92,7 @@ export class LiveDocument<T, S extends Stored<T>> {
       const draft = readDraft<T>(this.path, this.upgrade);
       const doc = draft?.doc ?? stored.doc;
       const base = draft ? { version: draft.version, doc: draft.base } : stored;
-      this.put({ open: { stored, history: begin(doc) }, error: undefined });
+      this.put({ open: { stored, history: begin(doc) }, error: undefined, current: Date.now() });
       const drafts = this.drafts;
       // Closed again before the answer came.
       if (!drafts) return;
@@ -100,8 +102,30 @@ export class LiveDocument<T, S extends Stored<T>> {
     }
   }
 
+  /**
+   * Asks whether somebody changed it elsewhere. Where nothing of ours is on its way, theirs is taken in as one more step; where something is,
+   * the next save meets it and asks.
+   */
+  readonly look = async (): Promise<void> => {
+    const { saver } = this;
+    if (!saver) return;
+    try {
+      const newer = await fetcher<S | undefined>(`${this.path}?known=${saver.version}`);
+      if (this.saver !== saver) return;
+      if (!newer || newer.version <= saver.version) return this.put({ current: Date.now() });
+      if (this.snapshot.save.kind !== 'saved') return this.put({ current: undefined });
+      saver.resolve(newer, newer.doc);
+      this.step((history) => edit(history, newer.doc));
+      this.put({ current: Date.now() });
+    } catch (error) {
+      // Not heard: `current` grows old by itself.
+      if (!(error instanceof ApiError)) throw error;
+    }
+  };
+
   private readonly send = async (version: number, doc: T): Promise<Stored<T>> => {
     const stored = await api.put(this.path, version, doc);
+    this.put({ current: Date.now() });
     // Screens that only read it through SWR must not start from the past.
     void mutate(this.path, (before: S | undefined) => (before ? { ...before, ...stored } : before), { revalidate: false });
     return stored;
@@ -142,9 +166,11 @@ export class LiveDocument<T, S extends Stored<T>> {
     this.drafts?.close();
     this.drafts = undefined;
     if (live.get(this.path) === (this as unknown)) live.delete(this.path);
-    this.snapshot = { open: undefined, save: { kind: 'saved' }, error: undefined };
+    this.snapshot = BLANK;
   }
 }
+
+const BLANK = { open: undefined, save: { kind: 'saved' }, error: undefined, current: undefined } as const;
 
 const live = new Map<string, LiveDocument<unknown, Stored<unknown>>>();
 

@@ -79,6 +79,11 @@ test('one that is refused says why and does not hold up the others', async () =>
   await settled();
   expect(rows.map(({ entry: { id } }) => id)).toEqual(['b']);
   expect(book.read().waiting).toMatchObject([{ entry: { id: 'a' }, refused: 'Another entry has this number already.' }]);
+  // It stays on the device, text and all, until it is let go; one that still waits is not let go.
+  expect(localStorage.length).toBe(1);
+  book.forget('b');
+  book.forget('a');
+  expect([book.read().waiting, localStorage.length]).toEqual([[], 0]);
 });
 
 test('what others entered comes with the next look', async () => {

@@ -79,6 +79,11 @@ export class RunBook {
     void this.send();
   };
 
+  /** Lets go of an entry the server refused. */
+  readonly forget = (id: string): void => {
+    if (this.state.waiting.some(({ entry, refused }) => entry.id === id && refused !== undefined)) this.drop(id);
+  };
+
   /** Asks the server for what others entered since. */
   readonly refresh = async (): Promise<void> => {
     try {

@@ -20,10 +20,14 @@ export function useSendWaiting(): void {
 }
 
 /** Another device may have entered rain: ask this often, ms. */
-const LOOK = 20_000;
+export const LOOK = 20_000;
 
 /** The book of a run, kept up to date while it is shown. `enter` writes a fact down under a name; an id it puts right may be given. */
-export function useBook(runId: string): BookState & { enter: (fact: Fact, author: string, corrects?: string) => Entry } {
+export function useBook(runId: string): BookState & {
+  enter: (fact: Fact, author: string, corrects?: string) => Entry;
+  /** Lets go of an entry the server refused. */
+  forget: (id: string) => void;
+} {
   const book = useMemo(() => bookOf(runId), [runId]);
   const state = useSyncExternalStore(book.subscribe, book.read);
   useEffect(() => {
@@ -48,5 +52,5 @@ export function useBook(runId: string): BookState & { enter: (fact: Fact, author
     },
     [book],
   );
-  return { ...state, enter };
+  return { ...state, enter, forget: book.forget };
 }

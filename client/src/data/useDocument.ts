@@ -6,13 +6,15 @@ import { liveDocument, type LiveDocument } from './liveDocument';
 /** A stored document open for editing: changes show at once, save by themselves and can be undone. */
 export interface Document<T, S extends Stored<T>> extends Pick<
   LiveDocument<T, S>,
-  'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush' | 'saved'
+  'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush' | 'saved' | 'look'
 > {
   stored: S;
   doc: T;
   save: SaveState<T>;
   canUndo: boolean;
   canRedo: boolean;
+  /** When the server last said that nothing newer is there, ms; undefined when it has something newer. */
+  current: number | undefined;
 }
 
 /**
@@ -24,8 +26,8 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
   upgrade: (doc: unknown) => unknown,
 ): { document: Document<T, S> | undefined; error: unknown; retry: () => void } {
   const live = useMemo(() => liveDocument<T, S>(path, upgrade), [path, upgrade]);
-  const { open, save, error } = useSyncExternalStore(live.subscribe, live.read);
-  const { version, change, undo, redo, settle, flush, saved, retry } = live;
+  const { open, save, error, current } = useSyncExternalStore(live.subscribe, live.read);
+  const { version, change, undo, redo, settle, flush, saved, look, retry } = live;
   const document = open && {
     stored: open.stored,
     doc: open.history.present,
@@ -39,6 +41,8 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
     settle,
     flush,
     saved,
+    look,
+    current,
   };
   return { document, error, retry };
 }

@@ -1,4 +1,4 @@
-import { blankJob, blankRun, planRun, type Entry, type Job, type Patch, type Reach, type Run } from '@tamper/core';
+import { blankJob, blankRun, planRun, safeToEnter, type Entry, type Job, type Patch, type Reach, type Run } from '@tamper/core';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState, type ReactNode } from 'react';
 import { GuardContext, type GuardEdit } from '../features/guard/context';
@@ -29,6 +29,15 @@ export function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Ya
       run,
       plan,
       planned: true,
+      gate: safeToEnter({
+        run,
+        rules: resolveRules(job.ruleSet, job.overrides),
+        units: job.units,
+        plan,
+        planned: true,
+        book: entries,
+        now: new Date().toISOString(),
+      }),
       rules: resolveRules(job.ruleSet, job.overrides),
       book: {
         entries,
@@ -36,6 +45,7 @@ export function onGuard(tab: ReactNode, start: Run, startJob: Job = blankJob('Ya
         heard: 0,
         error: undefined,
         held: true,
+        forget: () => undefined,
         enter: (fact, author, corrects) => {
           const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };
           setEntries((before) => [...before, entry]);

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { ActivityIndicator, Button, Text } from 'react-native-paper';
+import { Button, Text } from 'react-native-paper';
 import { sentences } from '../data/api';
 import { Notice } from './Notice';
 
@@ -8,9 +8,6 @@ export function Loading({ error, retry, what }: { error: unknown; retry: () => v
   if (!error)
     return (
       <View role="status" style={{ padding: 32, alignItems: 'center', gap: 12 }}>
-        <View aria-hidden>
-          <ActivityIndicator />
-        </View>
         <Text>Fetching {what}…</Text>
       </View>
     );

@@ -71,7 +71,8 @@ function protectionFixes(run: Run, index: number, reach: Reach, rules: Rules): F
       patches: walls(slope === 0 ? { kind: 'vertical' } : { kind: 'batter', ratio: slope }),
     },
     support('shield', 'Use a shield'),
-    support('shores', 'Use shores'),
+    // Type C runs out between them.
+    ...(reach.soil === 'C' ? [] : [support('shores', 'Use shores')]),
   ];
 }
 

@@ -25,6 +25,7 @@ import {
   refusalOf,
   safeToEnter,
   score,
+  setsHolding,
   sheetSchedule,
   shoreSchedule,
   shoreSets,
@@ -36,6 +37,7 @@ import {
   wallFault,
   wallPrint,
   wayOf,
+  type ReachGuard,
 } from '.';
 
 const us = resolveRules('US');
@@ -261,7 +263,7 @@ describe('Safe to enter', () => {
     kind: 'inspection',
     ...whole,
     until: at(16),
-    plan: wallPrint(run, plan, whole),
+    plan: wallPrint(run, us, plan, whole),
     items: inspectionItems(run, us, plan, whole, 'metric').map((item) => ({ ...item, ok: true, note: '' })),
     ...change,
   });
@@ -298,7 +300,7 @@ describe('Safe to enter', () => {
 
   test('opens on a whole inspection of this shift, and says where and until when', () => {
     expect(stopsOf(good)).toEqual([]);
-    expect(gate(good)).toMatchObject({ open: true, where: whole, closes: at(16) });
+    expect(gate(good)).toMatchObject({ open: true, where: [whole], closes: at(16) });
   });
   test('shuts by itself at the end of the shift, and a shift is 14 hours at most', () => {
     expect(stopsOf(good, at(16))).toEqual(['inspection']);
@@ -315,6 +317,116 @@ describe('Safe to enter', () => {
     expect(stopsOf([...good, slow])).toEqual([`happening.${slow.id}`]);
     expect(stopsOf([slow, ...good])).toEqual([]);
   });
+  test('a “no” from another device counts under a slow clock and a fast one, until somebody looks after it came in', () => {
+    const items = inspection().items.map((item) => (item.id === 'water' ? { ...item, ok: false, note: 'pump off' } : item));
+    const no = (time: string) => bookEntry(inspection({ items }), time);
+    for (const time of [at(6, 20), at(8), at(12)]) expect(stopsOf([...good, no(time)])).toEqual(['item.water']);
+    // An old one that somebody looked after is over; one of another stretch says nothing of this.
+    expect(stopsOf([no(at(6)), ...good])).toEqual([]);
+    expect(stopsOf([...good, no(at(8)), bookEntry(inspection(), at(8, 30))])).toEqual([]);
+    const part = { from: 0, to: 8 };
+    const first = bookEntry(inspection({ ...part, plan: wallPrint(run, us, plan, part) }), at(7));
+    expect(stopsOf([soil, ...pressures(), first, bookEntry(inspection({ items, from: 12, to: 20 }), at(6, 50))])).toEqual([]);
+  });
+  test('a bad reading counts under a slow clock until it is read again after it came in', () => {
+    const [bad] = pressures(4e6, at(6)) as [Entry];
+    expect(stopsOf([...good, bad])).toEqual(['pressure.0.1']);
+    expect(stopsOf([...good, bad, pressures(5e6, at(8))[0] as Entry])).toEqual([]);
+    expect(stopsOf([bad, ...good])).toEqual([]);
+  });
+  test('what the server refused shuts all the same and opens nothing', () => {
+    const rain = bookEntry({ kind: 'happening', what: 'rain', note: 'x'.repeat(400) }, at(8));
+    const refusedBy = (refused: Entry[], book: Entry[] = good) =>
+      safeToEnter({ run, rules: us, units: 'metric', plan, book, refused, planned: true, now: at(9) }).reasons.flatMap(({ id, state }) =>
+        state === 'stop' ? [id] : [],
+      );
+    expect(refusedBy([rain])).toEqual([`happening.${rain.id}`]);
+    expect(refusedBy([rain], [...good, bookEntry(inspection(), at(8, 30))])).toEqual([]);
+    expect(refusedBy([bookEntry(inspection(), at(7))], good.slice(0, -1))).toContain('inspection');
+  });
+  test('a plan that may be old opens nothing', () =>
+    expect(safeToEnter({ run, rules: us, units: 'metric', plan, book: good, planned: true, mayBeOld: true, now: at(9) })).toMatchObject({
+      open: false,
+      where: [],
+      reasons: [{ id: 'old' }, {}],
+    }));
+  test('a stretch between two sets of shores asks for both of them', () => {
+    const [guard] = plan.guards as [ReachGuard];
+    // 20 m, 8 ft apart: the first set stands 0.25 m in, the next at 2.69 m.
+    expect(setsHolding(guard, { from: 1, to: 2 })).toEqual([1, 2]);
+    expect(setsHolding(guard, { from: 0, to: 0.1 })).toEqual([1]);
+    expect(setsHolding(guard, { from: 2, to: 6 })).toEqual([1, 2, 3, 4]);
+    const between = { from: 1, to: 2 };
+    const seen = bookEntry(inspection({ ...between, plan: wallPrint(run, us, plan, between) }), at(7));
+    expect(stopsOf([soil, seen])).toEqual(['pressure.0.1', 'pressure.0.2']);
+  });
+  test('where nobody is to go in it opens for nobody: beside a slot only the reach people enter', () => {
+    const [reach] = run.reaches as [Reach];
+    const slot = { ...reach, from: 12, entry: false, protection: 'none', kit: null, panel: null } as const;
+    const mixed: Run = { ...run, reaches: [reach, slot] };
+    const its = planRun(job, mixed);
+    const look = bookEntry(
+      inspection({
+        plan: wallPrint(mixed, us, its, whole),
+        items: inspectionItems(mixed, us, its, whole, 'metric').map((item) => ({ ...item, ok: true, note: '' })),
+      }),
+      at(7),
+    );
+    const open = safeToEnter({
+      run: mixed,
+      rules: us,
+      units: 'metric',
+      plan: its,
+      book: [soil, ...pressures(), look],
+      planned: true,
+      now: at(9),
+    });
+    expect(open).toMatchObject({ open: true, where: [{ from: 0, to: 12 }] });
+    const closed: Run = { ...run, reaches: [{ ...reach, entry: false }] };
+    expect(stopsOf(good, at(9), { run: closed })).toContain('entry');
+  });
+  test('pits are asked about, and one of another size is another plan', () => {
+    const chamber = (length: number): Run => ({
+      ...run,
+      structures: [
+        {
+          name: 'C1',
+          kind: 'chamber',
+          station: 10,
+          diameter: 1,
+          tail: 0,
+          pit: { length, width: 2, below: 0.3, protection: 'shield' },
+        },
+      ],
+    });
+    const its = planRun(job, chamber(2));
+    expect(inspectionItems(chamber(2), us, its, whole, 'metric').map(({ ask }) => ask)).toContain(
+      'C1 at 10.0 m, 2.50 m deep: trench shield on all its sides, ends too, its own ladder in; nobody in it else',
+    );
+    expect(inspectionItems(chamber(2), us, its, { from: 0, to: 8 }, 'metric').some(({ ask }) => ask.startsWith('C1'))).toBe(false);
+    expect(wallPrint(chamber(2), us, its, whole)).not.toBe(wallPrint(chamber(3), us, planRun(job, chamber(3)), whole));
+  });
+  test('the fingerprint does not hang on the order of keys, and holds the rules', () => {
+    const sorted = <T>(value: T): T =>
+      Array.isArray(value)
+        ? (value.map(sorted) as T)
+        : typeof value === 'object' && value !== null
+          ? (Object.fromEntries(
+              Object.entries(value)
+                .sort(([a], [b]) => b.length - a.length || (a < b ? -1 : 1))
+                .map(([key, item]) => [key, sorted(item) as unknown]),
+            ) as T)
+          : value;
+    const stored = sorted(run);
+    expect(JSON.stringify(stored)).not.toBe(JSON.stringify(run));
+    expect(wallPrint(stored, sorted(us), planRun(sorted(job), stored), whole)).toBe(wallPrint(run, us, plan, whole));
+    const stricter = resolveRules('US', [{ rule: 'shoreSets', value: 4, by: 'client', reason: 'site rules' }]);
+    expect(wallPrint(run, stricter, plan, whole)).not.toBe(wallPrint(run, us, plan, whole));
+  });
+  test('shores in type C without a table are a stop and have no fix', () =>
+    expect(
+      planRun(job, levelRun({ depth: 2, soil: 'C', protection: 'shores' })).findings.find(({ id }) => id === 'guard.shoresC.0'),
+    ).toMatchObject({ severity: 'stop', fixes: [] }));
   test('inputs that make no plan shut it', () => expect(stopsOf(good, at(9), { planned: false })).toEqual(['plan']));
   test('a change of plan shuts it', () => {
     const changed = { ...run, spoil: { ...run.spoil, setback: run.spoil.setback + 0.5 } };
@@ -375,7 +487,7 @@ describe('Safe to enter', () => {
     const smelly = { ...run, guard: { ...run.guard, badAir: true } };
     const its = planRun(job, smelly);
     const items = inspectionItems(smelly, us, its, whole, 'metric').map((item) => ({ ...item, ok: true, note: '' }));
-    const seen = bookEntry(inspection({ plan: wallPrint(smelly, its, whole), items }), at(7));
+    const seen = bookEntry(inspection({ plan: wallPrint(smelly, us, its, whole), items }), at(7));
     expect(stopsOf([soil, ...pressures(), seen], at(9), { run: smelly })).toEqual(['air']);
     const air = (oxygen: number) => bookEntry({ kind: 'air', ...whole, oxygen, flammable: 0, sulphide: 0, monoxide: 0 }, at(6, 45));
     expect(stopsOf([soil, ...pressures(), seen, air(0.209)], at(9), { run: smelly })).toEqual([]);

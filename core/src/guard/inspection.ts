@@ -1,7 +1,7 @@
 import { protections } from '../catalogue';
 import { wallOffset, type Range } from '../geometry';
 import type { Finding, Reach, Run } from '../job';
-import type { ProfileColumns } from '../line';
+import type { Pit, ProfileColumns } from '../line';
 import type { Rules } from '../rules';
 import { formatBatterRatio, formatLength, formatStation, type UnitSystem } from '../units';
 import { airTestNeeded } from './air';
@@ -11,6 +11,7 @@ import type { ReachGuard } from './schedule';
 export interface WallPlan {
   profile: ProfileColumns;
   guards: readonly ReachGuard[];
+  pits: readonly (Pit & { depth: number })[];
   /** Stations of the ladders. */
   ladders: readonly number[];
   findings: readonly Finding[];
@@ -39,6 +40,7 @@ export function inspectionItems(run: Run, rules: Rules, plan: WallPlan, range: R
     { id: 'clear', ask: 'Clear to dig still stands, marks and exposed lines are where they were' },
     { id: 'soil', ask: 'The ground is what was tested: no new cracks, bulges, falls or soft spots' },
     ...here.flatMap((guard) => guardItems(run, rules, guard, units)),
+    ...plan.pits.filter((pit) => touches(pit, range)).map((pit) => pitItem(pit, rules, units)),
     {
       id: 'spoil',
       ask: `Spoil, kit and machines ${length(Math.max(run.spoil.setback, rules.spoilSetback.value ?? 0))} or more from the lip`,
@@ -59,6 +61,20 @@ export function inspectionItems(run: Run, rules: Rules, plan: WallPlan, range: R
     { id: 'people', ask: 'Hard hats on, somebody stays at the top, the way to call help is known' },
   ];
   return items;
+}
+
+/** A pit is a hole of its own: deeper and wider than the trench beside it, with four sides and its own way out. */
+function pitItem(
+  { kind, index, name, station, depth, protection }: WallPlan['pits'][number],
+  rules: Rules,
+  units: UnitSystem,
+): InspectionItem {
+  const held = protection === 'none' ? 'its sides stand by themselves' : `${protections[protection].name.toLowerCase()} on all its sides`;
+  const out = depth >= (rules.egressDepth.value ?? Infinity) - 1e-6 ? ', its own ladder in' : '';
+  return {
+    id: `pit.${kind}.${index}`,
+    ask: `${name} at ${formatStation(station, units)}, ${formatLength(depth, units)} deep: ${held}, ends too${out}; nobody in it else`,
+  };
 }
 
 function guardItems(
@@ -130,8 +146,16 @@ function fnv(text: string): string {
   return (hash >>> 0).toString(16).padStart(8, '0');
 }
 
-/** Fingerprint of all that an inspection of a stretch rests on: change any of it and the inspection does not hold any more. */
-export function wallPrint(run: Run, plan: WallPlan, range: Range): string {
+/** JSON with the keys of every object in order: the same value gives the same text, also after a database has sorted its keys. */
+const ordered = (value: unknown): string =>
+  JSON.stringify(value, (_, item: unknown) =>
+    typeof item === 'object' && item !== null && !Array.isArray(item)
+      ? Object.fromEntries(Object.entries(item).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : item,
+  );
+
+/** Fingerprint of all that an inspection of a stretch rests on, pits and rules included: change any of it and the inspection does not hold any more. */
+export function wallPrint(run: Run, rules: Rules, plan: WallPlan, range: Range): string {
   const { profile } = plan;
   const depths = profile.station.flatMap((station, i) =>
     station >= range.from - 1e-9 && station <= range.to + 1e-9 ? [[station, Math.round((profile.depth[i] as number) * 1000)]] : [],
@@ -139,5 +163,6 @@ export function wallPrint(run: Run, plan: WallPlan, range: Range): string {
   const reaches = plan.guards
     .filter((guard) => touches(guard, range))
     .map(({ reach, kit, schedule }) => [run.reaches[reach], kit, schedule]);
-  return fnv(JSON.stringify([depths, reaches, run.guard, run.spoil, run.water, range]));
+  const pits = plan.pits.filter((pit) => touches(pit, range));
+  return fnv(ordered([depths, reaches, pits, rules, run.guard, run.spoil, run.water, range]));
 }

@@ -6,6 +6,7 @@ import type { Rules } from '../rules';
 import { formatBatter, formatBatterRatio, formatForce, formatLength, formatMassOf, GRAVITY, type UnitSystem } from '../units';
 import { PULL } from './boxes';
 import { heaviestOf, type ReachGuard } from './schedule';
+import { SHORE_BASIS } from './shores';
 import { classSlope } from './slopes';
 import { protectedBy, uprightHeight } from './support';
 
@@ -22,6 +23,19 @@ export function kitFindings(
     const at = { chapter: 'guard', from: guard.from, to: guard.to } as const;
     const name = protections[reach.protection].name.toLowerCase();
     const steep = overTooSteep(reach, guard, rules, job.units);
+    if (!guard.kit && reach.protection === 'shores' && reach.soil === 'C')
+      return [
+        ...steep,
+        {
+          ...at,
+          id: `guard.shoresC.${guard.reach}`,
+          severity: 'stop',
+          what: 'Shores alone do not hold type C ground',
+          why: 'It runs out between them: walers and sheeting behind, designed, or a shield.',
+          basis: SHORE_BASIS,
+          fixes: [],
+        },
+      ];
     if (!guard.kit)
       return [
         ...steep,

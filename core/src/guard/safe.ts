@@ -1,5 +1,5 @@
 import { reasonsFirst, type Gate, type GateReason } from '../clear';
-import type { Range } from '../geometry';
+import { joined, type Range } from '../geometry';
 import { soilFindings, standing } from '../ground';
 import { happenings, type Entry, type Inspection, type PressureTest, type Reach, type Run } from '../job';
 import type { Rules } from '../rules';
@@ -15,6 +15,10 @@ export interface SafeInputs {
   plan: WallPlan;
   /** In the order it came in. */
   book: readonly Entry[];
+  /** Made here and refused by the server: what is bad in them counts all the same, what is good does not. */
+  refused?: readonly Entry[];
+  /** Has somebody changed the plan elsewhere, or may they have, out of hearing? Then nobody goes in by the one on this device. */
+  mayBeOld?: boolean;
   /** Do the inputs as they are now make a plan at all? Where not, `plan` is the last that could be made, and nobody goes in by it. */
   planned: boolean;
   /** Now, ISO 8601 in UTC. */
@@ -23,7 +27,8 @@ export interface SafeInputs {
 
 /** The gate **Safe to enter**: where it is open, and the moment it shuts by itself. */
 export interface SafeGate extends Gate {
-  where: Range | undefined;
+  /** Stretches people may go into; empty while it is shut. */
+  where: Range[];
   closes: string | undefined;
 }
 
@@ -43,7 +48,7 @@ const ok = (id: string, what: string, why: string): GateReason => ({ id, state: 
 export function safeToEnter(inputs: SafeInputs): SafeGate {
   const { run, plan, book, now } = inputs;
   const entries = standing(book).filter(({ at }) => at <= now);
-  const inspected = entries.findLast((entry): entry is Entry & { fact: Inspection } => entry.fact.kind === 'inspection');
+  const inspected = entries.findLast((entry): entry is Inspected => entry.fact.kind === 'inspection');
   const range = inspected ? { from: inspected.fact.from, to: inspected.fact.to } : wholeOf(run);
   const here = entered(run, plan, range);
   const reasons = [
@@ -53,8 +58,11 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
     ...(inputs.planned
       ? []
       : [stop('plan', 'The inputs as they stand make no plan', 'Mend them; what is drawn is not what is asked for any more.')]),
+    ...(inputs.mayBeOld
+      ? [stop('old', 'The plan on this device may be old', 'Somebody may have changed it: connect, or reload, and look again.')]
+      : []),
     ...inspectionReasons(inputs, inspected),
-    ...happeningReasons(book, inspected),
+    ...happeningReasons(inputs, inspected),
     ...(inspected ? readingReasons(inputs, entries, here, range, inspected.at) : []),
     ...planReasons(inputs, range),
   ];
@@ -63,17 +71,32 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
     open,
     reasons: reasonsFirst(reasons),
     until: undefined,
-    where: open ? range : undefined,
+    // Where nobody is to go in, the gate opens for nobody.
+    where: open ? joined(here.map(({ from, to }) => ({ from: Math.max(from, range.from), to: Math.min(to, range.to) }))) : [],
     closes: open ? inspected?.fact.until : undefined,
   };
 }
 
+type Inspected = Entry & { fact: Inspection };
+
+/** The book, and among it what was refused here: by this device's own clock, where it would have come in. */
+function heard({ book, refused = [] }: SafeInputs): Entry[] {
+  return refused.reduce<Entry[]>((all, entry) => all.toSpliced(all.findLastIndex(({ at }) => at <= entry.at) + 1, 0, entry), [...book]);
+}
+
+/**
+ * Does a good look lift bad news? Only when it is later both by its clock and by its arrival: clocks of two devices differ, and what came in late
+ * was not known to who looked.
+ */
+function lifts(inputs: SafeInputs): (good: Entry | undefined, bad: Entry) => boolean {
+  const place = new Map(heard(inputs).map(({ id }, index) => [id, index]));
+  return (good, bad) => good !== undefined && bad.at < good.at && (place.get(bad.id) as number) < (place.get(good.id) as number);
+}
+
 const wholeOf = (run: Run): Range => ({ from: run.stations[0]?.station ?? 0, to: run.stations.at(-1)?.station ?? 0 });
 
-function inspectionReasons(
-  { run, rules, plan, units, now }: SafeInputs,
-  inspected: (Entry & { fact: Inspection }) | undefined,
-): GateReason[] {
+function inspectionReasons(inputs: SafeInputs, inspected: Inspected | undefined): GateReason[] {
+  const { run, rules, plan, units, now } = inputs;
   if (!inspected)
     return [
       stop('inspection', 'Not inspected', 'A competent person looks at everything before each shift, answers every question and signs.'),
@@ -83,14 +106,21 @@ function inspectionReasons(
   const longest = Date.parse(at) + LONGEST_SHIFT * HOUR;
   if (now >= fact.until || Date.parse(now) >= longest)
     return [stop('inspection', 'The shift is over', 'Inspect again before the next one.')];
-  if (fact.plan !== wallPrint(run, plan, range))
+  if (fact.plan !== wallPrint(run, rules, plan, range))
     return [stop('inspection', 'The plan changed since the inspection', 'What was inspected is not what is planned now: look again.')];
   const answered = new Map(fact.items.map((item) => [item.id, item.ok]));
   const open = inspectionItems(run, rules, plan, range, units).filter(({ id }) => !answered.has(id));
+  const lifted = lifts(inputs);
+  // Somebody else's “no” counts however their clock is set, until a look that came after it.
+  const wanting = heard(inputs).filter(
+    (entry): entry is Inspected => entry.fact.kind === 'inspection' && touches(entry.fact, range) && !lifted(inspected, entry),
+  );
   return [
-    ...fact.items
-      .filter((item) => !item.ok)
-      .map((item) => stop(`item.${item.id}`, `Found wanting: ${item.ask}`, item.note || 'Put it right, then inspect again.')),
+    ...wanting.flatMap((entry) =>
+      entry.fact.items
+        .filter((item) => !item.ok)
+        .map((item) => stop(`item.${item.id}`, `Found wanting: ${item.ask}`, item.note || 'Put it right, then inspect again.')),
+    ),
     ...open.map(({ id, ask }) => stop(`item.${id}`, `Not answered: ${ask}`, 'Inspect again; every question counts.')),
     ok(
       'inspection',
@@ -100,17 +130,12 @@ function inspectionReasons(
   ];
 }
 
-/**
- * Whatever happened after the inspection shuts the gate; only a new one opens it. After by its own time or by its place in the book: the clocks
- * of two devices differ, and rain entered under a slow one is rain all the same.
- */
-function happeningReasons(book: readonly Entry[], inspected: Entry | undefined): GateReason[] {
-  const place = new Map(book.map(({ id }, index) => [id, index]));
-  const before = ({ id, at }: Entry) =>
-    inspected !== undefined && at < inspected.at && (place.get(id) as number) < (place.get(inspected.id) as number);
-  const reasons = book.flatMap((entry): GateReason[] => {
+/** Whatever happened shuts the gate; only an inspection that {@link lifts} it opens it again. */
+function happeningReasons(inputs: SafeInputs, inspected: Entry | undefined): GateReason[] {
+  const lifted = lifts(inputs);
+  const reasons = heard(inputs).flatMap((entry): GateReason[] => {
     const { id, author, fact } = entry;
-    if (fact.kind !== 'happening' || before(entry)) return [];
+    if (fact.kind !== 'happening' || lifted(inspected, entry)) return [];
     const why = `${fact.note ? `${fact.note}. ` : ''}Entered by ${author}; inspect again before anybody goes in.`;
     return [stop(`happening.${id}`, happenings[fact.what], why)];
   });
@@ -135,21 +160,44 @@ export function holdFault(
   return undefined;
 }
 
-/** Sets of a reach that stand in a stretch, counted from 1. */
-export const setsIn = ({ from, schedule }: ReachGuard, range: Range): number[] =>
-  schedule?.kind === 'shores'
-    ? schedule.sets.flatMap((at, i) => (from + at >= range.from - 1e-9 && from + at <= range.to + 1e-9 ? [i + 1] : []))
-    : [];
+/** Sets of a reach that hold a stretch, counted from 1: those in it, and the nearest on both sides of it, for the walls between lean on them. */
+export function setsHolding({ from, schedule }: ReachGuard, range: Range): number[] {
+  if (schedule?.kind !== 'shores') return [];
+  const at = schedule.sets.map((along) => from + along);
+  const first = Math.max(
+    0,
+    at.findLastIndex((station) => station <= range.from + 1e-9),
+  );
+  const next = at.findIndex((station) => station >= range.to - 1e-9);
+  const last = next < 0 ? at.length - 1 : next;
+  return Array.from({ length: last - first + 1 }, (_, i) => first + i + 1);
+}
+
+/**
+ * The reading that decides a subject: a bad one nobody took again since, else the newest good one of this shift.
+ * @returns what is wrong with it, '' when it is good, undefined when nobody read it.
+ */
+function verdict(
+  inputs: SafeInputs,
+  entries: readonly Entry[],
+  since: string,
+  faultOf: (entry: Entry) => string | undefined | null,
+): string | undefined {
+  const lifted = lifts(inputs);
+  const good = entries.findLast((entry) => entry.at >= since && faultOf(entry) === undefined);
+  const bad = heard(inputs).findLast((entry) => faultOf(entry) && !lifted(good, entry));
+  return (bad && faultOf(bad)) || (good ? '' : undefined);
+}
 
 function readingReasons(
-  { run, rules, units }: SafeInputs,
+  inputs: SafeInputs,
   entries: readonly Entry[],
   here: readonly ReachGuard[],
   range: Range,
   inspectedAt: string,
 ): GateReason[] {
+  const { run, rules, units } = inputs;
   const since = new Date(Date.parse(inspectedAt) - BEFORE * HOUR).toISOString();
-  const recent = entries.filter(({ at }) => at >= since);
   const reasons: GateReason[] = [];
   for (const guard of here) {
     if ((run.reaches[guard.reach] as Reach).protection !== 'shores') continue;
@@ -160,23 +208,22 @@ function readingReasons(
       );
       continue;
     }
-    for (const set of setsIn(guard, range)) {
+    for (const set of setsHolding(guard, range)) {
       const id = `pressure.${guard.reach}.${set}`;
-      const test = recent.findLast(
-        (entry): entry is Entry & { fact: PressureTest } =>
-          entry.fact.kind === 'pressure' && entry.fact.reach === guard.reach && entry.fact.set === set,
+      const fault = verdict(inputs, entries, since, ({ fact }) =>
+        fact.kind === 'pressure' && fact.reach === guard.reach && fact.set === set ? holdFault(fact, kit.pressure, rules, units) : null,
       );
-      const fault = test && holdFault(test.fact, kit.pressure, rules, units);
-      if (!test) reasons.push(stop(id, `Set ${set}: no pressure read this shift`, 'Read it, wait, read it again.'));
+      if (fault === undefined) reasons.push(stop(id, `Set ${set}: no pressure read this shift`, 'Read it, wait, read it again.'));
       else if (fault) reasons.push(stop(id, `Set ${set} does not hold: ${fault}`, 'If it does not hold, nobody goes in.'));
     }
   }
   const deepest = here.reduce((most, { depth }) => Math.max(most, depth), 0);
   if (airTestNeeded(run.guard.badAir, deepest, rules)) {
-    const test = recent.findLast(({ fact }) => fact.kind === 'air' && touches(fact, range));
-    const faults = test?.fact.kind === 'air' ? airFaults(test.fact, rules) : undefined;
-    if (!faults) reasons.push(stop('air', 'The air was not tested this shift', rules.airDepth.basis));
-    else if (faults.length > 0) reasons.push(stop('air', `Bad air: ${faults.join('; ')}`, 'Blow it out from outside and test again.'));
+    const fault = verdict(inputs, entries, since, ({ fact }) =>
+      fact.kind === 'air' && touches(fact, range) ? airFaults(fact, rules).join('; ') || undefined : null,
+    );
+    if (fault === undefined) reasons.push(stop('air', 'The air was not tested this shift', rules.airDepth.basis));
+    else if (fault) reasons.push(stop('air', `Bad air: ${fault}`, 'Blow it out from outside and test again.'));
   }
   return reasons;
 }

@@ -1,9 +1,9 @@
 import { check, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
-import { json, Router } from 'express';
+import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { Book } from '../book/book';
 import { bookRoutes } from '../book/routes';
-import { NotFoundError, type Store } from '../db/store';
+import { NotFoundError, type Store, type Stored } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
 import { id, pathId } from './input';
@@ -13,6 +13,14 @@ export const BODY_LIMIT = '8mb';
 
 const version = z.int().min(1);
 const listQuery = z.object({ limit: z.coerce.number().int().min(1).max(200).default(50), after: id.optional() });
+
+const knownQuery = z.object({ known: z.coerce.number().pipe(version).optional() });
+/** Answers with a document, or with nothing (204) where the version the asker says it has is the one there is. */
+function unlessKnown<S extends Stored<unknown>>(request: Request, response: Response, stored: S): void {
+  const { known } = check(knownQuery, request.query);
+  if (known === stored.version) response.status(204).end();
+  else response.json(stored);
+}
 
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
 export function api(store: Store, book: Book, office: LocateOffice): Router {
@@ -36,7 +44,7 @@ export function api(store: Store, book: Book, office: LocateOffice): Router {
     const body = check(z.strictObject({ id, file: jobFileSchema }), request.body);
     response.status(201).json(await store.addFile(body.id, body.file));
   });
-  router.get('/jobs/:id', async (request, response) => void response.json(await store.jobs.get(pathId(request))));
+  router.get('/jobs/:id', async (request, response) => unlessKnown(request, response, await store.jobs.get(pathId(request))));
   router.put('/jobs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: jobSchema }), request.body);
     response.json(await store.jobs.put(pathId(request), body.version, body.doc));
@@ -58,7 +66,7 @@ export function api(store: Store, book: Book, office: LocateOffice): Router {
   });
   router.get('/runs/:id', async (request, response) => {
     const runId = pathId(request);
-    response.json({ ...(await store.runs.get(runId)), jobId: await store.jobOfRun(runId) });
+    unlessKnown(request, response, { ...(await store.runs.get(runId)), jobId: await store.jobOfRun(runId) });
   });
   router.put('/runs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: runSchema }), request.body);

@@ -85,7 +85,7 @@ export function OfficeDesk() {
       {request ? null : (
         <>
           <Choice label="Practice office answers" value={patience} options={PATIENCE} onChange={setPatience} />
-          <Button mode="contained" icon="find" loading={busy} onPress={ask}>
+          <Button mode="contained" icon="find" disabled={busy} onPress={ask}>
             Ask the practice office
           </Button>
           <Text variant="bodySmall">A stand-in that ships with Tamper, to try the way of a request. It marks no real line.</Text>
@@ -95,7 +95,7 @@ export function OfficeDesk() {
         receipt.answer ? (
           <Notice kind="note" title={`Practice office ${receipt.reference} has answered`}>
             <Text variant="bodySmall">{receipt.answer.utilities.map(({ name, answer }) => `${name}: ${WORDS[answer]}`).join(', ')}.</Text>
-            <Button mode="contained" icon="check" loading={busy} onPress={() => receipt.answer && takeIn(receipt.answer)}>
+            <Button mode="contained" icon="check" disabled={busy} onPress={() => receipt.answer && takeIn(receipt.answer)}>
               Take in the answer and enter the marks
             </Button>
           </Notice>

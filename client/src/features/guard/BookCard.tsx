@@ -13,7 +13,7 @@ import { useGuard } from './context';
 const PAGE = 10;
 
 /** What an entry says, in a line. */
-export function told(fact: Fact, units: UnitSystem): string {
+export function sayFact(fact: Fact, units: UnitSystem): string {
   const stretch = 'from' in fact ? `${formatStation(fact.from, units)} to ${formatStation(fact.to, units)}` : '';
   switch (fact.kind) {
     case 'soil':
@@ -44,7 +44,7 @@ export function BookCard() {
       <View role="list" aria-label="Entries of the book" style={{ gap: 6 }}>
         {entries.slice(0, shown).map((entry: Entry) => (
           <View key={entry.id} role="listitem" style={{ borderTopWidth: 1, borderColor: colours.line, paddingTop: 6 }}>
-            <Text style={stands.has(entry.id) ? undefined : { textDecorationLine: 'line-through' }}>{told(entry.fact, job.units)}</Text>
+            <Text style={stands.has(entry.id) ? undefined : { textDecorationLine: 'line-through' }}>{sayFact(entry.fact, job.units)}</Text>
             <Text variant="bodySmall">
               {showMoment(entry.at)}, {entry.author}
               {stands.has(entry.id) ? '' : ' · put right later'}

@@ -1,10 +1,8 @@
-import { safeToEnter, type SafeGate } from '@tamper/core/guard';
 import { happenings, type Happening } from '@tamper/core/job';
 import { formatStation } from '@tamper/core/units';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
-import { useNow } from '../../data/useNow';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { GateLight } from '../../ui/GateLight';
@@ -20,23 +18,15 @@ import { PressureCard } from './PressureCard';
 
 /** May people go in, and what has to be written down for it. */
 export function EnterTab() {
-  const { job, run, plan, planned, rules, book } = useGuard();
-  const now = useNow();
-  // What was just entered is older than the clock's next step.
-  const latest = book.entries?.reduce((last, { at }) => (at > last ? at : last), now) ?? now;
-  const at = latest > now && Date.parse(latest) - Date.parse(now) < 60_000 ? latest : now;
-  const gate = useMemo(
-    (): SafeGate | undefined => book.entries && safeToEnter({ run, rules, units: job.units, plan, planned, book: book.entries, now: at }),
-    [book.entries, run, rules, job.units, plan, planned, at],
-  );
+  const { job, gate } = useGuard();
   return (
     <>
       <GateLight name="Safe to enter" gate={gate} />
       <Outbox />
-      {gate?.open && gate.where && gate.closes ? (
+      {gate?.open && gate.closes ? (
         <Text variant="titleSmall">
-          From {formatStation(gate.where.from, job.units)} to {formatStation(gate.where.to, job.units)}, until {showMoment(gate.closes)}. It
-          shuts by itself then, on rain, on a change of plan and on falling pressure.
+          {gate.where.map(({ from, to }) => `From ${formatStation(from, job.units)} to ${formatStation(to, job.units)}`).join('; ')}, until{' '}
+          {showMoment(gate.closes)}. It shuts by itself then, on rain, on a change of plan and on falling pressure.
         </Text>
       ) : null}
       <Reasons gate={gate} />

@@ -8,6 +8,7 @@ import { isStopped } from '../../workers/usePlan';
 import { OpenRun } from '../run/OpenRun';
 import { RunTabs } from '../run/RunTabs';
 import { useEdits } from '../run/useEdits';
+import { useSafeGate } from '../run/useSafeGate';
 import { GuardContext, type GuardEdit } from './context';
 import { EnterTab } from './EnterTab';
 import { KitTab } from './KitTab';
@@ -40,6 +41,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
   const planned = !isStopped(state);
   const book = useBook(runId);
   const { who, setWho } = useWho();
+  const gate = useSafeGate({ job, run, good, planned, book });
   const edit = useMemo(
     (): GuardEdit | undefined =>
       good && {
@@ -51,6 +53,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         planned,
         rules: resolveRules(good.job.ruleSet, good.job.overrides),
         book,
+        gate,
         who,
         setWho,
         apply,
@@ -58,7 +61,7 @@ function Guard({ job, run, runId, first }: { job: JobDocument; run: RunDocument;
         reach: Math.min(reach, good.run.reaches.length - 1),
         setReach,
       },
-    [run, job.doc, good, planned, book, who, setWho, apply, putJob, reach],
+    [run, job.doc, good, planned, book, gate, who, setWho, apply, putJob, reach],
   );
   const Shown = SHOWN[tab];
   return (

@@ -72,7 +72,7 @@ export function InspectionCard() {
       kind: 'inspection',
       ...range,
       until: end,
-      plan: wallPrint(run, plan, range),
+      plan: wallPrint(run, rules, plan, range),
       items: items.map(({ id, ask }) => ({ id, ask, ok: answers[ask] === 'yes', note: (notes[ask] ?? '').trim() })),
     });
     setFault(refused);

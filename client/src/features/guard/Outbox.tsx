@@ -1,17 +1,25 @@
-import { Text } from 'react-native-paper';
+import { Button, Text } from 'react-native-paper';
 import { Notice } from '../../ui/Notice';
+import { sayFact } from './BookCard';
 import { useGuard } from './context';
 
 /** What of the book is not with the server yet, and what may be missing here. */
 export function Outbox() {
-  const { waiting, error, held, heard } = useGuard().book;
+  const { job, book } = useGuard();
+  const { waiting, error, held, heard, forget } = book;
   const refused = waiting.filter((one) => one.refused !== undefined);
   const unsent = waiting.length - refused.length;
   return (
     <>
       {refused.map(({ entry, refused: why }) => (
         <Notice key={entry.id} kind="stop" role="alert" title="An entry was refused and is not in the book">
-          <Text>{why} It stays on this device; enter it again.</Text>
+          <Text>{sayFact(entry.fact, job.units)}</Text>
+          <Text>
+            {why} What is bad in it counts here all the same. It stays on this device until you enter it again and let this one go.
+          </Text>
+          <Button mode="outlined" onPress={() => forget(entry.id)}>
+            Let it go
+          </Button>
         </Notice>
       ))}
       {unsent > 0 && error ? (

@@ -1,5 +1,5 @@
-import type { Plan } from '@tamper/core';
-import type { Fact, Job, Patch, Run } from '@tamper/core/job';
+import type { Plan, SafeGate } from '@tamper/core';
+import { entryFaults, type Fact, type Job, type Patch, type Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
 import { createContext, useContext } from 'react';
 import type { RunDocument } from '../../data/documents';
@@ -16,6 +16,8 @@ export interface GuardEdit {
   planned: boolean;
   rules: Rules;
   book: ReturnType<typeof useBook>;
+  /** Safe to enter; undefined while it is being worked out. */
+  gate: SafeGate | undefined;
   who: string;
   setWho: (who: string) => void;
   /** Puts changes into the run, or into the job. A sentence refuses them. */
@@ -36,12 +38,14 @@ export function useGuard(): GuardEdit {
 
 /**
  * Enters facts in the book under the name of who holds the device.
- * @returns what to say where nobody has said who; nothing is entered then.
+ * @returns what to say where nobody has said who, or the book would not take it; nothing is entered then.
  */
 export function useEnter(unsaid = 'Say who you are first: a role will do.'): (fact: Fact, corrects?: string) => string | undefined {
   const { book, who } = useGuard();
   return (fact, corrects) => {
     if (who.trim().length < 2) return unsaid;
+    const [fault] = entryFaults(fact, who.trim());
+    if (fault !== undefined) return fault;
     book.enter(fact, who.trim(), corrects);
     return undefined;
   };

@@ -115,7 +115,7 @@ function Form({ job }: { job: Stored<Job> }) {
       {text('length', 'Length', lengthRule('The length'))}
       {text('cover', 'Cover over the line', lengthRule('Cover'))}
       <Faults title="The run was not added" faults={faults} />
-      <Button mode="contained" loading={formState.isSubmitting} onPress={() => void add()}>
+      <Button mode="contained" disabled={formState.isSubmitting} onPress={() => void add()}>
         Plan this run
       </Button>
     </Page>

@@ -95,7 +95,7 @@ export function NewJob({ open, onClose, onAdded }: { open: boolean; onClose: () 
         </Dialog.Content>
         <Dialog.Actions>
           <Button onPress={onClose}>Cancel</Button>
-          <Button mode="contained" loading={formState.isSubmitting} onPress={() => void add()}>
+          <Button mode="contained" disabled={formState.isSubmitting} onPress={() => void add()}>
             Start the job
           </Button>
         </Dialog.Actions>

@@ -1,18 +1,20 @@
-import { resolveRules, runGate, safeToEnter, type Job, type Run } from '@tamper/core';
+import { runGate, type Run } from '@tamper/core';
 import { router } from 'expo-router';
 import { memo, useDeferredValue, useMemo } from 'react';
 import { Pressable } from 'react-native';
+import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook } from '../../data/useBook';
-import { useNow } from '../../data/useNow';
 import { useToday } from '../../data/useToday';
+import { useSafeGate } from './useSafeGate';
 import { GateLight } from '../../ui/GateLight';
 import type { PlanState } from '../../workers/usePlan';
 
 /** What the lights are worked out from, and where they lead. */
 interface Light {
-  job: Job;
+  job: JobDocument;
+  run: RunDocument;
   good: PlanState['good'];
-  /** Does the plan belong to the inputs as they are? */
+  /** Do the inputs as they are make a plan? */
   planned: boolean;
   jobId: string;
   runId: string;
@@ -20,40 +22,24 @@ interface Light {
 }
 
 /** The gates of this run; touch one to see what it hangs on. */
-export const Gates = memo(function Gates({ job, good, planned, others, jobId, runId, wide }: Light & { others: readonly Run[] }) {
+export const Gates = memo(function Gates({ job, run, good, planned, others, jobId, runId, wide }: Light & { others: readonly Run[] }) {
   const today = useToday();
-  const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
+  const gate = useMemo(() => good && runGate(job.doc, good.run, good.plan, others, today), [job.doc, good, others, today]);
   return (
     <>
       <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
         <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
       </Pressable>
-      <SafeLight job={job} good={good} planned={planned} jobId={jobId} runId={runId} wide={wide} />
+      <SafeLight job={job} run={run} good={good} planned={planned} jobId={jobId} runId={runId} wide={wide} />
     </>
   );
 });
 
 /** The gate Safe to enter, from the plan on screen and the book. */
-function SafeLight({ job, good, planned, jobId, runId, wide }: Light) {
-  const now = useNow();
-  const { entries } = useBook(runId);
+function SafeLight({ job, run, good, planned, jobId, runId, wide }: Light) {
   // The drawing comes first: the light may lag a moment behind a key press.
   const shown = useDeferredValue(good);
-  const gate = useMemo(
-    () =>
-      shown && entries
-        ? safeToEnter({
-            run: shown.run,
-            rules: resolveRules(job.ruleSet, job.overrides),
-            units: job.units,
-            plan: shown.plan,
-            book: entries,
-            planned,
-            now,
-          })
-        : undefined,
-    [job, shown, entries, planned, now],
-  );
+  const gate = useSafeGate({ job, run, good: shown, planned, book: useBook(runId) });
   return (
     <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
       <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={gate} />

@@ -50,7 +50,7 @@ export function Pack({ order }: { order: Order }) {
   return (
     <Card title="Plan pack to print">
       <Text>Findings, drawings and the order on A4, as PDF.</Text>
-      <Button mode="contained" icon="download" loading={busy} disabled={busy} onPress={() => void print()}>
+      <Button mode="contained" icon="download" disabled={busy} onPress={() => void print()}>
         {busy ? 'Writing the pack…' : 'Plan pack as PDF'}
       </Button>
       <Faults title="Not written" faults={faults} />

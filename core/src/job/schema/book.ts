@@ -105,6 +105,12 @@ export const entrySchema = z.strictObject({
   fact: z.discriminatedUnion('kind', [soilTestSchema, inspectionSchema, pressureSchema, airSchema, happeningSchema]),
 });
 
+/** What the book would not take of a fact entered by somebody, in sentences. */
+export function entryFaults(fact: Fact, author: string): string[] {
+  const parts = [entrySchema.shape.fact.safeParse(fact), entrySchema.shape.author.safeParse(author)];
+  return parts.flatMap(({ error }) => error?.issues.map(({ message }) => message) ?? []);
+}
+
 export type Entry = z.infer<typeof entrySchema>;
 export type Fact = Entry['fact'];
 export type SoilTest = z.infer<typeof soilTestSchema>;
