@@ -3,7 +3,7 @@
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { longGradeRun } from '../core/src/line/grade/grade.bench';
+import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
 import { launch } from './launch';
 
 const url = process.env.TAMPER_URL;

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
-import { services, type Service } from '../core/src/catalogue';
+import { products, type Product } from '../core/src/catalogue';
 import { blankJob, blankRun } from '../core/src/job';
 import type { RuleSetId } from '../core/src/rules';
 import type { UnitSystem } from '../core/src/units';
@@ -46,10 +46,10 @@ export async function startRun(
   },
 ): Promise<void> {
   const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
-  const { id: service, minCover } = services[0] as Service;
+  const { id: product, minCover } = products[0] as Product;
   const put = async (path: string, data: unknown) => expect((await page.request.post(`${at}/api${path}`, { data })).ok(), path).toBe(true);
   await put('/jobs', { id: jobId, doc: blankJob(job, rules, units) });
-  await put(`/jobs/${jobId}/runs`, { id: runId, doc: blankRun({ name: run, service, length, cover: minCover.field, ruleSet: rules }) });
+  await put(`/jobs/${jobId}/runs`, { id: runId, doc: blankRun({ name: run, product, length, cover: minCover.field, ruleSet: rules }) });
   await page.goto(`${at}/jobs/${jobId}/runs/${runId}`);
   await expect(page.getByRole('group', { name: `Cross-section of ${run}, to scale` })).toBeVisible();
 }

@@ -81,32 +81,32 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.waitForTimeout(1500);
     },
   },
-  { name: 'machine-phone', size: LONG, visit: (page) => works(page, 'Wash-down drain', 'machine', machinesThere) },
+  { name: 'machine-phone', size: LONG, visit: (page) => logistics(page, 'Wash-down drain', 'machine', machinesThere) },
   {
     name: 'machine-phone',
     size: LONG,
     visit: async (page) => {
-      await works(page, 'Wash-down drain', 'machine', machinesThere);
+      await logistics(page, 'Wash-down drain', 'machine', machinesThere);
       await page.getByRole('region', { name: 'Machines side by side' }).evaluate((list) => list.scrollIntoView());
     },
   },
-  { name: 'machine-wide', size: WIDE, visit: (page) => works(page, 'Pontoon supply', 'machine', machinesThere) },
+  { name: 'machine-wide', size: WIDE, visit: (page) => logistics(page, 'Pontoon supply', 'machine', machinesThere) },
   {
     name: 'spoil-phone',
     size: LONG,
-    visit: (page) => works(page, 'Pontoon supply', 'spoil', async () => page.getByText(/^Handling and haul/).waitFor()),
+    visit: (page) => logistics(page, 'Pontoon supply', 'spoil', async () => page.getByText(/^Handling and haul/).waitFor()),
   },
   {
     name: 'order-phone',
     size: LONG,
-    visit: (page) => works(page, 'Slipway feeder', 'order', async () => page.getByText('Plan pack to print').waitFor()),
+    visit: (page) => logistics(page, 'Slipway feeder', 'order', async () => page.getByText('Plan pack to print').waitFor()),
   },
-  { name: 'days-phone', size: LONG, visit: (page) => works(page, 'Pontoon supply', 'days', daysRun) },
+  { name: 'days-phone', size: LONG, visit: (page) => logistics(page, 'Pontoon supply', 'days', daysRun) },
   {
     name: 'days-phone',
     size: LONG,
     visit: async (page) => {
-      await works(page, 'Outfall', 'better', async () => {
+      await logistics(page, 'Outfall', 'better', async () => {
         await page.getByRole('button', { name: 'See what would be better' }).click();
         await page.getByText('As planned').waitFor({ timeout: 60_000 });
       });
@@ -120,14 +120,14 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await openRun(page, 'Wash-down drain');
       await page.getByRole('button', { name: 'Use a shield' }).nth(1).click();
       await toStation(page, 30);
-      await page.getByRole('button', { name: 'Soil and guard', exact: true }).click();
+      await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
     },
   },
   {
-    name: 'guard-phone',
+    name: 'protection-phone',
     size: PHONE,
     visit: async (page) => {
-      await guard(page, 'Wash-down drain', 'Soil');
+      await protection(page, 'Wash-down drain', 'Soil');
       await page.getByRole('button', { name: 'Test the ground' }).click();
       for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Read the practice tool' }).click();
       await page.getByLabel('Cracks in the face or behind the lip?: No', { exact: true }).click();
@@ -136,32 +136,32 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
-    name: 'guard-phone',
+    name: 'protection-phone',
     size: PHONE,
     visit: async (page) => {
-      await guard(page, 'Wash-down drain', 'Ways');
+      await protection(page, 'Wash-down drain', 'Options');
       await page.getByRole('button', { name: /^Reach:/ }).click();
       await page.getByRole('menuitem', { name: /^2,/ }).click();
       await page.getByText('Shores alone do not hold type C ground').waitFor();
     },
   },
-  { name: 'held-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
-  { name: 'held-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
+  { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
+  { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
   {
-    name: 'guard-phone',
+    name: 'protection-phone',
     size: PHONE,
     visit: async (page) => {
-      await guard(page, 'Outfall', 'Steps');
+      await protection(page, 'Outfall', 'Steps');
       for (let i = 0; i < 9; i++) await page.getByRole('button', { name: 'Next step' }).click();
     },
   },
-  { name: 'guard-phone', size: PHONE, visit: openGate },
+  { name: 'protection-phone', size: PHONE, visit: openGate },
 ];
 
-/** The works of a run at a tab, once what it works out is there. */
-async function works(page: Page, name: string, tab: string, there: (page: Page) => Promise<void>): Promise<void> {
+/** The logistics of a run at a tab, once what it works out is there. */
+async function logistics(page: Page, name: string, tab: string, there: (page: Page) => Promise<void>): Promise<void> {
   await openRun(page, name);
-  await page.goto(`${page.url()}?works=${tab}`);
+  await page.goto(`${page.url()}?logistics=${tab}`);
   await there(page);
   await page.waitForTimeout(1500);
 }
@@ -171,8 +171,8 @@ async function daysRun(page: Page): Promise<void> {
   await page.getByText(/^What holds it up/).waitFor();
 }
 
-/** The guard screen of a run, at a tab. */
-async function guard(page: Page, name: string, tab: string): Promise<void> {
+/** The protection screen of a run, at a tab. */
+async function protection(page: Page, name: string, tab: string): Promise<void> {
   await openRun(page, name);
   await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await page.getByRole('tab', { name: tab, exact: true }).click();
@@ -180,7 +180,7 @@ async function guard(page: Page, name: string, tab: string): Promise<void> {
 
 /** The outfall with good air, inspected and signed. */
 async function openGate(page: Page): Promise<void> {
-  await guard(page, 'Outfall', 'Enter');
+  await protection(page, 'Outfall', 'Enter');
   await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
   for (const [gas, read] of [
     ['Oxygen, %', '20.9'],
@@ -201,7 +201,7 @@ async function openGate(page: Page): Promise<void> {
 async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
   await openRun(page, 'Wash-down drain');
   await toStation(page, 30);
-  await page.getByRole('button', { name: 'Soil and guard', exact: true }).click();
+  await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
   if (soil) await page.getByLabel(`Soil class: ${soil}`).click();
   await page.getByRole('button', { name: 'Compare every way to hold it' }).click();
   await page.getByRole('button', { name: /^Reach:/ }).click();
@@ -214,7 +214,7 @@ async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
 
 async function arranged(page: Page): Promise<void> {
   await openRun(page, 'Pontoon supply');
-  await page.getByRole('button', { name: 'Line', exact: true }).click();
+  await page.getByRole('button', { name: 'Lines laid', exact: true }).click();
   await page.getByRole('button', { name: 'Arrange with least digging' }).click();
   await page.getByRole('group', { name: 'Best', exact: true }).evaluate((offer) => offer.scrollIntoView());
 }

@@ -25,7 +25,7 @@ import {
   COHESIVE_RIBBON,
   deepestReach,
   dryStrengths,
-  guardRates,
+  placingRates,
   kits,
   LONGEST_SHIFT,
   permeability,
@@ -82,8 +82,8 @@ import {
   ruleSets,
   SELF_CLEANSING,
   SELF_CLEANSING_BASIS,
-  SERVICE_BASIS,
-  services,
+  PRODUCT_BASIS,
+  products,
 } from '@tamper/core';
 import { z } from 'zod';
 
@@ -202,7 +202,7 @@ export function rulesPage(): string {
         .map(([soil, rows]) => `type ${soil} ${rows.map(({ spacing }) => metres(spacing)).join(', ')}`)
         .join(
           '; ',
-        )}. ${SHORE_BASIS}. Drawing a shield: ${PULL.basis}. ${guardRates.basis}: box ${guardRates.box} h, move ${guardRates.move} h, set of shores ${guardRates.set} h, sheet ${guardRates.sheet} h, frame ${guardRates.frame} h.`,
+        )}. ${SHORE_BASIS}. Drawing a shield: ${PULL.basis}. ${placingRates.basis}: box ${placingRates.box} h, move ${placingRates.move} h, set of shores ${placingRates.set} h, sheet ${placingRates.sheet} h, frame ${placingRates.frame} h.`,
       `## Soil by hand and eye\n\n${table(
         ['what it is', 'best class'],
         Object.values(soilMaterials).map(({ name, best, why }) => row(name, `${best}: ${why}`)),
@@ -216,9 +216,9 @@ export function rulesPage(): string {
       `## Water in the ground\n\nHow fast it comes through: ${Object.entries(permeability)
         .map(([ground, k]) => `${ground} ${k} m/s`)
         .join(', ')}. ${PERMEABILITY_BASIS}. A suction pump lifts ${SUCTION_MOST} m at most. A shift is ${LONGEST_SHIFT} h at most.`,
-      `## Services\n\nGeneric, no maker’s own. ${SERVICE_BASIS}.\n\n${table(
+      `## Pipes, ducts and cables\n\nGeneric, no maker’s own. ${PRODUCT_BASIS}.\n\n${table(
         [
-          'service',
+          'product',
           'family',
           'DN',
           'OD',
@@ -233,7 +233,7 @@ export function rulesPage(): string {
           'bed',
           'basis of the cover',
         ],
-        services.map((s) =>
+        products.map((s) =>
           row(
             s.trade ? `${s.name} (${s.trade})` : s.name,
             families[s.family].name,

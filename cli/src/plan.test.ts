@@ -21,7 +21,7 @@ test('bad input ends with code 2 and a sentence for each field', () => {
   const bad = {
     ...demoFile,
     runs: [
-      { ...first, services: [] },
+      { ...first, laid: [] },
       { ...second, surface: 7 },
     ],
   };
@@ -33,7 +33,7 @@ test('bad input ends with code 2 and a sentence for each field', () => {
       .trim()
       .split('\n')
       .map((line) => line.split(':')[0]),
-  ).toEqual(['runs[0].services', 'runs[1].surface']);
+  ).toEqual(['runs[0].laid', 'runs[1].surface']);
 });
 
 test('a run that cannot be dug names the run and the field', () => {
@@ -41,5 +41,5 @@ test('a run that cannot be dug names the run and the field', () => {
   const file: JobFile = { ...demoFile, runs: [{ ...first, ...fallingRun(first, 9, 2) }] };
   const result = plan(JSON.stringify(file));
   expect(result.status).toBe(2);
-  expect(result.stderr).toMatch(/^runs\[0\]\.fixed\[0\]\.invert: At 0\.0 m the invert 9\.000 m/);
+  expect(result.stderr).toMatch(/^runs\[0\]\.inverts\[0\]\.invert: At 0\.0 m the invert 9\.000 m/);
 });

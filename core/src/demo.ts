@@ -1,12 +1,12 @@
 import { privateLineKinds } from './catalogue';
-import { dayAfter, type Day } from './clear';
+import { dayAfter, type Day } from './clearance';
 import {
   blankJob,
-  blankLaying,
-  blankLine,
+  blankLaidLine,
+  blankExisting,
   blankReach,
-  blankGuard,
-  blankWorks,
+  blankConditions,
+  blankLogistics,
   blankRunExtras,
   FILE_VERSION,
   type ExistingLine,
@@ -18,7 +18,10 @@ import {
 const stations = (...rows: [station: number, ground: number, finished?: number][]): Run['stations'] =>
   rows.map(([station, ground, finished]) => ({ station, ground, ...(finished === undefined ? {} : { finished }) }));
 const gravity: Pick<Reach, 'levels'> = { levels: { kind: 'gravity' } };
-const line = (name: string, station: number, change: Partial<ExistingLine>): ExistingLine => ({ ...blankLine(name, station), ...change });
+const line = (name: string, station: number, change: Partial<ExistingLine>): ExistingLine => ({
+  ...blankExisting(name, station),
+  ...change,
+});
 const pit = (side: number, below: number) => ({ length: side, width: side, below, protection: 'shield' as const });
 
 /** From the boat-wash slab to the interceptor: gravity, soft grey clay under loam, deep enough at the far end to kill. */
@@ -26,7 +29,7 @@ const washDownDrain: Run = {
   ...blankRunExtras(),
   name: 'Wash-down drain',
   stations: stations([0, 3.62], [8, 3.66], [16, 3.74], [24, 3.9], [32, 4.03], [40, 4.1], [48, 4.06]),
-  fixed: [
+  inverts: [
     { station: 0, invert: 2.86, keep: false },
     { station: 48, invert: 2.06, keep: false },
   ],
@@ -40,15 +43,15 @@ const washDownDrain: Run = {
     { name: 'C1', kind: 'chamber', station: 24, diameter: 0.45, tail: 0, pit: pit(1.2, 0.15) },
     { name: 'Interceptor', kind: 'chamber', station: 48, diameter: 1.2, tail: 0, pit: pit(2, 0.3) },
   ],
-  services: [blankLaying('Drain', 'drain-160')],
+  laid: [blankLaidLine('Drain', 'drain-160')],
   surface: 'field',
   reaches: [
     { ...blankReach(0.6), ...gravity, bottomWidth: 0.8 },
     { ...blankReach(0.6, 18), ...gravity, soil: 'C', bottomWidth: 0.9 },
   ],
   spoil: { ground: 'clay', side: 'right', setback: 1, corridorLeft: 2.6, corridorRight: 5.5, reuse: true },
-  lines: [line('Yard water', 36, { kind: 'water', size: 0.063, coverMin: 0.7, coverMax: 0.9, evidence: 'detected' })],
-  way: { digFrom: 'end', exit: 'start' },
+  existing: [line('Yard water', 36, { kind: 'water', size: 0.063, coverMin: 0.7, coverMax: 0.9, evidence: 'detected' })],
+  access: { digFrom: 'end', exit: 'start' },
   targets: { minFall: 1 / 80, receiving: 2.0 },
   // A boat wash on 180 m² of concrete in a 50 mm/h shower, and the pressure washer's half litre a second.
   flow: { area: 180, runoff: 0.9, rain: 50 / 3.6e6, extra: 0.0005 },
@@ -68,14 +71,14 @@ const pontoonSupply: Run = {
     { name: 'Meter hut', kind: 'entry', station: 0, diameter: 0, tail: 2.5, pit: null },
     { name: 'Pontoon pillar', kind: 'pole', station: 85, diameter: 0, tail: 3, pit: null },
   ],
-  services: [
+  laid: [
     {
-      ...blankLaying('Shore power', 'lv-4x25'),
+      ...blankLaidLine('Shore power', 'lv-4x25'),
       x: -0.181,
       circuit: { phases: 3, volts: 400, amps: 63, powerFactor: 0.9, limit: 0.05, resistivity: 1.2, temperature: 15 },
     },
-    { ...blankLaying('Drinking water', 'water-63'), x: 0.166 },
-    { ...blankLaying('Data', 'data-duct-54'), x: 0.166, up: 0.363, holds: { service: 'fibre-12', count: 2 } },
+    { ...blankLaidLine('Drinking water', 'water-63'), x: 0.166 },
+    { ...blankLaidLine('Data', 'data-duct-54'), x: 0.166, up: 0.363, holds: { product: 'fibre-12', count: 2 } },
   ],
   surface: 'footway',
   reaches: [
@@ -93,7 +96,7 @@ const pontoonSupply: Run = {
     },
   ],
   spoil: { ground: 'loam', side: 'left', setback: 1, corridorLeft: 3.2, corridorRight: 1.5, reuse: true },
-  lines: [
+  existing: [
     line('Old fuel line', 22, {
       kind: 'fuel',
       size: 0.06,
@@ -104,7 +107,7 @@ const pontoonSupply: Run = {
     line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 1.25, coverMax: 1.45, evidence: 'detected' }),
   ],
   // The footpath stays open, and the car park at the pillar takes what has no room.
-  works: { ...blankWorks(), gaps: [{ from: 40, to: 46, side: 'both', why: 'Footpath' }], stockpile: { station: 85, room: 8 } },
+  logistics: { ...blankLogistics(), gaps: [{ from: 40, to: 46, side: 'both', why: 'Footpath' }], stockpile: { station: 85, room: 8 } },
 };
 
 /** Medium voltage to the slipway: open, then bored under the slip, then open again. */
@@ -116,7 +119,7 @@ const slipwayFeeder: Run = {
     { x: -20, y: -20 },
     { x: 100, y: -20 },
   ],
-  services: [blankLaying('Feeder', 'mv-3x95')],
+  laid: [blankLaidLine('Feeder', 'mv-3x95')],
   surface: 'field',
   reaches: [
     { ...blankReach(0.9), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
@@ -129,17 +132,17 @@ const slipwayFeeder: Run = {
   ],
   spoil: { ground: 'loam', side: 'right', setback: 1, corridorLeft: 3, corridorRight: 5, reuse: true },
   // Two drums left over from another yard: one joint, past the slip.
-  works: { ...blankWorks(), drums: [{ service: 'mv-3x95', lengths: [90, 45] }] },
+  logistics: { ...blankLogistics(), drums: [{ product: 'mv-3x95', lengths: [90, 45] }] },
 };
 
 /** The same with a second circuit beside the first: what it would take. */
 const secondCircuit: Run = {
   ...slipwayFeeder,
   name: 'Slipway feeder (two circuits)',
-  works: blankWorks(),
-  services: [
-    { ...blankLaying('Feeder', 'mv-3x95'), x: -0.109 },
-    { ...blankLaying('Second feeder', 'mv-3x95'), x: 0.109 },
+  logistics: blankLogistics(),
+  laid: [
+    { ...blankLaidLine('Feeder', 'mv-3x95'), x: -0.109 },
+    { ...blankLaidLine('Second feeder', 'mv-3x95'), x: 0.109 },
   ],
 };
 
@@ -148,7 +151,7 @@ const pumpLine: Run = {
   ...blankRunExtras(),
   name: 'Pump line',
   stations: stations([0, 4.1], [20, 4.05], [40, 3.95], [60, 3.9]),
-  services: [{ ...blankLaying('Copper', 'copper-22') }, { ...blankLaying('Control', 'control-7'), up: 0.322 }],
+  laid: [{ ...blankLaidLine('Copper', 'copper-22') }, { ...blankLaidLine('Control', 'control-7'), up: 0.322 }],
   surface: 'field',
   reaches: [
     {
@@ -173,7 +176,7 @@ const outfall: Run = {
   ...blankRunExtras(),
   name: 'Outfall',
   stations: stations([0, 4.06], [10, 3.6], [20, 3.1], [30, 2.62]),
-  fixed: [
+  inverts: [
     { station: 0, invert: 2.0, keep: false },
     { station: 30, invert: 1.55, keep: false },
   ],
@@ -182,9 +185,9 @@ const outfall: Run = {
     { x: 24 + 24 * Math.cos(Math.PI / 6) + 15, y: -12 - 30 * Math.sin(Math.PI / 3) },
   ],
   structures: [{ name: 'Interceptor', kind: 'chamber', station: 0, diameter: 1.2, tail: 0, pit: null }],
-  services: [
-    { ...blankLaying('North pipe', 'drain-300'), x: -0.3475 },
-    { ...blankLaying('South pipe', 'drain-300'), x: 0.3475 },
+  laid: [
+    { ...blankLaidLine('North pipe', 'drain-300'), x: -0.3475 },
+    { ...blankLaidLine('South pipe', 'drain-300'), x: 0.3475 },
   ],
   // The tide stands this high in the fill.
   water: [
@@ -204,8 +207,8 @@ const outfall: Run = {
       supportWidths: { least: 0.9, most: 2.2, source: 'Box 3.0 × 2.4 m. Generic; the hire firm’s own table rules' },
     },
   ],
-  guard: {
-    ...blankGuard(),
+  conditions: {
+    ...blankConditions(),
     beside: [{ name: 'Slipway wall', kind: 'footing', side: 'right', from: 18, to: 30, offset: 2.8, depth: 0.4 }],
     lift: 1600,
     badAir: true,

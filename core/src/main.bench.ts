@@ -1,9 +1,9 @@
-import { benchStrikes } from './clear/risk.bench';
-import { benchGrade } from './line/grade/grade.bench';
+import { benchStrikes } from './clearance/risk.bench';
+import { benchGrade } from './alignment/grade/grade.bench';
 import { benchEnvelope } from './machine/machine.bench';
-import { benchArrange } from './makeup/arrange/arrange.bench';
-import { benchPlan } from './plan.bench';
-import { benchWorks } from './sequence/sequence.bench';
+import { benchArrange } from './trench/arrange/arrange.bench';
+import { benchPlan } from './plan/plan.bench';
+import { benchWorks } from './studies/programme/sequence.bench';
 
 benchPlan();
 benchStrikes();

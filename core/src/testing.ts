@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { beddingIds, evidenceIds, groundIds, lineKinds, protectionIds, services, soilClasses, surfaces } from './catalogue';
-import { findService } from './catalogue';
+import { beddingIds, evidenceIds, groundIds, utilityKinds, protectionIds, products, soilClasses, surfaces } from './catalogue';
+import { findProduct } from './catalogue';
 import {
   blankLayers,
-  blankLaying,
+  blankLaidLine,
   blankReachExtras,
-  blankReachGuard,
+  blankReachSupports,
   blankRun,
   blankRunExtras,
   InputError,
@@ -13,12 +13,12 @@ import {
   type ExistingLine,
   type Fact,
   type FieldError,
-  type Laying,
+  type LaidLine,
   type Reach,
   type Run,
   type Wall,
 } from './job';
-import { fallingRun } from './line';
+import { fallingRun } from './alignment';
 
 /** What some work refuses, field by field; nothing when it goes through. */
 export function refusals(work: () => unknown): readonly FieldError[] {
@@ -38,9 +38,9 @@ export const refusal = (work: () => unknown): string =>
 
 /** A level run of one reach: the plainest trench, with what a test wants changed. */
 export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: number; depth?: number } & Partial<Reach> = {}): Run {
-  const base = blankRun({ name: 'Test', length, service: 'drain-160', cover: 0.6, ruleSet: 'US' });
+  const base = blankRun({ name: 'Test', length, product: 'drain-160', cover: 0.6, ruleSet: 'US' });
   const merged = { ...(base.reaches[0] as Reach), ...reach };
-  const cover = depth - findService('drain-160').od - merged.bedding;
+  const cover = depth - findProduct('drain-160').od - merged.bedding;
   return { ...base, reaches: [{ ...merged, levels: { kind: 'cover', cover } }] };
 }
 
@@ -98,11 +98,11 @@ const reachAt = (from: number, least: number): fc.Arbitrary<Reach> =>
       beddingMaterial: fc.constantFrom(...beddingIds),
       restoration: fc.constantFrom<Reach['restoration']>([], [{ material: 'topsoil', thickness: 0.3 }]),
     })
-    .map((reach): Reach => ({ ...blankLayers(), ...blankReachGuard(), ...reach }));
+    .map((reach): Reach => ({ ...blankLayers(), ...blankReachSupports(), ...reach }));
 
 /** A line beside the leading one, over or under it, for part of the way or all of it. */
 const besideAny = fc.record({
-  service: fc.constantFrom('water-63', 'lv-4x25', 'data-duct-54', 'drain-110'),
+  product: fc.constantFrom('water-63', 'lv-4x25', 'data-duct-54', 'drain-110'),
   x: metres(-0.6, 0.6),
   up: metres(-0.5, 0.6),
   circuit: fc.constant(null),
@@ -114,7 +114,7 @@ const besideAny = fc.record({
 /** Any run that can be dug: rolling ground, several reaches, by cover or inverts. */
 export const anyRun: fc.Arbitrary<Run> = fc
   .record({
-    service: fc.constantFrom(...services.map(({ id }) => id)),
+    product: fc.constantFrom(...products.map(({ id }) => id)),
     beside: fc.array(besideAny, { maxLength: 3 }),
     grounds: fc.array(metres(9, 11), { minLength: 2, maxLength: 12 }),
     spacing: metres(1, 25),
@@ -122,21 +122,21 @@ export const anyRun: fc.Arbitrary<Run> = fc
     cover: metres(0.05, 3),
     raise: fc.constantFrom(0, 0, 0.25, -0.02),
   })
-  .chain(({ service, beside, grounds, spacing, reaches, cover, raise }) => {
+  .chain(({ product, beside, grounds, spacing, reaches, cover, raise }) => {
     const stations = grounds.map((ground, index) => ({ station: index * spacing, ground, ...(raise ? { finished: ground + raise } : {}) }));
     const end = (grounds.length - 1) * spacing;
-    const layings: Laying[] = [
-      blankLaying('Line', service),
+    const layings: LaidLine[] = [
+      blankLaidLine('Line', product),
       ...beside.map(({ a, b, ...other }, i) => ({
         ...other,
         name: `Line ${i + 2}`,
         ...(a + 0.05 < b ? { from: a * end, to: b * end } : {}),
       })),
     ];
-    const least = Math.max(0.05, ...layings.map((laying) => findService(laying.service).od + 0.02));
+    const least = Math.max(0.05, ...layings.map((laying) => findProduct(laying.product).od + 0.02));
     const line = fc
       .record({
-        kind: fc.constantFrom(...lineKinds),
+        kind: fc.constantFrom(...utilityKinds),
         size: metres(0.02, 0.5),
         coverMin: metres(0.1, 1),
         more: metres(0, 1),
@@ -173,11 +173,11 @@ export const anyRun: fc.Arbitrary<Run> = fc
       }));
     const inputs = fc.record({
       structures: fc.uniqueArray(structure, { maxLength: 2, selector: ({ name }) => name }),
-      lines: fc.array(line, { maxLength: 4 }),
+      existing: fc.array(line, { maxLength: 4 }),
       name: fc.constant('Any'),
       stations: fc.constant(stations),
       ends: fc.option(fc.tuple(metres(6.5, 8), metres(6.5, 8))),
-      services: fc.constant(layings),
+      laid: fc.constant(layings),
       surface: fc.constantFrom(...surfaces),
       reaches: fc.tuple(...Array.from({ length: reaches }, (_, index) => reachAt((end * index) / reaches, least))),
       spoil: fc.record({

@@ -188,7 +188,7 @@ test('files go out and come back the same; bad ones are refused in a sentence an
 
 test('a stretch is bored, a line it passes wants a trial pit; a variant is compared; the risk is weighed', async ({ page }) => {
   await startRun(page, { job: 'Under the road', run: 'Feeder', length: 60 });
-  await open(page, 'Line');
+  await open(page, 'Lines laid');
   await page.getByRole('button', { name: /^What goes in/ }).click();
   await page.getByRole('menuitem', { name: 'MV cable 3 × 95 mm²' }).click();
   const before = await number(page, 'Dig (bank)').innerText();
@@ -254,7 +254,7 @@ test('a joined line with a range of depths lists the decisions it flips; the way
   await page.getByRole('switch', { name: 'The run is joined to this line' }).click();
   await expect(page.getByText('Between its least and greatest cover these decisions change')).toBeVisible();
   await expect(page.getByText(/^At its deepest: Unprotected at/)).toBeVisible();
-  await open(page, 'Way out');
+  await open(page, 'Access');
   await page.getByLabel('The machine can leave at: Start').click();
   await expect(page.getByText('Dug from the start, the machine ends up where it cannot leave')).toBeVisible();
   await page.getByRole('button', { name: 'Dig from the end' }).click();

@@ -94,13 +94,13 @@ for (const size of [
       : [
           'Existing lines',
           'Ground levels',
-          'Line',
+          'Lines laid',
           'Depth and fall',
-          'Chambers',
+          'Chambers and pits',
           'Width',
           'Bed',
           'Left wall',
-          'Way out',
+          'Access',
           'Spoil',
           'Reach',
         ]) {
@@ -115,17 +115,19 @@ for (const size of [
     expect(await serious(page), 'points').toEqual([]);
   });
 
-  test(`axe finds nothing serious on a ${size.name} screen: guard, works, checks, clear, lines and comparison`, async ({ page }) => {
+  test(`axe finds nothing serious on a ${size.name} screen: protection, logistics, checks, clearance, lines and comparison`, async ({
+    page,
+  }) => {
     await page.setViewportSize(size);
     await openDrain(page);
     await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
-    for (const tab of ['Enter', 'Soil', 'Ways', 'Kit', 'Steps']) {
+    for (const tab of ['Enter', 'Soil', 'Options', 'Supports', 'Steps']) {
       await page.getByRole('tab', { name: tab, exact: true }).click();
       if (tab === 'Soil') await page.getByRole('button', { name: 'Test the ground' }).click();
-      if (tab === 'Ways') await expect(page.getByRole('button', { name: 'Choose: Trench shield' })).toBeVisible();
+      if (tab === 'Options') await expect(page.getByRole('button', { name: 'Choose: Trench shield' })).toBeVisible();
       expect(await serious(page), tab).toEqual([]);
     }
-    await page.goto(`${new URL(page.url()).pathname}?works=machine`);
+    await page.goto(`${new URL(page.url()).pathname}?logistics=machine`);
     await expect(page.getByRole('list', { name: 'Machines for this run' })).toBeVisible();
     // Each tab is made of the same pieces on both sizes: looked at once.
     for (const tab of phone ? ['Machine', 'Order'] : ['Spoil', 'Days', 'Better']) {

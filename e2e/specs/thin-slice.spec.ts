@@ -126,7 +126,7 @@ test('reaches differ along the run', async ({ page }) => {
   await page.getByRole('textbox', { name: 'Starts at' }).pressSequentially('18');
   await expect(page.getByText('Reach 2 of 2, from 18.0 m to 40.0 m.')).toBeVisible();
   // What is entered for the whole run is opened from either reach, at the first touch.
-  await open(page, 'Chambers');
+  await open(page, 'Chambers and pits');
   await page.getByRole('button', { name: 'Chamber at 18.0 m' }).click();
   await page.getByRole('textbox', { name: 'Across', exact: true }).fill('600');
   for (let i = 0; i < 46; i++) await slider.press('ArrowLeft');

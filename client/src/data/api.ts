@@ -17,7 +17,7 @@ export interface RunSummary {
   id: string;
   version: number;
   name: string;
-  service: string;
+  product: string;
 }
 
 /** An entry of the book as the server keeps it. */

@@ -1,9 +1,13 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
 import type { StoredRun } from './api';
 import { changeRun } from './documents';
 import { liveDocument } from './liveDocument';
 
-const run = (name: string): Run => blankRun({ name, length: 30, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+/** The demonstration as the first program wrote it. */
+const FIRST_FORMAT = join(__dirname, '../../../core/src/job/upgrade/history/format1.json');
+const run = (name: string): Run => blankRun({ name, length: 30, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 
 /** A server of one run that keeps versions, as the real one does. */
 function server(first: Run) {
@@ -171,16 +175,13 @@ test('without a server the reason is told, and a retry opens it', async () => {
 
 test('a draft an earlier program left is brought up to today’s format and saved', async () => {
   const now = run('Old');
-  const without = (value: object, ...keys: string[]): object =>
-    Object.fromEntries(Object.entries(value).filter(([key]) => !keys.includes(key)));
-  const reaches = now.reaches.map((reach) => without(reach, 'levels', 'frost', 'method'));
-  const rest = without(now, 'fixed', 'route', 'structures', 'clearing', 'way', 'targets', 'flow', 'levelBook');
-  const old = { ...rest, profile: { kind: 'cover', cover: 0.9 }, reaches };
+  const { file } = JSON.parse(readFileSync(FIRST_FORMAT, 'utf8')) as { file: { runs: object[] } };
+  const [old] = file.runs as [object];
   const state = server(now);
   localStorage.setItem('tamper.draft/runs/r', JSON.stringify({ version: 1, base: old, doc: { ...old, name: 'Kept' } }));
   const document = open();
   const stop = document.subscribe(nothing);
-  expect(await document.opened()).toMatchObject({ name: 'Kept', reaches: [{ levels: { kind: 'cover', cover: 0.9 } }] });
+  expect(await document.opened()).toMatchObject({ name: 'Kept', reaches: [{ levels: { kind: 'gravity' } }, {}] });
   await document.saved();
   expect(state.doc.name).toBe('Kept');
   stop();

@@ -57,7 +57,7 @@ test('without a connection it waits on the device, through a reload, and is sent
   before.subscribe(() => undefined);
   before.add(entry('a'));
   await settled();
-  expect(before.read()).toMatchObject({ error: 'No connection to the server.', held: true });
+  expect(before.read()).toMatchObject({ error: 'No connection to the server.', canKeep: true });
   const after = open();
   expect(runsWaiting(localStorage)).toEqual(['r1']);
   expect(after.read().waiting.map(({ entry: { id } }) => id)).toEqual(['a']);

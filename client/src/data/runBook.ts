@@ -15,7 +15,7 @@ export interface BookState {
   /** Why it was not heard the last time. */
   error: string | undefined;
   /** Can this device keep what waits through a reload? */
-  held: boolean;
+  canKeep: boolean;
 }
 
 export interface BookDeps {
@@ -53,7 +53,7 @@ export class RunBook {
     private readonly deps: BookDeps = { add: api.addEntry, page: api.bookPage, store: localStorage, now: Date.now, retryFirst: 2000 },
   ) {
     this.retry = deps.retryFirst;
-    this.state = { entries: undefined, waiting: this.left(), heard: undefined, error: undefined, held: true };
+    this.state = { entries: undefined, waiting: this.left(), heard: undefined, error: undefined, canKeep: true };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -68,14 +68,14 @@ export class RunBook {
 
   /** Keeps an entry and sends it as soon as it can. */
   readonly add = (entry: Entry): void => {
-    let held = this.state.held;
+    let canKeep = this.state.canKeep;
     try {
       this.deps.store.setItem(keyOf(this.runId, entry.id), JSON.stringify(entry));
     } catch (error) {
       console.warn('The device cannot keep the entry', error);
-      held = false;
+      canKeep = false;
     }
-    this.put({ waiting: [...this.state.waiting, { entry }], held });
+    this.put({ waiting: [...this.state.waiting, { entry }], canKeep });
     void this.send();
   };
 

@@ -5,13 +5,13 @@ import {
   formatStation,
   largest,
   levelsOn,
-  lineMarks,
+  utilityMarks,
   passOf,
   smallest,
   stationOfLine,
   type Plan,
   type Run,
-  type Service,
+  type Product,
   type UnitSystem,
 } from '@tamper/core';
 import { memo, useMemo } from 'react';
@@ -27,7 +27,7 @@ import { ZoomButtons } from './ZoomButtons';
 interface Props {
   run: Run;
   /** What leads. */
-  service: Service;
+  product: Product;
   plan: Plan;
   units: UnitSystem;
   width: number;
@@ -51,7 +51,7 @@ const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'm
 const MOST_POINTS = 900;
 
 /** The long section to read from: ground, line, cover, crossings with their clearance, gradients. Heights are exaggerated. */
-export const LongSection = memo(function LongSection({ run, service, plan, units, width, height, cursor, onCursor, clearance }: Props) {
+export const LongSection = memo(function LongSection({ run, product, plan, units, width, height, cursor, onCursor, clearance }: Props) {
   const { frame, shift, by, reset } = useZoom(40);
   const base = useMemo(() => baseView(plan, width, height), [plan, width, height]);
   const view = useMemo(() => zoomed(base, shift), [base, shift]);
@@ -77,10 +77,10 @@ export const LongSection = memo(function LongSection({ run, service, plan, units
             </ClipPath>
           </Defs>
           <G clipPath="url(#long)">
-            <Earth run={run} service={service} plan={plan} view={view} height={height} />
+            <Earth run={run} product={product} plan={plan} view={view} height={height} />
             <Windows plan={plan} view={view} height={height} />
-            <Structures run={run} service={service} view={view} width={width} />
-            <Crossings run={run} service={service} plan={plan} view={view} units={units} clearance={clearance} width={width} />
+            <Structures run={run} product={product} view={view} width={width} />
+            <Crossings run={run} product={product} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
@@ -96,7 +96,7 @@ export const LongSection = memo(function LongSection({ run, service, plan, units
 /** Everything down to the trench bottom and the lines below it, with a little earth under that. */
 function baseView(plan: Plan, width: number, height: number): View {
   const { station, ground: levels, finished, bottom } = plan.profile;
-  const deepest = Math.min(smallest(bottom), ...plan.lines.map((line) => smallest(levels) - line.coverMax - line.size));
+  const deepest = Math.min(smallest(bottom), ...plan.existing.map((line) => smallest(levels) - line.coverMax - line.size));
   const highest = Math.max(largest(levels), largest(finished));
   const rise = Math.max(0.5, highest - deepest);
   const stretch = { left: station[0] as number, right: station.at(-1) as number, bottom: deepest - rise * 0.12, top: highest + rise * 0.1 };
@@ -106,7 +106,7 @@ function baseView(plan: Plan, width: number, height: number): View {
 /** Pixels a metre of height. */
 const rise = (view: View): number => view.y(0) - view.y(1);
 
-function Earth({ run, service, plan, view, height }: { run: Run; service: Service; plan: Plan; view: View; height: number }) {
+function Earth({ run, product, plan, view, height }: { run: Run; product: Product; plan: Plan; view: View; height: number }) {
   const { station, reach, ground: levels, finished, bottom, invert, crown } = plan.profile;
   const every = Math.max(1, Math.ceil(station.length / MOST_POINTS));
   const kept = station
@@ -116,7 +116,7 @@ function Earth({ run, service, plan, view, height }: { run: Run; service: Servic
     nodes.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
   const lip = along(levels);
   const [first, last] = [view.x(station[0] as number), view.x(station.at(-1) as number)];
-  const underside = crown.map((level) => level - service.od);
+  const underside = crown.map((level) => level - product.od);
   const changed = finished.some((level, i) => level !== levels[i]);
   return (
     <G>
@@ -135,7 +135,7 @@ function Earth({ run, service, plan, view, height }: { run: Run; service: Servic
         );
       })}
       {plan.pits.map((pit) => {
-        const { ground: top, bottom: floor } = levelsOn(run, service, pit.station);
+        const { ground: top, bottom: floor } = levelsOn(run, product, pit.station);
         const [x, y] = [view.x(pit.from), view.y(top)];
         return (
           <Rect
@@ -196,7 +196,7 @@ function Windows({ plan, view, height }: { plan: Plan; view: View; height: numbe
 /** Existing lines over their expected covers, in a bubble of the clearance, with how the new line passes them. */
 function Crossings({
   run,
-  service,
+  product,
   plan,
   view,
   units,
@@ -204,7 +204,7 @@ function Crossings({
   width,
 }: {
   run: Run;
-  service: Service;
+  product: Product;
   plan: Plan;
   view: View;
   units: UnitSystem;
@@ -213,11 +213,11 @@ function Crossings({
 }) {
   return (
     <G>
-      {plan.lines.map((line, index) => {
-        const mark = lineMarks[line.kind];
+      {plan.existing.map((line, index) => {
+        const mark = utilityMarks[line.kind];
         const at = stationOfLine(line);
-        const { ground: level, crown } = levelsOn(run, service, at);
-        const { side, gap } = passOf(line, { ground: level, crown, underside: crown - service.od });
+        const { ground: level, crown } = levelsOn(run, product, at);
+        const { side, gap } = passOf(line, { ground: level, crown, underside: crown - product.od });
         const [top, bottom] = [level - line.coverMin, level - line.coverMax - line.size];
         const clash = plan.findings.some(({ id }) => id === `clear.clash.${index}`);
         const [x, y] = [view.x(at), view.y((top + bottom) / 2)];
@@ -261,11 +261,11 @@ function Crossings({
   );
 }
 
-function Structures({ run, service, view, width }: { run: Run; service: Service; view: View; width: number }) {
+function Structures({ run, product, view, width }: { run: Run; product: Product; view: View; width: number }) {
   return (
     <G>
       {run.structures.map(({ name, station, diameter }) => {
-        const { ground: level, bottom } = levelsOn(run, service, station);
+        const { ground: level, bottom } = levelsOn(run, product, station);
         const half = Math.max(4, (diameter / 2) * view.scale);
         const x = view.x(station);
         return (

@@ -2,12 +2,12 @@ import {
   extent,
   formatLength,
   formatStation,
-  lineMarks,
+  utilityMarks,
   lineOnPlan,
   piecesOf,
   placeAt,
   routeOf,
-  standAt,
+  setUpAt,
   stretchOf,
   structureTypes,
   type Plan,
@@ -114,7 +114,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
 const ROOM = 2;
 
 function extentOf(run: Run): Extent {
-  const points = [...routeOf(run), ...run.lines.flatMap((line) => lineOnPlan(run, line))];
+  const points = [...routeOf(run), ...run.existing.flatMap((line) => lineOnPlan(run, line))];
   const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
   return { left: Math.min(...xs) - ROOM, right: Math.max(...xs) + ROOM, bottom: Math.min(...ys) - ROOM, top: Math.max(...ys) + ROOM };
 }
@@ -193,7 +193,7 @@ function Guards({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
   };
   return (
     <G>
-      {plan.guards.flatMap((guard) => {
+      {plan.supports.flatMap((guard) => {
         const half = (run.reaches[guard.reach]?.bottomWidth ?? 0) / 2;
         return piecesOf(guard).map(({ from, to }) => {
           const corners = [beside(from, half), beside(to, half), beside(to, -half), beside(from, -half)];
@@ -218,12 +218,12 @@ function Guards({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
 
 /** Where the machine stands, place by place; at the cursor what its arm and its tail sweep: nobody belongs in there. */
 function Stands({ run, plan, view, cursor }: { run: Run; plan: Plan; view: View; cursor: number }) {
-  const { stands } = plan.stands;
+  const { list: stands } = plan.setUps;
   const { start, end } = extent(run);
   const at = (station: number) => placeAt(run, Math.min(end, Math.max(start, station)));
-  const here = standAt(plan, cursor);
+  const here = setUpAt(plan, cursor);
   const apart = stands.length > 1 ? ((end - start) / stands.length) * view.scale : Infinity;
-  const { swing, tail } = plan.stands;
+  const { swing, tail } = plan.setUps;
   return (
     <G>
       {apart > 7
@@ -288,8 +288,8 @@ function Stations({ run, view, units }: { run: Run; view: View; units: UnitSyste
 function Existing({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
   return (
     <G>
-      {plan.lines.map((line, index) => {
-        const mark = lineMarks[line.kind];
+      {plan.existing.map((line, index) => {
+        const mark = utilityMarks[line.kind];
         const points = lineOnPlan(run, line);
         const end = points.at(-1) as PlanPoint;
         return (

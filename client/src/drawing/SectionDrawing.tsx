@@ -1,6 +1,6 @@
 import {
   formatLength,
-  lineMarks,
+  utilityMarks,
   type ExistingLine,
   type Reach,
   type RuleSetId,
@@ -118,7 +118,7 @@ export const SectionDrawing = memo(function SectionDrawing({
               strokeDasharray="6 3"
             />
           )}
-          <Supports section={section} view={view} selected={on('guard')} />
+          <Supports section={section} view={view} selected={on('protection')} />
           {section.bore === undefined ? (
             <>
               <Side points={section.trench} side="left" view={view} {...edge('left')} />
@@ -142,7 +142,7 @@ export const SectionDrawing = memo(function SectionDrawing({
           {existing?.lines.map((line) => (
             <Existing key={line.name} line={line} ruleSet={ruleSet} section={section} view={view} width={width} />
           ))}
-          <SectionLines section={section} view={view} ruleSet={ruleSet} selected={on('line')} />
+          <SectionLines section={section} view={view} ruleSet={ruleSet} selected={on('laid')} />
           <CloseLines section={section} close={close} view={view} units={units} />
           {section.heaps.map((heap) => (
             <Corridor key={heap.side} heap={heap} view={view} ground={groundY} label={`room ${length(heap.corridor)}`} width={width} />
@@ -204,7 +204,7 @@ export const SectionDrawing = memo(function SectionDrawing({
         </G>
       </Svg>
       <Targets section={touch} width={width} height={height} whole={whole} onPart={onPart} />
-      {onMoveLine && on('line') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
+      {onMoveLine && on('laid') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
     </Box>
   );
 });
@@ -286,7 +286,7 @@ function Existing({
   view: View;
   width: number;
 }) {
-  const mark = lineMarks[line.kind];
+  const mark = utilityMarks[line.kind];
   const colour = mark.colour[ruleSet];
   const parallel = line.where.kind === 'parallel';
   const centre = line.where.kind === 'parallel' ? view.x(line.where.offset) : width / 2;

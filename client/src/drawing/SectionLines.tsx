@@ -1,7 +1,7 @@
 import {
   families,
   formatLength,
-  lineMarks,
+  utilityMarks,
   type RuleSetId,
   type Section,
   type SectionLine,
@@ -34,7 +34,7 @@ export function SectionLines({
   return (
     <G>
       {section.lines.map((line) => {
-        const mark = lineMarks[families[line.service.family].mark];
+        const mark = utilityMarks[families[line.product.family].mark];
         const [cx, cy, r] = [view.x(line.centre.x), view.y(line.centre.y), Math.max(several ? LEAST + 2 : LEAST, line.radius * view.scale)];
         return (
           <G key={line.index}>
@@ -56,7 +56,7 @@ export function SectionLines({
 
 /** The marking letter, numbered where several lines have it. */
 function labelOf(line: SectionLine, lines: readonly SectionLine[]): string {
-  const letter = ({ service }: SectionLine) => lineMarks[families[service.family].mark].letter;
+  const letter = ({ product }: SectionLine) => utilityMarks[families[product.family].mark].letter;
   const alike = lines.filter((other) => letter(other) === letter(line));
   return alike.length > 1 ? `${letter(line)}${alike.indexOf(line) + 1}` : letter(line);
 }

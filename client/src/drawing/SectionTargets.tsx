@@ -7,7 +7,7 @@ import { lipsOf, sectionView, type Frame } from './sectionView';
 
 /** What can be touched on the section; each opens its inputs. */
 export type Part =
-  'lines' | 'line' | 'fall' | 'structures' | 'way' | 'bed' | 'width' | 'left' | 'right' | 'guard' | 'spoil' | 'levels' | 'reach';
+  'existing' | 'laid' | 'fall' | 'structures' | 'access' | 'bed' | 'width' | 'left' | 'right' | 'protection' | 'spoil' | 'levels' | 'reach';
 
 const topOf = ({ lines }: Section): number => Math.max(...lines.map(({ centre, radius }) => centre.y + radius));
 const undersideOf = ({ lines }: Section): number => Math.min(...lines.map(({ centre, radius }) => centre.y - radius));
@@ -46,13 +46,13 @@ export const Targets = memo(function Targets({
     };
   });
   const boxes = [
-    middle('guard', 'Soil and guard', top, bedTop - 10),
+    middle('protection', 'Soil and protection', top, bedTop - 10),
     { part: 'left' as Part, label: 'Left wall', left: x(lipLeft) - 12, top, right: x(-half), bottom },
     { part: 'right' as Part, label: 'Right wall', left: x(half), top, right: x(lipRight) + 12, bottom },
     ...heaps,
     middle('bed', 'Bedding and surround', bottom - 14, bottom + 2),
     middle('width', 'Bottom width', bottom + 4, bottom + 34),
-    middle('line', section.lines.length > 1 ? 'Lines laid' : 'Pipe or cable', y(topOf(section)), y(undersideOf(section))),
+    middle('laid', section.lines.length > 1 ? 'Lines laid' : 'Pipe or cable', y(topOf(section)), y(undersideOf(section))),
   ];
   return boxes.map((box) => {
     const grown = grow(box, part44(box.part), width, height);
@@ -69,7 +69,7 @@ export const Targets = memo(function Targets({
 });
 
 /** The pipe and the bed lie close together: their targets are smaller so that both can be hit; the chips below serve gloves. */
-const part44 = (part: Part): number => (part === 'line' || part === 'bed' || part === 'width' ? 28 : TARGET);
+const part44 = (part: Part): number => (part === 'laid' || part === 'bed' || part === 'width' ? 28 : TARGET);
 
 function grow(box: { left: number; top: number; right: number; bottom: number }, least: number, width: number, height: number) {
   const extraX = Math.max(0, least - (box.right - box.left)) / 2;

@@ -65,7 +65,7 @@ export const SpoilPlan = memo(function SpoilPlan({
     >
       <Svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} aria-hidden>
         <Rect x={PAD.left} y={PAD.top} width={width - PAD.left - PAD.right} height={height - PAD.top - PAD.bottom} fill={colours.chalk} />
-        {run.works.gaps.map((gap, i) => (
+        {run.logistics.gaps.map((gap, i) => (
           <Rect
             key={i}
             x={view.x(gap.from)}
@@ -85,7 +85,7 @@ export const SpoilPlan = memo(function SpoilPlan({
           strokeWidth={1.5}
         />
         <Line x1={view.x(start)} x2={view.x(end)} y1={view.y(0)} y2={view.y(0)} stroke={ground.pipe} strokeWidth={2} />
-        {run.works.suspect.map(({ from, to }, i) => (
+        {run.logistics.suspect.map(({ from, to }, i) => (
           <Rect
             key={i}
             x={view.x(from)}
@@ -96,10 +96,10 @@ export const SpoilPlan = memo(function SpoilPlan({
             fillOpacity={0.5}
           />
         ))}
-        {run.works.stockpile ? (
+        {run.logistics.stockpile ? (
           <G>
             <Rect
-              x={view.x(run.works.stockpile.station) - 9}
+              x={view.x(run.logistics.stockpile.station) - 9}
               y={PAD.top - 4}
               width={18}
               height={14}
@@ -107,7 +107,7 @@ export const SpoilPlan = memo(function SpoilPlan({
               stroke={ground.soilLine}
             />
             <Label
-              x={Math.min(width - 50, Math.max(50, view.x(run.works.stockpile.station)))}
+              x={Math.min(width - 50, Math.max(50, view.x(run.logistics.stockpile.station)))}
               y={14}
               size={12}
               text={`stockpile ${carried ? formatVolume(carried.stockpile, units) : ''}`}

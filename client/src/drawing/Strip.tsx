@@ -3,13 +3,13 @@ import {
   formatStation,
   groundAt,
   largest,
-  lineMarks,
+  utilityMarks,
   piecesOf,
   smallest,
   stationOfLine,
   type ExistingLine,
   type Plan,
-  type ReachGuard,
+  type ReachSupport,
   type RuleSetId,
   type Run,
   type UnitSystem,
@@ -147,10 +147,10 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
           strokeWidth={1}
         />
       ))}
-      {plan.lines.map((line, index) => (
+      {plan.existing.map((line, index) => (
         <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOfLine(line))} />
       ))}
-      {plan.guards.map((guard) => (
+      {plan.supports.map((guard) => (
         <Guarded key={guard.reach} guard={guard} plan={plan} view={view} />
       ))}
       <Path d={bites(plan, view, base)} stroke={colours.clay} strokeWidth={1.5} />
@@ -181,13 +181,13 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
 });
 
 /** A notch at the foot wherever the machine begins a new bite; none where they would run together. */
-function bites({ stands: { stands }, length }: Plan, view: View, base: number): string {
+function bites({ setUps: { list: stands }, length }: Plan, view: View, base: number): string {
   if (stands.length === 0 || (length * view.scale) / stands.length < 4) return '';
   return stands.map(({ from }) => `M${view.x(from).toFixed(1)} ${base - 7}V${base}`).join('');
 }
 
 /** Supports on the strip: boxes and bays as frames from the floor to their top, sets of shores as posts. */
-function Guarded({ guard, plan, view }: { guard: ReachGuard; plan: Plan; view: View }) {
+function Guarded({ guard, plan, view }: { guard: ReachSupport; plan: Plan; view: View }) {
   const { station, bottom } = plan.profile;
   const floorAt = (at: number) =>
     bottom[
@@ -219,7 +219,7 @@ function Guarded({ guard, plan, view }: { guard: ReachGuard; plan: Plan; view: V
 
 /** An existing line on the strip: a bar over its expected cover in its marking colour, and its letter above. */
 function Crossing({ line, view, ruleSet, ground: level }: { line: ExistingLine; view: View; ruleSet: RuleSetId; ground: number }) {
-  const mark = lineMarks[line.kind];
+  const mark = utilityMarks[line.kind];
   const [x, top, bottom] = [view.x(stationOfLine(line)), view.y(level - line.coverMin), view.y(level - line.coverMax - line.size)];
   return (
     <G>

@@ -1,4 +1,4 @@
-import { blankLine, blankRun, chamberAt, planRun, blankJob, serviceOf, type PlanPoint, type Run } from '@tamper/core';
+import { blankExisting, blankRun, chamberAt, planRun, blankJob, productOf, type PlanPoint, type Run } from '@tamper/core';
 import { fireEvent, screen } from '@testing-library/react';
 import { onPage, press } from '../testing/benches';
 import { LongSection } from './LongSection';
@@ -6,7 +6,7 @@ import { PlanDrawing, type PlanTool } from './PlanDrawing';
 import { Strip } from './Strip';
 
 const job = blankJob('Bench', 'UK');
-const base = blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const base = blankRun({ name: 'Drain', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 const run: Run = {
   ...base,
   route: [
@@ -14,7 +14,7 @@ const run: Run = {
     { x: 40, y: 0 },
   ],
   structures: [chamberAt(base, 30)],
-  lines: [{ ...blankLine('Cable', 10), kind: 'power', coverMin: 0.2, coverMax: 0.4 }],
+  existing: [{ ...blankExisting('Cable', 10), kind: 'power', coverMin: 0.2, coverMax: 0.4 }],
 };
 const plan = planRun(job, run);
 const size = { units: 'metric' as const, width: 390, height: 320, cursor: 0 };
@@ -32,7 +32,7 @@ describe('the long section', () => {
     onPage(
       <LongSection
         run={of}
-        service={serviceOf(job, of)}
+        product={productOf(job, of)}
         plan={planRun(job, of)}
         clearance={0.3}
         onCursor={(station) => seen.push(station)}
@@ -59,7 +59,7 @@ describe('the long section', () => {
   test('a falling line says its gradient, and which way the water runs', () => {
     const falling: Run = {
       ...run,
-      fixed: [
+      inverts: [
         { station: 0, invert: 9.2, keep: false },
         { station: 40, invert: 8.7, keep: false },
       ],

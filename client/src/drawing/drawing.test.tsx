@@ -52,10 +52,10 @@ test('every part of a section can be reached by name, and its sizes are shown in
     'Bedding and surround',
     'Pipe or cable',
     'Spoil heap, right',
-    'Soil and guard',
+    'Soil and protection',
   ])
     screen.getByRole('button', { name: `Edit: ${name}` }).click();
-  expect(pressed).toEqual(['left', 'right', 'width', 'bed', 'line', 'spoil', 'guard']);
+  expect(pressed).toEqual(['left', 'right', 'width', 'bed', 'laid', 'spoil', 'protection']);
   expect(screen.getAllByText('0.865 m').length).toBeGreaterThan(0);
   rerender(<SectionDrawing {...props} units="us" />);
   expect(screen.getAllByText('2\' 10"').length).toBeGreaterThan(0);
@@ -65,7 +65,7 @@ test('several lines carry their letters, and move with the arrow keys by a centi
   const { job, runs } = demoFile;
   const supply = runs[1] as Run;
   const moved: [number, { x: number; y: number }][] = [];
-  const drawing = (selected: 'line' | undefined, close?: TooClose[]) => (
+  const drawing = (selected: 'laid' | undefined, close?: TooClose[]) => (
     <SectionDrawing
       section={sectionAt(job, supply, 0)}
       reach={supply.reaches[0] as Reach}
@@ -85,7 +85,7 @@ test('several lines carry their letters, and move with the arrow keys by a centi
   expect(['E', 'W', 'T'].map((letter) => screen.getAllByText(letter).length > 0)).toEqual([true, true, true]);
   expect(screen.queryByLabelText('Move Drinking water')).toBeNull();
   expect(screen.queryByText(/too close/)).toBeNull();
-  rerender(drawing('line', [{ a: 0, b: 2, missing: 0.12 }]));
+  rerender(drawing('laid', [{ a: 0, b: 2, missing: 0.12 }]));
   expect(screen.getAllByText(/^0.12.* too close$/).length).toBeGreaterThan(0);
   const [, water] = sectionAt(job, supply, 0).lines;
   fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowLeft' });

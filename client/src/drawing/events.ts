@@ -10,7 +10,7 @@ export function eventStations(run: Run, plan: Plan): number[] {
     ...ranges.flatMap((range) => [range.from, range.to]),
     ...plan.findings.flatMap((finding) => [finding.from ?? ends[0] ?? 0, finding.to ?? ends[1] ?? 0]),
     plan.deepest.station,
-    ...run.lines.flatMap(({ where }) => (where.kind === 'crossing' ? [where.station] : [where.from, where.to])),
+    ...run.existing.flatMap(({ where }) => (where.kind === 'crossing' ? [where.station] : [where.from, where.to])),
   ];
   return [...new Set(stations)].sort((a, b) => a - b);
 }

@@ -14,7 +14,7 @@ import {
 } from '@tamper/core';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useMemo, useState, type ReactNode } from 'react';
-import { ClearContext } from '../features/clear/edit';
+import { ClearContext } from '../features/clearance/edit';
 import { faultIn, patched, RunEditContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
 

@@ -1,4 +1,4 @@
-import type { Gate } from '@tamper/core/clear';
+import type { Gate } from '@tamper/core/clearance';
 import { Text } from 'react-native-paper';
 import { Notice } from './Notice';
 
@@ -7,11 +7,11 @@ const KIND = { stop: 'stop', caution: 'caution', ok: 'note' } as const;
 /** Why a gate stands as it does, what shuts it first. */
 export function Reasons({ gate }: { gate: Gate | undefined }) {
   if (!gate) return null;
-  const told = gate.reasons.filter(({ state }) => state !== 'ok');
+  const shown = gate.reasons.filter(({ state }) => state !== 'ok');
   const fine = gate.reasons.filter(({ state }) => state === 'ok');
   return (
     <>
-      {told.map((reason) => (
+      {shown.map((reason) => (
         <Notice key={reason.id} kind={KIND[reason.state]} title={reason.what}>
           <Text variant="bodySmall">{reason.why}</Text>
         </Notice>

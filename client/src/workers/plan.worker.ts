@@ -1,5 +1,5 @@
 import {
-  guardOptions,
+  protectionOptions,
   InputError,
   jobGate,
   lineChecks,
@@ -9,12 +9,12 @@ import {
   planRun,
   sketchOf,
   summarise,
-  withKnownLines,
+  withKnownProducts,
   type CheckedLine,
   type ExistingLine,
   type FieldError,
   type Gate,
-  type GuardOption,
+  type ProtectionOption,
   type Job,
   type MachineFit,
   type Order,
@@ -65,16 +65,16 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
-  options: (job: Job, run: Run, reach: number): Worked<GuardOption[]> => worked(() => guardOptions(job, run, reach)),
+  options: (job: Job, run: Run, reach: number): Worked<ProtectionOption[]> => worked(() => protectionOptions(job, run, reach)),
   order: (job: Job, run: Run): Worked<Order> => worked(() => orderOf(job, run, planRun(job, run))),
   fits: (job: Job, run: Run): Worked<MachineFit[]> =>
     worked(() => {
-      const { profile, guards, dig } = planRun(job, run);
-      return machineFits(job, run, profile, guards, dig.machine);
+      const { profile, supports, dig } = planRun(job, run);
+      return machineFits(job, run, profile, supports, dig.machine);
     }),
   checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),
   compare: (job: Job, runs: Run[]): Compared[] =>
-    runs.map((run) => ({ sketch: sketchOf(job, withKnownLines(job, run)), summary: worked(() => summarise(planRun(job, run))) })),
+    runs.map((run) => ({ sketch: sketchOf(job, withKnownProducts(job, run)), summary: worked(() => summarise(planRun(job, run))) })),
 
   geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
   landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),

@@ -1,14 +1,14 @@
 import {
   arrangeLines,
   carrySpoil,
-  futureServices,
+  futureLines,
   InputError,
   kitOf,
   orderOf,
   planRun,
   seeded,
-  sequenceInputs,
-  simulateSequence,
+  programmeInputs,
+  simulateProgramme,
   simulateStrikes,
   spoilCells,
   strikeCases,
@@ -21,12 +21,12 @@ import {
   type Offers,
   type PlanSummary,
   type Run,
-  type Sequence,
-  type SequenceInputs,
+  type Programme,
+  type ProgrammeInputs,
   type StrikeRisk,
   type WhatIf,
 } from '@tamper/core';
-import { alternatives, type Alternative, type Standing } from '@tamper/core/alternatives';
+import { alternatives, type Alternative, type Outcome } from '@tamper/core/studies/improvements';
 import { findGrade, type GradeResult } from '@tamper/core/grade';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
 import { expose } from 'comlink';
@@ -48,13 +48,13 @@ export interface GradeFound {
 
 /** The days of a run, many times over, and what changing one thing would bring. */
 export interface Days {
-  inputs: SequenceInputs;
-  sequence: Sequence;
+  inputs: ProgrammeInputs;
+  sequence: Programme;
   ifs: WhatIf[];
 }
 /** What would be better: the plan as it stands, and what was tried. */
 export interface Better {
-  before: Standing;
+  before: Outcome;
   found: Alternative[];
 }
 
@@ -109,20 +109,20 @@ const worker = {
       });
     }),
   future: (job: Job, run: Run, reach: number, station: number, onProgress: OnProgress): Promise<Worked<Addition[]>> =>
-    worked(() => futureServices(job, run, reach, station, (done, of) => onProgress(done / of, `${done} of ${of} tried`))),
+    worked(() => futureLines(job, run, reach, station, (done, of) => onProgress(done / of, `${done} of ${of} tried`))),
   carry: (job: Job, run: Run, onProgress: OnProgress): Promise<Worked<Carried>> =>
     worked(async () => {
       onProgress(0, 'Fetching the solver');
       const solver = await loadSolver();
-      return carrySpoil(spoilCells(run, planRun(job, run).profile), run.works, job.rates, solver);
+      return carrySpoil(spoilCells(run, planRun(job, run).profile), run.logistics, job.rates, solver);
     }),
   days: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<Days>> =>
     worked(() => {
       const tell = seldom(onProgress);
       const plan = planRun(job, run);
-      const inputs = sequenceInputs(job, run, plan, orderOf(job, run, plan));
+      const inputs = programmeInputs(job, run, plan, orderOf(job, run, plan));
       const progress = (share: number) => (tell(share * 0.8, 'Running the days'), true);
-      const sequence = simulateSequence(inputs, trials, seeded(seed), progress) as Sequence;
+      const sequence = simulateProgramme(inputs, trials, seeded(seed), progress) as Programme;
       onProgress(0.8, 'Trying other crews and lengths');
       const boxes = run.reaches.map(({ kit }) => kitOf(job, kit)).flatMap((kit) => (kit?.kind === 'shield' ? [kit.length] : []));
       return { inputs, sequence, ifs: whatIfs(inputs, Math.min(400, trials), () => seeded(seed), boxes[0]) };

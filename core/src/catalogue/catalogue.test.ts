@@ -3,51 +3,51 @@ import {
   beddings,
   families,
   familyIds,
-  findService,
+  findProduct,
   largestGrain,
-  lineMarks,
+  utilityMarks,
   loadCovers,
   machines,
   separations,
-  services,
-  serviceWith,
+  products,
+  productWith,
   supportClasses,
   surfaces,
   wheels,
-  type Service,
+  type Product,
 } from '.';
 
 describe('every line of the catalogue', () => {
-  test.each(services.map((service) => [service.name, service] as const))(
+  test.each(products.map((product) => [product.name, product] as const))(
     '%s can be laid: what it says of itself holds together',
-    (_, service) => {
-      expect(service.od).toBeGreaterThan(2 * service.wall);
-      expect(service.dn).toBeLessThanOrEqual(service.od + 1e-9);
-      expect(service.beds.length).toBeGreaterThan(0);
-      expect(service.mass).toBeGreaterThan(0);
-      expect(service.stock.length).toBeGreaterThan(1);
-      expect(service.coverBasis).not.toBe('');
-      for (const surface of surfaces) expect(service.minCover[surface]).toBeGreaterThanOrEqual(0.3);
+    (_, product) => {
+      expect(product.od).toBeGreaterThan(2 * product.wall);
+      expect(product.dn).toBeLessThanOrEqual(product.od + 1e-9);
+      expect(product.beds.length).toBeGreaterThan(0);
+      expect(product.mass).toBeGreaterThan(0);
+      expect(product.stock.length).toBeGreaterThan(1);
+      expect(product.coverBasis).not.toBe('');
+      for (const surface of surfaces) expect(product.minCover[surface]).toBeGreaterThanOrEqual(0.3);
       // Traffic never asks for less than a field does.
-      expect(service.minCover.road).toBeGreaterThanOrEqual(service.minCover.footway);
-      if (service.kind === 'gravity')
-        expect(service).toMatchObject({ minFall: expect.any(Number) as number, roughness: expect.any(Number) as number });
-      expect(service.kind === 'gravity' ? service.minFall > 0 : service.minFall === 0).toBe(true);
-      expect(service.ring === null).toBe(service.kind === 'cable' || service.id.startsWith('copper'));
+      expect(product.minCover.road).toBeGreaterThanOrEqual(product.minCover.footway);
+      if (product.kind === 'gravity')
+        expect(product).toMatchObject({ minFall: expect.any(Number) as number, roughness: expect.any(Number) as number });
+      expect(product.kind === 'gravity' ? product.minFall > 0 : product.minFall === 0).toBe(true);
+      expect(product.ring === null).toBe(product.kind === 'cable' || product.id.startsWith('copper'));
     },
   );
   test('ids and names are its own', () => {
-    expect(new Set(services.map(({ id }) => id)).size).toBe(services.length);
-    expect(new Set(services.map(({ name }) => name)).size).toBe(services.length);
+    expect(new Set(products.map(({ id }) => id)).size).toBe(products.length);
+    expect(new Set(products.map(({ name }) => name)).size).toBe(products.length);
   });
   test('soft copper and cables lie in nothing sharp; plastic drains may', () => {
-    for (const service of services.filter(({ kind, id }) => kind === 'cable' || id.startsWith('copper')))
-      expect(service.beds.filter((bed) => beddings[bed].sharp)).toEqual([]);
-    expect(findService('drain-110').beds.some((bed) => beddings[bed].sharp)).toBe(true);
+    for (const product of products.filter(({ kind, id }) => kind === 'cable' || id.startsWith('copper')))
+      expect(product.beds.filter((bed) => beddings[bed].sharp)).toEqual([]);
+    expect(findProduct('drain-110').beds.some((bed) => beddings[bed].sharp)).toBe(true);
   });
   test('of one kind of cable a larger section resists less, carries more, weighs more', () => {
-    const four = services.filter(({ conductor, family }) => family === 'power' && conductor?.cores === 4);
-    const rising = (of: (service: Service) => number) => four.map(of).every((value, i, all) => i === 0 || value > (all[i - 1] ?? 0));
+    const four = products.filter(({ conductor, family }) => family === 'power' && conductor?.cores === 4);
+    const rising = (of: (product: Product) => number) => four.map(of).every((value, i, all) => i === 0 || value > (all[i - 1] ?? 0));
     expect(four.length).toBeGreaterThan(3);
     expect([
       rising(({ conductor }) => conductor?.area ?? 0),
@@ -57,21 +57,21 @@ describe('every line of the catalogue', () => {
     expect(rising(({ conductor }) => -(conductor?.resistance ?? 0) + 1)).toBe(true);
   });
   test('US trade sizes are there beside the metric ones', () => {
-    expect(services.filter(({ trade }) => trade).map(({ trade }) => trade)).toEqual(
+    expect(products.filter(({ trade }) => trade).map(({ trade }) => trade)).toEqual(
       expect.arrayContaining(['4 in', '2 in', '6 AWG', '250 kcmil']),
     );
   });
   test('the job’s own lines come first; an unknown id is no line', () => {
-    const own: Service = { ...findService('drain-110'), id: 'drain-160', name: 'Ours' };
-    expect(serviceWith('drain-160', [own])?.name).toBe('Ours');
-    expect(serviceWith('rope')).toBeUndefined();
-    expect(() => findService('rope')).toThrow('No service “rope”');
+    const own: Product = { ...findProduct('drain-110'), id: 'drain-160', name: 'Ours' };
+    expect(productWith('drain-160', [own])?.name).toBe('Ours');
+    expect(productWith('rope')).toBeUndefined();
+    expect(() => findProduct('rope')).toThrow('No service “rope”');
   });
 });
 
 describe('tables beside it', () => {
   test('every family has a marking letter, and power lies lower than data by custom', () => {
-    for (const id of familyIds) expect(lineMarks[families[id].mark].letter).toMatch(/^[A-Z?]$/);
+    for (const id of familyIds) expect(utilityMarks[families[id].mark].letter).toMatch(/^[A-Z?]$/);
     expect(families.power.rank).toBeLessThan(families.data.rank);
   });
   test.each(ruleSetIds)('distances of %s name each pair once, and an upper one of the two', (id) => {

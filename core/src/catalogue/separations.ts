@@ -1,6 +1,6 @@
 import type { RuleSetId } from '../rules';
 import { FOOT, INCH } from '../units';
-import type { FamilyId } from './services';
+import type { FamilyId } from './products';
 
 /**
  * What keeps two families of line apart: clear by `across` side by side, or clear by `over` one above the other, metres; one of the two is enough.
@@ -14,7 +14,7 @@ export interface Separation {
   basis: string;
 }
 
-const OWNERS = 'Usual distance between services; their owners may ask for more';
+const OWNERS = 'Usual distance between lines; their owners may ask for more';
 const pair = (a: FamilyId, b: FamilyId, across: number, over: number, basis: string, upper?: FamilyId | null): Separation => ({
   between: [a, b],
   across,

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { InputError, MAX_COORDINATE, MAX_STATION, MAX_STATIONS, type FieldError, type LevelBook, type Run } from '../job';
-import { distance, extent, placeAt, project, type ChainageRow, type PlanPoint } from '../line';
+import { distance, extent, placeAt, project, type ChainageRow, type PlanPoint } from '../alignment';
 import { parseLength, parseStation, type UnitSystem } from '../units';
 import { mustBeText, refuse } from './refuse';
 

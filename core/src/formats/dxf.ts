@@ -1,8 +1,8 @@
 import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
-import { lineMarks, structureTypes } from '../catalogue';
+import { utilityMarks, structureTypes } from '../catalogue';
 import { smallest } from '../geometry';
 import type { Job } from '../job';
-import { chainageTable, extent, lineOnPlan, placeAt, routeOf, stretchOf, type PlanPoint } from '../line';
+import { chainageTable, extent, lineOnPlan, placeAt, routeOf, stretchOf, type PlanPoint } from '../alignment';
 import { formatGradient, formatLength, formatStation } from '../units';
 import type { Planned } from './geojson';
 
@@ -63,10 +63,10 @@ export function writePlanDxf(job: Job, planned: readonly Planned[]): string {
       dxf.circle('STRUCTURES', at, Math.max(0.2, diameter / 2));
       dxf.text('STRUCTURES', { x: at.x + 0.6, y: at.y + 0.6 }, 0.5, `${name} (${structureTypes[kind].name})`);
     }
-    for (const line of plan.lines) {
+    for (const line of plan.existing) {
       const points = lineOnPlan(run, line);
       dxf.polyline('EXISTING', points);
-      dxf.text('EXISTING', points.at(-1) as PlanPoint, 0.5, `${lineMarks[line.kind].letter} ${line.name}`);
+      dxf.text('EXISTING', points.at(-1) as PlanPoint, 0.5, `${utilityMarks[line.kind].letter} ${line.name}`);
     }
     for (const { from, to } of plan.handWindows) dxf.polyline('WINDOWS', windowOutline(run, from, to));
     dxf.text('TEXT', routeOf(run)[0] as PlanPoint, 0.8, run.name);
@@ -106,7 +106,7 @@ export function writeLongSectionDxf(job: Job, { run, plan }: Planned): string {
     ]);
     dxf.text('STRUCTURES', { x: station, y: -2 }, 0.6, name);
   }
-  for (const line of plan.lines) {
+  for (const line of plan.existing) {
     if (line.where.kind !== 'crossing') continue;
     const { station } = line.where;
     const i = profile.station.findIndex((at) => at >= station);
@@ -115,7 +115,7 @@ export function writeLongSectionDxf(job: Job, { run, plan }: Planned): string {
       { x: station, y: y(ground - line.coverMin) },
       { x: station, y: y(ground - line.coverMax - line.size) },
     ]);
-    dxf.text('EXISTING', { x: station + 0.3, y: y(ground - line.coverMin) }, 0.5, `${lineMarks[line.kind].letter} ${line.name}`);
+    dxf.text('EXISTING', { x: station + 0.3, y: y(ground - line.coverMin) }, 0.5, `${utilityMarks[line.kind].letter} ${line.name}`);
   }
   for (const leg of plan.flows)
     dxf.text(

@@ -1,10 +1,10 @@
 import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { demoFile } from '../demo';
-import { jobDates } from '../clear';
+import { jobDates } from '../clearance';
 import { applyPatches, blankJob, blankRun, runSchema, type Job, type Run } from '../job';
-import { chainages, chainageTable, distance, extent, linesFromMarks, routeOf } from '../line';
-import { planRun } from '../plan';
+import { chainages, chainageTable, distance, extent, linesFromMarks, routeOf } from '../alignment';
+import { planRun } from '../plan/plan';
 import { refusal } from '../testing';
 import {
   alongAlignment,
@@ -28,7 +28,7 @@ import { fromPlan, toPlan } from './frame';
 const [drain, supply] = demoFile.runs as [Run, Run];
 const { job } = demoFile;
 const planned = (run: Run, of: Job = job) => ({ run, plan: planRun(of, run) });
-const blank = (length = 40) => blankRun({ name: 'Blank', length, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const blank = (length = 40) => blankRun({ name: 'Blank', length, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 const near = (value: number) => expect.closeTo(value, 5) as number;
 const sameRoute = (a: readonly { x: number; y: number }[], b: readonly { x: number; y: number }[], within: number) => {
   expect(a).toHaveLength(b.length);
@@ -43,7 +43,7 @@ describe('GeoJSON', () => {
     test(`a run goes out in ${name} and comes back with the same line, ground and lines in the ground`, () => {
       const { runs, marks, origin } = readGeoJson(writeGeoJson(of, [planned(supply, of)]), of.origin);
       expect(origin).toEqual(of.origin);
-      const bare: Run = { ...supply, route: [], lines: [], structures: [] };
+      const bare: Run = { ...supply, route: [], existing: [], structures: [] };
       const back = runSchema.parse(applyPatches(bare, alongDrawn(bare, runs[0] as (typeof runs)[number])));
       // Corners and typed stations are both points of the line in the file.
       for (const point of supply.route) expect(Math.min(...back.route.map((other) => distance(other, point)))).toBeLessThan(1e-4);
@@ -179,7 +179,7 @@ describe('LandXML', () => {
     const [drainBack] = readLandXml(writeLandXml({ ...job, units: 'us' }, [drain], '2026-05-01T09:00:00Z'));
     expect(drainBack?.design?.[0]?.level).toBeCloseTo(2.86, 5);
     const again = runSchema.parse(applyPatches(blank(), alongAlignment(blank(), drainBack!)));
-    expect(again.fixed.map(({ invert }) => invert)).toEqual(expect.arrayContaining([near(2.86), near(2.06)]));
+    expect(again.inverts.map(({ invert }) => invert)).toEqual(expect.arrayContaining([near(2.86), near(2.06)]));
     expect(again.stations.map(({ ground }) => ground)).toEqual(drain.stations.map(({ ground }) => near(ground)));
     expect(drainBack?.design?.at(-1)).toEqual({ station: expect.closeTo(48, 5) as number, level: expect.closeTo(2.06, 5) as number });
   });

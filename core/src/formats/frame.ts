@@ -1,6 +1,6 @@
 import { largest, smallest } from '../geometry';
 import { MAX_COORDINATE, type Job } from '../job';
-import type { PlanPoint } from '../line';
+import type { PlanPoint } from '../alignment';
 import { refuse } from './refuse';
 
 /** Mean radius of the earth, metres. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { evidenceIds, lineKinds } from '../catalogue';
-import { laidLines, MAX_STATIONS, serviceOf, type Job, type Patch, type Run } from '../job';
+import { evidenceIds, utilityKinds } from '../catalogue';
+import { placedLines, MAX_STATIONS, productOf, type Job, type Patch, type Run } from '../job';
 import {
   chainages,
   distance,
@@ -14,8 +14,8 @@ import {
   type DrawnLine,
   type DrawnMark,
   type PlanPoint,
-} from '../line';
-import type { Plan } from '../plan';
+} from '../alignment';
+import type { Plan } from '../plan/plan';
 import { frameOf, fromPlan } from './frame';
 import { mustBeText, refuse } from './refuse';
 
@@ -53,15 +53,15 @@ export function writeGeoJson(job: Job, runs: readonly Planned[]): string {
     properties,
   });
   const features = runs.flatMap(({ run, plan }): Feature[] => {
-    const service = serviceOf(job, run);
+    const product = productOf(job, run);
     const { start } = extent(run);
     const along = chainages(routeOf(run)).map((chainage) => start + chainage);
     const stations = [...new Set([...along, ...run.stations.map(({ station }) => station)])].sort((a, b) => a - b);
     const points = stations.map((station): Position => {
       const place = placeAt(run, station);
-      return [...at(place), levelsOn(run, service, station).ground];
+      return [...at(place), levelsOn(run, product, station).ground];
     });
-    const { lines, handWindows: windows } = plan;
+    const { existing: lines, handWindows: windows } = plan;
     return [
       {
         type: 'Feature',
@@ -69,10 +69,10 @@ export function writeGeoJson(job: Job, runs: readonly Planned[]): string {
         properties: {
           feature: 'run',
           name: run.name,
-          service: service.name,
-          lines: laidLines(job, run).map(({ name, service: kind, from, to, x, up }) => ({ name, service: kind.name, from, to, x, up })),
+          product: product.name,
+          lines: placedLines(job, run).map(({ name, product: kind, from, to, x, up }) => ({ name, product: kind.name, from, to, x, up })),
           stations,
-          inverts: stations.map((station) => levelsOn(run, service, station).invert),
+          inverts: stations.map((station) => levelsOn(run, product, station).invert),
         },
       },
       ...run.structures.map((item): Feature => ({
@@ -125,7 +125,7 @@ const collection = z.object({
 const marks = z.object({
   feature: z.string().optional().catch(undefined),
   name: z.string().max(80).optional().catch(undefined),
-  kind: z.enum(lineKinds).optional().catch(undefined),
+  kind: z.enum(utilityKinds).optional().catch(undefined),
   size: z.number().min(0.005).max(5).optional().catch(undefined),
   coverMin: z.number().min(0).max(20).optional().catch(undefined),
   coverMax: z.number().min(0).max(20).optional().catch(undefined),

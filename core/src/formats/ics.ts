@@ -1,5 +1,5 @@
 import { createEvents, type DateTime, type EventAttributes } from 'ics';
-import { dayAfter, jobDates, type Day } from '../clear';
+import { dayAfter, jobDates, type Day } from '../clearance';
 import type { Job } from '../job';
 
 const DAY_BEFORE_HOURS = 24;

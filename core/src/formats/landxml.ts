@@ -1,6 +1,6 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { applyPatches, MAX_STATION, serviceOf, type Job, type Patch, type Run } from '../job';
-import { chainages, distance, extent, fitRoute, levelsOn, routeOf, withStations, type PlanPoint } from '../line';
+import { applyPatches, MAX_STATION, productOf, type Job, type Patch, type Run } from '../job';
+import { chainages, distance, extent, fitRoute, levelsOn, routeOf, withStations, type PlanPoint } from '../alignment';
 import { FOOT } from '../units';
 import { alongDrawn } from './geojson';
 import { mustBeText, refuse } from './refuse';
@@ -325,7 +325,7 @@ export function alongAlignment(run: Run, { name, start: from, route, ground, des
   return [
     ...laid,
     ...levels,
-    { path: ['fixed'], value: inside },
+    { path: ['inverts'], value: inside },
     { path: ['reaches'], value: next.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })) },
   ];
 }
@@ -342,7 +342,7 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
   const list = (points: readonly (readonly [number, number])[]) =>
     points.map(([station, level]) => `${show(station)} ${show(level)}`).join(' ');
   const alignment = (run: Run) => {
-    const service = serviceOf(job, run);
+    const product = productOf(job, run);
     const { start, length } = extent(run);
     const route = fitRoute(routeOf(run), length);
     const along = chainages(route);
@@ -350,7 +350,7 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
       ...new Set([
         start,
         ...run.reaches.map(({ from }) => from),
-        ...run.fixed.map(({ station }) => station),
+        ...run.inverts.map(({ station }) => station),
         ...(run.reaches.some(({ levels }) => levels.kind === 'cover') ? run.stations.map(({ station }) => station) : []),
         start + length,
       ]),
@@ -378,7 +378,7 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
             ? [surface('Finished ground', ({ ground, finished }) => finished ?? ground)]
             : []),
         ],
-        ProfAlign: { '@name': 'Invert', PVI: inverts.map((station) => `${show(station)} ${show(levelsOn(run, service, station).invert)}`) },
+        ProfAlign: { '@name': 'Invert', PVI: inverts.map((station) => `${show(station)} ${show(levelsOn(run, product, station).invert)}`) },
       },
     };
   };

@@ -1,7 +1,7 @@
 import { demoFile } from '../demo';
 import type { Run } from '../job';
 import { orderOf } from '../order';
-import { planRun } from '../plan';
+import { planRun } from '../plan/plan';
 import { refusal } from '../testing';
 import { pricesFrom, readOrderCsv, writeOrderCsv } from '.';
 

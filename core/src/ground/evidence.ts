@@ -1,7 +1,7 @@
 import type { SoilClass } from '../catalogue';
 import { EPSILON, joined, largest, type Range } from '../geometry';
 import type { Entry, Finding, Run, SoilTest } from '../job';
-import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
+import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { classify, soilName, weaker } from './classify';
@@ -10,7 +10,7 @@ import { classify, soilName, weaker } from './classify';
  * Entries that stand: none that a later one of its kind puts right. Oldest first. What happened stays: taking it back would open a gate without
  * anybody having looked.
  */
-export function standing(book: readonly Entry[]): Entry[] {
+export function currentEntries(book: readonly Entry[]): Entry[] {
   const kinds = new Map(book.map(({ id, fact }) => [id, fact.kind]));
   const righted = new Set(
     book.flatMap(({ corrects, fact }) =>
@@ -21,7 +21,8 @@ export function standing(book: readonly Entry[]): Entry[] {
 }
 
 /** The soil tests that stand. */
-export const soilTests = (book: readonly Entry[]): SoilTest[] => standing(book).flatMap(({ fact }) => (fact.kind === 'soil' ? [fact] : []));
+export const soilTests = (book: readonly Entry[]): SoilTest[] =>
+  currentEntries(book).flatMap(({ fact }) => (fact.kind === 'soil' ? [fact] : []));
 
 /** What the tests say of one reach. Metres. */
 export interface SoilEvidence {

@@ -2,10 +2,21 @@ import fc from 'fast-check';
 import { dryStrengthIds, soilMaterialIds, thumbIds } from '../catalogue';
 import { bookEntry, levelRun } from '../testing';
 import { errorsOf, soilTestSchema, type SoilTest } from '../job';
-import { planRun } from '../plan';
+import { planRun } from '../plan/plan';
 import { blankJob } from '../job';
 import { resolveRules } from '../rules';
-import { classify, drawdownReach, evidenceOf, inflow, practiceReader, soilFindings, standing, unconfined, waterPlan, weaker } from '.';
+import {
+  classify,
+  drawdownReach,
+  evidenceOf,
+  inflow,
+  practiceReader,
+  soilFindings,
+  currentEntries,
+  unconfined,
+  waterPlan,
+  weaker,
+} from '.';
 
 const rules = resolveRules('US');
 /** Stiff dry clay, everything looked at. */
@@ -141,10 +152,10 @@ describe('tests along a run', () => {
   test('a test put right by a later one counts no more; a happening stays whatever is said of it', () => {
     const wrong = bookEntry({ ...stiff, water: 'seeping' });
     const right = { ...bookEntry(stiff), corrects: wrong.id };
-    expect(standing([wrong, right])).toEqual([right]);
+    expect(currentEntries([wrong, right])).toEqual([right]);
     const rain = bookEntry({ kind: 'happening', what: 'rain', note: '' });
-    expect(standing([rain, { ...bookEntry({ kind: 'happening', what: 'closed', note: '' }), corrects: rain.id }])).toHaveLength(2);
-    expect(standing([wrong, { ...rain, corrects: wrong.id }])).toHaveLength(2);
+    expect(currentEntries([rain, { ...bookEntry({ kind: 'happening', what: 'closed', note: '' }), corrects: rain.id }])).toHaveLength(2);
+    expect(currentEntries([wrong, { ...rain, corrects: wrong.id }])).toHaveLength(2);
   });
   test('a layer upside down is refused in a sentence', () => {
     expect(errorsOf(soilTestSchema, { ...stiff, top: 2, bottom: 1 })[0]?.message).toContain('give the deeper one second');
@@ -169,7 +180,7 @@ describe('water', () => {
     expect(plan.rain).toBeCloseTo((0.02 / 3600) * 0.6 * 12, 12);
     expect(plan.lift).toBeCloseTo(3, 9);
     expect(plan).toMatchObject({ advice: 'wellpoints', suction: true, wet: [{ from: 0, to: 30 }] });
-    expect(waterPlan({ ...run, guard: { ...run.guard, permeability: 1e-9 } }, profile).advice).toBe('tight');
+    expect(waterPlan({ ...run, conditions: { ...run.conditions, permeability: 1e-9 } }, profile).advice).toBe('tight');
     expect(waterPlan({ ...run, water: [] }, profile)).toMatchObject({ advice: 'none', head: 0, seepage: 0, wet: [] });
   });
 });

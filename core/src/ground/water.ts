@@ -1,8 +1,8 @@
 import { permeability as typical } from '../catalogue';
 import { joined, wallOffset, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
-import { isOpen, type ProfileColumns } from '../line';
-import { waterAt, weights } from '../makeup';
+import { isOpen, type ProfileColumns } from '../alignment';
+import { waterAt, weights } from '../trench';
 
 /** How far a trench draws the water down on each side, metres. Source: Sichardt, R = 3000·s·√k, no less than 3 m. */
 export const drawdownReach = (drop: number, k: number): number => Math.max(3, 3000 * drop * Math.sqrt(k));
@@ -40,7 +40,7 @@ export interface WaterPlan {
  * Sand below the water wants wellpoints: pumped from a sump it runs in with the water.
  */
 export function waterPlan(run: Run, profile: ProfileColumns): WaterPlan {
-  const k = run.guard.permeability ?? typical[run.spoil.ground];
+  const k = run.conditions.permeability ?? typical[run.spoil.ground];
   const heads = profile.station.map((station, i) => {
     const level = waterAt(run, station);
     return level === undefined || !isOpen(run.reaches[profile.reach[i] as number] as Reach)
@@ -56,9 +56,9 @@ export function waterPlan(run: Run, profile: ProfileColumns): WaterPlan {
   const reach = run.reaches[profile.reach[worst] as number] as Reach;
   const depth = profile.depth[worst] as number;
   const top = reach.bottomWidth + wallOffset(reach.left, depth) + wallOffset(reach.right, depth);
-  const seepage = inflow(head, k) * run.guard.open;
-  const rain = run.guard.rain * top * run.guard.open;
-  const lift = depth + run.guard.outlet;
+  const seepage = inflow(head, k) * run.conditions.open;
+  const rain = run.conditions.rain * top * run.conditions.open;
+  const lift = depth + run.conditions.outlet;
   const flow = seepage + rain;
   return {
     wet: joined(wet),

@@ -1,7 +1,7 @@
 import type { RuleSetId } from '../rules';
 import { ruleSets } from '../rules';
 import { privateLineKinds } from '../catalogue';
-import type { Clearance, ExistingLine, Job, Laying, Pace, Reach, Run, Works } from './schema';
+import type { Clearance, ExistingLine, Job, LaidLine, Pace, Reach, Run, Logistics } from './schema';
 import type { UnitSystem } from '../units';
 
 /** Nothing asked for and nothing known yet. */
@@ -17,17 +17,17 @@ export const blankClearance = (): Clearance => ({
 });
 
 /** What a job of format 2 did not have. Rates are placeholders in the job's own money. */
-export const blankJobMakeUp = (): Pick<Job, 'buckets' | 'services' | 'separations' | 'rates'> => ({
+export const blankJobLines = (): Pick<Job, 'buckets' | 'products' | 'separations' | 'rates'> => ({
   buckets: [],
-  services: [],
+  products: [],
   separations: [],
-  rates: { currency: '¤', dig: 45, bedding: 60, ...blankJobGuard().rates, ...blankJobWorks().rates },
+  rates: { currency: '¤', dig: 45, bedding: 60, ...blankJobSupports().rates, ...blankJobLogistics().rates },
 });
 /** What a job of format 3 did not have. */
-export const blankJobGuard = (): Pick<Job, 'kit'> & { rates: Pick<Job['rates'], 'crew'> } => ({ kit: [], rates: { crew: 40 } });
+export const blankJobSupports = (): Pick<Job, 'kit'> & { rates: Pick<Job['rates'], 'crew'> } => ({ kit: [], rates: { crew: 40 } });
 
 /** What a job of format 4 did not have. */
-export const blankJobWorks = (): Pick<Job, 'machines' | 'pace'> & {
+export const blankJobLogistics = (): Pick<Job, 'machines' | 'pace'> & {
   rates: Pick<Job['rates'], 'fuel' | 'handle' | 'haul' | 'off' | 'prices' | 'waste'>;
 } => ({
   machines: [],
@@ -46,8 +46,8 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   machine: 't17',
   origin: null,
   clearance: blankClearance(),
-  ...blankJobMakeUp(),
-  kit: blankJobGuard().kit,
+  ...blankJobLines(),
+  kit: blankJobSupports().kit,
   machines: [],
   pace: blankPace(),
 });
@@ -59,13 +59,13 @@ export interface RunStart {
   length: number;
   /** Ground level at the start and end; level ground at 10 m when not known yet. */
   ground?: { start: number; end: number };
-  service: string;
+  product: string;
   cover: number;
   ruleSet: RuleSetId;
 }
 
 /** What a run of format 3 did not have. */
-export const blankGuard = (): Run['guard'] => ({
+export const blankConditions = (): Run['conditions'] => ({
   beside: [],
   lift: null,
   open: 12,
@@ -75,27 +75,38 @@ export const blankGuard = (): Run['guard'] => ({
   outlet: 1,
 });
 /** What a run of format 4 did not have. */
-export const blankWorks = (): Works => ({ byHand: [], gaps: [], suspect: [], stockpile: null, drums: [], delivery: 0, lost: 0.1 });
+export const blankLogistics = (): Logistics => ({ byHand: [], gaps: [], suspect: [], stockpile: null, drums: [], delivery: 0, lost: 0.1 });
 /** What a run of format 1 did not have. */
 export const blankRunExtras = (): Pick<
   Run,
-  'fixed' | 'route' | 'structures' | 'clearing' | 'way' | 'targets' | 'flow' | 'levelBook' | 'lines' | 'water' | 'guard' | 'works'
+  | 'inverts'
+  | 'route'
+  | 'structures'
+  | 'clearing'
+  | 'access'
+  | 'targets'
+  | 'flow'
+  | 'levelBook'
+  | 'existing'
+  | 'water'
+  | 'conditions'
+  | 'logistics'
 > => ({
-  guard: blankGuard(),
-  works: blankWorks(),
-  fixed: [],
+  conditions: blankConditions(),
+  logistics: blankLogistics(),
+  inverts: [],
   route: [],
   structures: [],
-  lines: [],
+  existing: [],
   clearing: [],
-  way: { digFrom: 'start', exit: 'both' },
+  access: { digFrom: 'start', exit: 'both' },
   targets: {},
   flow: null,
   levelBook: null,
   water: [],
 });
 /** A line in the middle of the trench at the leading line's level, by itself. */
-export const blankLaying = (name: string, service: string): Laying => ({ name, service, x: 0, up: 0, circuit: null, holds: null });
+export const blankLaidLine = (name: string, product: string): LaidLine => ({ name, product, x: 0, up: 0, circuit: null, holds: null });
 /** What a reach of format 2 did not have. */
 export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'plates' | 'fabric' | 'restoration' | 'supportWidths'> => ({
   compaction: 'light',
@@ -109,10 +120,10 @@ export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'p
 export const blankReachExtras = (): Pick<Reach, 'frost' | 'method' | 'kit' | 'panel'> => ({
   frost: 0,
   method: { kind: 'open' },
-  ...blankReachGuard(),
+  ...blankReachSupports(),
 });
 /** What a reach of format 3 did not have. */
-export const blankReachGuard = (): Pick<Reach, 'kit' | 'panel'> => ({ kit: null, panel: null });
+export const blankReachSupports = (): Pick<Reach, 'kit' | 'panel'> => ({ kit: null, panel: null });
 
 /** A reach dug open with vertical unsupported walls. */
 export const blankReach = (cover: number, from = 0): Reach => ({
@@ -132,13 +143,13 @@ export const blankReach = (cover: number, from = 0): Reach => ({
 });
 
 /** A run that plans at once: straight, constant cover, vertical unsupported walls, one reach. */
-export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, service, cover, ruleSet }: RunStart): Run => ({
+export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, product, cover, ruleSet }: RunStart): Run => ({
   name,
   stations: [
     { station: 0, ground: ground.start },
     { station: length, ground: ground.end },
   ],
-  services: [blankLaying('Line', service)],
+  laid: [blankLaidLine('Line', product)],
   surface: 'field',
   reaches: [blankReach(cover)],
   spoil: {
@@ -153,7 +164,7 @@ export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, servic
 });
 
 /** A line in the ground that nobody has looked for yet. */
-export const blankLine = (name: string, station: number): ExistingLine => ({
+export const blankExisting = (name: string, station: number): ExistingLine => ({
   name,
   kind: 'other',
   size: 0.1,
@@ -166,8 +177,8 @@ export const blankLine = (name: string, station: number): ExistingLine => ({
 });
 
 /** A line come across at a station of the run, to the centimetre, under the first number that is free. */
-export function lineMetAt(run: Pick<Run, 'lines'>, station: number): ExistingLine {
-  let number = run.lines.length + 1;
-  while (run.lines.some(({ name }) => name === `Line ${number}`)) number++;
-  return blankLine(`Line ${number}`, Math.round(station * 100) / 100);
+export function existingMetAt(run: Pick<Run, 'existing'>, station: number): ExistingLine {
+  let number = run.existing.length + 1;
+  while (run.existing.some(({ name }) => name === `Line ${number}`)) number++;
+  return blankExisting(`Line ${number}`, Math.round(station * 100) / 100);
 }

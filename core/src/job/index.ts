@@ -3,7 +3,7 @@ export * from './schema';
 export * from './read';
 export * from './patch';
 export * from './finding';
-export * from './layings';
+export * from './placedLines';
 export * from './tools';
 export * from './blank';
 export * from './merge';

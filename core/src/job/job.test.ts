@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { demoFile } from '../demo';
 import { readGroundTable, writeGroundCsv } from '../formats';
-import { planRun } from '../plan';
+import { planRun } from '../plan/plan';
 import { anyRun, levelRun, refusals } from '../testing';
 import { applyPatches, errorsOf, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
 
@@ -76,7 +76,7 @@ describe('job file', () => {
     expect(found[0]).toContain(sentence);
   });
   test('every field at fault is named, not just the first', () => {
-    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'services', 0, 'service'], value: 'rope' })).toHaveLength(2);
+    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'laid', 0, 'product'], value: 'rope' })).toHaveLength(2);
   });
   test('what is not JSON, or far too large, is refused before anything else', () => {
     expect(errors(() => readJobFile('{'))[0]).toContain('not a JSON file');

@@ -1,29 +1,23 @@
 import fc from 'fast-check';
-import { demoFile } from '../demo';
-import { withRoute } from '../line';
-import { chainages, routeOf } from '../line';
+import { withRoute } from '../alignment';
+import { chainages, routeOf } from '../alignment';
 import { anyRun, levelRun, withInverts } from '../testing';
 import {
   applyPatches,
   blankClearance,
   blankJob,
-  blankLine,
-  blankReachExtras,
+  blankExisting,
   errorsOf,
-  FILE_VERSION,
   jobSchema,
-  lineMetAt,
-  readJobFile,
+  existingMetAt,
   runSchema,
-  upgradeJob,
-  upgradeRun,
   type Clearance,
   type Job,
   type Run,
 } from '.';
 
 const chamber = (name: string, station: number) => ({ name, kind: 'chamber' as const, station, diameter: 0, tail: 0, pit: null });
-const told = (change: Partial<Run>) =>
+const faultsOf = (change: Partial<Run>) =>
   errorsOf(runSchema, { ...levelRun(), ...change }).map(({ field, message }) => `${field}: ${message}`);
 const level = (station: number, invert = 9) => ({ station, invert, keep: false });
 
@@ -39,9 +33,9 @@ describe('a run that cannot be one is told where', () => {
       { structures: [chamber('C1', 3), chamber('C1', 9)] },
       'structures[1].name: “C1” is there twice on this run',
     ],
-    ['a fixed level off the run', { fixed: [level(0), level(40)] }, 'fixed[1].station: The fixed level at 40 m lies off the run'],
-    ['fixed levels out of order', { fixed: [level(9), level(3)] }, 'fixed[1].station: 3 m comes after 9 m'],
-    ['two levels at one station', { fixed: [level(3), level(3)] }, 'fixed[1].station: 3 m is there twice'],
+    ['a fixed level off the run', { inverts: [level(0), level(40)] }, 'inverts[1].station: The fixed level at 40 m lies off the run'],
+    ['fixed levels out of order', { inverts: [level(9), level(3)] }, 'inverts[1].station: 3 m comes after 9 m'],
+    ['two levels at one station', { inverts: [level(3), level(3)] }, 'inverts[1].station: 3 m is there twice'],
     ['a line of one point', { route: [{ x: 0, y: 0 }] }, 'route: A line on the plan needs two points at least.'],
     [
       'two points on top of each other',
@@ -94,18 +88,22 @@ describe('a run that cannot be one is told where', () => {
     ],
     [
       'a moment that is none',
-      { lines: [{ ...blankLine('A', 3), exposures: [{ result: 'notFound', at: 'yesterday', by: 'me', depth: 1, note: '' }] }] },
-      'lines[0].exposures[0].at: A moment is written like',
+      { existing: [{ ...blankExisting('A', 3), exposures: [{ result: 'notFound', at: 'yesterday', by: 'me', depth: 1, note: '' }] }] },
+      'existing[0].exposures[0].at: A moment is written like',
     ],
     [
       'a record by nobody',
-      { lines: [{ ...blankLine('A', 3), exposures: [{ result: 'notFound', at: '2026-05-01T07:00:00Z', by: '', depth: 1, note: '' }] }] },
-      'lines[0].exposures[0].by: Say who',
+      {
+        existing: [
+          { ...blankExisting('A', 3), exposures: [{ result: 'notFound', at: '2026-05-01T07:00:00Z', by: '', depth: 1, note: '' }] },
+        ],
+      },
+      'existing[0].exposures[0].by: Say who',
     ],
-  ])('%s', (_, change, sentence) => expect(told(change).join('\n')).toContain(sentence));
+  ])('%s', (_, change, sentence) => expect(faultsOf(change).join('\n')).toContain(sentence));
   test('falling with no level to fall between', () =>
-    expect(told({ ...withInverts(levelRun(), 9, 8), fixed: [level(0)] })).toEqual([
-      'fixed: A line that falls needs its invert at two stations at least.',
+    expect(faultsOf({ ...withInverts(levelRun(), 9, 8), inverts: [level(0)] })).toEqual([
+      'inverts: A line that falls needs its invert at two stations at least.',
     ]));
 });
 
@@ -143,48 +141,9 @@ describe('a job that cannot be one is told where', () => {
 });
 
 test('a line met while digging gets the first number that is free, and a station to the centimetre', () => {
-  const run = { ...levelRun(), lines: [blankLine('Line 2', 1), blankLine('Line 3', 2)] };
-  expect(lineMetAt(run, 7.23456)).toMatchObject({ name: 'Line 4', where: { station: 7.23 } });
-  expect(lineMetAt({ lines: [blankLine('Main', 1)] }, 0).name).toBe('Line 2');
-});
-
-describe('files of the first format', () => {
-  const { reaches, stations, name, services, surface, spoil } = levelRun();
-  const service = services[0]!.service;
-  const oldReach = Object.fromEntries(Object.entries(reaches[0]!).filter(([key]) => !['levels', 'frost', 'method'].includes(key)));
-  const oldLine = Object.fromEntries(Object.entries(blankLine('Main', 9)).filter(([key]) => !['join', 'exposures'].includes(key)));
-  const oldRun = (profile: object) => ({ name, stations, profile, service, surface, reaches: [oldReach], spoil, lines: [oldLine] });
-  const oldFile = (profile: object) =>
-    JSON.stringify({
-      format: 'tamper-job',
-      version: 1,
-      job: { name: 'Yard', ruleSet: 'UK', units: 'metric', overrides: [] },
-      runs: [oldRun(profile)],
-    });
-  test('on cover: every reach takes it', () => {
-    const [run] = readJobFile(oldFile({ kind: 'cover', cover: 0.8 })).runs;
-    expect(run).toMatchObject({
-      reaches: [{ levels: { kind: 'cover', cover: 0.8 }, ...blankReachExtras() }],
-      fixed: [],
-      lines: [{ join: false, exposures: [] }],
-    });
-  });
-  test('by inverts: they become fixed levels at both ends', () => {
-    const file = readJobFile(oldFile({ kind: 'inverts', start: 9, end: 8.5 }));
-    expect(file.version).toBe(FILE_VERSION);
-    expect(file.runs[0]).toMatchObject({ reaches: [{ levels: { kind: 'gravity' } }], fixed: [level(0, 9), level(30, 8.5)] });
-    expect(file.job.clearance).toEqual(blankClearance());
-  });
-  test('a broken one is still refused with its field', () =>
-    expect(() => readJobFile(oldFile({ kind: 'cover', cover: -1 }))).toThrow(
-      'runs[0].reaches[0].levels.cover: Cover cannot be less than nothing.',
-    ));
-  test('what is new already, or nothing of ours, is left as it is', () => {
-    const [run] = demoFile.runs;
-    expect(upgradeRun(run)).toBe(run);
-    expect(upgradeJob(demoFile.job)).toBe(demoFile.job);
-    for (const value of [null, 7, 'run', [1]]) expect([upgradeRun(value), upgradeJob(value)]).toEqual([value, value]);
-  });
+  const run = { ...levelRun(), existing: [blankExisting('Line 2', 1), blankExisting('Line 3', 2)] };
+  expect(existingMetAt(run, 7.23456)).toMatchObject({ name: 'Line 4', where: { station: 7.23 } });
+  expect(existingMetAt({ existing: [blankExisting('Main', 1)] }, 0).name).toBe('Line 2');
 });
 
 test('for any run laid along another line with the same corners, it stays a run and everything keeps its order', () => {

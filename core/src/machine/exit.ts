@@ -1,9 +1,9 @@
 import { grounds, type Machine } from '../catalogue';
 import { EPSILON, largest, smallest, wallOffset } from '../geometry';
 import type { Finding, Reach, Run } from '../job';
-import { extent, isOpen, type ProfileColumns } from '../line';
-import { digWidth } from '../makeup';
-import { classSlope } from '../guard';
+import { extent, isOpen, type ProfileColumns } from '../alignment';
+import { digWidth } from '../trench';
+import { classSlope } from '../protection';
 import type { Rules } from '../rules';
 import { formatHours, formatLength, type UnitSystem } from '../units';
 
@@ -12,7 +12,7 @@ const OTHER = { start: 'end', end: 'start' } as const;
 const BERM_ROOM = 0.1;
 
 /** What a machine would need to come back past or over the trench it has dug, at its tightest; metres. */
-export interface WayBack {
+export interface BackingOut {
   /** Room beside the trench it needs, from the centre line, and the most either side has. */
   besideNeeded: number;
   besideHad: number;
@@ -28,12 +28,12 @@ export interface WayBack {
  * Room for a machine to track beside the open trench, or to back out straddling it. Beside: no closer to the lip than the trench is
  * deep, or than the batter of its soil asks, unless supported. Straddling: its tracks stand on what the trench leaves between them.
  */
-export function wayBack(
+export function backingOut(
   run: Run,
   profile: ProfileColumns & { topWidth: number[]; area: number[] },
   machine: Machine,
   rules: Rules,
-): WayBack {
+): BackingOut {
   const open = profile.station.map((_, i) => i).filter((i) => isOpen(run.reaches[profile.reach[i] as number] as Reach));
   const at = (i: number) => {
     const reach = run.reaches[profile.reach[i] as number] as Reach;
@@ -77,10 +77,10 @@ export function exitFindings(
   rules: Rules,
   units: UnitSystem,
 ): Finding[] {
-  const { digFrom, exit } = run.way;
+  const { digFrom, exit } = run.access;
   if (exit === 'both' || exit === 'side' || exit === OTHER[digFrom]) return [];
   const { start, end } = extent(run);
-  const back = wayBack(run, profile, machine, rules);
+  const back = backingOut(run, profile, machine, rules);
   const beside = back.besideNeeded <= back.besideHad + EPSILON;
   const straddles = back.thinVolume === 0;
   const show = (metres: number) => formatLength(metres, units);
@@ -101,7 +101,7 @@ export function exitFindings(
       what: `Dug from the ${digFrom}, the machine ends up where it cannot leave: the only way out is at the ${exit}`,
       why: ways,
       basis: 'Never trap the machine; no tracking beside an open trench closer than it is deep or than its soil batters, unless supported',
-      fixes: [{ label: `Dig from the ${OTHER[digFrom]}`, patches: [{ path: ['way', 'digFrom'], value: OTHER[digFrom] }] }],
+      fixes: [{ label: `Dig from the ${OTHER[digFrom]}`, patches: [{ path: ['access', 'digFrom'], value: OTHER[digFrom] }] }],
     },
   ];
 }

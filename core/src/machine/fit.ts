@@ -1,15 +1,15 @@
 import type { Machine } from '../catalogue';
-import { squeeze } from '../clear';
+import { pinchRoom } from '../clearance';
 import { between, EPSILON, hull, largest, rangesWhere, type Range } from '../geometry';
-import type { ReachGuard } from '../guard';
+import type { ReachSupport } from '../protection';
 import { machinePrice, machinesFor, type Finding, type Job, type Reach, type Run } from '../job';
-import { isOpen, type ProfileColumns } from '../line';
+import { isOpen, type ProfileColumns } from '../alignment';
 import { formatLength, formatPercent, type UnitSystem } from '../units';
 import { digRate } from './cycle';
 import { reaches } from './envelope';
 import { liftChecks, type LiftCheck } from './loads';
 import { DEPTH_TO_SPARE, deepestReach, flatWindow, SHORT_WINDOW } from './reach';
-import { standsOf } from './stands';
+import { setUpsOf } from './setUps';
 
 type Columns = ProfileColumns & { topWidth: readonly number[] };
 
@@ -50,22 +50,30 @@ export function deepestFor({ arm }: Pick<Machine, 'arm'>): number {
 }
 
 /** Every machine, the job's own first, against a run: in, down, up, and how long. @param dig m³ in the bank for the machine. */
-export function machineFits(job: Job, run: Run, profile: Columns, guards: readonly ReachGuard[], dig: number): MachineFit[] {
-  return machinesFor(job).map(({ id, machine }) => fitOf(job, run, profile, guards, dig, id, machine));
+export function machineFits(job: Job, run: Run, profile: Columns, supports: readonly ReachSupport[], dig: number): MachineFit[] {
+  return machinesFor(job).map(({ id, machine }) => fitOf(job, run, profile, supports, dig, id, machine));
 }
 
-function fitOf(job: Job, run: Run, profile: Columns, guards: readonly ReachGuard[], dig: number, id: string, machine: Machine): MachineFit {
+function fitOf(
+  job: Job,
+  run: Run,
+  profile: Columns,
+  supports: readonly ReachSupport[],
+  dig: number,
+  id: string,
+  machine: Machine,
+): MachineFit {
   const deep = deepestOf(run, profile);
   const deepest = deepestFor(machine);
   const window = flatWindow(machine.arm, deep);
   const shaved = window ? window.to - window.from : 0;
   const gaps = job.clearance.pinches.map((pinch) => {
-    const { needed, had } = squeeze(pinch, machine);
+    const { needed, had } = pinchRoom(pinch, machine);
     return had - needed;
   });
   const gap = gaps.length > 0 ? Math.min(...gaps) : undefined;
-  const { stands } = standsOf(run, profile, machine);
-  const [lift] = liftChecks(job, run, profile, guards, machine);
+  const { list: stands } = setUpsOf(run, profile, machine);
+  const [lift] = liftChecks(job, run, profile, supports, machine);
   const width = largest(run.reaches.filter(isOpen).map(({ bottomWidth }) => bottomWidth));
   // Against the job's own machine for what the crew logged; another by its class.
   const rate = digRate(job, run.spoil.ground, width, deep / deepest, machine);

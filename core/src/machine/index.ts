@@ -5,6 +5,6 @@ export * from './cycle';
 export * from './power';
 export * from './lift';
 export * from './loads';
-export * from './stands';
+export * from './setUps';
 export * from './standFindings';
 export * from './fit';

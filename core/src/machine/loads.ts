@@ -1,11 +1,11 @@
 import type { Machine } from '../catalogue';
 import { EPSILON, largest } from '../geometry';
-import { heaviestOf, type ReachGuard } from '../guard';
-import { laidLines, type Finding, type Job, type Run } from '../job';
-import { isOpen, reachSpan, type ProfileColumns } from '../line';
+import { heaviestOf, type ReachSupport } from '../protection';
+import { placedLines, type Finding, type Job, type Run } from '../job';
+import { isOpen, reachSpan, type ProfileColumns } from '../alignment';
 import { formatLength, formatMassOf } from '../units';
 import { DYNAMIC, hanging, LIFT_BASIS, liftAt, SLING_MASS } from './lift';
-import { windowOf } from './stands';
+import { windowOf } from './setUps';
 
 /** Something the machine has to lift into or out of the trench, kilograms by itself. */
 export interface Load {
@@ -32,19 +32,19 @@ export interface LiftCheck extends Load {
 const BY_HAND = 50;
 
 /** What has to be lifted on a run: sticks of pipe, drums of cable, the heaviest piece of the supports. Heaviest first, each kind once. */
-export function loadsOf(job: Pick<Job, 'services'>, run: Run, guards: readonly ReachGuard[]): Load[] {
-  const lines = laidLines(job, run).map(({ service, from, to }): Load => {
-    const { form, length } = service.stock;
-    const onDrum = run.works.drums.find((one) => one.service === service.id)?.lengths;
+export function loadsOf(job: Pick<Job, 'products'>, run: Run, supports: readonly ReachSupport[]): Load[] {
+  const lines = placedLines(job, run).map(({ product, from, to }): Load => {
+    const { form, length } = product.stock;
+    const onDrum = run.logistics.drums.find((one) => one.product === product.id)?.lengths;
     // A drum not to hand is cut to the way by whoever sells it.
     const one = form === 'stick' ? length : onDrum ? Math.max(...onDrum) : Math.min(to - from, length);
     const name = { stick: 'A length of', coil: 'A coil of', drum: 'The drum of' }[form];
-    return { what: `${name} ${service.name}`, mass: service.mass * one };
+    return { what: `${name} ${product.name}`, mass: product.mass * one };
   });
-  const supports = guards.flatMap(({ kit, schedule }): Load[] =>
+  const heaviest = supports.flatMap(({ kit, schedule }): Load[] =>
     kit && schedule ? [{ what: `The heaviest piece of ${kit.name}`, mass: heaviestOf(schedule) }] : [],
   );
-  const all = [...lines, ...supports].filter(({ mass }) => mass > BY_HAND).sort((a, b) => b.mass - a.mass);
+  const all = [...lines, ...heaviest].filter(({ mass }) => mass > BY_HAND).sort((a, b) => b.mass - a.mass);
   return all.filter(({ what }, i) => all.findIndex((one) => one.what === what) === i);
 }
 
@@ -66,10 +66,10 @@ export function liftingRadii(run: Run, profile: ProfileColumns & { topWidth: rea
 
 /** Every load against what the machine may lift there. */
 export function liftChecks(
-  job: Pick<Job, 'services'>,
+  job: Pick<Job, 'products'>,
   run: Run,
   profile: ProfileColumns & { topWidth: readonly number[] },
-  guards: readonly ReachGuard[],
+  supports: readonly ReachSupport[],
   machine: Machine,
 ): LiftCheck[] {
   const radii = liftingRadii(run, profile, machine);
@@ -77,7 +77,7 @@ export function liftChecks(
     { from: 'astride' as const, radius: radii.astride, rated: liftAt(machine, radii.astride, 0, true).rated },
     { from: 'beside' as const, radius: radii.beside, rated: liftAt(machine, radii.beside, Math.PI / 2).rated },
   ].sort((a, b) => b.rated - a.rated);
-  return loadsOf(job, run, guards).map((load) => {
+  return loadsOf(job, run, supports).map((load) => {
     const all = hanging(load.mass);
     return { ...load, hanging: all, places, fits: all <= (places[0] as LiftFrom).rated + EPSILON };
   });
@@ -88,11 +88,11 @@ export function liftFindings(
   job: Job,
   run: Run,
   profile: ProfileColumns & { topWidth: readonly number[] },
-  guards: readonly ReachGuard[],
+  supports: readonly ReachSupport[],
   machine: Machine,
 ): Finding[] {
-  if (run.guard.lift !== null) return [];
-  const [worst] = liftChecks(job, run, profile, guards, machine).filter(({ fits }) => !fits);
+  if (run.conditions.lift !== null) return [];
+  const [worst] = liftChecks(job, run, profile, supports, machine).filter(({ fits }) => !fits);
   if (!worst) return [];
   const [best] = worst.places as [LiftFrom];
   return [

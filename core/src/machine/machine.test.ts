@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { machineIds, machines, type Arm, type GroundId, type Machine } from '../catalogue';
 import { seeded } from '../chance';
-import { blankJob, blankLaying, type Run } from '../job';
-import { planRun } from '../plan';
+import { blankJob, blankLaidLine, type Run } from '../job';
+import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
 import {
   bucketFor,
@@ -18,7 +18,7 @@ import {
   powerAdvice,
   radiusFor,
   reaches,
-  standsOf,
+  setUpsOf,
   tippingLoad,
   tipsOver,
   windowOf,
@@ -98,18 +98,18 @@ describe('lifting', () => {
   test('a drum past the chart is a caution; a typed capacity takes its place', () => {
     const run: Run = {
       ...levelRun({ length: 60, depth: 1, entry: false }),
-      services: [blankLaying('Feeder', 'mv-3x95')],
-      works: { ...levelRun().works, drums: [{ service: 'mv-3x95', lengths: [250] }] },
+      laid: [blankLaidLine('Feeder', 'mv-3x95')],
+      logistics: { ...levelRun().logistics, drums: [{ product: 'mv-3x95', lengths: [250] }] },
     };
     const plan = planRun(job, run);
-    const [drum] = liftChecks(job, run, plan.profile, plan.guards, t17);
+    const [drum] = liftChecks(job, run, plan.profile, plan.supports, t17);
     expect(drum).toMatchObject({ what: 'The drum of MV cable 3 × 95 mm²', fits: false });
     const lifts = (of: Run) => planRun(job, of).findings.filter(({ id }) => id === 'machine.lift');
     expect(lifts(run)).toHaveLength(1);
-    expect(lifts({ ...run, guard: { ...run.guard, lift: 4000 } })).toEqual([]);
-    expect(planRun({ ...job, machine: 't8' }, { ...run, works: { ...run.works, drums: [] } }).findings.map(({ id }) => id)).not.toContain(
-      'machine.lift',
-    );
+    expect(lifts({ ...run, conditions: { ...run.conditions, lift: 4000 } })).toEqual([]);
+    expect(
+      planRun({ ...job, machine: 't8' }, { ...run, logistics: { ...run.logistics, drums: [] } }).findings.map(({ id }) => id),
+    ).not.toContain('machine.lift');
   });
 });
 
@@ -147,12 +147,12 @@ describe('where it stands', () => {
   const run = levelRun({ length: 30, depth: 1.2, entry: false });
   const { profile } = planRun(job, run);
   test('bite after bite, each as long as the floor it shaves, from the end it digs from', () => {
-    const { stands, beyond } = standsOf(run, profile, t17);
+    const { list: stands, beyond } = setUpsOf(run, profile, t17);
     const floor = windowOf(t17, 1.2) as { from: number; to: number };
     expect(beyond).toEqual([]);
     expect(stands).toHaveLength(Math.ceil(30 / (floor.to - floor.from)));
     expect(stands[0]).toMatchObject({ from: 0, axis: expect.closeTo(floor.to, 9) as number });
-    const back = standsOf({ ...run, way: { digFrom: 'end', exit: 'both' } }, profile, t17).stands;
+    const back = setUpsOf({ ...run, access: { digFrom: 'end', exit: 'both' } }, profile, t17).list;
     expect(back[0]?.to).toBe(30);
     expect(back[0]?.axis).toBeCloseTo(30 - floor.to, 9);
   });
@@ -165,11 +165,11 @@ describe('where it stands', () => {
           const rolling: Run = {
             ...levelRun({ length: 10, depth: 1.1, entry: false }),
             stations: grounds.map((ground, i) => ({ station: i * 5, ground })),
-            way: { digFrom: start ? 'start' : 'end', exit: 'both' },
-            works: { ...run.works, byHand: [{ from: 2, to: 4, why: 'wall' }] },
+            access: { digFrom: start ? 'start' : 'end', exit: 'both' },
+            logistics: { ...run.logistics, byHand: [{ from: 2, to: 4, why: 'wall' }] },
           };
           const plan = planRun(job, rolling);
-          const pieces = [...plan.stands.stands, ...plan.stands.beyond].sort((a, b) => a.from - b.from);
+          const pieces = [...plan.setUps.list, ...plan.setUps.beyond].sort((a, b) => a.from - b.from);
           const length = pieces.reduce((sum, { from, to }) => sum + to - from, 0);
           expect(length).toBeCloseTo((grounds.length - 1) * 5 - 2, 6);
           pieces.slice(1).forEach((piece, i) => expect(piece.from).toBeGreaterThanOrEqual((pieces[i]?.to ?? 0) - 1e-6));
@@ -179,7 +179,7 @@ describe('where it stands', () => {
   });
   test('what it does not get down to is said, and a range less others', () => {
     const deep = levelRun({ length: 10, depth: 2.6, entry: false });
-    expect(standsOf(deep, planRun(job, deep).profile, t17)).toMatchObject({ stands: [], beyond: [{ from: 0, to: 10 }] });
+    expect(setUpsOf(deep, planRun(job, deep).profile, t17)).toMatchObject({ list: [], beyond: [{ from: 0, to: 10 }] });
     expect(
       without({ from: 0, to: 10 }, [
         { from: 2, to: 3 },
@@ -191,7 +191,7 @@ describe('where it stands', () => {
     ]);
   });
   test('no machine in a stretch: dug by hand, its hours and volume apart', () => {
-    const narrow = { ...run, works: { ...run.works, byHand: [{ from: 10, to: 16, why: 'Under the eaves' }] } };
+    const narrow = { ...run, logistics: { ...run.logistics, byHand: [{ from: 10, to: 16, why: 'Under the eaves' }] } };
     const [before, after] = [planRun(job, run), planRun(job, narrow)];
     expect(after.byHand).toMatchObject([{ from: 10, to: 16, volume: expect.closeTo(before.volumes.trench / 5, 6) as number }]);
     expect(after.dig.hand).toBeCloseTo(before.volumes.trench / 5, 6);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { machineIds, machines, type Arm } from '../catalogue';
 import { blankJob } from '../job';
-import { planRun } from '../plan';
+import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
 import { deepestReach, flatWindow, jointsOf, machineFits, poseAt } from '.';
 

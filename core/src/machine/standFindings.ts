@@ -2,10 +2,15 @@ import type { Machine } from '../catalogue';
 import { EPSILON } from '../geometry';
 import type { Finding, Run } from '../job';
 import { formatLength, type UnitSystem } from '../units';
-import type { Stands } from './stands';
+import type { SetUps } from './setUps';
 
 /** At a blind end the last bite needs ground past the end of the run to stand on. */
-export function standFindings({ way }: Pick<Run, 'way'>, { stands, past }: Stands, machine: Machine, units: UnitSystem): Finding[] {
+export function standFindings(
+  { access: way }: Pick<Run, 'access'>,
+  { list: stands, past }: SetUps,
+  machine: Machine,
+  units: UnitSystem,
+): Finding[] {
   const last = stands.at(-1);
   // Where it can leave at that end, or by the side, there is ground to stand on.
   if (!last || past <= EPSILON || way.exit !== way.digFrom) return [];

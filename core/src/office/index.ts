@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { lineKinds, type LineKind } from '../catalogue';
+import { utilityKinds, type UtilityKind } from '../catalogue';
 import { normal, pick, type Chance } from '../chance';
 import { readGeoJson, type Feature, type FeatureCollection } from '../formats';
-import { chainages, distance, type PlanPoint } from '../line';
+import { chainages, distance, type PlanPoint } from '../alignment';
 import { fromPlan, type Origin } from '../formats/frame';
 
 /** What a locate-request office takes: where the digging is, as GeoJSON, and for whom. */
@@ -18,7 +18,7 @@ export type Submission = z.infer<typeof submissionSchema>;
 /** One utility's answer: what it says, and the marks it put on the ground as GeoJSON features. */
 export const utilityAnswerSchema = z.object({
   name: z.string(),
-  kind: z.enum(lineKinds),
+  kind: z.enum(utilityKinds),
   answer: z.enum(['none', 'marked', 'clear']),
   contact: z.string(),
 });
@@ -31,7 +31,7 @@ export type OfficeAnswer = z.infer<typeof answerSchema>;
 export type UtilityAnswer = z.infer<typeof utilityAnswerSchema>;
 
 /** Who answers in practice, how likely each has a line here, and how it lies. Metres. */
-const UTILITIES: { name: string; kind: LineKind; here: number; sizes: [number, ...number[]]; cover: [number, number] }[] = [
+const UTILITIES: { name: string; kind: UtilityKind; here: number; sizes: [number, ...number[]]; cover: [number, number] }[] = [
   { name: 'Water', kind: 'water', here: 0.8, sizes: [0.063, 0.09, 0.11], cover: [0.75, 1.05] },
   { name: 'Power', kind: 'power', here: 0.7, sizes: [0.04, 0.06, 0.09], cover: [0.45, 0.8] },
   { name: 'Telecom', kind: 'telecom', here: 0.6, sizes: [0.054, 0.11], cover: [0.3, 0.6] },

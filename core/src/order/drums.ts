@@ -1,5 +1,5 @@
 import { valueAt } from '../geometry';
-import type { Plan } from '../plan';
+import type { Plan } from '../plan/plan';
 
 /** A cable to be cut: from one station to another, with what its ends take. Metres. */
 export interface CableSpan {

@@ -1,6 +1,6 @@
 import { EPSILON } from '../geometry';
 import type { Finding, Job, Run } from '../job';
-import { isOpen, reachEnd } from '../line';
+import { isOpen, reachEnd } from '../alignment';
 import { formatLength } from '../units';
 import { JOINT_BAY } from './drums';
 import type { OrderItem } from './items';
@@ -20,9 +20,9 @@ export function orderFindings(job: Job, run: Run, items: readonly OrderItem[], c
         ? [
             {
               ...common,
-              id: `order.blind.${cut.service.id}`,
+              id: `order.blind.${cut.product.id}`,
               severity: 'stop' as const,
-              what: `A joint of ${cut.service.name} at ${blind.map(show).join(', ')} lies in the bore`,
+              what: `A joint of ${cut.product.name} at ${blind.map(show).join(', ')} lies in the bore`,
               why: 'Nobody joints in a bore. Another drum first, or a longer one.',
             },
           ]
@@ -31,9 +31,9 @@ export function orderFindings(job: Job, run: Run, items: readonly OrderItem[], c
         ? [
             {
               ...common,
-              id: `order.short.${cut.service.id}`,
+              id: `order.short.${cut.product.id}`,
               severity: 'stop' as const,
-              what: `${show(short)} of ${cut.service.name} is on no drum`,
+              what: `${show(short)} of ${cut.product.name} is on no drum`,
               why: 'Order another drum, or lengths that fit the spans.',
             },
           ]
@@ -42,7 +42,7 @@ export function orderFindings(job: Job, run: Run, items: readonly OrderItem[], c
         ? [
             {
               ...common,
-              id: `order.jointed.${cut.service.id}`,
+              id: `order.jointed.${cut.product.id}`,
               severity: 'caution' as const,
               what: `${jointed.join(', ')}: longer than every drum or coil, jointed at ${joints.map((at) => show(at)).join(', ')}`,
               why: `Each joint takes a bay ${show(JOINT_BAY.length)} × ${show(JOINT_BAY.width)}, a jointer and a dry day. A longer one saves both.`,

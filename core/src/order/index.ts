@@ -1,6 +1,6 @@
 import { EPSILON } from '../geometry';
-import { laidLines, type Finding, type Job, type Run } from '../job';
-import type { Plan } from '../plan';
+import { placedLines, type Finding, type Job, type Run } from '../job';
+import type { Plan } from '../plan/plan';
 import { orderFindings } from './findings';
 import type { OrderItem } from './items';
 import { cutsOf, lineItems, type CutPlan } from './lines';
@@ -28,7 +28,7 @@ export interface Order {
 /** The order of a run from its plan: nothing in it is typed but prices, drums to hand and the share of waste. */
 export function orderOf(job: Job, run: Run, plan: Plan): Order {
   const pieces = workPieces(job, run, plan);
-  const laid = laidLines(job, run);
+  const laid = placedLines(job, run);
   const cuts = cutsOf(job, run, laid, plan.profile);
   const drafts = [
     ...lineItems(job, cuts),

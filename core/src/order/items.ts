@@ -1,5 +1,5 @@
 /** Groups of an order, in the order they are shown. */
-export const orderGroups = ['lines', 'bed', 'cover', 'surface', 'structures', 'supports', 'works', 'spoil'] as const;
+export const orderGroups = ['lines', 'bed', 'cover', 'surface', 'structures', 'supports', 'labour', 'spoil'] as const;
 export type OrderGroup = (typeof orderGroups)[number];
 export const orderGroupNames: Record<OrderGroup, string> = {
   lines: 'Pipes, ducts and cables',
@@ -8,7 +8,7 @@ export const orderGroupNames: Record<OrderGroup, string> = {
   surface: 'Surface and fill',
   structures: 'Structures',
   supports: 'Supports on hire',
-  works: 'Hours and fuel',
+  labour: 'Hours and fuel',
   spoil: 'Spoil off site',
 };
 

@@ -1,20 +1,20 @@
-import { CABLE_JOINT, COUPLER, PRICE_BASIS, serviceWith, type Service } from '../catalogue';
+import { CABLE_JOINT, COUPLER, PRICE_BASIS, productWith, type Product } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Job, LaidLine, Run } from '../job';
+import type { Job, PlacedLine, Run } from '../job';
 import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
 import { bayDig, cutLength, JOINT_BAY, planDrums, type CableSpan, type DrumPlan } from './drums';
-import type { Plan } from '../plan';
+import type { Plan } from '../plan/plan';
 import type { Draft } from './items';
 import { plural } from './words';
 
 /** How one kind of line is cut; with drums and coils also what the bays of its joints add to the dig, m³ in the bank. */
-export type CutPlan = { service: Service } & (
+export type CutPlan = { product: Product } & (
   { kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean; bays: number }
 );
 
 /** Spans of a line between the structures on its way, metres, less what the structures themselves take. */
-function spansOf(run: Run, line: LaidLine): number[] {
+function spansOf(run: Run, line: PlacedLine): number[] {
   const on = run.structures
     .filter(({ kind, station }) => kind !== 'trial' && station > line.from + EPSILON && station < line.to - EPSILON)
     .sort((a, b) => a.station - b.station);
@@ -24,26 +24,26 @@ function spansOf(run: Run, line: LaidLine): number[] {
 }
 
 /** Every kind of line with how it is cut: sticks between structures, coils and drums the whole way with their tails. */
-export function cutsOf(job: Job, run: Run, laid: readonly LaidLine[], profile: Plan['profile']): CutPlan[] {
+export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[], profile: Plan['profile']): CutPlan[] {
   const tail = (station: number) => run.structures.find((one) => Math.abs(one.station - station) < 0.01)?.tail ?? 0;
-  const wanted = laid.flatMap((line): { service: Service; line: LaidLine; name: string }[] => {
-    const { holds } = run.services[line.index] as Run['services'][number];
-    const inside = holds && serviceWith(holds.service, job.services);
+  const wanted = laid.flatMap((line): { product: Product; line: PlacedLine; name: string }[] => {
+    const { holds } = run.laid[line.index] as Run['laid'][number];
+    const inside = holds && productWith(holds.product, job.products);
     return [
-      { service: line.service, line, name: line.name },
-      ...(inside && holds ? Array.from({ length: holds.count }, (_, i) => ({ service: inside, line, name: `${line.name} ${i + 1}` })) : []),
+      { product: line.product, line, name: line.name },
+      ...(inside && holds ? Array.from({ length: holds.count }, (_, i) => ({ product: inside, line, name: `${line.name} ${i + 1}` })) : []),
     ];
   });
-  const kinds = [...new Set(wanted.map(({ service }) => service))];
-  return kinds.map((service): CutPlan => {
-    const lines = wanted.filter((one) => one.service === service);
-    if (service.stock.form === 'stick')
+  const kinds = [...new Set(wanted.map(({ product }) => product))];
+  return kinds.map((product): CutPlan => {
+    const lines = wanted.filter((one) => one.product === product);
+    if (product.stock.form === 'stick')
       return {
-        service,
+        product,
         kind: 'sticks',
         cutting: cutSticks(
           lines.flatMap(({ line }) => spansOf(run, line)),
-          service.stock.length,
+          product.stock.length,
         ),
       };
     const spans = lines.map(({ line, name }): CableSpan => ({
@@ -52,9 +52,9 @@ export function cutsOf(job: Job, run: Run, laid: readonly LaidLine[], profile: P
       to: line.to,
       cut: cutLength(line.to - line.from, [tail(line.from), tail(line.to)]),
     }));
-    const own = run.works.drums.find((drum) => drum.service === service.id);
-    const plan = planDrums(spans, own?.lengths ?? [], own ? undefined : service.stock.length);
-    return { service, kind: 'drums', plan, typed: own !== undefined, bays: bayDig(profile, plan.joints) };
+    const own = run.logistics.drums.find((drum) => drum.product === product.id);
+    const plan = planDrums(spans, own?.lengths ?? [], own ? undefined : product.stock.length);
+    return { product, kind: 'drums', plan, typed: own !== undefined, bays: bayDig(profile, plan.joints) };
   });
 }
 
@@ -62,13 +62,13 @@ export function cutsOf(job: Job, run: Run, laid: readonly LaidLine[], profile: P
 export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
   const show = (metres: number) => formatLength(metres, job.units);
   return cuts.flatMap((cut): Draft[] => {
-    const { service } = cut;
-    const { form, length } = service.stock;
-    const item = { id: `line.${service.id}`, group: 'lines', what: service.name, unit: 'm', price: service.price } as const;
+    const { product } = cut;
+    const { form, length } = product.stock;
+    const item = { id: `line.${product.id}`, group: 'lines', what: product.name, unit: 'm', price: product.price } as const;
     const joint = (count: number, each: number, what: string): Draft => ({
-      id: `joint.${service.id}`,
+      id: `joint.${product.id}`,
       group: 'lines',
-      what: `${what} for ${service.name}`,
+      what: `${what} for ${product.name}`,
       unit: 'piece',
       net: count,
       order: count,
@@ -86,10 +86,10 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
           net: order - offcut,
           order,
           packs: `${plural(sticks, 'length', 'lengths')} of ${show(length)}`,
-          mass: order * service.mass,
+          mass: order * product.mass,
           basis: `Cut from structure to structure, ${show(offcut)} left over; ${exact ? 'no way needs fewer' : `at least ${bound}`}`,
         },
-        joint(joints, service.price * COUPLER, 'Couplers'),
+        joint(joints, product.price * COUPLER, 'Couplers'),
       ];
     }
     const { drums, joints, short } = cut.plan;
@@ -104,13 +104,13 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
         net: used + short,
         order: bought,
         packs: `${plural(drums.length, name[0] as string, name[1] as string)}: ${drums.map((drum) => show(drum.length)).join(', ')}`,
-        mass: bought * service.mass,
+        mass: bought * product.mass,
         basis: `Way with 1 % slack, tails and terminations${joints.length > 0 ? `; ${plural(joints.length, 'joint', 'joints')} in bays ${show(JOINT_BAY.length)} long` : ''}`,
       },
       joint(
         joints.length,
-        service.kind === 'cable' ? CABLE_JOINT : service.price * COUPLER,
-        service.kind === 'cable' ? 'Cable joints' : 'Couplers',
+        product.kind === 'cable' ? CABLE_JOINT : product.price * COUPLER,
+        product.kind === 'cable' ? 'Cable joints' : 'Couplers',
       ),
     ];
   });

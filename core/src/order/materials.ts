@@ -11,10 +11,10 @@ import {
   type SurfaceMaterialId,
 } from '../catalogue';
 import { trenchArea } from '../geometry';
-import { laidLines, linesIn, type Job, type LaidLine, type Run } from '../job';
-import { isOpen } from '../line';
-import { coveringsOf, digWidth, layerHeights, surfaceDepth } from '../makeup';
-import type { Plan } from '../plan';
+import { placedLines, linesIn, type Job, type PlacedLine, type Run } from '../job';
+import { isOpen } from '../alignment';
+import { coveringsOf, digWidth, layerHeights, surfaceDepth } from '../trench';
+import type { Plan } from '../plan/plan';
 import { looseDensity, lorryLoads } from '../spoil';
 import { formatLength, formatVolume } from '../units';
 import type { Draft } from './items';
@@ -45,7 +45,7 @@ export function bedItems(job: Job, plan: Plan): Draft[] {
   });
 }
 /** Tape, wire, fabric and plates. */
-export function coverItems(job: Job, run: Run, laid: readonly LaidLine[]): Draft[] {
+export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Draft[] {
   const all = run.reaches
     .map((reach, index) => ({ reach, index }))
     .filter(({ reach }) => isOpen(reach))
@@ -89,9 +89,9 @@ export function coverItems(job: Job, run: Run, laid: readonly LaidLine[]): Draft
 }
 
 /** Volume of each surface material, m³ compacted: strips of the trench's top as thick as the layers are, by Simpson's rule between nodes. */
-export function surfaceVolumes(job: Pick<Job, 'services'>, run: Run, plan: Plan): Partial<Record<SurfaceMaterialId, number>> {
+export function surfaceVolumes(job: Pick<Job, 'products'>, run: Run, plan: Plan): Partial<Record<SurfaceMaterialId, number>> {
   const { station, depth, reach: reachOf } = plan.profile;
-  const laid = laidLines(job, run);
+  const laid = placedLines(job, run);
   const volumes: Partial<Record<SurfaceMaterialId, number>> = {};
   run.reaches.forEach((reach, index) => {
     if (!isOpen(reach) || surfaceDepth(reach) === 0) return;

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { findService } from '../catalogue';
+import { findProduct } from '../catalogue';
 import { demoFile } from '../demo';
-import { blankJob, blankLaying, type Run } from '../job';
-import { planRun } from '../plan';
+import { blankJob, blankLaidLine, type Run } from '../job';
+import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
 import { cutLength, cutSticks, firstFit, hoursOf, orderOf, planDrums, surfaceVolumes, workPieces, type CableSpan } from '.';
 
@@ -116,9 +116,9 @@ describe('the order of a run', () => {
     expect(volumes.reduce((sum, volume) => sum + volume, 0)).toBeCloseTo(planRun(demoFile.job, supply).volumes.surface, 6);
   });
   test('a drum shorter than the span is said with its joint bays; no drum long enough is a stop; no price a note', () => {
-    const cable: Run = { ...levelRun({ length: 100, depth: 1, entry: false }), services: [blankLaying('Feeder', 'mv-3x95')] };
+    const cable: Run = { ...levelRun({ length: 100, depth: 1, entry: false }), laid: [blankLaidLine('Feeder', 'mv-3x95')] };
     const with_ = (lengths: number[]) => {
-      const drummed = { ...cable, works: { ...cable.works, drums: [{ service: 'mv-3x95', lengths }] } };
+      const drummed = { ...cable, logistics: { ...cable.logistics, drums: [{ product: 'mv-3x95', lengths }] } };
       return orderOf(job, drummed, planRun(job, drummed)).findings.map(({ id, severity }) => [id, severity]);
     };
     expect(with_([60, 60])).toContainEqual(['order.jointed.mv-3x95', 'caution']);
@@ -130,8 +130,8 @@ describe('the order of a run', () => {
     const jointed = (bottomWidth: number) => {
       const run: Run = {
         ...levelRun({ length: 100, depth: 1, entry: false, bottomWidth }),
-        services: [blankLaying('Feeder', 'mv-3x95')],
-        works: { ...levelRun().works, drums: [{ service: 'mv-3x95', lengths: [60, 60] }] },
+        laid: [blankLaidLine('Feeder', 'mv-3x95')],
+        logistics: { ...levelRun().logistics, drums: [{ product: 'mv-3x95', lengths: [60, 60] }] },
       };
       const { profile } = planRun(job, run);
       const [cut] = orderOf(job, run, planRun(job, run)).cuts;
@@ -143,7 +143,7 @@ describe('the order of a run', () => {
   });
   test('a joint that comes to lie in a bore is a stop', () => {
     const feeder = demoFile.runs[2] as Run;
-    const drummed = (lengths: number[]) => ({ ...feeder, works: { ...feeder.works, drums: [{ service: 'mv-3x95', lengths }] } });
+    const drummed = (lengths: number[]) => ({ ...feeder, logistics: { ...feeder.logistics, drums: [{ product: 'mv-3x95', lengths }] } });
     const ids = (of: Run) => orderOf(demoFile.job, of, planRun(demoFile.job, of)).findings.map(({ id }) => id);
     // Bored from 46 to 84 m: 68 m of the first drum end in it, 88 m past it.
     expect(ids(drummed([70, 60]))).toContain('order.blind.mv-3x95');
@@ -156,13 +156,13 @@ describe('the order of a run', () => {
     const two: Run = { ...levelRun({ length: 40, depth: 2 }), reaches: [reach, { ...reach, from: 30 }] };
     const both = planRun(job, two);
     const hired = orderOf(job, two, both).items.filter(({ group }) => group === 'supports');
-    const counts = both.guards.map(({ schedule }) => (schedule?.kind === 'shield' ? schedule.boxes : 0));
+    const counts = both.supports.map(({ schedule }) => (schedule?.kind === 'shield' ? schedule.boxes : 0));
     expect(hired).toHaveLength(1);
     expect(hired[0]?.packs).toMatch(new RegExp(`^${Math.max(...counts)} pieces for \\d+ days$`));
   });
   test('cables in ducts are ordered too', () => {
     const supply = orderOf(demoFile.job, demoFile.runs[1] as Run, planRun(demoFile.job, demoFile.runs[1] as Run));
     expect(item(supply, 'line.fibre-12')?.net).toBeGreaterThan(2 * 85);
-    expect(item(supply, 'line.fibre-12')?.what).toBe(findService('fibre-12').name);
+    expect(item(supply, 'line.fibre-12')?.what).toBe(findProduct('fibre-12').name);
   });
 });

@@ -1,11 +1,11 @@
 import { grounds } from '../catalogue';
 import { EPSILON, valueAt, type Range } from '../geometry';
-import { placingEffort } from '../guard';
-import { laidLines, linesIn, machineOf, type Activity, type Job, type LaidLine, type Reach, type Run } from '../job';
-import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../line';
+import { placingEffort } from '../protection';
+import { placedLines, linesIn, machineOf, type Activity, type Job, type PlacedLine, type Reach, type Run } from '../job';
+import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../alignment';
 import { deepestFor, digRate, loggedRate, MOVE_HOURS } from '../machine';
-import { layerAreas } from '../makeup';
-import type { Plan } from '../plan';
+import { layerAreas } from '../trench';
+import type { Plan } from '../plan/plan';
 
 /** A stretch of the run that is worked on as one, in the order it is dug, with the hours each activity takes there. */
 export interface WorkPiece extends Range {
@@ -32,11 +32,11 @@ const MOST = 120;
  */
 export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
   const { station, dug } = plan.profile;
-  const laid = laidLines(job, run);
+  const laid = placedLines(job, run);
   const long = Math.max(LONG, plan.length / MOST);
   const machine = machineOf(job);
   const deepest = deepestFor(machine);
-  const forward = run.way.digFrom === 'start';
+  const forward = run.access.digFrom === 'start';
   const rate = (activity: Activity, usual: number) => loggedRate(job, activity) ?? usual;
   const stretches = run.reaches.flatMap((reach, index) => {
     if (!isOpen(reach)) return [];
@@ -65,10 +65,10 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
       return overlap > 0 ? sum + (hand.volume * overlap) / (hand.to - hand.from) : sum;
     }, 0);
     const { depth, bed, fill: filled } = rough[i] as (typeof rough)[number];
-    const guard = plan.guards.find((one) => one.reach === index);
+    const guard = plan.supports.find((one) => one.reach === index);
     const pieceShare = (to - from) / (reachEnd(run, index) - reach.from);
     const protect = placingEffort(guard?.schedule);
-    const moves = plan.stands.stands.filter(({ from: a, to: b }) => (a + b) / 2 >= from && (a + b) / 2 < to).length;
+    const moves = plan.setUps.list.filter(({ from: a, to: b }) => (a + b) / 2 >= from && (a + b) / 2 < to).length;
     const here = linesIn(laid, from, to);
     return {
       from,
@@ -80,7 +80,7 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
         protect: (loggedRate(job, 'protect') === undefined ? protect.hours : protect.pieces / rate('protect', 1)) * pieceShare,
         bed: (share(bed, totals.bed) * (bedding + surround)) / rate('bed', usualRates.bed),
         lay: here.reduce(
-          (sum, line) => sum + (Math.min(line.to, to) - Math.max(line.from, from)) / rate('lay', usualRates.lay[line.service.kind]),
+          (sum, line) => sum + (Math.min(line.to, to) - Math.max(line.from, from)) / rate('lay', usualRates.lay[line.product.kind]),
           0,
         ),
         fill:
@@ -93,10 +93,10 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
 }
 
 /** Bed and fill of a stretch by its middle section, m³, and the depth there. */
-function middleVolumes(run: Run, laid: readonly LaidLine[], from: number, to: number) {
+function middleVolumes(run: Run, laid: readonly PlacedLine[], from: number, to: number) {
   const middle = (from + to) / 2;
   const reach = run.reaches[reachIndexAt(run, middle)] as Reach;
-  const { depth } = levelsAt(run, (laid[0] as LaidLine).service, reach, middle);
+  const { depth } = levelsAt(run, (laid[0] as PlacedLine).product, reach, middle);
   const areas = layerAreas(reach, linesIn(laid, middle, middle), depth);
   return { depth, bed: (areas.bedding + areas.surround) * (to - from), fill: (areas.fill + areas.surface) * (to - from) };
 }

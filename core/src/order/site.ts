@@ -1,7 +1,7 @@
 import { EPSILON } from '../geometry';
-import { placingEffort } from '../guard';
+import { placingEffort } from '../protection';
 import { machineOf, type Job, type Run } from '../job';
-import type { Plan } from '../plan';
+import type { Plan } from '../plan/plan';
 import { looseDensity, loosening, lorryLoads } from '../spoil';
 import { hireDays, type Draft } from './items';
 import { hoursOf, type WorkPiece } from './pieces';
@@ -9,7 +9,7 @@ import { plural } from './words';
 
 /** Supports of a kind go from reach to reach: as many come as the reach takes that takes most, for all the days they are in use. */
 export function supportItems(job: Job, plan: Plan, pieces: readonly WorkPiece[]): Draft[] {
-  const used = plan.guards.flatMap(({ kit, schedule, from, to }) => {
+  const used = plan.supports.flatMap(({ kit, schedule, from, to }) => {
     const count = placingEffort(schedule).pieces;
     if (!kit || count === 0) return [];
     const hours = pieces
@@ -52,7 +52,7 @@ export function workItems(job: Job, pieces: readonly WorkPiece[]): Draft[] {
   const people = Math.max(1, job.pace.people - 1);
   const one = (id: string, what: string, unit: 'hour' | 'litre', amount: number, price: number, basis: string): Draft => ({
     id,
-    group: 'works',
+    group: 'labour',
     what,
     unit,
     net: amount,
@@ -65,16 +65,16 @@ export function workItems(job: Job, pieces: readonly WorkPiece[]): Draft[] {
   const { fuel, name } = machineOf(job);
   return [
     one(`machine.${job.machine}`, name, 'hour', machine, machineOf(job).hour, 'Digging, moving, placing supports, filling'),
-    one('works.driver', 'Driver', 'hour', machine, job.rates.crew, 'With the machine'),
+    one('labour.driver', 'Driver', 'hour', machine, job.rates.crew, 'With the machine'),
     one(
-      'works.crew',
+      'labour.crew',
       `Crew of ${people} beside it`,
       'hour',
       crew * people,
       job.rates.crew,
       'By hand, supports, bed, laying and filling; person-hours',
     ),
-    one('works.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${fuel} l an hour`),
+    one('labour.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${fuel} l an hour`),
   ];
 }
 

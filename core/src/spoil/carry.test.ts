@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { loadSolver } from '../highs.testing';
-import { blankJob, blankJobWorks, blankWorks, type Job, type Run } from '../job';
+import { blankJob, blankJobLogistics, blankLogistics, type Job, type Run } from '../job';
 import type { Solver } from '../lp';
-import { planRun } from '../plan';
-import { sectionAt } from '../section';
+import { planRun } from '../plan/plan';
+import { sectionAt } from '../plan/section';
 import { levelRun } from '../testing';
 import { balance, barrowHours, barrowTrips, carrySpoil, crown, lorryLoads, spoilCells, type SpoilCell } from '.';
 
 const job = blankJob('Yard');
-const rates: Job['rates'] = { ...job.rates, ...blankJobWorks().rates };
+const rates: Job['rates'] = { ...job.rates, ...blankJobLogistics().rates };
 let solver: Solver;
 beforeAll(async () => {
   solver = await loadSolver();
@@ -20,7 +20,8 @@ const cell = (i: number, volume: number, left: number, right = 0): SpoilCell => 
   volume,
   room: { left, right },
 });
-const carry = (cells: SpoilCell[], change: Partial<Run['works']> = {}) => carrySpoil(cells, { ...blankWorks(), ...change }, rates, solver);
+const carry = (cells: SpoilCell[], change: Partial<Run['logistics']> = {}) =>
+  carrySpoil(cells, { ...blankLogistics(), ...change }, rates, solver);
 
 test('14 m³ of clay at 35 %: 18.9 loose; 10.1 compacted back at 10 % needs 11.2 bank; 2.8 bank over, 3.8 loose', () => {
   const spoil = { ...levelRun().spoil, ground: 'clay' as const, reuse: true };
@@ -74,12 +75,12 @@ describe('the least-cost way to be rid of the spoil', () => {
   test('the stretches of a run hold all of its spoil; a gap takes none', () => {
     const run: Run = {
       ...levelRun({ length: 23, depth: 1.3, entry: false }),
-      works: { ...blankWorks(), gaps: [{ from: 5, to: 8, side: 'both', why: 'path' }] },
+      logistics: { ...blankLogistics(), gaps: [{ from: 5, to: 8, side: 'both', why: 'path' }] },
     };
     const plan = planRun(job, run);
     const cells = spoilCells(run, plan.profile);
     expect(cells.reduce((sum, { volume }) => sum + volume, 0)).toBeCloseTo(plan.balance.loose, 6);
-    const free = spoilCells({ ...run, works: blankWorks() }, plan.profile);
+    const free = spoilCells({ ...run, logistics: blankLogistics() }, plan.profile);
     const room = (list: SpoilCell[]) => list.reduce((sum, one) => sum + one.room.right, 0);
     expect(room(cells) / room(free)).toBeCloseTo(20 / 23, 6);
     expect(room(free)).toBeGreaterThan(0);
@@ -108,7 +109,7 @@ describe('turf and topsoil', () => {
     expect(sectionAt(job, tight, 10).heaps.map(({ side }) => side)).toEqual(['right', 'right']);
   });
   test('suspect ground is surplus, and said', () => {
-    const suspect: Run = { ...run, works: { ...run.works, suspect: [{ from: 0, to: 5, what: 'Tar' }] } };
+    const suspect: Run = { ...run, logistics: { ...run.logistics, suspect: [{ from: 0, to: 5, what: 'Tar' }] } };
     const plan = planRun(job, suspect);
     expect(plan.balance.suspectBank).toBeCloseTo(plan.volumes.trench / 4, 6);
     expect(plan.findings.find(({ id }) => id === 'spoil.suspect.0')?.what).toBe('Suspect ground: Tar');

@@ -1,7 +1,7 @@
 import { grounds } from '../catalogue';
 import { EPSILON } from '../geometry';
 import type { Job, Reach, Run } from '../job';
-import { isOpen, type ProfileColumns } from '../line';
+import { isOpen, type ProfileColumns } from '../alignment';
 import { linear, sum, toLp, type Linear, type Solver } from '../lp';
 import { corridorOf, lipAt, loosening, sides, topsoilArea, type Side } from './heap';
 
@@ -60,7 +60,7 @@ export function spoilCells(run: Run, profile: ProfileColumns & { area: readonly 
   }));
   const taken: readonly Side[] = run.spoil.side === 'both' ? sides : [run.spoil.side];
   const shut = (at: number, side: Side) =>
-    run.works.gaps.some((gap) => at > gap.from && at < gap.to && (gap.side === 'both' || gap.side === side));
+    run.logistics.gaps.some((gap) => at > gap.from && at < gap.to && (gap.side === 'both' || gap.side === side));
   for (let i = 0; i + 1 < station.length; i++) {
     const [from, to] = [station[i] as number, station[i + 1] as number];
     if (to - from < EPSILON) continue;
@@ -92,7 +92,7 @@ const TRIFLE = 1e-4;
  * room is left or to the stockpile, or taken off site. Source: a transport problem as a flow along the run, so that it stays as small as the
  * run is long. @throws never; off site takes whatever is left.
  */
-export function carrySpoil(cells: readonly SpoilCell[], { stockpile }: Run['works'], rates: Job['rates'], solver: Solver): Carried {
+export function carrySpoil(cells: readonly SpoilCell[], { stockpile }: Run['logistics'], rates: Job['rates'], solver: Solver): Carried {
   const metre = rates.haul / 100;
   const objective: [number, Linear][] = [];
   const rows: Linear[] = [];

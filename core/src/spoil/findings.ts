@@ -1,6 +1,6 @@
 import { between, EPSILON, hull, largest, rangesWhere } from '../geometry';
 import type { Finding, Fix, Run } from '../job';
-import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../line';
+import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { heapExcess, heapsAt, type Heap } from './heap';
@@ -93,7 +93,7 @@ export function surchargeFindings(
 
 /** Suspect ground is kept apart and off site; who may take it is not ours to say. */
 export const suspectFindings = (run: Run): Finding[] =>
-  run.works.suspect.map(({ from, to, what }, index) => ({
+  run.logistics.suspect.map(({ from, to, what }, index) => ({
     id: `spoil.suspect.${index}`,
     severity: 'caution',
     chapter: 'spoil',

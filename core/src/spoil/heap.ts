@@ -1,8 +1,8 @@
 import { grounds } from '../catalogue';
 import { EPSILON, trenchArea, wallOffset } from '../geometry';
 import type { Reach, Run } from '../job';
-import { isOpen, type ProfileColumns } from '../line';
-import { digWidth } from '../makeup';
+import { isOpen, type ProfileColumns } from '../alignment';
+import { digWidth } from '../trench';
 
 export type Side = 'left' | 'right';
 export const sides = ['left', 'right'] as const satisfies readonly Side[];

@@ -31,7 +31,7 @@ export interface RunSummary {
   version: number;
   updatedAt: Date;
   name: string;
-  service: string;
+  product: string;
 }
 
 type Table = typeof job | typeof run;
@@ -146,7 +146,7 @@ export function openStore(db: Database) {
         version,
         updatedAt,
         name: sql<string>`${doc}->>'name'`,
-        service: sql<string>`coalesce(${doc}->'services'->0->>'service', ${doc}->>'service')`,
+        product: sql<string>`coalesce(${doc}->'laid'->0->>'product', ${doc}->'services'->0->>'service', ${doc}->>'service')`,
       })
       .from(run)
       .where(and(eq(run.jobId, jobId), past(run, after)))

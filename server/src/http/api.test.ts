@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { applyPatches, blankJob, blankRun, demoFile, FILE_VERSION, planRun, type Entry, type Job, type Run } from '@tamper/core';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { blankJob, blankRun, demoFile, FILE_VERSION, planRun, type Entry, type Job, type Run } from '@tamper/core';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
 import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';
@@ -22,8 +24,10 @@ let clock = new Date('2026-11-02T08:00:00Z');
 const office = practiceOffice(db, () => clock);
 const app: Express = createApp(store, book, office, pino({ level: 'silent' }));
 
+/** The demonstration as the first program wrote it. */
+const FIRST_FORMAT = join(__dirname, '../../../core/src/job/upgrade/history/format1.json');
 const job = (name = 'Test job'): Job => blankJob(name);
-const run = (name = 'Test run'): Run => blankRun({ name, length: 30, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const run = (name = 'Test run'): Run => blankRun({ name, length: 30, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 const addJob = async (doc = job()) =>
   (await request(app).post('/api/jobs').send({ id: randomUUID(), doc }).expect(201)).body as { id: string; version: number };
 const addRun = async (jobId: string, doc = run()) =>
@@ -125,23 +129,16 @@ test('rows written by an earlier format are read as today’s, and written back 
   const { id } = await addRun(jobId);
   const pool = new pg.Client({ connectionString: url });
   await pool.connect();
-  const now = run('Old');
-  const [reach] = now.reaches as [Run['reaches'][number]];
-  const oldReach = applyPatches<object>(
-    reach,
-    ['levels', 'frost', 'method'].map((key) => ({ path: [key], value: undefined })),
-  );
-  const { name, stations, services, surface, spoil } = now;
-  const service = services[0]!.service;
-  const old = { name, stations, profile: { kind: 'inverts', start: 9, end: 8.5 }, service, surface, reaches: [oldReach], spoil, lines: [] };
+  const written = JSON.parse(await readFile(FIRST_FORMAT, 'utf8')) as { file: { runs: object[] } };
+  const [old] = written.file.runs;
   await pool.query('update run set doc = $1 where id = $2', [old, id]);
-  await pool.query(`update job set doc = doc - 'clearance' - 'machine' - 'origin' - 'rates' where id = $1`, [jobId]);
+  await pool.query(`update job set doc = doc - 'clearance' - 'machine' - 'origin' - 'rates' - 'products' where id = $1`, [jobId]);
   await pool.end();
   const { body } = await request(app).get(`/api/runs/${id}`).expect(200);
   const doc = (body as { doc: Run }).doc;
-  expect(doc.fixed).toEqual([
-    { station: 0, invert: 9, keep: false },
-    { station: 30, invert: 8.5, keep: false },
+  expect(doc.inverts.map(({ station, invert }) => [station, invert])).toEqual([
+    [0, 2.86],
+    [48, 2.06],
   ]);
   await request(app).put(`/api/runs/${id}`).send({ version: 1, doc }).expect(200);
   const file = await request(app).get(`/api/jobs/${jobId}/file`).expect(200);
@@ -190,7 +187,7 @@ test('lists come in pages that hold everything once, also while rows are added',
     const { body } = await request(app)
       .get(`/api/jobs/${jobId}/runs?limit=3${after && `&after=${after}`}`)
       .expect(200);
-    const page = body as { items: { name: string; service: string }[]; next: string | null };
+    const page = body as { items: { name: string; product: string }[]; next: string | null };
     expect(page.items.length).toBeLessThanOrEqual(3);
     seen.push(...page.items.map((item) => item.name));
     after = page.next ?? '';

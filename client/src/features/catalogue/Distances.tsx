@@ -1,5 +1,5 @@
 import { apartRule } from '@tamper/core/distances';
-import { families, familyIds, findService, services, type FamilyId } from '@tamper/core/catalogue';
+import { families, familyIds, findProduct, products, type FamilyId } from '@tamper/core/catalogue';
 import type { Job, SeparationChange } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
@@ -12,7 +12,7 @@ import type { ChangeJob } from './CatalogueScreen';
 
 const OPTIONS = familyIds.map((value) => ({ value, label: families[value].name }));
 /** Some line of a family: distances depend on the family only. */
-const oneOf = (family: FamilyId) => services.find((service) => service.family === family) ?? findService('water-32');
+const oneOf = (family: FamilyId) => products.find((product) => product.family === family) ?? findProduct('water-32');
 
 /** Two families, what keeps them apart and why; changed for this job with who and why. */
 export function Distances({ job, change }: { job: Job; change: ChangeJob }) {

@@ -1,5 +1,5 @@
-import { families, familyIds, services, type Service } from '@tamper/core/catalogue';
-import { serviceSchema, errorsOf, type Job } from '@tamper/core/job';
+import { families, familyIds, products, type Product } from '@tamper/core/catalogue';
+import { productSchema, errorsOf, type Job } from '@tamper/core/job';
 import { formatLength, parseDecimal, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -9,7 +9,7 @@ import { Picker } from '../../ui/Picker';
 import { QuantityField } from '../../ui/QuantityField';
 import type { ChangeJob } from './CatalogueScreen';
 
-const OPTIONS = services.map(({ id, name }) => ({ value: id, label: name }));
+const OPTIONS = products.map(({ id, name }) => ({ value: id, label: name }));
 const FAMILIES = familyIds.map((value) => ({ value, label: families[value].name }));
 
 /** Lines the catalogue does not hold: made from the one that comes closest. */
@@ -17,27 +17,27 @@ export function OwnLines({ job, change }: { job: Job; change: ChangeJob }) {
   const [from, setFrom] = useState(OPTIONS[0]?.value ?? '');
   const [chosen, setChosen] = useState<string>();
   const add = () => {
-    const like = services.find(({ id }) => id === from) as Service;
+    const like = products.find(({ id }) => id === from) as Product;
     let number = 1;
-    while (job.services.some(({ id }) => id === `own-${like.id}-${number}`)) number++;
-    const own: Service = { ...like, id: `own-${like.id}-${number}`, name: `${like.name} (own)`, beds: [...like.beds] };
-    if (change({ services: [...job.services, own] as Job['services'] }) === undefined) setChosen(own.id);
+    while (job.products.some(({ id }) => id === `own-${like.id}-${number}`)) number++;
+    const own: Product = { ...like, id: `own-${like.id}-${number}`, name: `${like.name} (own)`, beds: [...like.beds] };
+    if (change({ products: [...job.products, own] as Job['products'] }) === undefined) setChosen(own.id);
   };
   return (
     <View style={{ gap: 8 }}>
-      {job.services.length === 0 ? (
+      {job.products.length === 0 ? (
         <Text>None yet. Take the closest of the catalogue and set its figures to the delivery note’s.</Text>
       ) : null}
-      {job.services.map((service, index) => (
-        <View key={service.id} style={{ gap: 6 }}>
+      {job.products.map((product, index) => (
+        <View key={product.id} style={{ gap: 6 }}>
           <Button
-            mode={chosen === service.id ? 'contained' : 'outlined'}
+            mode={chosen === product.id ? 'contained' : 'outlined'}
             contentStyle={{ justifyContent: 'flex-start' }}
-            onPress={() => setChosen(chosen === service.id ? undefined : service.id)}
+            onPress={() => setChosen(chosen === product.id ? undefined : product.id)}
           >
-            {service.name}
+            {product.name}
           </Button>
-          {chosen === service.id ? <OneLine job={job} index={index} change={change} /> : null}
+          {chosen === product.id ? <OneLine job={job} index={index} change={change} /> : null}
         </View>
       ))}
       <Picker label="Like" value={from} options={OPTIONS} onChange={setFrom} />
@@ -49,35 +49,35 @@ export function OwnLines({ job, change }: { job: Job; change: ChangeJob }) {
 }
 
 function OneLine({ job, index, change }: { job: Job; index: number; change: ChangeJob }) {
-  const service = job.services[index] as Job['services'][number];
-  const set = (part: Partial<typeof service>) => {
-    const next = { ...service, ...part };
-    const [fault] = errorsOf(serviceSchema, next);
-    return fault?.message ?? change({ services: job.services.map((other, i) => (i === index ? next : other)) }, `service.${index}`);
+  const product = job.products[index] as Job['products'][number];
+  const set = (part: Partial<typeof product>) => {
+    const next = { ...product, ...part };
+    const [fault] = errorsOf(productSchema, next);
+    return fault?.message ?? change({ products: job.products.map((other, i) => (i === index ? next : other)) }, `service.${index}`);
   };
   const bare = job.units === 'us' ? 'in' : 'mm';
   const size = (label: string, key: 'od' | 'dn' | 'wall' | 'minBend' | 'bed') => (
     <QuantityField
       label={label}
-      value={service[key]}
+      value={product[key]}
       format={(metres) => formatLength(metres, job.units, 'size')}
       parse={(text) => parseLength(text, bare)}
       onValue={(value) => set({ [key]: value })}
     />
   );
-  const coverField = (label: string, key: keyof Service['minCover']) => (
+  const coverField = (label: string, key: keyof Product['minCover']) => (
     <QuantityField
       label={label}
-      value={service.minCover[key]}
+      value={product.minCover[key]}
       format={(metres) => formatLength(metres, job.units)}
       parse={(text) => parseLength(text, job.units === 'us' ? 'ft' : 'm')}
-      onValue={(value) => set({ minCover: { ...service.minCover, [key]: value } })}
+      onValue={(value) => set({ minCover: { ...product.minCover, [key]: value } })}
     />
   );
   return (
     <View style={{ gap: 4 }}>
-      <NameField label="Name of the line" value={service.name} onName={(name) => set({ name })} />
-      <Picker label="Family" value={service.family} options={FAMILIES} onChange={(family) => set({ family })} />
+      <NameField label="Name of the line" value={product.name} onName={(name) => set({ name })} />
+      <Picker label="Family" value={product.family} options={FAMILIES} onChange={(family) => set({ family })} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10 }}>
         {size('Outside', 'od')}
         {size('Nominal bore', 'dn')}
@@ -89,21 +89,21 @@ function OneLine({ job, index, change }: { job: Job; index: number; change: Chan
         {coverField('Cover, road', 'road')}
         <QuantityField
           label="Mass"
-          value={service.mass}
+          value={product.mass}
           format={(value) => `${Number(value.toFixed(3))} kg/m`}
           parse={(text) => parseDecimal(text, 'kg/m')}
           onValue={(mass) => set({ mass })}
         />
         <QuantityField
           label="Price a metre"
-          value={service.price}
+          value={product.price}
           format={(value) => `${Number(value.toFixed(2))} ${job.rates.currency}`}
           parse={(text) => parseDecimal(text, job.rates.currency)}
           onValue={(price) => set({ price })}
         />
       </View>
-      <NameField label="What the cover rests on" value={service.coverBasis} onName={(coverBasis) => set({ coverBasis })} />
-      <Button mode="text" icon="trash" onPress={() => change({ services: job.services.filter((_, i) => i !== index) })}>
+      <NameField label="What the cover rests on" value={product.coverBasis} onName={(coverBasis) => set({ coverBasis })} />
+      <Button mode="text" icon="trash" onPress={() => change({ products: job.products.filter((_, i) => i !== index) })}>
         Take it out of the job
       </Button>
     </View>

@@ -49,16 +49,16 @@ test('a distance is changed only with who and why, shows them, and goes back to 
 test('a line of the job’s own begins as one of the catalogue; impossible figures are refused and change nothing', () => {
   const seen = onCatalogue(OwnLines);
   press('Make a line like it');
-  expect(seen.job.services).toMatchObject([{ id: 'own-drain-110-1', od: 0.11 }]);
+  expect(seen.job.products).toMatchObject([{ id: 'own-drain-110-1', od: 0.11 }]);
   type('Name of the line', 'Yard drain');
   type('Wall', '60');
   expect(screen.getByText('Twice the wall is as much as the outside; nothing is left inside.')).toBeTruthy();
   type('Mass', 'heavy');
   expect(screen.getByText('“heavy” is not a number of kg/m. Type it like 12.5 kg/m.')).toBeTruthy();
   type('Cover, road', '1.1');
-  expect(seen.job.services[0]).toMatchObject({ name: 'Yard drain', wall: 0.0032, mass: 1.6, minCover: { road: 1.1 } });
+  expect(seen.job.products[0]).toMatchObject({ name: 'Yard drain', wall: 0.0032, mass: 1.6, minCover: { road: 1.1 } });
   press('Take it out of the job');
-  expect(seen.job.services).toEqual([]);
+  expect(seen.job.products).toEqual([]);
 });
 
 test('buckets are the class’s until one is entered; rates are in the job’s own money', () => {

@@ -1,4 +1,4 @@
-import type { Check, CheckedLine, Curve } from '@tamper/core/makeup';
+import type { Check, CheckedLine, Curve } from '@tamper/core/trench';
 import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';
 import { Suspense, useMemo } from 'react';
@@ -62,11 +62,11 @@ function Lines({ job, run }: { job: Job; run: RunDocument }) {
 function LineCard({ run, checked: { line, checks, ways } }: { run: RunDocument; checked: CheckedLine }) {
   const failing = checks.filter(({ state }) => state === 'fails').length;
   return (
-    <Card title={`${line.name}: ${line.service.name}`}>
+    <Card title={`${line.name}: ${line.product.name}`}>
       <Text role="status" variant="titleSmall" style={{ color: failing > 0 ? colours.stop : colours.good }}>
         {failing > 0 ? `${failing} of ${checks.length} checks fail` : `All ${checks.length} checks hold`}
       </Text>
-      {line.service.conductor ? <CircuitFields run={run} index={line.index} /> : null}
+      {line.product.conductor ? <CircuitFields run={run} index={line.index} /> : null}
       {checks.map((check) => (
         <OneCheck key={check.id} check={check} />
       ))}

@@ -15,9 +15,9 @@ const COMMON: Circuit = { phases: 1, volts: 230, amps: 32, powerFactor: 1, limit
 /** What a cable feeds and the ground it lies in. */
 export function CircuitFields({ run, index }: { run: RunDocument; index: number }) {
   const [fault, setFault] = useState<string>();
-  const circuit = run.doc.services[index]?.circuit ?? null;
+  const circuit = run.doc.laid[index]?.circuit ?? null;
   const set = (value: Circuit | null) => {
-    const next = patched(run.doc, [{ path: ['services', index, 'circuit'], value }]);
+    const next = patched(run.doc, [{ path: ['laid', index, 'circuit'], value }]);
     if ('fault' in next) return next.fault;
     run.change(next.run, `circuit.${index}`);
     return undefined;

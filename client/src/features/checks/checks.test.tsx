@@ -9,7 +9,7 @@ import { WaterFields } from '../run/WaterFields';
 
 /** A run that really changes, as an open document does. */
 function onDocument(part: (run: RunDocument) => React.JSX.Element) {
-  const seen = { run: blankRun({ name: 'Supply', length: 40, service: 'lv-4x25', cover: 0.6, ruleSet: 'UK' }) };
+  const seen = { run: blankRun({ name: 'Supply', length: 40, product: 'lv-4x25', cover: 0.6, ruleSet: 'UK' }) };
   function Bench() {
     const [doc, change] = useState<Run>(seen.run);
     seen.run = doc;
@@ -25,12 +25,12 @@ test('what a cable feeds starts from a common supply; words and impossible numbe
   choose('Phases', 'Three');
   type('Voltage', '400 V');
   type('Most volts lost', '3 %');
-  expect(seen.run.services[0]?.circuit).toMatchObject({ phases: 3, volts: 400, limit: 0.03 });
+  expect(seen.run.laid[0]?.circuit).toMatchObject({ phases: 3, volts: 400, limit: 0.03 });
   type('Load', 'lots');
   expect(screen.getByText('“lots” is not a number of A. Type it like 12.5 A.')).toBeTruthy();
   type('Power factor', '2');
   expect(screen.getByText('From 0.1 to 1.')).toBeTruthy();
-  expect(seen.run.services[0]?.circuit).toMatchObject({ amps: 32, powerFactor: 1 });
+  expect(seen.run.laid[0]?.circuit).toMatchObject({ amps: 32, powerFactor: 1 });
 });
 
 test('water levels are kept in order, one a station, and taken out again; what is not a level is refused', () => {

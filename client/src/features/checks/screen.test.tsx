@@ -45,7 +45,7 @@ test('every line with its checks: result, limit, formula, figures and source, an
 test('a check that fails comes first, is counted, and says what would mend it', () => {
   const heavy: Run = {
     ...supply,
-    services: supply.services.map((laying) => (laying.circuit ? { ...laying, circuit: { ...laying.circuit, amps: 150 } } : laying)),
+    laid: supply.laid.map((laying) => (laying.circuit ? { ...laying, circuit: { ...laying.circuit, amps: 150 } } : laying)),
   };
   shown({ value: lineChecks(job, heavy, planRun(job, heavy)) }, heavy);
   expect(screen.getByText(/^\d of 4 checks fail$/)).toBeTruthy();
@@ -56,9 +56,7 @@ test('a check that fails comes first, is counted, and says what would mend it', 
 
 test('what cannot be dug is told instead', () => {
   shown({
-    errors: [
-      { field: 'services[0].service', message: '“own-x” is neither in the catalogue nor among this job’s own lines. Choose another.' },
-    ],
+    errors: [{ field: 'laid[0].product', message: '“own-x” is neither in the catalogue nor among this job’s own lines. Choose another.' }],
   });
   expect(screen.getByText(/neither in the catalogue/)).toBeTruthy();
 });

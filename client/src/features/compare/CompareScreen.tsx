@@ -1,4 +1,4 @@
-import { serviceWith } from '@tamper/core/catalogue';
+import { productWith } from '@tamper/core/catalogue';
 import type { PlanSummary } from '@tamper/core';
 import { formatHours, formatLength, formatMass, formatVolume, type UnitSystem } from '@tamper/core/units';
 import type { Job, Run } from '@tamper/core/job';
@@ -101,7 +101,7 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
 
 /** What a run lays, by name. */
 const linesOf = (job: Job, run: Run): string =>
-  run.services.map(({ service }) => serviceWith(service, job.services)?.name ?? service).join(', ');
+  run.laid.map(({ product }) => productWith(product, job.products)?.name ?? product).join(', ');
 
 /** The variant that belongs to a run, or the run a variant came from, by name. */
 const variantFor = (runs: readonly StoredRun[], run: StoredRun | undefined): StoredRun | undefined =>

@@ -1,4 +1,4 @@
-import { demoFile, InputError, planRun, sketchOf, summarise, variantOf, withKnownLines, type Job, type Run } from '@tamper/core';
+import { demoFile, InputError, planRun, sketchOf, summarise, variantOf, withKnownProducts, type Job, type Run } from '@tamper/core';
 import { formatVolume } from '@tamper/core/units';
 import { screen, within } from '@testing-library/react';
 import { onPage } from '../../testing/benches';
@@ -22,7 +22,7 @@ const mockSummary = (own: Job, run: Run) => {
   }
 };
 const mockCompare = (own: Job, pair: Run[]) =>
-  pair.map((run) => ({ sketch: sketchOf(own, withKnownLines(own, run)), summary: mockSummary(own, run) }));
+  pair.map((run) => ({ sketch: sketchOf(own, withKnownProducts(own, run)), summary: mockSummary(own, run) }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; runs: Run[] } | undefined) => ({
     result: inputs && { inputs, value: mockCompare(inputs.job, inputs.runs) },

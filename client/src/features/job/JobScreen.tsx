@@ -1,4 +1,4 @@
-import { serviceWith } from '@tamper/core/catalogue';
+import { productWith } from '@tamper/core/catalogue';
 import { errorsOf, jobSchema, writeJobFile, type Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -22,7 +22,7 @@ import { Page, TopBar } from '../../ui/Screen';
 import { useGate } from '../../workers/useGate';
 import { RuleBook } from './RuleBook';
 
-const serviceName = (job: Job, id: string): string => serviceWith(id, job.services)?.name ?? id;
+const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
 /** The gate of the job, and the way to what it hangs on. */
 function ClearRow({ job, jobId }: { job: Job; jobId: string }) {
@@ -98,7 +98,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
         <View role="list" style={{ gap: 10 }}>
           {runs.items?.map((run) => (
             <View role="listitem" key={run.id}>
-              <Row title={run.name} detail={serviceName(job.doc, run.service)} to={`/jobs/${jobId}/runs/${run.id}`} />
+              <Row title={run.name} detail={serviceName(job.doc, run.product)} to={`/jobs/${jobId}/runs/${run.id}`} />
             </View>
           ))}
         </View>

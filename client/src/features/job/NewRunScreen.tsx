@@ -1,4 +1,4 @@
-import { services } from '@tamper/core/catalogue';
+import { products } from '@tamper/core/catalogue';
 import { blankRun, errorsOf, runSchema, type Job } from '@tamper/core/job';
 import { formatLength, parseLength, type Parsed } from '@tamper/core/units';
 import { router } from 'expo-router';
@@ -16,7 +16,7 @@ import { Page, TopBar } from '../../ui/Screen';
 
 interface Fields {
   name: string;
-  service: string;
+  product: string;
   length: string;
   cover: string;
 }
@@ -36,9 +36,9 @@ export function NewRunScreen({ jobId }: { jobId: string }) {
 
 function Form({ job }: { job: Stored<Job> }) {
   const { units, ruleSet } = job.doc;
-  const first = services[0] as (typeof services)[number];
+  const first = products[0] as (typeof products)[number];
   const { control, handleSubmit, setValue, formState } = useForm<Fields>({
-    defaultValues: { name: '', service: first.id, length: '', cover: formatLength(first.minCover.field, units) },
+    defaultValues: { name: '', product: first.id, length: '', cover: formatLength(first.minCover.field, units) },
   });
   const [faults, setFaults] = useState<string[]>([]);
   const read = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
@@ -46,7 +46,7 @@ function Form({ job }: { job: Stored<Job> }) {
   const add = handleSubmit(async (fields) => {
     const run = blankRun({
       name: fields.name.trim(),
-      service: fields.service,
+      product: fields.product,
       length: valueOf(read(fields.length)),
       cover: valueOf(read(fields.cover)),
       ruleSet,
@@ -98,15 +98,15 @@ function Form({ job }: { job: Stored<Job> }) {
       {text('name', 'Name of the run', (value) => value.trim() !== '' || 'Give the run a name.', true)}
       <Controller
         control={control}
-        name="service"
+        name="product"
         render={({ field }) => (
           <Picker
             label="What goes in"
             value={field.value}
-            options={services.map((service) => ({ value: service.id, label: service.name }))}
+            options={products.map((product) => ({ value: product.id, label: product.name }))}
             onChange={(id) => {
               field.onChange(id);
-              const chosen = services.find((service) => service.id === id) ?? first;
+              const chosen = products.find((product) => product.id === id) ?? first;
               setValue('cover', formatLength(chosen.minCover.field, units));
             }}
           />

@@ -1,4 +1,4 @@
-import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/clear';
+import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/clearance';
 import { evidences } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
@@ -39,7 +39,7 @@ const SEED = 20_260;
 function Simulation({ job, run }: { job: Job; run: Run }) {
   const { task, start, cancel } = useTask<StrikeRisk>();
   const [trials, setTrials] = useState(20_000);
-  if (run.lines.length === 0)
+  if (run.existing.length === 0)
     return (
       <Page>
         <Notice kind="note" title="No existing line is entered on this run: there is nothing to weigh. That does not mean there is none." />
@@ -123,7 +123,7 @@ function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
         {gain > 0.0005 ? (
           <Notice
             kind="note"
-            title={`Expose ${run.lines[best]?.name} first: with windows elsewhere the chance of a strike falls by ${percent(gain)}`}
+            title={`Expose ${run.existing[best]?.name} first: with windows elsewhere the chance of a strike falls by ${percent(gain)}`}
           />
         ) : (
           <Text>No single exposure changes much: the windows hold already.</Text>
@@ -139,8 +139,8 @@ function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
           {risk.lines.map((line, index) => (
             <View key={index} role="row" style={{ flexDirection: 'row' }}>
               <View role="cell" style={{ flex: 2 }}>
-                <Text>{run.lines[index]?.name}</Text>
-                <Text variant="bodySmall">{evidences[run.lines[index]?.evidence ?? 'drawing'].name}</Text>
+                <Text>{run.existing[index]?.name}</Text>
+                <Text variant="bodySmall">{evidences[run.existing[index]?.evidence ?? 'drawing'].name}</Text>
               </View>
               {strategyIds.map((id) => (
                 <Text key={id} role="cell" style={{ flex: 1 }}>

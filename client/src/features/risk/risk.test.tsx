@@ -1,5 +1,5 @@
 import { demoFile, planRun, seeded, strikeCases, type Job, type Run } from '@tamper/core';
-import { simulateStrikes, strategies, type StrikeRisk } from '@tamper/core/clear';
+import { simulateStrikes, strategies, type StrikeRisk } from '@tamper/core/clearance';
 import { screen, within } from '@testing-library/react';
 import type { useState } from 'react';
 import { field, onPage, press, type } from '../../testing/benches';
@@ -33,8 +33,8 @@ test('the chance and the hours of every way of working, line by line, as the cor
   expect(mockStored.asked).toEqual([20_000]);
   for (const { id } of risk.strategies) expect(screen.getByText(new RegExp(`^${strategies[id].name}: .* ± `))).toBeTruthy();
   const rows = within(screen.getByRole('table', { name: 'Chance of a strike, line by line' })).getAllByRole('row');
-  expect(rows).toHaveLength(1 + drain.lines.length);
-  expect(rows[1]?.textContent).toContain(drain.lines[0]?.name);
+  expect(rows).toHaveLength(1 + drain.existing.length);
+  expect(rows[1]?.textContent).toContain(drain.existing[0]?.name);
 });
 
 test('too few trials are refused in a sentence and the last number stands', () => {
@@ -48,7 +48,7 @@ test('too few trials are refused in a sentence and the last number stands', () =
 });
 
 test('without an entered line there is nothing to weigh, which does not mean there is none', () => {
-  mockStored.run = { ...drain, lines: [] };
+  mockStored.run = { ...drain, existing: [] };
   onPage(<RiskScreen jobId="j" runId="r" />);
   expect(screen.getByText(/That does not mean there is none/)).toBeTruthy();
   expect(screen.queryByText('Weigh the risk')).toBeNull();

@@ -1,14 +1,14 @@
 import {
   extent,
   joinsOf,
-  lineMetAt,
-  linesKnown,
+  existingMetAt,
+  productsKnown,
   movedLine,
   reachIndexAt,
   sectionAt,
   sectionIfDug,
-  serviceOf,
-  withKnownLines,
+  productOf,
+  withKnownProducts,
   type Job,
   type Run,
 } from '@tamper/core';
@@ -65,7 +65,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const others = useOtherRuns(jobId, run.doc.name);
 
   const planned = !isStopped(state);
-  const newest = useMemo(() => ({ job: job.doc, run: withKnownLines(job.doc, run.doc) }), [job.doc, run.doc]);
+  const newest = useMemo(() => ({ job: job.doc, run: withKnownProducts(job.doc, run.doc) }), [job.doc, run.doc]);
   const trusted = planned || !good ? newest : good;
   const { start, end } = extent(trusted.run);
   const at = Math.min(end, Math.max(start, cursor));
@@ -78,11 +78,11 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const fix = useFix(state, good?.run === run.doc && good.job === job.doc, apply);
   const pick = useStable((station: number) => {
     setPicking(false);
-    setSelected('lines');
-    apply([{ path: ['lines'], value: [...run.doc.lines, lineMetAt(run.doc, station)] }]);
+    setSelected('existing');
+    apply([{ path: ['existing'], value: [...run.doc.existing, existingMetAt(run.doc, station)] }]);
   });
   const moveLine = useStable(
-    (index: number, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, index, centre), `services[${index}]`),
+    (index: number, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, index, centre), `laid[${index}]`),
   );
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
   const edit = useMemo(
@@ -209,7 +209,7 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
 
 /** Does the line run by gravity, or is it laid so? */
 const falls = (job: Job, run: Run): boolean =>
-  (linesKnown(job, run) && serviceOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
+  (productsKnown(job, run) && productOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** What cannot be saved, planned or joined, in sentences. */
 function Problems({ run, state }: { run: Props['run']; state: PlanState }) {
@@ -240,7 +240,7 @@ function Joins({ job, run, others }: { job: Job; run: Run; others: readonly Run[
     () =>
       joinsOf(
         job,
-        [run, ...others].map((one) => withKnownLines(job, one)),
+        [run, ...others].map((one) => withKnownProducts(job, one)),
       ).filter(({ ends }) => ends.some((end) => end.run === 0)),
     [job, run, others],
   );

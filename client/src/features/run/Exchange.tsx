@@ -20,11 +20,11 @@ const MOST = 20_000_000;
 export function Exchange({ job: document }: { job: JobDocument }) {
   const { job, run, apply } = useRunEdit();
   const [faults, setFaults] = useState<string[]>([]);
-  const [told, setTold] = useState<string>();
+  const [message, setMessage] = useState<string>();
   const [choices, setChoices] = useState<{ label: string; take: () => void }[]>([]);
   const attempt = (work: () => Promise<void>) => {
     setFaults([]);
-    setTold(undefined);
+    setMessage(undefined);
     setChoices([]);
     work().catch((fault: unknown) => setFaults(sentencesOf(fault)));
   };
@@ -32,7 +32,7 @@ export function Exchange({ job: document }: { job: JobDocument }) {
   const put = (patches: readonly Patch[], done: string) => {
     const fault = apply(patches);
     if (fault) setFaults([fault]);
-    else setTold(done);
+    else setMessage(done);
     setChoices([]);
   };
 
@@ -47,7 +47,7 @@ export function Exchange({ job: document }: { job: JobDocument }) {
     const lay = (drawn: DrawnLine) => async () =>
       put(await once<Patch[]>((worker) => worker.alongDrawn(run, drawn)), `Laid along ${drawn.name ?? 'the line of the file'}.`);
     const lines = marks ?? [];
-    const enter = () => put([{ path: ['lines'], value: [...run.lines, ...lines] }], `${lines.length} existing lines entered.`);
+    const enter = () => put([{ path: ['existing'], value: [...run.existing, ...lines] }], `${lines.length} existing lines entered.`);
     setChoices([
       ...read.runs.map((drawn, index) => ({
         label: `Lay the run along ${drawn.name ?? `line ${index + 1}`}${drawn.levels ? ', with its levels' : ''}`,
@@ -57,7 +57,7 @@ export function Exchange({ job: document }: { job: JobDocument }) {
         ? [{ label: `Enter ${lines.length} existing ${lines.length === 1 ? 'line' : 'lines'} that cross or run beside`, take: enter }]
         : []),
     ]);
-    if (read.runs.length === 0 && lines.length === 0) setTold('There is nothing in this file that comes near this run.');
+    if (read.runs.length === 0 && lines.length === 0) setMessage('There is nothing in this file that comes near this run.');
   };
 
   const fromLandXml = async (text: string) => {
@@ -104,7 +104,7 @@ export function Exchange({ job: document }: { job: JobDocument }) {
         Import GeoJSON or LandXML
       </Button>
       <Faults title="Nothing was taken. The run is as it was." faults={faults} />
-      {told ? <Notice kind="note" role="status" title={told} /> : null}
+      {message ? <Notice kind="note" role="status" title={message} /> : null}
       {choices.map(({ label, take }) => (
         <Button key={label} mode="outlined" onPress={take}>
           {label}

@@ -41,7 +41,11 @@ function SafeLight({ job, run, good, planned, jobId, runId, wide }: Light) {
   const shown = useDeferredValue(good);
   const gate = useSafeGate({ job, run, good: shown, planned, book: useBook(runId) });
   return (
-    <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?guard=enter`)}>
+    <Pressable
+      role="link"
+      aria-label="What safe to enter hangs on"
+      onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?protection=enter`)}
+    >
       <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={gate} />
     </Pressable>
   );

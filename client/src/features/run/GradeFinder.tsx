@@ -1,5 +1,5 @@
 import {
-  serviceOf,
+  productOf,
   formatGradient,
   formatLength,
   formatVolume,
@@ -85,7 +85,7 @@ const oneIn = (ratio: number, units: Job['units']): string => formatGradient(rat
 
 /** What the line must hold; what is left empty comes from the line itself and the rule set. */
 function TargetFields({ job, run, apply }: Props) {
-  const service = serviceOf(job, run);
+  const product = productOf(job, run);
   const clearance = resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0;
   const set = (key: keyof Targets) => (value: number | undefined) => apply([{ path: ['targets', key], value }], `targets.${key}`);
   const bare = job.units === 'us' ? 'ft' : 'm';
@@ -111,9 +111,9 @@ function TargetFields({ job, run, apply }: Props) {
   );
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-      {gradient('Least fall', 'minFall', service.minFall > 0 ? `else ${oneIn(service.minFall, job.units)}` : 'else level')}
+      {gradient('Least fall', 'minFall', product.minFall > 0 ? `else ${oneIn(product.minFall, job.units)}` : 'else level')}
       {gradient('Greatest fall', 'maxFall', 'else any')}
-      {length('Least cover', 'cover', `else ${formatLength(service.minCover[run.surface], job.units)}`)}
+      {length('Least cover', 'cover', `else ${formatLength(product.minCover[run.surface], job.units)}`)}
       {length('Receiving at', 'receiving', 'invert it must get into')}
       {length('Incoming at', 'incoming', 'invert it must take in')}
       {length('Greatest depth', 'maxDepth', 'else any')}
@@ -164,7 +164,7 @@ function Found({
           </View>
         ))}
       </View>
-      <Text>Inverts {result.fixed.map(({ invert }) => formatLength(invert, units, 'level')).join(' → ')}.</Text>
+      <Text>Inverts {result.inverts.map(({ invert }) => formatLength(invert, units, 'level')).join(' → ')}.</Text>
       {result.drop === undefined ? null : <Text>Free drop of {formatLength(result.drop, units, 'level')} to the receiving invert.</Text>}
       {result.passings.map(({ line, name, side, why }) => (
         <Text key={line}>

@@ -1,4 +1,4 @@
-import { linesKnown } from '@tamper/core';
+import { productsKnown } from '@tamper/core';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { IconButton, Text } from 'react-native-paper';
@@ -8,13 +8,13 @@ import { useRunEdit } from './context';
 import { editors } from './editors';
 
 /** Parts that are set for the whole run, not reach by reach. */
-const WHOLE_RUN: readonly Part[] = ['levels', 'lines', 'line', 'structures', 'way', 'spoil', 'reach'];
+const WHOLE_RUN: readonly Part[] = ['levels', 'existing', 'laid', 'structures', 'access', 'spoil', 'reach'];
 
 /** The inputs of one part. Those of a reach begin anew with each reach; the others go on while the cursor wanders. */
 export const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {
   const { job, run, reachIndex } = useRunEdit();
   const { title, Editor } = editors[part];
-  const known = part === 'line' || linesKnown(job, run);
+  const known = part === 'laid' || productsKnown(job, run);
   const whole = WHOLE_RUN.includes(part);
   return (
     <View

@@ -1,4 +1,4 @@
-import { movePoint, resolveRules, serviceOf, tooCloseIn, type PlanPoint, type Reach, type Run, type Section } from '@tamper/core';
+import { movePoint, resolveRules, productOf, tooCloseIn, type PlanPoint, type Reach, type Run, type Section } from '@tamper/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';
@@ -63,7 +63,7 @@ export function Picture({
     return (
       <LongSection
         run={run}
-        service={serviceOf(job, run)}
+        product={productOf(job, run)}
         plan={plan}
         onCursor={onCursor}
         clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0}
@@ -117,7 +117,7 @@ export function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (statio
     if (done.cursor !== undefined) onCursor(done.cursor);
     if (done.line) {
       setTool('look');
-      onPart('lines');
+      onPart('existing');
     }
   });
   const onMove = useStable((index: number, point: PlanPoint) => {
@@ -130,6 +130,6 @@ export function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (statio
 /** What lies in the ground already at a station, from the plan on screen. */
 function linesAt({ plan }: Good, station: number) {
   const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
-  const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.lines[index] ?? []));
+  const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.existing[index] ?? []));
   return { lines, handOnly: near.length > 0 };
 }

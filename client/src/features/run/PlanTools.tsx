@@ -2,7 +2,7 @@ import {
   addPoint,
   extent,
   formatLength,
-  lineMetAt,
+  existingMetAt,
   MAX_COORDINATE,
   movePoint,
   parseLength,
@@ -36,7 +36,7 @@ export function touched(
     return { patches, selected: index };
   }
   if (tool === 'line')
-    return { patches: [{ path: ['lines'], value: [...run.lines, lineMetAt(run, station)] }], cursor: station, line: true };
+    return { patches: [{ path: ['existing'], value: [...run.existing, existingMetAt(run, station)] }], cursor: station, line: true };
   return { cursor: station };
 }
 

@@ -15,7 +15,7 @@ interface Props {
 }
 
 /** What else there is to see of a run. */
-export type RunPlace = 'guard' | 'works' | 'checks' | 'risk' | 'compare';
+export type RunPlace = 'protection' | 'logistics' | 'checks' | 'risk' | 'compare';
 
 /** Units, rule set, and what is done with a run as a whole. */
 export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onGo }: Props) {
@@ -62,8 +62,8 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
           />
         ))}
         <Divider />
-        <Menu.Item title="Ground and guard" leadingIcon="clear" onPress={pick(() => onGo('guard'))} />
-        <Menu.Item title="Machine, spoil and order" leadingIcon="points" onPress={pick(() => onGo('works'))} />
+        <Menu.Item title="Ground and protection" leadingIcon="clear" onPress={pick(() => onGo('protection'))} />
+        <Menu.Item title="Machine, spoil and order" leadingIcon="points" onPress={pick(() => onGo('logistics'))} />
         <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(() => onGo('checks'))} />
         <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(() => onGo('risk'))} />
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />

@@ -15,7 +15,7 @@ import { Board } from './Board';
 import { RunMenu, type RunPlace } from './RunMenu';
 
 /** Where the menu leads, below the run's own address; other runs are compared beside it. */
-const RUN_PLACES = { works: '?works=machine', guard: '?guard=ways', checks: '/checks', risk: '/risk' } as const;
+const RUN_PLACES = { logistics: '?logistics=machine', protection: '?protection=options', checks: '/checks', risk: '/risk' } as const;
 
 /** One run: strip, drawings, numbers, findings; touch a part to change it. */
 export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {

@@ -22,7 +22,7 @@ jest.mock('./GradeFinder', () => ({ GradeFinder: () => null }));
 jest.mock('./Exchange', () => ({ Exchange: () => null }));
 
 const job = blankJob('Bench', 'UK');
-const drain: Run = blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const drain: Run = blankRun({ name: 'Drain', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 
 /** The planner, one step behind until the test has it catch up. */
 function onBoard(start: Run = drain, own: Job = job) {

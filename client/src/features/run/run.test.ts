@@ -1,8 +1,8 @@
-import { blankLine, blankRun, withStations, type Run } from '@tamper/core';
+import { blankExisting, blankRun, withStations, type Run } from '@tamper/core';
 import { faultIn, patched } from './context';
 
 const run = (): Run => {
-  const base = blankRun({ name: 'Run', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+  const base = blankRun({ name: 'Run', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
   const [reach] = base.reaches as [Run['reaches'][number]];
   return { ...base, reaches: [reach, { ...reach, from: 10 }, { ...reach, from: 30 }] };
 };
@@ -15,7 +15,7 @@ describe('new ground levels', () => {
   test('a later start moves the first reach along and drops those before it', () =>
     expect(apply(15, 40)).toMatchObject({ run: { reaches: [{ from: 15 }, { from: 30 }] } }));
   test('an existing line past the new end is never dropped: the change is refused', () => {
-    const withLine: Run = { ...run(), lines: [blankLine('Main', 35)] };
+    const withLine: Run = { ...run(), existing: [blankExisting('Main', 35)] };
     expect(patched(withLine, withStations(withLine, stations(0, 20)))).toEqual({
       fault: '“Main” at 35 m lies off the run, which goes from 0 m to 20 m.',
     });
@@ -36,10 +36,10 @@ describe('a change to a run', () => {
 
 test('a field shows what was said of it or of anything below it', () => {
   const errors = [
-    { field: 'fixed[1].invert', message: 'too high' },
+    { field: 'inverts[1].invert', message: 'too high' },
     { field: 'reaches[1].bottomWidth', message: 'too narrow' },
   ];
-  expect(faultIn(errors, 'fixed')).toBe('too high');
+  expect(faultIn(errors, 'inverts')).toBe('too high');
   expect(faultIn(errors, 'reaches[1].bottomWidth')).toBe('too narrow');
   expect(faultIn(errors, 'reaches[10]')).toBeUndefined();
 });

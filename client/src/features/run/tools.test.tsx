@@ -25,7 +25,7 @@ jest.mock('../../workers/useTask', () => ({
 }));
 
 const job = blankJob('Bench', 'UK');
-const base = blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const base = blankRun({ name: 'Drain', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 /** Two legs of 20 m, square to each other. */
 const bent: Run = {
   ...base,
@@ -52,7 +52,7 @@ describe('what a touch on the plan does', () => {
   test('an existing line lies across where it was touched, under a name of its own', () => {
     const once = applyPatches(bent, touched(bent, 'line', { x: 8, y: 0 }).patches ?? []);
     const twice = applyPatches(once, touched(once, 'line', { x: 20, y: 10 }).patches ?? []);
-    expect(twice.lines.map(({ name, where }) => [name, where])).toEqual([
+    expect(twice.existing.map(({ name, where }) => [name, where])).toEqual([
       ['Line 1', { kind: 'crossing', station: 8, angle: Math.PI / 2 }],
       ['Line 2', { kind: 'crossing', station: 30, angle: Math.PI / 2 }],
     ]);
@@ -103,7 +103,7 @@ describe('the grade finder', () => {
   const found: GradeFound = {
     result: {
       kind: 'found',
-      fixed: [
+      inverts: [
         { station: 0, invert: 9.24, keep: false },
         { station: 40, invert: 8.74, keep: false },
       ],
@@ -184,7 +184,7 @@ describe('the grade finder', () => {
 });
 
 test('a row of the chainage table takes the cursor to its station', () => {
-  const long = blankRun({ name: 'Long', length: 300, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+  const long = blankRun({ name: 'Long', length: 300, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
   const { patches } = addPoint(long, { x: 100, y: 50 });
   const plan = planRun(job, applyPatches(long, patches));
   const seen: number[] = [];
@@ -199,14 +199,14 @@ test('a row of the chainage table takes the cursor to its station', () => {
 });
 
 test('findings are told worst first by word, with their basis, and their fixes can be pressed', () => {
-  const deep = blankRun({ name: 'Deep', length: 20, service: 'drain-160', cover: 1.8, ruleSet: 'UK' });
+  const deep = blankRun({ name: 'Deep', length: 20, product: 'drain-160', cover: 1.8, ruleSet: 'UK' });
   const { findings } = planRun(job, deep);
-  const fixed: string[] = [];
-  onPage(<Findings findings={findings} units="metric" onGo={() => undefined} onFix={(_finding, { label }) => fixed.push(label)} />);
+  const inverts: string[] = [];
+  onPage(<Findings findings={findings} units="metric" onGo={() => undefined} onFix={(_finding, { label }) => inverts.push(label)} />);
   const items = screen.getAllByRole('listitem').map((item) => item.textContent ?? '');
   expect(items).toHaveLength(findings.length);
   expect(items[0]).toMatch(/^STOP: /);
   const fix = findings.find(({ fixes }) => fixes.length > 0)?.fixes[0]?.label ?? '';
   press(fix);
-  expect(fixed).toEqual([fix]);
+  expect(inverts).toEqual([fix]);
 });

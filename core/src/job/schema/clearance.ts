@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lineKinds, privateLineKinds, wayinSurfaces } from '../../catalogue';
+import { utilityKinds, privateLineKinds, wayinSurfaces } from '../../catalogue';
 import { date, moment, person, text, words } from './basics';
 
 /** Leave to dig: who gave it, for what, from when to when (both days included). Opens nothing until number and issuer are filled in. */
@@ -13,7 +13,7 @@ const permitSchema = z
 /** What one utility said, and whom to ask. `asks` is what it wants: materials, joints, inspections, who may connect. */
 const utilitySchema = z.strictObject({
   name: text(80),
-  kind: z.enum(lineKinds),
+  kind: z.enum(utilityKinds),
   answer: z.enum(['none', 'marked', 'clear']),
   contact: words(120),
   asks: words(500),

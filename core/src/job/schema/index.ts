@@ -1,13 +1,13 @@
 export { MAX_COORDINATE, MAX_STATION, MAX_STATIONS } from './basics';
 export * from './reach';
-export * from './lines';
+export * from './existing';
 export * from './structures';
-export * from './services';
+export * from './laid';
 export * from './run';
 export * from './clearance';
 export * from './job';
-export * from './guard';
+export * from './conditions';
 export * from './book';
 export * from './kit';
-export * from './works';
+export * from './logistics';
 export * from './machine';

@@ -1,13 +1,13 @@
 import { z } from 'zod';
-import { machineWith, serviceWith } from '../../catalogue';
+import { machineWith, productWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleQuantities, ruleSetIds } from '../../rules';
 import { text } from './basics';
 import { clearanceSchema } from './clearance';
 import { kitSchema } from './kit';
 import { machineSchema } from './machine';
 import { runSchema } from './run';
-import { separationSchema, serviceSchema } from './services';
-import { paceSchema } from './works';
+import { separationSchema, productSchema } from './laid';
+import { paceSchema } from './logistics';
 
 /** A rule changed for one job. Bounds follow what the rule measures. */
 export const overrideSchema = z
@@ -61,7 +61,7 @@ export const jobSchema = z
       .array(z.number().min(0.05, 'A bucket is at least 50 mm wide.').max(3, 'A bucket is at most 3 m wide.'))
       .max(12, 'At most 12 buckets.'),
     /** Lines the catalogue does not hold, and distances between lines other than the rule set's. */
-    services: z.array(serviceSchema).max(100, 'A job holds at most 100 lines of its own.'),
+    products: z.array(productSchema).max(100, 'A job holds at most 100 lines of its own.'),
     separations: z.array(separationSchema).max(60, 'At most 60 changed distances.'),
     /** Supports by the tables of whoever hires them out. */
     kit: z.array(kitSchema).max(40, 'A job holds at most 40 tables of its own.'),
@@ -91,16 +91,16 @@ export const jobSchema = z
     });
     if (!machineWith(job.machine, job.machines))
       context.addIssue({ code: 'custom', path: ['machine'], message: 'This machine is neither in the catalogue nor among the job’s own.' });
-    for (const list of ['services', 'kit', 'machines'] as const) {
+    for (const list of ['products', 'kit', 'machines'] as const) {
       const ids = job[list].map(({ id }) => id);
       const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
-      const message = `This ${{ services: 'line', kit: 'table', machines: 'machine' }[list]} is there twice; keep one.`;
+      const message = `This ${{ products: 'line', kit: 'table', machines: 'machine' }[list]} is there twice; keep one.`;
       if (twice >= 0) context.addIssue({ code: 'custom', path: [list, twice, 'id'], message });
     }
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 5;
+export const FILE_VERSION = 6;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z
@@ -112,11 +112,11 @@ export const jobFileSchema = z
   })
   .superRefine(({ job, runs }, context) =>
     runs.forEach((run, index) =>
-      run.services.forEach(({ service, holds }, k) => {
-        const unknown = [service, ...(holds ? [holds.service] : [])].find((id) => !serviceWith(id, job.services));
+      run.laid.forEach(({ product, holds }, k) => {
+        const unknown = [product, ...(holds ? [holds.product] : [])].find((id) => !productWith(id, job.products));
         if (!unknown) return;
         const message = `“${unknown}” is neither in the catalogue nor among the job’s own lines.`;
-        context.addIssue({ code: 'custom', path: ['runs', index, 'services', k, 'service'], message });
+        context.addIssue({ code: 'custom', path: ['runs', index, 'laid', k, 'product'], message });
       }),
     ),
   );

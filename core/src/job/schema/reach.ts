@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { beddingIds, protectionIds, soilClasses } from '../../catalogue';
 import { cover, station } from './basics';
-import { layersShape, supportWidthsSchema } from './services';
+import { layersShape, supportWidthsSchema } from './laid';
 
 /** One side of the trench. `ratio` is horizontal per vertical; bench lengths are metres, from the bottom up. */
 export const wallSchema = z.discriminatedUnion('kind', [

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { groundIds, surfaces } from '../../catalogue';
 import { ascending, cover, level, MAX_STATIONS, planPoint, slope, station, text, words } from './basics';
-import { guardSchema } from './guard';
-import { clearingSchema, existingLineSchema } from './lines';
+import { conditionsSchema } from './conditions';
+import { clearingSchema, existingLineSchema } from './existing';
 import { reachSchema } from './reach';
-import { layingSchema, MOST_LINES, type Laying } from './services';
+import { laidLineSchema, MOST_LAID, type LaidLine } from './laid';
 import { structureSchema } from './structures';
-import { worksSchema } from './works';
+import { logisticsSchema } from './logistics';
 
 export const spoilSchema = z.strictObject({
   ground: z.enum(groundIds),
@@ -76,29 +76,29 @@ export const runSchema = z
     name: text(120),
     stations: stationsSchema,
     /** Inverts that hold at their stations, ascending; gravity reaches fall between them. `keep`: the grade finder may not move it. */
-    fixed: z.array(z.strictObject({ station, invert: level, keep: z.boolean() })).max(200, 'A run holds at most 200 fixed levels.'),
+    inverts: z.array(z.strictObject({ station, invert: level, keep: z.boolean() })).max(200, 'A run holds at most 200 fixed levels.'),
     /** Plan points of the line, its length that of the stations; empty while nobody has drawn it. */
     route: z.array(planPoint).max(2000, 'A line holds at most 2,000 points.'),
     structures: z.array(structureSchema).max(200, 'A run holds at most 200 structures.'),
-    services: z.array(layingSchema).min(1, 'A run lays one line at least.').max(MOST_LINES, `At most ${MOST_LINES} lines in one trench.`),
+    laid: z.array(laidLineSchema).min(1, 'A run lays one line at least.').max(MOST_LAID, `At most ${MOST_LAID} lines in one trench.`),
     surface: z.enum(surfaces),
     reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
     spoil: spoilSchema,
-    lines: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
+    existing: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
     clearing: z.array(clearingSchema).max(200),
-    way: waySchema,
+    access: waySchema,
     targets: targetsSchema,
     flow: flowSchema.nullable(),
     levelBook: levelBookSchema.nullable(),
     /** Level of the water in the ground, ascending; empty where none is known. */
     water: z.array(z.strictObject({ station, level })).max(200, 'At most 200 water levels.'),
-    guard: guardSchema,
-    works: worksSchema,
+    conditions: conditionsSchema,
+    logistics: logisticsSchema,
   })
   .superRefine((run, context) => {
     ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
     ascending(run.reaches, (item) => item.from, ['reaches'], 'from', context);
-    ascending(run.fixed, (item) => item.station, ['fixed'], 'station', context);
+    ascending(run.inverts, (item) => item.station, ['inverts'], 'station', context);
     ascending(run.water, (item) => item.station, ['water'], 'station', context);
     const first = run.stations[0]?.station ?? 0;
     const last = run.stations.at(-1)?.station ?? 0;
@@ -107,41 +107,41 @@ export const runSchema = z
       const message = `${name} at ${value} m lies off the run, which goes from ${first} m to ${last} m.`;
       context.addIssue({ code: 'custom', path, message });
     };
-    run.lines.forEach(({ name, where }, index) => {
-      const path = ['lines', index, 'where'];
+    run.existing.forEach(({ name, where }, index) => {
+      const path = ['existing', index, 'where'];
       if (where.kind === 'crossing') return onRun([...path, 'station'], `“${name}”`, where.station);
       onRun([...path, 'from'], `“${name}”`, where.from);
       onRun([...path, 'to'], `“${name}”`, where.to);
     });
     run.structures.forEach(({ name, station: at }, index) => onRun(['structures', index, 'station'], `“${name}”`, at));
-    run.guard.beside.forEach(({ name, from, to }, index) => {
-      onRun(['guard', 'beside', index, 'from'], `“${name}”`, from);
-      onRun(['guard', 'beside', index, 'to'], `“${name}”`, to);
+    run.conditions.beside.forEach(({ name, from, to }, index) => {
+      onRun(['conditions', 'beside', index, 'from'], `“${name}”`, from);
+      onRun(['conditions', 'beside', index, 'to'], `“${name}”`, to);
       if (to < from)
         context.addIssue({
           code: 'custom',
-          path: ['guard', 'beside', index, 'to'],
+          path: ['conditions', 'beside', index, 'to'],
           message: 'It ends before it begins; give the greater station second.',
         });
     });
     for (const list of ['byHand', 'gaps', 'suspect'] as const)
-      run.works[list].forEach(({ from, to }, index) => {
-        onRun(['works', list, index, 'from'], 'The stretch', from);
-        onRun(['works', list, index, 'to'], 'The stretch', to);
+      run.logistics[list].forEach(({ from, to }, index) => {
+        onRun(['logistics', list, index, 'from'], 'The stretch', from);
+        onRun(['logistics', list, index, 'to'], 'The stretch', to);
         if (to <= from)
           context.addIssue({
             code: 'custom',
-            path: ['works', list, index, 'to'],
+            path: ['logistics', list, index, 'to'],
             message: 'It ends where it begins or before; give the greater station second.',
           });
       });
-    if (run.works.stockpile) onRun(['works', 'stockpile', 'station'], 'The stockpile', run.works.stockpile.station);
-    run.fixed.forEach(({ station: at }, index) => onRun(['fixed', index, 'station'], 'The fixed level', at));
-    if (run.fixed.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
-      context.addIssue({ code: 'custom', path: ['fixed'], message: 'A line that falls needs its invert at two stations at least.' });
+    if (run.logistics.stockpile) onRun(['logistics', 'stockpile', 'station'], 'The stockpile', run.logistics.stockpile.station);
+    run.inverts.forEach(({ station: at }, index) => onRun(['inverts', index, 'station'], 'The fixed level', at));
+    if (run.inverts.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
+      context.addIssue({ code: 'custom', path: ['inverts'], message: 'A line that falls needs its invert at two stations at least.' });
     namedOnce(run.structures, 'structures', context);
-    namedOnce(run.services, 'services', context);
-    checkLayings(run.services, onRun, context);
+    namedOnce(run.laid, 'laid', context);
+    checkLayings(run.laid, onRun, context);
     checkRoute(run.route, last - first, context);
     run.reaches.forEach((reach, index) => {
       if (index === 0 && reach.from !== first)
@@ -169,12 +169,12 @@ function namedOnce(items: readonly { name: string }[], list: string, context: z.
 
 /** The leading line goes all the way at its own level; the others lie within the run. */
 function checkLayings(
-  layings: readonly Laying[],
+  layings: readonly LaidLine[],
   onRun: (path: (string | number)[], name: string, value: number) => void,
   context: z.RefinementCtx,
 ): void {
   layings.forEach(({ name, from, to, up }, index) => {
-    const path = ['services', index];
+    const path = ['laid', index];
     const issue = (key: string, message: string) => context.addIssue({ code: 'custom', path: [...path, key], message });
     if (index === 0 && (from !== undefined || to !== undefined)) issue('from', 'The leading line goes all the way.');
     if (index === 0 && up !== 0) issue('up', 'The leading line lies at its own level.');

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ClearScreen } from '../../../features/clear/ClearScreen';
+import { ClearanceScreen } from '../../../features/clearance/ClearanceScreen';
 
 export default function ClearRoute() {
   const { jobId } = useLocalSearchParams<{ jobId: string }>();
-  return <ClearScreen key={jobId} jobId={jobId} />;
+  return <ClearanceScreen key={jobId} jobId={jobId} />;
 }

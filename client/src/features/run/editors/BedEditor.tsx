@@ -5,7 +5,7 @@ import {
   compactions,
   coveringsOf,
   formatArea,
-  laidLines,
+  placedLines,
   leastBed,
   linesIn,
   reachEnd,
@@ -26,8 +26,8 @@ import { Picker } from '../../../ui/Picker';
 import { Tick } from '../../../ui/Tick';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
-import { BedCheck } from '../makeup/BedCheck';
-import { Ladder } from '../makeup/Ladder';
+import { BedCheck } from '../trench/BedCheck';
+import { Ladder } from '../trench/Ladder';
 
 const TICKS = [
   { key: 'tracer', label: 'Tracer wire along the line' },
@@ -41,7 +41,7 @@ export function BedEditor() {
   const reach = run.reaches[reachIndex] as Reach;
   const path = ['reaches', reachIndex];
   const set = (key: keyof Reach, value: unknown) => apply([{ path: [...path, key], value }]);
-  const lines = laidLines(job, run);
+  const lines = placedLines(job, run);
   const least = leastBed(reach, linesIn(lines, reach.from, reachEnd(run, reachIndex)));
   const material = beddings[reach.beddingMaterial];
   return (
@@ -112,7 +112,7 @@ export function BedEditor() {
 /** What the ticks ask to be brought for this reach. */
 function ToBring() {
   const { job, run, reachIndex } = useRunEdit();
-  const { plates, tape, tracer, fabric } = coveringsOf(run, reachIndex, laidLines(job, run));
+  const { plates, tape, tracer, fabric } = coveringsOf(run, reachIndex, placedLines(job, run));
   const span = (metres: number) => formatLength(metres, job.units, 'span');
   const parts = [
     plates > 0 ? `${plates} plates` : '',

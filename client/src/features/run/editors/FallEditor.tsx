@@ -1,7 +1,7 @@
 import {
   designFlow,
   extent,
-  serviceOf,
+  productOf,
   formatFlow,
   formatGradient,
   formatLength,
@@ -31,7 +31,7 @@ import { FlowFields } from './FlowFields';
 export function FallEditor() {
   const { job, run, reachIndex, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
-  const service = serviceOf(job, run);
+  const product = productOf(job, run);
   const path = ['reaches', reachIndex];
   const choose = (kind: 'cover' | 'gravity') =>
     kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(job, run, reachIndex) : byGravity(job, run, reachIndex));
@@ -54,29 +54,29 @@ export function FallEditor() {
           label="Frost depth"
           value={reach.frost}
           path={[...path, 'frost']}
-          hint={`Least cover here ${formatLength(leastCover(run, service, reach), job.units)}`}
+          hint={`Least cover here ${formatLength(leastCover(run, product, reach), job.units)}`}
         />
       </Fields>
-      {run.fixed.length > 0 ? <FixedLevels /> : null}
-      {service.roughness > 0 ? <FlowFields /> : null}
-      {service.roughness > 0 && run.fixed.length > 1 ? <FlowTable /> : null}
+      {run.inverts.length > 0 ? <FixedLevels /> : null}
+      {product.roughness > 0 ? <FlowFields /> : null}
+      {product.roughness > 0 && run.inverts.length > 1 ? <FlowTable /> : null}
     </>
   );
 }
 
 /** The reach on the cover it has where it starts. */
 const byCover = (job: Job, run: Run, index: number) => {
-  const { cover } = levelsOn(run, serviceOf(job, run), (run.reaches[index] as Reach).from);
+  const { cover } = levelsOn(run, productOf(job, run), (run.reaches[index] as Reach).from);
   return [{ path: ['reaches', index, 'levels'], value: { kind: 'cover', cover: Math.max(0, cover) } }];
 };
 
 /** The reach falling, from where the line lies at both ends of the run now. */
 function byGravity(job: Job, run: Run, index: number) {
-  const service = serviceOf(job, run);
+  const product = productOf(job, run);
   const { start, end } = extent(run);
-  const at = (station: number) => ({ station, invert: levelsOn(run, service, station).invert, keep: false });
+  const at = (station: number) => ({ station, invert: levelsOn(run, product, station).invert, keep: false });
   return [
-    ...(run.fixed.length < 2 ? [{ path: ['fixed'], value: [at(start), at(end)] }] : []),
+    ...(run.inverts.length < 2 ? [{ path: ['inverts'], value: [at(start), at(end)] }] : []),
     { path: ['reaches', index, 'levels'], value: { kind: 'gravity' } },
   ];
 }
@@ -86,23 +86,23 @@ function FixedLevels() {
   const { job, run, cursor, apply } = useRunEdit();
   const { start, end } = extent(run);
   const station = Math.round(cursor * 100) / 100;
-  const here = run.fixed.some((level) => Math.abs(level.station - station) < 0.005);
+  const here = run.inverts.some((level) => Math.abs(level.station - station) < 0.005);
   const name = (at: number) => (at === start ? 'the start' : at === end ? 'the end' : formatStation(at, job.units));
   const add = () => {
-    const level = { station, invert: levelsOn(run, serviceOf(job, run), station).invert, keep: false };
-    apply([{ path: ['fixed'], value: [...run.fixed, level].sort((a, b) => a.station - b.station) }]);
+    const level = { station, invert: levelsOn(run, productOf(job, run), station).invert, keep: false };
+    apply([{ path: ['inverts'], value: [...run.inverts, level].sort((a, b) => a.station - b.station) }]);
   };
   return (
     <View style={{ gap: 6 }}>
-      {run.fixed.map((level, index) => {
-        const next = run.fixed[index + 1];
+      {run.inverts.map((level, index) => {
+        const next = run.inverts[index + 1];
         return (
           <View key={index} style={{ gap: 6 }}>
             <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6 }}>
               <LengthField
                 label={`Invert at ${name(level.station)}`}
                 value={level.invert}
-                path={['fixed', index, 'invert']}
+                path={['inverts', index, 'invert']}
                 style="level"
               />
               {level.station !== start && level.station !== end ? (
@@ -111,22 +111,22 @@ function FixedLevels() {
                   value={level.station}
                   format={(value) => formatStation(value, job.units)}
                   parse={(text) => parseStation(text, job.units)}
-                  onValue={(value) => apply([{ path: ['fixed', index, 'station'], value }], `fixed.${index}.station`)}
+                  onValue={(value) => apply([{ path: ['inverts', index, 'station'], value }], `fixed.${index}.station`)}
                 />
               ) : null}
               <View style={{ alignItems: 'center' }}>
                 <Switch
                   value={level.keep}
-                  onValueChange={(keep) => void apply([{ path: ['fixed', index, 'keep'], value: keep }])}
+                  onValueChange={(keep) => void apply([{ path: ['inverts', index, 'keep'], value: keep }])}
                   accessibilityLabel={`Keep the invert at ${name(level.station)}`}
                 />
                 <Text variant="bodySmall">keep</Text>
               </View>
-              {run.fixed.length > 2 ? (
+              {run.inverts.length > 2 ? (
                 <IconButton
                   icon="trash"
                   accessibilityLabel={`Remove the invert at ${name(level.station)}`}
-                  onPress={() => void apply([{ path: ['fixed', index], value: undefined }])}
+                  onPress={() => void apply([{ path: ['inverts', index], value: undefined }])}
                 />
               ) : null}
             </View>
@@ -143,7 +143,7 @@ function FixedLevels() {
   );
 }
 
-type Fixed = Run['fixed'][number];
+type Fixed = Run['inverts'][number];
 
 /** The fall between two fixed inverts; typing one moves the second. */
 function FallField({ from, to, index, name }: { from: Fixed; to: Fixed; index: number; name: string }) {
@@ -156,7 +156,7 @@ function FallField({ from, to, index, name }: { from: Fixed; to: Fixed; index: n
         value={(from.invert - to.invert) / length}
         format={(ratio) => formatGradient(ratio, job.units)}
         parse={(text) => parseGradient(text.replace(/\s*\(.*\)$/, ''))}
-        onValue={(ratio) => apply([{ path: ['fixed', index + 1, 'invert'], value: from.invert - ratio * length }], `fixed.${index}.fall`)}
+        onValue={(ratio) => apply([{ path: ['inverts', index + 1, 'invert'], value: from.invert - ratio * length }], `fixed.${index}.fall`)}
         hint='1:50, 2%, 20 mm/m or 1/4"/ft; moves the second invert'
       />
     </Fields>
@@ -169,7 +169,7 @@ function FlowTable() {
   const wanted = run.flow ? designFlow(run.flow) : undefined;
   return (
     <View role="list" aria-label="Flow" style={{ gap: 4 }}>
-      {legFlows(run, serviceOf(job, run)).map((leg) => (
+      {legFlows(run, productOf(job, run)).map((leg) => (
         <View role="listitem" key={leg.from}>
           <Text variant="titleSmall">
             {legName(leg, job.units)}: {formatGradient(Math.abs(leg.fall), job.units)}
@@ -177,7 +177,7 @@ function FlowTable() {
           <Text variant="bodySmall">
             Half full {formatVelocity(leg.half.velocity, job.units)}, {formatFlow(leg.half.flow, job.units)}; full{' '}
             {formatVelocity(leg.full.velocity, job.units)}, {formatFlow(leg.full.flow, job.units)}
-            {wanted === undefined ? '' : `; to carry ${formatFlow(wanted, job.units)}`}. Manning, n {serviceOf(job, run).roughness}.
+            {wanted === undefined ? '' : `; to carry ${formatFlow(wanted, job.units)}`}. Manning, n {productOf(job, run).roughness}.
           </Text>
         </View>
       ))}

@@ -40,7 +40,7 @@ function MethodFields() {
           {bore ? (
             <Text>
               {formatLength(Math.max(0, bore.length), job.units, 'span')} to bore between the pits: {bore.rods} rods. The pits are held as
-              “Soil and guard” says for this reach.
+              “Soil and protection” says for this reach.
             </Text>
           ) : null}
         </>

@@ -1,11 +1,11 @@
-import { formatLength, laidLines, linesIn, reachEnd, resolveRules, widthBasis, widthCeiling, widthFloor, type Reach } from '@tamper/core';
+import { formatLength, placedLines, linesIn, reachEnd, resolveRules, widthBasis, widthCeiling, widthFloor, type Reach } from '@tamper/core';
 import { Text } from 'react-native-paper';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { TextField } from '../../../ui/TextField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
-import { Passes } from '../makeup/Passes';
+import { Passes } from '../trench/Passes';
 
 /** Clear width at the bottom, between what the lines need and what supports and corridor allow, and whether anybody has to go in. */
 export function WidthEditor() {
@@ -13,7 +13,7 @@ export function WidthEditor() {
   const reach = run.reaches[reachIndex] as Reach;
   const path = ['reaches', reachIndex];
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const floor = widthFloor(rules, linesIn(laidLines(job, run), reach.from, reachEnd(run, reachIndex)), reach, section.depth);
+  const floor = widthFloor(rules, linesIn(placedLines(job, run), reach.from, reachEnd(run, reachIndex)), reach, section.depth);
   const ceiling = widthCeiling(run, reach, section.topWidth - section.digWidth);
   const supports = reach.supportWidths;
   return (

@@ -1,18 +1,18 @@
-import { blankJob, blankLine, blankRun, chamberAt, serviceOf, levelsOn, type Run } from '@tamper/core';
+import { blankJob, blankExisting, blankRun, chamberAt, productOf, levelsOn, type Run } from '@tamper/core';
 import { screen } from '@testing-library/react';
 import { choose, field, onRun, press, type } from '../../../testing/benches';
 import { BedEditor } from './BedEditor';
 import { FallEditor } from './FallEditor';
-import { GuardEditor } from './GuardEditor';
+import { ProtectionEditor } from './ProtectionEditor';
 import { LevelBookEditor } from './LevelBookEditor';
 import { LevelsEditor } from './LevelsEditor';
-import { LineEditor } from './LineEditor';
-import { LinesEditor } from './LinesEditor';
+import { LaidLinesEditor } from './LaidLinesEditor';
+import { ExistingEditor } from './ExistingEditor';
 import { ReachEditor } from './ReachEditor';
 import { SpoilEditor } from './SpoilEditor';
 import { StructuresEditor } from './StructuresEditor';
 import { WallEditor } from './WallEditor';
-import { WayEditor } from './WayEditor';
+import { AccessEditor } from './AccessEditor';
 import { WidthEditor } from './WidthEditor';
 
 jest.mock('../../../workers/useTask', () => ({
@@ -20,8 +20,8 @@ jest.mock('../../../workers/useTask', () => ({
 }));
 
 /** Forty metres of drain, 0.6 m under level ground at 10 m. */
-const drain = (): Run => blankRun({ name: 'Drain', length: 40, service: 'drain-160', cover: 0.6, ruleSet: 'UK' });
-const invertAt = (run: Run, station: number) => levelsOn(run, serviceOf(blankJob('Bench'), run), station).invert;
+const drain = (): Run => blankRun({ name: 'Drain', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
+const invertAt = (run: Run, station: number) => levelsOn(run, productOf(blankJob('Bench'), run), station).invert;
 
 describe('depth and fall', () => {
   test('from cover to inverts the line stays where it lies; a typed fall moves the far invert', () => {
@@ -45,13 +45,13 @@ describe('depth and fall', () => {
     const seen = onRun(<FallEditor />, drain(), { cursor: 10 });
     choose('Levels by', 'Inverts');
     press('Fix the invert at 10.0 m');
-    expect(seen.run.fixed.map(({ station }) => station)).toEqual([0, 10, 40]);
+    expect(seen.run.inverts.map(({ station }) => station)).toEqual([0, 10, 40]);
     press('Keep the invert at 10.0 m');
-    expect(seen.run.fixed[1]?.keep).toBe(true);
+    expect(seen.run.inverts[1]?.keep).toBe(true);
     type('Station of level 2', '15');
-    expect(seen.run.fixed[1]?.station).toBe(15);
+    expect(seen.run.inverts[1]?.station).toBe(15);
     press('Remove the invert at 15.0 m');
-    expect(seen.run.fixed).toHaveLength(2);
+    expect(seen.run.inverts).toHaveLength(2);
   });
   test('a fall nobody can read stays in the field with a sentence and moves nothing', () => {
     const seen = onRun(<FallEditor />, drain());
@@ -117,32 +117,32 @@ describe('chambers', () => {
 });
 
 describe('existing lines', () => {
-  const crossed = (): Run => ({ ...drain(), lines: [{ ...blankLine('Cable', 20), kind: 'power', evidence: 'detected' }] });
+  const crossed = (): Run => ({ ...drain(), existing: [{ ...blankExisting('Cable', 20), kind: 'power', evidence: 'detected' }] });
   const openCable = (run = crossed()) => {
-    const seen = onRun(<LinesEditor />, run, { cursor: 20 });
+    const seen = onRun(<ExistingEditor />, run, { cursor: 20 });
     press(/Cable · 20\.0 m/);
     return seen;
   };
   test('an angle is typed in degrees and kept in radians; nonsense is refused', () => {
     const seen = openCable();
     type('Angle to the run', '60°');
-    expect(seen.run.lines[0]?.where).toMatchObject({ angle: Math.PI / 3 });
+    expect(seen.run.existing[0]?.where).toMatchObject({ angle: Math.PI / 3 });
     type('Angle to the run', '0');
-    expect(seen.run.lines[0]?.where).toMatchObject({ angle: Math.PI / 3 });
+    expect(seen.run.existing[0]?.where).toMatchObject({ angle: Math.PI / 3 });
   });
   test('a greatest cover above the least is refused with a sentence', () => {
     const seen = openCable();
-    const before = seen.run.lines[0]?.coverMax;
+    const before = seen.run.existing[0]?.coverMax;
     type('Greatest cover', '0.1');
-    expect(seen.run.lines[0]?.coverMax).toBe(before);
+    expect(seen.run.existing[0]?.coverMax).toBe(before);
     expect(field('Greatest cover').value).toBe('0.1');
   });
   test('it may run along instead of across', () => {
     const seen = openCable();
     choose('It runs', 'Along');
-    expect(seen.run.lines[0]?.where).toEqual({ kind: 'parallel', from: 20, to: 30, offset: 1 });
+    expect(seen.run.existing[0]?.where).toEqual({ kind: 'parallel', from: 20, to: 30, offset: 1 });
     type('Offset, right of centre', '-0.8');
-    expect(seen.run.lines[0]?.where).toMatchObject({ offset: -0.8 });
+    expect(seen.run.existing[0]?.where).toMatchObject({ offset: -0.8 });
   });
   test('steps are ticked in order, and a record of what was found makes it exposed; records add up', () => {
     const seen = openCable();
@@ -156,14 +156,14 @@ describe('existing lines', () => {
     press('Record what the dig brought');
     type('Found: cover to its top', '0.5');
     press('Found it at 20.0 m');
-    expect(seen.run.lines[0]?.exposures.map(({ result }) => result)).toEqual(['notFound', 'found']);
+    expect(seen.run.existing[0]?.exposures.map(({ result }) => result)).toEqual(['notFound', 'found']);
     press(/Record it again/);
     expect(screen.getByText(/Cable · 20\.0 m · Exposed/)).toBeTruthy();
     expect(screen.getByText(/hand crew: found at 20\.0 m, 0\.50 m down/)).toBeTruthy();
   });
   test('joined to a line of uncertain depth, the decisions that hang on it are listed', () => {
     const run = crossed();
-    openCable({ ...run, lines: run.lines.map((line) => ({ ...line, kind: 'sewer', coverMin: 0.5, coverMax: 1.9 })) });
+    openCable({ ...run, existing: run.existing.map((line) => ({ ...line, kind: 'sewer', coverMin: 0.5, coverMax: 1.9 })) });
     press('The run is joined to this line');
     expect(screen.getByText(/these decisions change: plan with the worse end/)).toBeTruthy();
   });
@@ -271,10 +271,10 @@ describe('walls, width, bed, guard and spoil', () => {
   test('soil and guard, heap and ground, way and line go into the run', () => {
     const seen = onRun(
       <>
-        <GuardEditor />
+        <ProtectionEditor />
         <SpoilEditor />
-        <WayEditor />
-        <LineEditor />
+        <AccessEditor />
+        <LaidLinesEditor />
       </>,
       drain(),
     );
@@ -289,7 +289,7 @@ describe('walls, width, bed, guard and spoil', () => {
       name: 'Yard drain',
       surface: 'road',
       spoil: { side: 'both', setback: 1, reuse: false },
-      way: { exit: 'start' },
+      access: { exit: 'start' },
     });
     expect(seen.run.reaches[0]?.soil).toBe('C');
     expect(screen.getByText('The end is blind: dig from there, backing towards the way out.')).toBeTruthy();

@@ -1,0 +1,174 @@
+import { wayinNames, wayinSurfaces } from '@tamper/core/catalogue';
+import { pinchRoom, accessFindings } from '@tamper/core/clearance';
+import { pinchSchema, errorsOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
+import { resolveRules } from '@tamper/core/rules';
+import { formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Button, Divider, Switch, Text } from 'react-native-paper';
+import { useWho } from '../../data/who';
+import { Card } from '../../ui/Card';
+import { Faults } from '../../ui/Faults';
+import { showMoment } from '../../ui/moment';
+import { NameField } from '../../ui/NameField';
+import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
+import { QuantityField } from '../../ui/QuantityField';
+import { TextField } from '../../ui/TextField';
+import { OptionalField } from '../../ui/OptionalField';
+import { useClear } from './edit';
+
+const SURFACES = wayinSurfaces.map((value) => ({ value, label: wayinNames[value] }));
+const BLANK: Pinch = {
+  name: 'Gate',
+  gap: 1.2,
+  alongSlope: false,
+  crossFall: 0,
+  barrier: null,
+  overhead: null,
+  live: false,
+  surface: 'hard',
+  tightTurn: false,
+  bears: null,
+};
+
+/** The walk, and the tight places on the way in against the machine that is to come. */
+export function AccessCard() {
+  const { job, put, putJob } = useClear();
+  const { pinches, walked } = job.clearance;
+  const machine = machineOf(job);
+  const findings = accessFindings(pinches, machine, resolveRules(job.ruleSet, job.overrides), job.units);
+  const { who, setWho } = useWho();
+  const [fault, setFault] = useState<string>();
+  const [open, setOpen] = useState<number>();
+  const walk = () => setFault(put({ walked: { at: new Date().toISOString(), by: who.trim() } }));
+  return (
+    <Card title="Way in and walk">
+      <Picker
+        label="Machine"
+        value={job.machine}
+        options={machinesFor(job).map(({ id, machine: one }) => ({ value: id, label: one.name }))}
+        onChange={(id) => void putJob({ machine: id })}
+      />
+      <Text variant="bodySmall">
+        {formatLength(machine.width, job.units)} wide with its tracks in, {formatLength(machine.height, job.units)} high,{' '}
+        {formatMassOf(machine.mass, job.units)}, reaches {formatLength(machine.reachUp, job.units)} up. {machine.basis}.
+      </Text>
+      {pinches.map((pinch, index) => {
+        const { needed, had } = pinchRoom(pinch, machine);
+        const here = findings.filter(({ id }) => id.startsWith(`clear.way.${index}.`));
+        return (
+          <View key={index} style={{ gap: 6 }}>
+            <Button
+              mode={open === index ? 'contained' : 'outlined'}
+              contentStyle={{ justifyContent: 'flex-start' }}
+              onPress={() => setOpen(open === index ? undefined : index)}
+            >
+              {`${pinch.name} · needs ${formatLength(needed, job.units)}, has ${formatLength(had, job.units)}`}
+            </Button>
+            {here.map((finding) => (
+              <Notice key={finding.id} kind={finding.severity} title={finding.what}>
+                <Text variant="bodySmall">
+                  {finding.why} {finding.basis}.
+                </Text>
+              </Notice>
+            ))}
+            {open === index ? <PinchFields pinch={pinch} index={index} onGone={() => setOpen(undefined)} /> : null}
+          </View>
+        );
+      })}
+      <Button
+        icon="plus"
+        mode="contained-tonal"
+        onPress={() => {
+          void put({ pinches: [...pinches, BLANK] });
+          setOpen(pinches.length);
+        }}
+      >
+        Add a tight place
+      </Button>
+      <Divider />
+      {walked ? (
+        <Text>
+          Route and way in walked on {showMoment(walked.at)} by {walked.by}.
+        </Text>
+      ) : (
+        <Text>Nobody has walked the route and the way in yet. Look for covers, posts, patches, meters.</Text>
+      )}
+      <TextField label="Who walked it" value={who} onText={setWho} placeholder="A role will do" />
+      <Faults title="Not recorded" faults={fault ? [fault] : []} />
+      <Button mode="contained" icon="check" onPress={walk}>
+        Walked just now
+      </Button>
+    </Card>
+  );
+}
+
+function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; onGone: () => void }) {
+  const { job, put } = useClear();
+  const { pinches } = job.clearance;
+  const set =
+    <K extends keyof Pinch>(key: K) =>
+    (value: Pinch[K]) => {
+      const next = { ...pinch, [key]: value };
+      return errorsOf(pinchSchema, next)[0]?.message ?? put({ pinches: pinches.with(index, next) }, `pinch.${index}.${key}`);
+    };
+  const metres = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
+  const show = (value: number) => formatLength(value, job.units);
+  const optional = (label: string, key: 'barrier' | 'overhead') => (
+    <OptionalField
+      label={label}
+      value={pinch[key] ?? undefined}
+      format={show}
+      parse={metres}
+      onValue={(value) => set(key)(value ?? null)}
+      basis={150}
+    />
+  );
+  const toggle = (label: string, key: 'alongSlope' | 'live' | 'tightTurn') => (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+      <Switch value={pinch[key]} onValueChange={(value) => void set(key)(value)} accessibilityLabel={label} />
+      <Text style={{ flex: 1 }}>{label}</Text>
+    </View>
+  );
+  return (
+    <View style={{ gap: 6, paddingLeft: 4 }}>
+      <NameField label="Name of the place" value={pinch.name} onName={set('name')} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
+        <QuantityField label="Gap" value={pinch.gap} format={show} parse={metres} onValue={set('gap')} />
+        <QuantityField
+          label="Cross-fall, degrees"
+          value={pinch.crossFall}
+          format={(angle) => `${Number(((angle * 180) / Math.PI).toFixed(1))}°`}
+          parse={parseAngle}
+          onValue={set('crossFall')}
+        />
+      </View>
+      {toggle('The gap was taped along the slope', 'alongSlope')}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
+        {optional('Fence height, downhill', 'barrier')}
+        {optional('Height overhead', 'overhead')}
+        <OptionalField
+          label="Bears at most"
+          value={pinch.bears ?? undefined}
+          format={(value) => formatMassOf(value, job.units)}
+          parse={(text) => parseMass(text, job.units)}
+          onValue={(value) => set('bears')(value ?? null)}
+          basis={150}
+        />
+      </View>
+      {toggle('What hangs overhead is a live line', 'live')}
+      <Picker label="Ground" value={pinch.surface} options={SURFACES} onChange={(value) => void set('surface')(value)} />
+      {toggle('A tight turn', 'tightTurn')}
+      <Button
+        icon="trash"
+        onPress={() => {
+          void put({ pinches: pinches.toSpliced(index, 1) });
+          onGone();
+        }}
+      >
+        Remove this place
+      </Button>
+    </View>
+  );
+}

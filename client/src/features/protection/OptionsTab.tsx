@@ -1,0 +1,165 @@
+import { noneWorks, type ProtectionOption } from '@tamper/core/studies/protection';
+import { applyPatches, type Job, type Run, type Wall } from '@tamper/core/job';
+import { formatBatter, formatHours, formatLength, formatMassOf, formatVolume, type UnitSystem } from '@tamper/core/units';
+import type { Remote } from 'comlink';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import { MiniSection } from '../../drawing/MiniSection';
+import { Icon } from '../../theme/Icon';
+import { colours } from '../../theme/tokens';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Faults } from '../../ui/Faults';
+import { Notice } from '../../ui/Notice';
+import type { PlanWorker, Worked } from '../../workers/plan.worker';
+import { planWorker } from '../../workers/planWorker';
+import { useLatest } from '../../workers/useLatest';
+import { BesideCard } from './BesideCard';
+import { useProtection } from './context';
+import { ReachPicker } from './ReachPicker';
+
+const SORTS = [
+  { value: 'cost', label: 'Cheapest' },
+  { value: 'time', label: 'Quickest' },
+  { value: 'room', label: 'Narrowest' },
+] as const;
+type Sort = (typeof SORTS)[number]['value'];
+const BY: Record<Sort, (option: ProtectionOption) => number> = {
+  cost: ({ cost }) => cost,
+  time: ({ crewHours }) => crewHours,
+  room: ({ topWidth }) => topWidth,
+};
+
+const worked = async (
+  remote: Remote<PlanWorker>,
+  { job, run, reach }: { job: Job; run: Run; reach: number },
+): Promise<Worked<ProtectionOption[]>> => (await remote.options(job, run, reach)) as Worked<ProtectionOption[]>;
+
+/** Every way to hold a reach side by side: what works, what does not and why, and what each takes. */
+export function OptionsTab() {
+  const edit = useProtection();
+  const { job, run, reach } = edit;
+  const [sort, setSort] = useState<Sort>('cost');
+  const inputs = useMemo(() => ({ job, run, reach }), [job, run, reach]);
+  const { result, crash } = useLatest(planWorker, inputs, worked);
+  const options = result && 'value' in result.value ? result.value.value : undefined;
+  const sorted = options && [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || BY[sort](a) - BY[sort](b));
+  const none = options && noneWorks(options);
+  return (
+    <>
+      <ReachPicker edit={edit} />
+      <Choice label="Sort by" value={sort} options={SORTS} onChange={setSort} />
+      <Faults title="Not worked out" faults={crash ? [crash] : []} />
+      {sorted ? null : <Text role="status">Working out every way…</Text>}
+      {none ? <Notice kind="stop" role="alert" title={none} /> : null}
+      {sorted && sorted.length === 0 ? <Text>Nothing is dug here.</Text> : null}
+      <View role="list" aria-label="Ways to hold it" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 12 }}>
+        {sorted?.map((option) => (
+          <OneWay key={option.id} option={option} />
+        ))}
+      </View>
+      <Text variant="bodySmall">
+        Shields protect people, they do not hold the ground; shores hold the ground. Hours and cost are rough, to compare by. Defaults, not
+        a design: check your local code and the supplier’s table.
+      </Text>
+      {/* Below the ways, so not before them: it would be pushed away under a finger. */}
+      {result || crash ? <BesideCard /> : null}
+    </>
+  );
+}
+
+/** A side in words: its slope by rise and by degrees, or its benches. */
+function wallWords(wall: Wall, units: UnitSystem): string {
+  if (wall.kind === 'vertical') return 'vertical';
+  if (wall.kind === 'bench')
+    return `${wall.count} ${wall.count === 1 ? 'bench' : 'benches'} of ${formatLength(wall.riser, units)} up, ${formatLength(wall.tread, units)} out`;
+  return `${formatBatter(wall.ratio)}${wall.foot ? ` over ${formatLength(wall.foot, units)} upright` : ''}`;
+}
+
+function OneWay({ option }: { option: ProtectionOption }) {
+  const { job, run, plan, reach, apply } = useProtection();
+  const guard = plan.supports.find((one) => one.reach === reach);
+  const [fault, setFault] = useState<string>();
+  const chosen = applyPatches(run, option.patches);
+  const on = JSON.stringify(chosen.reaches[reach]) === JSON.stringify(run.reaches[reach]);
+  const { units, rates } = job;
+  const mends = option.mends.filter(({ label }, i) => option.mends.findIndex((other) => other.label === label) === i);
+  const spare = Math.min(option.spare.left, option.spare.right);
+  return (
+    <View role="listitem" style={{ flexGrow: 1, flexBasis: 340, maxWidth: '100%' }}>
+      <Card title={option.name}>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+          <Icon name={option.feasible ? 'check' : 'stop'} color={option.feasible ? colours.good : colours.stop} size={20} />
+          <Text variant="titleSmall" style={{ color: option.feasible ? colours.good : colours.stop, flex: 1 }}>
+            {option.feasible ? (on ? 'Works, and is planned' : 'Works') : 'Does not work here'}
+            {option.kit ? ` · ${option.kit.name}` : ''}
+          </Text>
+        </View>
+        <View style={{ flexDirection: 'row', gap: 10 }}>
+          <MiniSection
+            job={job}
+            run={chosen}
+            station={guard?.deepest ?? run.reaches[reach]?.from ?? 0}
+            width={116}
+            height={104}
+            name={option.name}
+          />
+          <View style={{ flex: 1, gap: 2 }}>
+            <Text>
+              {formatLength(option.topWidth, units)} at the top,{' '}
+              {spare >= 0 ? `${formatLength(spare, units)} to spare` : `${formatLength(-spare, units)} too wide`}
+            </Text>
+            <Text>
+              Dig {formatVolume(option.dig, units)}, spoil {formatVolume(option.spoil, units)} loose
+            </Text>
+            {option.lift > 0 ? <Text>Heaviest lift {formatMassOf(option.lift, units)}</Text> : null}
+            <Text>
+              {formatHours(option.crewHours)} of work{option.hireDays > 0 ? `, ${option.hireDays} days of hire` : ''}
+            </Text>
+            <Text variant="titleSmall">
+              {rates.currency} {Math.round(option.cost).toLocaleString('en-GB')}
+            </Text>
+          </View>
+        </View>
+        {(['left', 'right'] as const).map((side) => {
+          const wall = chosen.reaches[reach]?.[side];
+          return wall && wall.kind !== 'vertical' ? (
+            <Text key={side}>
+              {side === 'left' ? 'Left' : 'Right'} side {wallWords(wall, units)}
+            </Text>
+          ) : null;
+        })}
+        {option.list.length > 0 ? <Text>{option.list.map(({ what, count }) => `${count} × ${what.toLowerCase()}`).join(', ')}</Text> : null}
+        {option.against.map((against) => (
+          <Text key={against} style={{ color: colours.stop }}>
+            {against}
+          </Text>
+        ))}
+        {option.designer ? <Text variant="titleSmall">{option.designer}.</Text> : null}
+        <Text variant="bodySmall">Do: {option.must}</Text>
+        <Text variant="bodySmall">Do not: {option.mustNot}</Text>
+        {on ? null : (
+          <Button
+            mode={option.feasible ? 'contained' : 'outlined'}
+            accessibilityLabel={`Choose: ${option.name}`}
+            onPress={() => setFault(apply(option.patches))}
+          >
+            {option.feasible ? 'Choose this' : 'Plan it all the same and mend it'}
+          </Button>
+        )}
+        {mends.map(({ label, patches }) => (
+          <Button
+            key={label}
+            mode="outlined"
+            accessibilityLabel={`${option.name}, and: ${label}`}
+            onPress={() => setFault(apply([...option.patches, ...patches]))}
+          >
+            Choose it, and: {label}
+          </Button>
+        ))}
+        <Faults title="Not changed" faults={fault ? [fault] : []} />
+      </Card>
+    </View>
+  );
+}

@@ -1,0 +1,39 @@
+import { Button, Text } from 'react-native-paper';
+import { Notice } from '../../ui/Notice';
+import { sayFact } from './BookCard';
+import { useProtection } from './context';
+
+/** What of the book is not with the server yet, and what may be missing here. */
+export function Outbox() {
+  const { job, book } = useProtection();
+  const { waiting, error, canKeep, heard, forget } = book;
+  const refused = waiting.filter((one) => one.refused !== undefined);
+  const unsent = waiting.length - refused.length;
+  return (
+    <>
+      {refused.map(({ entry, refused: why }) => (
+        <Notice key={entry.id} kind="stop" role="alert" title="An entry was refused and is not in the book">
+          <Text>{sayFact(entry.fact, job.units)}</Text>
+          <Text>
+            {why} What is bad in it counts here all the same. It stays on this device until you enter it again and let this one go.
+          </Text>
+          <Button mode="outlined" onPress={() => forget(entry.id)}>
+            Let it go
+          </Button>
+        </Notice>
+      ))}
+      {unsent > 0 && error ? (
+        <Notice kind="caution" role="status" title={`${unsent} ${unsent === 1 ? 'entry waits' : 'entries wait'} on this device`}>
+          <Text>{canKeep ? `${error} Sent by itself when it answers.` : `${error} This device cannot keep it: leave the page open.`}</Text>
+        </Notice>
+      ) : error ? (
+        <Notice kind="caution" role="status" title="The server was not heard">
+          <Text>
+            What others entered {heard === undefined ? 'is not known here' : 'since is not known here'}: ask by voice before anybody goes
+            in.
+          </Text>
+        </Notice>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,82 @@
+import { withKnownProducts } from '@tamper/core/job';
+import { resolveRules } from '@tamper/core/rules';
+import { useMemo, useState } from 'react';
+import type { JobDocument, RunDocument } from '../../data/documents';
+import { useBook } from '../../data/useBook';
+import { useWho } from '../../data/who';
+import { isStopped } from '../../workers/usePlan';
+import { OpenRun } from '../run/OpenRun';
+import { RunTabs } from '../run/RunTabs';
+import { useEdits } from '../run/useEdits';
+import { useSafeGate } from '../run/useSafeGate';
+import { ProtectionContext, type ProtectionEdit } from './context';
+import { EnterTab } from './EnterTab';
+import { SupportsTab } from './SupportsTab';
+import { SoilTab } from './SoilTab';
+import { StepsTab } from './StepsTab';
+import { OptionsTab } from './OptionsTab';
+
+const TABS = [
+  { value: 'enter', label: 'Enter' },
+  { value: 'soil', label: 'Soil' },
+  { value: 'options', label: 'Options' },
+  { value: 'supports', label: 'Supports' },
+  { value: 'steps', label: 'Steps' },
+] as const;
+type Tab = (typeof TABS)[number]['value'];
+const SHOWN: Record<Tab, () => React.ReactNode> = {
+  enter: EnterTab,
+  soil: SoilTab,
+  options: OptionsTab,
+  supports: SupportsTab,
+  steps: StepsTab,
+};
+
+/** What the ground is, what holds it, and who may go in. */
+export const ProtectionScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
+  <OpenRun jobId={jobId} runId={runId} title="Protection">
+    {(job, run) => <Protection job={job} run={run} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'enter'} />}
+  </OpenRun>
+);
+
+function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocument; runId: string; first: Tab }) {
+  const [tab, setTab] = useState<Tab>(first);
+  const [reach, setReach] = useState(0);
+  const { apply, putJob, ...state } = useEdits(job, run);
+  const { good } = state;
+  const planned = !isStopped(state);
+  const book = useBook(runId);
+  const { who, setWho } = useWho();
+  const gate = useSafeGate({ job, run, good, planned, book });
+  const edit = useMemo(
+    (): ProtectionEdit | undefined =>
+      good && {
+        document: run,
+        // The newest: what is typed next builds on it, not on what was planned last.
+        job: job.doc,
+        run: withKnownProducts(good.job, good.run),
+        plan: good.plan,
+        planned,
+        rules: resolveRules(good.job.ruleSet, good.job.overrides),
+        book,
+        gate,
+        who,
+        setWho,
+        apply,
+        putJob,
+        reach: Math.min(reach, good.run.reaches.length - 1),
+        setReach,
+      },
+    [run, job.doc, good, planned, book, gate, who, setWho, apply, putJob, reach],
+  );
+  const Shown = SHOWN[tab];
+  return (
+    <RunTabs label="Ground and protection" tabs={TABS} tab={tab} onTab={setTab} run={run} state={state} roomy={tab === 'options'}>
+      {edit ? (
+        <ProtectionContext.Provider value={edit}>
+          <Shown />
+        </ProtectionContext.Provider>
+      ) : undefined}
+    </RunTabs>
+  );
+}

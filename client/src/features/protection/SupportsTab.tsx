@@ -1,0 +1,226 @@
+import { kits, protections, type Kit } from '@tamper/core/catalogue';
+import { heaviestOf, kitChosen, leaps, SHORE_BASIS, type ReachSupport, type Schedule } from '@tamper/core/protection';
+import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
+import { View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Card } from '../../ui/Card';
+import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
+import { useProtection, type ProtectionEdit } from './context';
+import { OwnTables } from './OwnTables';
+import { WaterCard } from './WaterCard';
+
+/** What comes to hold the walls, how many, in what order; ladders and edges; water. */
+export function SupportsTab() {
+  const edit = useProtection();
+  const held = edit.plan.supports.filter(({ reach }) => edit.run.reaches[reach]?.protection !== 'none');
+  return (
+    <>
+      {held.length === 0 ? (
+        <Notice kind="note" title="No supports are planned on this run">
+          <Text>Choose how to hold it under Options.</Text>
+        </Notice>
+      ) : null}
+      {held.map((guard) => (
+        <KitCard key={guard.reach} edit={edit} guard={guard} />
+      ))}
+      <WaysOut />
+      <WaterCard />
+      <OwnTables />
+    </>
+  );
+}
+
+function KitCard({ edit: { job, run, plan, apply }, guard }: { edit: ProtectionEdit; guard: ReachSupport }) {
+  const kind = run.reaches[guard.reach]?.protection ?? 'none';
+  const tables = [...job.kit, ...kits].filter((kit) => kit.kind === kind);
+  const { units } = job;
+  const stops = plan.findings.filter(
+    ({ id, severity }) => severity === 'stop' && /^guard\.|^makeup\.(supports|conflict)/.test(id) && id.endsWith(`.${guard.reach}`),
+  );
+  return (
+    <Card title={`${protections[kind].name}, ${formatStation(guard.from, units)} to ${formatStation(guard.to, units)}`}>
+      <Picker
+        label="By the table of"
+        value={run.reaches[guard.reach]?.kit ?? ''}
+        options={[
+          { value: '', label: 'Not settled' },
+          ...tables.map(({ id, name, source }) => ({ value: id, label: id.startsWith('own-') ? `${name} · ${source}` : name })),
+        ]}
+        onChange={(id) =>
+          void apply(
+            kitChosen(
+              guard.reach,
+              tables.find((kit) => kit.id === id),
+            ),
+          )
+        }
+      />
+      {stops.map(({ id, what, why }) => (
+        <Notice key={id} kind="stop" title={what}>
+          <Text variant="bodySmall">{why}</Text>
+        </Notice>
+      ))}
+      {guard.kit && guard.schedule ? (
+        <Listed edit={{ units, depth: guard.depth, height: guard.height }} kit={guard.kit} schedule={guard.schedule} />
+      ) : null}
+      <Leapfrog guard={guard} units={units} />
+    </Card>
+  );
+}
+
+/** Moves shown before they are only counted. */
+const MOVES = 8;
+
+/** Which box goes where as the fill comes up. */
+function Leapfrog({ guard, units }: { guard: ReachSupport; units: UnitSystem }) {
+  const moves = leaps(guard);
+  if (moves.length === 0) return null;
+  const stretch = ({ from, to }: { from: number; to: number }) => `${formatStation(from, units)}–${formatStation(to, units)}`;
+  return (
+    <>
+      <Text variant="titleSmall">Leapfrog</Text>
+      {moves.slice(0, MOVES).map(({ box, out, to }, index) => (
+        <Text key={index}>
+          {index + 1}. Box {box}: out of {stretch(out)}, into {stretch(to)}
+        </Text>
+      ))}
+      {moves.length > MOVES ? <Text>And {moves.length - MOVES} more in the same way.</Text> : null}
+    </>
+  );
+}
+
+type Line = [what: string, much: string];
+
+function Listed({
+  edit: { units, depth, height },
+  kit,
+  schedule,
+}: {
+  edit: { units: UnitSystem; depth: number; height: number };
+  kit: Kit;
+  schedule: Schedule;
+}) {
+  const { lines, order } = listed(kit, schedule, units, height);
+  const all: Line[] = [
+    ['Depth here', formatLength(depth, units)],
+    ...lines,
+    ['Clear width', `${formatLength(kit.least, units)} to ${formatLength(kit.most, units)}`],
+    ['Rated to', formatLength(kit.depth, units)],
+    ['Heaviest lift', formatMassOf(heaviestOf(schedule), units)],
+  ];
+  return (
+    <>
+      <View role="table" aria-label={`What ${kit.name} takes`} style={{ gap: 3 }}>
+        {all.map(([what, much]) => (
+          <View key={what} role="row" style={{ flexDirection: 'row', gap: 8 }}>
+            <Text role="rowheader" style={{ flex: 1 }}>
+              {what}
+            </Text>
+            <Text role="cell" style={{ fontVariant: ['tabular-nums'], textAlign: 'right', flexShrink: 1 }}>
+              {much}
+            </Text>
+          </View>
+        ))}
+      </View>
+      <Text variant="titleSmall">In this order</Text>
+      {order.map((step, index) => (
+        <Text key={step}>
+          {index + 1}. {step}
+        </Text>
+      ))}
+      <Text variant="bodySmall">
+        {kit.source}. {schedule.kind === 'shores' ? schedule.basis : ''}{' '}
+        {schedule.kind === 'shores' && schedule.basis !== SHORE_BASIS ? 'The maker’s own spacing rules.' : ''}
+      </Text>
+    </>
+  );
+}
+
+/** The pieces of a schedule, and the order they go in and out. */
+function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number): { lines: Line[]; order: string[] } {
+  const length = (metres: number) => formatLength(metres, units);
+  switch (schedule.kind) {
+    case 'shield':
+      return {
+        lines: [
+          ['Boxes standing at once', String(schedule.boxes)],
+          ['Extensions on each', String(schedule.stack.extensions)],
+          ['Struts in all', String(schedule.struts)],
+          ['Must stand', `${length(height)} high`],
+          ['Stands', `${length(schedule.stack.height)} high`],
+          ['Dig this wide', length(schedule.outside)],
+          ['Drawn and set again', `${schedule.moves} times`],
+          ['Pull to draw one', formatForce(schedule.pull, units)],
+          ['In each of four legs at 60°', formatForce(schedule.leg, units)],
+        ],
+        order: [
+          `Dig ahead ${length(schedule.preDig)} at most, set the box level in it.`,
+          `Dig inside and push ${schedule.pushes} times, each corner in turn, nobody inside.`,
+          schedule.ends === 'open' ? 'Open ends: people in the middle boxes only.' : 'Close both ends with panels or lay them back at 45°.',
+          'Leapfrog: as the fill comes up in the last box, draw it and set it in front.',
+          'Draw with four legs, then two points, then one corner to rock it; chain to capacity, never on struts.',
+        ],
+      };
+    case 'shores':
+      return {
+        lines: [
+          ['Sets', `${schedule.sets.length}, ${length(schedule.spacing)} apart at most`],
+          ['Cylinders to a rail', String(schedule.cylinders.length)],
+          ['Cylinders in all', String(schedule.total)],
+          ['Size', schedule.cylinder ? `${schedule.cylinder.name}${schedule.cylinder.extended ? ' with extension' : ''}` : 'none spans it'],
+          ['At, above the floor', schedule.cylinders.map(length).join(', ')],
+          ['First set from the start', length(schedule.sets[0] ?? 0)],
+          [
+            'Fluid',
+            `${formatVolumeOf(schedule.fluid)}, of it ${formatVolumeOf(schedule.concentrate)} concentrate${kit.kind === 'shores' ? ` (${formatPercent(kit.mix)})` : ''}`,
+          ],
+        ],
+        order: [
+          'From the end where people will go in: lower each set folded, open it, pump from the lip.',
+          'Read every set, wait, read again. If one does not hold, nobody goes in.',
+          'Out: fill and compact close up, release from the lip, bottom cylinder last, lift out.',
+        ],
+      };
+    case 'sheets':
+      return {
+        lines: [
+          ['Sheets', `${schedule.sheets}, ${length(schedule.sheetLength)} long`],
+          ['Frames', `${schedule.frames.length} in each of ${schedule.bays} bays`],
+          ['Frames above the floor', schedule.frames.map(length).join(', ')],
+          ['Chains', String(schedule.chains)],
+          ['Slit to dig and fill', formatVolume(schedule.slit, units)],
+        ],
+        order: [
+          'Dig the slit, fill it with broken spoil, drive the sheets plumb in it.',
+          'Dig to the first frame, lower it on its skids, load it.',
+          'Hang the chains, dig to the next frame, place it; never past the design.',
+          'Out: fill to each frame, then take it, lowest first; sheets last.',
+        ],
+      };
+  }
+}
+
+const formatVolumeOf = (cubicMetres: number): string => `${(cubicMetres * 1000).toFixed(1)} l`;
+
+function WaysOut() {
+  const { job, plan, rules } = useProtection();
+  const { units } = job;
+  const length = (metres: number | null) => (metres === null ? 'as assessed' : formatLength(metres, units));
+  const edge = plan.supports
+    .filter(({ depth }) => depth >= (rules.edgeGuard.value ?? Infinity))
+    .reduce((sum, { from, to }) => sum + 2 * (to - from), 0);
+  return (
+    <Card title="Ways out and edges">
+      <Text>
+        {plan.ladders.length === 0
+          ? 'No ladder asked for by depth here.'
+          : `${plan.ladders.length} ${plan.ladders.length === 1 ? 'ladder' : 'ladders'} at ${plan.ladders.map((station) => formatStation(station, units)).join(', ')}: ${length(rules.egressTravel.value)} to the nearer at most, ${length(rules.ladderAbove.value)} above the lip, in the protected part.`}
+      </Text>
+      <Text>{edge > 0 ? `${length(edge)} of edge to guard, both sides, and the open ends.` : 'No edge to guard by depth here.'}</Text>
+      <Text variant="bodySmall">
+        {rules.egressDepth.basis}. {rules.edgeGuard.basis}.
+      </Text>
+    </Card>
+  );
+}

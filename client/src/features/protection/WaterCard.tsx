@@ -1,0 +1,83 @@
+import { PERMEABILITY_BASIS } from '@tamper/core/catalogue';
+import { SUCTION_MOST, waterPlan, type WaterPlan } from '@tamper/core/ground';
+import { formatFlow, formatLength, formatRain, formatStation, parseLength, parseRain } from '@tamper/core/units';
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Card } from '../../ui/Card';
+import { OptionalField } from '../../ui/OptionalField';
+import { QuantityField } from '../../ui/QuantityField';
+import { WaterFields } from '../run/WaterFields';
+import { useProtection } from './context';
+
+const ADVICE: Record<WaterPlan['advice'], string> = {
+  none: 'No water stands above the floor by the levels entered.',
+  sump: 'A sump at the low end and a pump keep up. Pump it first, dig after; no laying in standing water.',
+  wellpoints: 'Sand runs in with the water: wellpoints or a deeper well drawn down first, not a sump in the trench.',
+  tight: 'The ground is tight: little comes, but what stands behind a wall pushes. Watch for blow-up of the floor over sand.',
+};
+
+/** A share of ground like 1e-6 m/s, as people write it. */
+const parsePermeability = (text: string) => {
+  const value = Number(text.trim().replace(/\s*m\/s$/, ''));
+  return Number.isFinite(value) && text.trim() !== ''
+    ? ({ ok: true, value, understood: `${value} m/s` } as const)
+    : ({ ok: false, error: `“${text.trim()}” is not understood. Type it like 1e-5 m/s.` } as const);
+};
+
+/** Water in the ground along the run, and what keeps it out. */
+export function WaterCard() {
+  const { job, run, document, plan, apply } = useProtection();
+  const water = useMemo(() => waterPlan(run, plan.profile), [run, plan]);
+  const { units } = job;
+  return (
+    <Card title="Water">
+      <WaterFields job={job} run={document} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        <OptionalField
+          label="Comes through at"
+          value={run.conditions.permeability ?? undefined}
+          format={(value) => `${value.toExponential(0)} m/s`}
+          parse={parsePermeability}
+          onValue={(value) => apply([{ path: ['conditions', 'permeability'], value: value ?? null }], 'guard.permeability')}
+          hint={run.conditions.permeability === null ? `Usual here: ${water.permeability.toExponential(0)} m/s` : undefined}
+          basis={140}
+        />
+        <QuantityField
+          label="Rain to pump"
+          value={run.conditions.rain}
+          format={(rain) => formatRain(rain, units)}
+          parse={(text) => parseRain(text, units)}
+          onValue={(rain) => apply([{ path: ['conditions', 'rain'], value: rain }], 'guard.rain')}
+        />
+        <QuantityField
+          label="Outlet above ground"
+          value={run.conditions.outlet}
+          format={(metres) => formatLength(metres, units)}
+          parse={(text) => parseLength(text, units === 'us' ? 'ft' : 'm')}
+          onValue={(outlet) => apply([{ path: ['conditions', 'outlet'], value: outlet }], 'guard.outlet')}
+        />
+      </View>
+      <Text role="status" variant="titleSmall">
+        {ADVICE[water.advice]}
+      </Text>
+      {water.head > 0 ? (
+        <Text>
+          Up to {formatLength(water.head, units)} over the floor at {formatStation(water.station, units)}; wet{' '}
+          {water.wet.map(({ from, to }) => `${formatStation(from, units)} to ${formatStation(to, units)}`).join(', ')}.
+        </Text>
+      ) : null}
+      <Text>
+        Pump for {formatFlow(water.seepage + water.rain, units)}: {formatFlow(water.seepage, units)} from the ground and{' '}
+        {formatFlow(water.rain, units)} of rain on what is open, lifted {formatLength(water.lift, units)}, {Math.ceil(water.power)} W in the
+        water.
+      </Text>
+      {water.suction ? null : (
+        <Text>Too deep to suck: a pump on the surface lifts {formatLength(SUCTION_MOST, units)} at most. Put one in the sump.</Text>
+      )}
+      <Text variant="bodySmall">
+        Dupuit from both sides down to the floor; {PERMEABILITY_BASIS}. An empty plastic pipe floats: see Checks of the lines.
+      </Text>
+    </Card>
+  );
+}

@@ -1,0 +1,52 @@
+import type { Plan, SafeGate } from '@tamper/core';
+import { entryFaults, type Fact, type Job, type Patch, type Run } from '@tamper/core/job';
+import type { Rules } from '@tamper/core/rules';
+import { createContext, useContext } from 'react';
+import type { RunDocument } from '../../data/documents';
+import type { useBook } from '../../data/useBook';
+
+/** What every tab of the guard screen works on. */
+export interface ProtectionEdit {
+  job: Job;
+  document: RunDocument;
+  /** The run as it was planned, and its plan. */
+  run: Run;
+  plan: Plan;
+  /** Do the inputs as they are now make a plan? Where not, `plan` is the last that could be made. */
+  planned: boolean;
+  rules: Rules;
+  book: ReturnType<typeof useBook>;
+  /** Safe to enter; undefined while it is being worked out. */
+  gate: SafeGate | undefined;
+  who: string;
+  setWho: (who: string) => void;
+  /** Puts changes into the run, or into the job. A sentence refuses them. */
+  apply: (patches: readonly Patch[], tag?: string) => string | undefined;
+  putJob: (change: Partial<Job>) => string | undefined;
+  /** Which reach the tabs look at. */
+  reach: number;
+  setReach: (reach: number) => void;
+}
+
+export const ProtectionContext = createContext<ProtectionEdit | undefined>(undefined);
+
+export function useProtection(): ProtectionEdit {
+  const edit = useContext(ProtectionContext);
+  if (!edit) throw new Error('useProtection belongs inside the protection screen');
+  return edit;
+}
+
+/**
+ * Enters facts in the book under the name of who holds the device.
+ * @returns what to say where nobody has said who, or the book would not take it; nothing is entered then.
+ */
+export function useEnter(unsaid = 'Say who you are first: a role will do.'): (fact: Fact, corrects?: string) => string | undefined {
+  const { book, who } = useProtection();
+  return (fact, corrects) => {
+    if (who.trim().length < 2) return unsaid;
+    const [fault] = entryFaults(fact, who.trim());
+    if (fault !== undefined) return fault;
+    book.enter(fact, who.trim(), corrects);
+    return undefined;
+  };
+}

@@ -1,0 +1,318 @@
+import {
+  clearSteps,
+  sensitiveDecisions,
+  evidenceIds,
+  evidences,
+  formatHours,
+  formatLength,
+  formatStation,
+  formatVolume,
+  foundRecord,
+  knownLine,
+  utilityKinds,
+  utilityMarks,
+  existingMetAt,
+  parseAngle,
+  parseStation,
+  resolveRules,
+  searchDepths,
+  stepsDone,
+  withSteps,
+  type Evidence,
+  type ExistingLine,
+  type Exposure,
+  type UtilityKind,
+} from '@tamper/core';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { Divider, Switch, Text } from 'react-native-paper';
+import { useWho } from '../../../data/who';
+import { Button } from '../../../ui/Button';
+import { Choice } from '../../../ui/Choice';
+import { Faults } from '../../../ui/Faults';
+import { showMoment } from '../../../ui/moment';
+import { NameField } from '../../../ui/NameField';
+import { Notice } from '../../../ui/Notice';
+import { Picker } from '../../../ui/Picker';
+import { QuantityField } from '../../../ui/QuantityField';
+import { TextField } from '../../../ui/TextField';
+import { Tick } from '../../../ui/Tick';
+import { useRunEdit } from '../context';
+import { Fields, LengthBox, LengthField } from '../fields';
+
+const KINDS = utilityKinds.map((value) => ({ value, label: `${utilityMarks[value].letter} · ${utilityMarks[value].name}` }));
+/** A line becomes exposed by recording what was found, not by choosing the word. */
+const evidenceOptions = (now: Evidence) =>
+  evidenceIds.filter((value) => value !== 'exposed' || now === 'exposed').map((value) => ({ value, label: evidences[value].name }));
+
+/** What lies in the ground already, and how to dig near it. */
+export function ExistingEditor() {
+  const { job, run, cursor, apply, setCursor, picking, setPicking } = useRunEdit();
+  const [chosen, setChosen] = useState<number>();
+  const add = () => {
+    apply([{ path: ['existing'], value: [...run.existing, existingMetAt(run, cursor)] }]);
+    setChosen(run.existing.length);
+  };
+  return (
+    <>
+      <Button mode="contained-tonal" icon="plus" onPress={add}>
+        Add a line at {formatStation(cursor, job.units)}
+      </Button>
+      <Button mode={picking ? 'contained' : 'outlined'} icon="touch" onPress={() => setPicking(!picking)}>
+        {picking ? 'Now touch the strip where it crosses' : 'Add a line by touching the strip'}
+      </Button>
+      {run.existing.length === 0 ? (
+        <Text>
+          None entered. Ask every utility, and ask the owner for private lines: yard lights, irrigation, septic, farm pipes, own data.
+        </Text>
+      ) : null}
+      {run.existing.map((line, index) => (
+        <View key={index} style={{ gap: 6 }}>
+          <Button
+            mode={chosen === index ? 'contained' : 'outlined'}
+            contentStyle={{ justifyContent: 'flex-start' }}
+            onPress={() => {
+              setChosen(chosen === index ? undefined : index);
+              setCursor(line.where.kind === 'crossing' ? line.where.station : line.where.from);
+            }}
+          >
+            {`${utilityMarks[line.kind].letter} ${line.name} · ${placeOf(line, job.units)} · ${evidences[knownLine(line).evidence].name}`}
+          </Button>
+          {chosen === index ? (
+            <OneLine
+              key={index}
+              line={line}
+              index={index}
+              onRemove={() => (apply([{ path: ['existing', index], value: undefined }]), setChosen(undefined))}
+            />
+          ) : null}
+        </View>
+      ))}
+      <WindowHere />
+    </>
+  );
+}
+
+const placeOf = ({ where }: ExistingLine, units: 'metric' | 'us'): string =>
+  where.kind === 'crossing'
+    ? formatStation(where.station, units)
+    : `${formatStation(where.from, units)} to ${formatStation(where.to, units)}`;
+
+function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number; onRemove: () => void }) {
+  const { job, run, cursor, apply } = useRunEdit();
+  const path = ['existing', index];
+  const set = (key: string) => (value: unknown) => apply([{ path: [...path, key], value }]);
+  const { where } = line;
+  const station = (label: string, key: 'station' | 'from' | 'to', value: number) => (
+    <QuantityField
+      label={label}
+      value={value}
+      format={(metres) => formatStation(metres, job.units)}
+      parse={(text) => parseStation(text, job.units)}
+      onValue={(metres) => apply([{ path: [...path, 'where', key], value: metres }], `${index}.${key}`)}
+    />
+  );
+  const [first, last] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
+  const place = (kind: 'crossing' | 'parallel') =>
+    kind === where.kind
+      ? undefined
+      : apply([
+          {
+            path: [...path, 'where'],
+            value:
+              kind === 'crossing'
+                ? { kind, station: cursor, angle: Math.PI / 2 }
+                : { kind, from: Math.max(first, Math.min(cursor, last - 1)), to: Math.min(last, cursor + 10), offset: 1 },
+          },
+        ]);
+  return (
+    <View style={{ gap: 4, paddingLeft: 4 }}>
+      <NameField
+        label="Name of the line"
+        value={line.name}
+        onName={(name) => apply([{ path: [...path, 'name'], value: name }], `${index}.name`)}
+      />
+      <Picker label="Kind" value={line.kind} options={KINDS} onChange={set('kind')} />
+      <Choice label="Known from" value={line.evidence} options={evidenceOptions(line.evidence)} onChange={set('evidence')} />
+      <Text variant="bodySmall">{evidences[line.evidence].basis}.</Text>
+      <Fields>
+        <LengthField label="Thickness" value={line.size} path={[...path, 'size']} style="size" />
+        <LengthField label="Least cover" value={line.coverMin} path={[...path, 'coverMin']} />
+        <LengthField label="Greatest cover" value={line.coverMax} path={[...path, 'coverMax']} />
+      </Fields>
+      <Choice
+        label="It runs"
+        value={where.kind}
+        options={[
+          { value: 'crossing', label: 'Across' },
+          { value: 'parallel', label: 'Along' },
+        ]}
+        onChange={place}
+      />
+      {where.kind === 'crossing' ? (
+        <Fields>
+          {station('Crosses at', 'station', where.station)}
+          <QuantityField
+            label="Angle to the run"
+            value={where.angle}
+            format={(angle) => `${Math.round((angle * 180) / Math.PI)}°`}
+            parse={parseAngle}
+            onValue={(angle) => apply([{ path: [...path, 'where', 'angle'], value: angle }], `${index}.angle`)}
+          />
+        </Fields>
+      ) : (
+        <Fields>
+          {station('Along from', 'from', where.from)}
+          {station('Along to', 'to', where.to)}
+          <LengthField label="Offset, right of centre" value={where.offset} path={[...path, 'where', 'offset']} />
+        </Fields>
+      )}
+      <JoinSwitch line={line} index={index} />
+      <Records line={line} index={index} />
+      <Button icon="trash" onPress={onRemove}>
+        Remove this line
+      </Button>
+      <Divider />
+    </View>
+  );
+}
+
+/** Is the run to be connected to this line? Then its expected covers decide, and what hangs on them is listed. */
+function JoinSwitch({ line, index }: { line: ExistingLine; index: number }) {
+  const { job, run, apply } = useRunEdit();
+  const sensitive = useMemo(() => (line.join ? sensitiveDecisions(job, run, index) : []), [job, run, line.join, index]);
+  return (
+    <>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
+        <Switch
+          value={line.join}
+          onValueChange={(join) => void apply([{ path: ['existing', index, 'join'], value: join }])}
+          accessibilityLabel="The run is joined to this line"
+        />
+        <Text style={{ flex: 1 }}>The run is joined to this line</Text>
+      </View>
+      {line.join ? (
+        <Notice
+          kind={sensitive.length > 0 ? 'caution' : 'note'}
+          title={
+            sensitive.length > 0
+              ? 'Between its least and greatest cover these decisions change: plan with the worse end'
+              : 'Its depth range changes no decision'
+          }
+        >
+          {sensitive.map((what) => (
+            <Text key={what}>{what}</Text>
+          ))}
+        </Notice>
+      ) : null}
+    </>
+  );
+}
+
+/** What digs for the line have brought so far, and a new record: found, or searched in vain. Records are never changed. */
+function Records({ line, index }: { line: ExistingLine; index: number }) {
+  const { job, run, cursor, apply } = useRunEdit();
+  const { who, setWho } = useWho();
+  const { giveUp } = searchDepths([line], resolveRules(job.ruleSet, job.overrides));
+  const [cover, setCover] = useState<number>();
+  const [depth, setDepth] = useState<number>();
+  const [size, setSize] = useState(line.size);
+  const [kind, setKind] = useState<UtilityKind>(line.kind);
+  const [note, setNote] = useState('');
+  const [fault, setFault] = useState<string>();
+  const [open, setOpen] = useState(false);
+  const put = (record: Exposure) => {
+    const refused = apply([{ path: ['existing', index, 'exposures'], value: [...line.exposures, record] }]);
+    setFault(refused);
+    if (refused === undefined) setOpen(false);
+  };
+  const shared = () => ({ at: new Date().toISOString(), by: who, note: note.trim() });
+  const station =
+    line.where.kind === 'crossing'
+      ? Math.min(Math.max(cursor, run.stations[0]?.station ?? 0), run.stations.at(-1)?.station ?? 0)
+      : line.where.from;
+  return (
+    <View style={{ gap: 6 }}>
+      {line.exposures.map((record, i) => (
+        <Text key={i} variant="bodySmall">
+          {showMoment(record.at)}, {record.by}:{' '}
+          {record.result === 'found'
+            ? `found at ${formatStation(record.station, job.units)}, ${formatLength(record.cover, job.units)} down, ${utilityMarks[record.kind].name.toLowerCase()}, ${formatLength(record.size, job.units, 'size')}`
+            : `not found down to ${formatLength(record.depth, job.units)}`}
+          {record.note ? `. ${record.note}` : ''}
+        </Text>
+      ))}
+      {open ? (
+        <>
+          <TextField label="Who digs" value={who} onText={setWho} placeholder="A role will do" />
+          <Fields>
+            <LengthBox label="Found: cover to its top" value={cover ?? line.coverMin} onValue={setCover} units={job.units} />
+            <LengthBox label="Thickness seen" value={size} onValue={setSize} units={job.units} style="size" />
+          </Fields>
+          <Picker label="Kind seen" value={kind} options={KINDS} onChange={setKind} />
+          <TextField label="Note" value={note} onText={setNote} placeholder="Tape, tiles, damage, who was told" />
+          <Button
+            mode="contained"
+            icon="check"
+            disabled={cover === undefined}
+            onPress={() => put({ result: 'found', ...shared(), station, cover: cover ?? 0, size, kind })}
+          >
+            Found it at {formatStation(station, job.units)}
+          </Button>
+          <Fields>
+            <LengthBox label="Not found: searched down to" value={depth ?? giveUp} onValue={setDepth} units={job.units} />
+          </Fields>
+          <Text variant="bodySmall">Give up at {formatLength(giveUp, job.units)}: no deeper, stop and ask the locator again.</Text>
+          <Button mode="outlined" onPress={() => put({ result: 'notFound', ...shared(), depth: depth ?? giveUp })}>
+            Not found
+          </Button>
+          <Faults title="The record was not taken" faults={fault ? [fault] : []} />
+        </>
+      ) : (
+        <Button mode="contained-tonal" icon="check" onPress={() => setOpen(true)}>
+          {foundRecord(line) ? 'Record it again' : 'Record what the dig brought'}
+        </Button>
+      )}
+    </View>
+  );
+}
+
+/** The clear-by-layers steps of the window the cursor stands in, ticked off in order. */
+function WindowHere() {
+  const { job, run, plan, cursor, apply } = useRunEdit();
+  const here = plan?.handWindows.find((window) => window.from <= cursor && cursor <= window.to);
+  if (!here) return null;
+  const lines = here.lines.flatMap((index) => run.existing[index] ?? []).map(knownLine);
+  if (lines.length === 0) return null;
+  const steps = clearSteps(lines, resolveRules(job.ruleSet, job.overrides), job.units);
+  const done = stepsDone(run.clearing, lines, steps);
+  const tick = (index: number) =>
+    void apply([{ path: ['clearing'], value: withSteps(run.clearing, lines, index < done ? index : index + 1) }], undefined);
+  return (
+    <Notice
+      kind="caution"
+      title={`Hand-dig window ${formatStation(here.from, job.units)} to ${formatStation(here.to, job.units)}, ${formatLength(here.to - here.from, job.units)} long`}
+    >
+      <Text>
+        {formatVolume(here.volume, job.units)} by hand, about {formatHours(here.hours)} for one person. Tick off in order; {done} of{' '}
+        {steps.length} done.
+      </Text>
+      <View role="list" aria-label="Clear by layers" style={{ gap: 2 }}>
+        {steps.map((step, index) => (
+          <View role="listitem" key={index} style={{ flexDirection: 'row', alignItems: 'center', gap: 4, minHeight: 44 }}>
+            <Tick
+              label={`Step ${index + 1}`}
+              done={index < done}
+              disabled={index !== done && index !== done - 1}
+              onPress={() => tick(index)}
+            />
+            <Text variant="titleSmall" style={{ width: 26 }}>
+              {index + 1}.
+            </Text>
+            <Text style={{ flex: 1 }}>{step.text}</Text>
+          </View>
+        ))}
+      </View>
+    </Notice>
+  );
+}

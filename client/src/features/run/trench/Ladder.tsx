@@ -1,0 +1,82 @@
+import { dropOf, formatLength, placedLines, layerLadder, linesIn, reachEnd, type Reach, type Rung } from '@tamper/core';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { colours, ground, TARGET } from '../../../theme/tokens';
+import { useRunEdit } from '../context';
+import { LengthField } from '../fields';
+
+const COLOURS: Record<Rung['kind'], string> = {
+  bed: ground.bedding,
+  lines: ground.pipe,
+  fine: ground.surround,
+  fill: ground.fill,
+  surface: ground.heap,
+};
+/** Pixels of the whole ladder that follow the thickness of the layers; each rung has room for a finger besides. */
+const SCALE = 120;
+
+/** The layers at the cursor, top to bottom, each as thick as it is; touch one to set it. */
+export function Ladder() {
+  const { job, run, reachIndex, cursor, section } = useRunEdit();
+  const [open, setOpen] = useState<string>();
+  const reach = run.reaches[reachIndex] as Reach;
+  const laid = placedLines(job, run);
+  const drop = dropOf(linesIn(laid, reach.from, reachEnd(run, reachIndex)));
+  if (section.bore !== undefined) return <Text>This reach is bored: there are no layers.</Text>;
+  const { rungs, tape } = layerLadder(reach, linesIn(laid, cursor, cursor), section.depth, drop);
+  const path = ['reaches', reachIndex];
+  const fieldOf = ({ kind, surface }: Rung) =>
+    kind === 'bed' ? (
+      <LengthField label="Thickness of the bed" value={reach.bedding} path={[...path, 'bedding']} style="size" />
+    ) : kind === 'fine' ? (
+      <LengthField label="Fine fill over the line" value={reach.surround} path={[...path, 'surround']} style="size" />
+    ) : surface !== undefined && reach.restoration[surface] ? (
+      <LengthField
+        label="Thickness of the layer"
+        value={reach.restoration[surface].thickness}
+        path={[...path, 'restoration', surface, 'thickness']}
+        style="size"
+      />
+    ) : null;
+  return (
+    <View role="list" aria-label="Layers from the surface down" style={{ borderWidth: 1, borderColor: colours.line }}>
+      {[...rungs].reverse().map((rung, i) => {
+        const key = `${rung.kind}.${rungs.length - i}`;
+        const field = fieldOf(rung);
+        const thickness = rung.to - rung.from;
+        const taped = tape !== undefined && tape >= rung.from && tape < rung.to;
+        return (
+          <View key={key} role="listitem">
+            <Pressable
+              role="button"
+              aria-label={`${rung.name}, ${formatLength(thickness, job.units, 'size')}${field ? ': set it' : ''}`}
+              disabled={!field}
+              onPress={() => setOpen(open === key ? undefined : key)}
+              style={{
+                minHeight: (field ? TARGET : 28) + (thickness / section.depth) * SCALE,
+                flexDirection: 'row',
+                alignItems: 'center',
+                gap: 8,
+                borderBottomWidth: 1,
+                borderColor: colours.line,
+              }}
+            >
+              <View style={{ width: 44, alignSelf: 'stretch', backgroundColor: COLOURS[rung.kind], justifyContent: 'center' }}>
+                {taped ? <View style={{ height: 4, backgroundColor: colours.stop }} /> : null}
+              </View>
+              <Text style={{ flex: 1 }}>
+                {rung.name}
+                {taped ? ' · tape' : ''}
+              </Text>
+              <Text variant="titleSmall" style={{ paddingRight: 10, fontVariant: ['tabular-nums'] }}>
+                {formatLength(thickness, job.units, 'size')}
+              </Text>
+            </Pressable>
+            {open === key && field ? <View style={{ padding: 8 }}>{field}</View> : null}
+          </View>
+        );
+      })}
+    </View>
+  );
+}

@@ -1,0 +1,152 @@
+import {
+  addedLine,
+  families,
+  formatLength,
+  formatStation,
+  utilityMarks,
+  parseCount,
+  parseLength,
+  parseStation,
+  productWith,
+  products,
+  type LaidLine,
+  type Product,
+} from '@tamper/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { Button } from '../../../ui/Button';
+import { Faults } from '../../../ui/Faults';
+import { NameField } from '../../../ui/NameField';
+import { OptionalField } from '../../../ui/OptionalField';
+import { Picker } from '../../../ui/Picker';
+import { QuantityField } from '../../../ui/QuantityField';
+import { useRunEdit } from '../context';
+import { bareUnit, Fields } from '../fields';
+
+const optionOf = ({ id, name, trade }: Product) => ({ value: id, label: trade && !name.includes(trade) ? `${name} (${trade})` : name });
+
+/** The lines laid in the trench: one leads, the others lie beside, over or under it. */
+export function LaidLines() {
+  const { job, run, apply } = useRunEdit();
+  const [chosen, setChosen] = useState<number>();
+  const [fault, setFault] = useState<string>();
+  const add = () => {
+    const refused = apply([{ path: ['laid'], value: [...run.laid, addedLine(job, run)] }]);
+    setFault(refused);
+    if (refused === undefined) setChosen(run.laid.length);
+  };
+  return (
+    <View style={{ gap: 8 }}>
+      {run.laid.map((laying, index) => {
+        const product = productWith(laying.product, job.products);
+        const letter = product ? utilityMarks[families[product.family].mark].letter : '?';
+        return (
+          <View key={index} style={{ gap: 6 }}>
+            {run.laid.length > 1 ? (
+              <Button
+                mode={chosen === index ? 'contained' : 'outlined'}
+                contentStyle={{ justifyContent: 'flex-start' }}
+                onPress={() => setChosen(chosen === index ? undefined : index)}
+              >
+                {`${letter} ${laying.name}${index === 0 ? ' · leads' : ''}`}
+              </Button>
+            ) : null}
+            {run.laid.length === 1 || chosen === index ? (
+              <OneLaidLine key={index} laying={laying} index={index} onGone={() => setChosen(undefined)} />
+            ) : null}
+          </View>
+        );
+      })}
+      <Button mode="contained-tonal" icon="plus" onPress={add}>
+        Add a line in this trench
+      </Button>
+      <Faults title="Not added" faults={fault ? [fault] : []} />
+    </View>
+  );
+}
+
+/** Cables drawn through a duct. */
+function Holds({ laying, index }: { laying: LaidLine; index: number }) {
+  const { job, apply } = useRunEdit();
+  const put = (holds: LaidLine['holds']) => apply([{ path: ['laid', index, 'holds'], value: holds }], `laid[${index}].holds`);
+  const cables = [...job.products, ...products].filter(({ kind }) => kind === 'cable');
+  return (
+    <>
+      <Picker
+        label="Drawn through it"
+        value={laying.holds?.product ?? ''}
+        options={[{ value: '', label: 'Nothing yet' }, ...cables.map(optionOf)]}
+        onChange={(id) => put(id ? { product: id, count: laying.holds?.count ?? 1 } : null)}
+      />
+      {laying.holds ? (
+        <QuantityField
+          label="How many"
+          value={laying.holds.count}
+          format={String}
+          parse={(text) => parseCount(text, 'cables')}
+          onValue={(count) => put(laying.holds && { ...laying.holds, count })}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function OneLaidLine({ laying, index, onGone }: { laying: LaidLine; index: number; onGone: () => void }) {
+  const { job, run, apply } = useRunEdit();
+  const path = ['laid', index];
+  const set = (key: keyof LaidLine) => (value: unknown) => apply([{ path: [...path, key], value }], `laid[${index}].${key}`);
+  const product = productWith(laying.product, job.products);
+  const options = [...job.products, ...products].map(optionOf);
+  const lead = index === 0;
+  const place = (label: string, key: 'x' | 'up', hint: string) => (
+    <QuantityField
+      label={label}
+      value={laying[key]}
+      format={(metres) => formatLength(metres, job.units, 'size')}
+      parse={(text) => parseLength(text, bareUnit(job.units, 'size'))}
+      onValue={set(key)}
+      hint={hint}
+    />
+  );
+  const end = (label: string, key: 'from' | 'to') => (
+    <OptionalField
+      label={label}
+      value={laying[key]}
+      format={(metres) => formatStation(metres, job.units)}
+      parse={(text) => parseStation(text, job.units)}
+      onValue={set(key)}
+      hint="empty: all the way"
+    />
+  );
+  return (
+    <View style={{ gap: 4 }}>
+      <Picker label="What goes in" value={laying.product} options={options} onChange={set('product')} />
+      {run.laid.length > 1 ? <NameField label="Name of the line" value={laying.name} onName={set('name')} /> : null}
+      {run.laid.length > 1 ? (
+        <Fields>
+          {place('Right of the centre line', 'x', 'left is below nothing')}
+          {lead ? null : place('Above the leading line', 'up', 'underside to underside')}
+        </Fields>
+      ) : null}
+      {lead ? null : (
+        <Fields>
+          {end('From', 'from')}
+          {end('To', 'to')}
+        </Fields>
+      )}
+      {product?.kind === 'duct' ? <Holds laying={laying} index={index} /> : null}
+      {product ? (
+        <Text variant="bodySmall">
+          {families[product.family].name}. {formatLength(product.od, job.units, 'size')} across; cover{' '}
+          {formatLength(product.minCover[run.surface], job.units)} at least. {product.coverBasis}.
+        </Text>
+      ) : null}
+      {lead ? null : (
+        <Button mode="text" icon="trash" onPress={() => (apply([{ path, value: undefined }]), onGone())}>
+          Take this line out
+        </Button>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,35 @@
+import { blankJob, demoFile, errorsOf, jobSchema, planRun, type Job, type Patch, type Plan, type Run } from '@tamper/core';
+import { useMemo, useState, type ReactNode } from 'react';
+import { onPage } from './benches';
+import { patched } from '../features/run/context';
+import { LogisticsContext } from '../features/logistics/context';
+
+/** A part of the works screen on a run and a job that really change. */
+export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Run, job: Job = blankJob('Bench')) {
+  const seen = { run: start, job };
+  function Bench() {
+    const [run, setRun] = useState(start);
+    const [job, setJob] = useState<Job>(seen.job);
+    Object.assign(seen, { run, job });
+    const plan = useMemo((): Plan => planRun(job, run), [job, run]);
+    const apply = (patches: readonly Patch[]) => {
+      const next = patched(run, patches);
+      if ('fault' in next) return next.fault;
+      setRun(next.run);
+      return undefined;
+    };
+    const putJob = (change: Partial<Job>) => {
+      const next = { ...job, ...change };
+      const [fault] = errorsOf(jobSchema, next);
+      if (!fault) setJob(next);
+      return fault?.message;
+    };
+    return (
+      <LogisticsContext.Provider value={{ job, run, plan, cursor: 10, setCursor: () => undefined, apply, putJob }}>
+        {part}
+      </LogisticsContext.Provider>
+    );
+  }
+  onPage(<Bench />);
+  return seen;
+}

@@ -1,0 +1,74 @@
+import { blankJob, blankRun, planRun, safeToEnter, type Entry, type Job, type Patch, type Reach, type Run } from '@tamper/core';
+import { resolveRules } from '@tamper/core/rules';
+import { useMemo, useState, type ReactNode } from 'react';
+import { ProtectionContext, type ProtectionEdit } from '../features/protection/context';
+import { patched } from '../features/run/context';
+import { onPage } from './benches';
+
+/** A drain 2 m deep in type C, held as asked. */
+export const drain = (change: Partial<Reach> = {}): Run => {
+  const run = blankRun({ name: 'Drain', length: 12, product: 'drain-160', cover: 1.74, ruleSet: 'UK' });
+  return { ...run, reaches: run.reaches.map((reach) => ({ ...reach, soil: 'C', bottomWidth: 0.9, ...change })) };
+};
+export const box = { protection: 'shield', kit: 'box-medium', panel: 0.1 } as const;
+
+/** Puts a tab of the guard screen on a bench: a run and a book that really change, no server. */
+export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'UK')) {
+  const seen = { run: start, job: startJob, book: [] as Entry[], unmount: (): void => undefined };
+  function Bench() {
+    const [run, setRun] = useState(start);
+    const [job, setJob] = useState(startJob);
+    const [entries, setEntries] = useState<Entry[]>([]);
+    const [who, setWho] = useState('');
+    const [reach, setReach] = useState(0);
+    Object.assign(seen, { run, job, book: entries });
+    const plan = useMemo(() => planRun(job, run), [job, run]);
+    const edit: ProtectionEdit = {
+      document: { doc: run, change: setRun, stored: { id: 'r1' } } as unknown as ProtectionEdit['document'],
+      job,
+      run,
+      plan,
+      planned: true,
+      gate: safeToEnter({
+        run,
+        rules: resolveRules(job.ruleSet, job.overrides),
+        units: job.units,
+        plan,
+        planned: true,
+        book: entries,
+        now: new Date().toISOString(),
+      }),
+      rules: resolveRules(job.ruleSet, job.overrides),
+      book: {
+        entries,
+        waiting: [],
+        heard: 0,
+        error: undefined,
+        canKeep: true,
+        forget: () => undefined,
+        enter: (fact, author, corrects) => {
+          const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };
+          setEntries((before) => [...before, entry]);
+          return entry;
+        },
+      },
+      who,
+      setWho,
+      apply: (patches: readonly Patch[]) => {
+        const next = patched(run, patches);
+        if ('fault' in next) return next.fault;
+        setRun(next.run);
+        return undefined;
+      },
+      putJob: (change) => {
+        setJob({ ...job, ...change });
+        return undefined;
+      },
+      reach,
+      setReach,
+    };
+    return <ProtectionContext.Provider value={edit}>{tab}</ProtectionContext.Provider>;
+  }
+  seen.unmount = onPage(<Bench />).unmount;
+  return seen;
+}

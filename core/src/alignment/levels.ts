@@ -1,0 +1,141 @@
+import type { Product } from '../catalogue';
+import type { Reach, Run } from '../job';
+import { extent, groundsAt, reachEnd, type Grounds } from './ground';
+
+/** Every level that matters at one station, metres. */
+export interface Levels extends Grounds {
+  /** Inside bottom of the pipe; underside of a cable. */
+  invert: number;
+  /** Top outside of the line. */
+  crown: number;
+  /** Trench bottom: underside of the lowest line − bedding. */
+  bottom: number;
+  /** Ground − bottom. */
+  depth: number;
+  /** The lower of ground and finished ground − crown: cover must hold against both. */
+  cover: number;
+}
+
+/**
+ * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts. A bore does not follow
+ * the ground: between the ends of its reach, where its cover holds, it is straight.
+ * Source: trench bottom = invert − wall thickness − bedding, less what other lines of the reach lie lower; depth = ground − bottom;
+ * cover = ground − top outside.
+ * @param grounds ground levels at the station when the caller has them already.
+ */
+export function levelsAt(run: Run, product: Product, reach: Reach, station: number, grounds = groundsAt(run.stations, station)): Levels {
+  const { ground, finished } = grounds;
+  const lower = Math.min(ground, finished);
+  const invert =
+    reach.levels.kind === 'gravity'
+      ? invertBetween(run.inverts, station)
+      : (reach.method.kind === 'bored' ? chordOf(run, reach, station) : lower) - reach.levels.cover - product.od + product.wall;
+  const crown = invert - product.wall + product.od;
+  const bottom = invert - product.wall - dropIn(run, reach) - reach.bedding;
+  return { ground, finished, invert, crown, bottom, depth: ground - bottom, cover: lower - crown };
+}
+
+/**
+ * How far the lowest line of a reach lies under the leading one, metres. The whole reach is dug to it, also where that line goes only part of
+ * the way: the bottom steps where reaches meet and nowhere else.
+ */
+function dropIn(run: Run, reach: Reach): number {
+  let drop = 0;
+  for (const laying of run.laid) {
+    if (-laying.up <= drop) continue;
+    if ((laying.to ?? Infinity) > reach.from && (laying.from ?? -Infinity) < reachEndOf(run, reach)) drop = -laying.up;
+  }
+  return drop;
+}
+
+/** Where a reach ends, metres. */
+const reachEndOf = (run: Run, reach: Reach): number =>
+  reachEnd(
+    run,
+    run.reaches.findIndex((other) => other.from === reach.from),
+  );
+
+/** The lower ground at both ends of a reach, straight between, metres. */
+function chordOf(run: Run, reach: Reach, station: number): number {
+  const [from, to] = [reach.from, reachEndOf(run, reach)];
+  const at = (end: number) => {
+    const { ground, finished } = groundsAt(run.stations, end);
+    return Math.min(ground, finished);
+  };
+  return at(from) + ((at(to) - at(from)) * (station - from)) / (to - from);
+}
+
+/** Invert between the fixed levels; past the first and last it goes on at their gradient, metres. */
+function invertBetween(inverts: Run['inverts'], station: number): number {
+  const inside = Math.min(
+    inverts.length - 2,
+    Math.max(
+      0,
+      inverts.findLastIndex((level) => level.station <= station),
+    ),
+  );
+  const [a, b] = [inverts[inside], inverts[inside + 1]] as [Run['inverts'][number], Run['inverts'][number]];
+  return a.invert + ((b.invert - a.invert) * (station - a.station)) / (b.station - a.station);
+}
+
+/** Index of the reach that holds at a station; at a boundary the one that begins there. */
+export function reachIndexAt(run: Pick<Run, 'reaches'>, station: number): number {
+  let index = 0;
+  while (index + 1 < run.reaches.length && (run.reaches[index + 1] as Reach).from <= station) index++;
+  return index;
+}
+
+/** Levels at a station by the reach that holds there. */
+export const levelsOn = (run: Run, product: Product, station: number): Levels =>
+  levelsAt(run, product, run.reaches[reachIndexAt(run, station)] as Reach, station);
+
+/** A stretch of even gradient. `fall` is per metre, positive when the line falls towards the end of the run. */
+export interface Leg {
+  from: number;
+  to: number;
+  start: number;
+  end: number;
+  fall: number;
+}
+
+/** The line's gravity stretches, broken where the gradient may change; ascending. Inverts in metres. */
+export function legsOf(run: Run): Leg[] {
+  if (run.inverts.length < 2) return [];
+  return run.reaches
+    .flatMap((reach, index): Leg[] => {
+      if (reach.levels.kind !== 'gravity') return [];
+      const [from, to] = [reach.from, reachEnd(run, index)];
+      const stations = [from, ...run.inverts.map(({ station }) => station).filter((station) => station > from && station < to), to];
+      return stations.slice(1).map((end, i) => legBetween(run, stations[i] as number, end));
+    })
+    .reduce<Leg[]>((legs, leg) => {
+      const before = legs.at(-1);
+      // A reach boundary is no break when no level is fixed there.
+      if (before && before.to === leg.from && Math.abs(before.fall - leg.fall) < 1e-9)
+        return [...legs.slice(0, -1), legBetween(run, before.from, leg.to)];
+      return [...legs, leg];
+    }, []);
+}
+
+function legBetween(run: Run, from: number, to: number): Leg {
+  const [start, end] = [invertBetween(run.inverts, from), invertBetween(run.inverts, to)];
+  return { from, to, start, end, fall: (start - end) / (to - from) };
+}
+
+/**
+ * Which way a gravity line runs: 1 when it falls towards the end of the run, −1 towards the start; by its two outermost fixed levels.
+ * A level line counts as falling towards the end.
+ */
+export function flowDirection(run: Pick<Run, 'inverts'>): 1 | -1 {
+  const [first, last] = [run.inverts[0], run.inverts.at(-1)];
+  return first && last && last.invert > first.invert ? -1 : 1;
+}
+
+/** A run that falls straight between an invert at each end, all its reaches by gravity. */
+export const fallingRun = (run: Run, start: number, end: number): Pick<Run, 'inverts' | 'reaches'> => ({
+  inverts: [
+    { station: extent(run).start, invert: start, keep: false },
+    { station: extent(run).end, invert: end, keep: false },
+  ],
+  reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })),
+});

@@ -1,0 +1,98 @@
+import { demoFile, demoFor } from '../demo';
+import { dayAfter } from '../clearance';
+import { sketchOf, summarise } from '../studies/compare';
+import { jobGate, kindsEntered, runGate } from './dig';
+import { applyPatches, blankJob, blankExisting, type Job, type Run } from '../job';
+import { extent, levelsOn } from '../alignment';
+import { planRun } from '../plan/plan';
+import { findProduct } from '../catalogue';
+import { levelRun, withInverts } from '../testing';
+
+const today = '2026-11-02';
+const { job, runs } = demoFile;
+const [drain, supply] = runs as [Run, Run, Run, Run];
+const stopsOf = (gate: ReturnType<typeof jobGate>) => gate.reasons.filter(({ state }) => state === 'stop').map(({ what }) => what);
+
+describe('the gate of a whole job', () => {
+  test('the demo is shut for four reasons, and each run for its own', () => {
+    expect(stopsOf(jobGate(job, runs, today))).toEqual([
+      'Telecom has not answered',
+      'Ask the owner about yard lights and outbuildings',
+      'Nobody has walked the route and the way in',
+      'Pontoon supply: Old fuel line is within 0.30 m of the new line',
+    ]);
+    expect(stopsOf(runGate(job, drain, planRun(job, drain), [supply], today))).toHaveLength(3);
+  });
+  test('a marked line may be entered on any run of the job', () => {
+    expect(kindsEntered(runs)).toEqual(new Set(['water', 'fuel']));
+    const bare = { ...drain, existing: [] };
+    const alone = stopsOf(runGate(job, bare, planRun(job, bare), [], today));
+    expect(alone.some((what) => what.startsWith('Water marked lines'))).toBe(true);
+    expect(stopsOf(runGate(job, bare, planRun(job, bare), [supply], today)).some((what) => what.startsWith('Water marked'))).toBe(false);
+  });
+  test('a kind seen to be another when exposed counts as what it was seen to be', () => {
+    const found = {
+      result: 'found' as const,
+      at: '2026-11-02T09:00:00Z',
+      by: 'me',
+      station: 5,
+      cover: 0.5,
+      size: 0.05,
+      kind: 'gas' as const,
+      note: '',
+    };
+    expect(kindsEntered([{ existing: [{ ...blankExisting('A', 5), exposures: [found] }] }])).toEqual(new Set(['gas']));
+  });
+  test('a run that cannot be dug as it stands keeps it shut, and says why', () => {
+    const air = withInverts(drain, 9, 8);
+    const [first] = jobGate(job, [air], today).reasons.filter(({ id }) => id === '0.plan');
+    expect(first).toMatchObject({
+      state: 'stop',
+      what: 'Wash-down drain cannot be dug as it stands',
+      why: expect.stringContaining('at or above the ground') as string,
+    });
+  });
+  test('the permit of the demo runs out with the days', () => {
+    expect(jobGate(job, runs, dayAfter(today, 13)).reasons.find(({ id }) => id === 'permit')?.state).toBe('stop');
+    expect(jobGate(demoFor(dayAfter(today, 13)).job, runs, dayAfter(today, 13)).reasons.find(({ id }) => id === 'permit')?.state).toBe(
+      'ok',
+    );
+  });
+  test('a machine too heavy for the gangway shuts it', () => {
+    const heavy: Job = { ...job, machine: 't27' };
+    expect(stopsOf(jobGate(heavy, runs, today)).some((what) => what.startsWith('Gangway: bears 2500 kg'))).toBe(true);
+  });
+});
+
+describe('plans in numbers', () => {
+  test('dig, pits and hand dig add up; a shield takes no stop but a bedding', () => {
+    const plan = planRun(job, drain);
+    const summary = summarise(plan);
+    expect(summary.dig).toBeCloseTo(plan.volumes.trench + plan.pits.reduce((sum, pit) => sum + pit.dig, 0), 9);
+    expect(summary.handDig).toBeCloseTo(plan.handWindows[0]?.volume ?? 0, 12);
+    expect(summary.stops).toBe(plan.findings.filter(({ severity }) => severity === 'stop').length);
+    const fix = plan.findings.find(({ id }) => id === 'guard.protection.1')?.fixes[1];
+    expect(summarise(planRun(job, applyPatches(drain, fix?.patches ?? []))).stops).toBe(summary.stops - 1);
+  });
+  test('over the protection depth: UK 1.2 m on 0.02 falling ground is passed where the depth says', () => {
+    // Depth 1.0 + 0.02·s: 1.2 m at 10 m of 100.
+    const run = withInverts(
+      {
+        ...levelRun({ length: 100 }),
+        stations: [
+          { station: 0, ground: 10 },
+          { station: 100, ground: 12 },
+        ],
+      },
+      9.1047,
+      9.1047,
+    );
+    expect(summarise(planRun(blankJob('Test', 'UK'), run)).overProtection).toBeCloseTo(90, 6);
+  });
+  test('a sketch runs from end to end and shows what the levels say, also of a line that cannot be dug', () => {
+    const { points } = sketchOf(job, withInverts(drain, 9, 8));
+    expect([points[0]?.station, points.at(-1)?.station]).toEqual([extent(drain).start, extent(drain).end]);
+    const middle = points[120]!;
+    expect(middle.bottom).toBeCloseTo(levelsOn(withInverts(drain, 9, 8), findProduct('drain-160'), 24).bottom, 12);
+  });
+});

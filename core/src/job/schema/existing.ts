@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { evidenceIds, utilityKinds } from '../../catalogue';
+import { cover, moment, person, station, text, words } from './basics';
+
+/** Below this angle a crossing is dealt with as a parallel line, radians (10°). */
+export const LEAST_CROSSING = Math.PI / 18;
+
+const size = z.number().min(0.005, 'A line is at least 5 mm thick.').max(5, 'A line is at most 5 m thick.');
+
+/** What a dig for a line brought: where its top was met, or how deep was searched in vain. Entries stay; the newest counts. */
+const exposureSchema = z.discriminatedUnion('result', [
+  z.strictObject({
+    result: z.literal('found'),
+    at: moment,
+    by: person,
+    station,
+    cover,
+    size,
+    kind: z.enum(utilityKinds),
+    note: words(500),
+  }),
+  z.strictObject({ result: z.literal('notFound'), at: moment, by: person, depth: cover, note: words(500) }),
+]);
+
+/**
+ * A line that lies in the ground already. `angle` is from the run's direction to the line, anticlockwise, radians;
+ * `offset` is right positive, from the centre line. `join` says that the run is to be connected to it.
+ */
+export const existingLineSchema = z
+  .strictObject({
+    name: text(80),
+    kind: z.enum(utilityKinds),
+    size,
+    coverMin: cover,
+    coverMax: cover,
+    evidence: z.enum(evidenceIds),
+    where: z.discriminatedUnion('kind', [
+      z.strictObject({
+        kind: z.literal('crossing'),
+        station,
+        angle: z
+          .number()
+          .min(LEAST_CROSSING, 'Below 10° (0.1745 rad) it runs along the trench: enter it as parallel.')
+          .max(Math.PI - LEAST_CROSSING + 1e-9, 'The angle is at most 170° (2.967 rad); past that it runs along the trench.'),
+      }),
+      z.strictObject({
+        kind: z.literal('parallel'),
+        from: station,
+        to: station,
+        offset: z.number().min(-100, 'At most 100 m away.').max(100, 'At most 100 m away.'),
+      }),
+    ]),
+    join: z.boolean(),
+    exposures: z.array(exposureSchema).max(50, 'At most 50 records a line.'),
+  })
+  .superRefine((line, context) => {
+    if (line.coverMin > line.coverMax)
+      context.addIssue({ code: 'custom', path: ['coverMax'], message: 'The greatest cover is less than the least; swap them.' });
+    if (line.where.kind === 'parallel' && line.where.from >= line.where.to)
+      context.addIssue({
+        code: 'custom',
+        path: ['where', 'to'],
+        message: 'It ends where it begins or before; give the greater station second.',
+      });
+  });
+
+/** How far the clear-by-layers steps of a window have been ticked off. `lines` are the names of the lines in it. */
+export const clearingSchema = z.strictObject({
+  lines: z.array(text(80)).min(1).max(100),
+  done: z.int().min(0).max(1000),
+});
+
+export type ExistingLine = z.infer<typeof existingLineSchema>;
+export type Exposure = z.infer<typeof exposureSchema>;
+export type Clearing = z.infer<typeof clearingSchema>;

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { station, text, words } from './basics';
+
+/** Activities whose pace a crew logs, and what they are counted in. */
+export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move'] as const;
+export type Activity = (typeof activities)[number];
+
+/** How fast this crew works: people, hours a shift, minutes worked in an hour; and what it measured itself. */
+export const paceSchema = z.strictObject({
+  people: z.int().min(1, 'One person at least.').max(40, 'At most 40 people.'),
+  shift: z.number().min(1, 'A shift is at least 1 h.').max(24, 'A shift is at most 24 h.'),
+  minutes: z.number().min(10, 'At least 10 minutes in an hour.').max(60, 'At most 60 minutes in an hour.'),
+  /** `amount` in m³ (dig, hand, bed, fill), m (lay), pieces (protect) or moves, done in `hours` of the machine or the crew. */
+  logged: z
+    .array(
+      z.strictObject({
+        activity: z.enum(activities),
+        amount: z.number().min(0.01, 'More than nothing was done.').max(1e5, 'At most 100,000.'),
+        hours: z.number().min(0.01, 'It took some time.').max(1e4, 'At most 10,000 h.'),
+        note: words(120),
+      }),
+    )
+    .max(200, 'At most 200 entries.'),
+  /** What carries spoil: m³ loose, and kilograms a lorry may carry. */
+  barrow: z.number().min(0.02, 'A barrow holds at least 20 l.').max(2, 'A barrow or dumper holds at most 2 m³.'),
+  lorry: z.strictObject({
+    volume: z.number().min(0.5, 'A lorry holds at least 0.5 m³.').max(60, 'A lorry holds at most 60 m³.'),
+    payload: z.number().min(200, 'A lorry carries at least 200 kg.').max(60_000, 'A lorry carries at most 60 t.'),
+  }),
+});
+
+const stretch = { from: station, to: station };
+const sides = z.enum(['left', 'right', 'both']);
+
+/** Where machine, heaps and drums have to make do. Stations in metres. */
+export const logisticsSchema = z.strictObject({
+  /** No machine here: dug by hand and barrowed. */
+  byHand: z.array(z.strictObject({ ...stretch, why: words(120) })).max(50, 'At most 50 stretches by hand.'),
+  /** No heap here: an access lane, a crossing, a drain. */
+  gaps: z.array(z.strictObject({ ...stretch, side: sides, why: words(120) })).max(50, 'At most 50 gaps between heaps.'),
+  /** Tar, fuel, old fill: kept apart, never put back. */
+  suspect: z.array(z.strictObject({ ...stretch, what: text(120) })).max(50, 'At most 50 stretches of suspect ground.'),
+  /** Room for a heap away from the run, m³ loose, nearest to a station. */
+  stockpile: z
+    .strictObject({ station, room: z.number().min(0, 'Room cannot be less than nothing.').max(1e5, 'At most 100,000 m³.') })
+    .nullable(),
+  /** Cable on the drums to hand, metres each; a line not named comes on drums of its usual length. */
+  drums: z
+    .array(
+      z.strictObject({
+        product: z.string().min(1).max(60),
+        lengths: z
+          .array(z.number().min(1, 'A drum holds at least 1 m.').max(20_000, 'A drum holds at most 20 km.'))
+          .min(1, 'Give a length.')
+          .max(40, 'At most 40 drums.'),
+      }),
+    )
+    .max(20, 'At most 20 kinds of cable.'),
+  /** Working days from the start until the line is on site. */
+  delivery: z.number().min(0, 'Days cannot be less than nothing.').max(365, 'At most a year.'),
+  /** Share of days lost to weather. */
+  lost: z.number().min(0, 'A share is 0 to 0.9.').max(0.9, 'A share is 0 to 0.9.'),
+});
+
+export type Pace = z.infer<typeof paceSchema>;
+export type Logistics = z.infer<typeof logisticsSchema>;

@@ -1,0 +1,58 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { demoFile } from '../../demo';
+import { planRun } from '../../plan/plan';
+import { FILE_VERSION, readJobFile, upgradeJob, upgradeRun, type JobFile } from '..';
+
+/** The demonstration as it was written in each format, and what its program made of it. */
+interface Written {
+  file: { version: number; runs: { name: string }[] };
+  means: { name: string; trench: number; deepest: number }[];
+}
+const written = (version: number): Written =>
+  JSON.parse(readFileSync(join(__dirname, 'history', `format${version}.json`), 'utf8')) as Written;
+
+describe.each([1, 2, 3, 4, 5])('a file of format %d', (version) => {
+  const { file, means } = written(version);
+  const now = readJobFile(JSON.stringify(file));
+
+  test('opens as one of today’s', () => {
+    expect(file.version).toBe(version);
+    expect(now.version).toBe(FILE_VERSION);
+    expect(now.runs.map(({ name }) => name)).toEqual(file.runs.map(({ name }) => name));
+  });
+  test.each(means.map((meant) => [meant.name, meant] as const))('“%s” means the same: as much is dug, as deep', (name, meant) => {
+    const run = now.runs.find((one) => one.name === name) as JobFile['runs'][number];
+    const plan = planRun(now.job, run);
+    expect(plan.volumes.trench).toBeCloseTo(meant.trench, 6);
+    expect(plan.deepest.depth).toBeCloseTo(meant.deepest, 9);
+  });
+  test('comes out the same every time it is opened, on every device', () => expect(readJobFile(JSON.stringify(file))).toEqual(now));
+  test('stays as it is once it is of today’s', () => {
+    for (const run of now.runs) expect(upgradeRun(run)).toBe(run);
+    expect(upgradeJob(now.job)).toBe(now.job);
+  });
+});
+
+test('the first format’s levels: a cover for every reach, or inverts at both ends', () => {
+  const [drain, supply] = readJobFile(JSON.stringify(written(1).file)).runs;
+  expect(drain?.reaches.every(({ levels }) => levels.kind === 'gravity')).toBe(true);
+  expect(drain?.inverts.map(({ station, invert }) => [station, invert])).toEqual([
+    [0, 2.86],
+    [48, 2.06],
+  ]);
+  expect(supply).toMatchObject({ inverts: [], reaches: [{ levels: { kind: 'cover' } }] });
+});
+
+test('a broken one is still refused with its field', () => {
+  const { file } = written(1) as unknown as { file: { runs: { profile: object }[] } };
+  const broken = { ...file, runs: file.runs.map((run) => ({ ...run, profile: { kind: 'cover', cover: -1 } })) };
+  expect(() => readJobFile(JSON.stringify(broken))).toThrow('runs[0].reaches[0].levels.cover: Cover cannot be less than nothing.');
+});
+
+test('what is new already, or nothing of ours, is left as it is', () => {
+  const [run] = demoFile.runs;
+  expect(upgradeRun(run)).toBe(run);
+  expect(upgradeJob(demoFile.job)).toBe(demoFile.job);
+  for (const value of [null, 7, 'run', [1]]) expect([upgradeRun(value), upgradeJob(value)]).toEqual([value, value]);
+});

@@ -1,0 +1,142 @@
+import { beddingIds, beddings, products, type Product } from '../../catalogue';
+import { placedLines, linesIn, machinesFor, productOf, type Job, type Patch, type Reach, type Run } from '../../job';
+import { findGrade } from '../../alignment/grade';
+import { isOpen, reachEnd } from '../../alignment';
+import type { Solver } from '../../lp';
+import { arrangeLines } from '../../trench';
+import { protectionOptions } from '../protection';
+import type { Plan } from '../../plan/plan';
+import { formatLength, type UnitSystem } from '../../units';
+
+/** What a try changes. `fix`: offered by a finding of the plan. */
+export const alternativeKinds = ['fix', 'width', 'protection', 'machine', 'line', 'bed', 'arrangement', 'grade', 'spoil'] as const;
+export type AlternativeKind = (typeof alternativeKinds)[number];
+
+/** Something to try: changes to the job and to the run. */
+export interface Try {
+  kind: AlternativeKind;
+  label: string;
+  job: Patch[];
+  run: Patch[];
+}
+
+const centimetreUp = (value: number) => Math.ceil(value * 100 - 1e-6) / 100;
+const set = (index: number, key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
+
+/** Bores this far apart, as a logarithm, may stand in for each other: a 22 mm copper for a 32 mm plastic tube. */
+const LIKE = 0.55;
+/** Nearest kin of a line: same kind and family, about as wide inside, cheapest first. */
+const kin = (product: Product, own: readonly Product[]): Product[] =>
+  [...own, ...products]
+    .filter(
+      ({ id, kind, family, dn }) =>
+        id !== product.id && kind === product.kind && family === product.family && Math.abs(Math.log(dn / product.dn)) < LIKE,
+    )
+    .sort((a, b) => a.price - b.price)
+    .slice(0, 3);
+
+/**
+ * Everything worth trying on a run, piece by piece, so that the caller can tell how far it is: the plan's own fixes, and each part of the plan another way.
+ */
+export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined): (() => Try[])[] {
+  const { units } = job;
+  const lines = placedLines(job, run);
+  const open = run.reaches.map((reach, index) => ({ reach, index })).filter(({ reach }) => isOpen(reach));
+  const where = (index: number) => (open.length > 1 ? ` from ${formatLength((run.reaches[index] as Reach).from, units)}` : '');
+  return [
+    () => plan.findings.flatMap(({ fixes }) => fixes.map(({ label, patches }): Try => ({ kind: 'fix', label, job: [], run: patches }))),
+    () => widths(run, plan, units, where),
+    () =>
+      machinesFor(job).flatMap(({ id, machine }): Try[] =>
+        id === job.machine
+          ? []
+          : [{ kind: 'machine', label: `Take the ${machine.name}`, job: [{ path: ['machine'], value: id }], run: [] }],
+      ),
+    () => beds(job, run, where),
+    () =>
+      run.laid.flatMap((laying, index) =>
+        kin(productOf(job, run, index), job.products).map((other): Try => ({
+          kind: 'line',
+          label: `${laying.name}: ${other.name}`,
+          job: [],
+          run: [{ path: ['laid', index, 'product'], value: other.id }],
+        })),
+      ),
+    () =>
+      (['left', 'right', 'both'] as const).flatMap((side): Try[] =>
+        side === run.spoil.side
+          ? []
+          : [
+              {
+                kind: 'spoil',
+                label: `Spoil ${side === 'both' ? 'on both sides' : `on the ${side}`}`,
+                job: [],
+                run: [{ path: ['spoil', 'side'], value: side }],
+              },
+            ],
+      ),
+    ...open.map(
+      ({ index }) =>
+        () =>
+          protectionOptions(job, run, index)
+            .filter(({ feasible }) => feasible)
+            .map(({ name, kit, patches }): Try => ({
+              kind: 'protection',
+              label: `${name}${kit ? `: ${kit.name}` : ''}${where(index)}`,
+              job: [],
+              run: patches,
+            })),
+    ),
+    ...open.map(({ reach, index }) => () => {
+      const here = linesIn(lines, reach.from, reachEnd(run, index));
+      return here.length < 2 ? [] : arrangements(job, run, index, where);
+    }),
+    () => (solver && open.some(({ reach }) => reach.levels.kind === 'gravity') ? grades(job, run, solver) : []),
+  ];
+}
+
+/** Reaches dug wider than they need be. */
+function widths(run: Run, plan: Plan, units: UnitSystem, where: (index: number) => string): Try[] {
+  return plan.widthFloors.flatMap(({ reach: index, width }): Try[] => {
+    const reach = run.reaches[index] as Reach;
+    const least = Math.max(centimetreUp(width), reach.supportWidths?.least ?? 0);
+    if (!isOpen(reach) || least >= reach.bottomWidth - 0.005) return [];
+    return [
+      { kind: 'width', label: `Narrow to ${formatLength(least, units)}${where(index)}`, job: [], run: [set(index, 'bottomWidth', least)] },
+    ];
+  });
+}
+
+/** Every other bedding that all lines of a reach may lie in. */
+function beds(job: Job, run: Run, where: (index: number) => string): Try[] {
+  const lines = placedLines(job, run);
+  return run.reaches.flatMap((reach, index) => {
+    if (!isOpen(reach)) return [];
+    const here = linesIn(lines, reach.from, reachEnd(run, index));
+    return beddingIds
+      .filter((id) => id !== reach.beddingMaterial && here.every(({ product }) => product.beds.includes(id)))
+      .map((id): Try => ({ kind: 'bed', label: `${beddings[id].name}${where(index)}`, job: [], run: [set(index, 'beddingMaterial', id)] }));
+  });
+}
+
+function arrangements(job: Job, run: Run, index: number, where: (index: number) => string): Try[] {
+  const reach = run.reaches[index] as Reach;
+  try {
+    const { offers } = arrangeLines(job, run, index, (reach.from + reachEnd(run, index)) / 2);
+    return offers.map(({ patches }, i): Try => ({
+      kind: 'arrangement',
+      label: `Arrangement ${i + 1}${where(index)}`,
+      job: [],
+      run: patches,
+    }));
+  } catch (error) {
+    // None fits: that is no way to try, and the make-up says why.
+    if (error instanceof Error && error.name === 'InputError') return [];
+    throw error;
+  }
+}
+
+function grades(job: Job, run: Run, solver: Solver): Try[] {
+  const result = findGrade(job, run, { solver });
+  return result.kind === 'found' ? [{ kind: 'grade', label: 'The line with least digging', job: [], run: result.patches }] : [];
+}

@@ -1,0 +1,99 @@
+import { accessFindings } from '../../clearance';
+import { applyPatches, InputError, jobSchema, machineOf, runSchema, type Job, type Patch, type Run } from '../../job';
+import type { Solver } from '../../lp';
+import { orderOf } from '../../order';
+import { planRun, type Plan } from '../../plan/plan';
+import { resolveRules } from '../../rules';
+import { timelineOf, programmeInputs } from '../programme';
+import { tries, type AlternativeKind } from './candidates';
+
+export { alternativeKinds, type AlternativeKind } from './candidates';
+
+/** A plan in what decides between two: money in the job's own, hours of work, metres, m³ in the bank. */
+export interface Outcome {
+  cost: number;
+  hours: number;
+  topWidth: number;
+  dig: number;
+  stops: string[];
+  cautions: number;
+}
+
+/** Something that was tried, with what comes of it. */
+export interface Alternative {
+  kind: AlternativeKind;
+  label: string;
+  job: Patch[];
+  run: Patch[];
+  after: Outcome;
+}
+
+/** A plan with its order, its days as expected, and all that stands against it, the way in included. */
+export function outcomeOf(job: Job, run: Run, plan: Plan = planRun(job, run)): Outcome {
+  const order = orderOf(job, run, plan);
+  // A machine that does not get in digs nothing.
+  const way = accessFindings(job.clearance.pinches, machineOf(job), resolveRules(job.ruleSet, job.overrides), job.units);
+  const against = [...way, ...plan.findings, ...order.findings];
+  return {
+    cost: order.total,
+    hours: timelineOf(programmeInputs(job, run, plan, order), () => 1).hours,
+    topWidth: plan.widestTop,
+    dig: plan.dig.hand + plan.dig.machine,
+    stops: against.filter(({ severity }) => severity === 'stop').map(({ what }) => what),
+    cautions: against.filter(({ severity }) => severity === 'caution').length,
+  };
+}
+
+/** What to look for. */
+export const aims = ['cost', 'hours', 'topWidth'] as const;
+export type Aim = (typeof aims)[number];
+
+/** Best first for an aim: fewest stops, then the least of it. */
+export const ranked = (found: readonly Alternative[], aim: Aim): Alternative[] =>
+  [...found].sort((a, b) => a.after.stops.length - b.after.stops.length || a.after[aim] - b.after[aim]);
+
+/**
+ * Tries the fixes on offer and every part of the plan another way, and plans each: what would make it cheaper, faster or narrower. What changes
+ * nothing, cannot be dug or would be no valid input is left out. @param onProgress told the share done and what is tried.
+ */
+export function alternatives(
+  job: Job,
+  run: Run,
+  solver: Solver | undefined,
+  onProgress: (share: number, what: string) => void = () => undefined,
+): { before: Outcome; found: Alternative[] } {
+  const plan = planRun(job, run);
+  const before = outcomeOf(job, run, plan);
+  const steps = tries(job, run, plan, solver);
+  const seen = new Set<string>();
+  const found: Alternative[] = [];
+  steps.forEach((step, i) => {
+    const list = step();
+    list.forEach((one, k) => {
+      onProgress((i + k / list.length) / steps.length, one.label);
+      const key = JSON.stringify([one.job, one.run]);
+      if (seen.has(key)) return;
+      seen.add(key);
+      const after = planned(job, run, one.job, one.run);
+      if (after && !same(after, before)) found.push({ ...one, after });
+    });
+  });
+  return { before, found };
+}
+
+function planned(job: Job, run: Run, jobPatches: Patch[], runPatches: Patch[]): Outcome | undefined {
+  const nextJob = jobSchema.safeParse(applyPatches(job, jobPatches));
+  const nextRun = runSchema.safeParse(applyPatches(run, runPatches));
+  if (!nextJob.success || !nextRun.success) return undefined;
+  try {
+    return outcomeOf(nextJob.data, nextRun.data);
+  } catch (error) {
+    if (error instanceof InputError) return undefined;
+    throw error;
+  }
+}
+
+const same = (a: Outcome, b: Outcome): boolean =>
+  a.stops.join() === b.stops.join() &&
+  a.cautions === b.cautions &&
+  (['cost', 'hours', 'topWidth', 'dig'] as const).every((key) => Math.abs(a[key] - b[key]) < 1e-6);

@@ -1,0 +1,246 @@
+import {
+  BED_BASIS,
+  beddingIds,
+  beddings,
+  coverPlate,
+  families,
+  largestGrain,
+  ROCK_BED,
+  tapeSchools,
+  type BeddingId,
+  type Product,
+} from '../catalogue';
+import { linesIn, type Finding, type Fix, type PlacedLine, type Patch, type Reach, type Run } from '../job';
+import { isOpen, reachEnd } from '../alignment';
+import { formatLength, type UnitSystem } from '../units';
+import { digWidth } from './layers';
+
+/** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
+export const grainLimit = (product: Pick<Product, 'dn'>): number => largestGrain.find(({ dn }) => product.dn <= dn)?.grain ?? 0.04;
+
+/** Least bed under the lines of a reach, metres: what each asks for, and over rock what rock asks for. */
+export const leastBed = (reach: Pick<Reach, 'soil'>, lines: readonly PlacedLine[]): number =>
+  Math.max(reach.soil === 'rock' ? ROCK_BED : 0, ...lines.map(({ product }) => product.bed));
+
+/** How badly a material suits a line: sharp edges on soft metal or sheath, grain too large for the bore, or simply not what its kind lies in. */
+export type BedFault = 'sharp' | 'grain' | 'kind';
+export function bedFault(product: Product, material: BeddingId): BedFault | undefined {
+  if (product.beds.includes(material)) return beddings[material].largest > grainLimit(product) + 1e-9 ? 'grain' : undefined;
+  return beddings[material].sharp && !product.beds.some((id) => beddings[id].sharp) ? 'sharp' : 'kind';
+}
+
+/** The first material that suits every one of the lines; undefined when none does. */
+export const materialFor = (lines: readonly PlacedLine[]): BeddingId | undefined =>
+  beddingIds.find((id) => lines.every(({ product }) => bedFault(product, id) === undefined));
+
+/** The usual layers for the lines of a reach, as changes: bed, material, fine fill, tape, wire, plates, fabric. */
+export function usualLayers(run: Run, index: number, lines: readonly PlacedLine[]): Patch[] {
+  const reach = run.reaches[index] as Reach;
+  const inReach = linesIn(lines, reach.from, reachEnd(run, index));
+  const products = inReach.map(({ product }) => product);
+  const cable = products.some(({ kind }) => kind === 'cable' || kind === 'duct');
+  const value: Reach = {
+    ...reach,
+    bedding: Math.max(leastBed(reach, inReach), 0.05),
+    beddingMaterial: materialFor(inReach) ?? reach.beddingMaterial,
+    surround: products.some(({ kind }) => kind === 'gravity') ? 0.15 : 0.1,
+    tape: { school: 'line', distance: tapeSchools.line.distance },
+    tracer: products.some(({ tracer }) => tracer),
+    plates: cable && products.some(({ family }) => family === 'mv'),
+    fabric: products.some(({ drains }) => drains),
+  };
+  return [{ path: ['reaches', index], value }];
+}
+
+/** Beds too thin, stone that does not suit what lies in it, lines nobody can find again, drains without their fabric; reach by reach. */
+export function beddingFindings(run: Run, lines: readonly PlacedLine[], units: UnitSystem): Finding[] {
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    const inReach = linesIn(lines, reach.from, reachEnd(run, index));
+    if (!isOpen(reach)) return [];
+    const finding = (id: string, severity: Finding['severity'], what: string, why: string, basis: string, fixes: Fix[]): Finding => ({
+      id: `makeup.${id}.${index}`,
+      severity,
+      chapter: 'makeup',
+      from: reach.from,
+      to: reachEnd(run, index),
+      what,
+      why,
+      basis,
+      fixes,
+    });
+    const set = (label: string, key: keyof Reach, value: unknown): Fix => ({ label, patches: [{ path: ['reaches', index, key], value }] });
+    const found: Finding[] = [];
+    const least = leastBed(reach, inReach);
+    if (reach.bedding < least - 1e-6)
+      found.push(
+        finding(
+          'bed',
+          'caution',
+          `A bed of ${formatLength(reach.bedding, units, 'size')}; ${formatLength(least, units, 'size')} is the least here`,
+          'A line that rests on hard points cracks or flattens there.',
+          BED_BASIS,
+          [set(`Bed ${formatLength(least, units, 'size')}`, 'bedding', least)],
+        ),
+      );
+    const material = beddings[reach.beddingMaterial];
+    const worst = inReach
+      .flatMap(({ name, product }) => ({ name, product, fault: bedFault(product, reach.beddingMaterial) }))
+      .sort((a, b) => RANK(a.fault) - RANK(b.fault))[0];
+    if (worst?.fault) {
+      const better = materialFor(inReach);
+      const fixes = better ? [set(beddings[better].name, 'beddingMaterial', better)] : [];
+      const fight = better ? '' : ' No one material suits all lines here: lay them in reaches or rows of their own.';
+      if (worst.fault === 'sharp')
+        found.push(
+          finding(
+            'stone',
+            'stop',
+            `${material.name} under ${worst.name}`,
+            `It moves with heat and flow, and sharp edges saw through it.${fight}`,
+            'Fine fill only round soft metal, coated pipe and cables; the owner decides',
+            fixes,
+          ),
+        );
+      else
+        found.push(
+          finding(
+            'stone',
+            'caution',
+            worst.fault === 'grain'
+              ? `${material.name} is too coarse for ${worst.name}: ${formatLength(grainLimit(worst.product), units, 'size')} at most`
+              : `${worst.name} is not usually laid in ${material.name.toLowerCase()}`,
+            `Stones larger than the pipe’s limit press on it in points; each kind of line has the bed its maker allows.${fight}`,
+            'Largest grain by bore: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above',
+            fixes,
+          ),
+        );
+    }
+    const blind = inReach.filter(({ product }) => product.tracer);
+    if (blind.length > 0 && !reach.tracer)
+      found.push(
+        finding(
+          'tracer',
+          'note',
+          `No tracer wire along ${blind.map(({ name }) => name).join(', ')}`,
+          'A locator hears metal only: without a wire the next crew cannot find it.',
+          'Usual practice for plastic and fibre',
+          [set('Lay a tracer wire', 'tracer', true)],
+        ),
+      );
+    const draining = inReach.filter(({ product }) => product.drains);
+    if (draining.length > 0 && !reach.fabric)
+      found.push(
+        finding(
+          'fabric',
+          'caution',
+          `${draining[0]?.name} has no fabric round its stone`,
+          'Fines wash in and the drain goes blind.',
+          'Non-woven fabric all round, lapped 300 mm at the top',
+          [set('Wrap it in fabric', 'fabric', true)],
+        ),
+      );
+    if (inReach.some(({ product }) => product.shapedBed))
+      found.push(
+        finding(
+          'shaped',
+          'note',
+          'Shape the top 25–50 mm of the bed to the pipe',
+          'A corrugated pipe on a flat bed carries on one line; keep the strip under it loose and compact beside it.',
+          'Usual practice for corrugated steel',
+          [],
+        ),
+      );
+    if (inReach.some(({ product }) => families[product.family].mark === 'power') && !reach.tape)
+      found.push(
+        finding(
+          'tape',
+          'note',
+          'No warning tape over the cables',
+          'Tape is what the next digger sees before the cable.',
+          tapeSchools.line.basis,
+          [set('Tape 300 mm above', 'tape', { school: 'line', distance: tapeSchools.line.distance })],
+        ),
+      );
+    return found;
+  });
+}
+const RANK = (fault: BedFault | undefined): number => (fault === 'sharp' ? 0 : fault === 'grain' ? 1 : fault === 'kind' ? 2 : 3);
+
+/** What goes over and round the lines of a reach, to bring: plates by the piece, the rest metres and m². */
+export interface Coverings {
+  plates: number;
+  tape: number;
+  tracer: number;
+  fabric: number;
+}
+
+/**
+ * Coverings of a reach as its ticks say. Source: plates = length / plate length × rows, a row for each plate's width of what lies side by side;
+ * fabric = length × (girth of the stone + lap).
+ */
+export function coveringsOf(run: Run, index: number, lines: readonly PlacedLine[]): Coverings {
+  const reach = run.reaches[index] as Reach;
+  const end = reachEnd(run, index);
+  const length = end - reach.from;
+  const inReach = linesIn(lines, reach.from, end);
+  const [left, right] = [
+    Math.min(...inReach.map(({ x, product }) => x - product.od / 2)),
+    Math.max(...inReach.map(({ x, product }) => x + product.od / 2)),
+  ];
+  const stone = reach.bedding + Math.max(...inReach.map(({ product }) => product.od)) + reach.surround;
+  const along = (lines_: readonly PlacedLine[]) =>
+    lines_.reduce((sum, { from, to }) => sum + Math.min(to, end) - Math.max(from, reach.from), 0);
+  return {
+    plates: reach.plates
+      ? Math.ceil(length / coverPlate.length - 1e-9) * Math.max(1, Math.ceil((right - left) / coverPlate.width - 1e-9))
+      : 0,
+    tape: reach.tape ? length : 0,
+    tracer: reach.tracer ? along(inReach.filter(({ product }) => product.tracer)) : 0,
+    fabric: reach.fabric ? length * fabricWidth(digWidth(reach), stone) : 0,
+  };
+}
+
+/** Fabric round a stone surround: its girth and the lap, metres a metre of trench. Source: width = perimeter + lap, lap at least 300 mm. */
+export const fabricWidth = (width: number, height: number, lap = 0.3): number => 2 * (width + height) + lap;
+
+/** What a bed lacks between two measured stations, and what tops it up. */
+export interface Shortfall {
+  /** Compacted, m³. */
+  volume: number;
+  /** To bring, loose m³, and bags of 25 kg. */
+  loose: number;
+  bags: number;
+  /** Stretches that lack something: stations and the most missing, metres. */
+  stretches: { from: number; to: number; most: number }[];
+}
+const BAG = 25;
+
+/**
+ * Bedding shortfall from thicknesses measured at stations, linear between them. Where two neighbours lie on either side of the design, only the part that
+ * lacks counts. Stations ascending, metres.
+ */
+export function beddingShortfall(
+  measured: readonly { station: number; thickness: number }[],
+  design: number,
+  width: number,
+  material: BeddingId,
+): Shortfall {
+  let volume = 0;
+  const stretches: Shortfall['stretches'] = [];
+  for (let i = 1; i < measured.length; i++) {
+    const [a, b] = [measured[i - 1], measured[i]] as [{ station: number; thickness: number }, { station: number; thickness: number }];
+    const [lackA, lackB] = [design - a.thickness, design - b.thickness];
+    if (lackA <= 0 && lackB <= 0) continue;
+    // Where the bed meets the design between the two, the triangle ends there.
+    const cross = lackA * lackB < 0 ? a.station + ((b.station - a.station) * lackA) / (lackA - lackB) : undefined;
+    const from = lackA > 0 ? a.station : (cross ?? a.station);
+    const to = lackB > 0 ? b.station : (cross ?? b.station);
+    volume += ((Math.max(0, lackA) + Math.max(0, lackB)) / 2) * (to - from) * width;
+    const last = stretches.at(-1);
+    const most = Math.max(lackA, lackB);
+    if (last && Math.abs(last.to - from) < 1e-9) Object.assign(last, { to, most: Math.max(last.most, most) });
+    else stretches.push({ from, to, most });
+  }
+  const { bulking, density } = beddings[material];
+  return { volume, loose: volume * bulking, bags: Math.max(0, Math.ceil((volume * density) / BAG - 1e-9)), stretches };
+}

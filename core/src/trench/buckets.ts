@@ -1,0 +1,89 @@
+import { bucketsOf, type Finding, type Job, type Run } from '../job';
+import { isOpen, reachEnd, type ProfileColumns } from '../alignment';
+import { formatLength, type UnitSystem } from '../units';
+import { digWidth } from './layers';
+
+/** A way to dig a width: the bucket of each pass, and how much each overlaps the one before. Metres. */
+export interface Passes {
+  buckets: number[];
+  overlap: number;
+  /** What they dig. */
+  width: number;
+}
+
+/** Passes overlap by a tooth at least, metres. */
+export const TOOTH = 0.05;
+const MOST_PASSES = 6;
+
+/** Dug wider than asked by more than this, metres, is spoil and bedding for nothing: only where nothing else digs it. */
+const TOO_WIDE = 0.05;
+const tooWide = ({ width }: Passes, floor: number): number => Number(width > floor + TOO_WIDE + 1e-9);
+
+/**
+ * Ways to dig at least `floor` and at most `ceiling` wide, best first: none that digs much too wide where another
+ * does not, fewest passes, then least dug too wide.
+ * Source: achieved width = w_b + (n − 1)(w_b − overlap), overlap at least one tooth. Two
+ * passes of the wider bucket dig whatever a pair of unlike ones would, without changing it.
+ */
+export function bucketPasses(buckets: readonly number[], floor: number, ceiling: number = Infinity): Passes[] {
+  const ways: Passes[] = [];
+  for (const bucket of buckets) {
+    if (bucket > ceiling + 1e-9) continue;
+    if (bucket >= floor - 1e-9) ways.push({ buckets: [bucket], overlap: 0, width: bucket });
+    else {
+      const passes = Math.ceil((floor - TOOTH - 1e-9) / (bucket - TOOTH));
+      if (bucket > TOOTH && passes <= MOST_PASSES)
+        ways.push({
+          buckets: Array<number>(passes).fill(bucket),
+          overlap: (passes * bucket - floor) / (passes - 1),
+          width: floor,
+        });
+    }
+  }
+  return ways.sort((a, b) => tooWide(a, floor) - tooWide(b, floor) || a.buckets.length - b.buckets.length || a.width - b.width);
+}
+
+/** Widths no bucket to hand digs without cutting more than a hand's breadth too wide, reach by reach. */
+export function bucketFindings(job: Pick<Job, 'buckets' | 'machine' | 'machines'>, run: Run, units: UnitSystem): Finding[] {
+  const buckets = bucketsOf(job);
+  return run.reaches.flatMap((reach, index): Finding[] => {
+    const asked = digWidth(reach);
+    const [best] = bucketPasses(buckets, asked, asked + TOO_WIDE);
+    if (best || !isOpen(reach)) return [];
+    const [narrowest] = buckets as [number];
+    const panels = asked - reach.bottomWidth;
+    const wider = narrowest > asked;
+    const fix = Math.ceil((narrowest - panels) * 100 - 1e-6) / 100;
+    return [
+      {
+        id: `makeup.bucket.${index}`,
+        severity: 'caution',
+        chapter: 'makeup',
+        from: reach.from,
+        to: reachEnd(run, index),
+        what: wider
+          ? `The narrowest bucket is ${formatLength(narrowest, units)}, and ${formatLength(asked, units)} is to be dug`
+          : `No bucket to hand digs ${formatLength(asked, units)} in ${MOST_PASSES} passes`,
+        why: 'What is dug too wide is filled with bedding, and supports that reach no wall hold nothing.',
+        basis: `Buckets to hand: ${buckets.map((bucket) => formatLength(bucket, units)).join(', ')}; passes overlap by ${formatLength(TOOTH, units, 'size')} at least`,
+        fixes: wider
+          ? [{ label: `Plan ${formatLength(fix, units)} wide`, patches: [{ path: ['reaches', index, 'bottomWidth'], value: fix }] }]
+          : [],
+      },
+    ];
+  });
+}
+
+/** What digging a reach wider by so much takes, m³: depth × length × `wider` (metres). */
+export function overDig(
+  { station, depth, reach }: Pick<ProfileColumns, 'station' | 'depth' | 'reach'>,
+  index: number,
+  wider: number,
+): number {
+  let area = 0;
+  for (let i = 1; i < station.length; i++) {
+    if (reach[i] !== index || reach[i - 1] !== index) continue;
+    area += (((depth[i] as number) + (depth[i - 1] as number)) / 2) * ((station[i] as number) - (station[i - 1] as number));
+  }
+  return area * wider;
+}

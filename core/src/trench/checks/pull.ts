@@ -1,0 +1,77 @@
+import { GRAVITY } from '../../units';
+import type { Product } from '../../catalogue';
+import type { Run } from '../../job';
+import { bendsOf, levelsOn } from '../../alignment';
+
+/** Friction of a sheath in a plastic duct, not greased; greased about 0.2. */
+export const FRICTION = 0.35;
+export const PULL_BASIS = 'Straight T₀ + w·L·(K·μ·cosθ ± sinθ), bend T·e^(K·μ·φ), K 1 for one cable; friction 0.35 ungreased';
+/** What one person pulls steadily, newtons. */
+export const PERSON_PULL = 250;
+
+/** A part of the way a cable is drawn along. `slope` radians, up positive; `angle` radians turned, on `radius` metres. Stations where it ends. */
+export type PullPart =
+  { kind: 'straight'; to: number; length: number; slope: number } | { kind: 'bend'; to: number; angle: number; radius: number };
+
+/** Tension after each part, newtons, and what presses sideways in bends, newtons a metre. */
+export interface Pull {
+  /** At the ends of the parts, in the order drawn. */
+  along: { station: number; tension: number }[];
+  tension: number;
+  sidewall: number;
+}
+
+/**
+ * Tension of one cable drawn along parts. Source: straight T = T₀ + w·L·(K·μ·cosθ ± sinθ), bend T·e^(K·μ·φ); a cable that would run by itself is held
+ * back, so tension never falls below nothing. Sidewall pressure T/R at the end of a bend.
+ * @param weight newtons a metre. @param k weight correction, 1 for one cable.
+ */
+export function pullAlong(parts: readonly PullPart[], from: number, weight: number, friction = FRICTION, k = 1): Pull {
+  let tension = 0;
+  let sidewall = 0;
+  const along = [{ station: from, tension }];
+  for (const part of parts) {
+    if (part.kind === 'straight')
+      tension = Math.max(0, tension + weight * part.length * (k * friction * Math.cos(part.slope) + Math.sin(part.slope)));
+    else {
+      tension *= Math.exp(k * friction * part.angle);
+      sidewall = Math.max(sidewall, part.radius > 0 ? tension / part.radius : 0);
+    }
+    along.push({ station: part.to, tension });
+  }
+  return { along, tension, sidewall };
+}
+
+/** The way between two stations of a run, drawn towards its end: bends where the drawn line turns, slopes from the levels. */
+export function pullParts(run: Run, product: Product, radius: number, from: number, to: number): PullPart[] {
+  const bends = bendsOf(run).filter(({ station }) => station > from && station < to);
+  const stations = [...new Set([from, ...run.stations.map(({ station }) => station), ...bends.map(({ station }) => station), to])]
+    .filter((station) => station >= from && station <= to)
+    .sort((a, b) => a - b);
+  const crown = (station: number) => levelsOn(run, product, station).crown;
+  return stations.slice(1).flatMap((station, i): PullPart[] => {
+    const before = stations[i] as number;
+    const slope = Math.atan2(crown(station) - crown(before), station - before);
+    const straight: PullPart = {
+      kind: 'straight',
+      to: station,
+      length: Math.hypot(station - before, crown(station) - crown(before)),
+      slope,
+    };
+    const bend = bends.find((other) => other.station === station);
+    return bend ? [straight, { kind: 'bend', to: station, angle: Math.abs(bend.turn), radius }] : [straight];
+  });
+}
+
+/** The same way drawn back from its end: parts in reverse, slopes turned. */
+export function reversed(parts: readonly PullPart[], from: number): PullPart[] {
+  const starts = [from, ...parts.map(({ to }) => to)];
+  return parts
+    .map(
+      (part, i): PullPart =>
+        ({ ...part, to: starts[i] as number, ...(part.kind === 'straight' ? { slope: -part.slope } : {}) }) as PullPart,
+    )
+    .reverse();
+}
+
+export const weightOf = ({ mass }: Pick<Product, 'mass'>): number => mass * GRAVITY;

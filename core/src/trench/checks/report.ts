@@ -1,0 +1,45 @@
+import { findProduct } from '../../catalogue';
+import { placedLines, type Job, type PlacedLine, type Run } from '../../job';
+import type { LegFlow, ProfileColumns } from '../../alignment';
+import type { Check, Of } from './along';
+import { dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
+import { flexible, floating, flowing, rigid, trafficked } from './pipeChecks';
+
+/** A line of the run with its checks, those that fail first. */
+export interface CheckedLine {
+  line: PlacedLine;
+  checks: Check[];
+  /** How a cable could be got in; empty for pipes. */
+  ways: InstallMethod[];
+}
+
+/** What the checks ask of a plan. */
+interface Planned {
+  profile: ProfileColumns;
+  flows: readonly LegFlow[];
+}
+
+/** Checks of every line of a run, along its whole way. */
+export function lineChecks(job: Job, run: Run, { profile, flows }: Planned): CheckedLine[] {
+  const lines = placedLines(job, run);
+  return lines.map((line) => {
+    const of: Of = { job, run, profile, lines, line };
+    const checks = [
+      ...(line.index === 0 ? flowing(of, flows) : []),
+      floating(of),
+      ...flexible(of),
+      ...rigid(of),
+      trafficked(of),
+      ...rated(of),
+      ...dropped(of),
+      ...filled(of),
+      ...pulled(of),
+    ];
+    return {
+      line,
+      checks: checks.flatMap((check) => check ?? []).sort((a, b) => RANK[a.state] - RANK[b.state]),
+      ways: line.product.kind === 'cable' ? installMethods(job, run, line, findProduct('duct-110')) : [],
+    };
+  });
+}
+const RANK = { fails: 0, note: 1, ok: 2 } as const;

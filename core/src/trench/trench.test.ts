@@ -1,0 +1,386 @@
+import { demoFile } from '../demo';
+import { findProduct } from '../catalogue';
+import {
+  applyPatches,
+  blankJob,
+  bucketsOf,
+  blankLaidLine,
+  placedLines,
+  linesIn,
+  runSchema,
+  type Finding,
+  type Job,
+  type LaidLine,
+  type Reach,
+  type Run,
+} from '../job';
+import { planRun } from '../plan/plan';
+import { resolveRules } from '../rules';
+import { sectionAt, movedLine } from '../plan/section';
+import { levelRun, refusal } from '../testing';
+import {
+  addedLine,
+  apartRule,
+  arrangeLines,
+  beddingShortfall,
+  bedFault,
+  bucketPasses,
+  coveringsOf,
+  fabricWidth,
+  futureLines,
+  grainLimit,
+  layerHeights,
+  layerLadder,
+  overDig,
+  tooCloseIn,
+  usualLayers,
+  widthCeiling,
+  widthFloor,
+} from '.';
+
+const job: Job = blankJob('Yard', 'UK');
+const lay = (product: string, change: Partial<LaidLine> = {}): LaidLine => ({ ...blankLaidLine(product, product), ...change });
+/** Level ground, nobody enters, these lines in it: 1.072 m deep under a cable of 32 mm. */
+const trench = (products: LaidLine[], reach: Partial<Reach> = {}): Run => ({
+  ...levelRun({
+    length: 40,
+    depth: 1.2,
+    entry: false,
+    bottomWidth: 0.6,
+    beddingMaterial: 'sand',
+    tape: { school: 'line', distance: 0.3 },
+    tracer: true,
+    ...reach,
+  }),
+  laid: products,
+});
+const findings = (run: Run, of = job) => planRun(of, run).findings;
+const finding = (run: Run, id: string, of = job): Finding | undefined => findings(run, of).find((item) => item.id === id);
+const mended = (run: Run, id: string, of = job): Run => runSchema.parse(applyPatches(run, finding(run, id, of)?.fixes[0]?.patches ?? []));
+
+describe('distances between lines', () => {
+  const between = (a: string, b: string, of: Pick<Job, 'ruleSet' | 'separations'> = job, entry = false) =>
+    apartRule(of, { entry }, findProduct(a), findProduct(b));
+  test('the usual 300 mm; 50 mm between alike; an earth conductor may touch its cable', () => {
+    expect(between('lv-4x25', 'data-duct-54')).toMatchObject({ across: 0.3, over: 0.3, upper: 'either' });
+    expect(between('data-duct-54', 'fibre-12').across).toBe(0.05);
+    expect(between('lv-4x25', 'earth-50').across).toBe(0);
+  });
+  test('water over a foul sewer by 300 mm, or 3 m beside it; 18 in and 10 ft in the US; which one is upper follows the order asked', () => {
+    expect(between('water-63', 'drain-110')).toMatchObject({ across: 3, over: 0.3, upper: 0 });
+    expect(between('drain-110', 'water-63')).toMatchObject({ upper: 1 });
+    expect(between('drain-110', 'water-63', blankJob('Yard', 'US'))).toMatchObject({
+      across: expect.closeTo(3.048, 9) as number,
+      over: expect.closeTo(0.4572, 9) as number,
+    });
+  });
+  test('medium-voltage circuits keep a cable’s diameter at least; two pipes somebody works beside keep the working space', () => {
+    expect(between('mv-3x95', 'mv-3x95').across).toBe(0.15);
+    expect(between('drain-300', 'drain-300', job, true)).toMatchObject({ across: 0.35, basis: 'EN 1610: working space between two pipes' });
+    expect(between('drain-300', 'drain-300').across).toBe(0.05);
+  });
+  test('what the job changed comes first, with who and why', () => {
+    const separations: Job['separations'] = [{ between: ['data', 'power'], across: 0.6, over: 0.45, by: 'owner', reason: 'their letter' }];
+    expect(between('lv-4x25', 'data-duct-54', { ...job, separations })).toMatchObject({
+      across: 0.6,
+      over: 0.45,
+      basis: 'Set for this job by owner: their letter',
+    });
+  });
+});
+
+describe('several lines in a trench', () => {
+  const near = trench([lay('lv-4x25'), lay('water-63', { x: 0.2 }), lay('data-duct-54', { up: 0.2, from: 10, to: 30 })]);
+  test('too close is a stop where both lie, with the distance missing, its basis, and a tidy-up that holds', () => {
+    expect(finding(near, 'makeup.apart.0.1')).toMatchObject({
+      severity: 'stop',
+      from: 0,
+      to: 40,
+      what: 'lv-4x25 and water-63 are 0.145 m too close',
+    });
+    expect(finding(near, 'makeup.apart.0.2')).toMatchObject({ from: 10, to: 30 });
+    expect(tooCloseIn(job, near, 0)[0]).toMatchObject({ a: 0, b: 1, missing: expect.closeTo(0.3 + 0.016 + 0.0315 - 0.2, 9) as number });
+    expect(tooCloseIn(job, trench([lay('lv-4x25')]), 0)).toEqual([]);
+    expect(findings(mended(near, 'makeup.apart.0.1')).filter(({ id }) => id.startsWith('makeup.apart'))).toEqual([]);
+  });
+  test('where somebody works beside two pipes in one reach, their room is kept in all of them, and the tidy-up holds in all', () => {
+    const pipes = trench([lay('lv-4x25'), lay('drain-110', { x: 0.4 }), lay('drain-300', { x: 0.5 })]);
+    const [first] = pipes.reaches as [Reach];
+    const two = {
+      ...pipes,
+      reaches: [
+        { ...first, entry: false },
+        { ...first, from: 20, entry: true },
+      ],
+    };
+    // Beside each other they lack 0.35 + 0.2275 − 0.1, one over the other 0.3 + 0.11: the lesser counts.
+    expect(finding(two, 'makeup.apart.1.2')).toMatchObject({ what: 'drain-110 and drain-300 are 0.41 m too close' });
+    expect(findings(mended(two, 'makeup.apart.1.2')).filter(({ id }) => id.startsWith('makeup.apart'))).toEqual([]);
+  });
+  test('a line lower than the leading one takes the bottom of its reach down with it', () => {
+    const low = trench([lay('lv-4x25'), lay('water-63', { x: 0.35, up: -0.2, from: 0, to: 10 })]);
+    expect(sectionAt(job, low, 35).depth).toBeCloseTo(sectionAt(job, trench([lay('lv-4x25')]), 35).depth + 0.2, 9);
+    expect(sectionAt(job, low, 35).lines.map(({ index }) => index)).toEqual([0]);
+    expect(sectionAt(job, low, 5).lines).toHaveLength(2);
+  });
+  test('each line’s own cover is held to what its kind wants', () => {
+    const high = trench([lay('lv-4x25'), lay('water-63', { x: 0.35, up: 0.7 })]);
+    expect(finding(high, 'makeup.cover.0.1')?.what).toContain('water-63: cover is');
+  });
+  test('the pipes’ volume counts where they lie: half the way is half of it', () => {
+    const volume = (laying: LaidLine) =>
+      planRun(job, trench([lay('lv-4x25'), laying])).volumes.pipe - planRun(job, trench([lay('lv-4x25')])).volumes.pipe;
+    expect(volume(lay('drain-110', { x: 0.3, from: 10, to: 30 }))).toBeCloseTo(volume(lay('drain-110', { x: 0.3 })) / 2, 9);
+    expect(volume(lay('drain-110', { x: 0.3 }))).toBeCloseTo((Math.PI / 4) * 0.11 ** 2 * 40, 9);
+  });
+  test('fine fill lies round each row, common fill between rows far apart', () => {
+    const lines = placedLines(job, trench([lay('lv-4x25'), lay('data-duct-54', { up: 0.6 })]));
+    const { bands } = layerHeights({ bedding: 0.1, surround: 0.15 }, lines);
+    expect(bands).toEqual([
+      { from: 0, to: expect.closeTo(0.1 + 0.032 + 0.15, 9) },
+      { from: expect.closeTo(0.6, 9), to: expect.closeTo(0.7 + 0.054 + 0.15, 9) },
+    ]);
+  });
+  test('a line dragged in the section keeps to the millimetre; the leading one goes sideways only', () => {
+    const run = trench([lay('lv-4x25'), lay('water-63')]);
+    const section = sectionAt(job, run, 5);
+    const [lead] = section.lines;
+    const centre = { x: 0.12345, y: (lead?.centre.y ?? 0) - 0.016 + 0.25 + 0.0315 };
+    expect(applyPatches(run, movedLine(run, section, 1, centre)).laid[1]).toMatchObject({ x: 0.123, up: 0.25 });
+    expect(applyPatches(run, movedLine(run, section, 0, centre)).laid[0]).toMatchObject({ x: 0.123, up: 0 });
+  });
+  test('a further line starts over the leading one, clear of it, under a name that is free', () => {
+    const run = trench([lay('lv-4x25', { name: 'Line 2' })]);
+    expect(addedLine(job, run)).toMatchObject({ name: 'Line 3', up: expect.closeTo(0.332, 9) as number });
+  });
+  test('a line nobody knows is named, in the plan and in a file', () => {
+    expect(refusal(() => planRun(job, trench([lay('own-rope')])))).toContain('“own-rope” is neither in the catalogue');
+  });
+});
+
+describe('arrangements offered', () => {
+  const joint = trench([lay('lv-4x25', { name: 'Power' }), lay('water-63', { name: 'Water' }), lay('data-duct-54', { name: 'Data' })]);
+  test('best first, each with what it hangs on and the order of laying; taking one leaves no line too close and no cover short', () => {
+    const { offers, present } = arrangeLines(job, joint, 0, 0);
+    expect(present).toBeCloseTo(0.6 * 1.072, 9);
+    expect(offers.map(({ area }) => area)).toEqual([...offers.map(({ area }) => area)].sort((a, b) => a - b));
+    expect(offers[0]?.order[0]).toMatch(/^Dig to .*, bed 0.10 m, lay /);
+    for (const { patches } of offers) {
+      const taken = runSchema.parse(applyPatches(joint, patches));
+      expect(findings(taken).filter(({ chapter }) => chapter === 'makeup')).toEqual([]);
+    }
+  });
+  test('a drain keeps its level: the others go where it leaves room', () => {
+    const drain = {
+      ...trench([lay('drain-110'), lay('lv-4x25')]),
+      ...{
+        inverts: [
+          { station: 0, invert: 9, keep: true },
+          { station: 40, invert: 8.6, keep: true },
+        ],
+      },
+    };
+    const falling: Run = { ...drain, reaches: drain.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })) };
+    const taken = applyPatches(falling, arrangeLines(job, falling, 0, 20).offers[0]?.patches ?? []);
+    expect(taken.inverts).toEqual(falling.inverts);
+    expect(findings(taken).filter(({ id }) => id.startsWith('makeup.apart') || id.startsWith('makeup.width'))).toEqual([]);
+  });
+  test('nothing fits between supports too narrow: the sentence says what they need and what there is', () => {
+    const tight = trench(joint.laid, { supportWidths: { least: 0.2, most: 0.21, source: 'hire list' } });
+    const slot = { ...job, buckets: [0.3] };
+    expect(refusal(() => arrangeLines(slot, tight, 0, 0))).toBe(
+      'They need 0.30 m at least, and there is 0.21 m: Supports open to no more: hire list. Widen that, or lay fewer lines.',
+    );
+  });
+  test('a bored reach is not arranged', () => {
+    const bored = trench(joint.laid, {
+      method: { kind: 'bored', bore: 0.2, rod: 1.5, launch: { length: 2, width: 1 }, receiving: { length: 1, width: 1 } },
+    });
+    expect(refusal(() => arrangeLines(job, bored, 0, 0))).toContain('bored');
+  });
+  test('what else could share it: never less to dig, what is there already left out, costs in the job’s money', () => {
+    const added = futureLines(job, joint, 0, 0);
+    expect(added.map(({ name }) => name)).not.toContain('Data');
+    for (const { area, cost } of added) {
+      expect(area).toBeGreaterThanOrEqual(-1e-9);
+      expect(cost).toBeGreaterThan(0);
+    }
+  });
+});
+
+describe('width between floor and ceiling', () => {
+  const rules = resolveRules('UK');
+  test('the floor is what the lines take off the centre, with room beside them', () => {
+    const lines = placedLines(job, trench([lay('lv-4x25', { x: -0.2 }), lay('water-63', { x: 0.2 })]));
+    expect(widthFloor(rules, lines, { ...levelRun().reaches[0]!, entry: false }, 1)).toBeCloseTo(2 * (0.2 + 0.0315 + 0.05), 9);
+  });
+  test('the ceiling is the supports’ or the corridor’s, whichever is less', () => {
+    const run = trench([lay('lv-4x25')], { supportWidths: { least: 0.5, most: 0.9, source: '' } });
+    expect(widthCeiling(run, run.reaches[0]!, 0)).toMatchObject({ width: 0.9, by: 'supports' });
+    expect(widthCeiling({ spoil: { ...run.spoil, corridorLeft: 0.4, corridorRight: 0.4 } }, run.reaches[0]!, 0.2)).toMatchObject({
+      width: expect.closeTo(0.6, 9) as number,
+      by: 'corridor',
+    });
+  });
+  test('floor over ceiling names the two that fight; a width outside the supports’ range is brought into it', () => {
+    const wide = trench([lay('lv-4x25', { x: -0.4 }), lay('water-63', { x: 0.4 })], {
+      bottomWidth: 1,
+      supportWidths: { least: 0.5, most: 0.8, source: 'hire list' },
+    });
+    expect(finding(wide, 'makeup.conflict.0')).toMatchObject({
+      severity: 'stop',
+      what: expect.stringContaining('the supports open to 0.80 m at most') as string,
+      basis: expect.stringContaining('hire list') as string,
+    });
+    const narrow = trench([lay('lv-4x25')], { bottomWidth: 0.4, supportWidths: { least: 0.5, most: 0.8, source: '' } });
+    expect(mended(narrow, 'makeup.supports.0').reaches[0]?.bottomWidth).toBe(0.5);
+    const tight = {
+      ...wide,
+      reaches: [{ ...wide.reaches[0]!, supportWidths: null }],
+      spoil: { ...wide.spoil, corridorLeft: 0.3, corridorRight: 0.3 },
+    };
+    expect(finding(tight, 'makeup.conflict.0')?.what).toContain('the corridor leaves 0.60 m');
+  });
+});
+
+describe('bucket passes', () => {
+  test('0.30 m for 0.56 to 0.60: two passes give 0.55 at most, three overlap by 0.17', () => {
+    expect(bucketPasses([0.3], 0.56, 0.6)).toEqual([{ buckets: [0.3, 0.3, 0.3], overlap: expect.closeTo(0.17, 9), width: 0.56 }]);
+    expect(0.3 + 0.3 - 0.05).toBeLessThan(0.56);
+  });
+  test('two passes of the wider bucket dig what a pair of unlike ones would', () =>
+    expect(bucketPasses([0.3, 0.45], 0.7, 0.75)[0]).toEqual({ buckets: [0.45, 0.45], overlap: expect.closeTo(0.2, 9), width: 0.7 }));
+  test('one pass of the bucket that fits; a far wider one only where nothing else digs it', () => {
+    expect(bucketPasses([0.3, 0.45, 0.9], 0.3)[0]?.buckets).toEqual([0.3]);
+    expect(bucketPasses([0.3, 0.9], 0.5)[0]?.buckets).toEqual([0.3, 0.3]);
+    expect(bucketPasses([0.9], 0.5)).toEqual([{ buckets: [0.9], overlap: 0, width: 0.9 }]);
+  });
+  test('none: wider than the ceiling, or too many passes', () => {
+    expect(bucketPasses([0.45], 0.2, 0.3)).toEqual([]);
+    expect(bucketPasses([0.1], 2)).toEqual([]);
+  });
+  test('a slot narrower than any bucket is a caution that plans the bucket’s width; own buckets take the place of the class’s', () => {
+    const slot = trench([lay('copper-22')], { bottomWidth: 0.15 });
+    expect(finding(slot, 'makeup.bucket.0')?.what).toBe('The narrowest bucket is 0.23 m, and 0.15 m is to be dug');
+    expect(mended(slot, 'makeup.bucket.0').reaches[0]?.bottomWidth).toBe(0.23);
+    expect(finding(slot, 'makeup.bucket.0', { ...job, buckets: [0.15] })).toBeUndefined();
+    expect(bucketsOf({ ...job, buckets: [0.3, 0.15] })).toEqual([0.15, 0.3]);
+  });
+  test('dug 0.1 m too wide over 40 m of 1.072 m: 4.288 m³', () =>
+    expect(overDig(planRun(job, trench([lay('lv-4x25')])).profile, 0, 0.1)).toBeCloseTo(4.288, 9));
+});
+
+describe('bedding and layers', () => {
+  test('the largest grain follows the bore', () =>
+    expect([0.1, 0.15, 0.3, 0.6, 0.7].map((dn) => grainLimit({ dn }))).toEqual([0.01, 0.014, 0.02, 0.02, 0.04]));
+  test('sharp stone under soft copper or cable stops; under plastic it is a matter of grain or kind', () => {
+    expect(bedFault(findProduct('copper-22'), 'crushed14')).toBe('sharp');
+    expect(bedFault(findProduct('lv-4x25'), 'granular')).toBe('kind');
+    expect(bedFault(findProduct('drain-110'), 'granular20')).toBe('grain');
+    expect(bedFault(findProduct('drain-160'), 'granular20')).toBeUndefined();
+    const stone = trench([lay('copper-22')], { beddingMaterial: 'crushed14' });
+    expect(finding(stone, 'makeup.stone.0')).toMatchObject({ severity: 'stop', why: expect.stringContaining('saw through') as string });
+    expect(finding(mended(stone, 'makeup.stone.0'), 'makeup.stone.0')).toBeUndefined();
+  });
+  test('over rock 150 mm; a land drain wants its fabric; plastic wants a wire, cables a tape', () => {
+    expect(finding(trench([lay('drain-110')], { soil: 'rock' }), 'makeup.bed.0')?.what).toBe('A bed of 100 mm; 150 mm is the least here');
+    const bare = trench([lay('land-drain-100'), lay('water-63', { x: 0.2 }), lay('lv-4x25', { x: -0.2 })], {
+      tape: null,
+      tracer: false,
+      beddingMaterial: 'granular',
+    });
+    for (const id of ['fabric', 'tracer', 'tape']) expect(finding(mended(bare, `makeup.${id}.0`), `makeup.${id}.0`)).toBeUndefined();
+  });
+  test('the usual layers leave nothing of the bedding to find', () => {
+    const run = trench([lay('mv-3x95'), lay('fibre-12', { x: 0.3 })], {
+      bedding: 0.02,
+      beddingMaterial: 'crushed40',
+      tape: null,
+      tracer: false,
+    });
+    const usual = applyPatches(run, usualLayers(run, 0, placedLines(job, run)));
+    expect(usual.reaches[0]).toMatchObject({ bedding: 0.15, beddingMaterial: 'sand', plates: true, tracer: true });
+    expect(findings(usual).filter(({ id }) => /stone|bed\.|tracer|tape|fabric/.test(id))).toEqual([]);
+  });
+  test('fabric round a stone drain 0.4 × 0.5 m: 1.8 m girth and 0.3 m lap', () => expect(fabricWidth(0.4, 0.5)).toBeCloseTo(2.1, 9));
+  test('what goes over and round a reach of 40 m: 45 plates a row, tape and wire along it, fabric by girth and lap', () => {
+    const all = {
+      plates: true,
+      fabric: true,
+      tape: { school: 'line' as const, distance: 0.3 },
+      tracer: true,
+      bedding: 0.1,
+      surround: 0.15,
+    };
+    const of = (products: LaidLine[], reach: Partial<Reach> = all) => {
+      const run = trench(products, reach);
+      return coveringsOf(run, 0, placedLines(job, run));
+    };
+    expect(of([lay('lv-4x25')])).toEqual({ plates: 45, tape: 40, tracer: 0, fabric: expect.closeTo(40 * (2 * (0.6 + 0.282) + 0.3), 9) });
+    expect(of([lay('lv-4x25', { x: -0.2 }), lay('water-63', { x: 0.2, from: 10, to: 30 })])).toMatchObject({ plates: 90, tracer: 20 });
+    expect(of([lay('lv-4x25')], { plates: false, fabric: false, tape: null, tracer: false })).toEqual({
+      plates: 0,
+      tape: 0,
+      tracer: 0,
+      fabric: 0,
+    });
+  });
+  test('the ladder fills the trench without a gap, tape and surface in it', () => {
+    const supply = demoFile.runs[1] as Run;
+    const section = sectionAt(demoFile.job, supply, 0);
+    const { rungs, tape } = layerLadder(supply.reaches[0]!, linesIn(placedLines(demoFile.job, supply), 0, 0), section.depth);
+    expect(rungs.map(({ kind }) => kind)).toEqual(['bed', 'lines', 'fine', 'fill', 'bed', 'lines', 'fine', 'fill', 'surface', 'surface']);
+    rungs.slice(1).forEach((rung, i) => expect(rung.from).toBeCloseTo(rungs[i]?.to ?? NaN, 9));
+    expect([rungs[0]?.from, rungs.at(-1)?.to]).toEqual([0, section.depth]);
+    expect(tape).toBeCloseTo(0.1 + 0.363 + 0.054 + 0.3, 9);
+  });
+  test('surface layers are not filled twice: 0.3 m of topsoil on 0.6 × 40 m is 7.2 m³ less fill', () => {
+    const [bare, turfed] = [
+      trench([lay('lv-4x25')]),
+      trench([lay('lv-4x25')], { restoration: [{ material: 'topsoil', thickness: 0.3 }] }),
+    ].map((run) => planRun(job, run).volumes);
+    expect(turfed?.surface).toBeCloseTo(7.2, 9);
+    expect((bare?.fill ?? 0) - (turfed?.fill ?? 0)).toBeCloseTo(7.2, 9);
+  });
+  test('shortfall: 60 mm at 0 and 100 at 10 of 100 wanted, 0.6 m wide: ½ · 0.04 · 10 · 0.6 = 0.12 m³, 216 kg, 9 bags', () => {
+    const short = beddingShortfall(
+      [
+        { station: 0, thickness: 0.06 },
+        { station: 10, thickness: 0.1 },
+      ],
+      0.1,
+      0.6,
+      'sand',
+    );
+    expect(short).toMatchObject({
+      volume: expect.closeTo(0.12, 9) as number,
+      bags: 9,
+      stretches: [{ from: 0, to: 10, most: expect.closeTo(0.04, 9) as number }],
+    });
+    expect(short.loose).toBeCloseTo(0.12 * 1.15, 9);
+  });
+  test('thick enough beside too thin does not make up for it', () => {
+    const short = beddingShortfall(
+      [
+        { station: 0, thickness: 0.06 },
+        { station: 10, thickness: 0.14 },
+      ],
+      0.1,
+      1,
+      'sand',
+    );
+    expect(short.volume).toBeCloseTo((0.04 * 5) / 2, 9);
+    expect(short.stretches).toEqual([{ from: 0, to: expect.closeTo(5, 9), most: expect.closeTo(0.04, 9) }]);
+    expect(
+      beddingShortfall(
+        [
+          { station: 0, thickness: 0.1 },
+          { station: 10, thickness: 0.12 },
+        ],
+        0.1,
+        1,
+        'sand',
+      ),
+    ).toMatchObject({ volume: 0, bags: 0, stretches: [] });
+  });
+});

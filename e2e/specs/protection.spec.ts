@@ -1,0 +1,260 @@
+import { expect, test, type Page } from '@playwright/test';
+import { freePort } from '../../scripts/lib/postgres.mjs';
+import { startServer } from '../../scripts/lib/server.mjs';
+import { number, open, saved, startRun } from '../helpers';
+
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+const gate = (page: Page, state: 'OPEN' | 'SHUT') => page.getByRole('status', { name: new RegExp(`^Safe to enter: ${state}`) });
+const pick = async (page: Page, label: string, what: string | RegExp) => {
+  await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click();
+  await page.getByRole('menuitem', { name: what }).click();
+};
+
+/** A drain deep enough to need holding, as long as asked; on the guard screen. */
+async function deepRun(page: Page, length = 12): Promise<void> {
+  await startRun(page, { job: 'Guarded yard', run: 'Deep drain', length });
+  await open(page, 'Depth and fall');
+  await page.getByRole('textbox', { name: 'Cover over the line' }).fill('1.8');
+  await open(page, 'Width');
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('0.9');
+  await saved(page);
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+}
+
+/** A whole soil test of firm dry clay. */
+async function testSoil(page: Page, thumb: string): Promise<void> {
+  await tab(page, 'Soil');
+  await page.getByRole('button', { name: 'Test the ground' }).click();
+  await pick(page, 'Press a thumb into a fresh lump', thumb);
+  await pick(page, 'Water in the face or the floor', 'Dry');
+  for (const look of [
+    'Cracks in the face or behind the lip?',
+    'Dug before, or filled?',
+    'Traffic, piling or trains shaking it?',
+    'Layers dipping into the cut, 4:1 or steeper?',
+  ])
+    await page.getByLabel(`${look}: No`, { exact: true }).click();
+  await page.getByRole('textbox', { name: 'Tested by' }).fill('foreman');
+  await page.getByRole('button', { name: 'Sign the test' }).click();
+  await expect(page.getByRole('button', { name: 'Put this test right' }).first()).toBeVisible();
+}
+
+/** Answers every question of the inspection with yes and signs. */
+async function inspect(page: Page): Promise<void> {
+  await tab(page, 'Enter');
+  const yes = page.getByRole('region', { name: 'Inspection before the shift' }).getByText('Yes', { exact: true });
+  const count = await yes.count();
+  for (let i = 0; i < count; i++) await yes.nth(i).click();
+  const end = new Date(Date.now() + 3 * 3_600_000);
+  await page
+    .getByRole('textbox', { name: 'Shift ends' })
+    .fill(`${String(end.getHours()).padStart(2, '0')}:${String(end.getMinutes()).padStart(2, '0')}`);
+  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+}
+
+test('from the soil to the open gate and shut again by rain: shield chosen, width in conflict with the bucket mended; all of it in the book', async ({
+  page,
+}) => {
+  const databaseUrl = process.env.TAMPER_DATABASE_URL ?? '';
+  const port = await freePort();
+  let server = await startServer({ databaseUrl, port, clientDir: new URL('../../client/dist', import.meta.url).pathname });
+  await startRun(page, { job: 'Guarded yard', run: 'Deep drain', length: 12, at: server.url });
+  await open(page, 'Depth and fall');
+  await page.getByRole('textbox', { name: 'Cover over the line' }).fill('1.8');
+  await saved(page);
+  const run = page.url();
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+
+  await testSoil(page, 'Goes in easily');
+  await expect(page.getByText('Planned as type B; the tests show type C')).toBeVisible();
+  await page.getByRole('button', { name: 'Plan for type C' }).click();
+  await expect(page.getByText('Planned as type B; the tests show type C')).toHaveCount(0);
+
+  await tab(page, 'Options');
+  await expect(page.getByText('No benches in type C ground').first()).toBeVisible();
+  await expect(page.getByText('Shores alone do not hold type C ground')).toBeVisible();
+  await page.getByRole('button', { name: 'Choose: Trench shield' }).click();
+  await expect(page.getByText(/^Works, and is planned/)).toBeVisible();
+  await saved(page);
+
+  // As wide as a bucket of a metre and more would dig it in passes, the box does not reach: the run says so, and mends it.
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await open(page, 'Width');
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('3.2');
+  await expect(page.getByText(/wider than the supports allow/)).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Narrow to/ })
+    .first()
+    .click();
+  await expect(page.getByText(/wider than the supports allow/)).toHaveCount(0);
+  await expect(page.getByText(/^Best: /)).toBeVisible();
+  await saved(page);
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+
+  await expect(page.getByText('Not inspected')).toBeVisible();
+  await inspect(page);
+  await expect(gate(page, 'OPEN')).toBeVisible();
+  await page.getByRole('button', { name: 'It rained' }).click();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+
+  // The server is killed: what is entered now waits on the device, and goes out when it is back.
+  const listed = page.getByRole('list', { name: 'Entries of the book' });
+  await expect(page.getByText('not sent yet')).toHaveCount(0);
+  server.child.kill('SIGKILL');
+  await server.gone;
+  await page.getByRole('textbox', { name: 'What and where' }).fill('at the deep end');
+  await page.getByRole('button', { name: 'Ground fell or cracked' }).click();
+  await expect(page.getByText('1 entry waits on this device')).toBeVisible();
+  server = await startServer({ databaseUrl, port, clientDir: new URL('../../client/dist', import.meta.url).pathname });
+  await expect(page.getByText('1 entry waits on this device')).toHaveCount(0);
+  await page.goto(`${run}?protection=enter`);
+  for (const entry of ['Ground fell or cracked: at the deep end', 'It rained', /^Inspection, .* all \d+ in order/, /^Soil test/])
+    await expect(listed.getByText(entry)).toBeVisible();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+  await server.stop();
+});
+
+test('shores: every set is read, one that falls keeps the gate shut; a change of plan shuts it too', async ({ page }) => {
+  await deepRun(page, 6);
+  await testSoil(page, 'Dents it, goes in a little');
+  await tab(page, 'Options');
+  await page.getByRole('button', { name: 'Choose: Hydraulic shores' }).click();
+  await expect(page.getByText(/^Works, and is planned/)).toBeVisible();
+  // Half a hold test is not lost when the phone goes to sleep.
+  await tab(page, 'Enter');
+  await page.getByRole('textbox', { name: 'Pressure, MPa' }).fill('5.1');
+  await page.getByRole('button', { name: 'Add the reading' }).click();
+  await page.reload();
+  await tab(page, 'Enter');
+  await expect(page.getByText('0 min: 5.1 MPa')).toBeVisible();
+  await page.getByRole('button', { name: 'Read the practice gauge' }).click();
+  await expect(page.getByText('Holds', { exact: true })).toBeVisible();
+  await pick(page, 'Set', '2 of 3');
+  await pick(page, 'Set', '1 of 3');
+
+  await inspect(page);
+  await expect(page.getByText('Set 1: no pressure read this shift')).toBeVisible();
+  for (let set = 1; set <= 3; set++) {
+    await page.getByRole('button', { name: 'Read the practice gauge' }).click();
+    await expect(page.getByText(/^0 min: /)).toBeVisible();
+    await page.getByRole('button', { name: 'Read the practice gauge' }).click();
+    await expect(page.getByText('Holds', { exact: true })).toBeVisible();
+    await page.getByRole('button', { name: 'Enter the hold test' }).click();
+    await expect(page.getByText(/^0 min: /)).toHaveCount(0);
+  }
+  await expect(gate(page, 'OPEN')).toBeVisible();
+  await pick(page, 'Set', '2 of 3');
+  for (const pressure of ['5', '3.9']) {
+    await page.getByRole('textbox', { name: 'Pressure, MPa' }).fill(pressure);
+    await page.getByRole('button', { name: 'Add the reading' }).click();
+  }
+  await expect(page.getByText(/^Does not hold: it fell from/)).toBeVisible();
+  await page.getByRole('button', { name: 'Enter the hold test' }).click();
+  await expect(page.getByText(/^Set 2 does not hold/)).toBeVisible();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+
+  await tab(page, 'Options');
+  await page.getByRole('textbox', { name: 'Open at once' }).fill('8');
+  await saved(page);
+  await tab(page, 'Enter');
+  await expect(page.getByText('The plan changed since the inspection')).toBeVisible();
+});
+
+test('what cannot be entered says so and loses nothing; a test is put right by a new one', async ({ page }) => {
+  await deepRun(page);
+  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+  await expect(page.getByText('Say who inspected: the competent person’s name or role.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
+  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+  await expect(page.getByText(/questions are not answered/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Shift ends' }).fill('late');
+  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+  await expect(page.getByText('Say when the shift ends, like 17:00.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Inspected to' }).fill('90');
+  await expect(page.getByText('The stretch lies inside the run, the greater station second.')).toBeVisible();
+  await page.getByLabel('Could the air be bad: fuel, sewage, peat, exhaust?: It could').click();
+  await page.getByRole('textbox', { name: 'Oxygen, %' }).fill('much');
+  await page.getByRole('button', { name: 'Enter the air test' }).click();
+  await expect(page.getByText(/“much” is not a number of %/)).toBeVisible();
+
+  await testSoil(page, 'Dents it, goes in a little');
+  await expect(page.getByText(/0.0 m to 12.0 m: type B/)).toBeVisible();
+  await page.getByRole('button', { name: 'Put this test right' }).click();
+  await page.getByRole('textbox', { name: 'Layer to, down' }).fill('0');
+  await page.getByRole('button', { name: 'Sign the test' }).click();
+  await expect(page.getByText(/give the deeper one second/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Layer to, down' }).fill('2.5');
+  await pick(page, 'Water in the face or the floor', 'Seeps from it');
+  await page.getByRole('button', { name: 'Sign the test' }).click();
+  await expect(page.getByText(/0.0 m to 12.0 m: type C/)).toBeVisible();
+  await tab(page, 'Enter');
+  await expect(page.getByText(/put right later/)).toBeVisible();
+});
+
+test('beside a footing a shield does not work; the hire firm’s own table rules; the order is practised', async ({ page }) => {
+  await deepRun(page);
+  await tab(page, 'Options');
+  await page.getByRole('textbox', { name: 'What stands there' }).fill('Shed wall');
+  await page.getByRole('textbox', { name: 'From the centre line' }).fill('near');
+  await page.getByRole('button', { name: 'Add what stands there' }).click();
+  await expect(page.getByText(/“near” is not a length/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'From the centre line' }).fill('1.5');
+  await page.getByRole('textbox', { name: 'Base below ground' }).fill('0.6');
+  await page.getByRole('button', { name: 'Add what stands there' }).click();
+  await expect(page.getByText(/^Shed wall: the dig goes .* into what carries it$/).first()).toBeVisible();
+  await expect(page.getByText('An engineer: something heavy leans on it.').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Take out Shed wall' }).click();
+  await expect(page.getByText(/into what carries it/)).toHaveCount(0);
+  await page.getByRole('textbox', { name: 'The machine may lift here' }).fill('300 kg');
+  await expect(page.getByText(/to lift, and the machine may lift 300 kg here/).first()).toBeVisible();
+
+  await tab(page, 'Supports');
+  await page.getByRole('button', { name: 'Enter a table like it' }).click();
+  await page.getByRole('textbox', { name: 'Name of the supports' }).fill('Yard box');
+  await page.getByRole('textbox', { name: 'Whose table' }).fill('hire list 7');
+  await page.getByRole('textbox', { name: 'Base with struts' }).fill('200 kg');
+  await page.getByRole('textbox', { name: 'One extension' }).fill('60 kg');
+  await page.getByRole('textbox', { name: 'Base height' }).fill('2.4');
+  await saved(page);
+  await tab(page, 'Options');
+  await expect(page.getByText(/^Works · Yard box$/).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Choose: Trench shield' }).click();
+  await saved(page);
+  await page.reload();
+  await tab(page, 'Supports');
+  await expect(page.getByRole('table', { name: 'What Yard box takes' })).toBeVisible();
+
+  await tab(page, 'Steps');
+  await page.getByLabel('How: Practise the order').click();
+  await page.getByRole('button', { name: /^Draw the box a lift at a time/ }).click();
+  await expect(page.getByText(/^Not now: People are in the box/)).toBeVisible();
+  await page.getByRole('button', { name: /^Set out, mark lines/ }).click();
+  await expect(page.getByText('Step 1 of 13')).toBeVisible();
+  await page.getByLabel('How: Step through').click();
+  await page.getByRole('button', { name: 'Next step' }).click();
+  await page.getByRole('button', { name: /Lower the box in/ }).click();
+  await expect(page.getByText('Not now: There is no hole to stand it in.')).toBeVisible();
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: 'Next step' }).click();
+  await expect(page.getByText('Safe to enter: OPEN')).toBeVisible();
+});
+
+test('water: levels entered along the run give the head, the pump and what helps', async ({ page }) => {
+  await deepRun(page);
+  await tab(page, 'Supports');
+  await expect(page.getByText('No water stands above the floor by the levels entered.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Water at station' }).fill('0');
+  await page.getByRole('textbox', { name: 'Level of the water' }).fill('9.2');
+  await page.getByRole('button', { name: 'Add the water level' }).click();
+  await page.getByRole('textbox', { name: 'Comes through at' }).fill('1e-4');
+  await expect(page.getByText(/wellpoints or a deeper well drawn down first/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Comes through at' }).fill('fast');
+  await expect(page.getByText(/“fast” is not understood/)).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await tab(page, 'Supports');
+  await expect(page.getByText(/over the floor at 0.0 m/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await expect(number(page, 'Deepest')).toBeVisible();
+});
