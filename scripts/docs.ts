@@ -7,7 +7,6 @@ import {
   CYCLE_BASIS,
   DYNAMIC,
   JOINT,
-  JOINT_BAY,
   LIFT_BASIS,
   looseDensity,
   MOVE_HOURS,
@@ -16,6 +15,7 @@ import {
   SNAKE,
   SPREAD,
   structurePrices,
+  structureTypes,
   surfacePrices,
   TERMINATION,
   usualRates,
@@ -294,7 +294,7 @@ export function rulesPage(): string {
         .map(([kind, rate]) => `${kind} ${rate} m`)
         .join(
           ', ',
-        )}. ${usualRates.basis}. Hours of a piece vary by ${formatPercent(SPREAD)}.\n\nCable: ${formatPercent(SNAKE)} slack, ${TERMINATION} m a termination, ${JOINT} m a side in a joint, bays ${JOINT_BAY.length} × ${JOINT_BAY.width} m.\n\nPrices, in the job's own money. ${PRICE_BASIS}: ${[
+        )}. ${usualRates.basis}. Hours of a piece vary by ${formatPercent(SPREAD)}.\n\nCable: ${formatPercent(SNAKE)} slack, ${TERMINATION} m a termination, ${JOINT} m a side in a joint, bays ${structureTypes.joint.pit.length} × ${structureTypes.joint.pit.width} m.\n\nPrices, in the job's own money. ${PRICE_BASIS}: ${[
         ...Object.entries(surfacePrices).map(([id, price]) => `${id} ${price} a m³`),
         ...Object.entries(structurePrices).map(([id, price]) => `${id} ${price}`),
         ...Object.entries(coveringPrices).map(([id, price]) => `${id} ${price}`),

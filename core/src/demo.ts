@@ -1,4 +1,4 @@
-import { privateLineKinds } from './catalogue';
+import { findKit, privateLineKinds } from './catalogue';
 import { dayAfter, type Day } from './clearance';
 import {
   blankJob,
@@ -7,12 +7,16 @@ import {
   blankReach,
   blankConditions,
   blankLogistics,
+  blankPit,
   blankRunExtras,
   FILE_VERSION,
+  idFrom,
   type ExistingLine,
   type JobFile,
+  type PitBody,
   type Reach,
   type Run,
+  type Structure,
 } from './job';
 
 const stations = (...rows: [station: number, ground: number, finished?: number][]): Run['stations'] =>
@@ -22,26 +26,48 @@ const line = (name: string, station: number, change: Partial<ExistingLine>): Exi
   ...blankExisting(name, station),
   ...change,
 });
-const pit = (side: number, below: number) => ({ length: side, width: side, below, protection: 'shield' as const });
+const boxed = (length: number, width: number, below = 0): PitBody => {
+  const box = findKit('box-pit');
+  return {
+    ...blankPit(length, width, below),
+    protection: 'shield',
+    kit: box.id,
+    panel: box.panel,
+    supportWidths: { least: box.least, most: box.most, source: `${box.name}. ${box.source}` },
+  };
+};
+const structure = (name: string, kind: Structure['kind'], station: number, change: Partial<Structure> = {}): Structure => ({
+  id: idFrom(name),
+  name,
+  kind,
+  station,
+  diameter: 0,
+  tail: 0,
+  pit: null,
+  ...change,
+});
+const invert = (station: number, level: number): Run['inverts'][number] => ({
+  id: idFrom(`i${station}`),
+  station,
+  invert: level,
+  keep: false,
+});
 
 /** From the boat-wash slab to the interceptor: gravity, soft grey clay under loam, deep enough at the far end to kill. */
 const washDownDrain: Run = {
   ...blankRunExtras(),
   name: 'Wash-down drain',
   stations: stations([0, 3.62], [8, 3.66], [16, 3.74], [24, 3.9], [32, 4.03], [40, 4.1], [48, 4.06]),
-  inverts: [
-    { station: 0, invert: 2.86, keep: false },
-    { station: 48, invert: 2.06, keep: false },
-  ],
+  inverts: [invert(0, 2.86), invert(48, 2.06)],
   route: [
     { x: 0, y: 0 },
     { x: 24, y: 0 },
     { x: 24 + 24 * Math.cos(Math.PI / 6), y: -12 },
   ],
   structures: [
-    { name: 'Wash gully', kind: 'gully', station: 0, diameter: 0, tail: 0, pit: null },
-    { name: 'C1', kind: 'chamber', station: 24, diameter: 0.45, tail: 0, pit: pit(1.2, 0.15) },
-    { name: 'Interceptor', kind: 'chamber', station: 48, diameter: 1.2, tail: 0, pit: pit(2, 0.3) },
+    structure('Wash gully', 'gully', 0),
+    structure('C1', 'chamber', 24, { diameter: 0.45, pit: boxed(1.2, 1.2, 0.15) }),
+    structure('Interceptor', 'chamber', 48, { diameter: 1.2, pit: boxed(2, 2, 0.3) }),
   ],
   laid: [blankLaidLine('Drain', 'drain-160')],
   surface: 'field',
@@ -67,10 +93,7 @@ const pontoonSupply: Run = {
     { x: 34, y: 12 },
     { x: 34 + 45 * Math.cos(Math.PI / 7.2), y: 12 - 45 * Math.sin(Math.PI / 7.2) },
   ],
-  structures: [
-    { name: 'Meter hut', kind: 'entry', station: 0, diameter: 0, tail: 2.5, pit: null },
-    { name: 'Pontoon pillar', kind: 'pole', station: 85, diameter: 0, tail: 3, pit: null },
-  ],
+  structures: [structure('Meter hut', 'entry', 0, { tail: 2.5 }), structure('Pontoon pillar', 'pole', 85, { tail: 3 })],
   laid: [
     {
       ...blankLaidLine('Shore power', 'lv-4x25'),
@@ -107,7 +130,11 @@ const pontoonSupply: Run = {
     line('Water main', 51, { kind: 'water', size: 0.11, coverMin: 1.25, coverMax: 1.45, evidence: 'detected' }),
   ],
   // The footpath stays open, and the car park at the pillar takes what has no room.
-  logistics: { ...blankLogistics(), gaps: [{ from: 40, to: 46, side: 'both', why: 'Footpath' }], stockpile: { station: 85, room: 8 } },
+  logistics: {
+    ...blankLogistics(),
+    gaps: [{ id: 'footpath', from: 40, to: 46, side: 'both', why: 'Footpath' }],
+    stockpile: { station: 85, room: 8 },
+  },
 };
 
 /** Medium voltage to the slipway: open, then bored under the slip, then open again. */
@@ -125,8 +152,7 @@ const slipwayFeeder: Run = {
     { ...blankReach(0.9), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
     {
       ...blankReach(1.75, 46),
-      method: { kind: 'bored', bore: 0.16, rod: 1.5, launch: { length: 2.5, width: 1.2 }, receiving: { length: 1.5, width: 1 } },
-      protection: 'shield',
+      method: { kind: 'bored', bore: 0.16, rod: 1.5, launch: boxed(2.5, 1.2), receiving: boxed(1.5, 1) },
     },
     { ...blankReach(0.9, 84), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
   ],
@@ -176,15 +202,12 @@ const outfall: Run = {
   ...blankRunExtras(),
   name: 'Outfall',
   stations: stations([0, 4.06], [10, 3.6], [20, 3.1], [30, 2.62]),
-  inverts: [
-    { station: 0, invert: 2.0, keep: false },
-    { station: 30, invert: 1.55, keep: false },
-  ],
+  inverts: [invert(0, 2.0), invert(30, 1.55)],
   route: [
     { x: 24 + 24 * Math.cos(Math.PI / 6), y: -12 },
     { x: 24 + 24 * Math.cos(Math.PI / 6) + 15, y: -12 - 30 * Math.sin(Math.PI / 3) },
   ],
-  structures: [{ name: 'Interceptor', kind: 'chamber', station: 0, diameter: 1.2, tail: 0, pit: null }],
+  structures: [structure('Interceptor', 'chamber', 0, { diameter: 1.2 })],
   laid: [
     { ...blankLaidLine('North pipe', 'drain-300'), x: -0.3475 },
     { ...blankLaidLine('South pipe', 'drain-300'), x: 0.3475 },
@@ -209,7 +232,7 @@ const outfall: Run = {
   ],
   conditions: {
     ...blankConditions(),
-    beside: [{ name: 'Slipway wall', kind: 'footing', side: 'right', from: 18, to: 30, offset: 2.8, depth: 0.4 }],
+    beside: [{ id: 'slipway-wall', name: 'Slipway wall', kind: 'footing', side: 'right', from: 18, to: 30, offset: 2.8, depth: 0.4 }],
     lift: 1600,
     badAir: true,
   },
@@ -259,6 +282,7 @@ export const demoFor = (today: Day): JobFile => ({
       walked: null,
       pinches: [
         {
+          id: 'gangway',
           name: 'Gangway',
           gap: 1.3,
           alongSlope: true,
@@ -271,6 +295,7 @@ export const demoFor = (today: Day): JobFile => ({
           bears: 2500,
         },
         {
+          id: 'shed-corner',
           name: 'Shed corner',
           gap: 1.25,
           alongSlope: false,

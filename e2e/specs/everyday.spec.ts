@@ -16,7 +16,7 @@ test('the cursor is dragged along the strip, a finding brings it to the place', 
   await page.mouse.up();
   await expect(strip).toHaveAttribute('aria-valuetext', '24.0 m');
   await expect(number(page, 'Depth')).toContainText('1.545 m');
-  await page.getByRole('button', { name: '18.0 m to 48.0 m' }).click();
+  await page.getByRole('button', { name: '18.0 m to 48.0 m' }).first().click();
   await expect(strip).toHaveAttribute('aria-valuetext', '18.0 m');
   await strip.press('Shift+ArrowRight');
   await expect(strip).not.toHaveAttribute('aria-valuetext', '18.0 m');

@@ -203,10 +203,10 @@ test('a stretch is bored, a line it passes wants a trial pit; a variant is compa
   await expect(page.getByText('STOP: The bore passes Line 1 at 15.0 m with nobody to see it')).toBeVisible();
   await page.getByRole('button', { name: 'Trial pit there' }).click();
   await expect(page.getByText('CAUTION: The bore passes Line 1: expose it in its trial pit')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Launch pit along' }).fill('59');
+  await page.getByRole('textbox', { name: 'Pit along the run' }).first().fill('59');
   await expect(page.getByText('A pit is at most 30 m long and wide.')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Launch pit along' }).fill('30');
-  await page.getByRole('textbox', { name: 'Receiving pit along' }).fill('30');
+  await page.getByRole('textbox', { name: 'Pit along the run' }).first().fill('30');
+  await page.getByRole('textbox', { name: 'Pit along the run' }).last().fill('30');
   await expect(page.getByText('STOP: The launch and receiving pits meet')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -1,4 +1,4 @@
-import type { Entry } from '@tamper/core/job';
+import { upgradeEntry, type Entry } from '@tamper/core/job';
 import { api, ApiError, type BookPage, type KeptEntry } from './api';
 
 /** An entry made on this device that the server has not got yet; `refused` says why it never will as it is. */
@@ -142,7 +142,7 @@ export class RunBook {
 
   private keep(items: readonly KeptEntry[]): void {
     const known = new Set(this.kept.map(({ seq }) => seq));
-    const news = items.filter(({ seq }) => !known.has(seq));
+    const news = items.filter(({ seq }) => !known.has(seq)).map((item) => ({ ...item, entry: upgradeEntry(item.entry) as Entry }));
     if (news.length > 0) this.kept = [...this.kept, ...news].sort((a, b) => a.seq - b.seq);
     this.put({});
   }
@@ -154,7 +154,7 @@ export class RunBook {
       .filter((key) => key.startsWith(prefix))
       .flatMap((key): Waiting[] => {
         const text = this.deps.store.getItem(key);
-        return text === null ? [] : [{ entry: JSON.parse(text) as Entry }];
+        return text === null ? [] : [{ entry: upgradeEntry(JSON.parse(text)) as Entry }];
       })
       .sort((a, b) => (a.entry.at < b.entry.at ? -1 : 1));
   }

@@ -135,15 +135,15 @@ function Earth({ run, product, plan, view, height }: { run: Run; product: Produc
         );
       })}
       {plan.pits.map((pit) => {
-        const { ground: top, bottom: floor } = levelsOn(run, product, pit.station);
+        const { ground: top } = levelsOn(run, product, pit.station);
         const [x, y] = [view.x(pit.from), view.y(top)];
         return (
           <Rect
-            key={`${pit.kind}${pit.index}`}
+            key={pit.id}
             x={x}
             y={y}
             width={Math.max(2, view.x(pit.to) - x)}
-            height={view.y(floor - pit.below) - y}
+            height={view.y(top - pit.depth) - y}
             fill={ground.void}
             stroke={ground.soilLine}
             strokeDasharray="4 2"
@@ -213,17 +213,17 @@ function Crossings({
 }) {
   return (
     <G>
-      {plan.existing.map((line, index) => {
+      {plan.existing.map((line) => {
         const mark = utilityMarks[line.kind];
         const at = stationOfLine(line);
         const { ground: level, crown } = levelsOn(run, product, at);
         const { side, gap } = passOf(line, { ground: level, crown, underside: crown - product.od });
         const [top, bottom] = [level - line.coverMin, level - line.coverMax - line.size];
-        const clash = plan.findings.some(({ id }) => id === `clear.clash.${index}`);
+        const clash = plan.findings.some(({ code, subject }) => code === 'clearance.clash' && subject?.id === line.id);
         const [x, y] = [view.x(at), view.y((top + bottom) / 2)];
         const right = x > width - 130;
         return (
-          <G key={index}>
+          <G key={line.id}>
             <Ellipse
               cx={x}
               cy={y}

@@ -1,4 +1,4 @@
-import { sectionAt, type Job, type Run } from '@tamper/core';
+import { sectionAt, type Job, type Place, type Run } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Line, Path, Rect } from './svg';
@@ -6,23 +6,23 @@ import { colours, ground } from '../theme/tokens';
 import { fitToScale, outline } from './fit';
 import { Supports } from './Supports';
 
-/** A small cross-section of a run, to scale, no words. */
+/** A small cross-section of a hole where it is deepest, to scale, no words. */
 export const MiniSection = memo(function MiniSection({
   job,
   run,
-  station,
+  place,
   width,
   height,
   name,
 }: {
   job: Job;
   run: Run;
-  station: number;
+  place: Place;
   width: number;
   height: number;
   name: string;
 }) {
-  const section = useMemo(() => sectionAt(job, run, station), [job, run, station]);
+  const section = useMemo(() => sectionAt(job, run, place.deepest.station, place), [job, run, place]);
   const half = Math.max(section.topWidth, section.digWidth) / 2 + 0.4;
   const top = Math.max(section.ground, ...section.panels.flat().map(({ y }) => y)) + 0.2;
   const view = fitToScale(
@@ -40,7 +40,7 @@ export const MiniSection = memo(function MiniSection({
         <Line x1={view.x(section.topWidth / 2)} x2={width} y1={level} y2={level} stroke={ground.soilLine} strokeWidth={2} />
         {section.lines.map((line) => (
           <Rect
-            key={line.index}
+            key={line.id}
             x={view.x(line.centre.x) - Math.max(2, line.radius * view.scale)}
             y={view.y(line.centre.y) - Math.max(2, line.radius * view.scale)}
             width={2 * Math.max(2, line.radius * view.scale)}

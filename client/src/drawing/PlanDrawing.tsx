@@ -80,7 +80,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
             <Faint key={index} run={other} view={view} />
           ))}
           <Trench run={run} plan={plan} view={view} />
-          <Guards run={run} plan={plan} view={view} />
+          <Supports run={run} plan={plan} view={view} />
           <Stands run={run} plan={plan} view={view} cursor={cursor} />
           <Stations run={run} view={view} units={units} />
           <Existing run={run} plan={plan} view={view} />
@@ -167,7 +167,7 @@ function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
           `${view.x(x + Math.cos(heading) * along - Math.sin(heading) * across)},${view.y(y + Math.sin(heading) * along + Math.cos(heading) * across)}`;
         return (
           <Polygon
-            key={`${pit.kind}${pit.index}`}
+            key={pit.id}
             points={[
               corner(-half, -pit.width / 2),
               corner(half, -pit.width / 2),
@@ -186,20 +186,20 @@ function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
 }
 
 /** Plates of boxes and sheets along both sides, sets of shores across, and ladders as a barred L. */
-function Guards({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
+function Supports({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
   const beside = (station: number, across: number) => {
     const { x, y, heading } = placeAt(run, station);
     return { x: view.x(x - Math.sin(heading) * across), y: view.y(y + Math.cos(heading) * across) };
   };
   return (
     <G>
-      {plan.supports.flatMap((guard) => {
-        const half = (run.reaches[guard.reach]?.bottomWidth ?? 0) / 2;
-        return piecesOf(guard).map(({ from, to }) => {
+      {plan.supports.flatMap((support) => {
+        const half = (plan.places.find(({ id }) => id === support.place)?.width ?? 0) / 2;
+        return piecesOf(support).map(({ id, from, to }) => {
           const corners = [beside(from, half), beside(to, half), beside(to, -half), beside(from, -half)];
           return (
             <Path
-              key={`${guard.reach}.${from}`}
+              key={id}
               d={pathThrough(to > from ? corners : [beside(from, half), beside(from, -half)], to > from)}
               fill="none"
               stroke={colours.ink}
@@ -208,9 +208,9 @@ function Guards({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
           );
         });
       })}
-      {plan.ladders.map((station) => {
+      {plan.ladders.map(({ place, station }) => {
         const { x, y } = beside(station, 0);
-        return <Label key={station} x={x} y={y + 4} size={12} text="L" colour={colours.good} />;
+        return <Label key={`${place} ${station}`} x={x} y={y + 4} size={12} text="L" colour={colours.good} />;
       })}
     </G>
   );

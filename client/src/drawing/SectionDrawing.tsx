@@ -41,7 +41,7 @@ interface Props {
   /** Lines that lie too near each other here. */
   close?: readonly TooClose[];
   /** Lines can be dragged while they are chosen. */
-  onMoveLine?: (index: number, centre: { x: number; y: number }) => void;
+  onMoveLine?: (id: string, centre: { x: number; y: number }) => void;
 }
 
 /** The cross-section at the cursor, to scale, looking up the run. */
@@ -60,7 +60,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   close = [],
   onMoveLine,
 }: Props) {
-  const [held, setHeld] = useState<number>();
+  const [held, setHeld] = useState<string>();
   const view = sectionView(section, { width, height, whole });
   // Unseen, and touched a moment later at the soonest.
   const touch = useDeferredValue(section);

@@ -37,7 +37,7 @@ export function SectionLines({
         const mark = utilityMarks[families[line.product.family].mark];
         const [cx, cy, r] = [view.x(line.centre.x), view.y(line.centre.y), Math.max(several ? LEAST + 2 : LEAST, line.radius * view.scale)];
         return (
-          <G key={line.index}>
+          <G key={line.id}>
             <Circle
               cx={cx}
               cy={cy}
@@ -73,7 +73,7 @@ export function CloseLines({
   view: View;
   units: UnitSystem;
 }) {
-  const centreOf = (index: number) => section.lines.find((line) => line.index === index)?.centre;
+  const centreOf = (id: string) => section.lines.find((line) => line.id === id)?.centre;
   return close.map(({ a, b, missing }) => {
     const [from, to] = [centreOf(a), centreOf(b)];
     if (!from || !to) return null;
@@ -103,23 +103,23 @@ export function LineHandles({
 }: {
   section: Section;
   view: View;
-  held: number | undefined;
-  onHold: (index: number) => void;
+  held: string | undefined;
+  onHold: (id: string) => void;
   /** The new centre of a line: metres right of the centre line, and its level. */
-  onMove: (index: number, centre: { x: number; y: number }) => void;
+  onMove: (id: string, centre: { x: number; y: number }) => void;
 }) {
   return section.lines.map((line) => (
     <Handle
-      key={line.index}
+      key={line.id}
       label={`Move ${line.name}`}
       place={line.centre}
       view={view}
       step={0.01}
       size={Math.max(36, 2 * line.radius * view.scale)}
       ring={false}
-      selected={held === line.index}
-      onSelect={() => onHold(line.index)}
-      onMove={(centre) => onMove(line.index, centre)}
+      selected={held === line.id}
+      onSelect={() => onHold(line.id)}
+      onMove={(centre) => onMove(line.id, centre)}
     />
   ));
 }

@@ -1,4 +1,4 @@
-import { sectionAt, type Job, type Run, type Stage } from '@tamper/core';
+import { sectionAt, type Job, type Place, type Run, type Stage } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Rect } from './svg';
@@ -7,23 +7,23 @@ import { Label } from './Dimension';
 import { fitToScale, outline, type View } from './fit';
 import { Supports } from './Supports';
 
-/** The section of a reach at one step of the work: dug so far, supports so far down, what lies in it, who is in it. */
+/** The section of a hole at one step of the work: dug so far, supports so far down, what lies in it, who is in it. */
 export const StageDrawing = memo(function StageDrawing({
   job,
   run,
-  station,
+  place,
   stage,
   width,
   height,
 }: {
   job: Job;
   run: Run;
-  station: number;
+  place: Place;
   stage: Stage;
   width: number;
   height: number;
 }) {
-  const section = useMemo(() => sectionAt(job, run, station), [job, run, station]);
+  const section = useMemo(() => sectionAt(job, run, place.deepest.station, place), [job, run, place]);
   const top = Math.max(section.ground + 1.9, ...section.panels.flat().map(({ y }) => y)) + 0.1;
   const half = Math.max(section.topWidth, section.digWidth) / 2 + 0.8;
   const view = fitToScale(
@@ -65,7 +65,7 @@ export const StageDrawing = memo(function StageDrawing({
         {stage.line
           ? section.lines.map((line) => (
               <Circle
-                key={line.index}
+                key={line.id}
                 cx={view.x(line.centre.x)}
                 cy={view.y(line.centre.y)}
                 r={Math.max(4, line.radius * view.scale)}

@@ -9,7 +9,7 @@ import {
   stationOfLine,
   type ExistingLine,
   type Plan,
-  type ReachSupport,
+  type PlaceSupport,
   type RuleSetId,
   type Run,
   type UnitSystem,
@@ -115,7 +115,9 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
   const along = (column: readonly number[], nodes = kept) =>
     nodes.map((i) => ({ x: view.x(station[i] as number), y: view.y(column[i] as number) }));
   const lip = along(levels);
-  const unguarded = plan.findings.filter((finding) => finding.id.startsWith('guard.protection') && finding.severity === 'stop');
+  const unprotected = plan.findings.flatMap(({ code, severity, where }) =>
+    code === 'protection.unprotected' && severity === 'stop' ? where : [],
+  );
   const base = STRIP_HEIGHT - PAD.bottom;
   return (
     <G>
@@ -129,7 +131,7 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
         const nodes = kept.filter((i) => reach[i] === index);
         if (item.method.kind !== 'open') return null;
         const trench = [...along(levels, nodes), ...along(bottom, nodes).reverse()];
-        return <Path key={index} d={pathThrough(trench, true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />;
+        return <Path key={item.id} d={pathThrough(trench, true)} fill={ground.void} stroke={ground.soilLine} strokeWidth={1} />;
       })}
       {run.reaches.some(({ method }) => method.kind === 'bored') ? (
         <Path d={pathThrough(along(crown))} fill="none" stroke={ground.pipe} strokeWidth={2} strokeDasharray="5 4" />
@@ -147,18 +149,18 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
           strokeWidth={1}
         />
       ))}
-      {plan.existing.map((line, index) => (
-        <Crossing key={index} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOfLine(line))} />
+      {plan.existing.map((line) => (
+        <Crossing key={line.id} line={line} view={view} ruleSet={ruleSet} ground={groundAt(run.stations, stationOfLine(line))} />
       ))}
-      {plan.supports.map((guard) => (
-        <Guarded key={guard.reach} guard={guard} plan={plan} view={view} />
+      {plan.supports.map((support) => (
+        <Supported key={support.place} support={support} plan={plan} view={view} />
       ))}
       <Path d={bites(plan, view, base)} stroke={colours.clay} strokeWidth={1.5} />
-      {unguarded.map((finding) => (
+      {unprotected.map(({ from, to }) => (
         <Rect
-          key={finding.id}
-          x={view.x(finding.from ?? 0)}
-          width={Math.max(2, view.x(finding.to ?? 0) - view.x(finding.from ?? 0))}
+          key={`${from} ${to}`}
+          x={view.x(from)}
+          width={Math.max(2, view.x(to) - view.x(from))}
           y={base + 1}
           height={5}
           fill="url(#danger)"
@@ -166,7 +168,7 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
       ))}
       {run.reaches.slice(1).map((item) => (
         <Line
-          key={item.from}
+          key={item.id}
           x1={view.x(item.from)}
           x2={view.x(item.from)}
           y1={PAD.top - 4}
@@ -187,7 +189,7 @@ function bites({ setUps: { list: stands }, length }: Plan, view: View, base: num
 }
 
 /** Supports on the strip: boxes and bays as frames from the floor to their top, sets of shores as posts. */
-function Guarded({ guard, plan, view }: { guard: ReachSupport; plan: Plan; view: View }) {
+function Supported({ support, plan, view }: { support: PlaceSupport; plan: Plan; view: View }) {
   const { station, bottom } = plan.profile;
   const floorAt = (at: number) =>
     bottom[
@@ -196,12 +198,12 @@ function Guarded({ guard, plan, view }: { guard: ReachSupport; plan: Plan; view:
         station.findIndex((known) => known >= at - 1e-9),
       )
     ] as number;
-  return piecesOf(guard).map(({ from, to }) => {
+  return piecesOf(support).map(({ id, from, to }) => {
     const floor = floorAt((from + to) / 2);
-    const [top, foot] = [view.y(floor + guard.height), view.y(floor)];
+    const [top, foot] = [view.y(floor + support.height), view.y(floor)];
     return to > from ? (
       <Rect
-        key={from}
+        key={id}
         x={view.x(from)}
         width={Math.max(2, view.x(to) - view.x(from))}
         y={top}
@@ -212,7 +214,7 @@ function Guarded({ guard, plan, view }: { guard: ReachSupport; plan: Plan; view:
         strokeWidth={1}
       />
     ) : (
-      <Line key={from} x1={view.x(from)} x2={view.x(from)} y1={top} y2={foot} stroke={colours.ink} strokeWidth={2} />
+      <Line key={id} x1={view.x(from)} x2={view.x(from)} y1={top} y2={foot} stroke={colours.ink} strokeWidth={2} />
     );
   });
 }

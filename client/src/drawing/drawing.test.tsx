@@ -64,7 +64,7 @@ test('every part of a section can be reached by name, and its sizes are shown in
 test('several lines carry their letters, and move with the arrow keys by a centimetre while they are chosen', () => {
   const { job, runs } = demoFile;
   const supply = runs[1] as Run;
-  const moved: [number, { x: number; y: number }][] = [];
+  const moved: [string, { x: number; y: number }][] = [];
   const drawing = (selected: 'laid' | undefined, close?: TooClose[]) => (
     <SectionDrawing
       section={sectionAt(job, supply, 0)}
@@ -78,21 +78,21 @@ test('several lines carry their letters, and move with the arrow keys by a centi
       units="metric"
       ruleSet="UK"
       close={close}
-      onMoveLine={(index, centre) => moved.push([index, centre])}
+      onMoveLine={(id, centre) => moved.push([id, centre])}
     />
   );
   const { rerender } = render(drawing(undefined));
   expect(['E', 'W', 'T'].map((letter) => screen.getAllByText(letter).length > 0)).toEqual([true, true, true]);
   expect(screen.queryByLabelText('Move Drinking water')).toBeNull();
   expect(screen.queryByText(/too close/)).toBeNull();
-  rerender(drawing('laid', [{ a: 0, b: 2, missing: 0.12 }]));
+  rerender(drawing('laid', [{ a: 'Shore-power', b: 'Data', missing: 0.12 }]));
   expect(screen.getAllByText(/^0.12.* too close$/).length).toBeGreaterThan(0);
   const [, water] = sectionAt(job, supply, 0).lines;
   fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowLeft' });
   fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'ArrowUp', shiftKey: true });
   fireEvent.keyDown(screen.getByLabelText('Move Drinking water'), { key: 'Enter' });
   expect(moved).toEqual([
-    [1, { x: (water?.centre.x ?? 0) - 0.01, y: water?.centre.y }],
-    [1, { x: water?.centre.x, y: (water?.centre.y ?? 0) + 0.001 }],
+    ['Drinking-water', { x: (water?.centre.x ?? 0) - 0.01, y: water?.centre.y }],
+    ['Drinking-water', { x: water?.centre.x, y: (water?.centre.y ?? 0) + 0.001 }],
   ]);
 });

@@ -8,11 +8,13 @@ export function eventStations(run: Run, plan: Plan): number[] {
     ...ends,
     ...run.reaches.map((reach) => reach.from),
     ...ranges.flatMap((range) => [range.from, range.to]),
-    ...plan.findings.flatMap((finding) => [finding.from ?? ends[0] ?? 0, finding.to ?? ends[1] ?? 0]),
+    ...plan.findings.flatMap(({ where }) => where.flatMap(({ from, to }) => [from, to])),
     plan.deepest.station,
     ...run.existing.flatMap(({ where }) => (where.kind === 'crossing' ? [where.station] : [where.from, where.to])),
   ];
-  return [...new Set(stations)].sort((a, b) => a - b);
+  // Pits reach past the ends of the run; the cursor does not.
+  const on = stations.filter((station) => station >= (ends[0] as number) && station <= (ends[1] as number));
+  return [...new Set(on)].sort((a, b) => a - b);
 }
 
 /** The next event past a station in a direction; the end of the run when there is none. */

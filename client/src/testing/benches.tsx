@@ -1,22 +1,33 @@
 import {
   blankJob,
   errorsOf,
+  groundFindings,
   InputError,
   jobSchema,
+  keyOf,
+  mendsOf,
   planRun,
   reachIndexAt,
+  resolveRules,
   sectionAt,
   type FieldError,
   type Job,
   type Patch,
   type Plan,
   type Run,
+  type Sayable,
+  tryPlan,
 } from '@tamper/core';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ClearContext } from '../features/clearance/edit';
 import { faultIn, patched, RunEditContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
+import type { Mends, MendsOf } from '../workers/useMends';
+import { randomUUID } from 'node:crypto';
+
+// The page of the tests has no numbers of its own to give.
+Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID, configurable: true });
 
 /** The plan of a run, or what the planner says against it. */
 function planned(job: Job, run: Run): { plan: Plan | undefined; errors: readonly FieldError[] } {
@@ -45,6 +56,7 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
       run,
       cursor,
       setCursor,
+      others: [],
       picking,
       setPicking,
       plan,
@@ -100,3 +112,14 @@ export function type(label: string | RegExp, text: string): void {
 export const press = (name: string | RegExp) => fireEvent.click(screen.queryByLabelText(name) ?? screen.getByText(name));
 /** Chooses an answer of a row of buttons. */
 export const choose = (question: string, answer: string) => press(`${question}: ${answer}`);
+
+/** The fixes that mend what a plan or the tests of the ground find, tried on the spot: what the worker would tell. */
+export function mendsFor(job: Job, run: Run, what: MendsOf = { kind: 'plan' }): Mends {
+  const own = (of: Run, plan: Plan): readonly Sayable[] =>
+    what.kind === 'ground' ? groundFindings(of, resolveRules(job.ruleSet, job.overrides), plan.places, what.book) : plan.findings;
+  const look = (of: Run) => {
+    const tried = tryPlan(job, of);
+    return 'plan' in tried ? [...own(of, tried.plan), ...tried.plan.findings] : undefined;
+  };
+  return new Map(own(run, planRun(job, run)).map((finding) => [keyOf(finding), { of: run, list: mendsOf<Sayable>(finding, run, look) }]));
+}

@@ -1,6 +1,6 @@
-import { blankJob, demoFile, errorsOf, jobSchema, planRun, type Job, type Patch, type Plan, type Run } from '@tamper/core';
+import { blankJob, demoFile, errorsOf, jobSchema, planRun, readerOf, type Job, type Patch, type Plan, type Run } from '@tamper/core';
 import { useMemo, useState, type ReactNode } from 'react';
-import { onPage } from './benches';
+import { mendsFor, onPage } from './benches';
 import { patched } from '../features/run/context';
 import { LogisticsContext } from '../features/logistics/context';
 
@@ -25,7 +25,20 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
       return fault?.message;
     };
     return (
-      <LogisticsContext.Provider value={{ job, run, plan, cursor: 10, setCursor: () => undefined, apply, putJob }}>
+      <LogisticsContext.Provider
+        value={{
+          job,
+          run,
+          plan,
+          cursor: 10,
+          setCursor: () => undefined,
+          apply,
+          putJob,
+          reader: readerOf(job),
+          mends: mendsFor(job, run),
+          onFix: (_, fix) => void apply(fix.patches),
+        }}
+      >
         {part}
       </LogisticsContext.Provider>
     );

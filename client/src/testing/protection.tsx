@@ -1,9 +1,21 @@
-import { blankJob, blankRun, planRun, safeToEnter, type Entry, type Job, type Patch, type Reach, type Run } from '@tamper/core';
+import {
+  blankJob,
+  blankRun,
+  planRun,
+  readerOf,
+  safeToEnter,
+  type Entry,
+  type Job,
+  type Patch,
+  type Place,
+  type Reach,
+  type Run,
+} from '@tamper/core';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ProtectionContext, type ProtectionEdit } from '../features/protection/context';
 import { patched } from '../features/run/context';
-import { onPage } from './benches';
+import { mendsFor, onPage } from './benches';
 
 /** A drain 2 m deep in type C, held as asked. */
 export const drain = (change: Partial<Reach> = {}): Run => {
@@ -20,7 +32,7 @@ export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJo
     const [job, setJob] = useState(startJob);
     const [entries, setEntries] = useState<Entry[]>([]);
     const [who, setWho] = useState('');
-    const [reach, setReach] = useState(0);
+    const [chosen, setPlace] = useState<string>();
     Object.assign(seen, { run, job, book: entries });
     const plan = useMemo(() => planRun(job, run), [job, run]);
     const edit: ProtectionEdit = {
@@ -64,8 +76,11 @@ export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJo
         setJob({ ...job, ...change });
         return undefined;
       },
-      reach,
-      setReach,
+      place: (plan.places.find(({ id }) => id === chosen) ?? plan.places[0]) as Place,
+      setPlace,
+      reader: readerOf(job),
+      mends: mendsFor(job, run),
+      onFix: (_, fix) => void edit.apply(fix.patches),
     };
     return <ProtectionContext.Provider value={edit}>{tab}</ProtectionContext.Provider>;
   }

@@ -1,4 +1,4 @@
-import type { Gate } from '@tamper/core/clearance';
+import type { Gate } from '@tamper/core/gates';
 import { Text } from 'react-native-paper';
 import { Notice } from './Notice';
 

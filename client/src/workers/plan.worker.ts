@@ -1,14 +1,19 @@
 import {
   protectionOptions,
   InputError,
+  groundFindings,
   jobGate,
+  keyOf,
   lineChecks,
   linesFromMarks,
   machineFits,
+  mendsOf,
   orderOf,
   planRun,
+  resolveRules,
   sketchOf,
   summarise,
+  tryPlan,
   withKnownProducts,
   type CheckedLine,
   type ExistingLine,
@@ -20,7 +25,9 @@ import {
   type Order,
   type Plan,
   type PlanSummary,
+  type Mend,
   type Run,
+  type Sayable,
   type Sketch,
 } from '@tamper/core';
 import {
@@ -40,6 +47,7 @@ import {
   type GeoJsonPlan,
 } from '@tamper/core/formats';
 import { expose } from 'comlink';
+import type { MendsOf } from './useMends';
 
 /** What the core made of some inputs, or the fields that stand in its way. */
 export type Worked<T> = { value: T } | { errors: readonly FieldError[] };
@@ -53,6 +61,21 @@ function worked<T>(work: () => T): Worked<T> {
   }
 }
 
+/** What is found of a run, of the kind whose fixes are asked for, and of its plan: a fix of one may bring a stop of the other. */
+function found(job: Job, run: Run, of: MendsOf): { own: readonly Sayable[]; all: readonly Sayable[] } | undefined {
+  const tried = tryPlan(job, run);
+  if ('errors' in tried) return undefined;
+  const { plan } = tried;
+  if (of.kind === 'plan') return { own: plan.findings, all: plan.findings };
+  const own: readonly Sayable[] =
+    of.kind === 'ground'
+      ? groundFindings(run, resolveRules(job.ruleSet, job.overrides), plan.places, of.book)
+      : orderOf(job, run, plan).findings;
+  return { own, all: [...own, ...plan.findings] };
+}
+/** Counts the rounds of trying fixes: an earlier one ends when a later begins. */
+let round = 0;
+
 /** A run as it stands beside another. */
 export interface Compared {
   sketch: Sketch;
@@ -65,7 +88,18 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
-  options: (job: Job, run: Run, reach: number): Worked<ProtectionOption[]> => worked(() => protectionOptions(job, run, reach)),
+  /** Tries the fixes of what is found, worst first, telling of each finding as it is done. */
+  mends: async (job: Job, run: Run, of: MendsOf, heard: (key: string, mends: Mend<Sayable>[]) => void): Promise<void> => {
+    const own = ++round;
+    const look = (changed: Run) => found(job, changed, of)?.all;
+    for (const finding of found(job, run, of)?.own ?? []) {
+      if (finding.fixes.length === 0) continue;
+      // Waiting for the answer lets a later round begin.
+      await heard(keyOf(finding), mendsOf<Sayable>(finding, run, look));
+      if (own !== round) return;
+    }
+  },
+  options: (job: Job, run: Run, place: string): Worked<ProtectionOption[]> => worked(() => protectionOptions(job, run, place)),
   order: (job: Job, run: Run): Worked<Order> => worked(() => orderOf(job, run, planRun(job, run))),
   fits: (job: Job, run: Run): Worked<MachineFit[]> =>
     worked(() => {
@@ -92,7 +126,7 @@ const worker = {
   marksOn: (job: Job, runs: Run[], text: string): Worked<ExistingLine[][]> =>
     worked(() => {
       const { marks } = readGeoJson(text, job.origin);
-      return runs.map((run) => linesFromMarks(run, marks));
+      return runs.map((run) => linesFromMarks(run, marks, () => crypto.randomUUID()));
     }),
   alongDrawn: (run: Run, drawn: GeoJsonPlan['runs'][number]): Worked<ReturnType<typeof alongDrawn>> => worked(() => alongDrawn(run, drawn)),
   alongAlignment: (run: Run, alignment: Alignment): Worked<ReturnType<typeof alongAlignment>> =>

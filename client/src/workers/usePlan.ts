@@ -16,16 +16,29 @@ export interface PlanState {
 /** Is there something that stands in the way of a plan of the newest inputs? */
 export const isStopped = ({ errors, crash }: Pick<PlanState, 'errors' | 'crash'>): boolean => errors.length > 0 || crash !== undefined;
 
-/** Plans a run in a web worker, newest inputs first. */
+/** Plans a run in a web worker, newest inputs first. In whose units a job is read changes no plan: then the one there is goes on. */
 export function usePlan(job: Job | undefined, run: Run | undefined): PlanState {
-  const inputs = useMemo(() => (job && run ? { job, run } : undefined), [job, run]);
+  const before = useRef<{ job: Job; run: Run }>(undefined);
+  const inputs = useMemo(() => {
+    if (!job || !run) return undefined;
+    const known = before.current;
+    before.current = known && known.run === run && samePlanned(known.job, job) ? known : { job, run };
+    return before.current;
+  }, [job, run]);
   const { result, crash } = useLatest(planWorker, inputs, makePlan);
   // Kept over renders without a state of its own: one plan, one render.
   const good = useRef<PlanState['good']>(undefined);
   if (result && 'value' in result.value && good.current?.plan !== result.value.value)
     good.current = { ...result.inputs, plan: result.value.value };
+  if (good.current && job && good.current.job !== job && samePlanned(good.current.job, job)) good.current = { ...good.current, job };
   return { good: good.current, errors: result && 'errors' in result.value ? result.value.errors : NONE, crash };
 }
+
+/** Do two jobs differ in nothing a plan depends on? Documents share what nobody changed. */
+const samePlanned = (a: Job, b: Job): boolean => {
+  const keys = Object.keys(b) as (keyof Job)[];
+  return keys.every((key) => key === 'units' || a[key] === b[key]);
+};
 
 const makePlan = (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Plan>> =>
   remote.plan(job, run) as Promise<Worked<Plan>>;

@@ -1,8 +1,20 @@
 import fc from 'fast-check';
 import { findProduct } from '../catalogue';
-import { applyPatches, blankJob, blankLaidLine, blankExisting, blankReach, blankRun, runSchema, type LevelBook, type Run } from '../job';
+import {
+  applyPatches,
+  blankJob,
+  blankLaidLine,
+  blankExisting,
+  blankPit,
+  blankReach,
+  blankRun,
+  runSchema,
+  type LevelBook,
+  type Run,
+} from '../job';
 import { planRun } from '../plan/plan';
-import { levelRun, refusal, withInverts } from '../testing';
+import { counting, findingIn, saidIn, levelRun, refusal, withInverts } from '../testing';
+import type { CheckCode } from '../plan/checks';
 import { parseFlow, parseRain } from '../units';
 import {
   addPoint,
@@ -37,7 +49,8 @@ const run = (change: Partial<Run> = {}, length = 40): Run => ({
   ...blankRun({ name: 'Run', length, product: 'drain-160', cover: 0.6, ruleSet: 'UK' }),
   ...change,
 });
-const finding = (of: Run, id: string) => planRun(UK, of).findings.find((item) => item.id.startsWith(id));
+const finding = <K extends CheckCode>(of: Run, code: K) => findingIn(planRun(UK, of), code);
+const told = (of: Run, code: CheckCode) => saidIn(UK, planRun(UK, of), code);
 describe('flow in a pipe', () => {
   test('100 mm at 1:60, n 0.011, full: 1.00 m/s and 7.9 l/s', () => {
     const { velocity, flow } = manning(0.1, 1 / 60, 0.011);
@@ -64,9 +77,9 @@ describe('flow in a pipe', () => {
       8.5,
       8.09,
     );
-    expect(finding(slow, 'line.capacity')?.what).toMatch(/^Carries \d+\.\d l\/s full; 277.8 l\/s is to come$/);
-    const fixes = finding(slow, 'line.capacity')?.fixes ?? [];
-    expect(finding(applyPatches(slow, fixes[0]?.patches ?? []), 'line.capacity')).toBeUndefined();
+    expect(told(slow, 'alignment.capacity')?.what).toMatch(/^Carries \d+\.\d l\/s full; 277.8 l\/s is to come$/);
+    const fixes = finding(slow, 'alignment.capacity')?.fixes ?? [];
+    expect(finding(applyPatches(slow, fixes[0]?.patches ?? []), 'alignment.capacity')).toBeUndefined();
   });
 });
 
@@ -76,9 +89,9 @@ describe('levels reach by reach', () => {
     return run({
       reaches: [reach, { ...reach, from: 20, levels: { kind: 'gravity' } }],
       inverts: [
-        { station: 20, invert: 9, keep: false },
-        { station: 30, invert: 8.8, keep: false },
-        { station: 40, invert: 8.4, keep: false },
+        { id: 'a', station: 20, invert: 9, keep: false },
+        { id: 'b', station: 30, invert: 8.8, keep: false },
+        { id: 'c', station: 40, invert: 8.4, keep: false },
       ],
     });
   };
@@ -93,13 +106,13 @@ describe('levels reach by reach', () => {
   });
   test('a leg that falls backwards is told as such', () => {
     const back = withInverts(run(), 9, 8.4);
-    const kinked = { ...back, inverts: back.inverts.toSpliced(1, 0, { station: 20, invert: 9.2, keep: false }) };
-    expect(finding(kinked, 'line.fall.0')?.what).toContain('Falls backwards');
+    const kinked = { ...back, inverts: back.inverts.toSpliced(1, 0, { id: 'kink', station: 20, invert: 9.2, keep: false }) };
+    expect(told(kinked, 'alignment.fall')?.what).toContain('Falls backwards');
   });
   test('a fixed level that must be kept takes the easy fixes away', () => {
     const flat = withInverts(run(), 9, 8.9);
-    expect(finding(flat, 'line.fall.0')?.fixes).toHaveLength(1);
-    expect(finding({ ...flat, inverts: flat.inverts.map((level) => ({ ...level, keep: true })) }, 'line.fall.0')?.fixes).toEqual([]);
+    expect(finding(flat, 'alignment.fall')?.fixes).toHaveLength(1);
+    expect(finding({ ...flat, inverts: flat.inverts.map((level) => ({ ...level, keep: true })) }, 'alignment.fall')?.fixes).toEqual([]);
   });
   test('cover holds against the ground there is and as it will be: a cut of 0.3 m from 20 m on', () => {
     const cut = run({
@@ -115,12 +128,12 @@ describe('levels reach by reach', () => {
     expect(cover).toBeCloseTo(0.6, 12);
     expect(depth).toBeCloseTo(0.3 + 0.6 + 0.16 + 0.1, 12);
     const falling = withInverts(cut, 9.1, 9);
-    expect(finding(falling, 'makeup.cover')).toMatchObject({ from: expect.closeTo(20, 2) as number, to: 40 });
+    expect(finding(falling, 'trench.cover')).toMatchObject({ where: [{ from: expect.closeTo(20, 2) as number, to: 40 }] });
   });
   test('frost asks for more cover than the line itself', () => {
     const [reach] = run().reaches as [Run['reaches'][number]];
     const cold = run({ reaches: [{ ...reach, frost: 0.9 }] });
-    expect(finding(cold, 'makeup.cover')).toMatchObject({
+    expect(told(cold, 'trench.cover')).toMatchObject({
       what: expect.stringContaining('0.90 m') as string,
       basis: expect.stringContaining('Frost') as string,
     });
@@ -129,24 +142,26 @@ describe('levels reach by reach', () => {
 
 describe('pits and bores', () => {
   test('a 2 × 2 m pit 0.3 m deeper in a 0.6 m trench 1.2 deep adds 2·2·1.5 − 2·0.6·1.2 = 4.56 m³; a 1 m chamber stays in it', () => {
-    const pit = { length: 2, width: 2, below: 0.3, protection: 'shield' as const };
-    const withPit = { ...levelRun(), structures: [{ name: 'C1', kind: 'chamber' as const, station: 15, diameter: 1, tail: 0, pit }] };
+    const pit = blankPit(2, 2, 0.3);
+    const withPit = {
+      ...levelRun(),
+      structures: [{ id: 'c1', name: 'C1', kind: 'chamber' as const, station: 15, diameter: 1, tail: 0, pit }],
+    };
     const plan = planRun(UK, withPit);
     expect(plan.pits[0]).toMatchObject({ depth: expect.closeTo(1.5, 9) as number, dig: expect.closeTo(4.56, 9) as number });
     expect(plan.pits[0]?.fill).toBeCloseTo(4.56 - (Math.PI / 4) * 1.5, 9);
     expect(plan.balance.loose).toBeCloseTo((0.6 * 1.2 * 30 + 4.56) * 1.25, 9);
-    expect(
-      finding({ ...withPit, structures: [{ ...withPit.structures[0]!, pit: { ...pit, protection: 'none' } }] }, 'guard.pit')?.severity,
-    ).toBe('stop');
+    const found = plan.findings.find(({ code, subject }) => code === 'protection.unprotected' && subject?.id === 'c1');
+    expect(found?.severity).toBe('stop');
   });
   test('at the run’s end half the pit lies beyond it', () => {
-    const pit = { length: 2, width: 2, below: 0, protection: 'shield' as const };
-    const end = { ...levelRun(), structures: [{ name: 'C1', kind: 'chamber' as const, station: 30, diameter: 0, tail: 0, pit }] };
+    const pit = blankPit(2, 2);
+    const end = { ...levelRun(), structures: [{ id: 'c1', name: 'C1', kind: 'chamber' as const, station: 30, diameter: 0, tail: 0, pit }] };
     expect(planRun(UK, end).pits[0]?.dig).toBeCloseTo(2 * 2 * 1.2 - 1 * 0.6 * 1.2, 9);
   });
   const bored = (): Run => {
-    const method = { kind: 'bored' as const, bore: 0.16, rod: 1.5, launch: { length: 2, width: 1 }, receiving: { length: 1, width: 1 } };
-    return run({ reaches: [blankReach(0.6), { ...blankReach(0.6, 10), method, protection: 'shield' }, blankReach(0.6, 30)] });
+    const method = { kind: 'bored' as const, bore: 0.16, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) };
+    return run({ reaches: [blankReach(0.6), { ...blankReach(0.6, 10), method }, blankReach(0.6, 30)] });
   };
   test('17 m between the pits take 12 rods of 1.5 m; only the pits are dug', () => {
     expect(boresOf(bored())).toMatchObject([{ from: 12, to: 29, length: 17, rods: 12 }]);
@@ -167,19 +182,19 @@ describe('pits and bores', () => {
     const product = findProduct('drain-160');
     // Ground 9.75 at both ends of the reach and 9.5 in the middle: 0.6 less 0.25.
     expect(levelsOn(dip, product, 20).cover).toBeCloseTo(0.35, 12);
-    const short = planRun(UK, dip).findings.find(({ id }) => id === 'makeup.cover.1');
+    const short = planRun(UK, dip).findings.find(({ code, subject }) => code === 'trench.cover' && subject?.id === 'r10');
     const mended = applyPatches(dip, short?.fixes[0]?.patches ?? []);
     expect(levelsOn(mended, product, 20).cover).toBeCloseTo(0.6, 9);
   });
   test('a line the bore passes unseen stops it until there is a trial pit', () => {
     const crossed = { ...bored(), existing: [blankExisting('Main', 20)] };
-    const stop = finding(crossed, 'clear.bore');
+    const stop = finding(crossed, 'clearance.bore');
     expect(stop?.severity).toBe('stop');
-    expect(finding(applyPatches(crossed, stop?.fixes[0]?.patches ?? []), 'clear.bore')?.severity).toBe('caution');
+    expect(finding(applyPatches(crossed, stop?.fixes[0]?.patches ?? []), 'clearance.bore')?.severity).toBe('caution');
   });
   test('pits that meet leave nothing to bore', () => {
     const [first, middle, last] = bored().reaches as [Run['reaches'][number], Run['reaches'][number], Run['reaches'][number]];
-    expect(finding(run({ reaches: [first, middle, { ...last, from: 12.5 }] }), 'line.bore')?.severity).toBe('stop');
+    expect(finding(run({ reaches: [first, middle, { ...last, from: 12.5 }] }), 'alignment.pitsMeet')?.severity).toBe('stop');
   });
 });
 
@@ -199,9 +214,9 @@ describe('the line on the plan', () => {
     expect(bendsOf(bent())).toMatchObject([{ station: 20, turn: Math.PI / 2 }]);
   });
   test('a rigid drain turns only at a chamber; a cable needs room for its bend', () => {
-    const stop = finding(bent(), 'line.bend');
-    expect(stop?.what).toBe('Turns 90° at 20.0 m with nothing there to turn in');
-    expect(finding(applyPatches(bent(), stop?.fixes[0]?.patches ?? []), 'line.bend')).toBeUndefined();
+    const stop = finding(bent(), 'alignment.bend');
+    expect(told(bent(), 'alignment.bend')?.what).toBe('Turns 90° at 20.0 m with nothing there to turn in');
+    expect(finding(applyPatches(bent(), stop?.fixes[0]?.patches ?? []), 'alignment.bend')).toBeUndefined();
     const duct = run({
       laid: [blankLaidLine('Line', 'duct-110')],
       route: [
@@ -210,7 +225,7 @@ describe('the line on the plan', () => {
         { x: 38, y: 2 },
       ],
     });
-    expect(finding(duct, 'line.bend')?.what).toBe('A turn of 90° needs 2.50 m each side; there is 2.00 m');
+    expect(told(duct, 'alignment.bendRoom')?.what).toBe('A turn of 90° needs 2.50 m each side; there is 2.00 m');
   });
   test('moving a corner stretches what stands on its legs, and nothing else', () => {
     const base = {
@@ -373,7 +388,7 @@ describe('level book', () => {
 });
 
 describe('runs joined at a chamber', () => {
-  const at = (name: string, station: number) => ({ name, kind: 'chamber' as const, station, diameter: 0, tail: 0, pit: null });
+  const at = (name: string, station: number) => ({ id: name, name, kind: 'chamber' as const, station, diameter: 0, tail: 0, pit: null });
   const main = withInverts(run({ name: 'Main', structures: [at('C1', 20)] }), 9, 8.4);
   const branch = (end: number, x = 0) =>
     withInverts(
@@ -425,7 +440,7 @@ describe('branches and variants', () => {
     8.4,
   );
   test('a branch ends at a new fitting on the run, at its invert, and the two join without a fault', () => {
-    const { branch, patches } = branchFrom(blankJob('Yard', 'UK'), main, 20, ['Main', 'Main branch']);
+    const { branch, patches } = branchFrom(blankJob('Yard', 'UK'), main, 20, ['Main', 'Main branch'], counting());
     expect(branch.name).toBe('Main branch 2');
     const joined = runSchema.parse(applyPatches(main, patches));
     expect(branch.route).toEqual([
@@ -436,10 +451,13 @@ describe('branches and variants', () => {
     expect(branch.inverts[1]?.invert).toBeCloseTo(8.7, 12);
   });
   test('a chamber near by takes it', () => {
-    const withChamber = { ...main, structures: [{ name: 'C1', kind: 'chamber' as const, station: 20.3, diameter: 0, tail: 0, pit: null }] };
-    expect(branchFrom(blankJob('Yard', 'UK'), withChamber, 20, [])).toMatchObject({
+    const withChamber = {
+      ...main,
+      structures: [{ id: 'c1', name: 'C1', kind: 'chamber' as const, station: 20.3, diameter: 0, tail: 0, pit: null }],
+    };
+    expect(branchFrom(blankJob('Yard', 'UK'), withChamber, 20, [], counting())).toMatchObject({
       patches: [],
-      branch: { structures: [{ name: 'C1', station: 10 }] },
+      branch: { structures: [{ id: 'c1', name: 'C1', station: 10 }] },
     });
   });
   test('a variant is the same run under a name of its own', () =>

@@ -1,5 +1,5 @@
-import { blankLaidLine, blankRunExtras, productOf, type Job, type LaidLine, type Patch, type Reach, type Run } from '../job';
-import { chamberAt, withStructure } from './findings';
+import { blankLaidLine, blankRunExtras, productOf, type Job, type LaidLine, type NewId, type Patch, type Reach, type Run } from '../job';
+import { structureAt, withStructure } from './structures';
 import { groundAt } from './ground';
 import { levelsOn, reachIndexAt } from './levels';
 import { placeAt } from './route';
@@ -18,7 +18,7 @@ export function freeName(wanted: string, taken: readonly string[]): string {
 }
 
 /**
- * A branch that joins a run at a station: a new run that ends there, square to it on its left, on the same make-up; and the patches that
+ * A branch that joins a run at a station: a new run that ends there, square to it on its left, on the same layers; and the patches that
  * put the fitting into the run. A falling branch comes in at the run's own invert.
  */
 export function branchFrom(
@@ -26,11 +26,12 @@ export function branchFrom(
   run: Run,
   station: number,
   names: readonly string[],
+  newId: NewId,
 ): { branch: Run; patches: Patch[] } {
   const product = productOf(job, run);
   const lead = run.laid[0] as LaidLine;
   const near = run.structures.find((item) => Math.abs(item.station - station) <= NEAR);
-  const fitting = near ?? chamberAt(run, station, 'junction');
+  const fitting = near ?? structureAt(run, station, 'junction', newId());
   const place = placeAt(run, fitting.station);
   const out = { x: place.x - Math.sin(place.heading) * BRANCH_LENGTH, y: place.y + Math.cos(place.heading) * BRANCH_LENGTH };
   const reach = run.reaches[reachIndexAt(run, fitting.station)] as Reach;
@@ -46,15 +47,15 @@ export function branchFrom(
     ],
     inverts: falls
       ? [
-          { station: 0, invert: invert + product.minFall * BRANCH_LENGTH, keep: false },
-          { station: BRANCH_LENGTH, invert, keep: true },
+          { id: newId(), station: 0, invert: invert + product.minFall * BRANCH_LENGTH, keep: false },
+          { id: newId(), station: BRANCH_LENGTH, invert, keep: true },
         ]
       : [],
     route: [out, { x: place.x, y: place.y }],
     structures: [{ ...fitting, station: BRANCH_LENGTH, pit: null }],
-    laid: [blankLaidLine(lead.name, lead.product)],
+    laid: [blankLaidLine(lead.name, lead.product, newId())],
     surface: run.surface,
-    reaches: [{ ...reach, from: 0 }],
+    reaches: [{ ...reach, id: newId(), from: 0 }],
     spoil: run.spoil,
   };
   return { branch, patches: near ? [] : [{ path: ['structures'], value: withStructure(run, fitting) }] };

@@ -13,8 +13,10 @@ export interface JoinEnd {
   way: 'in' | 'out' | 'through' | 'touches';
 }
 
-/** A structure that several runs of a job share, by its name. */
+/** A structure that several runs of a job share, by its id. */
 export interface Join {
+  id: string;
+  /** As the first of the runs calls it. */
   name: string;
   ends: JoinEnd[];
   /** What does not fit, in sentences. */
@@ -24,13 +26,20 @@ export interface Join {
 /** Runs drawn further apart than this do not meet, metres. */
 const APART = 0.5;
 
-/** Where the runs of a job are joined: structures of the same name, with what does not fit there. */
+/** Where the runs of a job are joined: structures they hold in common, with what does not fit there. */
 export function joinsOf(job: Pick<Job, 'products' | 'units'>, runs: readonly Run[]): Join[] {
-  const byName = new Map<string, JoinEnd[]>();
+  const byId = new Map<string, { name: string; ends: JoinEnd[] }>();
   runs.forEach((run, index) =>
-    run.structures.forEach(({ name, station }) => byName.set(name, [...(byName.get(name) ?? []), endAt(job, run, index, station)])),
+    run.structures.forEach(({ id, name, station }) => {
+      const end = endAt(job, run, index, station);
+      const known = byId.get(id);
+      if (known) known.ends.push(end);
+      else byId.set(id, { name, ends: [end] });
+    }),
   );
-  return [...byName].filter(([, ends]) => ends.length > 1).map(([name, ends]) => ({ name, ends, faults: faultsOf(runs, ends, job.units) }));
+  return [...byId]
+    .filter(([, { ends }]) => ends.length > 1)
+    .map(([id, { name, ends }]) => ({ id, name, ends, faults: faultsOf(runs, ends, job.units) }));
 }
 
 function endAt(job: Pick<Job, 'products'>, run: Run, index: number, station: number): JoinEnd {

@@ -41,9 +41,9 @@ export function levelsAt(run: Run, product: Product, reach: Reach, station: numb
  */
 function dropIn(run: Run, reach: Reach): number {
   let drop = 0;
-  for (const laying of run.laid) {
-    if (-laying.up <= drop) continue;
-    if ((laying.to ?? Infinity) > reach.from && (laying.from ?? -Infinity) < reachEndOf(run, reach)) drop = -laying.up;
+  for (const line of run.laid) {
+    if (-line.up <= drop) continue;
+    if ((line.to ?? Infinity) > reach.from && (line.from ?? -Infinity) < reachEndOf(run, reach)) drop = -line.up;
   }
   return drop;
 }
@@ -52,7 +52,7 @@ function dropIn(run: Run, reach: Reach): number {
 const reachEndOf = (run: Run, reach: Reach): number =>
   reachEnd(
     run,
-    run.reaches.findIndex((other) => other.from === reach.from),
+    run.reaches.findIndex((other) => other.id === reach.id),
   );
 
 /** The lower ground at both ends of a reach, straight between, metres. */
@@ -134,8 +134,8 @@ export function flowDirection(run: Pick<Run, 'inverts'>): 1 | -1 {
 /** A run that falls straight between an invert at each end, all its reaches by gravity. */
 export const fallingRun = (run: Run, start: number, end: number): Pick<Run, 'inverts' | 'reaches'> => ({
   inverts: [
-    { station: extent(run).start, invert: start, keep: false },
-    { station: extent(run).end, invert: end, keep: false },
+    { id: 'i-start', station: extent(run).start, invert: start, keep: false },
+    { id: 'i-end', station: extent(run).end, invert: end, keep: false },
   ],
   reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'gravity' } })),
 });

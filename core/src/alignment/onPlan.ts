@@ -1,5 +1,5 @@
 import { largest, smallest } from '../geometry';
-import { blankExisting, LEAST_CROSSING, type ExistingLine, type Run } from '../job';
+import { blankExisting, LEAST_CROSSING, type ExistingLine, type NewId, type Run } from '../job';
 import { extent } from './ground';
 import { chainages, placeAt, project, routeOf, stretchOf, type PlanPoint } from './route';
 
@@ -35,12 +35,13 @@ const BESIDE = 10;
  * Lines drawn on the plan as existing lines of a run: a crossing wherever one crosses, a parallel line where it only runs beside.
  * Those that do not come near are left out.
  */
-export function linesFromMarks(run: Run, drawn: readonly DrawnMark[]): ExistingLine[] {
+export function linesFromMarks(run: Run, drawn: readonly DrawnMark[], newId: NewId): ExistingLine[] {
   return drawn.flatMap(({ name, points, mark }, index) => {
     const described = (line: ExistingLine): ExistingLine => {
       const { kind, size, coverMin, coverMax, evidence } = { ...line, ...defined(mark) };
       return {
         ...line,
+        id: newId(),
         name: name ?? `Line ${index + 1}`,
         kind,
         size,

@@ -1,6 +1,6 @@
 import type { Product } from '../catalogue';
 import type { Span } from '../geometry';
-import { InputError, type Reach, type Run } from '../job';
+import { InputError, MAX_DEPTH, type Reach, type Run } from '../job';
 import { formatLength, formatStation } from '../units';
 import { groundsAt, reachEnd, type Grounds } from './ground';
 import { levelsAt, type Levels } from './levels';
@@ -15,7 +15,7 @@ export type ProfileColumns = { station: number[]; reach: number[] } & Record<key
  * Levels at every station of the run, with nodes added at reach boundaries and wherever the depth
  * passes one of `breakDepths(reach)`, so that rules and wall shapes change only at nodes.
  * @param marks further stations to put a node at, such as the ends of a hand-dig window.
- * @throws InputError naming the field when the line does not lie below the ground.
+ * @throws InputError naming the field when the line does not lie below the ground, or deeper than anybody digs.
  */
 export function layProfile(
   run: Run,
@@ -69,7 +69,7 @@ export function layProfile(
       if (atNode) next++;
     }
   });
-  mustLieBelowGround(run, columns);
+  mustBeDiggable(run, columns);
   return columns;
 }
 
@@ -114,13 +114,18 @@ function crossings(a: number, b: number, depths: readonly number[]): number[] {
   return shares.length > 1 ? shares.sort((x, y) => x - y) : shares;
 }
 
-function mustLieBelowGround(run: Run, columns: ProfileColumns): void {
+function mustBeDiggable(run: Run, columns: ProfileColumns): void {
   for (let i = 0; i < columns.station.length; i++) {
-    if ((columns.invert[i] as number) < (columns.ground[i] as number)) continue;
+    const deep = (columns.depth[i] as number) > MAX_DEPTH;
+    if ((columns.invert[i] as number) < (columns.ground[i] as number) && !deep) continue;
     const station = columns.station[i] as number;
     const reach = columns.reach[i] as number;
     const field =
       run.reaches[reach]?.levels.kind === 'cover' ? `reaches[${reach}].levels.cover` : `inverts[${nearestFixed(run, station)}].invert`;
+    if (deep) {
+      const depth = `${formatLength(columns.depth[i] as number, 'metric')} deep; ${formatLength(MAX_DEPTH, 'metric')} is the most that is planned here`;
+      throw new InputError([{ field, message: `At ${formatStation(station, 'metric')} it would be ${depth}. Has a digit slipped?` }]);
+    }
     const levels = `${formatLength(columns.invert[i] as number, 'metric', 'level')} is at or above the ground at ${formatLength(columns.ground[i] as number, 'metric', 'level')}`;
     throw new InputError([
       { field, message: `At ${formatStation(station, 'metric')} the invert ${levels}. Lower the line or check the ground levels.` },

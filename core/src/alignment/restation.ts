@@ -1,28 +1,24 @@
-import type { Patch, Run } from '../job';
+import { mapStations, runSchema, type Patch, type Run } from '../job';
 import { extent } from './ground';
 import { chainages, fitRoute, routeOf, type PlanPoint } from './route';
 
 /**
  * Patches that give a run other ground levels. What stands at the old ends follows to the new ones, reaches past a new end go,
- * and the drawn line is cut or drawn out. Existing lines and structures past an end are never dropped: the schema refuses them.
+ * and the drawn line is cut or drawn out. Nothing else that stands past an end is dropped: the schema refuses it by name.
  */
 export function withStations(run: Run, stations: Run['stations']): Patch[] {
   const [before, after] = [extent(run), extent({ stations })];
-  const moved = (station: number) => (station === before.start ? after.start : station === before.end ? after.end : station);
   const kept = run.reaches.filter((reach, index) => index === 0 || (reach.from > after.start && reach.from < after.end));
-  const reaches = kept.map((reach, index) => (index === 0 ? { ...reach, from: after.start } : reach));
-  const patches: Patch[] = [
-    { path: ['stations'], value: stations },
-    { path: ['reaches'], value: reaches },
-  ];
-  if (before.start === after.start && before.end === after.end) return patches;
-  return [
-    ...patches,
-    { path: ['inverts'], value: run.inverts.map((level) => ({ ...level, station: moved(level.station) })) },
-    { path: ['structures'], value: run.structures.map((structure) => ({ ...structure, station: moved(structure.station) })) },
-    { path: ['laid'], value: rangesMoved(run.laid, moved) },
-    { path: ['route'], value: fitRoute(run.route, Math.max(after.length, 1e-6)) },
-  ];
+  const moved = restationed(
+    { ...run, reaches: kept.map((reach, index) => (index === 0 ? { ...reach, from: before.start } : reach)) },
+    (station) => (station === before.start ? after.start : station === before.end ? after.end : station),
+  );
+  const next: Run = {
+    ...moved,
+    stations,
+    route: before.start === after.start && before.end === after.end ? run.route : fitRoute(run.route, Math.max(after.length, 1e-6)),
+  };
+  return changes(run, next);
 }
 
 /**
@@ -36,16 +32,15 @@ export function withRoute(run: Run, route: readonly PlanPoint[], matched: readon
   const anchors = matched.flatMap((old, index) =>
     old === undefined ? [] : [{ from: start + (before[old] as number), to: start + (after[index] as number) }],
   );
-  return [{ path: ['route'], value: [...route] }, ...restationed(run, (station) => along(anchors, station))];
+  return changes(run, { ...restationed(run, (station) => along(anchors, station)), route: [...route] });
 }
 
-/** Lines laid part of the way begin and end where `map` says. */
-const rangesMoved = (products: Run['laid'], map: (station: number) => number): Run['laid'] =>
-  products.map((laying) => ({
-    ...laying,
-    ...(laying.from === undefined ? {} : { from: map(laying.from) }),
-    ...(laying.to === undefined ? {} : { to: map(laying.to) }),
-  }));
+/** The run with everything that has a station where `map` says; `map` must keep the order. */
+const restationed = (run: Run, map: (station: number) => number): Run => mapStations(runSchema, run, map);
+
+/** What differs between two runs as patches, one for each of their parts. */
+const changes = (before: Run, after: Run): Patch[] =>
+  (Object.keys(after) as (keyof Run)[]).flatMap((key) => (after[key] === before[key] ? [] : [{ path: [key], value: after[key] }]));
 
 /** Piecewise linear through the anchors; past the first and last by the same shift. */
 function along(anchors: readonly { from: number; to: number }[], station: number): number {
@@ -56,28 +51,4 @@ function along(anchors: readonly { from: number; to: number }[], station: number
   if (!b) return a.to + station - a.from;
   // What rounding puts past an anchor would lie off the run where that is its end.
   return Math.min(b.to, a.to + ((station - a.from) * (b.to - a.to)) / (b.from - a.from));
-}
-
-/** Patches that put everything with a station where `map` says; `map` must keep the order. */
-function restationed(run: Run, map: (station: number) => number): Patch[] {
-  const moved = <T extends { station: number }>(items: readonly T[]) => items.map((item) => ({ ...item, station: map(item.station) }));
-  return [
-    { path: ['stations'], value: moved(run.stations) },
-    { path: ['inverts'], value: moved(run.inverts) },
-    { path: ['structures'], value: moved(run.structures) },
-    { path: ['laid'], value: rangesMoved(run.laid, map) },
-    { path: ['water'], value: moved(run.water) },
-    { path: ['reaches'], value: run.reaches.map((reach) => ({ ...reach, from: map(reach.from) })) },
-    {
-      path: ['existing'],
-      value: run.existing.map((line) => ({
-        ...line,
-        where:
-          line.where.kind === 'crossing'
-            ? { ...line.where, station: map(line.where.station) }
-            : { ...line.where, from: map(line.where.from), to: map(line.where.to) },
-        exposures: line.exposures.map((record) => (record.result === 'found' ? { ...record, station: map(record.station) } : record)),
-      })),
-    },
-  ];
 }

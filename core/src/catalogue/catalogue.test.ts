@@ -65,7 +65,7 @@ describe('every line of the catalogue', () => {
     const own: Product = { ...findProduct('drain-110'), id: 'drain-160', name: 'Ours' };
     expect(productWith('drain-160', [own])?.name).toBe('Ours');
     expect(productWith('rope')).toBeUndefined();
-    expect(() => findProduct('rope')).toThrow('No service “rope”');
+    expect(() => findProduct('rope')).toThrow('No product “rope”');
   });
 });
 

@@ -114,6 +114,23 @@ export const kits: readonly Kit[] = [
     extensionMass: 1200,
   },
   {
+    id: 'box-pit',
+    kind: 'shield',
+    name: 'Pit box 1.2 × 1.5 m',
+    source: SOURCE,
+    panel: 0.06,
+    least: 0.8,
+    most: 2.2,
+    depth: 3.5,
+    hire: 24,
+    length: 1.2,
+    height: 1.5,
+    extension: 0.8,
+    extensions: 2,
+    mass: 260,
+    extensionMass: 130,
+  },
+  {
     id: 'shores-light',
     kind: 'shores',
     name: 'Aluminium shores',
@@ -155,3 +172,10 @@ export const kits: readonly Kit[] = [
     frameMass: 280,
   },
 ];
+
+/** The entry of the catalogue. @throws RangeError for an id it does not hold. */
+export function findKit(id: string): Kit {
+  const kit = kits.find((one) => one.id === id);
+  if (!kit) throw new RangeError(`No supports “${id}” in the catalogue`);
+  return kit;
+}

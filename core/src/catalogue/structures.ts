@@ -1,12 +1,17 @@
-/** What a run may enter or pass. At a `turns` structure a rigid pipe may change direction and gradient. */
+/**
+ * What a run may enter or pass, and holes dug for themselves. At a `turns` structure a rigid pipe may change direction and gradient. `pit` is the hole
+ * dug for one at first: length along the run, width, how much deeper than the trench (metres), and whether people get in.
+ */
 export const structureTypes = {
-  chamber: { name: 'Chamber', letter: 'C', turns: true },
-  junction: { name: 'Branch fitting', letter: 'J', turns: true },
-  gully: { name: 'Gully', letter: 'G', turns: true },
-  pole: { name: 'Pole', letter: 'P', turns: true },
-  wellhead: { name: 'Wellhead', letter: 'W', turns: true },
-  entry: { name: 'Building entry', letter: 'B', turns: true },
-  trial: { name: 'Trial pit', letter: 'T', turns: false },
+  chamber: { name: 'Chamber', letter: 'C', turns: true, pit: { length: 1.2, width: 1.2, below: 0.15, entry: true } },
+  junction: { name: 'Branch fitting', letter: 'J', turns: true, pit: null },
+  gully: { name: 'Gully', letter: 'G', turns: true, pit: null },
+  pole: { name: 'Pole', letter: 'P', turns: true, pit: null },
+  wellhead: { name: 'Wellhead', letter: 'W', turns: true, pit: null },
+  entry: { name: 'Building entry', letter: 'B', turns: true, pit: null },
+  trial: { name: 'Trial pit', letter: 'T', turns: false, pit: { length: 1.2, width: 1.2, below: 0, entry: true } },
+  joint: { name: 'Joint bay', letter: 'JB', turns: false, pit: { length: 2, width: 1.2, below: 0, entry: true } },
+  sump: { name: 'Sump', letter: 'S', turns: false, pit: { length: 0.8, width: 0.8, below: 0.5, entry: false } },
 } as const;
 export type StructureKind = keyof typeof structureTypes;
 export const structureKinds = Object.keys(structureTypes) as [StructureKind, ...StructureKind[]];

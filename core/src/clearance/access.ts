@@ -1,8 +1,7 @@
-import { wayinNames, type Machine, type OutlinePoint } from '../catalogue';
+import type { Machine, OutlinePoint } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Finding, Pinch } from '../job';
+import { checkList, type Found, type Pinch } from '../job';
 import type { Rules } from '../rules';
-import { formatLength, formatMassOf, type UnitSystem } from '../units';
 
 /** Room between the machine and what it squeezes past, each side, metres. */
 export const SIDE_ROOM = 0.05;
@@ -39,65 +38,62 @@ export const pinchRoom = (pinch: Pinch, machine: Machine): { needed: number; had
   had: levelGap(pinch),
 });
 
-/** What the machine cannot pass on its way in, and what it passes only with care. */
-export function accessFindings(pinches: readonly Pinch[], machine: Machine, rules: Rules, units: UnitSystem): Finding[] {
-  return pinches.flatMap((pinch, index): Finding[] => {
-    const show = (metres: number) => formatLength(metres, units);
-    const base: Pick<Finding, 'chapter' | 'fixes'> = { chapter: 'clear', fixes: [] };
-    const found: Finding[] = [];
-    const add = (id: string, severity: Finding['severity'], what: string, why: string, basis: string) =>
-      found.push({ ...base, id: `clear.way.${index}.${id}`, severity, what: `${pinch.name}: ${what}`, why, basis });
-    const { needed, had } = pinchRoom(pinch, machine);
-    const gapBasis = `W/2·cosθ + furthest lean of its outline, tracks in; ${machine.basis.toLowerCase()}`;
-    if (needed > had + EPSILON)
-      add('gap', 'stop', `the ${machine.name} needs ${show(needed)} and there is ${show(had)}`, 'It does not go through.', gapBasis);
-    else if (needed + 2 * SIDE_ROOM > had + EPSILON)
-      add(
-        'gap',
-        'caution',
-        `${show(had - needed)} to spare in all for the ${machine.name}`,
-        'One slip of a track and it touches. Measure it, and have somebody guide the driver.',
-        gapBasis,
-      );
-    if (pinch.bears !== null && machine.mass > pinch.bears)
-      add(
-        'bears',
-        'stop',
-        `bears ${formatMassOf(pinch.bears, units)}; the machine weighs ${formatMassOf(machine.mass, units)}`,
-        'It may give way. Ask who owns it before anything heavy goes on.',
-        `Limit as posted or told; ${machine.basis.toLowerCase()}`,
-      );
-    else if (pinch.bears !== null && machine.mass > 0.8 * pinch.bears)
-      add(
-        'bears',
-        'caution',
-        `${formatMassOf(pinch.bears - machine.mass, units)} below its limit`,
-        'Fuel, bucket, mud and the driver count too.',
-        'Four fifths of the limit as a prompt',
-      );
-    if (pinch.overhead !== null) {
-      const away = pinch.live ? (rules.overheadExclusion.value ?? 0) : 0;
-      if (machine.height + away > pinch.overhead)
-        add(
-          'overhead',
-          'stop',
-          `${show(pinch.overhead)} overhead; the machine and its distance take ${show(machine.height + away)}`,
-          pinch.live ? 'A spark jumps before anything touches.' : 'It does not pass under.',
-          pinch.live ? rules.overheadExclusion.basis : machine.basis,
-        );
-      else if (machine.reachUp + away > pinch.overhead)
-        add(
-          'overhead',
-          'caution',
-          `boom and bucket down under ${show(pinch.overhead)}`,
-          `Raised it reaches ${show(machine.reachUp)}${pinch.live ? `, and ${show(away)} must stay clear` : ''}. No digging or dumping below it.`,
-          pinch.live ? rules.overheadExclusion.basis : machine.basis,
-        );
-    }
-    if (pinch.surface === 'loose' && pinch.tightTurn)
-      add('track', 'caution', 'loose gravel and a tight turn', 'That throws a track. Turn wide, or lay mats.', 'Usual practice');
-    if (pinch.surface === 'soft')
-      add('soft', 'caution', `${wayinNames.soft.toLowerCase()} ground`, 'Lay mats, and mind the way out after rain.', 'Usual practice');
-    return found;
-  });
+/** What the checks of the way in are given. */
+export interface AccessContext {
+  pinches: readonly Pinch[];
+  machine: Machine;
+  rules: Rules;
 }
+
+/** One finding at a pinch, about what the machine and the place have to do with each other. */
+const at = <F>(pinch: Pinch, severity: Found['severity'], facts: F): Found<F & { pinch: string }> => ({
+  severity,
+  subject: { kind: 'pinch', id: pinch.id },
+  where: [],
+  facts: { pinch: pinch.name, ...facts },
+  fixes: [],
+});
+
+/** Gaps the machine does not go through, or only just. */
+export const tightGaps = ({ pinches, machine }: AccessContext) =>
+  pinches.flatMap((pinch) => {
+    const { needed, had } = pinchRoom(pinch, machine);
+    if (needed + 2 * SIDE_ROOM <= had + EPSILON) return [];
+    return [at(pinch, needed > had + EPSILON ? 'stop' : 'caution', { machine: machine.name, needed, had, basis: machine.basis })];
+  });
+
+/** From this share of its limit on a place is close to it. */
+const NEAR_LIMIT = 0.8;
+/** Bridges, slabs and gangways that bear less than the machine weighs, or hardly more. */
+export const weakPlaces = ({ pinches, machine }: AccessContext) =>
+  pinches.flatMap((pinch) =>
+    pinch.bears === null || machine.mass <= NEAR_LIMIT * pinch.bears
+      ? []
+      : [at(pinch, machine.mass > pinch.bears ? 'stop' : 'caution', { bears: pinch.bears, mass: machine.mass, basis: machine.basis })],
+  );
+
+/** Lines and beams overhead: the machine on the move, and with its arm up. */
+export const lowOverhead = ({ pinches, machine, rules }: AccessContext) =>
+  pinches.flatMap((pinch) => {
+    if (pinch.overhead === null) return [];
+    const away = pinch.live ? (rules.overheadExclusion.value ?? 0) : 0;
+    const [passing, raised] = [machine.height + away, machine.reachUp + away];
+    if (raised <= pinch.overhead) return [];
+    const facts = { overhead: pinch.overhead, live: pinch.live, away, passing, reachUp: machine.reachUp, basis: machine.basis };
+    return [at(pinch, passing > pinch.overhead ? 'stop' : 'caution', facts)];
+  });
+
+/** Ground a track is thrown on, or sinks into. */
+export const badGround = ({ pinches }: AccessContext) =>
+  pinches.flatMap((pinch) => {
+    const thrown = pinch.surface === 'loose' && pinch.tightTurn;
+    return thrown || pinch.surface === 'soft' ? [at(pinch, 'caution', { thrown })] : [];
+  });
+
+/** Checks of the way in: of the job and its machine, not of a run. */
+export const accessChecks = checkList<AccessContext>()({
+  'access.gap': { gates: ['dig'], run: tightGaps },
+  'access.bears': { gates: ['dig'], run: weakPlaces },
+  'access.overhead': { gates: ['dig'], run: lowOverhead },
+  'access.ground': { gates: ['dig'], run: badGround },
+});

@@ -1,9 +1,13 @@
 import fc from 'fast-check';
-import { blankJob, blankExisting, runSchema, errorsOf, type ExistingLine } from '../job';
-import { planRun, type Plan } from '../plan/plan';
+import { blankJob, blankExisting, blankPit, runSchema, errorsOf, type ExistingLine } from '../job';
+import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
-import { anyRun, levelRun } from '../testing';
-import { clearSteps, crossingHalfLength, handWindows, keepOut, searchDepths } from '.';
+import { evidences } from '../catalogue';
+import { wallOffset, type Extent } from '../geometry';
+import { anyDig, anyRun } from '../generators.testing';
+import { depthIn, dugWidth } from '../trench';
+import { findingIn, levelRun } from '../testing';
+import { clearSteps, crossingHalfLength, handWindows, keepOut, knownParts, searchDepths } from '.';
 
 const UK = resolveRules('UK');
 const job = blankJob('Test', 'UK');
@@ -16,13 +20,13 @@ const crossing = (station: number, change: Partial<ExistingLine> = {}): Existing
   evidence: 'detected',
   ...change,
 });
-const run = { from: 0, to: 100 };
-const finding = (plan: Plan, id: string) => plan.findings.find((item) => item.id.startsWith(id));
+/** A trench 0.6 m wide at the top. */
+const slot: Extent[] = [{ from: 0, to: 100, left: [0.3, 0.3], right: [0.3, 0.3] }];
 
 describe('hand-dig windows', () => {
   test('110 mm line, detected, tolerance 0.5 m, crossing at 90°: ±0.555 m, 1.11 m long', () => {
     expect(keepOut(crossing(50), UK)).toBeCloseTo(0.555, 12);
-    const [window] = handWindows([crossing(50)], UK, run, () => 0.3);
+    const [window] = handWindows([crossing(50)], UK, slot);
     expect((window?.to ?? 0) - (window?.from ?? 0)).toBeCloseTo(1.11, 12);
   });
   test('the same at 45° over a 0.6 m top: (0.555 + 0.3·cos 45°)/sin 45° = 1.085 m each way', () => {
@@ -33,15 +37,15 @@ describe('hand-dig windows', () => {
     expect(keepOut(crossing(50, { evidence: 'exposed' }), UK)).toBeCloseTo(0.555, 12);
   });
   test('windows that touch are one; they end with the run', () => {
-    const windows = handWindows([crossing(51), crossing(50), crossing(0.2)], UK, run, () => 0.3);
-    expect(windows.map(({ lines }) => lines)).toEqual([[2], [1, 0]]);
+    const windows = handWindows([crossing(51), crossing(50), crossing(0.2)], UK, slot);
+    expect(windows.map(({ lines }) => lines)).toEqual([['Line-at-0-2'], ['Line-at-50', 'Line-at-51']]);
     expect(windows[0]?.from).toBe(0);
     expect(windows[1]).toMatchObject({ from: expect.closeTo(49.445, 9) as number, to: expect.closeTo(51.555, 9) as number });
   });
   test('a parallel line counts where its strip reaches the trench, over its length and beyond both ends', () => {
     const beside = (offset: number) => crossing(0, { where: { kind: 'parallel', from: 20, to: 30, offset } });
-    expect(handWindows([beside(0.8)], UK, run, () => 0.3)).toMatchObject([{ from: 20 - 0.555, to: 30.555 }]);
-    expect(handWindows([beside(-0.9)], UK, run, () => 0.3)).toEqual([]);
+    expect(handWindows([beside(0.8)], UK, slot)).toMatchObject([{ from: 20 - 0.555, to: 30.555 }]);
+    expect(handWindows([beside(-0.9)], UK, slot)).toEqual([]);
   });
 });
 
@@ -74,7 +78,7 @@ test('for any run, windows never overlap and hand and machine make up the whole 
 describe('clashes with the new line', () => {
   // The new drain lies from 0.94 to 1.10 m below ground (1.2 deep, 0.1 bed, 160 pipe); 0.3 m must stay clear.
   const verdict = (coverMin: number, coverMax: number) =>
-    finding(planRun(job, { ...levelRun(), existing: [crossing(15, { size: 0.1, coverMin, coverMax })] }), 'clear.clash')?.severity;
+    findingIn(planRun(job, { ...levelRun(), existing: [crossing(15, { size: 0.1, coverMin, coverMax })] }), 'clearance.clash')?.severity;
   test.each<[string, number, number, string | undefined]>([
     ['well above: underside 0.54 or higher', 0.3, 0.44, undefined],
     ['perhaps too close above', 0.3, 0.6, 'caution'],
@@ -86,10 +90,128 @@ describe('clashes with the new line', () => {
 });
 
 test('a line that runs beside is too close by its distance across: 160 drain, 100 mm line, 0.3 m clear is 0.43 m off centre', () => {
-  const beside = (offset: number) =>
-    crossing(15, { size: 0.1, coverMin: 0.9, coverMax: 0.95, where: { kind: 'parallel', from: 5, to: 20, offset } });
-  const severity = (offset: number) => finding(planRun(job, { ...levelRun(), existing: [beside(offset)] }), 'clear.clash')?.severity;
-  expect([severity(0.42), severity(-0.42), severity(0.44)]).toEqual(['stop', 'stop', undefined]);
+  const beside = (offset: number, evidence: ExistingLine['evidence']) =>
+    crossing(15, { size: 0.1, coverMin: 1, coverMax: 1, evidence, where: { kind: 'parallel', from: 5, to: 20, offset } });
+  const severity = (offset: number, evidence: ExistingLine['evidence']) =>
+    findingIn(planRun(job, { ...levelRun(), existing: [beside(offset, evidence)] }), 'clearance.clash')?.severity;
+  const { uncertainty } = evidences.detected;
+  expect(evidences.exposed.uncertainty).toBe(0);
+  expect([0.42, -0.42, 0.44].map((offset) => severity(offset, 'exposed'))).toEqual(['stop', 'stop', undefined]);
+  // What nobody has seen may lie so much nearer or further.
+  expect([0.42 - uncertainty, 0.42, 0.42 + uncertainty, 0.44 + uncertainty].map((offset) => severity(offset, 'detected'))).toEqual([
+    ...(0.42 > uncertainty ? ['stop'] : ['caution']),
+    'caution',
+    'caution',
+    undefined,
+  ]);
+});
+
+test('a line that goes part of the way is too close to nothing elsewhere; one laid beside is measured where it really lies', () => {
+  const [lead] = levelRun().laid;
+  const main = crossing(15, {
+    size: 0.1,
+    coverMin: 0.98,
+    coverMax: 0.98,
+    evidence: 'exposed',
+    where: { kind: 'parallel', from: 5, to: 25, offset: 1.5 },
+  });
+  const withDuct = (change: object) =>
+    findingIn(
+      planRun(job, {
+        ...levelRun({ bottomWidth: 3 }),
+        laid: [lead as never, { id: 'd', name: 'Duct', product: 'data-duct-54', x: 1.2, up: 0, circuit: null, holds: null, ...change }],
+        existing: [main],
+      }),
+      'clearance.clash',
+    );
+  expect(withDuct({})).toMatchObject({ severity: 'stop', facts: { lines: ['Duct'] }, where: [{ from: expect.closeTo(5, 0) as number }] });
+  expect(withDuct({ from: 26, to: 30 })).toBeUndefined();
+  expect(withDuct({ x: 0.5 })).toBeUndefined();
+});
+
+test('a hole shows a line for as far as it was seen and a margin: past that the window is as wide as before', () => {
+  const main = crossing(15, {
+    evidence: 'drawing',
+    where: { kind: 'parallel', from: 5, to: 25, offset: 1.2 },
+    exposures: [
+      { result: 'found', at: '2026-11-02T08:00:00Z', by: 'me', station: 15, cover: 0.6, size: 0.11, kind: 'water', seen: 1, note: '' },
+    ],
+  });
+  const windows = planRun(job, { ...levelRun(), existing: [main] }).handWindows;
+  const margin = UK.exposureMargin.value ?? 0;
+  // As seen it lies 1.2 m off, and its strip of 0.555 m stops short of a trench 0.3 m wide each side.
+  expect(windows).toMatchObject([
+    { to: expect.closeTo(15 - 0.5 - margin, 9) as number },
+    { from: expect.closeTo(15 + 0.5 + margin, 9) as number },
+  ]);
+});
+
+test('no window where nothing is dug: over a bore there is none, in its pits there is', () => {
+  const [reach] = levelRun({ length: 40, depth: 2 }).reaches;
+  const bored = {
+    ...levelRun({ length: 40, depth: 2 }),
+    reaches: [
+      {
+        ...(reach as NonNullable<typeof reach>),
+        method: { kind: 'bored' as const, bore: 0.2, rod: 1, launch: blankPit(2, 1), receiving: blankPit(2, 1) },
+      },
+    ],
+  };
+  const at = (station: number) => planRun(job, { ...bored, existing: [crossing(station)] }).handWindows;
+  expect(at(20)).toEqual([]);
+  expect(at(1)).toMatchObject([{ from: expect.closeTo(0.445, 9) as number, to: expect.closeTo(1.555, 9) as number }]);
+});
+
+/** Does a point dug lie in the strip of a line, by plain plan geometry? @param more the strip made wider, metres. */
+function inStrip(line: ExistingLine, rules: typeof UK, s: number, y: number, more: number): boolean {
+  return knownParts(line, rules).some((part) => {
+    const half = keepOut(part.line, rules) + more;
+    const { where } = part.line;
+    if (where.kind === 'parallel')
+      return (
+        Math.abs(y - where.offset) <= half &&
+        s >= where.from - (part.ends.from ? half : more) &&
+        s <= where.to + (part.ends.to ? half : more)
+      );
+    const [sin, cos] = [Math.sin(where.angle), Math.cos(where.angle)];
+    const [away, along] = [(s - where.station) * sin + y * cos, (s - where.station) * cos - y * sin];
+    return Math.abs(away) <= half && (!part.across || (along >= part.across.from - more && along <= part.across.to + more));
+  });
+}
+
+test('windows are where some point of what is dug lies in a strip, against a fine grid of points', () => {
+  fc.assert(
+    fc.property(
+      anyDig,
+      fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }),
+      ({ job: anyJob, run }, shares) => {
+        const rules = resolveRules(anyJob.ruleSet, anyJob.overrides);
+        const { places, handWindows: windows } = planRun(anyJob, run);
+        const [first, last] = [Math.min(...places.map(({ from }) => from)), Math.max(...places.map(({ to }) => to))];
+        for (const share of places.length > 0 ? shares : []) {
+          const s = first + share * (last - first);
+          const dug = places
+            .filter((place) => s > place.from + 1e-6 && s < place.to - 1e-6)
+            .map((place) => {
+              const depth = depthIn(place, s);
+              const half = dugWidth(place) / 2;
+              return [-half - wallOffset(place.sides.left, depth), half + wallOffset(place.sides.right, depth)] as const;
+            });
+          const hit = (more: number) =>
+            dug.some(([left, right]) =>
+              Array.from({ length: 201 }, (_, i) => left + ((right - left) * i) / 200).some((y) =>
+                run.existing.some((line) => inStrip(line, rules, s, y, more)),
+              ),
+            );
+          const inWindow = windows.some(({ from, to }) => s >= from - 1e-6 && s <= to + 1e-6);
+          const step = Math.max(0, ...dug.map(([left, right]) => (right - left) / 200));
+          if (hit(-1e-6)) expect(inWindow).toBe(true);
+          if (!hit(step + 1e-6)) expect(windows.some(({ from, to }) => s > from + 1e-6 && s < to - 1e-6)).toBe(false);
+        }
+      },
+    ),
+    { numRuns: 150 },
+  );
 });
 
 describe('clear by layers', () => {

@@ -1,9 +1,9 @@
 export * from './known';
 export * from './windows';
 export * from './layers';
-export * from './findings';
+export * from './checks';
 export * from './dates';
-export * from './gate';
+
 export * from './jobDates';
 export * from './access';
 export * from './risk';

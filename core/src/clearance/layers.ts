@@ -1,4 +1,4 @@
-import type { Clearing, ExistingLine } from '../job';
+import { sameJson, type Clearing, type ExistingLine } from '../job';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { keepOut } from './windows';
@@ -78,20 +78,22 @@ function seenStep(line: ExistingLine, rules: Rules, units: UnitSystem): ClearSte
   };
 }
 
-/** Names that a window's progress is kept under: it starts anew when other lines share the window, or one of them has been seen. */
-const namesOf = (lines: readonly Pick<ExistingLine, 'name' | 'evidence'>[]): string[] =>
-  lines.map(({ name, evidence }) => (evidence === 'exposed' ? `${name.slice(0, 78)} ✓` : name)).sort();
-const same = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((name, i) => name === b[i]);
+/** What a window's progress is kept under: it starts anew when other lines share the window, or one of them has been seen. */
+const keyOf = (lines: readonly Pick<ExistingLine, 'id' | 'evidence'>[]): Omit<Clearing, 'done'> => {
+  const ids = (exposed: boolean) => lines.filter(({ evidence }) => (evidence === 'exposed') === exposed).map(({ id }) => id);
+  return { hidden: ids(false).sort(), seen: ids(true).sort() };
+};
+const sameKey = (a: Omit<Clearing, 'done'>, b: Omit<Clearing, 'done'>): boolean => sameJson([a.hidden, a.seen], [b.hidden, b.seen]);
 
 /** How many steps of a window have been ticked off, never more than there are. */
 export function stepsDone(clearing: readonly Clearing[], lines: readonly ExistingLine[], steps: readonly ClearStep[]): number {
-  const kept = clearing.find((item) => same(item.lines, namesOf(lines)));
+  const kept = clearing.find((item) => sameKey(item, keyOf(lines)));
   return Math.min(kept?.done ?? 0, steps.length);
 }
 
 /** The progress list with that of one window changed; a window back at nothing leaves the list. */
 export function withSteps(clearing: readonly Clearing[], lines: readonly ExistingLine[], done: number): Clearing[] {
-  const names = namesOf(lines);
-  const others = clearing.filter((item) => !same(item.lines, names));
-  return done > 0 ? [...others, { lines: names, done }] : others;
+  const key = keyOf(lines);
+  const others = clearing.filter((item) => !sameKey(item, key));
+  return done > 0 ? [...others, { ...key, done }] : others;
 }

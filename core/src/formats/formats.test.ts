@@ -5,7 +5,7 @@ import { jobDates } from '../clearance';
 import { applyPatches, blankJob, blankRun, runSchema, type Job, type Run } from '../job';
 import { chainages, chainageTable, distance, extent, linesFromMarks, routeOf } from '../alignment';
 import { planRun } from '../plan/plan';
-import { refusal } from '../testing';
+import { counting, refusal } from '../testing';
 import {
   alongAlignment,
   alongDrawn,
@@ -52,7 +52,7 @@ describe('GeoJSON', () => {
         expect(back.stations.some((other) => Math.abs(other.station - station) < 1e-3 && Math.abs(other.ground - ground) < 1e-9)).toBe(
           true,
         );
-      const lines = linesFromMarks(back, marks);
+      const lines = linesFromMarks(back, marks, counting());
       expect(lines.map(({ name: called, kind, evidence }) => [called, kind, evidence])).toEqual([
         ['Old fuel line', 'fuel', 'drawing'],
         ['Water main', 'water', 'detected'],
@@ -73,16 +73,20 @@ describe('GeoJSON', () => {
       mark: { kind: 'gas' as const },
     });
     expect(
-      linesFromMarks(run, [
-        mark([
-          [5, -2],
-          [25, -2],
-        ]),
-        mark([
-          [0, 50],
-          [40, 50],
-        ]),
-      ]),
+      linesFromMarks(
+        run,
+        [
+          mark([
+            [5, -2],
+            [25, -2],
+          ]),
+          mark([
+            [0, 50],
+            [40, 50],
+          ]),
+        ],
+        counting(),
+      ),
     ).toMatchObject([{ kind: 'gas', where: { kind: 'parallel', from: 5, to: 25, offset: 2 } }]);
   });
 

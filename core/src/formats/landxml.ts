@@ -1,5 +1,5 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
-import { applyPatches, MAX_STATION, productOf, type Job, type Patch, type Run } from '../job';
+import { LEAST_APART, applyPatches, MAX_STATION, productOf, type Job, type Patch, type Run } from '../job';
 import { chainages, distance, extent, fitRoute, levelsOn, routeOf, withStations, type PlanPoint } from '../alignment';
 import { FOOT } from '../units';
 import { alongDrawn } from './geojson';
@@ -320,7 +320,9 @@ export function alongAlignment(run: Run, { name, start: from, route, ground, des
   const inside = (design ?? [])
     .map(({ station, level }) => ({ station: station + shift, invert: level, keep: false }))
     .filter(({ station }) => station > start - SAME && station < end + SAME)
-    .map((level) => ({ ...level, station: Math.min(end, Math.max(start, level.station)) }));
+    .map((level) => ({ ...level, station: Math.min(end, Math.max(start, level.station)) }))
+    .filter(({ station }, i, all) => i === 0 || station - (all[i - 1] as { station: number }).station >= LEAST_APART)
+    .map((level, i) => ({ id: `design-${i + 1}`, ...level }));
   if (inside.length < 2) return [...laid, ...levels];
   return [
     ...laid,

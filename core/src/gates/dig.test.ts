@@ -6,7 +6,7 @@ import { applyPatches, blankJob, blankExisting, type Job, type Run } from '../jo
 import { extent, levelsOn } from '../alignment';
 import { planRun } from '../plan/plan';
 import { findProduct } from '../catalogue';
-import { levelRun, withInverts } from '../testing';
+import { findingIn, levelRun, withInverts } from '../testing';
 
 const today = '2026-11-02';
 const { job, runs } = demoFile;
@@ -19,7 +19,7 @@ describe('the gate of a whole job', () => {
       'Telecom has not answered',
       'Ask the owner about yard lights and outbuildings',
       'Nobody has walked the route and the way in',
-      'Pontoon supply: Old fuel line is within 0.30 m of the new line',
+      'Pontoon supply: Old fuel line is within 0.30 m of the new lines',
     ]);
     expect(stopsOf(runGate(job, drain, planRun(job, drain), [supply], today))).toHaveLength(3);
   });
@@ -39,6 +39,7 @@ describe('the gate of a whole job', () => {
       cover: 0.5,
       size: 0.05,
       kind: 'gas' as const,
+      seen: 1,
       note: '',
     };
     expect(kindsEntered([{ existing: [{ ...blankExisting('A', 5), exposures: [found] }] }])).toEqual(new Set(['gas']));
@@ -71,7 +72,7 @@ describe('plans in numbers', () => {
     expect(summary.dig).toBeCloseTo(plan.volumes.trench + plan.pits.reduce((sum, pit) => sum + pit.dig, 0), 9);
     expect(summary.handDig).toBeCloseTo(plan.handWindows[0]?.volume ?? 0, 12);
     expect(summary.stops).toBe(plan.findings.filter(({ severity }) => severity === 'stop').length);
-    const fix = plan.findings.find(({ id }) => id === 'guard.protection.1')?.fixes[1];
+    const fix = findingIn(plan, 'protection.unprotected')?.fixes[1];
     expect(summarise(planRun(job, applyPatches(drain, fix?.patches ?? []))).stops).toBe(summary.stops - 1);
   });
   test('over the protection depth: UK 1.2 m on 0.02 falling ground is passed where the depth says', () => {

@@ -1,7 +1,9 @@
-import { clearToDig, knownLine, accessFindings, type Day, type Gate } from '../clearance';
-import { InputError, machineOf, type Finding, type Job, type Run } from '../job';
-import { planRun, type Plan } from '../plan/plan';
-import { resolveRules } from '../rules';
+import { accessChecks, knownLine, type Day } from '../clearance';
+import { findingsOf, machineOf, type Job, type Run } from '../job';
+import { tryPlan, type Plan, type Tried } from '../plan/plan';
+import { readerOf } from '../words';
+import { clearToDig } from './clear';
+import { against, type Gate, type GateReason } from './reasons';
 
 /** Kinds of the lines entered on runs, as known now. */
 export const kindsEntered = (runs: readonly Pick<Run, 'existing'>[]): ReadonlySet<string> =>
@@ -12,65 +14,54 @@ export const kindsEntered = (runs: readonly Pick<Run, 'existing'>[]): ReadonlySe
  * @param others the other runs of the job: a marked line may be entered on any of them.
  */
 export function runGate(job: Job, run: Run, plan: Plan, others: readonly Run[], today: Day): Gate {
-  return gateOf(job, run.existing, kindsEntered([run, ...others]), plan.deepest.depth, plan.findings, today);
+  return gateOf(job, run.existing, kindsEntered([run, ...others]), plan.deepestHole, against(plan.findings, 'dig', readerOf(job)), today);
 }
 
 /** The gate **Clear to dig** of a whole job: of all its runs together. A run that cannot be planned yet keeps it shut. */
 export function jobGate(job: Job, runs: readonly Run[], today: Day): Gate {
-  const plans = runs.map((run) => planned(job, run));
-  const findings = plans.flatMap((plan, i) =>
-    'findings' in plan
-      ? plan.findings.map((finding) => ({ ...finding, id: `${i}.${finding.id}`, what: `${runs[i]?.name}: ${finding.what}` }))
-      : [cannotDig(runs[i] as Run, i, plan.why)],
-  );
-  const depth = plans.reduce((most, plan) => ('deepest' in plan ? Math.max(most, plan.deepest.depth) : most), 0);
+  const tried = runs.map((run) => tryPlan(job, run));
+  const depth = tried.reduce((most, one) => ('plan' in one ? Math.max(most, one.plan.deepestHole) : most), 0);
   return gateOf(
     job,
     runs.flatMap(({ existing: lines }) => lines),
     kindsEntered(runs),
     depth,
-    findings,
+    tried.flatMap((one, i) => saidOf(job, runs[i] as Run, i, one)),
     today,
   );
 }
 
-function planned(job: Job, run: Run): Plan | { why: string } {
-  try {
-    return planRun(job, run);
-  } catch (error) {
-    if (error instanceof InputError) return { why: error.errors.map(({ message }) => message).join(' ') };
-    throw error;
-  }
+/** What one run of a job says against digging, under its name. */
+function saidOf(job: Job, { name }: Run, index: number, tried: Tried): GateReason[] {
+  if ('plan' in tried)
+    return against(tried.plan.findings, 'dig', readerOf(job)).map((reason) => ({
+      ...reason,
+      id: `${index}.${reason.id}`,
+      what: `${name}: ${reason.what}`,
+    }));
+  const why = tried.errors.map(({ message }) => message).join(' ');
+  return [{ id: `${index}.plan`, state: 'stop', what: `${name} cannot be dug as it stands`, why }];
 }
-
-const cannotDig = (run: Run, index: number, why: string): Finding => ({
-  id: `${index}.plan`,
-  severity: 'stop',
-  chapter: 'clear',
-  what: `${run.name} cannot be dug as it stands`,
-  why,
-  basis: '',
-  fixes: [],
-});
 
 function gateOf(
   job: Job,
   lines: Run['existing'],
   entered: ReadonlySet<string>,
   depth: number,
-  findings: readonly Finding[],
+  ofPlans: readonly GateReason[],
   today: Day,
 ): Gate {
-  const rules = resolveRules(job.ruleSet, job.overrides);
-  const way = accessFindings(job.clearance.pinches, machineOf(job), rules, job.units);
+  const reader = readerOf(job);
+  const { rules, units } = reader;
+  const way = findingsOf(accessChecks, { pinches: job.clearance.pinches, machine: machineOf(job), rules });
   return clearToDig({
     clearance: job.clearance,
     rules,
-    units: job.units,
+    units,
     lines,
     kindsEntered: entered,
     depth,
-    findings: [...way, ...findings],
+    against: [...against(way, 'dig', reader), ...ofPlans],
     today,
   });
 }

@@ -1,10 +1,8 @@
 import type { SoilClass } from '../catalogue';
-import { EPSILON, joined, largest, type Range } from '../geometry';
-import type { Entry, Finding, Run, SoilTest } from '../job';
-import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
+import { EPSILON, joined, type Range } from '../geometry';
+import type { Entry, Found, PathStep, SoilTest } from '../job';
 import type { Rules } from '../rules';
-import { formatLength, type UnitSystem } from '../units';
-import { classify, soilName, weaker } from './classify';
+import { classify, weaker } from './classify';
 
 /**
  * Entries that stand: none that a later one of its kind puts right. Oldest first. What happened stays: taking it back would open a gate without
@@ -24,73 +22,76 @@ export function currentEntries(book: readonly Entry[]): Entry[] {
 export const soilTests = (book: readonly Entry[]): SoilTest[] =>
   currentEntries(book).flatMap(({ fact }) => (fact.kind === 'soil' ? [fact] : []));
 
-/** What the tests say of one reach. Metres. */
+/** A hole of which the ground is asked: where it is, how deep at most, and the class it is planned in. */
+export interface Tested extends Range {
+  soil: SoilClass;
+  deepest: { depth: number };
+}
+
+/** What the tests say of one hole. Metres. */
 export interface SoilEvidence {
-  reach: number;
   /** Weakest layer dug through anywhere; undefined where nothing was tested. */
   soil: SoilClass | undefined;
   /** Stretches where nobody tested, or not down to the bottom. */
   untested: Range[];
 }
 
-/**
- * The class of a reach by its tests: the weakest layer the dig goes through, because a strong layer over a weak one falls with it.
- * @param deepest depth of the reach, metres.
- */
-export function evidenceOf(run: Run, reachIndex: number, deepest: number, tests: readonly SoilTest[], rules: Rules): SoilEvidence {
-  const reach = { from: run.reaches[reachIndex]?.from ?? 0, to: reachEnd(run, reachIndex) };
-  const here = tests.filter((test) => test.from < reach.to && test.to > reach.from && test.top < deepest - EPSILON);
+/** The class of a hole by its tests: the weakest layer the dig goes through, because a strong layer over a weak one falls with it. */
+export function evidenceOf({ from, to, deepest: { depth } }: Omit<Tested, 'soil'>, tests: readonly SoilTest[], rules: Rules): SoilEvidence {
+  const here = tests.filter((test) => test.from < to && test.to > from && test.top < depth - EPSILON);
   const soil = here.reduce<SoilClass | undefined>((worst, test) => {
     const { soil: found } = classify(test, rules);
     return worst === undefined ? found : weaker(worst, found);
   }, undefined);
-  const cuts = [...new Set([reach.from, reach.to, ...here.flatMap(({ from, to }) => [from, to])])]
-    .filter((station) => station >= reach.from && station <= reach.to)
+  const cuts = [...new Set([from, to, ...here.flatMap((test) => [test.from, test.to])])]
+    .filter((station) => station >= from && station <= to)
     .sort((a, b) => a - b);
-  const untested = cuts.slice(1).flatMap((to, i): Range[] => {
-    const from = cuts[i] as number;
-    const middle = (from + to) / 2;
+  const untested = cuts.slice(1).flatMap((end, i): Range[] => {
+    const start = cuts[i] as number;
+    const middle = (start + end) / 2;
     const layers = here.filter((test) => test.from <= middle && test.to >= middle).sort((a, b) => a.top - b.top);
     const known = layers.reduce((down, { top, bottom }) => (top <= down + EPSILON ? Math.max(down, bottom) : down), 0);
-    return known >= deepest - EPSILON ? [] : [{ from, to }];
+    return known >= depth - EPSILON ? [] : [{ from: start, to: end }];
   });
-  return { reach: reachIndex, soil, untested: joined(untested) };
+  return { soil, untested: joined(untested) };
 }
 
-/** Every reach somebody enters against its tests: a class better than they show stops; one nobody tested is a guess. */
-export function soilFindings(run: Run, profile: ProfileColumns, book: readonly Entry[], rules: Rules, units: UnitSystem): Finding[] {
-  const tests = soilTests(book);
-  return run.reaches.flatMap((reach, index): Finding[] => {
-    if (!isOpen(reach) || !reach.entry) return [];
-    const deepest = largest(profile.depth, reachSpan(profile, index));
-    const { soil, untested } = evidenceOf(run, index, deepest, tests, rules);
-    const common = { chapter: 'ground', basis: '29 CFR 1926 Subpart P App. A practice; a competent person classes the soil' } as const;
-    if (soil !== undefined && weaker(soil, reach.soil) !== reach.soil)
-      return [
-        {
-          ...common,
-          id: `ground.claim.${index}`,
-          severity: 'stop',
-          from: reach.from,
-          to: reachEnd(run, index),
-          what: `Planned as ${soilName(reach.soil)}; the tests show ${soilName(soil)}`,
-          why: 'Walls and supports are chosen by the class: weaker ground needs flatter walls and closer supports.',
-          fixes: [{ label: `Plan for ${soilName(soil)}`, patches: [{ path: ['reaches', index, 'soil'], value: soil }] }],
-        },
-      ];
-    const [gap] = untested;
-    if (!gap || (soil === undefined && reach.soil === 'C')) return [];
+/** What the checks of the ground by its tests are given: the holes somebody enters, no further than the run goes, and where their sides stand among its inputs. */
+export interface GroundContext {
+  rules: Rules;
+  book: readonly Entry[];
+  entered: readonly (Tested & { id: string; path: readonly PathStep[] })[];
+}
+
+/** A class planned for that is better than the tests show. */
+export const weakerThanPlanned = ({ rules, book, entered }: GroundContext): Found<{ planned: SoilClass; tested: SoilClass }>[] =>
+  entered.flatMap((hole) => {
+    const { soil } = evidenceOf(hole, soilTests(book), rules);
+    if (soil === undefined || weaker(soil, hole.soil) === hole.soil) return [];
     return [
       {
-        ...common,
-        id: `ground.untested.${index}`,
-        severity: 'caution',
-        from: gap.from,
-        to: untested.at(-1)?.to ?? gap.to,
-        what: `No soil test down to ${formatLength(deepest, units)} here: ${soilName(reach.soil)} is a guess`,
-        why: 'Untested ground counts as type C.',
+        severity: 'stop' as const,
+        subject: { kind: 'place' as const, id: hole.id },
+        where: [{ from: hole.from, to: hole.to }],
+        facts: { planned: hole.soil, tested: soil },
+        fixes: [{ code: 'planFor', facts: { soil }, patches: [{ path: [...hole.path, 'soil'], value: soil }] }],
+      },
+    ];
+  });
+
+/** Ground nobody tested down to the bottom: its class is a guess. Type C needs no test. */
+export const untestedGround = ({ rules, book, entered }: GroundContext): Found<{ depth: number; soil: SoilClass }>[] =>
+  entered.flatMap((hole) => {
+    const { soil, untested } = evidenceOf(hole, soilTests(book), rules);
+    const claimed = soil !== undefined && weaker(soil, hole.soil) !== hole.soil;
+    if (claimed || untested.length === 0 || (soil === undefined && hole.soil === 'C')) return [];
+    return [
+      {
+        severity: 'caution' as const,
+        subject: { kind: 'place' as const, id: hole.id },
+        where: untested,
+        facts: { depth: hole.deepest.depth, soil: hole.soil },
         fixes: [],
       },
     ];
   });
-}

@@ -11,7 +11,8 @@ import {
   evidenceOf,
   inflow,
   practiceReader,
-  soilFindings,
+  untestedGround,
+  weakerThanPlanned,
   currentEntries,
   unconfined,
   waterPlan,
@@ -110,25 +111,19 @@ test('a practice reading scatters about the truth; a vane shows half of it', asy
 
 describe('tests along a run', () => {
   const run = levelRun({ length: 30, depth: 2, soil: 'A' });
-  const { profile } = planRun(blankJob('Yard', 'US'), run);
+  const entered = planRun(blankJob('Yard', 'US'), run).places;
   const of = (...tests: Partial<SoilTest>[]) =>
     evidenceOf(
-      run,
-      0,
-      2,
+      { from: 0, to: 30, deepest: { depth: 2 } },
       tests.map((test) => ({ ...stiff, ...test })),
       rules,
     );
-  const findings = (...tests: Partial<SoilTest>[]) =>
-    soilFindings(
-      run,
-      profile,
-      tests.map((test) => bookEntry({ ...stiff, ...test })),
-      rules,
-      'metric',
-    );
+  const findings = (...tests: Partial<SoilTest>[]) => {
+    const context = { rules, entered, book: tests.map((test) => bookEntry({ ...stiff, ...test })) };
+    return [...weakerThanPlanned(context), ...untestedGround(context)];
+  };
   test('the weakest layer dug through governs; one below the floor does not', () => {
-    expect(of({ bottom: 1 }, { top: 1, bottom: 2.5, water: 'seeping' })).toEqual({ reach: 0, soil: 'C', untested: [] });
+    expect(of({ bottom: 1 }, { top: 1, bottom: 2.5, water: 'seeping' })).toEqual({ soil: 'C', untested: [] });
     expect(of({ bottom: 2 }, { top: 2, bottom: 4, water: 'seeping' }).soil).toBe('A');
   });
   test('what nobody tested is told: along the run, and under a test that stops short', () => {
@@ -140,14 +135,13 @@ describe('tests along a run', () => {
   test('a class better than the tests stops, and the fix plans for theirs', () => {
     expect(findings({ fissured: true })).toMatchObject([
       {
-        id: 'ground.claim.0',
         severity: 'stop',
-        what: 'Planned as type A; the tests show type B',
-        fixes: [{ patches: [{ path: ['reaches', 0, 'soil'], value: 'B' }] }],
+        facts: { planned: 'A', tested: 'B' },
+        fixes: [{ patches: [{ path: ['reaches', 'r0', 'soil'], value: 'B' }] }],
       },
     ]);
     expect(findings({})).toEqual([]);
-    expect(findings()).toMatchObject([{ id: 'ground.untested.0', severity: 'caution', from: 0, to: 30 }]);
+    expect(findings()).toMatchObject([{ severity: 'caution', where: [{ from: 0, to: 30 }] }]);
   });
   test('a test put right by a later one counts no more; a happening stays whatever is said of it', () => {
     const wrong = bookEntry({ ...stiff, water: 'seeping' });

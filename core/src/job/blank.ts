@@ -1,8 +1,14 @@
 import type { RuleSetId } from '../rules';
 import { ruleSets } from '../rules';
 import { privateLineKinds } from '../catalogue';
-import type { Clearance, ExistingLine, Job, LaidLine, Pace, Reach, Run, Logistics } from './schema';
+import type { Clearance, Conditions, ExistingLine, Job, LaidLine, Logistics, Pace, PitBody, Reach, Run, Sides } from './schema';
 import type { UnitSystem } from '../units';
+
+/** Gives ids nothing else has: by chance, so that two people who add something at once never give the same. */
+export type NewId = () => string;
+
+/** An id made from words, for things a document begins with. */
+export const idFrom = (words: string): string => words.replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '') || 'x';
 
 /** Nothing asked for and nothing known yet. */
 export const blankClearance = (): Clearance => ({
@@ -16,26 +22,22 @@ export const blankClearance = (): Clearance => ({
   tasks: [],
 });
 
-/** What a job of format 2 did not have. Rates are placeholders in the job's own money. */
-export const blankJobLines = (): Pick<Job, 'buckets' | 'products' | 'separations' | 'rates'> => ({
-  buckets: [],
-  products: [],
-  separations: [],
-  rates: { currency: '¤', dig: 45, bedding: 60, ...blankJobSupports().rates, ...blankJobLogistics().rates },
-});
-/** What a job of format 3 did not have. */
-export const blankJobSupports = (): Pick<Job, 'kit'> & { rates: Pick<Job['rates'], 'crew'> } => ({ kit: [], rates: { crew: 40 } });
-
-/** What a job of format 4 did not have. */
-export const blankJobLogistics = (): Pick<Job, 'machines' | 'pace'> & {
-  rates: Pick<Job['rates'], 'fuel' | 'handle' | 'haul' | 'off' | 'prices' | 'waste'>;
-} => ({
-  machines: [],
-  pace: blankPace(),
-  rates: { fuel: 1.5, handle: 4, haul: 6, off: 28, prices: [], waste: 0.05 },
-});
 /** A crew of three with a lorry of a usual size. Source: 45–50 minutes of an hour are worked. */
 const blankPace = (): Pace => ({ people: 3, shift: 8, minutes: 47, logged: [], barrow: 0.08, lorry: { volume: 9, payload: 16_000 } });
+
+/** Rates are placeholders in the job's own money. */
+export const blankRates = (): Job['rates'] => ({
+  currency: '¤',
+  dig: 45,
+  bedding: 60,
+  crew: 40,
+  fuel: 1.5,
+  handle: 4,
+  haul: 6,
+  off: 28,
+  prices: [],
+  waste: 0.05,
+});
 
 /** A job to start from. */
 export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSystem = 'metric'): Job => ({
@@ -46,8 +48,11 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   machine: 't17',
   origin: null,
   clearance: blankClearance(),
-  ...blankJobLines(),
-  kit: blankJobSupports().kit,
+  buckets: [],
+  products: [],
+  separations: [],
+  rates: blankRates(),
+  kit: [],
   machines: [],
   pace: blankPace(),
 });
@@ -64,8 +69,7 @@ export interface RunStart {
   ruleSet: RuleSetId;
 }
 
-/** What a run of format 3 did not have. */
-export const blankConditions = (): Run['conditions'] => ({
+export const blankConditions = (): Conditions => ({
   beside: [],
   lift: null,
   open: 12,
@@ -74,9 +78,9 @@ export const blankConditions = (): Run['conditions'] => ({
   rain: 20e-3 / 3600,
   outlet: 1,
 });
-/** What a run of format 4 did not have. */
 export const blankLogistics = (): Logistics => ({ byHand: [], gaps: [], suspect: [], stockpile: null, drums: [], delivery: 0, lost: 0.1 });
-/** What a run of format 1 did not have. */
+
+/** What a run holds besides its line, levels and reaches while nobody has said anything of it. */
 export const blankRunExtras = (): Pick<
   Run,
   | 'inverts'
@@ -105,37 +109,60 @@ export const blankRunExtras = (): Pick<
   levelBook: null,
   water: [],
 });
+
 /** A line in the middle of the trench at the leading line's level, by itself. */
-export const blankLaidLine = (name: string, product: string): LaidLine => ({ name, product, x: 0, up: 0, circuit: null, holds: null });
-/** What a reach of format 2 did not have. */
-export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'plates' | 'fabric' | 'restoration' | 'supportWidths'> => ({
+export const blankLaidLine = (name: string, product: string, id = idFrom(name)): LaidLine => ({
+  id,
+  name,
+  product,
+  x: 0,
+  up: 0,
+  circuit: null,
+  holds: null,
+});
+
+/** Upright sides nothing holds. */
+export const blankSides = (): Sides => ({
+  entry: true,
+  left: { kind: 'vertical' },
+  right: { kind: 'vertical' },
+  protection: 'none',
+  kit: null,
+  panel: null,
+  supportWidths: null,
+  shortTerm: null,
+});
+
+/** A pit with upright sides nothing holds, in the ground of its reach. */
+export const blankPit = (length: number, width: number, below = 0): PitBody => ({
+  length,
+  width,
+  below,
+  soil: null,
+  ends: { kind: 'vertical' },
+  ...blankSides(),
+});
+
+/** Nothing over the fine fill but fill. */
+export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'plates' | 'fabric' | 'restoration'> => ({
   compaction: 'light',
   tape: null,
   tracer: false,
   plates: false,
   fabric: false,
   restoration: [],
-  supportWidths: null,
 });
-export const blankReachExtras = (): Pick<Reach, 'frost' | 'method' | 'kit' | 'panel'> => ({
-  frost: 0,
-  method: { kind: 'open' },
-  ...blankReachSupports(),
-});
-/** What a reach of format 3 did not have. */
-export const blankReachSupports = (): Pick<Reach, 'kit' | 'panel'> => ({ kit: null, panel: null });
 
 /** A reach dug open with vertical unsupported walls. */
-export const blankReach = (cover: number, from = 0): Reach => ({
+export const blankReach = (cover: number, from = 0, id = idFrom(`r${from}`)): Reach => ({
+  id,
   from,
   levels: { kind: 'cover', cover },
-  ...blankReachExtras(),
+  frost: 0,
+  method: { kind: 'open' },
   soil: 'B',
   bottomWidth: 0.6,
-  entry: true,
-  left: { kind: 'vertical' },
-  right: { kind: 'vertical' },
-  protection: 'none',
+  ...blankSides(),
   bedding: 0.1,
   surround: 0.15,
   beddingMaterial: 'granular',
@@ -164,7 +191,8 @@ export const blankRun = ({ name, length, ground = { start: 10, end: 10 }, produc
 });
 
 /** A line in the ground that nobody has looked for yet. */
-export const blankExisting = (name: string, station: number): ExistingLine => ({
+export const blankExisting = (name: string, station: number, id = idFrom(name)): ExistingLine => ({
+  id,
   name,
   kind: 'other',
   size: 0.1,
@@ -177,8 +205,8 @@ export const blankExisting = (name: string, station: number): ExistingLine => ({
 });
 
 /** A line come across at a station of the run, to the centimetre, under the first number that is free. */
-export function existingMetAt(run: Pick<Run, 'existing'>, station: number): ExistingLine {
+export function existingMetAt(run: Pick<Run, 'existing'>, station: number, id: string): ExistingLine {
   let number = run.existing.length + 1;
   while (run.existing.some(({ name }) => name === `Line ${number}`)) number++;
-  return blankExisting(`Line ${number}`, Math.round(station * 100) / 100);
+  return blankExisting(`Line ${number}`, Math.round(station * 100) / 100, id);
 }

@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { demoFile } from '../demo';
 import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan/plan';
-import { anyRun, levelRun, refusals } from '../testing';
-import { applyPatches, errorsOf, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
+import { anyRun } from '../generators.testing';
+import { levelRun, refusals } from '../testing';
+import { applyPatches, errorsOf, LostPathError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
 
 const errors = (work: () => unknown) => refusals(work).map(({ field, message }) => `${field}: ${message}`);
 const readStations = (text: string, units: 'metric' | 'us') => {
@@ -58,7 +59,7 @@ describe('job file', () => {
     [
       'a reach past the end',
       [{ path: ['runs', 0, 'reaches', 1, 'from'], value: 99 }],
-      'runs[0].reaches[1].from: This reach starts at 99 m',
+      'runs[0].reaches[1].from: A reach at 99 m lies off the run',
     ],
     [
       'a first reach that starts late',
@@ -97,7 +98,19 @@ describe('patches and merges', () => {
     expect(next.reaches[0]?.soil).toBe('C');
     expect(run.reaches[0]?.soil).toBe('B');
     expect(next.stations).toBe(run.stations);
-    expect(() => applyPatches(run, [{ path: ['name', 'x'], value: 1 }])).toThrow('No field');
+    expect(() => applyPatches(run, [{ path: ['name', 'x'], value: 1 }])).toThrow('not there any more');
+  });
+  test('an item is meant by its id wherever it stands by then; one that is gone is told, not put somewhere else', () => {
+    const two = { ...levelRun(), reaches: [levelRun().reaches[0]!, { ...levelRun().reaches[0]!, id: 'b', from: 12 }] };
+    const between = { ...levelRun().reaches[0]!, id: 'c', from: 5 };
+    const changed = applyPatches({ ...two, reaches: two.reaches.toSpliced(1, 0, between) }, [
+      { path: ['reaches', 'b', 'soil'], value: 'A' },
+    ]);
+    expect(changed.reaches.map(({ id, soil }) => `${id} ${soil}`)).toEqual(['r0 B', 'c B', 'b A']);
+    expect(() => applyPatches(levelRun(), [{ path: ['reaches', 'b', 'soil'], value: 'A' }])).toThrow(LostPathError);
+    // Taken out twice is taken out; two who add one each end with both.
+    expect(applyPatches(levelRun(), [{ path: ['structures', 'x'], value: undefined }]).structures).toEqual([]);
+    expect(applyPatches(two, [{ path: ['reaches', 'd'], value: { ...between, id: 'd' } }]).reaches).toHaveLength(3);
   });
   test('two people changing different things both keep their change', () => {
     const base = levelRun();

@@ -1,10 +1,12 @@
 import { products, productWith, type Product } from '../catalogue';
 import { InputError } from './errors';
-import type { Job, Run } from './schema';
+import type { Job, LaidLine, Run } from './schema';
 
-/** A line of a run with what it is and where it goes. `index` in the run's list; metres. */
+/** A line of a run with what it is and where it goes; metres. */
 export interface PlacedLine {
-  index: number;
+  id: string;
+  /** Does it lead: are its levels the run's? */
+  leads: boolean;
   name: string;
   product: Product;
   from: number;
@@ -16,24 +18,27 @@ export interface PlacedLine {
 
 type OwnProducts = Pick<Job, 'products'>;
 
-/** What a laying of a run is. @throws InputError naming it when neither the job nor the catalogue has it. */
-export function productOf(job: OwnProducts, run: Pick<Run, 'laid'>, index = 0): Product {
-  const laying = run.laid[index];
-  const product = laying && productWith(laying.product, job.products);
+/** What the leading line of a run is. @throws InputError naming it when neither the job nor the catalogue has it. */
+export const productOf = (job: OwnProducts, run: Pick<Run, 'laid'>): Product => productAt(job, run, 0);
+
+function productAt(job: OwnProducts, run: Pick<Run, 'laid'>, index: number): Product {
+  const line = run.laid[index];
+  const product = line && productWith(line.product, job.products);
   if (!product) {
-    const message = `“${laying?.product}” is neither in the catalogue nor among this job’s own lines. Choose another.`;
+    const message = `“${line?.product}” is neither in the catalogue nor among this job’s own lines. Choose another.`;
     throw new InputError([{ field: `laid[${index}].product`, message }]);
   }
   return product;
 }
 
-/** Every line of a run, the leading one first. */
+/** Every line of a run, the leading one first. @throws InputError naming the first that is in no catalogue. */
 export function placedLines(job: OwnProducts, run: Pick<Run, 'laid' | 'stations'>): PlacedLine[] {
   const [start, end] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
-  return run.laid.map(({ name, from = start, to = end, x, up }, index) => ({
-    index,
+  return run.laid.map(({ id, name, from = start, to = end, x, up }, index) => ({
+    id,
+    leads: index === 0,
     name,
-    product: productOf(job, run, index),
+    product: productAt(job, run, index),
     from,
     to,
     x,
@@ -55,7 +60,7 @@ export const withKnownProducts = (job: OwnProducts, run: Run): Run =>
     ? run
     : {
         ...run,
-        laid: run.laid.map((laying) =>
-          productWith(laying.product, job.products) ? laying : { ...laying, product: (products[0] as Product).id },
+        laid: run.laid.map((line): LaidLine =>
+          productWith(line.product, job.products) ? line : { ...line, product: (products[0] as Product).id },
         ),
       };

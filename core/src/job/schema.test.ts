@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { withRoute } from '../alignment';
 import { chainages, routeOf } from '../alignment';
-import { anyRun, levelRun, withInverts } from '../testing';
+import { anyDocument } from '../generators.testing';
+import { levelRun, withInverts } from '../testing';
 import {
   applyPatches,
   blankClearance,
   blankJob,
   blankExisting,
+  blankPit,
   errorsOf,
   jobSchema,
   existingMetAt,
@@ -16,10 +18,18 @@ import {
   type Run,
 } from '.';
 
-const chamber = (name: string, station: number) => ({ name, kind: 'chamber' as const, station, diameter: 0, tail: 0, pit: null });
+const chamber = (name: string, station: number) => ({
+  id: `${name}-${station}`,
+  name,
+  kind: 'chamber' as const,
+  station,
+  diameter: 0,
+  tail: 0,
+  pit: null,
+});
 const faultsOf = (change: Partial<Run>) =>
   errorsOf(runSchema, { ...levelRun(), ...change }).map(({ field, message }) => `${field}: ${message}`);
-const level = (station: number, invert = 9) => ({ station, invert, keep: false });
+const level = (station: number, invert = 9) => ({ id: `i${station}`, station, invert, keep: false });
 
 describe('a run that cannot be one is told where', () => {
   test.each<[string, Partial<Run>, string]>([
@@ -73,7 +83,7 @@ describe('a run that cannot be one is told where', () => {
         reaches: [
           {
             ...levelRun().reaches[0]!,
-            method: { kind: 'bored', bore: 0.1, rod: 0, launch: { length: 1, width: 1 }, receiving: { length: 1, width: 1 } },
+            method: { kind: 'bored', bore: 0.1, rod: 0, launch: blankPit(1, 1), receiving: blankPit(1, 1) },
           },
         ],
       },
@@ -142,14 +152,14 @@ describe('a job that cannot be one is told where', () => {
 
 test('a line met while digging gets the first number that is free, and a station to the centimetre', () => {
   const run = { ...levelRun(), existing: [blankExisting('Line 2', 1), blankExisting('Line 3', 2)] };
-  expect(existingMetAt(run, 7.23456)).toMatchObject({ name: 'Line 4', where: { station: 7.23 } });
-  expect(existingMetAt({ existing: [blankExisting('Main', 1)] }, 0).name).toBe('Line 2');
+  expect(existingMetAt(run, 7.23456, 'new')).toMatchObject({ name: 'Line 4', where: { station: 7.23 } });
+  expect(existingMetAt({ existing: [blankExisting('Main', 1)] }, 0, 'new').name).toBe('Line 2');
 });
 
 test('for any run laid along another line with the same corners, it stays a run and everything keeps its order', () => {
   const factor = fc.double({ min: 0.3, max: 3, noNaN: true });
   fc.assert(
-    fc.property(anyRun, factor, fc.boolean(), (run, stretch, turn) => {
+    fc.property(anyDocument, factor, fc.boolean(), (run, stretch, turn) => {
       const route = routeOf(run).map(({ x, y }) => (turn ? { x: y, y: x * stretch } : { x: x * stretch, y }));
       const next = applyPatches(
         run,

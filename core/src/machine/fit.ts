@@ -1,10 +1,9 @@
 import type { Machine } from '../catalogue';
 import { pinchRoom } from '../clearance';
-import { between, EPSILON, hull, largest, rangesWhere, type Range } from '../geometry';
-import type { ReachSupport } from '../protection';
-import { machinePrice, machinesFor, type Finding, type Job, type Reach, type Run } from '../job';
+import { largest, type Range } from '../geometry';
+import type { PlaceSupport } from '../protection';
+import { machinePrice, machinesFor, type Job, type Reach, type Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
-import { formatLength, formatPercent, type UnitSystem } from '../units';
 import { digRate } from './cycle';
 import { reaches } from './envelope';
 import { liftChecks, type LiftCheck } from './loads';
@@ -50,7 +49,7 @@ export function deepestFor({ arm }: Pick<Machine, 'arm'>): number {
 }
 
 /** Every machine, the job's own first, against a run: in, down, up, and how long. @param dig m³ in the bank for the machine. */
-export function machineFits(job: Job, run: Run, profile: Columns, supports: readonly ReachSupport[], dig: number): MachineFit[] {
+export function machineFits(job: Job, run: Run, profile: Columns, supports: readonly PlaceSupport[], dig: number): MachineFit[] {
   return machinesFor(job).map(({ id, machine }) => fitOf(job, run, profile, supports, dig, id, machine));
 }
 
@@ -58,7 +57,7 @@ function fitOf(
   job: Job,
   run: Run,
   profile: Columns,
-  supports: readonly ReachSupport[],
+  supports: readonly PlaceSupport[],
   dig: number,
   id: string,
   machine: Machine,
@@ -114,70 +113,3 @@ const CARRIERS = [
 /** What a machine tips into over the side, in words; empty where neither. */
 export const tipsInto = (machine: Pick<Machine, 'arm'>): string[] =>
   CARRIERS.filter(({ height, away }) => tipsOver(machine, away, height)).map(({ name }) => name);
-
-/** A heap the machine cannot tip on from where it digs. @param heap its top's distance from the centre line and height, metres. */
-export function dumpFindings(
-  heap: { inner: number; base: number; height: number },
-  station: number,
-  machine: Machine,
-  units: UnitSystem,
-): Finding[] {
-  const away = heap.inner + heap.base / 2;
-  if (heap.height <= 0 || tipsOver(machine, away, heap.height)) return [];
-  return [
-    {
-      id: 'machine.dump',
-      severity: 'caution',
-      chapter: 'machine',
-      from: station,
-      to: station,
-      what: `The ${machine.name} does not tip onto a heap ${formatLength(heap.height, units)} high, its top ${formatLength(away, units)} off`,
-      why: 'It drops the rest at the toe, towards the trench. Split the sides, cart some off, or take a longer arm.',
-      basis: `Its reach with ${formatLength(OPENS, units)} for the bucket to open; ${machine.basis.toLowerCase()}`,
-      fixes: [],
-    },
-  ];
-}
-
-/** Deeper than the machine reaches, or so near its limit that hardly any floor is left to shave. */
-export function reachFindings(run: Run, profile: ProfileColumns, machine: Machine, units: UnitSystem): Finding[] {
-  const deepest = deepestFor(machine);
-  const where = (limit: number) =>
-    hull(
-      rangesWhere(
-        profile.station,
-        (i) => isOpen(run.reaches[profile.reach[Math.floor(i)] as number] as Reach) && between(profile.depth, i) > limit + EPSILON,
-      ),
-    );
-  const past = where(deepest);
-  const common = { chapter: 'machine' as const, basis: `${machine.basis}; bucket and coupler change it`, fixes: [] };
-  const length = (metres: number) => formatLength(metres, units);
-  if (past)
-    return [
-      {
-        ...common,
-        id: 'machine.deep',
-        severity: 'stop',
-        ...past,
-        what: `The ${machine.name} reaches ${length(deepest)} down, and ${length(deepestOf(run, profile))} is to be dug`,
-        why: 'It does not get there. A larger machine, or less depth.',
-      },
-    ];
-  const edge = where(deepest * (1 - DEPTH_TO_SPARE));
-  if (!edge) return [];
-  const deep = deepestOf(run, profile);
-  const window = flatWindow(machine.arm, deep);
-  const short = !window || window.to - window.from < SHORT_WINDOW;
-  return [
-    {
-      ...common,
-      id: 'machine.edge',
-      severity: 'caution',
-      ...edge,
-      what: `The ${machine.name} is at the edge of its reach: ${formatPercent(Math.max(0, 1 - deep / deepest))} of its depth to spare`,
-      why: short
-        ? `It shaves ${window ? length(window.to - window.from) : 'no'} of level floor from one place; ${formatPercent(DEPTH_TO_SPARE)} to spare is advised.`
-        : `${formatPercent(DEPTH_TO_SPARE)} to spare is advised: bucket, bed and a hollow all take from it.`,
-    },
-  ];
-}

@@ -6,5 +6,5 @@ export * from './power';
 export * from './lift';
 export * from './loads';
 export * from './setUps';
-export * from './standFindings';
+export * from './checks';
 export * from './fit';

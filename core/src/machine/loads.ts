@@ -1,10 +1,9 @@
 import type { Machine } from '../catalogue';
 import { EPSILON, largest } from '../geometry';
-import { heaviestOf, type ReachSupport } from '../protection';
-import { placedLines, type Finding, type Job, type Run } from '../job';
+import { heaviestOf, type PlaceSupport } from '../protection';
+import { placedLines, type Job, type Run } from '../job';
 import { isOpen, reachSpan, type ProfileColumns } from '../alignment';
-import { formatLength, formatMassOf } from '../units';
-import { DYNAMIC, hanging, LIFT_BASIS, liftAt, SLING_MASS } from './lift';
+import { hanging, liftAt } from './lift';
 import { windowOf } from './setUps';
 
 /** Something the machine has to lift into or out of the trench, kilograms by itself. */
@@ -32,7 +31,7 @@ export interface LiftCheck extends Load {
 const BY_HAND = 50;
 
 /** What has to be lifted on a run: sticks of pipe, drums of cable, the heaviest piece of the supports. Heaviest first, each kind once. */
-export function loadsOf(job: Pick<Job, 'products'>, run: Run, supports: readonly ReachSupport[]): Load[] {
+export function loadsOf(job: Pick<Job, 'products'>, run: Run, supports: readonly PlaceSupport[]): Load[] {
   const lines = placedLines(job, run).map(({ product, from, to }): Load => {
     const { form, length } = product.stock;
     const onDrum = run.logistics.drums.find((one) => one.product === product.id)?.lengths;
@@ -69,7 +68,7 @@ export function liftChecks(
   job: Pick<Job, 'products'>,
   run: Run,
   profile: ProfileColumns & { topWidth: readonly number[] },
-  supports: readonly ReachSupport[],
+  supports: readonly PlaceSupport[],
   machine: Machine,
 ): LiftCheck[] {
   const radii = liftingRadii(run, profile, machine);
@@ -81,29 +80,4 @@ export function liftChecks(
     const all = hanging(load.mass);
     return { ...load, hanging: all, places, fits: all <= (places[0] as LiftFrom).rated + EPSILON };
   });
-}
-
-/** Loads past the machine's own chart, where nobody typed another capacity. */
-export function liftFindings(
-  job: Job,
-  run: Run,
-  profile: ProfileColumns & { topWidth: readonly number[] },
-  supports: readonly ReachSupport[],
-  machine: Machine,
-): Finding[] {
-  if (run.conditions.lift !== null) return [];
-  const [worst] = liftChecks(job, run, profile, supports, machine).filter(({ fits }) => !fits);
-  if (!worst) return [];
-  const [best] = worst.places as [LiftFrom];
-  return [
-    {
-      id: 'machine.lift',
-      severity: 'caution',
-      chapter: 'machine',
-      what: `${worst.what}: ${formatMassOf(worst.hanging, job.units)} on the hook, and the ${machine.name} may lift ${formatMassOf(best.rated, job.units)}`,
-      why: `At ${formatLength(best.radius, job.units)} from its middle${best.from === 'astride' ? ', over the blade and the blade down' : ', over the side'}. Shorter lengths, a larger machine, or a hoist.`,
-      basis: `${LIFT_BASIS}; ${SLING_MASS} kg of sling, ${Math.round((DYNAMIC - 1) * 100)} % more on the move`,
-      fixes: [],
-    },
-  ];
 }

@@ -104,11 +104,11 @@ describe('lifting', () => {
     const plan = planRun(job, run);
     const [drum] = liftChecks(job, run, plan.profile, plan.supports, t17);
     expect(drum).toMatchObject({ what: 'The drum of MV cable 3 × 95 mm²', fits: false });
-    const lifts = (of: Run) => planRun(job, of).findings.filter(({ id }) => id === 'machine.lift');
+    const lifts = (of: Run) => planRun(job, of).findings.filter(({ code }) => code === 'machine.lift');
     expect(lifts(run)).toHaveLength(1);
     expect(lifts({ ...run, conditions: { ...run.conditions, lift: 4000 } })).toEqual([]);
     expect(
-      planRun({ ...job, machine: 't8' }, { ...run, logistics: { ...run.logistics, drums: [] } }).findings.map(({ id }) => id),
+      planRun({ ...job, machine: 't8' }, { ...run, logistics: { ...run.logistics, drums: [] } }).findings.map(({ code }) => code),
     ).not.toContain('machine.lift');
   });
 });
@@ -166,7 +166,7 @@ describe('where it stands', () => {
             ...levelRun({ length: 10, depth: 1.1, entry: false }),
             stations: grounds.map((ground, i) => ({ station: i * 5, ground })),
             access: { digFrom: start ? 'start' : 'end', exit: 'both' },
-            logistics: { ...run.logistics, byHand: [{ from: 2, to: 4, why: 'wall' }] },
+            logistics: { ...run.logistics, byHand: [{ id: 'h', from: 2, to: 4, why: 'wall' }] },
           };
           const plan = planRun(job, rolling);
           const pieces = [...plan.setUps.list, ...plan.setUps.beyond].sort((a, b) => a.from - b.from);
@@ -191,7 +191,7 @@ describe('where it stands', () => {
     ]);
   });
   test('no machine in a stretch: dug by hand, its hours and volume apart', () => {
-    const narrow = { ...run, logistics: { ...run.logistics, byHand: [{ from: 10, to: 16, why: 'Under the eaves' }] } };
+    const narrow = { ...run, logistics: { ...run.logistics, byHand: [{ id: 'h', from: 10, to: 16, why: 'Under the eaves' }] } };
     const [before, after] = [planRun(job, run), planRun(job, narrow)];
     expect(after.byHand).toMatchObject([{ from: 10, to: 16, volume: expect.closeTo(before.volumes.trench / 5, 6) as number }]);
     expect(after.dig.hand).toBeCloseTo(before.volumes.trench / 5, 6);
@@ -201,6 +201,6 @@ describe('where it stands', () => {
     expect(tipsOver(t17, 2, 0.8)).toBe(true);
     expect(tipsOver(t17, 4, 1.5)).toBe(false);
     const far = { ...run, spoil: { ...run.spoil, setback: 4, corridorRight: 9 } };
-    expect(planRun(job, far).findings.map(({ id }) => id)).toContain('machine.dump');
+    expect(planRun(job, far).findings.map(({ code }) => code)).toContain('machine.tip');
   });
 });

@@ -78,13 +78,13 @@ test('the deeper, the shorter the window, and none past the deepest', () => {
 describe('a machine against a run', () => {
   const job = { ...blankJob('Yard', 'US'), machine: 't17' as const };
   const findings = (depth: number) =>
-    planRun(job, levelRun({ length: 20, depth, entry: false, bottomWidth: 0.4 })).findings.filter(({ id }) =>
-      /^machine\.(deep|edge)/.test(id),
+    planRun(job, levelRun({ length: 20, depth, entry: false, bottomWidth: 0.4 })).findings.filter(
+      ({ code }) => code === 'machine.reach' || code === 'machine.edge',
     );
   test('well within its reach nothing is said; at its edge a caution; past it a stop', () => {
     expect(findings(1.5)).toEqual([]);
-    expect(findings(2)[0]).toMatchObject({ id: 'machine.edge', severity: 'caution' });
-    expect(findings(2.5)[0]).toMatchObject({ id: 'machine.deep', severity: 'stop', from: 0, to: 20 });
+    expect(findings(2)[0]).toMatchObject({ code: 'machine.edge', severity: 'caution' });
+    expect(findings(2.5)[0]).toMatchObject({ code: 'machine.reach', severity: 'stop', where: [{ from: 0, to: 20 }] });
   });
   test('every class side by side: larger ones reach deeper, move less and dig faster', () => {
     const run = levelRun({ length: 20, depth: 1.5 });

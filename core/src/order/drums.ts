@@ -1,6 +1,3 @@
-import { valueAt } from '../geometry';
-import type { Plan } from '../plan/plan';
-
 /** A cable to be cut: from one station to another, with what its ends take. Metres. */
 export interface CableSpan {
   name: string;
@@ -35,18 +32,6 @@ export const JOINT = 1;
 /** A termination at an end without a tail takes this much, metres; and slack in the trench, a share. */
 export const TERMINATION = 1;
 export const SNAKE = 0.01;
-/** A bay to joint in, metres long and wide: dug beyond the trench. */
-export const JOINT_BAY = { length: 2, width: 1.2 } as const;
-/**
- * What the bays add to the trench, m³ in the bank: upright sides, as deep as the trench at the joint, less what the trench takes anyway.
- * It goes back when the joint is made.
- */
-export const bayDig = ({ station, depth, area }: Plan['profile'], joints: readonly number[]): number =>
-  joints.reduce((sum, at) => {
-    const more = JOINT_BAY.width * valueAt(station, depth, at) - valueAt(station, area, at);
-    return sum + JOINT_BAY.length * Math.max(0, more);
-  }, 0);
-
 const SLACK = 1e-9;
 /** As many pieces are placed by trying all; more by first-fit decreasing, with the bound shown. */
 const EXACT = 12;

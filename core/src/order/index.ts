@@ -1,7 +1,7 @@
 import { EPSILON } from '../geometry';
-import { placedLines, type Finding, type Job, type Run } from '../job';
+import { placedLines, type Job, type Run } from '../job';
 import type { Plan } from '../plan/plan';
-import { orderFindings } from './findings';
+import { orderFindings, type OrderFinding } from './findings';
 import type { OrderItem } from './items';
 import { cutsOf, lineItems, type CutPlan } from './lines';
 import { bedItems, coverItems, structureItems, surfaceItems } from './materials';
@@ -13,6 +13,7 @@ export * from './cutting';
 export * from './drums';
 export * from './pieces';
 export type { CutPlan } from './lines';
+export type { OrderFacts, OrderFinding } from './findings';
 export { surfaceVolumes } from './materials';
 export { workHours } from './site';
 
@@ -22,14 +23,14 @@ export interface Order {
   total: number;
   cuts: CutPlan[];
   pieces: WorkPiece[];
-  findings: Finding[];
+  findings: OrderFinding[];
 }
 
 /** The order of a run from its plan: nothing in it is typed but prices, drums to hand and the share of waste. */
 export function orderOf(job: Job, run: Run, plan: Plan): Order {
   const pieces = workPieces(job, run, plan);
   const laid = placedLines(job, run);
-  const cuts = cutsOf(job, run, laid, plan.profile);
+  const cuts = cutsOf(job, run, laid);
   const drafts = [
     ...lineItems(job, cuts),
     ...bedItems(job, plan),
@@ -45,5 +46,5 @@ export function orderOf(job: Job, run: Run, plan: Plan): Order {
     const price = own?.price ?? draft.price;
     return { ...draft, price, typed: own !== undefined, cost: price * draft.order };
   });
-  return { items, total: items.reduce((sum, { cost }) => sum + cost, 0), cuts, pieces, findings: orderFindings(job, run, items, cuts) };
+  return { items, total: items.reduce((sum, { cost }) => sum + cost, 0), cuts, pieces, findings: orderFindings(run, items, cuts) };
 }

@@ -1,22 +1,19 @@
-import { CABLE_JOINT, COUPLER, PRICE_BASIS, productWith, type Product } from '../catalogue';
+import { CABLE_JOINT, COUPLER, PRICE_BASIS, productWith, structureTypes, type Product } from '../catalogue';
 import { EPSILON } from '../geometry';
 import type { Job, PlacedLine, Run } from '../job';
 import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
-import { bayDig, cutLength, JOINT_BAY, planDrums, type CableSpan, type DrumPlan } from './drums';
-import type { Plan } from '../plan/plan';
+import { cutLength, planDrums, type CableSpan, type DrumPlan } from './drums';
 import type { Draft } from './items';
 import { plural } from './words';
 
-/** How one kind of line is cut; with drums and coils also what the bays of its joints add to the dig, m³ in the bank. */
-export type CutPlan = { product: Product } & (
-  { kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean; bays: number }
-);
+/** How one kind of line is cut. `typed`: from drums somebody has to hand. */
+export type CutPlan = { product: Product } & ({ kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean });
 
 /** Spans of a line between the structures on its way, metres, less what the structures themselves take. */
 function spansOf(run: Run, line: PlacedLine): number[] {
   const on = run.structures
-    .filter(({ kind, station }) => kind !== 'trial' && station > line.from + EPSILON && station < line.to - EPSILON)
+    .filter(({ kind, station }) => structureTypes[kind].turns && station > line.from + EPSILON && station < line.to - EPSILON)
     .sort((a, b) => a.station - b.station);
   const ends = [line.from, ...on.map(({ station }) => station), line.to];
   const half = (i: number) => (on[i]?.diameter ?? 0) / 2;
@@ -24,10 +21,10 @@ function spansOf(run: Run, line: PlacedLine): number[] {
 }
 
 /** Every kind of line with how it is cut: sticks between structures, coils and drums the whole way with their tails. */
-export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[], profile: Plan['profile']): CutPlan[] {
+export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[]): CutPlan[] {
   const tail = (station: number) => run.structures.find((one) => Math.abs(one.station - station) < 0.01)?.tail ?? 0;
   const wanted = laid.flatMap((line): { product: Product; line: PlacedLine; name: string }[] => {
-    const { holds } = run.laid[line.index] as Run['laid'][number];
+    const { holds } = run.laid.find(({ id }) => id === line.id) as Run['laid'][number];
     const inside = holds && productWith(holds.product, job.products);
     return [
       { product: line.product, line, name: line.name },
@@ -54,7 +51,7 @@ export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[], profile:
     }));
     const own = run.logistics.drums.find((drum) => drum.product === product.id);
     const plan = planDrums(spans, own?.lengths ?? [], own ? undefined : product.stock.length);
-    return { product, kind: 'drums', plan, typed: own !== undefined, bays: bayDig(profile, plan.joints) };
+    return { product, kind: 'drums', plan, typed: own !== undefined };
   });
 }
 
@@ -105,7 +102,7 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
         order: bought,
         packs: `${plural(drums.length, name[0] as string, name[1] as string)}: ${drums.map((drum) => show(drum.length)).join(', ')}`,
         mass: bought * product.mass,
-        basis: `Way with 1 % slack, tails and terminations${joints.length > 0 ? `; ${plural(joints.length, 'joint', 'joints')} in bays ${show(JOINT_BAY.length)} long` : ''}`,
+        basis: `Way with 1 % slack, tails and terminations${joints.length > 0 ? `; ${plural(joints.length, 'joint', 'joints')}` : ''}`,
       },
       joint(
         joints.length,

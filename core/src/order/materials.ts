@@ -8,6 +8,7 @@ import {
   structureTypes,
   surfaceMaterials,
   surfacePrices,
+  type StructureKind,
   type SurfaceMaterialId,
 } from '../catalogue';
 import { trenchArea } from '../geometry';
@@ -159,6 +160,9 @@ export function surfaceItems(job: Job, run: Run, plan: Plan): Draft[] {
   ];
 }
 
+/** Trial pits, joint bays and sumps are dug, and nothing is placed in them. */
+const placed = (kind: StructureKind): boolean => structureTypes[kind].turns;
+
 /** What is placed on the run. */
 export function structureItems(run: Run): Draft[] {
   const kinds = [...new Set(run.structures.map(({ kind }) => kind))];
@@ -170,7 +174,7 @@ export function structureItems(run: Run): Draft[] {
       what: structureTypes[kind].name,
       unit: 'piece',
       net: count,
-      order: kind === 'trial' ? 0 : count,
+      order: placed(kind) ? count : 0,
       packs: '',
       mass: 0,
       price: structurePrices[kind],

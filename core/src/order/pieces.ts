@@ -1,6 +1,6 @@
 import { grounds } from '../catalogue';
 import { EPSILON, valueAt, type Range } from '../geometry';
-import { placingEffort } from '../protection';
+import { placingEffort, type PlacingEffort } from '../protection';
 import { placedLines, linesIn, machineOf, type Activity, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../alignment';
 import { deepestFor, digRate, loggedRate, MOVE_HOURS } from '../machine';
@@ -10,8 +10,8 @@ import type { Plan } from '../plan/plan';
 /** A stretch of the run that is worked on as one, in the order it is dug, with the hours each activity takes there. */
 export interface WorkPiece extends Range {
   hours: Record<Activity, number>;
-  /** Supports stand here. */
-  held: boolean;
+  /** Supports stand here all along. */
+  supported: boolean;
 }
 
 /** What a crew does in an hour when nothing is logged: m³ bedded and filled, m laid by kind of line. Source: usual output; log your own. */
@@ -65,19 +65,22 @@ export function workPieces(job: Job, run: Run, plan: Plan): WorkPiece[] {
       return overlap > 0 ? sum + (hand.volume * overlap) / (hand.to - hand.from) : sum;
     }, 0);
     const { depth, bed, fill: filled } = rough[i] as (typeof rough)[number];
-    const guard = plan.supports.find((one) => one.reach === index);
     const pieceShare = (to - from) / (reachEnd(run, index) - reach.from);
-    const protect = placingEffort(guard?.schedule);
+    const effortOf = (place: string) => placingEffort(plan.supports.find((one) => one.place === place)?.schedule);
+    const protect = effortOf(reach.id);
+    const boxed = pits.map(({ id }) => effortOf(id));
+    const protectHours = (effort: PlacingEffort) =>
+      loggedRate(job, 'protect') === undefined ? effort.hours : effort.pieces / rate('protect', 1);
     const moves = plan.setUps.list.filter(({ from: a, to: b }) => (a + b) / 2 >= from && (a + b) / 2 < to).length;
     const here = linesIn(laid, from, to);
     return {
       from,
       to,
-      held: protect.pieces > 0,
+      supported: protect.pieces > 0,
       hours: {
         dig: Math.max(0, volume - byHand) / digRate(job, run.spoil.ground, reach.bottomWidth, depth / deepest),
         hand: byHand / rate('hand', grounds[run.spoil.ground].handRate),
-        protect: (loggedRate(job, 'protect') === undefined ? protect.hours : protect.pieces / rate('protect', 1)) * pieceShare,
+        protect: protectHours(protect) * pieceShare + boxed.reduce((sum, effort) => sum + protectHours(effort), 0),
         bed: (share(bed, totals.bed) * (bedding + surround)) / rate('bed', usualRates.bed),
         lay: here.reduce(
           (sum, line) => sum + (Math.min(line.to, to) - Math.max(line.from, from)) / rate('lay', usualRates.lay[line.product.kind]),

@@ -7,13 +7,13 @@ import { hireDays, type Draft } from './items';
 import { hoursOf, type WorkPiece } from './pieces';
 import { plural } from './words';
 
-/** Supports of a kind go from reach to reach: as many come as the reach takes that takes most, for all the days they are in use. */
+/** Supports of a kind go from place to place: as many come as the place takes that takes most, for all the days they are in use. */
 export function supportItems(job: Job, plan: Plan, pieces: readonly WorkPiece[]): Draft[] {
   const used = plan.supports.flatMap(({ kit, schedule, from, to }) => {
     const count = placingEffort(schedule).pieces;
     if (!kit || count === 0) return [];
     const hours = pieces
-      .filter((piece) => piece.from >= from - EPSILON && piece.to <= to + EPSILON)
+      .filter((piece) => piece.to > from + EPSILON && piece.from < to - EPSILON)
       .reduce((sum, piece) => sum + Object.values(piece.hours).reduce((all, one) => all + one, 0), 0);
     return [{ kit, count, hours }];
   });

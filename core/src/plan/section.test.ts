@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { polygonArea } from '../geometry';
-import { blankJob, productOf, type Reach, type Run } from '../job';
+import { blankJob, blankPit, productOf, type Reach, type Run } from '../job';
 import { extent } from '../alignment';
 import { planRun } from './plan';
 import { sectionAt, sectionIfDug } from './section';
-import { anyRun, levelRun, refusals, withInverts } from '../testing';
+import { anyRun } from '../generators.testing';
+import { levelRun, refusals, withInverts } from '../testing';
 
 const job = blankJob('Yard', 'UK');
 const inReach = (run: Run, change: Partial<Reach>): Run => ({ ...run, reaches: run.reaches.map((reach) => ({ ...reach, ...change })) });
@@ -62,9 +63,9 @@ test('bored: nothing is dug, no heap, and the hole is as wide as its bore', () =
     kind: 'bored',
     bore: 0.25,
     rod: 1,
-    launch: { length: 1.5, width: 1 },
-    receiving: { length: 1, width: 1 },
-  } as Reach['method'];
+    launch: blankPit(1.5, 1),
+    receiving: blankPit(1, 1),
+  };
   const section = sectionAt(job, inReach(levelRun({ depth: 2 }), { method: bored }), 10);
   expect(section).toMatchObject({ bore: 0.125, trench: [], heaps: [], topWidth: 0, tape: undefined });
   expect(Object.values(section.areas).every((area) => area === 0)).toBe(true);
@@ -83,4 +84,34 @@ test('a shield stands in its section: panels inside the dig, its top above the g
   expect(Math.max(...panels.flat().map(({ y }) => y))).toBeGreaterThanOrEqual(ground + 0.15 - 1e-9);
   expect(braces.length).toBeGreaterThan(0);
   expect(braces.every((level) => level > bottom && level < ground + 1)).toBe(true);
+});
+
+test('a pit is shown by itself: its own width, floor and supports, the trench’s lines passing through', () => {
+  const run: Run = {
+    ...levelRun({ depth: 1.5, bottomWidth: 0.6 }),
+    structures: [
+      {
+        id: 'c1',
+        name: 'C1',
+        kind: 'chamber',
+        station: 10,
+        diameter: 0.45,
+        tail: 0,
+        pit: { ...blankPit(1.2, 1.4, 0.2), protection: 'shield', kit: 'box-pit', panel: 0.06 },
+      },
+    ],
+  };
+  const place = planRun(job, run).places.find(({ id }) => id === 'c1');
+  const section = sectionAt(job, run, 10, place);
+  expect(section).toMatchObject({ pit: 'c1', digWidth: expect.closeTo(1.52, 9) as number, depth: expect.closeTo(1.7, 9) as number });
+  expect(polygonArea(section.trench)).toBeCloseTo(1.52 * 1.7, 6);
+  expect(section.panels).toHaveLength(2);
+  expect(section.lines).toHaveLength(1);
+});
+
+test('where two reaches meet, each end is drawn as what it is of', () => {
+  const [reach] = levelRun({ depth: 1.5 }).reaches as [Reach];
+  const run: Run = { ...levelRun(), reaches: [reach, { ...reach, id: 'wide', from: 12, bottomWidth: 1.4 }] };
+  const places = planRun(job, run).places;
+  expect(places.map((place) => sectionAt(job, run, 12, place).digWidth)).toEqual([0.6, 1.4]);
 });

@@ -1,66 +1,90 @@
-import { EPSILON, largest, wallPoints } from '../geometry';
-import { panelOf, type Beside, type Finding, type Reach, type Run } from '../job';
-import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
+import { ByDepth, common, edgeOf, EPSILON, joinedPieces, largest, wallPoints, type Range } from '../geometry';
+import { MAX_DEPTH, type Beside, type Found, type Run, type Subject } from '../job';
 import type { Rules } from '../rules';
-import { formatLength, type UnitSystem } from '../units';
+import { depthIn, dugWidth, which, type Place, type WhichPlace } from '../trench';
+
+/** Whatever presses on the ground: the line going down from it counts as well. */
+const isLoad = ({ kind }: Pick<Beside, 'kind'>): boolean => kind === 'footing' || kind === 'road';
 
 /**
- * How far a dig reaches past what it must keep clear of, metres; at most 0 where it does not. Trees and boundaries: the lip. Footings and roads also the
- * line going down from the near edge of their base, `ratio` out per metre down.
+ * How far a dig of a depth reaches past what it must keep clear of, metres; at most 0 where it does not. Trees and boundaries: the lip. Footings and roads also the
+ * line going down from the near edge of their base, `ratio` out per metre down. Never falls with depth.
  */
-export function reachesPast({ kind, side, offset, depth: base }: Beside, reach: Reach, depth: number, ratio: number): number {
-  const half = reach.bottomWidth / 2 + panelOf(reach);
-  const loaded = kind === 'footing' || kind === 'road';
+export function reachesPast(thing: Pick<Beside, 'kind' | 'side' | 'offset' | 'depth'>, place: Place, depth: number, ratio: number): number {
+  const half = dugWidth(place) / 2;
   return largest(
-    wallPoints(reach[side], 0, depth).map(({ offset: out, height }) => {
-      const below = loaded ? Math.max(0, depth - height - base) : 0;
-      return half + out - (offset - ratio * below);
+    wallPoints(place.sides[thing.side], 0, depth).map(({ offset: out, height }) => {
+      const below = isLoad(thing) ? Math.max(0, depth - height - thing.depth) : 0;
+      return half + out - (thing.offset - ratio * below);
     }),
   );
 }
 
-/** What stands beside the run and the dig comes too near, and sides that reach past the room there is. */
-export function besideFindings(run: Run, rules: Rules, profile: ProfileColumns, units: UnitSystem): Finding[] {
-  return run.reaches.flatMap((reach, index): Finding[] => {
-    if (!isOpen(reach)) return [];
-    const depth = largest(profile.depth, reachSpan(profile, index));
-    const span = { from: reach.from, to: reachEnd(run, index) };
-    const things: Beside[] = [
-      ...run.conditions.beside,
-      ...(['left', 'right'] as const).map((side): Beside => ({
-        name: `The room on the ${side}`,
-        kind: 'boundary',
-        side,
-        ...span,
-        offset: side === 'left' ? run.spoil.corridorLeft : run.spoil.corridorRight,
-        depth: 0,
-      })),
-    ];
-    return things.flatMap((thing, k): Finding[] => {
-      if (thing.from >= span.to || thing.to <= span.from) return [];
-      const past = reachesPast(thing, reach, depth, rules.footingLine.value ?? 0);
-      if (past <= EPSILON) return [];
-      const loaded = thing.kind === 'footing' || thing.kind === 'road';
-      const holds = reach.protection === 'shores' || reach.protection === 'sheets';
+/** Where a place reaches past a thing within a stretch, exactly, and by how much at most. */
+function past(thing: Beside, place: Place, within: Range, ratio: number): { where: Range[]; by: number } | undefined {
+  const reaches = (depth: number) => reachesPast(thing, place, depth, ratio) > EPSILON;
+  const deepest = place.deepest.depth;
+  if (!reaches(deepest)) return undefined;
+  // The depth from which it does, found by halving: it never falls with depth.
+  const limit = reaches(0) ? 0 : edgeOf(0, Math.min(deepest, MAX_DEPTH), (depth) => !reaches(depth));
+  const deep = new ByDepth([limit], (depth) => depth > limit);
+  const pieces = deep.along(place.station, place.depth).flatMap(({ from, to, deepest: most, answer }) => {
+    const part = answer ? common({ from, to }, within) : undefined;
+    return part ? [{ ...part, deepest: most }] : [];
+  });
+  const where = joinedPieces(pieces).filter(({ from, to }) => to > from);
+  if (where.length === 0) return undefined;
+  const ends = where.flatMap(({ from, to }) => [from, to, ...place.station.filter((at) => at > from && at < to)]);
+  const by = largest(ends.map((at) => reachesPast(thing, place, depthIn(place, at), ratio)));
+  return { where: where.map(({ from, to }) => ({ from, to })), by };
+}
+
+export type BesideFacts = {
+  place: WhichPlace;
+  name: string;
+  kind: Beside['kind'] | 'room';
+  side: Beside['side'];
+  by: number;
+  held: boolean;
+};
+
+/** What stands beside the run and a dig comes too near, and sides that reach past the room there is; place by place. */
+export function tooNear({ run, rules, places }: { run: Run; rules: Rules; places: readonly Place[] }): Found<BesideFacts>[] {
+  const ratio = rules.footingLine.value ?? 0;
+  const rooms = (['left', 'right'] as const).map((side): Beside => ({
+    id: side,
+    name: '',
+    kind: 'boundary',
+    side,
+    from: -Infinity,
+    to: Infinity,
+    offset: side === 'left' ? run.spoil.corridorLeft : run.spoil.corridorRight,
+    depth: 0,
+  }));
+  return places.flatMap((place) =>
+    [...run.conditions.beside, ...rooms].flatMap((thing): Found<BesideFacts>[] => {
+      const found = past(thing, place, thing, ratio);
+      if (!found) return [];
+      const { protection } = place.sides;
+      const held = protection === 'shores' || protection === 'sheets';
+      const other: Subject = { kind: 'beside', id: thing.id };
       return [
         {
-          id: `guard.beside.${index}.${k}`,
-          severity: loaded && holds ? 'caution' : 'stop',
-          chapter: 'guard',
-          from: Math.max(thing.from, span.from),
-          to: Math.min(thing.to, span.to),
-          what: loaded
-            ? `${thing.name}: the dig goes ${formatLength(past, units)} into what carries it`
-            : `${thing.name}: the dig reaches ${formatLength(past, units)} past it`,
-          why: !loaded
-            ? 'Steeper sides or supports, or more room.'
-            : holds
-              ? 'Its weight comes onto the supports: an engineer designs them.'
-              : 'A shield protects people and does not hold the ground: it settles and cracks. Supports that press on the wall, designed, or further off.',
-          basis: loaded ? rules.footingLine.basis : thing.kind === 'tree' ? 'Edge of its roots, as entered' : 'Room as entered',
+          severity: isLoad(thing) && held ? 'caution' : 'stop',
+          subject: { kind: 'place', id: place.id },
+          with: other,
+          where: found.where,
+          facts: {
+            place: which(place),
+            name: thing.name,
+            kind: thing.name === '' ? 'room' : thing.kind,
+            side: thing.side,
+            by: found.by,
+            held,
+          },
           fixes: [],
         },
       ];
-    });
-  });
+    }),
+  );
 }

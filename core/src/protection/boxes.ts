@@ -58,20 +58,22 @@ export function boxSchedule(
     length,
     open,
     width,
+    pit = false,
     rules,
-  }: { height: number; depth: number; length: number; open: number; width: number; rules: Rules },
+  }: { height: number; depth: number; length: number; open: number; width: number; pit?: boolean; rules: Rules },
 ): BoxSchedule {
   const stack = stackOf(kit, height);
   const row = rules.shieldRow.value ?? 1;
-  const working = Math.max(1, Math.ceil(Math.min(open, length) / kit.length - 1e-9));
-  const ends = depth <= (rules.shieldEnds.value ?? 0) + 1e-9 && length >= row * kit.length - 1e-9 ? 'open' : 'closed';
+  // A pit takes one box, closed at both ends.
+  const working = pit ? 1 : Math.max(1, Math.ceil(Math.min(open, length) / kit.length - 1e-9));
+  const ends = !pit && depth <= (rules.shieldEnds.value ?? 0) + 1e-9 && length >= row * kit.length - 1e-9 ? 'open' : 'closed';
   const boxes = ends === 'open' ? Math.max(row, working) : working;
   const preDig = Math.min(depth, rules.preDig.value ?? 0);
   const pull = extractionPull(stack.mass, kit.length, depth);
   return {
     stack,
     boxes,
-    moves: Math.max(0, Math.ceil(length / kit.length - 1e-9) - boxes),
+    moves: pit ? 0 : Math.max(0, Math.ceil(length / kit.length - 1e-9) - boxes),
     ends,
     struts: boxes * (STRUTS.base + stack.extensions * STRUTS.extension),
     outside: width + 2 * kit.panel,

@@ -13,15 +13,22 @@ export interface SheetSchedule {
   heaviest: number;
 }
 
-/** Sheets on both sides of a length: set in a slit to the depth of their toe, frames every `frameApart` down from the lip. */
-export function sheetSchedule(kit: SheetKit, { depth, length }: { depth: number; length: number }): SheetSchedule {
+/**
+ * Sheets on both sides of a length, and across both ends of a pit `width` wide: set in a slit to the depth of their toe, frames every `frameApart` down from
+ * the lip.
+ */
+export function sheetSchedule(kit: SheetKit, { depth, length, width }: { depth: number; length: number; width?: number }): SheetSchedule {
+  const run = 2 * (length + (width ?? 0));
   const sheetLength = depth + kit.toe + kit.upstand;
   const rows = Math.max(1, Math.ceil(depth / kit.frameApart - 1e-9) - 1);
   const bays = Math.max(1, Math.ceil(length / kit.frameLength - 1e-9));
   return {
-    sheets: 2 * Math.ceil(length / kit.width - 1e-9),
+    sheets:
+      width === undefined
+        ? 2 * Math.ceil(length / kit.width - 1e-9)
+        : 2 * (Math.ceil(length / kit.width - 1e-9) + Math.ceil(width / kit.width - 1e-9)),
     sheetLength,
-    slit: 2 * length * kit.slit * (depth + kit.toe),
+    slit: run * kit.slit * (depth + kit.toe),
     frames: Array.from({ length: rows }, (_, i) => depth - (i + 1) * Math.min(kit.frameApart, depth / (rows + 1))),
     bays,
     chains: 4 * rows * bays,

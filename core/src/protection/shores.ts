@@ -1,4 +1,5 @@
 import type { ShoreKit, SoilClass } from '../catalogue';
+import type { Range } from '../geometry';
 import type { Rules } from '../rules';
 import { FOOT } from '../units';
 
@@ -23,6 +24,13 @@ export function shoreSpacing(soil: SoilClass, depth: number): number | undefined
   return shoreSpacings[soil === 'rock' ? 'A' : soil].find((row) => depth <= row.depth + 1e-6)?.spacing;
 }
 
+/** Where sets stand over a length, metres from its start, and stretches the spacing cannot bridge. */
+export interface SetPlaces {
+  sets: number[];
+  /** What lies in the way is longer than the spacing: no wall there is held. */
+  gaps: Range[];
+}
+
 /** Stations of the sets over a length, metres from its start: no wall further from a set than half the spacing. Source: ⌊L/s⌋ + 1, no less than the row. */
 export function shoreSets(length: number, spacing: number, least: number): number[] {
   const sets = Math.max(Math.floor(length / spacing + 1e-9) + 1, least);
@@ -30,6 +38,50 @@ export function shoreSets(length: number, spacing: number, least: number): numbe
   const even = (sets - 1) * spacing <= length ? spacing : apart;
   const first = (length - (sets - 1) * even) / 2;
   return Array.from({ length: sets }, (_, i) => first + i * even);
+}
+
+/**
+ * The same with stretches in which no set may stand, such as over a line: even where that goes, else each set as far on as the spacing lets it, back before
+ * what lies in the way.
+ * @param blocked metres from the start, ascending, not touching each other.
+ */
+export function setsClearOf(length: number, spacing: number, least: number, blocked: readonly Range[]): SetPlaces {
+  const free = (at: number) => !blocked.some(({ from, to }) => at > from && at < to);
+  const even = shoreSets(length, spacing, least);
+  if (even.every(free)) return { sets: even, gaps: [] };
+  const last = length - spacing / 2;
+  const back = (at: number) => blocked.find(({ from, to }) => at > from && at < to)?.from ?? at;
+  const sets: number[] = [];
+  const gaps: Range[] = [];
+  // The first stands as far in as half the spacing, each further one as far on as the whole.
+  for (let wanted = Math.min(spacing / 2, length); ;) {
+    const before = sets.at(-1) ?? -Infinity;
+    const at = back(wanted);
+    if (at > before + 1e-9 && at >= 0) sets.push(at);
+    else {
+      const over = blocked.find(({ from, to }) => wanted > from && wanted < to) as Range;
+      gaps.push({ from: Math.max(0, over.from), to: Math.min(length, over.to) });
+      if (over.to >= length) break;
+      sets.push(over.to);
+    }
+    const here = sets.at(-1) as number;
+    if (here >= last - 1e-9) break;
+    wanted = Math.min(here + spacing, Math.max(last, here + 1e-6));
+    if (wanted <= here + 1e-9) break;
+  }
+  // A row has no fewer than the least: more are put where there is most room.
+  while (sets.length < least) {
+    const ends = [0, ...sets, length];
+    const widest = ends
+      .slice(1)
+      .map((end, i) => ({ from: ends[i] as number, to: end }))
+      .sort((a, b) => b.to - b.from - (a.to - a.from));
+    const spot = widest.map(({ from, to }) => (from + to) / 2).find(free);
+    if (spot === undefined) break;
+    sets.push(spot);
+    sets.sort((a, b) => a - b);
+  }
+  return { sets, gaps };
 }
 
 /** Heights of the cylinders of one rail above the floor, metres: the top one near the lip, the bottom one near the floor, the rest even between. */
@@ -54,6 +106,8 @@ export function cylinderFor(kit: ShoreKit, width: number): { name: string; exten
 /** What shores over a length take. `sets` are metres from its start, `cylinders` heights above the floor; m³ and kilograms. */
 export interface ShoreSchedule {
   sets: number[];
+  /** Stretches no set may stand in that are longer than the spacing. */
+  gaps: Range[];
   spacing: number;
   basis: string;
   cylinders: number[];
@@ -67,16 +121,24 @@ export interface ShoreSchedule {
 /** The shores of a stretch. Undefined where neither the maker's table nor the default gives a spacing. */
 export function shoreSchedule(
   kit: ShoreKit,
-  { soil, depth, length, width, rules }: { soil: SoilClass; depth: number; length: number; width: number; rules: Rules },
+  {
+    soil,
+    depth,
+    length,
+    width,
+    blocked = [],
+    rules,
+  }: { soil: SoilClass; depth: number; length: number; width: number; blocked?: readonly Range[]; rules: Rules },
 ): ShoreSchedule | undefined {
   const spacing = kit.spacing ?? shoreSpacing(soil, depth);
   if (spacing === undefined) return undefined;
-  const sets = shoreSets(length, spacing, rules.shoreSets.value ?? 1);
+  const { sets, gaps } = setsClearOf(length, spacing, rules.shoreSets.value ?? 1, blocked);
   const cylinders = cylinderHeights(depth, rules);
   const total = sets.length * cylinders.length;
   const fluid = total * kit.fluid;
   return {
     sets,
+    gaps,
     spacing,
     basis: kit.spacing === null ? SHORE_BASIS : kit.source,
     cylinders,

@@ -1,38 +1,63 @@
 import type { Kit, Protection, ShieldKit } from '../catalogue';
-import type { Patch, Reach, Run } from '../job';
+import { EPSILON } from '../geometry';
+import { kitChosen, type Patch, type Wall } from '../job';
 import type { Rules } from '../rules';
+import type { Place } from '../trench';
+import { heldFace, uprightFace, wallBreakDepths, type Standing } from './walls';
 
-/** The changes that put supports of a table on a reach: which, what they take from the dig, the clear widths they allow. Without one: none of these. */
-export function kitChosen(index: number, kit: Kit | undefined): Patch[] {
-  const at = (key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
-  return [
-    at('kit', kit?.id ?? null),
-    at('panel', kit?.panel ?? null),
-    at('supportWidths', kit ? { least: kit.least, most: kit.most, source: `${kit.name}. ${kit.source}`.slice(0, 120) } : null),
-  ];
-}
+/** The changes that hold a place another way, with supports of a table or none: what its supports so far asked for goes with them. */
+export const protectedBy = ({ path }: Pick<Place, 'path'>, protection: Protection, kit?: Kit): Patch[] => [
+  { path: [...path, 'protection'], value: protection },
+  ...kitChosen(path, kit),
+];
 
-/** The changes that hold a reach another way: what its supports so far asked for goes with them. */
-export function protectedBy(run: Pick<Run, 'reaches'>, index: number, protection: Protection): Patch[] {
-  const kit = run.reaches[index]?.kit ?? null;
-  return [{ path: ['reaches', index, 'protection'], value: protection }, ...(kit === null ? [] : kitChosen(index, undefined))];
-}
+/** What of a place its sides are judged by. */
+export type Sided = Pick<Place, 'soil' | 'granular' | 'sides' | 'ends'>;
 
-/** Height of the vertical face below a batter, metres; the whole depth where both sides are upright. */
-export function uprightHeight(reach: Pick<Reach, 'left' | 'right'>, depth: number): number {
-  const feet = [reach.left, reach.right].flatMap((wall) => (wall.kind === 'batter' ? [wall.foot ?? 0] : []));
-  return feet.length > 0 && feet.some((foot) => foot > 0) ? Math.min(depth, Math.max(...feet)) : depth;
-}
+/** The ground the sides of a place stand in. */
+export const standingOf = ({ soil, granular, sides }: Omit<Sided, 'ends'>): Standing => ({
+  soil,
+  granular,
+  shortTerm: sides.shortTerm !== null,
+});
+
+export type SideName = 'left' | 'right' | 'ends';
+/** The sides of a place; a pit has its two ends besides. */
+export const sidesOf = ({ sides, ends }: Pick<Place, 'sides' | 'ends'>): { side: SideName; wall: Wall }[] => [
+  { side: 'left', wall: sides.left },
+  { side: 'right', wall: sides.right },
+  ...(ends ? [{ side: 'ends' as const, wall: ends }] : []),
+];
+
+/** The sides supports stand against: shores only against the two they span. */
+export const heldSides = (place: Pick<Place, 'sides' | 'ends'>): { side: SideName; wall: Wall }[] =>
+  sidesOf(place).filter(({ side }) => side !== 'ends' || place.sides.protection !== 'shores');
+
+/** Every depth at which an answer about the sides of a place may change, metres. */
+export const sideBreakDepths = (place: Place, rules: Rules): number[] =>
+  sidesOf(place).flatMap(({ wall }) => wallBreakDepths(wall, place.soil, rules));
+
+/** Height of the face supports have to hold at a depth, metres: the higher of all sides they stand against. */
+export const faceHeld = (place: Sided, depth: number, rules: Rules): number =>
+  heldSides(place).reduce((most, { wall }) => Math.max(most, heldFace(wall, standingOf(place), depth, rules)), 0);
+
+/** Do both sides offer shores a face to press on, as high as they have to hold? */
+export const pressesOn = (place: Sided, depth: number, rules: Rules): boolean => {
+  const face = faceHeld(place, depth, rules);
+  return (['left', 'right'] as const).every((side) => uprightFace(place.sides[side], depth) >= face - EPSILON);
+};
 
 /**
- * Height of the supports above the bottom, metres: shields and sheets stand above the lip, shores end at it; below a batter they stand above its
- * toe so that what rolls down it stays out.
+ * How high supports must stand above the floor at a depth, metres: shields and sheets above the lip, shores up to it; over a face with a slope above it
+ * they stand higher than its top, so that what rolls down stays out. 0 where every side stands by itself.
  */
-export function supportHeight(reach: Pick<Reach, 'left' | 'right' | 'protection'>, depth: number, rules: Rules): number {
-  if (reach.protection === 'none') return 0;
-  const face = uprightHeight(reach, depth);
-  if (face < depth - 1e-6) return face + (rules.supportOverToe.value ?? 0);
-  return reach.protection === 'shores' ? depth : depth + (rules.supportUpstand.value ?? 0);
+export function supportHeight(place: Sided, depth: number, rules: Rules): number {
+  const { protection } = place.sides;
+  if (protection === 'none') return 0;
+  const face = faceHeld(place, depth, rules);
+  if (face <= EPSILON) return 0;
+  if (face < depth - EPSILON) return face + (rules.supportOverToe.value ?? 0);
+  return protection === 'shores' ? depth : depth + (rules.supportUpstand.value ?? 0);
 }
 
 /** How a shield is built up: extensions on the base, the height that makes, and whether it is enough. Metres. */

@@ -5,7 +5,7 @@ export type RuleSetId = 'US' | 'UK' | 'AUNZ';
 export const ruleSetIds = ['US', 'UK', 'AUNZ'] as const satisfies readonly RuleSetId[];
 
 /** What each rule measures: decides its unit on screen and the bounds an override must keep. */
-export type RuleQuantity = 'length' | 'batter' | 'days' | 'count' | 'share' | 'parts' | 'strength';
+export type RuleQuantity = 'length' | 'batter' | 'days' | 'hours' | 'count' | 'share' | 'parts' | 'strength';
 interface RuleInfo {
   label: string;
   quantity: RuleQuantity;
@@ -23,6 +23,7 @@ export const ruleInfo = {
   locateTolerance: { label: 'Hand-dig each side of a marked line', quantity: 'length' },
   lineClearance: { label: 'Clear distance to an existing line', quantity: 'length' },
   spadeDepth: { label: 'Layer cleared by hand before the machine takes it', quantity: 'length' },
+  exposureMargin: { label: 'A line laid bare counts as seen this much further', quantity: 'length' },
   searchMargin: { label: 'Search this much deeper than a line is expected, then stop', quantity: 'length' },
   sideRoom: { label: 'Room beside a line where nobody enters', quantity: 'length' },
   permitDepth: { label: 'Permit to dig needed from', quantity: 'length' },
@@ -39,6 +40,11 @@ export const ruleInfo = {
   benchRiserB: { label: 'Later bench risers up to, type B', quantity: 'length' },
   footA: { label: 'Vertical lower face up to, type A', quantity: 'length' },
   footDepth: { label: 'That face in cuts no deeper than', quantity: 'length' },
+  footShallow: { label: 'That face under the slope of its class in cuts no deeper than', quantity: 'length' },
+  footSlope: { label: 'Batter over that face in deeper cuts', quantity: 'batter' },
+  slopeAShort: { label: 'Steepest batter, type A, open for a short time', quantity: 'batter' },
+  shortDepth: { label: 'Short-term batter in cuts no deeper than', quantity: 'length' },
+  shortHours: { label: 'Short-term batter stands open no longer than', quantity: 'hours' },
   strengthA: { label: 'Type A: unconfined strength from', quantity: 'strength' },
   strengthB: { label: 'Type B: unconfined strength over', quantity: 'strength' },
   supportUpstand: { label: 'Shield stands above the lip', quantity: 'length' },
@@ -99,15 +105,21 @@ const BENCHES = (school: string) => ({
 });
 const LAYERS = {
   spadeDepth: { value: 0.2, basis: 'Clear by layers: one spade' },
+  exposureMargin: { value: 0.5, basis: 'Past what was seen a line may bend: half a metre each way as a default; the owner decides' },
   searchMargin: { value: 0.3, basis: 'Clear by layers: one margin past the deepest expected, then ask the locator again' },
 };
 const NO_ENTRY = { sideRoom: { value: 0.05, basis: 'Usual for a slot: 50 mm each side, filled with sand that flows' } };
 /** What supports and air are held to where a school says nothing else. The makers' tables rule over all of it. */
 const TABLE = 'Usual default; the supplier’s table rules';
-const GUARD = {
+const PROTECTION = {
   ...SLOPE_DEPTH,
   footA: { value: 3.5 * FOOT, basis: '29 CFR 1926 Subpart P App. B: 3½ ft (1.07 m) vertical lower face in type A' },
   footDepth: { value: 12 * FOOT, basis: '29 CFR 1926 Subpart P App. B: in cuts to 12 ft (3.66 m)' },
+  footShallow: { value: 8 * FOOT, basis: '29 CFR 1926 Subpart P App. B: under ¾:1 in cuts to 8 ft (2.44 m)' },
+  footSlope: { value: 1, basis: '29 CFR 1926 Subpart P App. B: under 1:1 in cuts over 8 ft (2.44 m) to 12 ft' },
+  slopeAShort: { value: null, basis: 'No short-term slope is given' },
+  shortDepth: { value: 12 * FOOT, basis: '29 CFR 1926 Subpart P App. B: short-term slopes in cuts to 12 ft (3.66 m)' },
+  shortHours: { value: 24, basis: '29 CFR 1926 Subpart P App. B: short-term is 24 hours or less' },
   strengthA: { value: 144_000, basis: '29 CFR 1926 Subpart P App. A: 1.5 ton/ft² (144 kPa)' },
   strengthB: { value: 48_000, basis: '29 CFR 1926 Subpart P App. A: over 0.5 ton/ft² (48 kPa)' },
   supportUpstand: { value: 0.15, basis: TABLE },
@@ -162,7 +174,8 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       overheadExclusion: { value: 10 * FOOT, basis: '29 CFR 1926.1408: 10 ft (3.05 m) up to 50 kV; more above. The line’s owner decides' },
       ...LAYERS,
       ...NO_ENTRY,
-      ...GUARD,
+      ...PROTECTION,
+      slopeAShort: { value: 0.5, basis: '29 CFR 1926 Subpart P App. B: type A, ½:1 open 24 hours or less, to 12 ft (3.66 m)' },
       edgeGuard: { value: 6 * FOOT, basis: '29 CFR 1926.501: walkways over 6 ft (1.83 m); wells and pits alike' },
       airDepth: { value: 4 * FOOT, basis: '29 CFR 1926.651(g): over 4 ft (1.22 m) where a hazard could exist' },
       flammable: { value: 0.2, basis: '29 CFR 1926.651(g): below 20 % of the lower limit' },
@@ -191,7 +204,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       overheadExclusion: { value: 3, basis: 'Usual prompt, 3 m; the line’s owner decides by voltage' },
       ...LAYERS,
       ...NO_ENTRY,
-      ...GUARD,
+      ...PROTECTION,
       sulphide: { value: 5, basis: 'EH40 practice: 5 ppm' },
       monoxide: { value: 20, basis: 'EH40 practice: 20 ppm' },
       ...SLOPES(BORROWED),
@@ -219,7 +232,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       overheadExclusion: { value: 3, basis: 'Usual approach distance of plant, 3 m; the line’s owner decides by voltage' },
       ...LAYERS,
       ...NO_ENTRY,
-      ...GUARD,
+      ...PROTECTION,
       flammable: { value: 0.05, basis: 'Usual alarm: 5 % of the lower explosive limit' },
       monoxide: { value: 30, basis: 'Workplace standard: 30 ppm' },
       ...SLOPES(BORROWED),

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { loadSolver } from '../highs.testing';
-import { blankJob, blankJobLogistics, blankLogistics, type Job, type Run } from '../job';
+import { blankJob, blankLogistics, type Run } from '../job';
 import type { Solver } from '../lp';
 import { planRun } from '../plan/plan';
 import { sectionAt } from '../plan/section';
-import { levelRun } from '../testing';
+import { saidIn, levelRun } from '../testing';
 import { balance, barrowHours, barrowTrips, carrySpoil, crown, lorryLoads, spoilCells, type SpoilCell } from '.';
 
 const job = blankJob('Yard');
-const rates: Job['rates'] = { ...job.rates, ...blankJobLogistics().rates };
+const { rates } = job;
 let solver: Solver;
 beforeAll(async () => {
   solver = await loadSolver();
@@ -75,7 +75,7 @@ describe('the least-cost way to be rid of the spoil', () => {
   test('the stretches of a run hold all of its spoil; a gap takes none', () => {
     const run: Run = {
       ...levelRun({ length: 23, depth: 1.3, entry: false }),
-      logistics: { ...blankLogistics(), gaps: [{ from: 5, to: 8, side: 'both', why: 'path' }] },
+      logistics: { ...blankLogistics(), gaps: [{ id: 'g', from: 5, to: 8, side: 'both', why: 'path' }] },
     };
     const plan = planRun(job, run);
     const cells = spoilCells(run, plan.profile);
@@ -109,10 +109,10 @@ describe('turf and topsoil', () => {
     expect(sectionAt(job, tight, 10).heaps.map(({ side }) => side)).toEqual(['right', 'right']);
   });
   test('suspect ground is surplus, and said', () => {
-    const suspect: Run = { ...run, logistics: { ...run.logistics, suspect: [{ from: 0, to: 5, what: 'Tar' }] } };
+    const suspect: Run = { ...run, logistics: { ...run.logistics, suspect: [{ id: 'u', from: 0, to: 5, what: 'Tar' }] } };
     const plan = planRun(job, suspect);
     expect(plan.balance.suspectBank).toBeCloseTo(plan.volumes.trench / 4, 6);
-    expect(plan.findings.find(({ id }) => id === 'spoil.suspect.0')?.what).toBe('Suspect ground: Tar');
+    expect(saidIn(job, plan, 'spoil.suspect')?.what).toBe('Suspect ground: Tar');
   });
 });
 

@@ -1,5 +1,5 @@
 export * from './heap';
 export * from './balance';
-export * from './findings';
+export * from './checks';
 export * from './carry';
 export * from './loads';

@@ -1,14 +1,14 @@
-import type { Job, Run } from '../job';
-import { InputError } from '../job';
+import { keyOf, type Job, type Run } from '../job';
 import { extent, flowDirection, groundAt } from '../alignment';
-import { planRun } from '../plan/plan';
+import { tryPlan } from '../plan/plan';
+import { readerOf, say } from '../words';
 
 /**
  * Decisions that change when a line to be joined lies at its greatest instead of its least expected cover: the findings that one
  * plan has and the other has not, in words. The run is led to the line at the end nearest to it.
  */
-export function sensitiveDecisions(job: Job, run: Run, lineIndex: number): string[] {
-  const line = run.existing[lineIndex];
+export function sensitiveDecisions(job: Job, run: Run, lineId: string): string[] {
+  const line = run.existing.find(({ id }) => id === lineId);
   if (!line) return [];
   const at = (cover: number) => findingsAt(job, ledTo(run, line.where.kind === 'crossing' ? line.where.station : line.where.from, cover));
   const [shallow, deep] = [at(line.coverMin), at(line.coverMax)];
@@ -30,10 +30,8 @@ function ledTo(run: Run, station: number, cover: number): Run {
 
 /** Findings by what they decide and how gravely. */
 function findingsAt(job: Job, run: Run): Map<string, string> {
-  try {
-    return new Map(planRun(job, run).findings.map(({ id, severity, what }) => [`${id} ${severity}`, what]));
-  } catch (error) {
-    if (error instanceof InputError) return new Map(error.errors.map(({ field, message }) => [field, message]));
-    throw error;
-  }
+  const tried = tryPlan(job, run);
+  if ('errors' in tried) return new Map(tried.errors.map(({ field, message }) => [field, message]));
+  const reader = readerOf(job);
+  return new Map(tried.plan.findings.map((finding) => [`${keyOf(finding)} ${finding.severity}`, say(finding, reader).what]));
 }

@@ -16,8 +16,8 @@ export function strikeCases(job: Job, run: Run, plan: Plan): StrikeCase[] {
   const product = productOf(job, run);
   const handHours = 1 / grounds[run.spoil.ground].handRate;
   const machineHours = 1 / digRate(job, run.spoil.ground, largest(run.reaches.map(({ bottomWidth }) => bottomWidth)));
-  return plan.existing.map((line, index) => {
-    const window = plan.handWindows.find(({ lines }) => lines.includes(index));
+  return plan.existing.map((line) => {
+    const window = plan.handWindows.find(({ lines }) => lines.includes(line.id));
     const shared = window?.lines.length ?? 1;
     return {
       evidence: line.evidence,

@@ -1,18 +1,6 @@
-import {
-  BED_BASIS,
-  beddingIds,
-  beddings,
-  coverPlate,
-  families,
-  largestGrain,
-  ROCK_BED,
-  tapeSchools,
-  type BeddingId,
-  type Product,
-} from '../catalogue';
-import { linesIn, type Finding, type Fix, type PlacedLine, type Patch, type Reach, type Run } from '../job';
-import { isOpen, reachEnd } from '../alignment';
-import { formatLength, type UnitSystem } from '../units';
+import { beddingIds, beddings, coverPlate, largestGrain, ROCK_BED, tapeSchools, type BeddingId, type Product } from '../catalogue';
+import { linesIn, type PlacedLine, type Patch, type Reach, type Run } from '../job';
+import { reachEnd } from '../alignment';
 import { digWidth } from './layers';
 
 /** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
@@ -49,122 +37,8 @@ export function usualLayers(run: Run, index: number, lines: readonly PlacedLine[
     plates: cable && products.some(({ family }) => family === 'mv'),
     fabric: products.some(({ drains }) => drains),
   };
-  return [{ path: ['reaches', index], value }];
+  return [{ path: ['reaches', reach.id], value }];
 }
-
-/** Beds too thin, stone that does not suit what lies in it, lines nobody can find again, drains without their fabric; reach by reach. */
-export function beddingFindings(run: Run, lines: readonly PlacedLine[], units: UnitSystem): Finding[] {
-  return run.reaches.flatMap((reach, index): Finding[] => {
-    const inReach = linesIn(lines, reach.from, reachEnd(run, index));
-    if (!isOpen(reach)) return [];
-    const finding = (id: string, severity: Finding['severity'], what: string, why: string, basis: string, fixes: Fix[]): Finding => ({
-      id: `makeup.${id}.${index}`,
-      severity,
-      chapter: 'makeup',
-      from: reach.from,
-      to: reachEnd(run, index),
-      what,
-      why,
-      basis,
-      fixes,
-    });
-    const set = (label: string, key: keyof Reach, value: unknown): Fix => ({ label, patches: [{ path: ['reaches', index, key], value }] });
-    const found: Finding[] = [];
-    const least = leastBed(reach, inReach);
-    if (reach.bedding < least - 1e-6)
-      found.push(
-        finding(
-          'bed',
-          'caution',
-          `A bed of ${formatLength(reach.bedding, units, 'size')}; ${formatLength(least, units, 'size')} is the least here`,
-          'A line that rests on hard points cracks or flattens there.',
-          BED_BASIS,
-          [set(`Bed ${formatLength(least, units, 'size')}`, 'bedding', least)],
-        ),
-      );
-    const material = beddings[reach.beddingMaterial];
-    const worst = inReach
-      .flatMap(({ name, product }) => ({ name, product, fault: bedFault(product, reach.beddingMaterial) }))
-      .sort((a, b) => RANK(a.fault) - RANK(b.fault))[0];
-    if (worst?.fault) {
-      const better = materialFor(inReach);
-      const fixes = better ? [set(beddings[better].name, 'beddingMaterial', better)] : [];
-      const fight = better ? '' : ' No one material suits all lines here: lay them in reaches or rows of their own.';
-      if (worst.fault === 'sharp')
-        found.push(
-          finding(
-            'stone',
-            'stop',
-            `${material.name} under ${worst.name}`,
-            `It moves with heat and flow, and sharp edges saw through it.${fight}`,
-            'Fine fill only round soft metal, coated pipe and cables; the owner decides',
-            fixes,
-          ),
-        );
-      else
-        found.push(
-          finding(
-            'stone',
-            'caution',
-            worst.fault === 'grain'
-              ? `${material.name} is too coarse for ${worst.name}: ${formatLength(grainLimit(worst.product), units, 'size')} at most`
-              : `${worst.name} is not usually laid in ${material.name.toLowerCase()}`,
-            `Stones larger than the pipe’s limit press on it in points; each kind of line has the bed its maker allows.${fight}`,
-            'Largest grain by bore: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above',
-            fixes,
-          ),
-        );
-    }
-    const blind = inReach.filter(({ product }) => product.tracer);
-    if (blind.length > 0 && !reach.tracer)
-      found.push(
-        finding(
-          'tracer',
-          'note',
-          `No tracer wire along ${blind.map(({ name }) => name).join(', ')}`,
-          'A locator hears metal only: without a wire the next crew cannot find it.',
-          'Usual practice for plastic and fibre',
-          [set('Lay a tracer wire', 'tracer', true)],
-        ),
-      );
-    const draining = inReach.filter(({ product }) => product.drains);
-    if (draining.length > 0 && !reach.fabric)
-      found.push(
-        finding(
-          'fabric',
-          'caution',
-          `${draining[0]?.name} has no fabric round its stone`,
-          'Fines wash in and the drain goes blind.',
-          'Non-woven fabric all round, lapped 300 mm at the top',
-          [set('Wrap it in fabric', 'fabric', true)],
-        ),
-      );
-    if (inReach.some(({ product }) => product.shapedBed))
-      found.push(
-        finding(
-          'shaped',
-          'note',
-          'Shape the top 25–50 mm of the bed to the pipe',
-          'A corrugated pipe on a flat bed carries on one line; keep the strip under it loose and compact beside it.',
-          'Usual practice for corrugated steel',
-          [],
-        ),
-      );
-    if (inReach.some(({ product }) => families[product.family].mark === 'power') && !reach.tape)
-      found.push(
-        finding(
-          'tape',
-          'note',
-          'No warning tape over the cables',
-          'Tape is what the next digger sees before the cable.',
-          tapeSchools.line.basis,
-          [set('Tape 300 mm above', 'tape', { school: 'line', distance: tapeSchools.line.distance })],
-        ),
-      );
-    return found;
-  });
-}
-const RANK = (fault: BedFault | undefined): number => (fault === 'sharp' ? 0 : fault === 'grain' ? 1 : fault === 'kind' ? 2 : 3);
 
 /** What goes over and round the lines of a reach, to bring: plates by the piece, the rest metres and m². */
 export interface Coverings {

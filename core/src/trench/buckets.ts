@@ -1,7 +1,7 @@
-import { bucketsOf, type Finding, type Job, type Run } from '../job';
-import { isOpen, reachEnd, type ProfileColumns } from '../alignment';
-import { formatLength, type UnitSystem } from '../units';
-import { digWidth } from './layers';
+import { bucketsOf, type Found } from '../job';
+import type { ProfileColumns } from '../alignment';
+import type { TrenchContext } from './fits';
+import { dugWidth, isPit } from './places';
 
 /** A way to dig a width: the bucket of each pass, and how much each overlaps the one before. Metres. */
 export interface Passes {
@@ -44,31 +44,29 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
 }
 
 /** Widths no bucket to hand digs without cutting more than a hand's breadth too wide, reach by reach. */
-export function bucketFindings(job: Pick<Job, 'buckets' | 'machine' | 'machines'>, run: Run, units: UnitSystem): Finding[] {
+export function noBucketDigs({ job, places }: Pick<TrenchContext, 'job' | 'places'>): Found<{
+  asked: number;
+  narrowest: number;
+  passes: number;
+  buckets: number[];
+  overlap: number;
+}>[] {
   const buckets = bucketsOf(job);
-  return run.reaches.flatMap((reach, index): Finding[] => {
-    const asked = digWidth(reach);
-    const [best] = bucketPasses(buckets, asked, asked + TOO_WIDE);
-    if (best || !isOpen(reach)) return [];
-    const [narrowest] = buckets as [number];
-    const panels = asked - reach.bottomWidth;
-    const wider = narrowest > asked;
-    const fix = Math.ceil((narrowest - panels) * 100 - 1e-6) / 100;
+  const [narrowest] = buckets as [number];
+  return places.flatMap((place) => {
+    const asked = dugWidth(place);
+    if (isPit(place) || bucketPasses(buckets, asked, asked + TOO_WIDE).length > 0) return [];
+    const width = Math.ceil((narrowest - 2 * place.panel) * 100 - 1e-6) / 100;
     return [
       {
-        id: `makeup.bucket.${index}`,
-        severity: 'caution',
-        chapter: 'makeup',
-        from: reach.from,
-        to: reachEnd(run, index),
-        what: wider
-          ? `The narrowest bucket is ${formatLength(narrowest, units)}, and ${formatLength(asked, units)} is to be dug`
-          : `No bucket to hand digs ${formatLength(asked, units)} in ${MOST_PASSES} passes`,
-        why: 'What is dug too wide is filled with bedding, and supports that reach no wall hold nothing.',
-        basis: `Buckets to hand: ${buckets.map((bucket) => formatLength(bucket, units)).join(', ')}; passes overlap by ${formatLength(TOOTH, units, 'size')} at least`,
-        fixes: wider
-          ? [{ label: `Plan ${formatLength(fix, units)} wide`, patches: [{ path: ['reaches', index, 'bottomWidth'], value: fix }] }]
-          : [],
+        severity: 'caution' as const,
+        subject: { kind: 'place' as const, id: place.id },
+        where: [{ from: place.from, to: place.to }],
+        facts: { asked, narrowest, passes: MOST_PASSES, buckets, overlap: TOOTH },
+        fixes:
+          narrowest > asked
+            ? [{ code: 'planWide', facts: { width }, patches: [{ path: [...place.path, 'bottomWidth'], value: width }] }]
+            : [],
       },
     ];
   });

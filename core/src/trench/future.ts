@@ -33,7 +33,7 @@ export interface Addition {
   fault: string | undefined;
 }
 
-/** The checklist of future services: each candidate not yet in the trench, laid with the others at least digging, against the least digging without it. */
+/** The checklist of lines to come: each candidate not yet in the trench, laid with the others at least digging, against the least digging without it. */
 export function futureLines(
   job: Job,
   run: Run,
@@ -44,13 +44,13 @@ export function futureLines(
   const { length } = extent(run);
   const best = (of: Run) => arrangeLines(job, of, reachIndex, station).offers[0];
   const base = best(run);
-  const open = candidates.filter(({ product }) => product === null || !run.laid.some((laying) => laying.product === product));
+  const open = candidates.filter(({ product }) => product === null || !run.laid.some((line) => line.product === product));
   return open.map(({ name, product, why, price = 0 }, index): Addition => {
     onEach(index, open.length);
     if (product === null) return { name, why, width: 0, depth: 0, area: 0, cost: price * length, fault: undefined };
     if (run.laid.length >= MOST_LAID)
       return { name, why, width: 0, depth: 0, area: 0, cost: 0, fault: 'Eight lines are the most for one trench.' };
-    const added = best({ ...run, laid: [...run.laid, blankLaidLine(freeNameOf(run, name), product)] });
+    const added = best({ ...run, laid: [...run.laid, blankLaidLine(freeNameOf(run, name), product, 'candidate')] });
     const [was, is] = [base?.arrangement, added?.arrangement];
     if (!was || !is || !base || !added)
       return { name, why, width: 0, depth: 0, area: 0, cost: 0, fault: 'It does not fit with the others.' };
@@ -69,6 +69,6 @@ export function futureLines(
 
 function freeNameOf(run: Run, wanted: string): string {
   let name = wanted;
-  for (let number = 2; run.laid.some((laying) => laying.name === name); number++) name = `${wanted} ${number}`;
+  for (let number = 2; run.laid.some((line) => line.name === name); number++) name = `${wanted} ${number}`;
   return name;
 }

@@ -7,6 +7,7 @@ import {
   productsKnown,
   panelOf,
   productOf,
+  STATION_SLACK,
   type Job,
   type PlacedLine,
   type LaidLine,
@@ -16,7 +17,7 @@ import {
 } from '../job';
 import { isOpen, reachEnd } from '../alignment';
 import { resolveRules, type Rules } from '../rules';
-import { closePairs, type Arrangement, type Hole, type Piece, type Place, type Problem } from './arrange';
+import { closePairs, type Arrangement, type Hole, type Piece, type LinePlace, type Problem } from './arrange';
 import { leastCover } from './cover';
 import { apartRule, type ApartRule } from './distances';
 import { leastWidth, sideRoom, widthFloor } from './width';
@@ -65,12 +66,12 @@ export function jointProblem(
   lines: readonly PlacedLine[],
   { leadTop, deeper = 0, most = Infinity }: { leadTop?: number | undefined; deeper?: number; most?: number } = {},
 ): Problem {
-  const pieces = lines.map(({ product, index }): Piece => ({
+  const pieces = lines.map(({ product, leads }): Piece => ({
     od: product.od,
     cover: leastCover(run, product, reach),
     side: sideRoom(rules, product, reach),
     rank: families[product.family].rank,
-    ...(index === 0 && leadTop !== undefined ? { top: leadTop } : {}),
+    ...(leads && leadTop !== undefined ? { top: leadTop } : {}),
   }));
   const panel = panelOf(reach);
   const narrowest = Math.min(...bucketsOf(job));
@@ -82,11 +83,16 @@ export function jointProblem(
     least: (depth) => Math.max(leastWidth(rules, reach, depth + deeper), reach.supportWidths?.least ?? 0, narrowest - 2 * panel),
     most,
   };
-  return { pieces, hole, apart: lines.map((a) => lines.map((b) => apartInRun(job, run, a, b))) };
+  return { pieces, hole, apart: lines.map((a) => lines.map((b) => (together(a, b) ? apartInRun(job, run, a, b) : NEVER))) };
 }
 
+/** Do two lines lie side by side or one over the other anywhere? */
+const together = (a: PlacedLine, b: PlacedLine): boolean => a.from < b.to - STATION_SLACK && b.from < a.to - STATION_SLACK;
+/** Lines that never lie together are never too close. */
+const NEVER: ApartRule = { across: -100, over: -100, upper: 'either', basis: '' };
+
 /** Where the lines lie now, below the ground; the leading line's top is `leadTop` deep, metres. */
-export function placesOf(lines: readonly PlacedLine[], leadTop: number, leadOd: number): Place[] {
+export function linePlaces(lines: readonly PlacedLine[], leadTop: number, leadOd: number): LinePlace[] {
   return lines.map(({ x, up, product }) => ({ x, top: leadTop + leadOd - up - product.od }));
 }
 
@@ -99,14 +105,14 @@ export function laidTogether(job: Job, run: Run, rules: Rules, reachIndex: numbe
   const [lead] = lines as [PlacedLine];
   const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead.product, reach);
   const problem = jointProblem(job, run, rules, reach, lines, { leadTop });
-  const places = placesOf(lines, leadTop, lead.product.od);
+  const places = linePlaces(lines, leadTop, lead.product.od);
   return { problem, places, close: closePairs(problem, places, ROUNDED) };
 }
 
-/** Two lines of a run by their index in its list, and how much nearer each other they lie than their rule allows, metres. */
+/** Two lines of a run by their ids, and how much nearer each other they lie than their rule allows, metres. */
 export interface TooClose {
-  a: number;
-  b: number;
+  a: string;
+  b: string;
   missing: number;
 }
 
@@ -117,7 +123,7 @@ export function tooCloseIn(job: Job, run: Run, reachIndex: number): TooClose[] {
   const lines = linesIn(placedLines(job, run), reach.from, reachEnd(run, reachIndex));
   if (lines.length < 2) return [];
   const { close } = laidTogether(job, run, resolveRules(job.ruleSet, job.overrides), reachIndex, lines);
-  return close.map(({ i, j, missing }) => ({ a: (lines[i] as PlacedLine).index, b: (lines[j] as PlacedLine).index, missing }));
+  return close.map(({ i, j, missing }) => ({ a: (lines[i] as PlacedLine).id, b: (lines[j] as PlacedLine).id, missing }));
 }
 
 const centimetre = (value: number) => Math.ceil((value - 1e-6) * 100) / 100;
@@ -136,15 +142,15 @@ export function arrangedPatches(
   lines: readonly PlacedLine[],
   found: Pick<Arrangement, 'places' | 'width'>,
 ): Patch[] {
-  const lead = found.places[lines.findIndex(({ index }) => index === 0)] as Place;
-  const leadOd = lines.find(({ index }) => index === 0)?.product.od ?? 0;
+  const lead = found.places[lines.findIndex(({ leads }) => leads)] as LinePlace;
+  const leadOd = lines.find(({ leads }) => leads)?.product.od ?? 0;
   const placed = lines.map((line, i): PlacedLine => {
-    const { x, top } = found.places[i] as Place;
-    return { ...line, x: millimetre(x), up: line.index === 0 ? 0 : millimetre(lead.top + leadOd - top - line.product.od) };
+    const { x, top } = found.places[i] as LinePlace;
+    return { ...line, x: millimetre(x), up: line.leads ? 0 : millimetre(lead.top + leadOd - top - line.product.od) };
   });
-  const products = run.laid.map((laying, index) => {
-    const line = placed.find((other) => other.index === index);
-    return line ? { ...laying, x: line.x, up: line.up } : laying;
+  const laid = run.laid.map((line) => {
+    const moved = placed.find(({ id }) => id === line.id);
+    return moved ? { ...line, x: moved.x, up: moved.up } : line;
   });
   const reaches = run.reaches.map((reach, index) => {
     const passing = placed.filter(({ from, to }) => to > reach.from && from < reachEnd(run, index));
@@ -162,17 +168,17 @@ export function arrangedPatches(
     };
   });
   return [
-    { path: ['laid'], value: products },
+    { path: ['laid'], value: laid },
     { path: ['reaches'], value: reaches },
   ];
 }
 
 /** A further line for a run: a data duct over the leading one, in the middle, as far up as the two must be apart, under the first name that is free. */
-export function addedLine(job: Pick<Job, 'ruleSet' | 'separations' | 'products'>, run: Run): LaidLine {
+export function addedLine(job: Pick<Job, 'ruleSet' | 'separations' | 'products'>, run: Run, id: string): LaidLine {
   const added = findProduct('data-duct-54');
   const lead = productOf(job, run);
   let number = run.laid.length + 1;
   while (run.laid.some(({ name }) => name === `Line ${number}`)) number++;
   const { over } = apartRule(job, { entry: false }, lead, added);
-  return { ...blankLaidLine(`Line ${number}`, added.id), up: millimetre(lead.od + over) };
+  return { ...blankLaidLine(`Line ${number}`, added.id, id), up: millimetre(lead.od + over) };
 }

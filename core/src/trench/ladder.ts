@@ -28,6 +28,7 @@ export function layerLadder(
     if (end - from > 1e-9) rungs.push({ kind, name, from, to: end, ...(surface === undefined ? {} : { surface }) });
   };
   const surfaceFrom = Math.max(heights.surround, depth - surfaceDepth(reach));
+  push('fill', 'Fill in lifts', 0, Math.max(0, heights.bands[0]?.from ?? 0));
   heights.bands.forEach((band, i) => {
     const inBand = lines.filter((_, k) => {
       const underside = heights.undersides[k] as number;

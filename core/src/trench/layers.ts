@@ -20,12 +20,12 @@ export interface Band {
 
 /** Where the layers of a section lie, as heights above the trench bottom, metres. */
 export interface LayerHeights {
-  /** Top of the bed under the lowest line. */
+  /** Top of the bed under the lowest line here; it begins with the first band. */
   bedding: number;
   /** Top of the highest line, and of the fine fill over it. */
   crown: number;
   surround: number;
-  /** Bed, lines and fine fill over them, bottom up; what lies between two bands is fill. The first begins at the bottom. */
+  /** Bed, lines and fine fill over them, bottom up; what lies between two bands is fill, and under the first where a lower line goes only part of the way. */
   bands: Band[];
   /** Underside of each line, in the order given. */
   undersides: number[];
@@ -81,7 +81,7 @@ export function layerAreas(reach: Reach, lines: readonly PlacedLine[], depth: nu
   const width = digWidth(reach);
   const upTo = (height: number) => trenchArea(width, reach.left, reach.right, Math.min(height, depth));
   const trench = upTo(depth);
-  const bedding = upTo(heights.bedding);
+  const bedding = upTo(heights.bedding) - upTo(Math.max(0, heights.bands[0]?.from ?? 0));
   let fine = 0;
   for (const { from, to } of heights.bands) fine += upTo(to) - (from > 0 ? upTo(from) : 0);
   let pipe = 0;

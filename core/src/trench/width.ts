@@ -14,7 +14,7 @@ export function widthFloor(rules: Rules, lines: readonly Pick<PlacedLine, 'produ
 }
 
 /** What {@link widthFloor} rests on, in words. */
-export const widthBasis = (rules: Rules, reach: Reach): string =>
+export const widthBasis = (rules: Rules, reach: Pick<Reach, 'entry'>): string =>
   reach.entry ? rules.widthBasis : `Nobody enters: the lines and room beside them. ${rules.sideRoom.basis}`;
 
 /** Least clear width at a depth whatever lies in the trench, metres: EN 1610 by depth where somebody enters, else none. */

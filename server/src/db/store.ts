@@ -114,10 +114,21 @@ export function openStore(db: Database) {
     return jobs.get(id);
   }
 
+  /** Every run of a job, in the order they were added. */
+  async function runsOf(jobId: string): Promise<(Stored<Run> & { jobId: string })[]> {
+    const { id, version, updatedAt, doc } = run;
+    const rows = await db
+      .select({ id, version, updatedAt, doc })
+      .from(run)
+      .where(eq(run.jobId, jobId))
+      .orderBy(asc(run.createdAt), asc(id));
+    return rows.map((row) => ({ ...row, jobId, doc: upgradeRun(row.doc) as Run }));
+  }
+
   async function fileOf(id: string): Promise<JobFile> {
     const { doc } = await jobs.get(id);
-    const rows = await db.select({ doc: run.doc }).from(run).where(eq(run.jobId, id)).orderBy(asc(run.createdAt), asc(run.id));
-    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: rows.map((row) => upgradeRun(row.doc) as Run) };
+    const runs = await runsOf(id);
+    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: runs.map((row) => row.doc) };
   }
 
   async function jobOfRun(id: string): Promise<string> {
@@ -164,6 +175,6 @@ export function openStore(db: Database) {
     });
   }
 
-  return { jobs, runs, addJob, addRun, addFile, fileOf, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo };
+  return { jobs, runs, addJob, addRun, addFile, fileOf, runsOf, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo };
 }
 export type Store = ReturnType<typeof openStore>;

@@ -60,6 +60,7 @@ export function api(store: Store, book: Book, office: LocateOffice): Router {
     const { limit, after } = check(listQuery, request.query);
     response.json(await store.pageOfRuns(pathId(request), limit, after));
   });
+  router.get('/jobs/:id/runs/all', async (request, response) => void response.json({ items: await store.runsOf(pathId(request)) }));
   router.post('/jobs/:id/runs', async (request, response) => {
     const body = check(z.strictObject({ id, doc: runSchema }), request.body);
     response.status(201).json(await store.addRun(pathId(request), body.id, body.doc));

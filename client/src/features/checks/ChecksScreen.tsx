@@ -53,7 +53,7 @@ function Lines({ job, run }: { job: Job; run: RunDocument }) {
       </Card>
       {result ? null : <Text role="status">Working it out…</Text>}
       {lines?.map((line) => (
-        <LineCard key={line.line.index} run={run} checked={line} />
+        <LineCard key={line.line.id} run={run} checked={line} />
       ))}
     </>
   );
@@ -66,7 +66,7 @@ function LineCard({ run, checked: { line, checks, ways } }: { run: RunDocument; 
       <Text role="status" variant="titleSmall" style={{ color: failing > 0 ? colours.stop : colours.good }}>
         {failing > 0 ? `${failing} of ${checks.length} checks fail` : `All ${checks.length} checks hold`}
       </Text>
-      {line.product.conductor ? <CircuitFields run={run} index={line.index} /> : null}
+      {line.product.conductor ? <CircuitFields run={run} id={line.id} /> : null}
       {checks.map((check) => (
         <OneCheck key={check.id} check={check} />
       ))}

@@ -13,13 +13,13 @@ import { patched } from '../run/context';
 const COMMON: Circuit = { phases: 1, volts: 230, amps: 32, powerFactor: 1, limit: 0.05, resistivity: 1.2, temperature: 15 };
 
 /** What a cable feeds and the ground it lies in. */
-export function CircuitFields({ run, index }: { run: RunDocument; index: number }) {
+export function CircuitFields({ run, id }: { run: RunDocument; id: string }) {
   const [fault, setFault] = useState<string>();
-  const circuit = run.doc.laid[index]?.circuit ?? null;
+  const circuit = run.doc.laid.find((line) => line.id === id)?.circuit ?? null;
   const set = (value: Circuit | null) => {
-    const next = patched(run.doc, [{ path: ['laid', index, 'circuit'], value }]);
+    const next = patched(run.doc, [{ path: ['laid', id, 'circuit'], value }]);
     if ('fault' in next) return next.fault;
-    run.change(next.run, `circuit.${index}`);
+    run.change(next.run, `circuit.${id}`);
     return undefined;
   };
   if (!circuit)

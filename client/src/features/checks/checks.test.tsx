@@ -20,7 +20,7 @@ function onDocument(part: (run: RunDocument) => React.JSX.Element) {
 }
 
 test('what a cable feeds starts from a common supply; words and impossible numbers change nothing', () => {
-  const seen = onDocument((run) => <CircuitFields run={run} index={0} />);
+  const seen = onDocument((run) => <CircuitFields run={run} id={run.doc.laid[0]?.id ?? ''} />);
   press('Enter what it feeds');
   choose('Phases', 'Three');
   type('Voltage', '400 V');

@@ -1,11 +1,13 @@
 import { wayinNames, wayinSurfaces } from '@tamper/core/catalogue';
-import { pinchRoom, accessFindings } from '@tamper/core/clearance';
-import { pinchSchema, errorsOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
+import { sayAccess } from '@tamper/core/accessWords';
+import { accessChecks, pinchRoom } from '@tamper/core/clearance';
+import { pinchSchema, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Divider, Switch, Text } from 'react-native-paper';
+import { newId } from '../../data/newId';
 import { useWho } from '../../data/who';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
@@ -19,7 +21,7 @@ import { OptionalField } from '../../ui/OptionalField';
 import { useClear } from './edit';
 
 const SURFACES = wayinSurfaces.map((value) => ({ value, label: wayinNames[value] }));
-const BLANK: Pinch = {
+const BLANK: Omit<Pinch, 'id'> = {
   name: 'Gate',
   gap: 1.2,
   alongSlope: false,
@@ -37,10 +39,11 @@ export function AccessCard() {
   const { job, put, putJob } = useClear();
   const { pinches, walked } = job.clearance;
   const machine = machineOf(job);
-  const findings = accessFindings(pinches, machine, resolveRules(job.ruleSet, job.overrides), job.units);
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const findings = findingsOf(accessChecks, { pinches, machine, rules });
   const { who, setWho } = useWho();
   const [fault, setFault] = useState<string>();
-  const [open, setOpen] = useState<number>();
+  const [open, setOpen] = useState<string>();
   const walk = () => setFault(put({ walked: { at: new Date().toISOString(), by: who.trim() } }));
   return (
     <Card title="Way in and walk">
@@ -54,26 +57,28 @@ export function AccessCard() {
         {formatLength(machine.width, job.units)} wide with its tracks in, {formatLength(machine.height, job.units)} high,{' '}
         {formatMassOf(machine.mass, job.units)}, reaches {formatLength(machine.reachUp, job.units)} up. {machine.basis}.
       </Text>
-      {pinches.map((pinch, index) => {
+      {pinches.map((pinch) => {
         const { needed, had } = pinchRoom(pinch, machine);
-        const here = findings.filter(({ id }) => id.startsWith(`clear.way.${index}.`));
+        const here = findings
+          .filter(({ subject }) => subject?.id === pinch.id)
+          .map((finding) => ({ key: keyOf(finding), kind: finding.severity, ...sayAccess(finding, { rules, units: job.units }) }));
         return (
-          <View key={index} style={{ gap: 6 }}>
+          <View key={pinch.id} style={{ gap: 6 }}>
             <Button
-              mode={open === index ? 'contained' : 'outlined'}
+              mode={open === pinch.id ? 'contained' : 'outlined'}
               contentStyle={{ justifyContent: 'flex-start' }}
-              onPress={() => setOpen(open === index ? undefined : index)}
+              onPress={() => setOpen(open === pinch.id ? undefined : pinch.id)}
             >
               {`${pinch.name} · needs ${formatLength(needed, job.units)}, has ${formatLength(had, job.units)}`}
             </Button>
-            {here.map((finding) => (
-              <Notice key={finding.id} kind={finding.severity} title={finding.what}>
+            {here.map(({ key, kind, what, why, basis }) => (
+              <Notice key={key} kind={kind} title={what}>
                 <Text variant="bodySmall">
-                  {finding.why} {finding.basis}.
+                  {why} {basis}.
                 </Text>
               </Notice>
             ))}
-            {open === index ? <PinchFields pinch={pinch} index={index} onGone={() => setOpen(undefined)} /> : null}
+            {open === pinch.id ? <PinchFields pinch={pinch} onGone={() => setOpen(undefined)} /> : null}
           </View>
         );
       })}
@@ -81,8 +86,9 @@ export function AccessCard() {
         icon="plus"
         mode="contained-tonal"
         onPress={() => {
-          void put({ pinches: [...pinches, BLANK] });
-          setOpen(pinches.length);
+          const added = { id: newId(), ...BLANK };
+          void put({ pinches: [...pinches, added] });
+          setOpen(added.id);
         }}
       >
         Add a tight place
@@ -104,14 +110,17 @@ export function AccessCard() {
   );
 }
 
-function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; onGone: () => void }) {
+function PinchFields({ pinch, onGone }: { pinch: Pinch; onGone: () => void }) {
   const { job, put } = useClear();
   const { pinches } = job.clearance;
   const set =
     <K extends keyof Pinch>(key: K) =>
     (value: Pinch[K]) => {
       const next = { ...pinch, [key]: value };
-      return errorsOf(pinchSchema, next)[0]?.message ?? put({ pinches: pinches.with(index, next) }, `pinch.${index}.${key}`);
+      return (
+        errorsOf(pinchSchema, next)[0]?.message ??
+        put({ pinches: pinches.map((one) => (one.id === next.id ? next : one)) }, `pinch.${next.id}.${key}`)
+      );
     };
   const metres = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
   const show = (value: number) => formatLength(value, job.units);
@@ -163,7 +172,7 @@ function PinchFields({ pinch, index, onGone }: { pinch: Pinch; index: number; on
       <Button
         icon="trash"
         onPress={() => {
-          void put({ pinches: pinches.toSpliced(index, 1) });
+          void put({ pinches: pinches.filter(({ id }) => id !== pinch.id) });
           onGone();
         }}
       >

@@ -132,6 +132,7 @@ test('dates are told by how far off they are, and a day off moves the day one ma
 
 describe('the way in', () => {
   const gate: Pinch = {
+    id: 'gate',
     name: 'Gate',
     gap: 1.3,
     alongSlope: false,

@@ -1,4 +1,4 @@
-import { applyPatches, errorsOf, jobSchema } from '@tamper/core/job';
+import { applyPatches, errorsOf, jobSchema, keyOf } from '@tamper/core/job';
 import {
   alternativeKinds,
   ranked,
@@ -8,6 +8,7 @@ import {
   type Outcome,
 } from '@tamper/core/studies/improvements';
 import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
+import { say } from '@tamper/core/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -113,7 +114,7 @@ const signed = (value: number, show: (value: number) => string): string =>
   Math.abs(value) < 1e-6 ? 'no change' : `${value > 0 ? '+' : '−'}${show(Math.abs(value))}`;
 
 function One({ one, before, aim, onTaken }: { one: Alternative; before: Outcome; aim: Aim; onTaken: () => void }) {
-  const { job, apply, putJob } = useLogistics();
+  const { job, apply, putJob, reader } = useLogistics();
   const [fault, setFault] = useState<string>();
   const { after } = one;
   const stopped = after.stops.length > before.stops.length;
@@ -164,8 +165,8 @@ function One({ one, before, aim, onTaken }: { one: Alternative; before: Outcome;
         </Text>
       ) : null}
       {after.stops.slice(0, 3).map((stop) => (
-        <Text key={stop} variant="bodySmall" style={{ color: colours.stop }}>
-          {stop}
+        <Text key={keyOf(stop)} variant="bodySmall" style={{ color: colours.stop }}>
+          {say(stop, reader).what}
         </Text>
       ))}
       <Button mode={better ? 'contained' : 'outlined'} accessibilityLabel={`Take: ${one.label}`} onPress={take}>

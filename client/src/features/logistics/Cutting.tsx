@@ -1,6 +1,6 @@
-import { JOINT_BAY, type CutPlan } from '@tamper/core/order';
+import type { CutPlan } from '@tamper/core/order';
 import type { Job } from '@tamper/core/job';
-import { formatLength, formatStation, formatVolume, parseLength } from '@tamper/core/units';
+import { formatLength, formatStation, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -73,7 +73,7 @@ export function Drums({ cuts }: { cuts: readonly CutPlan[] }) {
   };
   return (
     <Card title="Drums and coils">
-      {drums.map(({ product, plan, typed, bays }) => (
+      {drums.map(({ product, plan, typed }) => (
         <View key={product.id} role="group" aria-label={`Drums of ${product.name}`} style={{ gap: 4 }}>
           <Text variant="titleSmall">{product.name}</Text>
           {plan.drums.map((drum, i) => (
@@ -89,11 +89,7 @@ export function Drums({ cuts }: { cuts: readonly CutPlan[] }) {
             </View>
           ))}
           {plan.joints.length > 0 ? (
-            <Text>
-              Joint bays {formatLength(JOINT_BAY.length, units)} × {formatLength(JOINT_BAY.width, units)} at{' '}
-              {plan.joints.map((at) => formatStation(at, units)).join(', ')}: {formatVolume(bays, units)} more to dig, and to fill again
-              when the joint is made.
-            </Text>
+            <Text>Jointed at {plan.joints.map((at) => formatStation(at, units)).join(', ')}, each in a bay of its own.</Text>
           ) : null}
           {plan.exact ? null : <Text variant="bodySmall">At least {plan.bound} are needed.</Text>}
           <DrumLengths

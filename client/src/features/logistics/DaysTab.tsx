@@ -27,7 +27,7 @@ const SEED = 20_261;
 const HOLDS: Record<Wait | 'machine', string> = {
   machine: 'the machine',
   open: 'as much is open as may be',
-  held: 'all supports are in use',
+  supports: 'all supports are in use',
   crew: 'the crew is behind',
   delivery: 'the line is not on site',
 };

@@ -1,8 +1,11 @@
 import { withKnownProducts } from '@tamper/core/job';
+import { readerOf } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { Strip } from '../../drawing/Strip';
+import { isStopped } from '../../workers/usePlan';
+import { useMends, useTakeFix } from '../../workers/useMends';
 import { OpenRun } from '../run/OpenRun';
 import { RunTabs } from '../run/RunTabs';
 import { useEdits } from '../run/useEdits';
@@ -44,6 +47,9 @@ function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first:
   const [cursor, setCursor] = useState<number>();
   const { apply, putJob, ...state } = useEdits(job, run);
   const { good } = state;
+  const mends = useMends(good);
+  const onFix = useTakeFix(mends, run.doc, isStopped(state), apply);
+  const reader = useMemo(() => readerOf(job.doc), [job.doc]);
   const edit = useMemo((): LogisticsEdit | undefined => {
     if (!good) return undefined;
     const [start, end] = [good.plan.profile.station[0] ?? 0, good.plan.profile.station.at(-1) ?? 0];
@@ -55,8 +61,11 @@ function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first:
       setCursor,
       apply,
       putJob,
+      reader,
+      mends,
+      onFix,
     };
-  }, [job.doc, good, cursor, apply, putJob]);
+  }, [job.doc, good, cursor, apply, putJob, reader, mends, onFix]);
   const Shown = SHOWN[tab];
   return (
     <RunTabs

@@ -28,10 +28,10 @@ import { Choice } from '../../ui/Choice';
 import { Columns } from '../../ui/Columns';
 import { Faults } from '../../ui/Faults';
 import { Figures } from '../../ui/Figures';
-import { Notice } from '../../ui/Notice';
 import type { PlanWorker, Worked } from '../../workers/plan.worker';
 import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
+import { Findings } from '../run/Findings';
 import { useLogistics } from './context';
 import { OwnMachines } from './OwnMachines';
 import { Stretches } from './Stretches';
@@ -50,16 +50,11 @@ function useColumn(): number {
 
 /** Can this machine do it: its arm over the real ground at the cursor, what it lifts there, and every machine beside it. */
 export function MachineTab() {
-  const { job, plan } = useLogistics();
-  const findings = plan.findings.filter(({ chapter }) => chapter === 'machine');
+  const { job, plan, reader, mends, onFix } = useLogistics();
+  const findings = plan.findings.filter(({ code }) => code.startsWith('machine.'));
   return (
     <>
-      {findings.map((finding) => (
-        <Notice key={finding.id} kind={finding.severity} title={finding.what}>
-          <Text>{finding.why}</Text>
-          <Text variant="bodySmall">{finding.basis}.</Text>
-        </Notice>
-      ))}
+      <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
       <Columns>{[<Along key="along" />, <Across key="across" />]}</Columns>
       <Columns>{[<Lifts key="lifts" />, <ByHand key="hand" />]}</Columns>
       <OwnMachines />

@@ -17,6 +17,8 @@ import { TextField } from '../../ui/TextField';
 import type { PlanWorker, Worked } from '../../workers/plan.worker';
 import { once, planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
+import { useMends, useTakeFix } from '../../workers/useMends';
+import { Findings } from '../run/Findings';
 import { useLogistics } from './context';
 import { Cuts, Drums } from './Cutting';
 import { Pack } from './Pack';
@@ -25,10 +27,14 @@ import { amount, money, per } from './units';
 const worked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Order>> =>
   (await remote.order(job, run)) as Worked<Order>;
 
+const ORDER = { kind: 'order' } as const;
+
 /** What to buy, hire and book, what it costs, how the lines are cut; out as CSV and as a pack to print. */
 export function OrderTab() {
-  const { job, run } = useLogistics();
+  const { job, run, apply, reader } = useLogistics();
   const inputs = useMemo(() => ({ job, run }), [job, run]);
+  const mends = useMends(inputs, ORDER);
+  const onFix = useTakeFix(mends, run, false, apply);
   const { result, crash } = useLatest(planWorker, inputs, worked);
   const order = result && 'value' in result.value ? result.value.value : undefined;
   const errors = result && 'errors' in result.value ? result.value.errors.map(({ message }) => message) : [];
@@ -38,11 +44,7 @@ export function OrderTab() {
     <>
       <Faults title="Not worked out" faults={[...errors, ...(crash ? [crash] : [])]} />
       {order ? null : <Text role="status">Adding it up…</Text>}
-      {order?.findings.map((finding) => (
-        <Notice key={finding.id} kind={finding.severity} title={finding.what}>
-          <Text>{finding.why}</Text>
-        </Notice>
-      ))}
+      {order ? <Findings findings={order.findings} reader={reader} mends={mends} onFix={onFix} /> : null}
       {order ? (
         <>
           <Exports order={order} onFaults={setFaults} onMessage={setMessage} />

@@ -23,10 +23,10 @@ import { Choice } from '../../ui/Choice';
 import { Columns } from '../../ui/Columns';
 import { Faults } from '../../ui/Faults';
 import { Figures } from '../../ui/Figures';
-import { Notice } from '../../ui/Notice';
 import { Progress } from '../../ui/Progress';
 import { QuantityField } from '../../ui/QuantityField';
 import { useTask } from '../../workers/useTask';
+import { Findings } from '../run/Findings';
 import { useLogistics, logisticsPatch } from './context';
 import { Stretches } from './Stretches';
 
@@ -39,7 +39,7 @@ const cubic = (text: string) => parseDecimal(text, 'm³');
 
 /** Where every cubic metre goes: beside the trench, along it, to the stockpile, off site. */
 export function SpoilTab() {
-  const { job, run, plan, cursor, apply } = useLogistics();
+  const { job, run, plan, cursor, apply, reader, mends, onFix } = useLogistics();
   const { width } = useWindowDimensions();
   const { task, start, cancel } = useTask<Carried>();
   useEffect(() => start((remote, onProgress) => remote.carry(job, run, onProgress)), [start, job, run]);
@@ -49,19 +49,10 @@ export function SpoilTab() {
   const carried = last.current;
   const stale = task.kind !== 'done';
   const { units } = job;
-  const findings = plan.findings.filter(({ chapter }) => chapter === 'spoil');
+  const findings = plan.findings.filter(({ code }) => code.startsWith('spoil.'));
   return (
     <>
-      {findings.map((finding) => (
-        <Notice key={finding.id} kind={finding.severity} title={finding.what}>
-          <Text>{finding.why}</Text>
-          {finding.fixes.map(({ label, patches }) => (
-            <Button key={label} mode="outlined" onPress={() => void apply(patches)}>
-              {label}
-            </Button>
-          ))}
-        </Notice>
-      ))}
+      <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
       <Card title="Where the spoil goes">
         <Choice
           label="Heap on the"

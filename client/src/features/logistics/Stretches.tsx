@@ -3,6 +3,7 @@ import { formatStation, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, IconButton } from 'react-native-paper';
+import { newId } from '../../data/newId';
 import { TARGET } from '../../theme/tokens';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
@@ -25,18 +26,17 @@ export function Stretches({ list, title, word, blank }: { list: List; title: str
   const [fault, setFault] = useState<string>();
   const stretches = run.logistics[list] as Stretch[];
   const put = (next: Stretch[]) => apply([logisticsPatch(list, next as never)]);
-  const change = (index: number, part: Partial<Stretch> & Record<string, unknown>) =>
-    put(stretches.map((one, i) => (i === index ? ({ ...one, ...part } as Stretch) : one)));
+  const change = (id: string, key: string, value: unknown) => apply([{ path: ['logistics', list, id, key], value }]);
   const add = () => {
     const [start, end] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
     const from = Math.max(start, Math.min(end - 2, Math.round(cursor)));
-    const fresh = { from, to: Math.min(end, from + 2), [word]: blank, ...(list === 'gaps' ? { side: 'both' } : {}) };
+    const fresh = { id: newId(), from, to: Math.min(end, from + 2), [word]: blank, ...(list === 'gaps' ? { side: 'both' } : {}) };
     setFault(put([...stretches, fresh as Stretch]));
   };
   return (
     <View style={{ gap: 8 }}>
       {stretches.map((stretch, index) => (
-        <View key={index} role="group" aria-label={`${title} ${index + 1}`} style={{ gap: 4 }}>
+        <View key={stretch.id} role="group" aria-label={`${title} ${index + 1}`} style={{ gap: 4 }}>
           <View style={{ flexDirection: 'row', columnGap: 8, alignItems: 'flex-start' }}>
             {(['from', 'to'] as const).map((end) => (
               <QuantityField
@@ -45,23 +45,23 @@ export function Stretches({ list, title, word, blank }: { list: List; title: str
                 value={stretch[end]}
                 format={(value) => formatStation(value, job.units)}
                 parse={(text) => parseStation(text, job.units)}
-                onValue={(value) => change(index, { [end]: value })}
+                onValue={(value) => change(stretch.id, end, value)}
               />
             ))}
             <IconButton
               icon="trash"
               accessibilityLabel={`Take out: ${title} ${index + 1}`}
               style={{ width: TARGET, height: TARGET, margin: 0 }}
-              onPress={() => setFault(put(stretches.filter((_, i) => i !== index)))}
+              onPress={() => setFault(put(stretches.filter(({ id }) => id !== stretch.id)))}
             />
           </View>
           <TextField
             label={word === 'why' ? 'Why' : 'What it is'}
             value={(stretch as unknown as Record<string, string>)[word] ?? ''}
-            onText={(text) => setFault(change(index, { [word]: text }))}
+            onText={(text) => setFault(change(stretch.id, word, text))}
           />
           {stretch.side ? (
-            <Choice label="Side" value={stretch.side} options={SIDES} onChange={(side) => setFault(change(index, { side }))} />
+            <Choice label="Side" value={stretch.side} options={SIDES} onChange={(side) => setFault(change(stretch.id, 'side', side))} />
           ) : null}
         </View>
       ))}

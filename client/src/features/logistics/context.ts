@@ -1,6 +1,8 @@
 import type { Plan } from '@tamper/core';
-import type { Job, Patch, Run } from '@tamper/core/job';
+import type { Fix, Job, Patch, Run } from '@tamper/core/job';
+import type { Reader, Sayable } from '@tamper/core/words';
 import { createContext, useContext } from 'react';
+import type { Mends } from '../../workers/useMends';
 
 /** What every tab of the works screen works on. */
 export interface LogisticsEdit {
@@ -13,6 +15,10 @@ export interface LogisticsEdit {
   /** Puts changes into the run, or into the job. A sentence refuses them. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;
+  /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
+  reader: Reader;
+  mends: Mends;
+  onFix: (finding: Sayable, fix: Fix) => void;
 }
 
 export const LogisticsContext = createContext<LogisticsEdit | undefined>(undefined);

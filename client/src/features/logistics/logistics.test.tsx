@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { fireEvent, screen, within } from '@testing-library/react';
-import { demoFile, machineOf, orderOf, planRun, type Run } from '@tamper/core';
+import { demoFile, machineOf, orderOf, planRun, type Run, readerOf, say } from '@tamper/core';
 import { liftChecks } from '@tamper/core/machine';
 import { carrySpoil, spoilCells } from '@tamper/core/spoil';
 import { timelineOf, programmeInputs } from '@tamper/core/studies/programme';
@@ -25,10 +25,10 @@ const type = (label: string, text: string) => fireEvent.change(screen.getByLabel
 test('a stretch is added at the cursor, moved, given its reason, refused off the run, and taken out', () => {
   const seen = onLogistics(<Stretches list="byHand" title="By hand" word="why" blank="No room" />);
   fireEvent.click(screen.getByLabelText('Add: By hand'));
-  expect(seen.run.logistics.byHand).toEqual([{ from: 10, to: 12, why: 'No room' }]);
+  expect(seen.run.logistics.byHand).toMatchObject([{ from: 10, to: 12, why: 'No room' }]);
   type('By hand to', '20');
   type('Why', 'Under the eaves');
-  expect(seen.run.logistics.byHand).toEqual([{ from: 10, to: 20, why: 'Under the eaves' }]);
+  expect(seen.run.logistics.byHand).toMatchObject([{ from: 10, to: 20, why: 'Under the eaves' }]);
   type('By hand to', '900');
   expect(screen.getByText(/lies off the run/)).toBeTruthy();
   expect(seen.run.logistics.byHand[0]?.to).toBe(20);
@@ -59,7 +59,7 @@ test('the pack holds every finding, every drawing and every item, with the total
   const plan = planRun(demo, outfall);
   const order = orderOf(demo, outfall, plan);
   const pack = JSON.stringify(packDocument(demo, outfall, plan, order, [{ title: 'Plan', svg: '<svg/>' }], '26 Nov 2026'));
-  for (const { what } of plan.findings) expect(pack).toContain(JSON.stringify(what).slice(1, -1));
+  for (const finding of plan.findings) expect(pack).toContain(JSON.stringify(say(finding, readerOf(demo)).what).slice(1, -1));
   for (const { what, cost } of order.items) {
     expect(pack).toContain(what);
     expect(pack).toContain(money(cost, demo.rates.currency));

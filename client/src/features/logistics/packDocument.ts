@@ -1,8 +1,9 @@
 import type { Plan } from '@tamper/core';
-import type { Job, Run } from '@tamper/core/job';
+import { spanOf, type Job, type Run } from '@tamper/core/job';
 import { orderGroupNames, orderGroups, type Order } from '@tamper/core/order';
 import { ruleSets } from '@tamper/core/rules';
 import { formatLength, formatMass, formatStation, formatVolume } from '@tamper/core/units';
+import { readerOf, say } from '@tamper/core/words';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
 import { amount, money } from './units';
 
@@ -37,6 +38,8 @@ export function packDocument(
 ): TDocumentDefinitions {
   const { units, rates } = job;
   const show = (metres: number) => formatLength(metres, units);
+  const reader = readerOf(job);
+  const said = plan.findings.map((finding) => ({ severity: finding.severity, span: spanOf(finding), ...say(finding, reader) }));
   const items = orderGroups.flatMap((group): TableCell[][] => {
     const own = order.items.filter((item) => item.group === group);
     if (own.length === 0) return [];
@@ -92,7 +95,7 @@ export function packDocument(
       plan.findings.length > 0
         ? table(
             ['Finding', 'Where'],
-            plan.findings.map(({ severity, what, why, from, to }): TableCell[] => [
+            said.map(({ severity, what, why, span }): TableCell[] => [
               {
                 stack: [
                   {
@@ -104,9 +107,9 @@ export function packDocument(
               },
               {
                 text:
-                  from === undefined
+                  span === undefined
                     ? 'all along'
-                    : `${formatStation(from, units)}${to !== undefined && to > from ? ` – ${formatStation(to, units)}` : ''}`,
+                    : `${formatStation(span.from, units)}${span.to > span.from ? ` – ${formatStation(span.to, units)}` : ''}`,
                 alignment: 'right',
               },
             ]),

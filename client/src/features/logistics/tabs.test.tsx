@@ -33,6 +33,10 @@ const mockRemote = {
   },
   better: (job: Job, run: Run) => ({ value: alternatives(job, run, mockSolver.solver) }),
 };
+jest.mock('../../workers/useMends', () => {
+  const none = new Map();
+  return { ...jest.requireActual<object>('../../workers/useMends'), useMends: () => none };
+});
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined, once: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run }) => ({ result: { inputs, value: mockRemote.order(inputs.job, inputs.run) } }),
@@ -86,14 +90,14 @@ test('order: a price typed makes its cost and the total, and goes back to the ca
   expect(total()).not.toBe(before);
   press('Catalogue price of MV cable 3 × 95 mm²');
   expect(total()).toBe(before);
-  expect(screen.getByText(/^Joint bays 2\.00 m × 1\.20 m at 85\.7 m/)).toBeTruthy();
+  expect(screen.getByText(/^Jointed at 85\.7 m, each in a bay of its own/)).toBeTruthy();
   type('On hand: MV cable 3 × 95 mm²', '200 m; long');
   press('Take drums of MV cable 3 × 95 mm²');
   expect(screen.getByText(/“long”/)).toBeTruthy();
   type('On hand: MV cable 3 × 95 mm²', '200 m; 150 ft');
   press('Take drums of MV cable 3 × 95 mm²');
   expect(seen.run.logistics.drums).toEqual([{ product: 'mv-3x95', lengths: [200, expect.closeTo(45.72, 9)] }]);
-  expect(screen.queryByText(/^Joint bays/)).toBeNull();
+  expect(screen.queryByText(/^Jointed at/)).toBeNull();
 });
 
 test('days: run, with what holds them up and what another set of boxes would bring; rates are logged and taken out', () => {

@@ -3,6 +3,7 @@ import { formatLength, formatMassOf, formatStation, parseLength, parseMass } fro
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
+import { newId } from '../../data/newId';
 import { TARGET } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -21,7 +22,7 @@ const KINDS = [
 
 /** What stands beside the run, what the machine may lift, and how much is open at once. */
 export function BesideCard() {
-  const { job, run, document, apply } = useProtection();
+  const { job, run, apply } = useProtection();
   const [draft, setDraft] = useState({
     name: '',
     kind: 'footing' as Beside['kind'],
@@ -37,6 +38,7 @@ export function BesideCard() {
     if (!offset.ok) return setFault(offset.error);
     if (!depth.ok) return setFault(depth.error);
     const thing: Beside = {
+      id: newId(),
       name: draft.name.trim(),
       kind: draft.kind,
       side: draft.side,
@@ -45,14 +47,14 @@ export function BesideCard() {
       offset: offset.value,
       depth: depth.value,
     };
-    const refused = apply([{ path: ['conditions', 'beside'], value: [...document.doc.conditions.beside, thing] }]);
+    const refused = apply([{ path: ['conditions', 'beside', thing.id], value: thing }]);
     setFault(refused);
     if (refused === undefined) setDraft({ ...draft, name: '', offset: '', depth: '' });
   };
   return (
     <Card title="Beside the run">
-      {run.conditions.beside.map((thing, index) => (
-        <View key={index} style={{ flexDirection: 'row', alignItems: 'center' }}>
+      {run.conditions.beside.map((thing) => (
+        <View key={thing.id} style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Text style={{ flex: 1 }}>
             {thing.name}, {thing.side}: {formatLength(thing.offset, units)} from the centre line
             {thing.kind === 'footing' ? `, base ${formatLength(thing.depth, units)} down` : ''}, {formatStation(thing.from, units)} to{' '}
@@ -62,7 +64,7 @@ export function BesideCard() {
             icon="trash"
             accessibilityLabel={`Take out ${thing.name}`}
             style={{ width: TARGET, height: TARGET, margin: 0 }}
-            onPress={() => setFault(apply([{ path: ['conditions', 'beside', index], value: undefined }]))}
+            onPress={() => setFault(apply([{ path: ['conditions', 'beside', thing.id], value: undefined }]))}
           />
         </View>
       ))}

@@ -1,5 +1,6 @@
 import { inspectionItems, LONGEST_SHIFT, inspectionPrint } from '@tamper/core/protection';
-import { formatStation, parseStation } from '@tamper/core/units';
+import { shortHoursOf } from '@tamper/core/gates';
+import { formatHours, formatStation, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Button } from 'react-native-paper';
@@ -29,6 +30,12 @@ export function momentAt(text: string, now: Date): string | undefined {
   return at.toISOString();
 }
 
+/** Today at a time of the clock on this device, or yesterday where that is still to come. */
+export function lastAt(text: string, now: Date): string | undefined {
+  const next = momentAt(text, now);
+  return next && new Date(Date.parse(next) - 24 * 3_600_000).toISOString();
+}
+
 /** When a shift that is inspected now usually ends: at five, or eight hours on. */
 export function usualEnd(now: Date): string {
   const five = now.getHours() >= 4 && now.getHours() < 16;
@@ -43,6 +50,7 @@ export function InspectionCard() {
   const [from, setFrom] = useState(formatStation(first, job.units));
   const [to, setTo] = useState(formatStation(last, job.units));
   const [until, setUntil] = useState(() => usualEnd(new Date()));
+  const [opened, setOpened] = useState('');
   // By the words of the question: when the plan changes what is asked, it is not answered any more.
   const [{ answers, notes }, fill, signed] = useFormDraft<{ answers: Record<string, Answer>; notes: Record<string, string> }>(
     `inspection.${document.stored.id}`,
@@ -58,6 +66,7 @@ export function InspectionCard() {
   }, [from, to, job.units, first, last]);
   const items = useMemo(() => (range ? inspectionItems(run, rules, plan, range, job.units) : []), [run, rules, plan, range, job.units]);
   const wrong = ends.find((end) => !end.ok);
+  const shortHours = range && shortHoursOf(plan.findings, range);
   const sign = () => {
     const now = new Date();
     const end = momentAt(until, now);
@@ -67,11 +76,15 @@ export function InspectionCard() {
     if (!end) return setFault('Say when the shift ends, like 17:00.');
     if (Date.parse(end) - now.getTime() > LONGEST_SHIFT * 3_600_000)
       return setFault(`A shift is ${LONGEST_SHIFT} hours at most; inspect again for the next.`);
+    const openedAt = shortHours === undefined ? undefined : lastAt(opened, now);
+    if (shortHours !== undefined && openedAt === undefined)
+      return setFault('Say when it was opened, like 07:30: it stands this steep for a short time only.');
     if (open > 0) return setFault(`${open} ${open === 1 ? 'question is' : 'questions are'} not answered.`);
     const refused = put({
       kind: 'inspection',
       ...range,
       until: end,
+      ...(openedAt === undefined ? {} : { opened: openedAt }),
       plan: inspectionPrint(run, rules, plan, range),
       items: items.map(({ id, ask }) => ({ id, ask, ok: answers[ask] === 'yes', note: (notes[ask] ?? '').trim() })),
     });
@@ -91,6 +104,14 @@ export function InspectionCard() {
           <TextField label="Shift ends" value={until} onText={setUntil} />
         </View>
       </View>
+      {shortHours === undefined ? null : (
+        <TextField
+          label={`Opened at: stands this steep for ${formatHours(shortHours)}`}
+          value={opened}
+          onText={setOpened}
+          placeholder="07:30"
+        />
+      )}
       <Faults
         title="Where?"
         faults={wrong && !wrong.ok ? [wrong.error] : range ? [] : ['The stretch lies inside the run, the greater station second.']}

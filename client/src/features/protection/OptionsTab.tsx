@@ -1,7 +1,9 @@
-import { noneWorks, type ProtectionOption } from '@tamper/core/studies/protection';
-import { applyPatches, type Job, type Run, type Wall } from '@tamper/core/job';
+import { designerWords, noneWorks, optionWords, type ProtectionOption } from '@tamper/core/studies/protection';
+import { keyOf, sameJson, type Job, type Run, type Wall } from '@tamper/core/job';
+import { say, sayFix } from '@tamper/core/words';
 import { formatBatter, formatHours, formatLength, formatMassOf, formatVolume, type UnitSystem } from '@tamper/core/units';
 import type { Remote } from 'comlink';
+import { sidesOf } from '@tamper/core/protection';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -17,7 +19,7 @@ import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
 import { BesideCard } from './BesideCard';
 import { useProtection } from './context';
-import { ReachPicker } from './ReachPicker';
+import { PlacePicker } from './PlacePicker';
 
 const SORTS = [
   { value: 'cost', label: 'Cheapest' },
@@ -33,22 +35,23 @@ const BY: Record<Sort, (option: ProtectionOption) => number> = {
 
 const worked = async (
   remote: Remote<PlanWorker>,
-  { job, run, reach }: { job: Job; run: Run; reach: number },
-): Promise<Worked<ProtectionOption[]>> => (await remote.options(job, run, reach)) as Worked<ProtectionOption[]>;
+  { job, run, place }: { job: Job; run: Run; place: string },
+): Promise<Worked<ProtectionOption[]>> => (await remote.options(job, run, place)) as Worked<ProtectionOption[]>;
 
-/** Every way to hold a reach side by side: what works, what does not and why, and what each takes. */
+/** Every way to hold a hole side by side: what works, what does not and why, and what each takes. */
 export function OptionsTab() {
   const edit = useProtection();
-  const { job, run, reach } = edit;
+  const { job, run } = edit;
+  const { id: place } = edit.place;
   const [sort, setSort] = useState<Sort>('cost');
-  const inputs = useMemo(() => ({ job, run, reach }), [job, run, reach]);
+  const inputs = useMemo(() => ({ job, run, place }), [job, run, place]);
   const { result, crash } = useLatest(planWorker, inputs, worked);
   const options = result && 'value' in result.value ? result.value.value : undefined;
   const sorted = options && [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || BY[sort](a) - BY[sort](b));
   const none = options && noneWorks(options);
   return (
     <>
-      <ReachPicker edit={edit} />
+      <PlacePicker edit={edit} />
       <Choice label="Sort by" value={sort} options={SORTS} onChange={setSort} />
       <Faults title="Not worked out" faults={crash ? [crash] : []} />
       {sorted ? null : <Text role="status">Working out every way…</Text>}
@@ -77,18 +80,20 @@ function wallWords(wall: Wall, units: UnitSystem): string {
   return `${formatBatter(wall.ratio)}${wall.foot ? ` over ${formatLength(wall.foot, units)} upright` : ''}`;
 }
 
+const SIDE = { left: 'Left side', right: 'Right side', ends: 'Ends' } as const;
+
 function OneWay({ option }: { option: ProtectionOption }) {
-  const { job, run, plan, reach, apply } = useProtection();
-  const guard = plan.supports.find((one) => one.reach === reach);
+  const { job, run, apply, reader } = useProtection();
   const [fault, setFault] = useState<string>();
-  const chosen = applyPatches(run, option.patches);
-  const on = JSON.stringify(chosen.reaches[reach]) === JSON.stringify(run.reaches[reach]);
+  const on = sameJson(option.run, run);
   const { units, rates } = job;
-  const mends = option.mends.filter(({ label }, i) => option.mends.findIndex((other) => other.label === label) === i);
+  const { name, must, mustNot } = optionWords[option.id];
+  const said = option.mends.map((fix) => ({ label: sayFix(fix, reader), patches: fix.patches }));
+  const mends = said.filter(({ label }, i) => said.findIndex((other) => other.label === label) === i);
   const spare = Math.min(option.spare.left, option.spare.right);
   return (
     <View role="listitem" style={{ flexGrow: 1, flexBasis: 340, maxWidth: '100%' }}>
-      <Card title={option.name}>
+      <Card title={name}>
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
           <Icon name={option.feasible ? 'check' : 'stop'} color={option.feasible ? colours.good : colours.stop} size={20} />
           <Text variant="titleSmall" style={{ color: option.feasible ? colours.good : colours.stop, flex: 1 }}>
@@ -97,14 +102,7 @@ function OneWay({ option }: { option: ProtectionOption }) {
           </Text>
         </View>
         <View style={{ flexDirection: 'row', gap: 10 }}>
-          <MiniSection
-            job={job}
-            run={chosen}
-            station={guard?.deepest ?? run.reaches[reach]?.from ?? 0}
-            width={116}
-            height={104}
-            name={option.name}
-          />
+          <MiniSection job={job} run={option.run} place={option.place} width={116} height={104} name={name} />
           <View style={{ flex: 1, gap: 2 }}>
             <Text>
               {formatLength(option.topWidth, units)} at the top,{' '}
@@ -122,27 +120,26 @@ function OneWay({ option }: { option: ProtectionOption }) {
             </Text>
           </View>
         </View>
-        {(['left', 'right'] as const).map((side) => {
-          const wall = chosen.reaches[reach]?.[side];
-          return wall && wall.kind !== 'vertical' ? (
+        {sidesOf(option.place).map(({ side, wall }) =>
+          wall.kind === 'vertical' ? null : (
             <Text key={side}>
-              {side === 'left' ? 'Left' : 'Right'} side {wallWords(wall, units)}
+              {SIDE[side]} {wallWords(wall, units)}
             </Text>
-          ) : null;
-        })}
+          ),
+        )}
         {option.list.length > 0 ? <Text>{option.list.map(({ what, count }) => `${count} × ${what.toLowerCase()}`).join(', ')}</Text> : null}
         {option.against.map((against) => (
-          <Text key={against} style={{ color: colours.stop }}>
-            {against}
+          <Text key={keyOf(against)} style={{ color: colours.stop }}>
+            {say(against, reader).what}
           </Text>
         ))}
-        {option.designer ? <Text variant="titleSmall">{option.designer}.</Text> : null}
-        <Text variant="bodySmall">Do: {option.must}</Text>
-        <Text variant="bodySmall">Do not: {option.mustNot}</Text>
+        {option.designer ? <Text variant="titleSmall">{designerWords[option.designer]}.</Text> : null}
+        <Text variant="bodySmall">Do: {must}</Text>
+        <Text variant="bodySmall">Do not: {mustNot}</Text>
         {on ? null : (
           <Button
             mode={option.feasible ? 'contained' : 'outlined'}
-            accessibilityLabel={`Choose: ${option.name}`}
+            accessibilityLabel={`Choose: ${name}`}
             onPress={() => setFault(apply(option.patches))}
           >
             {option.feasible ? 'Choose this' : 'Plan it all the same and mend it'}
@@ -152,7 +149,7 @@ function OneWay({ option }: { option: ProtectionOption }) {
           <Button
             key={label}
             mode="outlined"
-            accessibilityLabel={`${option.name}, and: ${label}`}
+            accessibilityLabel={`${name}, and: ${label}`}
             onPress={() => setFault(apply([...option.patches, ...patches]))}
           >
             Choose it, and: {label}

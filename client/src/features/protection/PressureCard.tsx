@@ -1,6 +1,7 @@
-import { holdFault, practiceGauge } from '@tamper/core/protection';
+import { holdFault, piecesOf, practiceGauge } from '@tamper/core/protection';
 import type { PressureTest } from '@tamper/core/job';
 import { formatPressure, parseDecimal } from '@tamper/core/units';
+import { sayPlace } from '@tamper/core/words';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -15,35 +16,48 @@ import { useEnter, useProtection, type ProtectionEdit } from './context';
 /** Hold tests of shores: read, wait, read again, set by set. */
 export function PressureCard() {
   const edit = useProtection();
-  const shored = edit.plan.supports.filter(({ reach }) => edit.run.reaches[reach]?.protection === 'shores');
-  const guard = shored.find(({ reach }) => reach === edit.reach) ?? shored[0];
-  if (!guard) return null;
-  if (guard.kit?.kind !== 'shores' || guard.schedule?.kind !== 'shores')
-    return (
-      <Card title="Pressure of the shores">
+  const shored = edit.plan.places.filter(({ sides }) => sides.protection === 'shores');
+  const [chosen, setChosen] = useState(edit.place.id);
+  const place = shored.find(({ id }) => id === chosen) ?? shored[0];
+  const support = edit.plan.supports.find((one) => one.place === place?.id);
+  if (!place || !support) return null;
+  return (
+    <Card title="Pressure of the shores">
+      {shored.length > 1 ? (
+        <Picker
+          label="Shores of"
+          value={place.id}
+          options={shored.map((one) => ({ value: one.id, label: sayPlace(one, edit.job.units) }))}
+          onChange={setChosen}
+        />
+      ) : null}
+      {support.kit?.kind === 'shores' && support.schedule?.kind === 'shores' ? (
+        <HoldTest key={place.id} edit={edit} place={place.id} sets={piecesOf(support).map(({ id }) => id)} band={support.kit.pressure} />
+      ) : (
         <Notice kind="stop" title="No table of the shores is chosen">
-          <Text>Choose it under Kit: without its band nobody can say whether they hold.</Text>
+          <Text>Choose it under Supports: without its band nobody can say whether they hold.</Text>
         </Notice>
-      </Card>
-    );
-  return <HoldTest key={guard.reach} edit={edit} reach={guard.reach} sets={guard.schedule.sets.length} band={guard.kit.pressure} />;
+      )}
+    </Card>
+  );
 }
 
 function HoldTest({
   edit: { job, rules, document },
-  reach,
+  place,
   sets,
   band,
 }: {
   edit: ProtectionEdit;
-  reach: number;
-  sets: number;
+  place: string;
+  /** Ids of the sets that stand now, along the place. */
+  sets: readonly string[];
   band: { least: number; most: number };
 }) {
   const { id } = document.stored;
   const put = useEnter();
   const [{ set, readings, minute }, fill] = useFormDraft<{ set: number; readings: PressureTest['readings']; minute: string }>(
-    `hold.${id}.${reach}`,
+    `hold.${id}.${sets[0] ?? place}`,
     () => ({ set: 1, readings: [], minute: '0' }),
   );
   const [pressure, setPressure] = useState('');
@@ -69,20 +83,22 @@ function HoldTest({
   };
   const enter = () => {
     if (readings.length < 2) return setFault('Read it twice at least: a set that leaks shows in the second.');
-    const refused = put({ kind: 'pressure', reach, set, readings });
+    const id = sets[set - 1];
+    if (id === undefined) return setFault('That set does not stand any more; choose one that does.');
+    const refused = put({ kind: 'pressure', place, set: id, readings });
     setFault(refused);
-    if (refused === undefined) fill(() => ({ set: Math.min(sets, set + 1), readings: [], minute: '0' }));
+    if (refused === undefined) fill(() => ({ set: Math.min(sets.length, set + 1), readings: [], minute: '0' }));
   };
   const wrong = readings.length > 1 ? holdFault({ readings }, band, rules, job.units) : undefined;
   return (
-    <Card title="Pressure of the shores">
+    <>
       <Text variant="bodySmall">
         Band of its table: {formatPressure(band.least, job.units)} to {formatPressure(band.most, job.units)}. {rules.shoreDrop.basis}.
       </Text>
       <Picker
         label="Set"
         value={String(set)}
-        options={Array.from({ length: sets }, (_, i) => ({ value: String(i + 1), label: `${i + 1} of ${sets}` }))}
+        options={sets.map((_, i) => ({ value: String(i + 1), label: `${i + 1} of ${sets.length}` }))}
         onChange={(value) => fill((before) => ({ ...before, set: Number(value), readings: [], minute: '0' }))}
       />
       {readings.map((reading) => (
@@ -115,6 +131,6 @@ function HoldTest({
         </Button>
       </View>
       <Faults title="Not entered" faults={fault ? [fault] : []} />
-    </Card>
+    </>
   );
 }

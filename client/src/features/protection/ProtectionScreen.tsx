@@ -1,9 +1,12 @@
 import { withKnownProducts } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
+import type { Place } from '@tamper/core/trench';
+import { readerOf } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook } from '../../data/useBook';
 import { useWho } from '../../data/who';
+import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped } from '../../workers/usePlan';
 import { OpenRun } from '../run/OpenRun';
 import { RunTabs } from '../run/RunTabs';
@@ -41,13 +44,16 @@ export const ProtectionScreen = ({ jobId, runId, tab }: { jobId: string; runId: 
 
 function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocument; runId: string; first: Tab }) {
   const [tab, setTab] = useState<Tab>(first);
-  const [reach, setReach] = useState(0);
+  const [chosen, setPlace] = useState<string>();
   const { apply, putJob, ...state } = useEdits(job, run);
   const { good } = state;
   const planned = !isStopped(state);
   const book = useBook(runId);
   const { who, setWho } = useWho();
   const gate = useSafeGate({ job, run, good, planned, book });
+  const mends = useMends(good);
+  const onFix = useTakeFix(mends, run.doc, !planned, apply);
+  const reader = useMemo(() => readerOf(job.doc), [job.doc]);
   const edit = useMemo(
     (): ProtectionEdit | undefined =>
       good && {
@@ -64,10 +70,13 @@ function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocu
         setWho,
         apply,
         putJob,
-        reach: Math.min(reach, good.run.reaches.length - 1),
-        setReach,
+        place: (good.plan.places.find(({ id }) => id === chosen) ?? good.plan.places[0]) as Place,
+        setPlace,
+        reader,
+        mends,
+        onFix,
       },
-    [run, job.doc, good, planned, book, gate, who, setWho, apply, putJob, reach],
+    [run, job.doc, good, planned, book, gate, who, setWho, apply, putJob, chosen, reader, mends, onFix],
   );
   const Shown = SHOWN[tab];
   return (

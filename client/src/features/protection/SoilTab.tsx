@@ -1,11 +1,14 @@
-import { classify, soilName, evidenceOf, soilFindings, soilTests, currentEntries } from '@tamper/core/ground';
+import { classify, soilName, evidenceOf, soilTests, currentEntries } from '@tamper/core/ground';
+import { groundFindings, onRun } from '@tamper/core/plan';
 import type { Entry, SoilTest } from '@tamper/core/job';
 import { formatStation } from '@tamper/core/units';
+import { sayPlace } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { Button, Text } from 'react-native-paper';
 import { Card } from '../../ui/Card';
 import { showMoment } from '../../ui/moment';
-import { Notice } from '../../ui/Notice';
+import { useMends, useTakeFix } from '../../workers/useMends';
+import { Findings } from '../run/Findings';
 import { useProtection } from './context';
 import { Outbox } from './Outbox';
 import { SoilForm } from './SoilForm';
@@ -13,31 +16,24 @@ import { Verdict } from './Verdict';
 
 /** Field tests of the ground, the class they come to, and what the plan made of it. */
 export function SoilTab() {
-  const { job, run, plan, rules, book, apply } = useProtection();
+  const { job, run, plan, rules, book, document, planned, apply, reader } = useProtection();
   const [making, setMaking] = useState<{ from: SoilTest | undefined; corrects: string | undefined }>();
   const tests = useMemo(
     () => currentEntries(book.entries ?? []).filter((entry): entry is Entry & { fact: SoilTest } => entry.fact.kind === 'soil'),
     [book.entries],
   );
-  const findings = useMemo(
-    () => soilFindings(run, plan.profile, book.entries ?? [], rules, job.units),
-    [run, plan, book.entries, rules, job.units],
+  const findings = useMemo(() => groundFindings(run, rules, plan.places, book.entries ?? []), [run, plan, book.entries, rules]);
+  const inputs = useMemo(() => ({ job, run }), [job, run]);
+  const mends = useMends(
+    inputs,
+    useMemo(() => ({ kind: 'ground' as const, book: book.entries ?? [] }), [book.entries]),
   );
+  const onFix = useTakeFix(mends, document.doc, !planned, apply);
   return (
     <>
       <Outbox />
-      <Reaches />
-      {findings.map((finding) => (
-        <Notice key={finding.id} kind={finding.severity} title={finding.what}>
-          <Text>{finding.why}</Text>
-          <Text variant="bodySmall">{finding.basis}.</Text>
-          {finding.fixes.map((fix) => (
-            <Button key={fix.label} mode="contained" onPress={() => void apply(fix.patches)}>
-              {fix.label}
-            </Button>
-          ))}
-        </Notice>
-      ))}
+      <Places />
+      <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
       {making ? (
         <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
       ) : (
@@ -66,18 +62,17 @@ export function SoilTab() {
   );
 }
 
-/** Reach by reach: planned for, and what the tests show. */
-function Reaches() {
+/** Place by place: planned for, and what the tests show. */
+function Places() {
   const { job, run, plan, rules, book } = useProtection();
   const tests = useMemo(() => soilTests(book.entries ?? []), [book.entries]);
   return (
     <Card title="Planned and tested">
-      {plan.supports.map(({ reach, from, to, depth }) => {
-        const { soil, untested } = evidenceOf(run, reach, depth, tests, rules);
+      {onRun(run, plan.places).map((place) => {
+        const { soil, untested } = evidenceOf(place, tests, rules);
         return (
-          <Text key={reach}>
-            {formatStation(from, job.units)} to {formatStation(to, job.units)}: planned as {soilName(run.reaches[reach]?.soil ?? 'C')},{' '}
-            {soil ? `tests show ${soilName(soil)}` : 'not tested'}
+          <Text key={place.id}>
+            {sayPlace(place, job.units)}: planned as {soilName(place.soil)}, {soil ? `tests show ${soilName(soil)}` : 'not tested'}
             {soil && untested.length > 0 ? ', not all of it' : ''}
           </Text>
         );

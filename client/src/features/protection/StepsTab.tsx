@@ -11,7 +11,7 @@ import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
 import { useStable } from '../../ui/useStable';
 import { useProtection } from './context';
-import { ReachPicker } from './ReachPicker';
+import { PlacePicker } from './PlacePicker';
 
 const MODES = [
   { value: 'watch', label: 'Step through' },
@@ -25,12 +25,12 @@ const FRESH: Practice = { done: [], faults: [] };
 /** Putting the supports in and taking them out, step by step: shown, or put in order by oneself. */
 export function StepsTab() {
   const edit = useProtection();
-  const { job, run, plan, reach } = edit;
+  const { job, run, place } = edit;
   const { width } = useWindowDimensions();
   const [mode, setMode] = useState<Mode>('watch');
   const [practice, setPractice] = useState(FRESH);
   const [playing, setPlaying] = useState(false);
-  const way = methodOf(run.reaches[reach] ?? { protection: 'none', entry: false });
+  const way = methodOf(place.sides);
   const steps = procedure(way);
   // Another way has other steps: what was done of the old ones does not count.
   const done = practice.done.filter((id) => steps.some((step) => step.id === id));
@@ -53,17 +53,10 @@ export function StepsTab() {
   }, [playing, goOn]);
   return (
     <>
-      <ReachPicker edit={edit} />
+      <PlacePicker edit={edit} />
       <Choice label="How" value={mode} options={MODES} onChange={start} />
       <Card title={last ? last.do : 'Before anything is dug'}>
-        <StageDrawing
-          job={job}
-          run={run}
-          station={plan.supports.find((one) => one.reach === reach)?.deepest ?? run.reaches[reach]?.from ?? 0}
-          stage={stage}
-          width={Math.min(width, 760) - 50}
-          height={220}
-        />
+        <StageDrawing job={job} run={run} place={place} stage={stage} width={Math.min(width, 760) - 50} height={220} />
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
           <Icon name={gate === 'open' ? 'check' : 'stop'} color={gate === 'open' ? colours.good : colours.stop} />
           <Text role="status" variant="titleSmall" style={{ color: gate === 'open' ? colours.good : colours.stop }}>

@@ -1,5 +1,8 @@
-import { kits, protections, type Kit } from '@tamper/core/catalogue';
-import { heaviestOf, kitChosen, leaps, SHORE_BASIS, type ReachSupport, type Schedule } from '@tamper/core/protection';
+import { protections, type Kit } from '@tamper/core/catalogue';
+import { kitChosen } from '@tamper/core/job';
+import { heaviestOf, leaps, SHORE_BASIS, tablesOf, widthForKit, type PlaceSupport, type Schedule } from '@tamper/core/protection';
+import { isPit, type Place } from '@tamper/core/trench';
+import { sayPlace } from '@tamper/core/words';
 import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -7,22 +10,26 @@ import { Card } from '../../ui/Card';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { useProtection, type ProtectionEdit } from './context';
+import { Findings } from '../run/Findings';
 import { OwnTables } from './OwnTables';
 import { WaterCard } from './WaterCard';
 
 /** What comes to hold the walls, how many, in what order; ladders and edges; water. */
 export function SupportsTab() {
   const edit = useProtection();
-  const held = edit.plan.supports.filter(({ reach }) => edit.run.reaches[reach]?.protection !== 'none');
+  const supported = edit.plan.places.flatMap((place) => {
+    const support = edit.plan.supports.find((one) => one.place === place.id);
+    return support && place.sides.protection !== 'none' ? [{ place, support }] : [];
+  });
   return (
     <>
-      {held.length === 0 ? (
+      {supported.length === 0 ? (
         <Notice kind="note" title="No supports are planned on this run">
           <Text>Choose how to hold it under Options.</Text>
         </Notice>
       ) : null}
-      {held.map((guard) => (
-        <KitCard key={guard.reach} edit={edit} guard={guard} />
+      {supported.map(({ place, support }) => (
+        <KitCard key={place.id} edit={edit} place={place} support={support} />
       ))}
       <WaysOut />
       <WaterCard />
@@ -31,40 +38,40 @@ export function SupportsTab() {
   );
 }
 
-function KitCard({ edit: { job, run, plan, apply }, guard }: { edit: ProtectionEdit; guard: ReachSupport }) {
-  const kind = run.reaches[guard.reach]?.protection ?? 'none';
-  const tables = [...job.kit, ...kits].filter((kit) => kit.kind === kind);
+function KitCard({ edit, place, support }: { edit: ProtectionEdit; place: Place; support: PlaceSupport }) {
+  const { job, plan, apply, reader, mends, onFix } = edit;
+  const { protection, kit: chosen } = place.sides;
   const { units } = job;
+  if (protection === 'none') return null;
+  const tables = tablesOf(job, protection);
   const stops = plan.findings.filter(
-    ({ id, severity }) => severity === 'stop' && /^guard\.|^makeup\.(supports|conflict)/.test(id) && id.endsWith(`.${guard.reach}`),
+    ({ code, severity, subject }) =>
+      severity === 'stop' &&
+      subject?.kind === 'place' &&
+      subject.id === place.id &&
+      /^(protection\.|trench\.(supportWidth|conflict))/.test(code),
   );
+  const take = (id: string) => {
+    const kit = tables.find((one) => one.id === id);
+    const widthKey = isPit(place) ? 'width' : 'bottomWidth';
+    void apply([...kitChosen(place.path, kit), ...(kit ? [{ path: [...place.path, widthKey], value: widthForKit(place, kit) }] : [])]);
+  };
   return (
-    <Card title={`${protections[kind].name}, ${formatStation(guard.from, units)} to ${formatStation(guard.to, units)}`}>
+    <Card title={`${protections[protection].name}: ${sayPlace(place, units)}`}>
       <Picker
         label="By the table of"
-        value={run.reaches[guard.reach]?.kit ?? ''}
+        value={chosen ?? ''}
         options={[
           { value: '', label: 'Not settled' },
           ...tables.map(({ id, name, source }) => ({ value: id, label: id.startsWith('own-') ? `${name} · ${source}` : name })),
         ]}
-        onChange={(id) =>
-          void apply(
-            kitChosen(
-              guard.reach,
-              tables.find((kit) => kit.id === id),
-            ),
-          )
-        }
+        onChange={take}
       />
-      {stops.map(({ id, what, why }) => (
-        <Notice key={id} kind="stop" title={what}>
-          <Text variant="bodySmall">{why}</Text>
-        </Notice>
-      ))}
-      {guard.kit && guard.schedule ? (
-        <Listed edit={{ units, depth: guard.depth, height: guard.height }} kit={guard.kit} schedule={guard.schedule} />
+      <Findings findings={stops} reader={reader} mends={mends} onFix={onFix} />
+      {support.kit && support.schedule ? (
+        <Listed edit={{ units, depth: support.depth, height: support.height }} kit={support.kit} schedule={support.schedule} />
       ) : null}
-      <Leapfrog guard={guard} units={units} />
+      <Leapfrog support={support} units={units} />
     </Card>
   );
 }
@@ -73,8 +80,8 @@ function KitCard({ edit: { job, run, plan, apply }, guard }: { edit: ProtectionE
 const MOVES = 8;
 
 /** Which box goes where as the fill comes up. */
-function Leapfrog({ guard, units }: { guard: ReachSupport; units: UnitSystem }) {
-  const moves = leaps(guard);
+function Leapfrog({ support, units }: { support: PlaceSupport; units: UnitSystem }) {
+  const moves = leaps(support);
   if (moves.length === 0) return null;
   const stretch = ({ from, to }: { from: number; to: number }) => `${formatStation(from, units)}–${formatStation(to, units)}`;
   return (
@@ -207,15 +214,15 @@ function WaysOut() {
   const { job, plan, rules } = useProtection();
   const { units } = job;
   const length = (metres: number | null) => (metres === null ? 'as assessed' : formatLength(metres, units));
-  const edge = plan.supports
-    .filter(({ depth }) => depth >= (rules.edgeGuard.value ?? Infinity))
+  const edge = plan.places
+    .filter(({ deepest }) => deepest.depth >= (rules.edgeGuard.value ?? Infinity))
     .reduce((sum, { from, to }) => sum + 2 * (to - from), 0);
   return (
     <Card title="Ways out and edges">
       <Text>
         {plan.ladders.length === 0
           ? 'No ladder asked for by depth here.'
-          : `${plan.ladders.length} ${plan.ladders.length === 1 ? 'ladder' : 'ladders'} at ${plan.ladders.map((station) => formatStation(station, units)).join(', ')}: ${length(rules.egressTravel.value)} to the nearer at most, ${length(rules.ladderAbove.value)} above the lip, in the protected part.`}
+          : `${plan.ladders.length} ${plan.ladders.length === 1 ? 'ladder' : 'ladders'} at ${plan.ladders.map(({ station }) => formatStation(station, units)).join(', ')}: ${length(rules.egressTravel.value)} to the nearer at most, ${length(rules.ladderAbove.value)} above the lip, in the protected part.`}
       </Text>
       <Text>{edge > 0 ? `${length(edge)} of edge to guard, both sides, and the open ends.` : 'No edge to guard by depth here.'}</Text>
       <Text variant="bodySmall">

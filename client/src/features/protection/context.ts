@@ -1,11 +1,13 @@
-import type { Plan, SafeGate } from '@tamper/core';
-import { entryFaults, type Fact, type Job, type Patch, type Run } from '@tamper/core/job';
+import type { Place, Plan, SafeGate } from '@tamper/core';
+import type { Reader, Sayable } from '@tamper/core/words';
+import { entryFaults, type Fact, type Fix, type Job, type Patch, type Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
 import { createContext, useContext } from 'react';
 import type { RunDocument } from '../../data/documents';
 import type { useBook } from '../../data/useBook';
+import type { Mends } from '../../workers/useMends';
 
-/** What every tab of the guard screen works on. */
+/** What every tab of the protection screen works on. */
 export interface ProtectionEdit {
   job: Job;
   document: RunDocument;
@@ -23,9 +25,13 @@ export interface ProtectionEdit {
   /** Puts changes into the run, or into the job. A sentence refuses them. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;
-  /** Which reach the tabs look at. */
-  reach: number;
-  setReach: (reach: number) => void;
+  /** Which hole the tabs look at: a reach dug open, or a pit. */
+  place: Place;
+  setPlace: (id: string) => void;
+  /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
+  reader: Reader;
+  mends: Mends;
+  onFix: (finding: Sayable, fix: Fix) => void;
 }
 
 export const ProtectionContext = createContext<ProtectionEdit | undefined>(undefined);

@@ -1,4 +1,4 @@
-import { protectionOptions, InputError, type ProtectionOption } from '@tamper/core';
+import { protectionOptions, InputError, optionWords, readerOf, say, type ProtectionOption } from '@tamper/core';
 import type { Job, Run } from '@tamper/core/job';
 import { screen, within } from '@testing-library/react';
 import { choose, press, type } from '../../testing/benches';
@@ -7,9 +7,9 @@ import { OptionsTab } from './OptionsTab';
 
 /** What the worker would answer, worked out on the spot; or that it has not answered yet. */
 const mockWorker = { answers: true };
-const mockOptions = (job: Job, run: Run, reach: number) => {
+const mockOptions = (job: Job, run: Run, place: string) => {
   try {
-    return { value: protectionOptions(job, run, reach) };
+    return { value: protectionOptions(job, run, place) };
   } catch (error) {
     if (error instanceof InputError) return { errors: error.errors };
     throw error;
@@ -17,8 +17,8 @@ const mockOptions = (job: Job, run: Run, reach: number) => {
 };
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
-  useLatest: (_: unknown, inputs: { job: Job; run: Run; reach: number }) => ({
-    result: mockWorker.answers ? { inputs, value: mockOptions(inputs.job, inputs.run, inputs.reach) } : undefined,
+  useLatest: (_: unknown, inputs: { job: Job; run: Run; place: string }) => ({
+    result: mockWorker.answers ? { inputs, value: mockOptions(inputs.job, inputs.run, inputs.place) } : undefined,
   }),
 }));
 beforeEach(() => (mockWorker.answers = true));
@@ -41,26 +41,28 @@ test('what stands beside the run is asked for once the ways are there: nothing i
 test('what works comes first, sorted as asked; the rest says why not', () => {
   const start = drain();
   const { job } = onProtection(<OptionsTab />, start);
-  const options = protectionOptions(job, start, 0);
+  const options = protectionOptions(job, start, 'r0');
   const sorted = (by: (option: ProtectionOption) => number) =>
-    [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || by(a) - by(b)).map(({ name }) => name);
+    [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || by(a) - by(b)).map(({ id }) => optionWords[id].name);
   expect(names()).toEqual(sorted(({ cost }) => cost));
   choose('Sort by', 'Narrowest');
   expect(names()).toEqual(sorted(({ topWidth }) => topWidth));
-  for (const { name, feasible, against } of options.filter(({ feasible }) => !feasible)) {
+  for (const { id, feasible, against } of options.filter(({ feasible }) => !feasible)) {
+    const { name } = optionWords[id];
     expect([name, feasible, against.length > 0]).toEqual([name, false, true]);
     expect(way(name).getByText(/^Does not work here/)).toBeTruthy();
-    for (const reason of against) expect(way(name).getByText(reason)).toBeTruthy();
+    for (const reason of against) expect(way(name).getByText(say(reason, readerOf(job)).what)).toBeTruthy();
   }
 });
 
 test('a way chosen is what the reach is held by, and is not offered again', () => {
   const seen = onProtection(<OptionsTab />, drain());
-  const shield = protectionOptions(seen.job, seen.run, 0).find(({ id }) => id === 'shield');
-  press(`Choose: ${shield?.name}`);
+  const shield = protectionOptions(seen.job, seen.run, 'r0').find(({ id }) => id === 'shield');
+  const { name } = optionWords.shield;
+  press(`Choose: ${name}`);
   expect(seen.run.reaches[0]).toMatchObject({ protection: 'shield', kit: shield?.kit?.id });
-  expect(way(shield?.name ?? '').getByText(/^Works, and is planned/)).toBeTruthy();
-  expect(screen.queryByLabelText(`Choose: ${shield?.name}`)).toBeNull();
+  expect(way(name).getByText(/^Works, and is planned/)).toBeTruthy();
+  expect(screen.queryByLabelText(`Choose: ${name}`)).toBeNull();
 });
 
 test('what stands beside it: nonsense is refused and keeps what was typed; a footing is entered, told against, and taken out', () => {
@@ -74,7 +76,7 @@ test('what stands beside it: nonsense is refused and keeps what was typed; a foo
   type('Base below ground', '0.6');
   press('Add what stands there');
   expect(seen.run.conditions.beside).toEqual([
-    { name: 'Shed wall', kind: 'footing', side: 'left', from: 0, to: 12, offset: 1.5, depth: 0.6 },
+    { id: expect.any(String) as string, name: 'Shed wall', kind: 'footing', side: 'left', from: 0, to: 12, offset: 1.5, depth: 0.6 },
   ]);
   expect(screen.getAllByText(/^Shed wall: the dig goes .* into what carries it$/).length).toBeGreaterThan(0);
   press('Take out Shed wall');

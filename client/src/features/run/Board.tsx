@@ -3,6 +3,7 @@ import {
   joinsOf,
   existingMetAt,
   productsKnown,
+  readerOf,
   movedLine,
   reachIndexAt,
   sectionAt,
@@ -16,7 +17,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
-import { useOtherRuns } from '../../data/jobRuns';
+import { newId } from '../../data/newId';
 import type { Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
 import { colours, WIDE } from '../../theme/tokens';
@@ -24,6 +25,7 @@ import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
 import { Tabs } from '../../ui/Tabs';
 import { useStable } from '../../ui/useStable';
+import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped, type PlanState } from '../../workers/usePlan';
 import { ChainageTable } from './ChainageTable';
 import { faultIn, RunEditContext, type RunEdit } from './context';
@@ -37,7 +39,6 @@ import { PartBar } from './PartBar';
 import { Picture, usePlanHand, type Look } from './Picture';
 import { PlanTools } from './PlanTools';
 import { useApply } from './useEdits';
-import { useFix } from './useFix';
 
 const LOOKS: readonly { value: Look; label: string }[] = [
   { value: 'section', label: 'Section' },
@@ -49,12 +50,14 @@ interface Props {
   job: JobDocument;
   run: RunDocument;
   jobId: string;
+  /** The job's other runs. */
+  others: readonly Run[];
   state: PlanState;
   onBranch: (station: number) => void;
 }
 
 /** Everything below the bar. Drawings show the last inputs that made a plan. */
-export function Board({ job, run, jobId, state, onBranch }: Props) {
+export function Board({ job, run, jobId, others, state, onBranch }: Props) {
   const { width, height } = useWindowDimensions();
   const wide = width >= WIDE;
   const [cursor, setCursor] = useState(run.doc.stations[0]?.station ?? 0);
@@ -62,7 +65,6 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const [look, setLook] = useState<Look>('section');
   const [picking, setPicking] = useState(false);
   const good = state.good;
-  const others = useOtherRuns(jobId, run.doc.name);
 
   const planned = !isStopped(state);
   const newest = useMemo(() => ({ job: job.doc, run: withKnownProducts(job.doc, run.doc) }), [job.doc, run.doc]);
@@ -75,14 +77,16 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
   const section = useMemo(() => ahead ?? sectionAt(drawn.job, drawn.run, at), [ahead, drawn, at]);
   const apply = useApply(run);
   const closePanel = useCallback(() => setSelected(undefined), []);
-  const fix = useFix(state, good?.run === run.doc && good.job === job.doc, apply);
+  const mends = useMends(good);
+  const fix = useTakeFix(mends, run.doc, !planned, apply);
+  const reader = useMemo(() => readerOf(job.doc), [job.doc]);
   const pick = useStable((station: number) => {
     setPicking(false);
     setSelected('existing');
-    apply([{ path: ['existing'], value: [...run.doc.existing, existingMetAt(run.doc, station)] }]);
+    apply([{ path: ['existing'], value: [...run.doc.existing, existingMetAt(run.doc, station, newId())] }]);
   });
   const moveLine = useStable(
-    (index: number, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, index, centre), `laid[${index}]`),
+    (id: string, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, id, centre), `laid.${id}`),
   );
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
   const edit = useMemo(
@@ -96,10 +100,11 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
       setCursor,
       picking,
       setPicking,
+      others,
       plan: good?.plan,
       faultOf: (field) => faultIn(state.errors, field),
     }),
-    [job.doc, run.doc, at, section, apply, picking, good, state.errors],
+    [job.doc, run.doc, at, section, apply, picking, others, good, state.errors],
   );
 
   const units = job.doc.units;
@@ -157,7 +162,10 @@ export function Board({ job, run, jobId, state, onBranch }: Props) {
           <Exchange job={job} />
         </>
       ) : null}
-      {good ? <Findings findings={good.plan.findings} units={units} onGo={setCursor} onFix={fix} /> : null}
+      {good && good.plan.findings.length === 0 ? (
+        <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />
+      ) : null}
+      {good ? <Findings findings={good.plan.findings} reader={reader} mends={mends} onGo={setCursor} onFix={fix} /> : null}
     </>
   );
 

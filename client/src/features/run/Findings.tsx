@@ -1,57 +1,86 @@
-import { formatStation, sameJson, type Finding, type Fix, type UnitSystem } from '@tamper/core';
+import { keyOf, sameJson, type Fix } from '@tamper/core/job';
+import { formatStation } from '@tamper/core/units';
+import { say, sayFix, type Reader, type Sayable } from '@tamper/core/words';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import type { MendList, Mends } from '../../workers/useMends';
+import { FixButton } from './FixButton';
 
 interface Props {
-  findings: readonly Finding[];
-  units: UnitSystem;
-  onGo: (station: number) => void;
-  onFix: (finding: Finding, fix: Fix) => void;
+  findings: readonly Sayable[];
+  reader: Reader;
+  /** The fixes that do mend, as far as they were tried, and what takes one. */
+  mends?: Mends;
+  onFix?: (finding: Sayable, fix: Fix) => void;
+  /** Goes to where a finding speaks. */
+  onGo?: (station: number) => void;
 }
 
 const WORD = { stop: 'STOP', caution: 'CAUTION', note: 'NOTE' } as const;
+/** Stretches of a finding that get a button of their own. */
+const STRETCHES = 3;
 
 /** Findings, worst first: what, where, why, on what basis, and the fixes as buttons. */
-export const Findings = memo(function Findings({ findings, units, onGo, onFix }: Props) {
-  if (findings.length === 0) return <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />;
+export const Findings = memo(function Findings({ findings, reader, mends, onFix, onGo }: Props) {
   return (
     <View role="list" aria-label="Findings" style={{ gap: 10 }}>
-      {findings.map((finding) => (
-        <OneFinding key={finding.id} finding={finding} units={units} onGo={onGo} onFix={onFix} />
-      ))}
+      {findings.map((finding) => {
+        const key = keyOf(finding);
+        return <OneFinding key={key} finding={finding} reader={reader} mends={mends?.get(key)?.list} onFix={onFix} onGo={onGo} />;
+      })}
     </View>
   );
 });
 
-/** A new plan often says the same of most things: then those are not drawn again. */
-const OneFinding = memo(
-  function OneFinding({ finding, units, onGo, onFix }: Omit<Props, 'findings'> & { finding: Finding }) {
-    return (
-      <View role="listitem">
-        <Notice kind={finding.severity} title={`${WORD[finding.severity]}: ${finding.what}`}>
-          <Text>{finding.why}</Text>
-          <Text variant="bodySmall" style={{ color: colours.ink }}>
-            {finding.basis}
-          </Text>
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-            {finding.fixes.map((fix) => (
-              <Button key={fix.label} mode="contained" onPress={() => onFix(finding, fix)}>
-                {fix.label}
-              </Button>
-            ))}
-            {finding.from !== undefined && finding.to !== undefined ? (
-              <Button mode="outlined" onPress={() => onGo(finding.from ?? 0)}>
-                {formatStation(finding.from, units)} to {formatStation(finding.to, units)}
-              </Button>
-            ) : null}
-          </View>
-        </Notice>
-      </View>
-    );
-  },
-  (a, b) => a.units === b.units && a.onGo === b.onGo && a.onFix === b.onFix && sameJson(a.finding, b.finding),
-);
+type One = Pick<Props, 'reader'> & {
+  finding: Sayable;
+  mends: MendList | undefined;
+  onFix: Props['onFix'] | undefined;
+  onGo: Props['onGo'] | undefined;
+};
+
+/** Drawn again only when it says something else: what came from the worker is another object each time. */
+const OneFinding = memo(function OneFinding({ finding, reader, mends, onFix, onGo }: One) {
+  const { what, why, basis } = say(finding, reader);
+  return (
+    <View role="listitem">
+      <Notice kind={finding.severity} title={`${WORD[finding.severity]}: ${what}`}>
+        <Text>{why}</Text>
+        <Text variant="bodySmall" style={{ color: colours.ink }}>
+          {basis}
+        </Text>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+          {onFix
+            ? mends?.map((mend) => (
+                <FixButton key={sayFix(mend.fix, reader)} mend={mend} reader={reader} onFix={(fix) => onFix(finding, fix)} />
+              ))
+            : null}
+          {onGo ? <Stretches where={finding.where} reader={reader} onGo={onGo} /> : null}
+        </View>
+      </Notice>
+    </View>
+  );
+}, sameOne);
+
+function sameOne(a: One, b: One): boolean {
+  const same = a.reader === b.reader && a.mends === b.mends && a.onGo === b.onGo && a.onFix === b.onFix;
+  return same && sameJson(a.finding, b.finding);
+}
+
+/** Where it speaks, each stretch a button that goes there. */
+function Stretches({ where, reader: { units }, onGo }: { where: Sayable['where']; reader: Reader; onGo: (station: number) => void }) {
+  return (
+    <>
+      {where.slice(0, STRETCHES).map(({ from, to }) => (
+        <Button key={`${from} ${to}`} mode="outlined" onPress={() => onGo(from)}>
+          {to - from < 0.005 ? `At ${formatStation(from, units)}` : `${formatStation(from, units)} to ${formatStation(to, units)}`}
+        </Button>
+      ))}
+      {where.length > STRETCHES ? <Text variant="bodySmall">and {where.length - STRETCHES} more stretches</Text> : null}
+    </>
+  );
+}

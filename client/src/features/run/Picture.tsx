@@ -32,7 +32,7 @@ interface PictureProps {
   onPart: (part: Part) => void;
   others: readonly Run[];
   hand: PlanHand;
-  onMoveLine: (index: number, centre: { x: number; y: number }) => void;
+  onMoveLine: (id: string, centre: { x: number; y: number }) => void;
 }
 
 /** The drawing one looks at: across, along, or from above. */
@@ -130,6 +130,6 @@ export function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (statio
 /** What lies in the ground already at a station, from the plan on screen. */
 function linesAt({ plan }: Good, station: number) {
   const near = plan.handWindows.filter((window) => window.from <= station && station <= window.to);
-  const lines = near.flatMap((window) => window.lines.flatMap((index) => plan.existing[index] ?? []));
+  const lines = plan.existing.filter(({ id }) => near.some((window) => window.lines.includes(id)));
   return { lines, handOnly: near.length > 0 };
 }

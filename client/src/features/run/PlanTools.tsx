@@ -16,6 +16,7 @@ import {
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import type { PlanTool } from '../../drawing/PlanDrawing';
+import { newId } from '../../data/newId';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { QuantityField } from '../../ui/QuantityField';
@@ -36,7 +37,11 @@ export function touched(
     return { patches, selected: index };
   }
   if (tool === 'line')
-    return { patches: [{ path: ['existing'], value: [...run.existing, existingMetAt(run, station)] }], cursor: station, line: true };
+    return {
+      patches: [{ path: ['existing'], value: [...run.existing, existingMetAt(run, station, newId())] }],
+      cursor: station,
+      line: true,
+    };
   return { cursor: station };
 }
 

@@ -3,7 +3,8 @@ import { router } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { api, sentences } from '../../data/api';
 import { useJob, useRun, type RunDocument } from '../../data/documents';
-import { useJobFile } from '../../data/jobRuns';
+import { useOtherRuns } from '../../data/jobRuns';
+import { newId } from '../../data/newId';
 import { refreshList } from '../../data/usePages';
 import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
@@ -22,7 +23,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const back = `/jobs/${jobId}`;
   const job = useJob(jobId);
   const run = useRun(runId);
-  const { file } = useJobFile(jobId);
+  const others = useOtherRuns(jobId, runId);
   const plan = usePlan(job.document?.doc, run.document?.doc);
   useUndoKeys(run.document);
   const undo = useStable(() => run.document?.undo());
@@ -36,7 +37,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
     setFault(undefined);
     work().catch((reason: unknown) => setFault(`${what} ${sentences(reason).join(' ')}`));
   };
-  const names = () => file?.runs.map(({ name }) => name) ?? [];
+  const names = () => [...others.map(({ name }) => name), ...(run.document ? [run.document.doc.name] : [])];
   /** A new run of this job, opened beside this one. */
   const add = async (doc: Run) => {
     const stored = await api.addRun(jobId, crypto.randomUUID(), doc);
@@ -58,7 +59,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const branch = useStable((station: number) =>
     attempt('The branch was not made.', async () => {
       if (!run.document || !job.document) return;
-      const { branch: made, patches } = branchFrom(job.document.doc, run.document.doc, station, names());
+      const { branch: made, patches } = branchFrom(job.document.doc, run.document.doc, station, names(), newId);
       run.document.change(applyPatches(run.document.doc, patches));
       // The branch looks for what it joins in what is stored.
       await run.document.saved();
@@ -91,7 +92,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
         />
       </TopBar>
       {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
-      <Board job={job.document} run={run.document} jobId={jobId} state={plan} onBranch={branch} />
+      <Board job={job.document} run={run.document} jobId={jobId} others={others} state={plan} onBranch={branch} />
     </>
   );
 }

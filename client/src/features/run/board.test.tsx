@@ -16,7 +16,21 @@ import { field, onPage, press, type } from '../../testing/benches';
 import type { PlanState } from '../../workers/usePlan';
 import { Board } from './Board';
 
-jest.mock('../../data/jobRuns', () => ({ useOtherRuns: () => [] }));
+/** What the worker that tries fixes would tell, on the spot. */
+jest.mock('../../workers/useMends', () => {
+  const { useMemo } = jest.requireActual<typeof import('react')>('react');
+  return {
+    ...jest.requireActual<object>('../../workers/useMends'),
+    useMends: (inputs: { job: Job; run: Run } | undefined) =>
+      useMemo(
+        () =>
+          inputs
+            ? jest.requireActual<typeof import('../../testing/benches')>('../../testing/benches').mendsFor(inputs.job, inputs.run)
+            : new Map(),
+        [inputs],
+      ),
+  };
+});
 jest.mock('./Gates', () => ({ Gates: () => null }));
 jest.mock('./GradeFinder', () => ({ GradeFinder: () => null }));
 jest.mock('./Exchange', () => ({ Exchange: () => null }));
@@ -51,6 +65,7 @@ function onBoard(start: Run = drain, own: Job = job) {
         job={document(own, () => undefined) as never}
         run={document(run, setRun) as never}
         jobId="j1"
+        others={[]}
         state={state}
         onBranch={() => undefined}
       />

@@ -1,5 +1,5 @@
 import type { Plan, Section } from '@tamper/core';
-import { applyPatches, errorsOf, runSchema, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
+import { applyPatches, errorsOf, LostPathError, runSchema, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
 import { createContext, useContext } from 'react';
 
 /** What every editor of a run works on. */
@@ -16,6 +16,8 @@ export interface RunEdit {
   /** Does the next touch of the strip add an existing line? */
   picking: boolean;
   setPicking: (picking: boolean) => void;
+  /** The job's other runs, as they are stored. */
+  others: readonly Run[];
   /** The plan on screen, which may lag behind the run; undefined before the first. */
   plan: Plan | undefined;
   /** What the planner says is wrong with a field of the run. */
@@ -32,9 +34,15 @@ export function useRunEdit(): RunEdit {
 
 /** The run with patches applied, or the first sentence against it. */
 export function patched(run: Run, patches: readonly Patch[]): { run: Run } | { fault: string } {
-  const next = applyPatches(run, patches);
-  const [fault] = errorsOf(runSchema, next.stations === run.stations ? withEndsOnly(next) : next);
-  return fault ? { fault: fault.message } : { run: next };
+  try {
+    const next = applyPatches(run, patches);
+    const [fault] = errorsOf(runSchema, next.stations === run.stations ? withEndsOnly(next) : next);
+    return fault ? { fault: fault.message } : { run: next };
+  } catch (error) {
+    // What the change was for is gone, here or elsewhere.
+    if (error instanceof LostPathError) return { fault: error.message };
+    throw error;
+  }
 }
 
 /** Stations nobody touched were valid before: their ends stand in for thousands of them, so that checking a key press stays cheap. */

@@ -1,4 +1,4 @@
-import { formatLength, parseLength, type LengthStyle, type LengthUnit, type UnitSystem } from '@tamper/core';
+import { formatLength, parseLength, type LengthStyle, type LengthUnit, type PathStep, type UnitSystem } from '@tamper/core';
 import { View } from 'react-native';
 import type { ReactNode } from 'react';
 import { QuantityField } from '../../ui/QuantityField';
@@ -11,26 +11,37 @@ export const bareUnit = (units: UnitSystem, style: LengthStyle): LengthUnit =>
 interface Props {
   label: string;
   value: number;
-  path: (string | number)[];
+  path: readonly PathStep[];
   style?: LengthStyle;
   hint?: string;
 }
 
 /** A length in the run's document, edited in place. */
 export function LengthField({ label, value, path, style = 'depth', hint }: Props) {
-  const { job, apply, faultOf } = useRunEdit();
-  const field = path.reduce<string>((name, part) => (typeof part === 'number' ? `${name}[${part}]` : name ? `${name}.${part}` : part), '');
+  const { job, run, apply, faultOf } = useRunEdit();
+  const field = fieldAt(run, path);
   return (
     <QuantityField
       label={label}
       value={value}
       format={(metres) => formatLength(metres, job.units, style)}
       parse={(text) => parseLength(text, bareUnit(job.units, style))}
-      onValue={(metres) => apply([{ path, value: metres }], field)}
+      onValue={(metres) => apply([{ path, value: metres }], path.join('.'))}
       error={faultOf(field)}
       hint={hint}
     />
   );
+}
+
+/** The name errors give a field: items of a list go by their number there. */
+function fieldAt(document: unknown, path: readonly PathStep[]): string {
+  let here = document;
+  return path.reduce<string>((name, step) => {
+    const list = Array.isArray(here) ? (here as { id?: string }[]) : undefined;
+    const index = list && (typeof step === 'number' ? step : list.findIndex(({ id }) => id === step));
+    here = index === undefined ? (here as Record<string, unknown> | undefined)?.[step] : list?.[index];
+    return index !== undefined ? `${name}[${index}]` : name ? `${name}.${step}` : String(step);
+  }, '');
 }
 
 /** Fields beside each other where there is room. */

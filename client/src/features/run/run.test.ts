@@ -4,7 +4,7 @@ import { faultIn, patched } from './context';
 const run = (): Run => {
   const base = blankRun({ name: 'Run', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
   const [reach] = base.reaches as [Run['reaches'][number]];
-  return { ...base, reaches: [reach, { ...reach, from: 10 }, { ...reach, from: 30 }] };
+  return { ...base, reaches: [reach, { ...reach, id: 'b', from: 10 }, { ...reach, id: 'c', from: 30 }] };
 };
 const stations = (...at: number[]) => at.map((station) => ({ station, ground: 10 }));
 
@@ -23,13 +23,17 @@ describe('new ground levels', () => {
 });
 
 describe('a change to a run', () => {
+  test('to something that is gone is told so, and lands nowhere else', () =>
+    expect(patched(run(), [{ path: ['reaches', 'gone', 'bottomWidth'], value: 1 }])).toEqual({
+      fault: 'What was to be changed is not there any more. Look again and repeat it.',
+    }));
   test('that could not be a run is refused with the first sentence', () =>
     expect(patched(run(), [{ path: ['reaches', 1, 'bottomWidth'], value: 0 }])).toEqual({ fault: 'The bottom is at least 50 mm wide.' }));
   test('is checked against both ends of a long line without reading it all', () => {
     const long: Run = { ...run(), stations: stations(...Array.from({ length: 2000 }, (_, i) => i)) };
-    expect(patched(long, [{ path: ['reaches', 2, 'from'], value: 1500 }])).toMatchObject({ run: { stations: { length: 2000 } } });
-    expect(patched(long, [{ path: ['reaches', 2, 'from'], value: 5000 }])).toMatchObject({
-      fault: expect.stringContaining('past the end of the run at 1999 m') as string,
+    expect(patched(long, [{ path: ['reaches', 'c', 'from'], value: 1500 }])).toMatchObject({ run: { stations: { length: 2000 } } });
+    expect(patched(long, [{ path: ['reaches', 'c', 'from'], value: 5000 }])).toMatchObject({
+      fault: expect.stringContaining('lies off the run, which goes from 0 m to 1999 m') as string,
     });
   });
 });

@@ -1,7 +1,7 @@
-import { addPoint, applyPatches, blankJob, blankRun, chainages, planRun, type Patch, type Run } from '@tamper/core';
+import { addPoint, applyPatches, blankJob, blankRun, chainages, planRun, type Patch, type Run, readerOf, sayFix } from '@tamper/core';
 import { act, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { field, onPage, onRun, press, type } from '../../testing/benches';
+import { mendsFor, field, onPage, onRun, press, type } from '../../testing/benches';
 import type { GradeFound } from '../../workers/solver.worker';
 import type { Task } from '../../workers/useTask';
 import { ChainageTable } from './ChainageTable';
@@ -104,11 +104,11 @@ describe('the grade finder', () => {
     result: {
       kind: 'found',
       inverts: [
-        { station: 0, invert: 9.24, keep: false },
-        { station: 40, invert: 8.74, keep: false },
+        { id: 'a', station: 0, invert: 9.24, keep: false },
+        { id: 'b', station: 40, invert: 8.74, keep: false },
       ],
       patches,
-      passings: [{ line: 0, name: 'Cable', side: 'under', why: 'Over it is ruled out by cover.' }],
+      passings: [{ line: 'cable', name: 'Cable', side: 'under', why: 'Over it is ruled out by cover.' }],
       drop: 0.34,
     },
     present: undefined,
@@ -201,12 +201,23 @@ test('a row of the chainage table takes the cursor to its station', () => {
 test('findings are told worst first by word, with their basis, and their fixes can be pressed', () => {
   const deep = blankRun({ name: 'Deep', length: 20, product: 'drain-160', cover: 1.8, ruleSet: 'UK' });
   const { findings } = planRun(job, deep);
-  const inverts: string[] = [];
-  onPage(<Findings findings={findings} units="metric" onGo={() => undefined} onFix={(_finding, { label }) => inverts.push(label)} />);
+  const taken: string[] = [];
+  const reader = readerOf(job);
+  const mends = mendsFor(job, deep);
+  onPage(
+    <Findings
+      findings={findings}
+      reader={reader}
+      mends={mends}
+      onGo={() => undefined}
+      onFix={(_, fix) => taken.push(sayFix(fix, reader))}
+    />,
+  );
   const items = screen.getAllByRole('listitem').map((item) => item.textContent ?? '');
   expect(items).toHaveLength(findings.length);
   expect(items[0]).toMatch(/^STOP: /);
-  const fix = findings.find(({ fixes }) => fixes.length > 0)?.fixes[0]?.label ?? '';
-  press(fix);
-  expect(inverts).toEqual([fix]);
+  const clean = [...mends.values()].flatMap(({ list }) => list).find(({ brings }) => brings.length === 0);
+  const label = clean ? sayFix(clean.fix, reader) : '';
+  press(label);
+  expect(taken).toEqual([label]);
 });

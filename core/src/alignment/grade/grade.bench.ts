@@ -1,6 +1,6 @@
 import { blankJob, blankExisting, blankReach, blankRun, type Run } from '../../job';
 import { loadSolver } from '../../highs.testing';
-import { chamberAt, extent, levelsOn, withStructure } from '..';
+import { extent, levelsOn, structureAt, structureIdAt, withStructure } from '..';
 import { findGrade } from '.';
 import { findProduct } from '../../catalogue';
 
@@ -20,7 +20,7 @@ export function longGradeRun(): Run {
   const reaches = [{ ...blankReach(1), left: { kind: 'batter' as const, ratio: 1 }, right: { kind: 'batter' as const, ratio: 1 } }];
   const run: Run = { ...base, stations, existing: lines, reaches, targets: { minFall: 1 / 150 } };
   return Array.from({ length: 19 }, (_, i) => (i + 1) * 100).reduce<Run>(
-    (r, at) => ({ ...r, structures: withStructure(r, chamberAt(r, at)) }),
+    (r, at) => ({ ...r, structures: withStructure(r, structureAt(r, at, 'chamber', structureIdAt('chamber', at))) }),
     run,
   );
 }

@@ -3,7 +3,7 @@ import { findProduct } from '../../catalogue';
 import { applyPatches, blankJob, blankExisting, blankRun, runSchema, type Run } from '../../job';
 import { loadSolver } from '../../highs.testing';
 import { planRun } from '../../plan/plan';
-import { chamberAt, legsOf, levelsOn, withStructure } from '..';
+import { legsOf, levelsOn, structureAt, withStructure } from '..';
 import { findGrade, limitHull, type GradeResult } from '.';
 import { linear, toLp, type Solver } from '../../lp';
 
@@ -54,7 +54,7 @@ describe('on level ground', () => {
     // At 30 m the line would lie from 8.915 to 9.025; the duct from 8.9 to 9.01.
     const duct = { ...blankExisting('Duct', 30), size: 0.11, coverMin: 0.99, coverMax: 0.99 };
     const { passings, inverts } = found(find(level({ receiving: 7 }, { existing: [duct] })));
-    expect(passings).toEqual([{ line: 0, name: 'Duct', side: 'under', why: 'Over it is ruled out by cover.' }]);
+    expect(passings).toEqual([{ line: 'Duct', name: 'Duct', side: 'under', why: 'Over it is ruled out by cover.' }]);
     const run = {
       ...level({}, { existing: [duct] }),
       inverts,
@@ -78,8 +78,8 @@ describe('on level ground', () => {
     const run = {
       ...level({ receiving: 8.5 }),
       inverts: [
-        { station: 0, invert: 8, keep: false },
-        { station: 60, invert: 9, keep: false },
+        { id: 'a', station: 0, invert: 8, keep: false },
+        { id: 'b', station: 60, invert: 9, keep: false },
       ],
     };
     expect(found(find(run)).inverts.map(({ invert }) => Number(invert.toFixed(3)))).toEqual([8.543, 9.293]);
@@ -90,12 +90,12 @@ describe('on level ground', () => {
         {},
         {
           inverts: [
-            { station: 0, invert, keep: true },
-            { station: 60, invert: 8, keep: false },
+            { id: 'a', station: 0, invert, keep: true },
+            { id: 'b', station: 60, invert: 8, keep: false },
           ],
         },
       );
-    expect(found(find(kept(9))).inverts[0]).toEqual({ station: 0, invert: 9, keep: true });
+    expect(found(find(kept(9))).inverts[0]).toEqual({ id: 'a', station: 0, invert: 9, keep: true });
     expect(blocked(find(kept(9.5))).relaxations.map(({ label }) => label)).toContain(
       'Let the kept levels at 0.0 m move, by 0.207 m at most',
     );
@@ -232,7 +232,7 @@ test('the gradient breaks at a chamber only, where the ground asks for it', () =
   );
   const straight = found(find(base));
   expect(straight.inverts).toHaveLength(2);
-  const broken = found(find({ ...base, structures: withStructure(base, chamberAt(base, 30)) }));
+  const broken = found(find({ ...base, structures: withStructure(base, structureAt(base, 30, 'chamber', 'c')) }));
   expect(broken.inverts.map(({ station }) => station)).toEqual([0, 30, 60]);
   const dug = (result: typeof straight) => planRun(job, applyPatches(base, result.patches)).volumes.trench;
   expect(dug(broken)).toBeLessThan(dug(straight));
@@ -255,8 +255,8 @@ test('for any rolling ground the line found holds every target, and none of 200 
         const down = [
           { station: 0, invert: 1 },
           { station: end, invert: 0 },
-        ].map((one) => ({ ...one, keep: false }));
-        const run = { ...base, inverts: down, structures: withStructure(base, chamberAt(base, middle)) };
+        ].map((one) => ({ ...one, id: `i${one.station}`, keep: false }));
+        const run = { ...base, inverts: down, structures: withStructure(base, structureAt(base, middle, 'chamber', 'middle')) };
         const best = applyPatches(run, found(find(run)).patches);
         const holds = (candidate: Run) =>
           legsOf(candidate).every(({ fall }) => fall >= 1 / 80 - 1e-6) &&
@@ -269,7 +269,7 @@ test('for any rolling ground the line found holds every target, and none of 200 
           const inverts = [
             { station: 0, invert: head },
             { station: end, invert: head - end / 80 - (throws[i + 1] as number) },
-          ].map((one) => ({ ...one, keep: false }));
+          ].map((one) => ({ ...one, id: `i${one.station}`, keep: false }));
           const random: Run = { ...best, inverts, structures: [] };
           if (!holds(random)) continue;
           expect(planRun(job, random).volumes.trench).toBeGreaterThanOrEqual(least);

@@ -1,5 +1,5 @@
 import type { Product } from '../../catalogue';
-import { productOf, type Job, type Patch, type Reach, type Run } from '../../job';
+import { LEAST_APART, productOf, type Job, type Patch, type Reach, type Run } from '../../job';
 import type { Solver } from '../../lp';
 import { resolveRules, type Rules } from '../../rules';
 import { formatGradient, formatLength, formatStation, formatVolume, type UnitSystem } from '../../units';
@@ -10,7 +10,8 @@ export { limitHull } from './find';
 
 /** How the line found passes an existing one, and why not the other way. */
 export interface Passing {
-  line: number;
+  /** Id of the existing line. */
+  line: string;
   name: string;
   side: 'over' | 'under';
   why: string;
@@ -103,13 +104,18 @@ function fixedLevels(run: Run, { breaks }: GradeProblem, inverts: readonly numbe
   const slope = (i: number) => ((inverts[i + 1] as number) - (inverts[i] as number)) / ((breaks[i + 1] as number) - (breaks[i] as number));
   const bends = breaks.flatMap((station, i) => {
     const inner = i > 0 && i < breaks.length - 1;
-    return inner && Math.abs(slope(i) - slope(i - 1)) < 1e-6 ? [] : [{ station, invert: inverts[i] as number, keep: false }];
+    if (inner && Math.abs(slope(i) - slope(i - 1)) < 1e-6) return [];
+    // A level fixed there before stays the same level.
+    const id = run.inverts.find((level) => near(level.station, station))?.id ?? `i-${Math.round(station * 1000)}`;
+    return [{ id, station, invert: inverts[i] as number, keep: false }];
   });
   const kept = run.inverts.filter(({ keep }) => keep);
-  return [...bends.filter(({ station }) => !kept.some((level) => level.station === station)), ...kept].sort(
+  return [...bends.filter(({ station }) => !kept.some((level) => near(level.station, station))), ...kept].sort(
     (a, b) => a.station - b.station,
   );
 }
+
+const near = (a: number, b: number): boolean => Math.abs(a - b) < LEAST_APART;
 
 const NAMES: Record<Family, string> = {
   minFall: 'least fall',
@@ -245,7 +251,7 @@ function relax({ targets, cover, keeps }: GradeProblem, family: Family, slack: n
       return {
         family,
         label: `Let the kept levels at ${names} move, by ${level(slack)} at most`,
-        patches: keeps.map(({ index }) => ({ path: ['inverts', index, 'keep'], value: false })),
+        patches: keeps.map(({ id }) => ({ path: ['inverts', id, 'keep'], value: false })),
       };
     }
   }

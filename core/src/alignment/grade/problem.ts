@@ -1,10 +1,10 @@
 import { structureTypes, type Product } from '../../catalogue';
 import { knownLine } from '../../clearance';
 import { areaBesideWall, EPSILON, wallOffset } from '../../geometry';
-import { panelOf, type Reach, type Run, type Wall } from '../../job';
+import { LEAST_APART, panelOf, type Reach, type Run, type Wall } from '../../job';
 import { extent, groundsAt, reachEnd } from '../ground';
 import { flowDirection, levelsOn } from '../levels';
-import { isOpen } from '../pits';
+import { isOpen } from '../bores';
 
 /** What the line must hold, all of it given: metres and ratios. */
 export interface GradeTargets {
@@ -20,7 +20,8 @@ export interface GradeTargets {
 
 /** A line to pass over or under. Levels are the worst expected, metres. */
 export interface Crossing {
-  line: number;
+  /** Id of the existing line. */
+  line: string;
   name: string;
   /** Stations at which the clearance is checked. */
   at: { station: number; top: number; underside: number }[];
@@ -36,7 +37,7 @@ export interface GradeProblem {
   limits: { station: number; highest: number; lowest: number }[];
   /** Pieces of trench whose digging counts: invert + `toBottom` is the trench bottom. */
   digs: { station: number; length: number; ground: number; toBottom: number; width: number; left: Wall; right: Wall }[];
-  keeps: { station: number; invert: number; index: number }[];
+  keeps: { station: number; invert: number; id: string }[];
   crossings: Crossing[];
   targets: GradeTargets;
   /** The cover asked for and how much of it may give way, metres: frost is no choice of ours. */
@@ -53,14 +54,16 @@ const ALONG_STEP = 5;
 /** Puts a run and its targets into numbers. */
 export function gradeProblem(run: Run, product: Product, targets: GradeTargets): GradeProblem {
   const { start, end } = extent(run);
-  const inside = run.structures.filter(({ kind, station }) => structureTypes[kind].turns && station > start && station < end);
+  const inside = run.structures.filter(
+    ({ kind, station }) => structureTypes[kind].turns && station > start + LEAST_APART && station < end - LEAST_APART,
+  );
   const breaks = [...new Set([start, ...inside.map(({ station }) => station), end])].sort((a, b) => a - b);
   return {
     breaks,
     direction: directionOf(run, product),
     limits: limitsOf(run, product, targets),
     digs: digsOf(run, product),
-    keeps: run.inverts.flatMap(({ station, invert, keep }, index) => (keep ? [{ station, invert, index }] : [])),
+    keeps: run.inverts.flatMap(({ id, station, invert, keep }) => (keep ? [{ id, station, invert }] : [])),
     crossings: crossingsOf(run, product, targets),
     targets,
     cover: softCover(run, targets),
@@ -136,7 +139,7 @@ export function digArea(piece: GradeProblem['digs'][number], depth: number): { a
 }
 
 function crossingsOf(run: Run, product: Product, { clearance }: GradeTargets): Crossing[] {
-  return run.existing.flatMap((raw, index): Crossing[] => {
+  return run.existing.flatMap((raw): Crossing[] => {
     const line = knownLine(raw);
     if (line.join) return [];
     const { where } = line;
@@ -152,7 +155,7 @@ function crossingsOf(run: Run, product: Product, { clearance }: GradeTargets): C
       const { top, underside } = at(where.station);
       return [
         {
-          line: index,
+          line: line.id,
           name: line.name,
           at: [clamp(where.station - half), clamp(where.station + half)].map((station) => ({ station, top, underside })),
         },
@@ -162,7 +165,7 @@ function crossingsOf(run: Run, product: Product, { clearance }: GradeTargets): C
     const steps = Math.max(1, Math.ceil((where.to - where.from) / ALONG_STEP));
     return [
       {
-        line: index,
+        line: line.id,
         name: line.name,
         at: Array.from({ length: steps + 1 }, (_, i) => at(where.from + ((where.to - where.from) * i) / steps)),
       },

@@ -23,6 +23,6 @@ export const productWith = (id: string, own: readonly Product[] = []): Product |
 /** The catalogue entry. @throws RangeError for an id it does not hold. */
 export function findProduct(id: string): Product {
   const product = byId.get(id);
-  if (!product) throw new RangeError(`No service “${id}” in the catalogue`);
+  if (!product) throw new RangeError(`No product “${id}” in the catalogue`);
   return product;
 }

@@ -3,14 +3,26 @@ import { z } from 'zod';
 /** Longest run and most stations one document may hold; past these a file is a mistake, not a trench. */
 export const MAX_STATION = 20_000;
 export const MAX_STATIONS = 20_000;
+/** Deepest dig that is planned, metres: past it a digit has slipped. */
+export const MAX_DEPTH = 30;
 /** Furthest a plan coordinate may lie from the origin, metres: national grids fit, nonsense does not. */
 export const MAX_COORDINATE = 10_000_000;
+/**
+ * Stations closer than this are the same, metres: what rounding leaves when a line is stretched or a drawing is read back. The one tolerance of
+ * schema, walker and tests.
+ */
+export const STATION_SLACK = 1e-6;
+/** Stations of a list that goes up keep at least this far apart, metres: nearer than a spade can tell. */
+export const LEAST_APART = 0.005;
 
 export const text = (most: number) => z.string().trim().min(1, 'Give it a name.').max(most, `Keep it under ${most} characters.`);
 /** Words that may be left out. */
 export const words = (most: number) => z.string().trim().max(most, `Keep it under ${most} characters.`);
+/** What a thing is referred to by: made when it is added, never changed, never given to another. */
+export const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9-]{0,59}$/, 'An id is up to 60 letters, digits and dashes.');
+/** A station by itself, metres. Those of a run's document are made by `at` and `stretch`. */
+export const station = () => z.number().min(0, 'Stations start at 0.').max(MAX_STATION, 'Stations end at 20 km.');
 export const level = z.number().min(-500, 'Levels go down to −500 m.').max(9000, 'Levels go up to 9,000 m.');
-export const station = z.number().min(0, 'Stations start at 0.').max(MAX_STATION, 'Stations end at 20 km.');
 export const cover = z.number().min(0, 'Cover cannot be less than nothing.').max(20, 'Cover is at most 20 m.');
 export const slope = z.number().min(0, 'A fall cannot be less than nothing.').max(1, 'A fall is at most 1:1.');
 export const person = z.string().trim().min(2, 'Say who: a role will do.').max(120, 'Keep it under 120 characters.');
@@ -35,10 +47,24 @@ export function ascending<T>(
 ): void {
   for (let index = 1; index < items.length; index++) {
     const [before, here] = [at(items[index - 1] as T), at(items[index] as T)];
-    if (here > before) continue;
+    if (here - before >= LEAST_APART - STATION_SLACK) continue;
     const message =
-      here === before ? `${here} m is there twice; keep one of them.` : `${here} m comes after ${before} m; sort them so that they go up.`;
+      here === before
+        ? `${here} m is there twice; keep one of them.`
+        : here < before
+          ? `${here} m comes after ${before} m; sort them so that they go up.`
+          : `${here} m is less than 5 mm past ${before} m; keep one of them.`;
     context.addIssue({ code: 'custom', path: [...path, index, key], message });
     return;
   }
+}
+
+/** Says which item of a list has the id of another. */
+export function idsOnce(items: readonly { id: string }[], path: (string | number)[], context: z.RefinementCtx, what: string): void {
+  const seen = new Set<string>();
+  items.forEach((item, index) => {
+    if (seen.has(item.id))
+      context.addIssue({ code: 'custom', path: [...path, index, 'id'], message: `This ${what} is there twice; keep one.` });
+    seen.add(item.id);
+  });
 }

@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { dryStrengthIds, soilMaterialIds, strengthToolIds, thumbIds } from '../../catalogue';
-import { moment, person, station, text, words } from './basics';
+import { id, moment, person, station, text, words } from './basics';
 
 const depth = z.number().min(0, 'A depth cannot be above the ground.').max(30, 'A depth is at most 30 m.');
 /** Seen or not; null: nobody looked. */
 const seen = z.boolean().nullable();
-const stretch = { from: station, to: station };
+const stretch = { from: station(), to: station() };
 
 /** What hand and eye find in one layer of the ground, metres and pascals. Null: not done. */
 export const soilTestSchema = z
@@ -52,18 +52,20 @@ export const inspectionSchema = z.strictObject({
   kind: z.literal('inspection'),
   ...stretch,
   until: moment,
+  /** When a cut that stands steeper for a short time was opened; asked for where one is in the stretch. */
+  opened: moment.optional(),
   plan: z.string().min(1).max(40),
   items: z
-    .array(z.strictObject({ id: z.string().min(1).max(60), ask: text(200), ok: z.boolean(), note: words(200) }))
+    .array(z.strictObject({ id: z.string().min(1).max(160), ask: text(300), ok: z.boolean(), note: words(200) }))
     .min(1, 'An inspection answers at least one question.')
-    .max(60),
+    .max(2000, 'At most 2,000 questions: inspect it in parts.'),
 });
 
-/** Hold test of one set of shores: minutes from the first reading, pascals. `set` counts from 1 along the run. */
+/** Hold test of one set of shores, by its id and that of the place it stands in: minutes from the first reading, pascals. */
 export const pressureSchema = z.strictObject({
   kind: z.literal('pressure'),
-  reach: z.int().min(0).max(200),
-  set: z.int().min(1, 'Sets count from 1.').max(500, 'At most 500 sets.'),
+  place: id,
+  set: id,
   readings: z
     .array(z.strictObject({ minute: z.number().min(0).max(600), pressure: z.number().min(0).max(5e7, 'A pressure is at most 50 MPa.') }))
     .min(2, 'A hold test has two readings at least.')

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { utilityKinds, privateLineKinds, wayinSurfaces } from '../../catalogue';
-import { date, moment, person, text, words } from './basics';
+import { date, id, moment, person, text, words } from './basics';
 
 /** Leave to dig: who gave it, for what, from when to when (both days included). Opens nothing until number and issuer are filled in. */
 const permitSchema = z
@@ -36,6 +36,7 @@ const taskSchema = z.strictObject({ what: text(300), owner: text(80), due: date.
 
 /** A tight place on the way in. Lengths metres, `crossFall` radians, `bears` kilograms; null: no such limit there. */
 export const pinchSchema = z.strictObject({
+  id,
   name: text(80),
   gap: z.number().min(0.2, 'A gap is at least 0.2 m.').max(50, 'A gap over 50 m is no pinch.'),
   /** Was the gap taped along the slope, not level? */

@@ -1,18 +1,19 @@
 import { z } from 'zod';
-import { station, text } from './basics';
+import { id, text } from './basics';
+import { stretch } from './stationed';
 
 /** What stands beside a run and has a say: `offset` from the centre line to its near edge, `depth` of its base below the ground, metres. */
 const besideSchema = z.strictObject({
+  id,
   name: text(60),
   kind: z.enum(['footing', 'road', 'tree', 'boundary']),
   side: z.enum(['left', 'right']),
-  from: station,
-  to: station,
+  ...stretch(),
   offset: z.number().min(0, 'It cannot be nearer than the centre line.').max(500, 'At most 500 m off.'),
   depth: z.number().min(0, 'A base cannot be above the ground.').max(20, 'A base is at most 20 m deep.'),
 });
 
-/** What the guard of a run depends on besides its walls. */
+/** What the protection of a run depends on besides its walls. */
 export const conditionsSchema = z.strictObject({
   beside: z.array(besideSchema).max(60, 'At most 60 things beside a run.'),
   /** Heaviest the machine may lift where it stands, kilograms; null: nobody has said. */

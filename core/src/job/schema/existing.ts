@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { evidenceIds, utilityKinds } from '../../catalogue';
-import { cover, moment, person, station, text, words } from './basics';
+import { cover, id, moment, person, text, words } from './basics';
+import { at, stretch } from './stationed';
 
 /** Below this angle a crossing is dealt with as a parallel line, radians (10°). */
 export const LEAST_CROSSING = Math.PI / 18;
@@ -13,10 +14,12 @@ const exposureSchema = z.discriminatedUnion('result', [
     result: z.literal('found'),
     at: moment,
     by: person,
-    station,
+    station: at({ anywhere: true }),
     cover,
     size,
     kind: z.enum(utilityKinds),
+    /** How much of it was laid bare, metres along it. */
+    seen: z.number().min(0.05, 'At least 50 mm of it.').max(200, 'At most 200 m of it.'),
     note: words(500),
   }),
   z.strictObject({ result: z.literal('notFound'), at: moment, by: person, depth: cover, note: words(500) }),
@@ -28,6 +31,7 @@ const exposureSchema = z.discriminatedUnion('result', [
  */
 export const existingLineSchema = z
   .strictObject({
+    id,
     name: text(80),
     kind: z.enum(utilityKinds),
     size,
@@ -37,7 +41,7 @@ export const existingLineSchema = z
     where: z.discriminatedUnion('kind', [
       z.strictObject({
         kind: z.literal('crossing'),
-        station,
+        station: at(),
         angle: z
           .number()
           .min(LEAST_CROSSING, 'Below 10° (0.1745 rad) it runs along the trench: enter it as parallel.')
@@ -45,8 +49,7 @@ export const existingLineSchema = z
       }),
       z.strictObject({
         kind: z.literal('parallel'),
-        from: station,
-        to: station,
+        ...stretch(),
         offset: z.number().min(-100, 'At most 100 m away.').max(100, 'At most 100 m away.'),
       }),
     ]),
@@ -56,17 +59,15 @@ export const existingLineSchema = z
   .superRefine((line, context) => {
     if (line.coverMin > line.coverMax)
       context.addIssue({ code: 'custom', path: ['coverMax'], message: 'The greatest cover is less than the least; swap them.' });
-    if (line.where.kind === 'parallel' && line.where.from >= line.where.to)
-      context.addIssue({
-        code: 'custom',
-        path: ['where', 'to'],
-        message: 'It ends where it begins or before; give the greater station second.',
-      });
   });
 
-/** How far the clear-by-layers steps of a window have been ticked off. `lines` are the names of the lines in it. */
+/**
+ * How far the clear-by-layers steps of a window have been ticked off, by the ids of the existing lines in it: `hidden` not seen yet, `seen` laid bare
+ * already.
+ */
 export const clearingSchema = z.strictObject({
-  lines: z.array(text(80)).min(1).max(100),
+  hidden: z.array(id).max(100),
+  seen: z.array(id).max(100),
   done: z.int().min(0).max(1000),
 });
 

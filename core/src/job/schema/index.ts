@@ -1,4 +1,6 @@
-export { MAX_COORDINATE, MAX_STATION, MAX_STATIONS } from './basics';
+export { LEAST_APART, MAX_COORDINATE, MAX_DEPTH, MAX_STATION, MAX_STATIONS, STATION_SLACK } from './basics';
+export { mapStations, stationsIn } from './stationed';
+export * from './sides';
 export * from './reach';
 export * from './existing';
 export * from './structures';

@@ -100,7 +100,7 @@ export const jobSchema = z
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 6;
+export const FILE_VERSION = 7;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z

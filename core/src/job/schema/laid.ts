@@ -10,7 +10,8 @@ import {
   compactionIds,
   type Product,
 } from '../../catalogue';
-import { cover, person, station, text, words } from './basics';
+import { cover, id, person, text, words } from './basics';
+import { at } from './stationed';
 
 const bore = z.number().min(0.003, 'A line is at least 3 mm thick.').max(3, 'A line is at most 3 m thick.');
 const money = z.number().min(0, 'A price cannot be less than nothing.').max(1e6, 'A price is at most 1,000,000.');
@@ -85,10 +86,11 @@ const circuitSchema = z.strictObject({
  * way when absent). `x`: its centre right of the trench's centre line; `up`: its underside above the leading line's, metres.
  */
 export const laidLineSchema = z.strictObject({
+  id,
   name: text(60),
   product: z.string().min(1).max(60),
-  from: station.optional(),
-  to: station.optional(),
+  from: at().optional(),
+  to: at().optional(),
   x: z.number().min(-10, 'At most 10 m from the centre line.').max(10, 'At most 10 m from the centre line.'),
   up: z.number().min(-5, 'At most 5 m under the leading line.').max(5, 'At most 5 m over the leading line.'),
   circuit: circuitSchema.nullable(),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { station, text, words } from './basics';
+import { id, text, words } from './basics';
+import { at, stretch } from './stationed';
 
 /** Activities whose pace a crew logs, and what they are counted in. */
 export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move'] as const;
@@ -29,20 +30,24 @@ export const paceSchema = z.strictObject({
   }),
 });
 
-const stretch = { from: station, to: station };
+/** A part of the run with an id of its own. */
+const part = { id, ...stretch({ what: 'The stretch' }) };
 const sides = z.enum(['left', 'right', 'both']);
 
 /** Where machine, heaps and drums have to make do. Stations in metres. */
 export const logisticsSchema = z.strictObject({
   /** No machine here: dug by hand and barrowed. */
-  byHand: z.array(z.strictObject({ ...stretch, why: words(120) })).max(50, 'At most 50 stretches by hand.'),
+  byHand: z.array(z.strictObject({ ...part, why: words(120) })).max(50, 'At most 50 stretches by hand.'),
   /** No heap here: an access lane, a crossing, a drain. */
-  gaps: z.array(z.strictObject({ ...stretch, side: sides, why: words(120) })).max(50, 'At most 50 gaps between heaps.'),
+  gaps: z.array(z.strictObject({ ...part, side: sides, why: words(120) })).max(50, 'At most 50 gaps between heaps.'),
   /** Tar, fuel, old fill: kept apart, never put back. */
-  suspect: z.array(z.strictObject({ ...stretch, what: text(120) })).max(50, 'At most 50 stretches of suspect ground.'),
+  suspect: z.array(z.strictObject({ ...part, what: text(120) })).max(50, 'At most 50 stretches of suspect ground.'),
   /** Room for a heap away from the run, m³ loose, nearest to a station. */
   stockpile: z
-    .strictObject({ station, room: z.number().min(0, 'Room cannot be less than nothing.').max(1e5, 'At most 100,000 m³.') })
+    .strictObject({
+      station: at({ what: 'The stockpile' }),
+      room: z.number().min(0, 'Room cannot be less than nothing.').max(1e5, 'At most 100,000 m³.'),
+    })
     .nullable(),
   /** Cable on the drums to hand, metres each; a line not named comes on drums of its usual length. */
   drums: z

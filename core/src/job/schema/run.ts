@@ -1,10 +1,11 @@
 import { z } from 'zod';
 import { groundIds, surfaces } from '../../catalogue';
-import { ascending, cover, level, MAX_STATIONS, planPoint, slope, station, text, words } from './basics';
+import { ascending, cover, id, idsOnce, LEAST_APART, level, MAX_STATIONS, planPoint, slope, STATION_SLACK, text, words } from './basics';
 import { conditionsSchema } from './conditions';
 import { clearingSchema, existingLineSchema } from './existing';
 import { reachSchema } from './reach';
 import { laidLineSchema, MOST_LAID, type LaidLine } from './laid';
+import { at, checkStations } from './stationed';
 import { structureSchema } from './structures';
 import { logisticsSchema } from './logistics';
 
@@ -19,7 +20,7 @@ export const spoilSchema = z.strictObject({
 
 /** `finished` is the ground as it will be left, where that differs from the ground there is. */
 const stationsSchema = z
-  .array(z.strictObject({ station, ground: level, finished: level.optional() }))
+  .array(z.strictObject({ station: at(), ground: level, finished: level.optional() }))
   .min(2, 'A run needs at least two stations.')
   .max(MAX_STATIONS, 'A run holds at most 20,000 stations.');
 
@@ -50,7 +51,7 @@ const staff = z.number().min(-10, 'Staff readings are −10 to 20 m.').max(20, '
 /** One line of a level book. A change point has a foresight and a backsight; `known` is the level of a benchmark closed on. */
 const levelRowSchema = z.strictObject({
   point: words(60),
-  station: station.optional(),
+  station: at({ anywhere: true }).optional(),
   back: staff.optional(),
   inter: staff.optional(),
   fore: staff.optional(),
@@ -66,98 +67,73 @@ const levelBookSchema = z.strictObject({
 });
 
 /** The way the machine digs along the run, and where it can leave. `side` is off the run anywhere. */
-const waySchema = z.strictObject({
+const accessSchema = z.strictObject({
   digFrom: z.enum(['start', 'end']),
   exit: z.enum(['start', 'end', 'both', 'side']),
 });
 
-export const runSchema = z
-  .strictObject({
-    name: text(120),
-    stations: stationsSchema,
-    /** Inverts that hold at their stations, ascending; gravity reaches fall between them. `keep`: the grade finder may not move it. */
-    inverts: z.array(z.strictObject({ station, invert: level, keep: z.boolean() })).max(200, 'A run holds at most 200 fixed levels.'),
-    /** Plan points of the line, its length that of the stations; empty while nobody has drawn it. */
-    route: z.array(planPoint).max(2000, 'A line holds at most 2,000 points.'),
-    structures: z.array(structureSchema).max(200, 'A run holds at most 200 structures.'),
-    laid: z.array(laidLineSchema).min(1, 'A run lays one line at least.').max(MOST_LAID, `At most ${MOST_LAID} lines in one trench.`),
-    surface: z.enum(surfaces),
-    reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
-    spoil: spoilSchema,
-    existing: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
-    clearing: z.array(clearingSchema).max(200),
-    access: waySchema,
-    targets: targetsSchema,
-    flow: flowSchema.nullable(),
-    levelBook: levelBookSchema.nullable(),
-    /** Level of the water in the ground, ascending; empty where none is known. */
-    water: z.array(z.strictObject({ station, level })).max(200, 'At most 200 water levels.'),
-    conditions: conditionsSchema,
-    logistics: logisticsSchema,
-  })
-  .superRefine((run, context) => {
-    ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
-    ascending(run.reaches, (item) => item.from, ['reaches'], 'from', context);
-    ascending(run.inverts, (item) => item.station, ['inverts'], 'station', context);
-    ascending(run.water, (item) => item.station, ['water'], 'station', context);
-    const first = run.stations[0]?.station ?? 0;
-    const last = run.stations.at(-1)?.station ?? 0;
-    const onRun = (path: (string | number)[], name: string, value: number) => {
-      if (value >= first && value <= last) return;
-      const message = `${name} at ${value} m lies off the run, which goes from ${first} m to ${last} m.`;
-      context.addIssue({ code: 'custom', path, message });
-    };
-    run.existing.forEach(({ name, where }, index) => {
-      const path = ['existing', index, 'where'];
-      if (where.kind === 'crossing') return onRun([...path, 'station'], `“${name}”`, where.station);
-      onRun([...path, 'from'], `“${name}”`, where.from);
-      onRun([...path, 'to'], `“${name}”`, where.to);
+const runShape = z.strictObject({
+  name: text(120),
+  stations: stationsSchema,
+  /** Inverts that hold at their stations, ascending; gravity reaches fall between them. `keep`: the grade finder may not move it. */
+  inverts: z
+    .array(z.strictObject({ id, station: at({ what: 'The fixed level' }), invert: level, keep: z.boolean() }))
+    .max(200, 'A run holds at most 200 fixed levels.'),
+  /** Plan points of the line, its length that of the stations; empty while nobody has drawn it. */
+  route: z.array(planPoint).max(2000, 'A line holds at most 2,000 points.'),
+  structures: z.array(structureSchema).max(200, 'A run holds at most 200 structures.'),
+  laid: z.array(laidLineSchema).min(1, 'A run lays one line at least.').max(MOST_LAID, `At most ${MOST_LAID} lines in one trench.`),
+  surface: z.enum(surfaces),
+  reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
+  spoil: spoilSchema,
+  existing: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
+  clearing: z.array(clearingSchema).max(200),
+  access: accessSchema,
+  targets: targetsSchema,
+  flow: flowSchema.nullable(),
+  levelBook: levelBookSchema.nullable(),
+  /** Level of the water in the ground, ascending; empty where none is known. */
+  water: z.array(z.strictObject({ station: at({ anywhere: true }), level })).max(200, 'At most 200 water levels.'),
+  conditions: conditionsSchema,
+  logistics: logisticsSchema,
+});
+
+export const runSchema = runShape.superRefine((run, context) => {
+  ascending(run.stations, (item) => item.station, ['stations'], 'station', context);
+  ascending(run.reaches, (item) => item.from, ['reaches'], 'from', context);
+  ascending(run.inverts, (item) => item.station, ['inverts'], 'station', context);
+  ascending(run.water, (item) => item.station, ['water'], 'station', context);
+  const first = run.stations[0]?.station ?? 0;
+  const last = run.stations.at(-1)?.station ?? 0;
+  checkStations(runShape, run, { from: first, to: last }, context);
+  if (run.inverts.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
+    context.addIssue({ code: 'custom', path: ['inverts'], message: 'A line that falls needs its invert at two stations at least.' });
+  idsOnce(run.reaches, ['reaches'], context, 'reach');
+  idsOnce(run.laid, ['laid'], context, 'line');
+  idsOnce(run.existing, ['existing'], context, 'existing line');
+  idsOnce(run.structures, ['structures'], context, 'structure');
+  idsOnce(run.inverts, ['inverts'], context, 'level');
+  idsOnce(run.conditions.beside, ['conditions', 'beside'], context, 'thing');
+  for (const list of ['byHand', 'gaps', 'suspect'] as const) idsOnce(run.logistics[list], ['logistics', list], context, 'stretch');
+  namedOnce(run.structures, 'structures', context);
+  namedOnce(run.laid, 'laid', context);
+  checkLaidLines(run.laid, context);
+  checkRoute(run.route, last - first, context);
+  const [start] = run.reaches;
+  if (start && Math.abs(start.from - first) > STATION_SLACK)
+    context.addIssue({
+      code: 'custom',
+      path: ['reaches', 0, 'from'],
+      message: `The first reach starts where the run does, at ${first} m.`,
     });
-    run.structures.forEach(({ name, station: at }, index) => onRun(['structures', index, 'station'], `“${name}”`, at));
-    run.conditions.beside.forEach(({ name, from, to }, index) => {
-      onRun(['conditions', 'beside', index, 'from'], `“${name}”`, from);
-      onRun(['conditions', 'beside', index, 'to'], `“${name}”`, to);
-      if (to < from)
-        context.addIssue({
-          code: 'custom',
-          path: ['conditions', 'beside', index, 'to'],
-          message: 'It ends before it begins; give the greater station second.',
-        });
+  const end = run.reaches.at(-1);
+  if (end && run.reaches.length > 1 && end.from > last - LEAST_APART && end.from <= last + STATION_SLACK)
+    context.addIssue({
+      code: 'custom',
+      path: ['reaches', run.reaches.length - 1, 'from'],
+      message: `This reach starts at ${end.from} m, at or past the end of the run at ${last} m.`,
     });
-    for (const list of ['byHand', 'gaps', 'suspect'] as const)
-      run.logistics[list].forEach(({ from, to }, index) => {
-        onRun(['logistics', list, index, 'from'], 'The stretch', from);
-        onRun(['logistics', list, index, 'to'], 'The stretch', to);
-        if (to <= from)
-          context.addIssue({
-            code: 'custom',
-            path: ['logistics', list, index, 'to'],
-            message: 'It ends where it begins or before; give the greater station second.',
-          });
-      });
-    if (run.logistics.stockpile) onRun(['logistics', 'stockpile', 'station'], 'The stockpile', run.logistics.stockpile.station);
-    run.inverts.forEach(({ station: at }, index) => onRun(['inverts', index, 'station'], 'The fixed level', at));
-    if (run.inverts.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
-      context.addIssue({ code: 'custom', path: ['inverts'], message: 'A line that falls needs its invert at two stations at least.' });
-    namedOnce(run.structures, 'structures', context);
-    namedOnce(run.laid, 'laid', context);
-    checkLayings(run.laid, onRun, context);
-    checkRoute(run.route, last - first, context);
-    run.reaches.forEach((reach, index) => {
-      if (index === 0 && reach.from !== first)
-        context.addIssue({
-          code: 'custom',
-          path: ['reaches', 0, 'from'],
-          message: `The first reach starts where the run does, at ${first} m.`,
-        });
-      if (index > 0 && reach.from >= last)
-        context.addIssue({
-          code: 'custom',
-          path: ['reaches', index, 'from'],
-          message: `This reach starts at ${reach.from} m, past the end of the run at ${last} m.`,
-        });
-    });
-  });
+});
 
 function namedOnce(items: readonly { name: string }[], list: string, context: z.RefinementCtx): void {
   const names = items.map(({ name }) => name);
@@ -167,22 +143,11 @@ function namedOnce(items: readonly { name: string }[], list: string, context: z.
   context.addIssue({ code: 'custom', path: [list, twice, 'name'], message });
 }
 
-/** The leading line goes all the way at its own level; the others lie within the run. */
-function checkLayings(
-  layings: readonly LaidLine[],
-  onRun: (path: (string | number)[], name: string, value: number) => void,
-  context: z.RefinementCtx,
-): void {
-  layings.forEach(({ name, from, to, up }, index) => {
-    const path = ['laid', index];
-    const issue = (key: string, message: string) => context.addIssue({ code: 'custom', path: [...path, key], message });
-    if (index === 0 && (from !== undefined || to !== undefined)) issue('from', 'The leading line goes all the way.');
-    if (index === 0 && up !== 0) issue('up', 'The leading line lies at its own level.');
-    if (from !== undefined) onRun([...path, 'from'], `“${name}”`, from);
-    if (to !== undefined) onRun([...path, 'to'], `“${name}”`, to);
-    if (from !== undefined && to !== undefined && from >= to)
-      issue('to', 'It ends where it begins or before; give the greater station second.');
-  });
+/** The leading line goes all the way at its own level. */
+function checkLaidLines([lead]: readonly LaidLine[], context: z.RefinementCtx): void {
+  const issue = (key: string, message: string) => context.addIssue({ code: 'custom', path: ['laid', 0, key], message });
+  if (lead && (lead.from !== undefined || lead.to !== undefined)) issue('from', 'The leading line goes all the way.');
+  if (lead && lead.up !== 0) issue('up', 'The leading line lies at its own level.');
 }
 
 /** How far the length of the drawn line may be from that of its stations, metres. */

@@ -4,6 +4,7 @@ import { jobOf3, runOf3 } from './format3';
 import { jobOf4, runOf4 } from './format4';
 import { jobOf5, runOf5 } from './format5';
 import { jobOf6, runOf6 } from './format6';
+import { jobOf7, runOf7 } from './format7';
 import { isLoose, type Loose } from './loose';
 
 /*
@@ -19,11 +20,13 @@ const upgraded = (doc: unknown, ...steps: ((doc: Loose) => Loose)[]): unknown =>
  * The result still has to pass the schema.
  */
 export const upgradeJob = (doc: unknown): unknown =>
-  isLoose(doc) && 'products' in doc ? doc : upgraded(doc, jobOf2, jobOf3, jobOf4, jobOf5, jobOf6);
+  isLoose(doc) && 'products' in doc ? jobOf7(doc) : upgraded(doc, jobOf2, jobOf3, jobOf4, jobOf5, jobOf6, jobOf7);
 
 /** Brings a run written by an earlier format up to this one, format by format. */
 export const upgradeRun = (doc: unknown): unknown =>
-  isLoose(doc) && 'laid' in doc ? doc : upgraded(doc, runOf2, runOf3, runOf4, runOf5, runOf6);
+  isLoose(doc) && 'laid' in doc ? runOf7(doc) : upgraded(doc, runOf2, runOf3, runOf4, runOf5, runOf6, runOf7);
+
+export { upgradeEntry } from './entries';
 
 /** A job file of any format read so far, as one of this format. */
 export function upgradeFile(file: unknown): unknown {

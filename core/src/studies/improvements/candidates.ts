@@ -1,10 +1,12 @@
 import { beddingIds, beddings, products, type Product } from '../../catalogue';
-import { placedLines, linesIn, machinesFor, productOf, type Job, type Patch, type Reach, type Run } from '../../job';
+import { placedLines, linesIn, machinesFor, type Finding, type Job, type Patch, type Reach, type Run } from '../../job';
 import { findGrade } from '../../alignment/grade';
 import { isOpen, reachEnd } from '../../alignment';
 import type { Solver } from '../../lp';
 import { arrangeLines } from '../../trench';
-import { protectionOptions } from '../protection';
+import { optionWords, protectionOptions } from '../protection';
+import { sayFix } from '../../words';
+import { lookOf, mendsOf } from '../../plan/mends';
 import type { Plan } from '../../plan/plan';
 import { formatLength, type UnitSystem } from '../../units';
 
@@ -21,7 +23,7 @@ export interface Try {
 }
 
 const centimetreUp = (value: number) => Math.ceil(value * 100 - 1e-6) / 100;
-const set = (index: number, key: string, value: unknown): Patch => ({ path: ['reaches', index, key], value });
+const set = (id: string, key: string, value: unknown): Patch => ({ path: ['reaches', id, key], value });
 
 /** Bores this far apart, as a logarithm, may stand in for each other: a 22 mm copper for a 32 mm plastic tube. */
 const LIKE = 0.55;
@@ -44,7 +46,15 @@ export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined
   const open = run.reaches.map((reach, index) => ({ reach, index })).filter(({ reach }) => isOpen(reach));
   const where = (index: number) => (open.length > 1 ? ` from ${formatLength((run.reaches[index] as Reach).from, units)}` : '');
   return [
-    () => plan.findings.flatMap(({ fixes }) => fixes.map(({ label, patches }): Try => ({ kind: 'fix', label, job: [], run: patches }))),
+    () =>
+      plan.findings.flatMap((finding) =>
+        mendsOf<Finding>(finding, run, lookOf(job)).map(({ fix }): Try => ({
+          kind: 'fix',
+          label: sayFix(fix, job),
+          job: [],
+          run: fix.patches,
+        })),
+      ),
     () => widths(run, plan, units, where),
     () =>
       machinesFor(job).flatMap(({ id, machine }): Try[] =>
@@ -54,12 +64,12 @@ export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined
       ),
     () => beds(job, run, where),
     () =>
-      run.laid.flatMap((laying, index) =>
-        kin(productOf(job, run, index), job.products).map((other): Try => ({
+      placedLines(job, run).flatMap(({ id, name, product }) =>
+        kin(product, job.products).map((other): Try => ({
           kind: 'line',
-          label: `${laying.name}: ${other.name}`,
+          label: `${name}: ${other.name}`,
           job: [],
-          run: [{ path: ['laid', index, 'product'], value: other.id }],
+          run: [{ path: ['laid', id, 'product'], value: other.id }],
         })),
       ),
     () =>
@@ -76,13 +86,13 @@ export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined
             ],
       ),
     ...open.map(
-      ({ index }) =>
+      ({ reach, index }) =>
         () =>
-          protectionOptions(job, run, index)
+          protectionOptions(job, run, reach.id)
             .filter(({ feasible }) => feasible)
-            .map(({ name, kit, patches }): Try => ({
+            .map(({ id, kit, patches }): Try => ({
               kind: 'protection',
-              label: `${name}${kit ? `: ${kit.name}` : ''}${where(index)}`,
+              label: `${optionWords[id].name}${kit ? `: ${kit.name}` : ''}${where(index)}`,
               job: [],
               run: patches,
             })),
@@ -97,12 +107,13 @@ export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined
 
 /** Reaches dug wider than they need be. */
 function widths(run: Run, plan: Plan, units: UnitSystem, where: (index: number) => string): Try[] {
-  return plan.widthFloors.flatMap(({ reach: index, width }): Try[] => {
+  return plan.widthFloors.flatMap(({ reach: id, width }): Try[] => {
+    const index = run.reaches.findIndex((one) => one.id === id);
     const reach = run.reaches[index] as Reach;
     const least = Math.max(centimetreUp(width), reach.supportWidths?.least ?? 0);
     if (!isOpen(reach) || least >= reach.bottomWidth - 0.005) return [];
     return [
-      { kind: 'width', label: `Narrow to ${formatLength(least, units)}${where(index)}`, job: [], run: [set(index, 'bottomWidth', least)] },
+      { kind: 'width', label: `Narrow to ${formatLength(least, units)}${where(index)}`, job: [], run: [set(id, 'bottomWidth', least)] },
     ];
   });
 }
@@ -115,7 +126,12 @@ function beds(job: Job, run: Run, where: (index: number) => string): Try[] {
     const here = linesIn(lines, reach.from, reachEnd(run, index));
     return beddingIds
       .filter((id) => id !== reach.beddingMaterial && here.every(({ product }) => product.beds.includes(id)))
-      .map((id): Try => ({ kind: 'bed', label: `${beddings[id].name}${where(index)}`, job: [], run: [set(index, 'beddingMaterial', id)] }));
+      .map((id): Try => ({
+        kind: 'bed',
+        label: `${beddings[id].name}${where(index)}`,
+        job: [],
+        run: [set(reach.id, 'beddingMaterial', id)],
+      }));
   });
 }
 

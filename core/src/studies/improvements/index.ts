@@ -1,10 +1,11 @@
-import { accessFindings } from '../../clearance';
-import { applyPatches, InputError, jobSchema, machineOf, runSchema, type Job, type Patch, type Run } from '../../job';
+import { applyPatches, findingsOf, jobSchema, keyOf, machineOf, runSchema, type Job, type Patch, type Run } from '../../job';
 import type { Solver } from '../../lp';
 import { orderOf } from '../../order';
-import { planRun, type Plan } from '../../plan/plan';
+import { accessChecks } from '../../clearance';
+import { planRun, tryPlan, type Plan } from '../../plan/plan';
 import { resolveRules } from '../../rules';
 import { timelineOf, programmeInputs } from '../programme';
+import type { Sayable } from '../../words';
 import { tries, type AlternativeKind } from './candidates';
 
 export { alternativeKinds, type AlternativeKind } from './candidates';
@@ -15,7 +16,7 @@ export interface Outcome {
   hours: number;
   topWidth: number;
   dig: number;
-  stops: string[];
+  stops: Sayable[];
   cautions: number;
 }
 
@@ -32,14 +33,15 @@ export interface Alternative {
 export function outcomeOf(job: Job, run: Run, plan: Plan = planRun(job, run)): Outcome {
   const order = orderOf(job, run, plan);
   // A machine that does not get in digs nothing.
-  const way = accessFindings(job.clearance.pinches, machineOf(job), resolveRules(job.ruleSet, job.overrides), job.units);
-  const against = [...way, ...plan.findings, ...order.findings];
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const way = findingsOf(accessChecks, { pinches: job.clearance.pinches, machine: machineOf(job), rules });
+  const against: Sayable[] = [...way, ...plan.findings, ...order.findings];
   return {
     cost: order.total,
     hours: timelineOf(programmeInputs(job, run, plan, order), () => 1).hours,
     topWidth: plan.widestTop,
     dig: plan.dig.hand + plan.dig.machine,
-    stops: against.filter(({ severity }) => severity === 'stop').map(({ what }) => what),
+    stops: against.filter(({ severity }) => severity === 'stop'),
     cautions: against.filter(({ severity }) => severity === 'caution').length,
   };
 }
@@ -85,15 +87,11 @@ function planned(job: Job, run: Run, jobPatches: Patch[], runPatches: Patch[]): 
   const nextJob = jobSchema.safeParse(applyPatches(job, jobPatches));
   const nextRun = runSchema.safeParse(applyPatches(run, runPatches));
   if (!nextJob.success || !nextRun.success) return undefined;
-  try {
-    return outcomeOf(nextJob.data, nextRun.data);
-  } catch (error) {
-    if (error instanceof InputError) return undefined;
-    throw error;
-  }
+  const tried = tryPlan(nextJob.data, nextRun.data);
+  return 'plan' in tried ? outcomeOf(nextJob.data, nextRun.data, tried.plan) : undefined;
 }
 
 const same = (a: Outcome, b: Outcome): boolean =>
-  a.stops.join() === b.stops.join() &&
+  a.stops.map(keyOf).join() === b.stops.map(keyOf).join() &&
   a.cautions === b.cautions &&
   (['cost', 'hours', 'topWidth', 'dig'] as const).every((key) => Math.abs(a[key] - b[key]) < 1e-6);

@@ -12,7 +12,7 @@ export interface ProgrammeInputs {
   shift: number;
   /** Most of the trench open at once, and most of it supported at once. */
   open: number;
-  held: number;
+  supports: number;
   /** Working days until the line is on site; share of days lost to weather. */
   delivery: number;
   lost: number;
@@ -32,8 +32,9 @@ const TEST = 2;
 export function programmeInputs(job: Job, run: Run, plan: Plan, order: Order): ProgrammeInputs {
   const { pace, rates } = job;
   const machine = machinePrice(job, job.machine, machineOf(job));
-  const held = plan.supports.flatMap(({ kit, schedule, from, to }) => {
-    if (!kit || !schedule) return [];
+  const lengths = plan.supports.flatMap(({ place, kit, schedule, from, to }) => {
+    // A pit’s box stays in its pit: only those of the trench come to an end.
+    if (!kit || !schedule || run.reaches.every(({ id }) => id !== place)) return [];
     // Boxes reach as far as they are long; of shores and sheets as many come as the reach takes.
     return [schedule.kind === 'shield' && kit.kind === 'shield' ? schedule.boxes * kit.length : to - from];
   });
@@ -44,7 +45,7 @@ export function programmeInputs(job: Job, run: Run, plan: Plan, order: Order): P
     people: pace.people,
     shift: pace.shift,
     open: run.conditions.open,
-    held: held.length > 0 ? largest(held) : Infinity,
+    supports: lengths.length > 0 ? largest(lengths) : Infinity,
     delivery: run.logistics.delivery,
     lost: run.logistics.lost,
     test: productOf(job, run).kind === 'duct' ? 0 : TEST,

@@ -35,7 +35,7 @@ export async function benchWorks(): Promise<void> {
   const { profile } = planRun(job, far);
   const works = {
     ...far.logistics,
-    gaps: [{ from: 300, to: 340, side: 'both' as const, why: 'road' }],
+    gaps: [{ id: 'road', from: 300, to: 340, side: 'both' as const, why: 'road' }],
     stockpile: { station: 500, room: 60 },
   };
   const from = performance.now();

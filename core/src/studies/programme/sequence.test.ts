@@ -15,10 +15,10 @@ const hours = (dig: number, rest = 0): WorkPiece['hours'] => ({
   fill: rest,
   move: 0,
 });
-const piece = (i: number, dig: number, rest = 0, held = false): WorkPiece => ({
+const piece = (i: number, dig: number, rest = 0, supported = false): WorkPiece => ({
   from: i * 5,
   to: i * 5 + 5,
-  held,
+  supported,
   hours: hours(dig, rest),
 });
 const inputs = (change: Partial<ProgrammeInputs> = {}): ProgrammeInputs => ({
@@ -26,7 +26,7 @@ const inputs = (change: Partial<ProgrammeInputs> = {}): ProgrammeInputs => ({
   people: 3,
   shift: 8,
   open: 20,
-  held: Infinity,
+  supports: Infinity,
   delivery: 0,
   lost: 0,
   test: 0,
@@ -63,10 +63,10 @@ test('the same seed gives the same days; lost days cost the machine and the hire
 });
 
 test('what holds the days up: a machine hardly ever still, else what it stands for longest, else nothing', () => {
-  const waited = { open: 0.1, held: 0.2, crew: 0.05, delivery: 0 };
+  const waited = { open: 0.1, supports: 0.2, crew: 0.05, delivery: 0 };
   expect(critical({ busy: { machine: 0.9, crew: 0.1 }, waited })).toBe('machine');
-  expect(critical({ busy: { machine: 0.6, crew: 0.1 }, waited })).toBe('held');
-  expect(critical({ busy: { machine: 0.6, crew: 0.1 }, waited: { open: 0.01, held: 0, crew: 0.01, delivery: 0 } })).toBeUndefined();
+  expect(critical({ busy: { machine: 0.6, crew: 0.1 }, waited })).toBe('supports');
+  expect(critical({ busy: { machine: 0.6, crew: 0.1 }, waited: { open: 0.01, supports: 0, crew: 0.01, delivery: 0 } })).toBeUndefined();
 });
 
 const any = fc.record({
@@ -75,10 +75,10 @@ const any = fc.record({
       minLength: 1,
       maxLength: 12,
     })
-    .map((list) => list.map(([dig, rest, held], i) => piece(i, dig, rest, held))),
+    .map((list) => list.map(([dig, rest, supported], i) => piece(i, dig, rest, supported))),
   people: fc.integer({ min: 1, max: 6 }),
   open: fc.double({ min: 0, max: 40, noNaN: true }),
-  held: fc.double({ min: 0, max: 40, noNaN: true }),
+  supports: fc.double({ min: 0, max: 40, noNaN: true }),
   delivery: fc.constantFrom(0, 0, 2),
 });
 
@@ -117,7 +117,7 @@ test('of the demo: the days of each run, and what another set of boxes would bri
   expect(result?.daily.reduce((sum, { filled }) => sum + filled, 0)).toBeCloseTo(30, 6);
   expect(result?.days.p90).toBeGreaterThanOrEqual(result?.days.p50 ?? Infinity);
   const ifs = whatIfs(given, 200, () => seeded(5), 3);
-  expect(ifs.map(({ what }) => what)).toEqual(['open', 'open', 'open', 'people', 'people', 'held', 'held']);
-  const more = ifs.find(({ what, value }) => what === 'held' && value > given.held);
+  expect(ifs.map(({ what }) => what)).toEqual(['open', 'open', 'open', 'people', 'people', 'supports', 'supports']);
+  const more = ifs.find(({ what, value }) => what === 'supports' && value > given.supports);
   expect(more?.days.p50).toBeLessThanOrEqual(result?.days.p50 ?? 0);
 });

@@ -13,7 +13,7 @@ const PEOPLE = [1, 0, 1, 1, 1, 1] as const;
 const FIRST = [FILL, LAY, BED, PROTECT, HAND, DIG] as const;
 
 /** What the machine stands still for. */
-export const waits = ['open', 'held', 'crew', 'delivery'] as const;
+export const waits = ['open', 'supports', 'crew', 'delivery'] as const;
 export type Wait = (typeof waits)[number];
 
 /** A piece of work as it went: hours of work from the start. */
@@ -44,7 +44,7 @@ interface Prepared {
   inputs: ProgrammeInputs;
   hours: Float64Array[];
   long: Float64Array;
-  held: Uint8Array;
+  supported: Uint8Array;
 }
 const prepare = (inputs: ProgrammeInputs): Prepared => ({
   inputs,
@@ -52,7 +52,7 @@ const prepare = (inputs: ProgrammeInputs): Prepared => ({
     Float64Array.from(inputs.pieces, (piece) => piece.hours[stage] + (stage === 'dig' ? piece.hours.move : 0)),
   ),
   long: Float64Array.from(inputs.pieces, ({ from, to }) => to - from),
-  held: Uint8Array.from(inputs.pieces, ({ held }) => (held ? 1 : 0)),
+  supported: Uint8Array.from(inputs.pieces, ({ supported }) => (supported ? 1 : 0)),
 });
 
 /**
@@ -62,14 +62,14 @@ const prepare = (inputs: ProgrammeInputs): Prepared => ({
  */
 export const timelineOf = (inputs: ProgrammeInputs, factor: () => number, bars?: Bar[]): Timeline => runOnce(prepare(inputs), factor, bars);
 
-function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, bars?: Bar[]): Timeline {
+function runOnce({ inputs, hours, long, supported }: Prepared, factor: () => number, bars?: Bar[]): Timeline {
   const n = long.length;
   const next = new Int32Array(6);
   const done = new Int32Array(6);
   const ends = new Float64Array(6).fill(Infinity);
   const arrives = inputs.delivery * inputs.shift;
   const waited = [0, 0, 0, 0];
-  let [now, machineFree, people, openNow, heldNow, machine, crew] = [0, true, Math.max(1, inputs.people - 1), 0, 0, 0, 0];
+  let [now, machineFree, people, openNow, supportedNow, machine, crew] = [0, true, Math.max(1, inputs.people - 1), 0, 0, 0, 0];
   // Who works alone climbs down from the machine to do the rest.
   const alone = inputs.people === 1;
   const takesOf = (stage: number): number => (alone && stage === DIG ? 1 : (PEOPLE[stage] as number));
@@ -79,7 +79,8 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
     if (stage > 0 && (done[stage - 1] as number) <= i) return BEFORE;
     if (stage === LAY && now < arrives - 1e-9) return 3;
     if (stage === DIG && openNow > 1e-9 && openNow + (long[i] as number) > inputs.open + 1e-9) return 0;
-    if (stage === PROTECT && held[i] === 1 && heldNow > 1e-9 && heldNow + (long[i] as number) > inputs.held + 1e-9) return 1;
+    if (stage === PROTECT && supported[i] === 1 && supportedNow > 1e-9 && supportedNow + (long[i] as number) > inputs.supports + 1e-9)
+      return 1;
     if (takesOf(stage) > people) return 2;
     return MACHINE[stage] && !machineFree ? BEFORE : FREE;
   };
@@ -94,7 +95,7 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
         const takes = mean > 0 ? mean * factor() : 0;
         ends[stage] = now + takes;
         if (stage === DIG) openNow += long[i] as number;
-        if (stage === PROTECT && held[i] === 1) heldNow += long[i] as number;
+        if (stage === PROTECT && supported[i] === 1) supportedNow += long[i] as number;
         if (MACHINE[stage]) {
           machineFree = false;
           machine += takes;
@@ -123,7 +124,7 @@ function runOnce({ inputs, hours, long, held }: Prepared, factor: () => number, 
       people += takesOf(stage);
       if (stage !== FILL) continue;
       openNow -= long[i] as number;
-      if (held[i] === 1) heldNow -= long[i] as number;
+      if (supported[i] === 1) supportedNow -= long[i] as number;
     }
   }
   return { hours: now + inputs.test, machine, crew, waited, bars: bars ?? [] };
@@ -230,7 +231,7 @@ function dailyOf({ pieces, shift }: ProgrammeInputs, bars: readonly Bar[]): Prog
 
 /** What another crew, open length or set of boxes would bring. */
 export interface WhatIf {
-  what: 'open' | 'held' | 'people';
+  what: 'open' | 'supports' | 'people';
   value: number;
   days: Spread;
   cost: Spread;
@@ -243,9 +244,12 @@ export function whatIfs(inputs: ProgrammeInputs, trials: number, chanceOf: () =>
     ...[0.5, 1.5, 2].map((by): [WhatIf['what'], number] => ['open', Math.max(longest, inputs.open * by)]),
     ...(inputs.people > 2 ? ([['people', inputs.people - 1]] as [WhatIf['what'], number][]) : []),
     ['people', inputs.people + 1],
-    ...(box === undefined || !Number.isFinite(inputs.held)
+    ...(box === undefined || !Number.isFinite(inputs.supports)
       ? []
-      : ([['held', inputs.held + box], ...(inputs.held > box + 1e-9 ? [['held', inputs.held - box]] : [])] as [WhatIf['what'], number][])),
+      : ([['supports', inputs.supports + box], ...(inputs.supports > box + 1e-9 ? [['supports', inputs.supports - box]] : [])] as [
+          WhatIf['what'],
+          number,
+        ][])),
   ];
   return tries.flatMap(([what, value]): WhatIf[] => {
     const perHand = inputs.people > 0 ? inputs.day / inputs.people : 0;
@@ -253,7 +257,7 @@ export function whatIfs(inputs: ProgrammeInputs, trials: number, chanceOf: () =>
       ...inputs,
       [what]: value,
       ...(what === 'people' ? { day: inputs.day + (value - inputs.people) * perHand } : {}),
-      ...(what === 'held' ? { hire: (inputs.hire * value) / inputs.held } : {}),
+      ...(what === 'supports' ? { hire: (inputs.hire * value) / inputs.supports } : {}),
     };
     const result = simulateProgramme(changed, trials, chanceOf());
     return result ? [{ what, value, days: result.days, cost: result.cost }] : [];

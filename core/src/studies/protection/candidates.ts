@@ -1,15 +1,14 @@
 import type { Kit, KitKind, SoilClass } from '../../catalogue';
-import { kits } from '../../catalogue';
-import { largest, smallest } from '../../geometry';
-import { classSlope, kitChosen } from '../../protection';
-import type { Job, Patch, Reach, Run, Wall } from '../../job';
-import { reachSpan, type ProfileColumns } from '../../alignment';
+import { smallest } from '../../geometry';
+import type { Job, Patch, Wall } from '../../job';
+import { allSides, batterFor, classSlope, heldBy, protectedBy, tablesOf } from '../../protection';
 import type { Rules } from '../../rules';
+import type { Place } from '../../trench';
 
 export const optionIds = ['noEntry', 'batter', 'bench', 'mixed', 'over', 'shores', 'shield', 'sheets'] as const;
 export type OptionId = (typeof optionIds)[number];
 
-/** One way to hold a reach: the changes to its inputs that make it so. */
+/** One way to hold a hole: the changes to its inputs that make it so. */
 export interface Candidate {
   id: OptionId;
   kit: Kit | undefined;
@@ -18,12 +17,6 @@ export interface Candidate {
 
 const centimetreUp = (value: number) => Math.ceil(value * 100 - 1e-6) / 100;
 const VERTICAL: Wall = { kind: 'vertical' };
-
-/** The flattest batter a class asks for; upright in rock. */
-export const batterFor = (rules: Rules, soil: SoilClass): Wall => {
-  const { ratio } = classSlope(rules, soil);
-  return ratio === 0 ? VERTICAL : { kind: 'batter', ratio };
-};
 
 /**
  * Benches that stand at every depth of a reach: risers as high as both limits allow, treads no wider than the class slope needs from toe to lip.
@@ -42,43 +35,33 @@ export function benchFor(rules: Rules, soil: SoilClass, shallowest: number, deep
   return { kind: 'bench', riser, tread: centimetreUp(tread), count };
 }
 
-/** Every way to try, with each table of supports to hand: the job's own first. */
-export function candidates(job: Job, run: Run, index: number, rules: Rules, profile: ProfileColumns): Candidate[] {
-  const reach = run.reaches[index] as Reach;
-  const span = reachSpan(profile, index);
-  const [shallowest, deepest] = [smallest(profile.depth, span), largest(profile.depth, span)];
-  const set = (change: Partial<Reach>): Patch[] => Object.entries(change).map(([key, value]) => ({ path: ['reaches', index, key], value }));
-  const batter = batterFor(rules, reach.soil);
-  const bench = benchFor(rules, reach.soil, shallowest, deepest);
-  const plain = (id: OptionId, left: Wall, right: Wall, entry = true): Candidate => ({
+/** Every way to try on a hole, with each table of supports to hand: the job's own first. */
+export function candidates(job: Job, place: Place, rules: Rules): Candidate[] {
+  const [shallowest, deepest] = [smallest(place.depth), place.deepest.depth];
+  const set = (key: string, value: unknown): Patch => ({ path: [...place.path, key], value });
+  const batter = batterFor(rules, place.soil);
+  const bench = benchFor(rules, place.soil, shallowest, deepest);
+  const plain = (id: OptionId, walls: Patch[], entry = true): Candidate => ({
     id,
     kit: undefined,
-    patches: [...set({ protection: 'none', left, right, entry }), ...kitChosen(index, undefined)],
+    patches: [...walls, set('entry', entry), set('shortTerm', null), ...protectedBy(place, 'none')],
   });
   const held = (id: OptionId, kit: Kit, wall: Wall): Candidate => ({
     id,
     kit,
-    patches: [
-      ...set({
-        left: wall,
-        right: wall,
-        protection: kit.kind,
-        entry: true,
-        bottomWidth: Math.min(kit.most, Math.max(kit.least, reach.bottomWidth)),
-      }),
-      ...kitChosen(index, kit),
-    ],
+    patches: [...heldBy(place, kit), ...allSides(place, wall), ...openEnds(place, kit, batter), set('entry', true), set('shortTerm', null)],
   });
-  const tables = [...job.kit, ...kits];
   const every = (kind: KitKind, id: OptionId, wallOf: (kit: Kit) => Wall | undefined) =>
-    tables.flatMap((kit) => {
-      const wall = kit.kind === kind ? wallOf(kit) : undefined;
+    tablesOf(job, kind).flatMap((kit) => {
+      const wall = wallOf(kit);
       return wall ? [held(id, kit, wall)] : [];
     });
   return [
-    plain('noEntry', VERTICAL, VERTICAL, false),
-    plain('batter', batter, batter),
-    ...(reach.soil === 'rock' ? [] : [plain('bench', bench, bench), plain('mixed', bench, batter)]),
+    plain('noEntry', allSides(place, VERTICAL), false),
+    plain('batter', allSides(place, batter)),
+    ...(place.soil === 'rock'
+      ? []
+      : [plain('bench', allSides(place, bench)), plain('mixed', [...allSides(place, bench), set('right', batter)])]),
     ...every('shield', 'over', (kit) => {
       const foot = kit.kind === 'shield' ? Math.floor((kit.height - (rules.supportOverToe.value ?? 0)) * 100) / 100 : 0;
       return batter.kind === 'batter' && foot >= 0.1 && foot < deepest ? { ...batter, foot } : undefined;
@@ -88,3 +71,7 @@ export function candidates(job: Job, run: Run, index: number, rules: Rules, prof
     ...every('sheets', 'sheets', () => VERTICAL),
   ];
 }
+
+/** Shores span two sides of a pit: its ends are laid back. */
+const openEnds = ({ ends, path }: Place, kit: Kit, wall: Wall): Patch[] =>
+  ends && kit.kind === 'shores' ? [{ path: [...path, 'ends'], value: wall }] : [];

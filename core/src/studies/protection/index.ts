@@ -1,28 +1,31 @@
 import type { Kit } from '../../catalogue';
-import { largest } from '../../geometry';
 import { heaviestOf, placingEffort } from '../../protection';
-import { applyPatches, InputError, type Finding, type Fix, type Job, type Patch, type Reach, type Run } from '../../job';
-import { isOpen, reachEnd, reachSpan } from '../../alignment';
+import { applyPatches, type Finding, type Fix, type Job, type Patch, type Run } from '../../job';
 import { digRate } from '../../machine';
-import { planRun, type Plan } from '../../plan/plan';
+import { shuts, type PlanFinding } from '../../plan/checks';
+import { lookOf, mendsOf } from '../../plan/mends';
+import { planRun, tryPlan, type Plan } from '../../plan/plan';
 import { resolveRules } from '../../rules';
-import { lipAt, loosening } from '../../spoil';
+import { loosening } from '../../spoil';
+import { isPit, lipOf, type Place } from '../../trench';
 import { candidates, optionIds, type Candidate, type OptionId } from './candidates';
 import { optionWords } from './words';
 
 export { benchFor, optionIds, type OptionId } from './candidates';
-export { optionWords } from './words';
+export { designerWords, optionWords } from './words';
 
-/** One way to hold a reach, worked out on the whole plan. SI; hours of one person; money in the job's own. */
+/** Who has to design a way always, whatever the figures say. */
+export type Designer = 'supplier' | 'engineer';
+
+/** One way to hold a hole, worked out on the whole plan. SI; hours of one person; money in the job's own. */
 export interface ProtectionOption {
   id: OptionId;
-  name: string;
   kit: Kit | undefined;
   feasible: boolean;
-  /** What stands against it, worst first, and the least changes that would mend that. */
-  against: string[];
+  /** What stands against it, worst first, and changes that do mend that, each tried. */
+  against: PlanFinding[];
   mends: Fix[];
-  designer: string | undefined;
+  designer: Designer | undefined;
   topWidth: number;
   /** Room left beside the lip on each side; below zero: short by so much. */
   spare: { left: number; right: number };
@@ -33,73 +36,80 @@ export interface ProtectionOption {
   hireDays: number;
   crewHours: number;
   cost: number;
-  must: string;
-  mustNot: string;
   patches: Patch[];
+  /** The run with it, and the hole in that: what a drawing of it shows. */
+  run: Run;
+  place: Place;
 }
 
-/** Findings that say a way to hold the walls does not work. */
-const AGAINST = /^(guard\.|makeup\.(width|conflict|supports))/;
+/** Supports that do not do what they must: never feasible, however shallow. */
+const NEVER: readonly string[] = ['noTable', 'pastTable', 'noSpacing', 'shoresC', 'low', 'upright'].map((code) => `protection.${code}`);
+
+/** Does a finding say that a way to hold a hole does not work? */
+const isAgainst = ({ code, severity, subject }: PlanFinding, place: string): boolean =>
+  subject?.kind === 'place' && subject.id === place && ((severity === 'stop' && shuts(code, 'enter')) || NEVER.includes(code));
 
 /**
- * Every way to hold a reach, worked out by planning the run with it: what does not work says why, in the words of the findings. Of several tables
- * of supports the cheapest that works stands for its kind, else the one with least against it.
+ * Every way to hold a hole, worked out by planning the run with it: what does not work says why, by its findings. Of several tables of supports the
+ * cheapest that works stands for its kind, else the one with least against it.
+ * @param placeId of a reach dug open or a pit. None for what is nowhere.
  */
-export function protectionOptions(job: Job, run: Run, index: number): ProtectionOption[] {
+export function protectionOptions(job: Job, run: Run, placeId: string): ProtectionOption[] {
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const { profile } = planRun(job, run);
-  if (!isOpen(run.reaches[index] as Reach)) return [];
-  const tried = candidates(job, run, index, rules, profile).flatMap((candidate) => worked(job, run, index, candidate) ?? []);
+  const place = planRun(job, run).places.find(({ id }) => id === placeId);
+  if (!place) return [];
+  const tried = candidates(job, place, rules).flatMap((candidate) => worked(job, run, placeId, candidate) ?? []);
   return optionIds.flatMap((id) => {
     const [best] = tried.filter((option) => option.id === id).sort((a, b) => a.against.length - b.against.length || a.cost - b.cost);
-    return best ? [best] : [];
+    if (!best) return [];
+    const mends = best.against.flatMap((finding) => mendsOf<Finding>(finding, best.run, lookOf(job)).slice(0, 1));
+    return [{ ...best, mends: mends.map(({ fix }) => fix) }];
   });
 }
 
-function worked(job: Job, run: Run, index: number, candidate: Candidate): ProtectionOption | undefined {
+function worked(job: Job, run: Run, placeId: string, candidate: Candidate): Omit<ProtectionOption, 'mends'> | undefined {
   const next = applyPatches(run, candidate.patches);
-  let plan: Plan;
-  try {
-    plan = planRun(job, next);
-  } catch (error) {
-    if (error instanceof InputError) return undefined;
-    throw error;
-  }
-  const reach = next.reaches[index] as Reach;
-  const range = { from: reach.from, to: reachEnd(next, index) };
-  const here = ({ id, from = range.from, to = range.to }: Finding) => AGAINST.test(id) && from < range.to && to > range.from;
-  const stops = plan.findings.filter((finding) => finding.severity === 'stop' && here(finding));
-  const span = reachSpan(plan.profile, index);
-  const depth = largest(plan.profile.depth, span);
-  const dig = (plan.profile.dug[span.last] as number) - (plan.profile.dug[span.first] as number);
-  const guard = plan.supports.find((one) => one.reach === index);
-  const words = optionWords[candidate.id];
-  const loaded = plan.findings.some((finding) => finding.id.startsWith('guard.beside') && finding.severity === 'caution' && here(finding));
-  const effort = placingEffort(guard?.schedule);
-  const digHours = dig / digRate(job, next.spoil.ground, reach.bottomWidth);
+  const tried = tryPlan(job, next);
+  if ('errors' in tried) return undefined;
+  const { plan } = tried;
+  const place = plan.places.find(({ id }) => id === placeId) as Place;
+  const against = plan.findings.filter((finding) => isAgainst(finding, placeId));
+  const dig = digOf(plan, place);
+  const support = plan.supports.find((one) => one.place === placeId);
+  const loaded = plan.findings.some(
+    ({ code, severity, subject }) => code === 'protection.beside' && severity === 'caution' && subject?.id === placeId,
+  );
+  const effort = placingEffort(support?.schedule);
+  const digHours = dig / digRate(job, next.spoil.ground, place.width);
   const crewHours = (digHours + effort.hours) * job.pace.people;
   const hireDays = candidate.kit ? Math.ceil((digHours + effort.hours) / job.pace.shift) + 1 : 0;
+  const [left, right] = [lipOf(place, 'left'), lipOf(place, 'right')];
   return {
     id: candidate.id,
-    name: words.name,
     kit: candidate.kit,
-    feasible: stops.length === 0,
-    against: stops.map(({ what }) => what),
-    mends: stops.flatMap(({ fixes }) => fixes.slice(0, 1)),
-    designer: loaded ? 'An engineer: something heavy leans on it' : words.designer,
-    topWidth: largest(plan.profile.topWidth, span),
-    spare: { left: next.spoil.corridorLeft - lipAt(reach, 'left', depth), right: next.spoil.corridorRight - lipAt(reach, 'right', depth) },
+    feasible: against.length === 0,
+    against,
+    designer: loaded ? 'engineer' : optionWords[candidate.id].designer,
+    topWidth: left + right,
+    spare: { left: next.spoil.corridorLeft - left, right: next.spoil.corridorRight - right },
     dig,
     spoil: dig * loosening(next.spoil),
-    lift: guard?.schedule ? heaviestOf(guard.schedule) : 0,
+    lift: support?.schedule ? heaviestOf(support.schedule) : 0,
     list: effort.list,
     hireDays,
     crewHours,
     cost: dig * job.rates.dig + crewHours * job.rates.crew + hireDays * effort.pieces * (candidate.kit?.hire ?? 0),
-    must: words.must,
-    mustNot: words.mustNot,
     patches: candidate.patches,
+    run: next,
+    place,
   };
+}
+
+/** What digging one hole takes, m³ in the bank: of a pit what it adds to the trench. */
+function digOf({ pits, profile: { station, dug, reach } }: Plan, place: Place): number {
+  if (isPit(place)) return pits.find(({ id }) => id === place.id)?.dig ?? 0;
+  const [first, last] = [reach.indexOf(place.reach), reach.lastIndexOf(place.reach)];
+  return station.length === 0 ? 0 : (dug[last] as number) - (dug[first] as number);
 }
 
 /** What to say when nothing works. */

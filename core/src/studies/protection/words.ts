@@ -1,7 +1,8 @@
+import type { Designer } from '.';
 import type { OptionId } from './candidates';
 
 /** How each way is said, what people must do with it and what not, and who has to design it always. */
-export const optionWords: Record<OptionId, { name: string; must: string; mustNot: string; designer?: string }> = {
+export const optionWords: Record<OptionId, { name: string; must: string; mustNot: string; designer?: Designer }> = {
   noEntry: {
     name: 'Nobody goes in',
     must: 'Join on the surface, lower in whole, fill with sand that flows.',
@@ -37,6 +38,12 @@ export const optionWords: Record<OptionId, { name: string; must: string; mustNot
     name: 'Sheets and frames',
     must: 'Follow the design: depths, bucket, chains, order.',
     mustNot: 'Dig past a frame that is not in.',
-    designer: 'The supplier or an engineer designs sheets and frames',
+    designer: 'supplier',
   },
+};
+
+/** Who designs it, in words. */
+export const designerWords: Record<Designer, string> = {
+  supplier: 'The supplier or an engineer designs sheets and frames',
+  engineer: 'An engineer: something heavy leans on it',
 };

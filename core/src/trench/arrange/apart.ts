@@ -1,13 +1,13 @@
-import { acrossGap, apartOf, overGap, SLACK, type Piece, type Place, type Problem } from './problem';
+import { acrossGap, apartOf, overGap, SLACK, type Piece, type LinePlace, type Problem } from './problem';
 
 /** The two ways a pair keeps its distance. */
 export type Relation = 'beside' | 'stacked';
 
 /** How much two placed lines are too close, by the way that lacks least, metres; 0 or less when they keep their rule. `way` admits one way only. */
-export function missingApart(problem: Problem, places: readonly Place[], i: number, j: number, way?: Relation): number {
+export function missingApart(problem: Problem, places: readonly LinePlace[], i: number, j: number, way?: Relation): number {
   const { across, over, upper } = apartOf(problem, i, j);
   const [a, b] = [problem.pieces[i], problem.pieces[j]] as [Piece, Piece];
-  const [at, other] = [places[i], places[j]] as [Place, Place];
+  const [at, other] = [places[i], places[j]] as [LinePlace, LinePlace];
   let missing = Infinity;
   if (way !== 'stacked') missing = across - acrossGap(a, b, at, other);
   if (way === 'beside' || upper === null) return missing;
@@ -24,7 +24,7 @@ export interface Close {
 }
 
 /** Every pair that breaks its rule by more than `slack`, metres. */
-export function closePairs(problem: Problem, places: readonly Place[], slack = SLACK): Close[] {
+export function closePairs(problem: Problem, places: readonly LinePlace[], slack = SLACK): Close[] {
   const close: Close[] = [];
   for (let i = 0; i < places.length; i++)
     for (let j = i + 1; j < places.length; j++) {

@@ -10,7 +10,7 @@ import {
   widthFor,
   type Apart,
   type Piece,
-  type Place,
+  type LinePlace,
   type Problem,
 } from '.';
 import { everyOrder } from './exhaustive.testing';
@@ -102,7 +102,7 @@ const anyProblem = (least: number, most: number): fc.Arbitrary<Problem> =>
       .map(({ wall, rules, floor }) => problem(pieces, (i, j) => rules[i * 4 + (j % 4)] as Apart, { ...hole(wall), least: () => floor })),
   );
 
-const broken = (of: Problem, places: readonly Place[]) =>
+const broken = (of: Problem, places: readonly LinePlace[]) =>
   of.pieces.flatMap((_, i) => of.pieces.flatMap((__, j) => (j > i && missingApart(of, places, i, j) > 1e-6 ? [[i, j]] : [])));
 
 describe('for any lines', () => {
@@ -127,7 +127,7 @@ describe('for any lines', () => {
         const best = leastArea(of);
         const draw = () => chance.next().value as number;
         for (let trial = 0; trial < 2000; trial++) {
-          const places = of.pieces.map(({ cover }): Place => ({ x: (draw() - 0.5) * 2, top: cover + draw() * draw() * 1.5 }));
+          const places = of.pieces.map(({ cover }): LinePlace => ({ x: (draw() - 0.5) * 2, top: cover + draw() * draw() * 1.5 }));
           if (broken(of, places).length > 0) continue;
           const depth = depthFor(of, places);
           expect(best?.area ?? Infinity).toBeLessThanOrEqual(areaFor(of, widthFor(of, places, depth), depth) + 1e-6);
@@ -161,7 +161,7 @@ describe('for any lines', () => {
         const moved = tidy(of, places.slice(0, of.pieces.length));
         if (!moved) return;
         expect(broken(of, moved)).toEqual([]);
-        const again = tidy(of, moved) as Place[];
+        const again = tidy(of, moved) as LinePlace[];
         again.forEach(({ x, top }, i) =>
           expect([x, top]).toEqual([expect.closeTo(moved[i]?.x ?? 0, 5), expect.closeTo(moved[i]?.top ?? 0, 5)]),
         );

@@ -46,7 +46,7 @@ export interface Problem {
 export const MOST_PIECES = 8;
 
 /** Where a line lies: its centre right of the trench's centre line, and its top below the ground, metres. */
-export interface Place {
+export interface LinePlace {
   x: number;
   top: number;
 }
@@ -62,17 +62,17 @@ export function apartOf({ apart }: Problem, i: number, j: number): Apart {
 }
 
 /** Clear distance between two placed lines side by side, metres; below zero where they overlap seen from above. */
-export const acrossGap = (a: Piece, b: Piece, at: Place, other: Place): number => Math.abs(at.x - other.x) - (a.od + b.od) / 2;
+export const acrossGap = (a: Piece, b: Piece, at: LinePlace, other: LinePlace): number => Math.abs(at.x - other.x) - (a.od + b.od) / 2;
 /** Clear distance from the underside of the upper line down to the top of the lower, metres; below zero where they overlap in height. */
-export const overGap = (upper: Piece, at: Place, lower: Place): number => lower.top - (at.top + upper.od);
+export const overGap = (upper: Piece, at: LinePlace, lower: LinePlace): number => lower.top - (at.top + upper.od);
 
 /** Depth of the trench that holds lines at these tops, metres. */
-export const depthFor = ({ pieces, hole }: Problem, places: readonly Place[]): number =>
-  pieces.reduce((deepest, { od }, i) => Math.max(deepest, (places[i] as Place).top + od), 0) + hole.bedding;
+export const depthFor = ({ pieces, hole }: Problem, places: readonly LinePlace[]): number =>
+  pieces.reduce((deepest, { od }, i) => Math.max(deepest, (places[i] as LinePlace).top + od), 0) + hole.bedding;
 
 /** Least clear width that holds lines at these places with the trench centred on x = 0, metres. */
-export const widthFor = ({ pieces, hole }: Problem, places: readonly Place[], depth: number): number =>
-  pieces.reduce((width, { od, side }, i) => Math.max(width, 2 * (od / 2 + side + Math.abs((places[i] as Place).x))), hole.least(depth));
+export const widthFor = ({ pieces, hole }: Problem, places: readonly LinePlace[], depth: number): number =>
+  pieces.reduce((width, { od, side }, i) => Math.max(width, 2 * (od / 2 + side + Math.abs((places[i] as LinePlace).x))), hole.least(depth));
 
 /** Excavated area, walls, supports and bedding included, m². */
 export const areaFor = ({ hole }: Problem, width: number, depth: number): number =>

@@ -1,5 +1,5 @@
 import { highest, leftmost, linkOf, room, type Link } from './links';
-import { apartOf, areaFor, MOST_PIECES, SLACK, type Place, type Problem } from './problem';
+import { apartOf, areaFor, MOST_PIECES, SLACK, type LinePlace, type Problem } from './problem';
 import { missingApart, type Relation } from './apart';
 
 /** Which way a pair must lie, by {@link pairKey}; free where absent. */
@@ -8,7 +8,7 @@ export const pairKey = (i: number, j: number): number => i * MOST_PIECES + j;
 
 /** A way to lay them all. Metres and m²; `x` counts from the left toe of the clear bottom. */
 export interface Laid {
-  places: Place[];
+  places: LinePlace[];
   width: number;
   depth: number;
   area: number;
@@ -80,7 +80,7 @@ function lay(problem: Problem, links: readonly Link[]): Laid | undefined {
 }
 
 /** The pair that breaks its rule by most; undefined when none does. */
-function worstPair(problem: Problem, places: readonly Place[], ways: Relations): [number, number] | undefined {
+function worstPair(problem: Problem, places: readonly LinePlace[], ways: Relations): [number, number] | undefined {
   let worst = SLACK;
   let pair: [number, number] | undefined;
   for (let i = 0; i < places.length; i++)

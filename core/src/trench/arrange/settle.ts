@@ -1,6 +1,6 @@
 import { missingApart } from './apart';
 import { leftmost, linkOf, lowest, rightmost, room, type Link } from './links';
-import { SLACK, type Piece, type Place, type Problem } from './problem';
+import { SLACK, type Piece, type LinePlace, type Problem } from './problem';
 import type { Laid } from './search';
 
 /** What decides a width or a depth: the least width to work in, or the lines in a row whose room and distances add up to it. */
@@ -8,7 +8,7 @@ export type Governs = { kind: 'least' } | { kind: 'lines'; lines: number[] };
 
 /** A finished arrangement. Metres and m²; `x` right of the trench's centre line. */
 export interface Arrangement {
-  places: Place[];
+  places: LinePlace[];
   /** Clear width at the bottom. */
   width: number;
   depth: number;
@@ -33,11 +33,11 @@ export function settle(problem: Problem, laid: Laid): Arrangement {
 }
 
 /** How the pairs keep their distance: side by side where they do. */
-function linksOf(problem: Problem, places: readonly Place[]): Link[] {
+function linksOf(problem: Problem, places: readonly LinePlace[]): Link[] {
   const links: Link[] = [];
   for (let i = 0; i < places.length; i++)
     for (let j = i + 1; j < places.length; j++) {
-      const [a, b] = [places[i], places[j]] as [Place, Place];
+      const [a, b] = [places[i], places[j]] as [LinePlace, LinePlace];
       const relation = missingApart(problem, places, i, j, 'beside') <= SLACK ? 'beside' : 'stacked';
       const swapped = relation === 'beside' ? a.x > b.x : a.top > b.top;
       links.push(swapped ? linkOf(problem, j, i, relation) : linkOf(problem, i, j, relation));
@@ -62,15 +62,15 @@ function levelled(problem: Problem, links: readonly Link[], tops: readonly numbe
   return at;
 }
 
-function rowsOf({ pieces }: Problem, places: readonly Place[]): Arrangement['rows'] {
-  const under = (i: number) => (places[i] as Place).top + (pieces[i]?.od ?? 0);
+function rowsOf({ pieces }: Problem, places: readonly LinePlace[]): Arrangement['rows'] {
+  const under = (i: number) => (places[i] as LinePlace).top + (pieces[i]?.od ?? 0);
   const rows: Arrangement['rows'] = [];
   for (const i of places.map((_, index) => index).sort((a, b) => under(b) - under(a))) {
     const row = rows.at(-1);
     if (row && row.underside - under(i) < LEVEL) row.lines.push(i);
     else rows.push({ lines: [i], underside: under(i) });
   }
-  rows.forEach((row) => row.lines.sort((a, b) => (places[a] as Place).x - (places[b] as Place).x));
+  rows.forEach((row) => row.lines.sort((a, b) => (places[a] as LinePlace).x - (places[b] as LinePlace).x));
   return rows;
 }
 

@@ -1,12 +1,12 @@
 import { closePairs } from './apart';
 import { linkOf, room, type Link } from './links';
-import { acrossGap, apartOf, overGap, SLACK, type Piece, type Place, type Problem } from './problem';
+import { acrossGap, apartOf, overGap, SLACK, type Piece, type LinePlace, type Problem } from './problem';
 
 /**
  * The nearest arrangement that keeps every distance: each pair is moved apart the way it lacks least, everything by as little as that takes, the lines
  * whose levels are settled staying at them. Undefined where that leads nowhere; then a search is needed.
  */
-export function tidy(problem: Problem, places: readonly Place[]): Place[] | undefined {
+export function tidy(problem: Problem, places: readonly LinePlace[]): LinePlace[] | undefined {
   const links = nearestLinks(problem, places);
   const tops = nearest(
     places.map(({ top }, i) => Math.max(top, problem.pieces[i]?.cover ?? 0)),
@@ -24,22 +24,22 @@ export function tidy(problem: Problem, places: readonly Place[]): Place[] | unde
     Math.max(...xs.map((x, i) => x + room(problem.pieces[i] as Piece))),
   ];
   // In the middle of the trench it needs the least width.
-  const moved = tops.map((top, i): Place => ({ x: (xs[i] as number) - (left + right) / 2, top }));
+  const moved = tops.map((top, i): LinePlace => ({ x: (xs[i] as number) - (left + right) / 2, top }));
   return holds(problem, moved) ? moved : undefined;
 }
 
-const holds = (problem: Problem, places: readonly Place[]): boolean =>
+const holds = (problem: Problem, places: readonly LinePlace[]): boolean =>
   closePairs(problem, places).length === 0 &&
-  problem.pieces.every(({ cover, top }, i) => (top ?? cover) <= (places[i] as Place).top + SLACK);
+  problem.pieces.every(({ cover, top }, i) => (top ?? cover) <= (places[i] as LinePlace).top + SLACK);
 
 /** How each pair is to keep its distance: the way it lacks least as they lie. */
-function nearestLinks(problem: Problem, places: readonly Place[]): Link[] {
+function nearestLinks(problem: Problem, places: readonly LinePlace[]): Link[] {
   const links: Link[] = [];
   for (let i = 0; i < places.length; i++)
     for (let j = i + 1; j < places.length; j++) {
       const { across, over, upper } = apartOf(problem, i, j);
       const [a, b] = [problem.pieces[i], problem.pieces[j]] as [Piece, Piece];
-      const [at, other] = [places[i], places[j]] as [Place, Place];
+      const [at, other] = [places[i], places[j]] as [LinePlace, LinePlace];
       const ways = [
         {
           link: at.x <= other.x ? linkOf(problem, i, j, 'beside') : linkOf(problem, j, i, 'beside'),

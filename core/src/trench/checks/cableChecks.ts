@@ -19,10 +19,10 @@ import { FRICTION, PERSON_PULL, PULL_BASIS, pullAlong, pullParts, reversed, weig
 /** How a cable lies where it is worst cooled: deepest, with every loaded circuit it shares the trench with. */
 function bedOf(of: Of): CableBed | undefined {
   const { run, lines, line } = of;
-  const circuit = run.laid[line.index]?.circuit;
+  const circuit = run.laid.find(({ id }) => id === line.id)?.circuit;
   if (!circuit) return undefined;
   const { cover } = deepestOf(of);
-  const loaded = linesIn(lines, line.from, line.to).filter(({ index }) => run.laid[index]?.circuit);
+  const loaded = linesIn(lines, line.from, line.to).filter(({ id }) => run.laid.some((one) => one.id === id && one.circuit));
   const apart = loaded.every(
     (other) => other === line || Math.hypot(other.x - line.x, other.up - line.up) - (other.product.od + line.product.od) / 2 >= 0.15 - 1e-6,
   );
@@ -39,7 +39,7 @@ function bedOf(of: Of): CableBed | undefined {
 /** Does it carry its load as it lies? First of the cable's checks: a cable that cooks is no use however few volts it loses. */
 export function rated(of: Of): Check[] {
   const { job, run, line } = of;
-  const circuit = run.laid[line.index]?.circuit;
+  const circuit = run.laid.find(({ id }) => id === line.id)?.circuit;
   const bed = bedOf(of);
   const { conductor } = line.product;
   if (!circuit || !bed || !conductor) return [];
@@ -78,7 +78,7 @@ const lengthOf = ({ run, line }: Of): number =>
 /** Does enough voltage arrive? */
 export function dropped(of: Of): Check[] {
   const { job, run, line } = of;
-  const circuit = run.laid[line.index]?.circuit;
+  const circuit = run.laid.find(({ id }) => id === line.id)?.circuit;
   const { conductor } = line.product;
   if (!circuit || !conductor) return [];
   const length = lengthOf(of);
@@ -112,7 +112,7 @@ export function dropped(of: Of): Check[] {
 /** Do the cables drawn through a duct fit, and will they not jam? */
 export function filled(of: Of): Check[] {
   const { job, run, line } = of;
-  const holds = run.laid[line.index]?.holds;
+  const holds = run.laid.find(({ id }) => id === line.id)?.holds;
   const cable = holds && productWith(holds.product, job.products);
   if (!holds || !cable) return [];
   const bore = line.product.od - 2 * line.product.wall;
@@ -145,7 +145,7 @@ export function filled(of: Of): Check[] {
 
 /** The cable that is drawn: the line itself, or one in its duct. */
 function drawn(of: Pick<Of, 'job' | 'run' | 'line'>): Product | undefined {
-  const holds = of.run.laid[of.line.index]?.holds;
+  const holds = of.run.laid.find(({ id }) => id === of.line.id)?.holds;
   return holds ? productWith(holds.product, of.job.products) : of.line.product;
 }
 

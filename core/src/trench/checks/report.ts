@@ -25,7 +25,7 @@ export function lineChecks(job: Job, run: Run, { profile, flows }: Planned): Che
   return lines.map((line) => {
     const of: Of = { job, run, profile, lines, line };
     const checks = [
-      ...(line.index === 0 ? flowing(of, flows) : []),
+      ...(line.leads ? flowing(of, flows) : []),
       floating(of),
       ...flexible(of),
       ...rigid(of),

@@ -39,7 +39,7 @@ const TICKS = [
 export function BedEditor() {
   const { job, run, reachIndex, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
-  const path = ['reaches', reachIndex];
+  const path = ['reaches', reach.id];
   const set = (key: keyof Reach, value: unknown) => apply([{ path: [...path, key], value }]);
   const lines = placedLines(job, run);
   const least = leastBed(reach, linesIn(lines, reach.from, reachEnd(run, reachIndex)));
@@ -126,8 +126,8 @@ function ToBring() {
 /** What goes back on top, from the finished surface down. */
 function SurfaceLayers() {
   const { run, reachIndex, apply } = useRunEdit();
-  const { restoration } = run.reaches[reachIndex] as Reach;
-  const path = ['reaches', reachIndex, 'restoration'];
+  const { id, restoration } = run.reaches[reachIndex] as Reach;
+  const path = ['reaches', id, 'restoration'];
   return (
     <View style={{ gap: 4 }}>
       <Text variant="labelMedium">Put back on top, from the surface down</Text>

@@ -26,6 +26,7 @@ import {
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Divider, Switch, Text } from 'react-native-paper';
+import { newId } from '../../../data/newId';
 import { useWho } from '../../../data/who';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -48,10 +49,11 @@ const evidenceOptions = (now: Evidence) =>
 /** What lies in the ground already, and how to dig near it. */
 export function ExistingEditor() {
   const { job, run, cursor, apply, setCursor, picking, setPicking } = useRunEdit();
-  const [chosen, setChosen] = useState<number>();
+  const [chosen, setChosen] = useState<string>();
   const add = () => {
-    apply([{ path: ['existing'], value: [...run.existing, existingMetAt(run, cursor)] }]);
-    setChosen(run.existing.length);
+    const met = existingMetAt(run, cursor, newId());
+    apply([{ path: ['existing', met.id], value: met }]);
+    setChosen(met.id);
   };
   return (
     <>
@@ -66,25 +68,20 @@ export function ExistingEditor() {
           None entered. Ask every utility, and ask the owner for private lines: yard lights, irrigation, septic, farm pipes, own data.
         </Text>
       ) : null}
-      {run.existing.map((line, index) => (
-        <View key={index} style={{ gap: 6 }}>
+      {run.existing.map((line) => (
+        <View key={line.id} style={{ gap: 6 }}>
           <Button
-            mode={chosen === index ? 'contained' : 'outlined'}
+            mode={chosen === line.id ? 'contained' : 'outlined'}
             contentStyle={{ justifyContent: 'flex-start' }}
             onPress={() => {
-              setChosen(chosen === index ? undefined : index);
+              setChosen(chosen === line.id ? undefined : line.id);
               setCursor(line.where.kind === 'crossing' ? line.where.station : line.where.from);
             }}
           >
             {`${utilityMarks[line.kind].letter} ${line.name} · ${placeOf(line, job.units)} · ${evidences[knownLine(line).evidence].name}`}
           </Button>
-          {chosen === index ? (
-            <OneLine
-              key={index}
-              line={line}
-              index={index}
-              onRemove={() => (apply([{ path: ['existing', index], value: undefined }]), setChosen(undefined))}
-            />
+          {chosen === line.id ? (
+            <OneLine line={line} onRemove={() => (apply([{ path: ['existing', line.id], value: undefined }]), setChosen(undefined))} />
           ) : null}
         </View>
       ))}
@@ -98,9 +95,9 @@ const placeOf = ({ where }: ExistingLine, units: 'metric' | 'us'): string =>
     ? formatStation(where.station, units)
     : `${formatStation(where.from, units)} to ${formatStation(where.to, units)}`;
 
-function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number; onRemove: () => void }) {
+function OneLine({ line, onRemove }: { line: ExistingLine; onRemove: () => void }) {
   const { job, run, cursor, apply } = useRunEdit();
-  const path = ['existing', index];
+  const path = ['existing', line.id];
   const set = (key: string) => (value: unknown) => apply([{ path: [...path, key], value }]);
   const { where } = line;
   const station = (label: string, key: 'station' | 'from' | 'to', value: number) => (
@@ -109,7 +106,7 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
       value={value}
       format={(metres) => formatStation(metres, job.units)}
       parse={(text) => parseStation(text, job.units)}
-      onValue={(metres) => apply([{ path: [...path, 'where', key], value: metres }], `${index}.${key}`)}
+      onValue={(metres) => apply([{ path: [...path, 'where', key], value: metres }], `${line.id}.${key}`)}
     />
   );
   const [first, last] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
@@ -130,7 +127,7 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
       <NameField
         label="Name of the line"
         value={line.name}
-        onName={(name) => apply([{ path: [...path, 'name'], value: name }], `${index}.name`)}
+        onName={(name) => apply([{ path: [...path, 'name'], value: name }], `${line.id}.name`)}
       />
       <Picker label="Kind" value={line.kind} options={KINDS} onChange={set('kind')} />
       <Choice label="Known from" value={line.evidence} options={evidenceOptions(line.evidence)} onChange={set('evidence')} />
@@ -157,7 +154,7 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
             value={where.angle}
             format={(angle) => `${Math.round((angle * 180) / Math.PI)}°`}
             parse={parseAngle}
-            onValue={(angle) => apply([{ path: [...path, 'where', 'angle'], value: angle }], `${index}.angle`)}
+            onValue={(angle) => apply([{ path: [...path, 'where', 'angle'], value: angle }], `${line.id}.angle`)}
           />
         </Fields>
       ) : (
@@ -167,8 +164,8 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
           <LengthField label="Offset, right of centre" value={where.offset} path={[...path, 'where', 'offset']} />
         </Fields>
       )}
-      <JoinSwitch line={line} index={index} />
-      <Records line={line} index={index} />
+      <JoinSwitch line={line} />
+      <Records line={line} />
       <Button icon="trash" onPress={onRemove}>
         Remove this line
       </Button>
@@ -178,15 +175,15 @@ function OneLine({ line, index, onRemove }: { line: ExistingLine; index: number;
 }
 
 /** Is the run to be connected to this line? Then its expected covers decide, and what hangs on them is listed. */
-function JoinSwitch({ line, index }: { line: ExistingLine; index: number }) {
+function JoinSwitch({ line }: { line: ExistingLine }) {
   const { job, run, apply } = useRunEdit();
-  const sensitive = useMemo(() => (line.join ? sensitiveDecisions(job, run, index) : []), [job, run, line.join, index]);
+  const sensitive = useMemo(() => (line.join ? sensitiveDecisions(job, run, line.id) : []), [job, run, line.join, line.id]);
   return (
     <>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
         <Switch
           value={line.join}
-          onValueChange={(join) => void apply([{ path: ['existing', index, 'join'], value: join }])}
+          onValueChange={(join) => void apply([{ path: ['existing', line.id, 'join'], value: join }])}
           accessibilityLabel="The run is joined to this line"
         />
         <Text style={{ flex: 1 }}>The run is joined to this line</Text>
@@ -210,19 +207,20 @@ function JoinSwitch({ line, index }: { line: ExistingLine; index: number }) {
 }
 
 /** What digs for the line have brought so far, and a new record: found, or searched in vain. Records are never changed. */
-function Records({ line, index }: { line: ExistingLine; index: number }) {
+function Records({ line }: { line: ExistingLine }) {
   const { job, run, cursor, apply } = useRunEdit();
   const { who, setWho } = useWho();
   const { giveUp } = searchDepths([line], resolveRules(job.ruleSet, job.overrides));
   const [cover, setCover] = useState<number>();
   const [depth, setDepth] = useState<number>();
   const [size, setSize] = useState(line.size);
+  const [seen, setSeen] = useState(0.5);
   const [kind, setKind] = useState<UtilityKind>(line.kind);
   const [note, setNote] = useState('');
   const [fault, setFault] = useState<string>();
   const [open, setOpen] = useState(false);
   const put = (record: Exposure) => {
-    const refused = apply([{ path: ['existing', index, 'exposures'], value: [...line.exposures, record] }]);
+    const refused = apply([{ path: ['existing', line.id, 'exposures'], value: [...line.exposures, record] }]);
     setFault(refused);
     if (refused === undefined) setOpen(false);
   };
@@ -248,6 +246,7 @@ function Records({ line, index }: { line: ExistingLine; index: number }) {
           <Fields>
             <LengthBox label="Found: cover to its top" value={cover ?? line.coverMin} onValue={setCover} units={job.units} />
             <LengthBox label="Thickness seen" value={size} onValue={setSize} units={job.units} style="size" />
+            <LengthBox label="Laid bare along it" value={seen} onValue={setSeen} units={job.units} />
           </Fields>
           <Picker label="Kind seen" value={kind} options={KINDS} onChange={setKind} />
           <TextField label="Note" value={note} onText={setNote} placeholder="Tape, tiles, damage, who was told" />
@@ -255,7 +254,7 @@ function Records({ line, index }: { line: ExistingLine; index: number }) {
             mode="contained"
             icon="check"
             disabled={cover === undefined}
-            onPress={() => put({ result: 'found', ...shared(), station, cover: cover ?? 0, size, kind })}
+            onPress={() => put({ result: 'found', ...shared(), station, cover: cover ?? 0, size, kind, seen })}
           >
             Found it at {formatStation(station, job.units)}
           </Button>
@@ -282,7 +281,7 @@ function WindowHere() {
   const { job, run, plan, cursor, apply } = useRunEdit();
   const here = plan?.handWindows.find((window) => window.from <= cursor && cursor <= window.to);
   if (!here) return null;
-  const lines = here.lines.flatMap((index) => run.existing[index] ?? []).map(knownLine);
+  const lines = run.existing.filter(({ id }) => here.lines.includes(id)).map(knownLine);
   if (lines.length === 0) return null;
   const steps = clearSteps(lines, resolveRules(job.ruleSet, job.overrides), job.units);
   const done = stepsDone(run.clearing, lines, steps);

@@ -20,6 +20,7 @@ import {
 } from '@tamper/core';
 import { View } from 'react-native';
 import { IconButton, Switch, Text } from 'react-native-paper';
+import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
@@ -32,9 +33,9 @@ export function FallEditor() {
   const { job, run, reachIndex, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
   const product = productOf(job, run);
-  const path = ['reaches', reachIndex];
+  const path = ['reaches', reach.id];
   const choose = (kind: 'cover' | 'gravity') =>
-    kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(job, run, reachIndex) : byGravity(job, run, reachIndex));
+    kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(job, run, reach) : byGravity(job, run, reach));
   return (
     <>
       <Choice
@@ -65,19 +66,19 @@ export function FallEditor() {
 }
 
 /** The reach on the cover it has where it starts. */
-const byCover = (job: Job, run: Run, index: number) => {
-  const { cover } = levelsOn(run, productOf(job, run), (run.reaches[index] as Reach).from);
-  return [{ path: ['reaches', index, 'levels'], value: { kind: 'cover', cover: Math.max(0, cover) } }];
+const byCover = (job: Job, run: Run, { id, from }: Reach) => {
+  const { cover } = levelsOn(run, productOf(job, run), from);
+  return [{ path: ['reaches', id, 'levels'], value: { kind: 'cover', cover: Math.max(0, cover) } }];
 };
 
 /** The reach falling, from where the line lies at both ends of the run now. */
-function byGravity(job: Job, run: Run, index: number) {
+function byGravity(job: Job, run: Run, { id }: Reach) {
   const product = productOf(job, run);
   const { start, end } = extent(run);
-  const at = (station: number) => ({ station, invert: levelsOn(run, product, station).invert, keep: false });
+  const at = (station: number) => ({ id: newId(), station, invert: levelsOn(run, product, station).invert, keep: false });
   return [
     ...(run.inverts.length < 2 ? [{ path: ['inverts'], value: [at(start), at(end)] }] : []),
-    { path: ['reaches', index, 'levels'], value: { kind: 'gravity' } },
+    { path: ['reaches', id, 'levels'], value: { kind: 'gravity' } },
   ];
 }
 
@@ -89,7 +90,7 @@ function FixedLevels() {
   const here = run.inverts.some((level) => Math.abs(level.station - station) < 0.005);
   const name = (at: number) => (at === start ? 'the start' : at === end ? 'the end' : formatStation(at, job.units));
   const add = () => {
-    const level = { station, invert: levelsOn(run, productOf(job, run), station).invert, keep: false };
+    const level = { id: newId(), station, invert: levelsOn(run, productOf(job, run), station).invert, keep: false };
     apply([{ path: ['inverts'], value: [...run.inverts, level].sort((a, b) => a.station - b.station) }]);
   };
   return (
@@ -97,12 +98,12 @@ function FixedLevels() {
       {run.inverts.map((level, index) => {
         const next = run.inverts[index + 1];
         return (
-          <View key={index} style={{ gap: 6 }}>
+          <View key={level.id} style={{ gap: 6 }}>
             <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6 }}>
               <LengthField
                 label={`Invert at ${name(level.station)}`}
                 value={level.invert}
-                path={['inverts', index, 'invert']}
+                path={['inverts', level.id, 'invert']}
                 style="level"
               />
               {level.station !== start && level.station !== end ? (
@@ -111,13 +112,13 @@ function FixedLevels() {
                   value={level.station}
                   format={(value) => formatStation(value, job.units)}
                   parse={(text) => parseStation(text, job.units)}
-                  onValue={(value) => apply([{ path: ['inverts', index, 'station'], value }], `fixed.${index}.station`)}
+                  onValue={(value) => apply([{ path: ['inverts', level.id, 'station'], value }], `fixed.${level.id}.station`)}
                 />
               ) : null}
               <View style={{ alignItems: 'center' }}>
                 <Switch
                   value={level.keep}
-                  onValueChange={(keep) => void apply([{ path: ['inverts', index, 'keep'], value: keep }])}
+                  onValueChange={(keep) => void apply([{ path: ['inverts', level.id, 'keep'], value: keep }])}
                   accessibilityLabel={`Keep the invert at ${name(level.station)}`}
                 />
                 <Text variant="bodySmall">keep</Text>
@@ -126,11 +127,11 @@ function FixedLevels() {
                 <IconButton
                   icon="trash"
                   accessibilityLabel={`Remove the invert at ${name(level.station)}`}
-                  onPress={() => void apply([{ path: ['inverts', index], value: undefined }])}
+                  onPress={() => void apply([{ path: ['inverts', level.id], value: undefined }])}
                 />
               ) : null}
             </View>
-            {next ? <FallField from={level} to={next} index={index} name={`${name(level.station)} to ${name(next.station)}`} /> : null}
+            {next ? <FallField from={level} to={next} name={`${name(level.station)} to ${name(next.station)}`} /> : null}
           </View>
         );
       })}
@@ -146,7 +147,7 @@ function FixedLevels() {
 type Fixed = Run['inverts'][number];
 
 /** The fall between two fixed inverts; typing one moves the second. */
-function FallField({ from, to, index, name }: { from: Fixed; to: Fixed; index: number; name: string }) {
+function FallField({ from, to, name }: { from: Fixed; to: Fixed; name: string }) {
   const { job, apply } = useRunEdit();
   const length = to.station - from.station;
   return (
@@ -156,7 +157,7 @@ function FallField({ from, to, index, name }: { from: Fixed; to: Fixed; index: n
         value={(from.invert - to.invert) / length}
         format={(ratio) => formatGradient(ratio, job.units)}
         parse={(text) => parseGradient(text.replace(/\s*\(.*\)$/, ''))}
-        onValue={(ratio) => apply([{ path: ['inverts', index + 1, 'invert'], value: from.invert - ratio * length }], `fixed.${index}.fall`)}
+        onValue={(ratio) => apply([{ path: ['inverts', to.id, 'invert'], value: from.invert - ratio * length }], `fixed.${to.id}.fall`)}
         hint='1:50, 2%, 20 mm/m or 1/4"/ft; moves the second invert'
       />
     </Fields>

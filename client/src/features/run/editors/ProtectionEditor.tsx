@@ -1,36 +1,29 @@
-import { protectedBy, protectionIds, protections, soilClasses, type Protection, type Reach, type SoilClass } from '@tamper/core';
+import { soilClasses, type Reach, type SoilClass } from '@tamper/core';
 import { router, useLocalSearchParams } from 'expo-router';
 import { Text } from 'react-native-paper';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
+import { Held } from './Held';
 
 const SOILS: Record<SoilClass, string> = { rock: 'Rock', A: 'A stiff', B: 'B firm', C: 'C weak' };
-const HELD: Record<Protection, string> = { none: 'None', shield: 'Shield', shores: 'Shores', sheets: 'Sheets' };
 
 /** What the ground is and what holds it. */
 export function ProtectionEditor() {
   const { run, reachIndex, apply } = useRunEdit();
   const { jobId, runId } = useLocalSearchParams<{ jobId: string; runId: string }>();
   const reach = run.reaches[reachIndex] as Reach;
+  const path = ['reaches', reach.id];
   return (
     <>
       <Choice
         label="Soil class"
         value={reach.soil}
         options={soilClasses.map((value) => ({ value, label: SOILS[value] }))}
-        onChange={(soil) => apply([{ path: ['reaches', reachIndex, 'soil'], value: soil }])}
+        onChange={(soil) => apply([{ path: [...path, 'soil'], value: soil }])}
       />
-      <Choice
-        label="Protection"
-        value={reach.protection}
-        options={protectionIds.map((value) => ({ value, label: HELD[value] }))}
-        onChange={(protection) => apply(protectedBy(run, reachIndex, protection))}
-      />
-      <Text variant="bodySmall">
-        {protections[reach.protection].name}: {protections[reach.protection].basis}. A competent person classes the soil on site; when in
-        doubt, C.
-      </Text>
+      <Held label="Protection" path={path} sides={reach} soil={reach.soil} width={reach.bottomWidth} widthKey="bottomWidth" />
+      <Text variant="bodySmall">A competent person classes the soil on site; when in doubt, C.</Text>
       <Button mode="outlined" icon="compare" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?protection=options`)}>
         Compare every way to hold it
       </Button>

@@ -1,19 +1,21 @@
-import { boresOf, formatLength, formatStation, parseStation, reachEnd, type Bored, type Reach } from '@tamper/core';
+import { blankPit, boresOf, formatLength, formatStation, parseStation, reachEnd, type Bored, type Reach } from '@tamper/core';
 import { Text } from 'react-native-paper';
+import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
+import { PitFields } from './PitFields';
 
-const START: Bored = { kind: 'bored', bore: 0.16, rod: 1.5, launch: { length: 2.5, width: 1.2 }, receiving: { length: 1.5, width: 1.2 } };
+const START: Bored = { kind: 'bored', bore: 0.16, rod: 1.5, launch: blankPit(2.5, 1.2), receiving: blankPit(1.5, 1.2) };
 
 /** Dug open, or bored between two pits. */
 function MethodFields() {
   const { job, run, reachIndex, apply } = useRunEdit();
-  const { method } = run.reaches[reachIndex] as Reach;
-  const path = ['reaches', reachIndex, 'method'];
-  const bore = boresOf(run).find(({ reach }) => reach === reachIndex);
+  const { id, from, method } = run.reaches[reachIndex] as Reach;
+  const path = ['reaches', id, 'method'];
+  const bore = boresOf(run).find(({ reach }) => reach === id);
   const choose = (kind: 'open' | 'bored') =>
     kind === method.kind ? undefined : apply([{ path, value: kind === 'open' ? { kind } : START }]);
   return (
@@ -32,17 +34,16 @@ function MethodFields() {
           <Fields>
             <LengthField label="Bore" value={method.bore} path={[...path, 'bore']} style="size" />
             <LengthField label="Length of a rod" value={method.rod} path={[...path, 'rod']} />
-            <LengthField label="Launch pit along" value={method.launch.length} path={[...path, 'launch', 'length']} />
-            <LengthField label="Launch pit across" value={method.launch.width} path={[...path, 'launch', 'width']} />
-            <LengthField label="Receiving pit along" value={method.receiving.length} path={[...path, 'receiving', 'length']} />
-            <LengthField label="Receiving pit across" value={method.receiving.width} path={[...path, 'receiving', 'width']} />
           </Fields>
           {bore ? (
             <Text>
-              {formatLength(Math.max(0, bore.length), job.units, 'span')} to bore between the pits: {bore.rods} rods. The pits are held as
-              “Soil and protection” says for this reach.
+              {formatLength(Math.max(0, bore.length), job.units, 'span')} to bore between the pits: {bore.rods} rods.
             </Text>
           ) : null}
+          <Text variant="titleSmall">Launch pit</Text>
+          <PitFields pit={method.launch} path={[...path, 'launch']} station={from} />
+          <Text variant="titleSmall">Receiving pit</Text>
+          <PitFields pit={method.receiving} path={[...path, 'receiving']} station={reachEnd(run, reachIndex)} />
         </>
       ) : null}
     </>
@@ -57,18 +58,23 @@ export function ReachEditor() {
   const at = (station: number) => formatStation(station, job.units);
   const canSplit = cursor > reach.from + 0.01 && cursor < to - 0.01;
   const split = () =>
-    apply([{ path: ['reaches'], value: run.reaches.toSpliced(reachIndex + 1, 0, { ...reach, from: Math.round(cursor * 100) / 100 }) }]);
-  const join = () => apply([{ path: ['reaches'], value: run.reaches.toSpliced(reachIndex, 1) }]);
+    apply([
+      {
+        path: ['reaches'],
+        value: run.reaches.toSpliced(reachIndex + 1, 0, { ...reach, id: newId(), from: Math.round(cursor * 100) / 100 }),
+      },
+    ]);
+  const join = () => apply([{ path: ['reaches', reach.id], value: undefined }]);
   /** The cursor goes along with a start moved past it: else the field would be another reach's while one still types. */
   const startAt = (from: number) => {
-    const fault = apply([{ path: ['reaches', reachIndex, 'from'], value: from }], `reach.${reachIndex}`);
+    const fault = apply([{ path: ['reaches', reach.id, 'from'], value: from }], `reach.${reach.id}`);
     if (fault === undefined && from > cursor) setCursor(from);
     return fault;
   };
   return (
     <>
       <Text>
-        Reach {reachIndex + 1} of {run.reaches.length}, from {at(reach.from)} to {at(to)}. Walls, width, bed and guard are set reach by
+        Reach {reachIndex + 1} of {run.reaches.length}, from {at(reach.from)} to {at(to)}. Walls, width, bed and protection are set reach by
         reach.
       </Text>
       {reachIndex > 0 ? (

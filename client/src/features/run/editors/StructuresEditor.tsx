@@ -1,59 +1,60 @@
 import {
-  chamberAt,
+  blankPit,
   formatStation,
   parseStation,
-  protectionIds,
-  protections,
+  structureAt,
   structureKinds,
   structureTypes,
   withStructure,
   type Structure,
+  type StructureKind,
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider, Text } from 'react-native-paper';
+import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
-import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
+import { PitFields } from './PitFields';
 
 const KINDS = structureKinds.map((value) => ({ value, label: structureTypes[value].name }));
-const HOLDS = protectionIds.map((value) => ({ value, label: { none: 'None', shield: 'Box', shores: 'Shores', sheets: 'Sheets' }[value] }));
 
-/** Chambers, branch fittings, poles and pits along the run. Runs that name the same one are joined there. */
+/** Chambers, branch fittings, poles and pits along the run. Runs that hold the same one are joined there. */
 export function StructuresEditor() {
   const { job, run, cursor, apply, setCursor } = useRunEdit();
   const [chosen, setChosen] = useState<string>();
+  const [kind, setKind] = useState<StructureKind>('chamber');
   const station = Math.round(cursor * 100) / 100;
-  const add = () => {
-    const structure = chamberAt(run, station);
-    apply([{ path: ['structures'], value: withStructure(run, structure) }]);
-    setChosen(structure.name);
+  const put = (structure: Structure) => {
+    if (apply([{ path: ['structures'], value: withStructure(run, structure) }]) === undefined) setChosen(structure.id);
   };
   return (
     <>
-      <Button mode="contained-tonal" icon="plus" onPress={add}>
-        Chamber at {formatStation(station, job.units)}
+      <Picker label="What stands or is dug here" value={kind} options={KINDS} onChange={setKind} />
+      <Button mode="contained-tonal" icon="plus" onPress={() => put(structureAt(run, station, kind, newId()))}>
+        {structureTypes[kind].name} at {formatStation(station, job.units)}
       </Button>
+      <Shared onTake={(structure) => put({ ...structure, station, pit: null })} />
       <Text variant="bodySmall">
-        Two runs that name the same chamber or fitting are joined there. Gradients and straight pipes change direction only at one.
+        Runs that hold the same chamber or fitting are joined there. Gradients and straight pipes change direction only at one.
       </Text>
-      {run.structures.map((structure, index) => (
-        <View key={index} style={{ gap: 6 }}>
+      {run.structures.map((structure) => (
+        <View key={structure.id} style={{ gap: 6 }}>
           <Button
-            mode={chosen === structure.name ? 'contained' : 'outlined'}
+            mode={chosen === structure.id ? 'contained' : 'outlined'}
             contentStyle={{ justifyContent: 'flex-start' }}
             onPress={() => {
-              setChosen(chosen === structure.name ? undefined : structure.name);
+              setChosen(chosen === structure.id ? undefined : structure.id);
               setCursor(structure.station);
             }}
           >
             {`${structure.name} · ${structureTypes[structure.kind].name} · ${formatStation(structure.station, job.units)}`}
           </Button>
-          {chosen === structure.name ? <OneStructure structure={structure} index={index} onName={setChosen} /> : null}
+          {chosen === structure.id ? <OneStructure structure={structure} /> : null}
         </View>
       ))}
       {run.structures.length === 0 ? <Text>None yet.</Text> : null}
@@ -61,18 +62,42 @@ export function StructuresEditor() {
   );
 }
 
-function OneStructure({ structure, index, onName }: { structure: Structure; index: number; onName: (name: string) => void }) {
+/** Structures of the job's other runs, to be joined at the cursor. */
+function Shared({ onTake }: { onTake: (structure: Structure) => void }) {
+  const { job, run, others } = useRunEdit();
+  const own = new Set(run.structures.map(({ id }) => id));
+  const theirs = others.flatMap(({ name: runName, structures }) =>
+    structures.filter(({ id, kind }) => structureTypes[kind].turns && !own.has(id)).map((structure) => ({ runName, structure })),
+  );
+  const once = theirs.filter(({ structure }, i) => theirs.findIndex((other) => other.structure.id === structure.id) === i);
+  if (once.length === 0) return null;
+  return (
+    <Picker
+      label="Join another run here, at its"
+      value=""
+      options={[
+        { value: '', label: 'Choose its structure' },
+        ...once.map(({ runName, structure }) => ({
+          value: structure.id,
+          label: `${structure.name} of ${runName}, ${formatStation(structure.station, job.units)}`,
+        })),
+      ]}
+      onChange={(id) => {
+        const found = once.find(({ structure }) => structure.id === id);
+        if (found) onTake(found.structure);
+      }}
+    />
+  );
+}
+
+function OneStructure({ structure }: { structure: Structure }) {
   const { job, apply } = useRunEdit();
-  const path = ['structures', index];
-  const set = (key: string) => (value: unknown) => apply([{ path: [...path, key], value }], `structures.${index}.${key}`);
-  const rename = (name: string) => {
-    const fault = set('name')(name);
-    if (fault === undefined) onName(name);
-    return fault;
-  };
+  const path = ['structures', structure.id];
+  const set = (key: keyof Structure) => (value: unknown) => apply([{ path: [...path, key], value }], [...path, key].join('.'));
+  const usual = structureTypes[structure.kind].pit ?? { length: 1.2, width: 1.2, below: 0, entry: true };
   return (
     <View style={{ gap: 4, paddingLeft: 4 }}>
-      <NameField label="Name of the structure" value={structure.name} onName={rename} />
+      <NameField label="Name of the structure" value={structure.name} onName={set('name')} />
       <Picker label="Kind of structure" value={structure.kind} options={KINDS} onChange={set('kind')} />
       <Fields>
         <QuantityField
@@ -87,24 +112,13 @@ function OneStructure({ structure, index, onName }: { structure: Structure; inde
       </Fields>
       {structure.pit ? (
         <>
-          <Fields>
-            <LengthField label="Pit along the run" value={structure.pit.length} path={[...path, 'pit', 'length']} />
-            <LengthField label="Pit across" value={structure.pit.width} path={[...path, 'pit', 'width']} />
-            <LengthField label="Deeper than the trench" value={structure.pit.below} path={[...path, 'pit', 'below']} />
-          </Fields>
-          <Choice
-            label="Pit held by"
-            value={structure.pit.protection}
-            options={HOLDS}
-            onChange={(value) => void apply([{ path: [...path, 'pit', 'protection'], value }])}
-          />
-          <Text variant="bodySmall">{protections[structure.pit.protection].basis}.</Text>
+          <PitFields pit={structure.pit} path={[...path, 'pit']} station={structure.station} />
           <Button icon="close" onPress={() => void set('pit')(null)}>
             No wider pit
           </Button>
         </>
       ) : (
-        <Button icon="plus" onPress={() => void set('pit')({ length: 1.2, width: 1.2, below: 0, protection: 'none' })}>
+        <Button icon="plus" onPress={() => void set('pit')({ ...blankPit(usual.length, usual.width, usual.below), entry: usual.entry })}>
           Dig a wider pit for it
         </Button>
       )}

@@ -11,7 +11,7 @@ import { Passes } from '../trench/Passes';
 export function WidthEditor() {
   const { job, run, reachIndex, section, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
-  const path = ['reaches', reachIndex];
+  const path = ['reaches', reach.id];
   const rules = resolveRules(job.ruleSet, job.overrides);
   const floor = widthFloor(rules, linesIn(placedLines(job, run), reach.from, reachEnd(run, reachIndex)), reach, section.depth);
   const ceiling = widthCeiling(run, reach, section.topWidth - section.digWidth);

@@ -1,4 +1,4 @@
-import { blankJob, blankExisting, blankRun, chamberAt, productOf, levelsOn, type Run } from '@tamper/core';
+import { blankJob, blankExisting, blankRun, structureAt, productOf, levelsOn, type Run } from '@tamper/core';
 import { screen } from '@testing-library/react';
 import { choose, field, onRun, press, type } from '../../../testing/benches';
 import { BedEditor } from './BedEditor';
@@ -107,7 +107,7 @@ describe('chambers', () => {
   });
   test('two of one name are refused, and the first stays as it was', () => {
     const base = drain();
-    const seen = onRun(<StructuresEditor />, { ...base, structures: [chamberAt(base, 5)] }, { cursor: 20 });
+    const seen = onRun(<StructuresEditor />, { ...base, structures: [structureAt(base, 5, 'chamber', 'c1')] }, { cursor: 20 });
     press('Chamber at 20.0 m');
     expect(seen.run.structures.map(({ name }) => name)).toEqual(['C1', 'C2']);
     type('Name of the structure', 'C1');

@@ -15,6 +15,7 @@ import {
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
+import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { NameField } from '../../../ui/NameField';
@@ -29,12 +30,13 @@ const optionOf = ({ id, name, trade }: Product) => ({ value: id, label: trade &&
 /** The lines laid in the trench: one leads, the others lie beside, over or under it. */
 export function LaidLines() {
   const { job, run, apply } = useRunEdit();
-  const [chosen, setChosen] = useState<number>();
+  const [chosen, setChosen] = useState<string>();
   const [fault, setFault] = useState<string>();
   const add = () => {
-    const refused = apply([{ path: ['laid'], value: [...run.laid, addedLine(job, run)] }]);
+    const added = addedLine(job, run, newId());
+    const refused = apply([{ path: ['laid', added.id], value: added }]);
     setFault(refused);
-    if (refused === undefined) setChosen(run.laid.length);
+    if (refused === undefined) setChosen(added.id);
   };
   return (
     <View style={{ gap: 8 }}>
@@ -42,18 +44,18 @@ export function LaidLines() {
         const product = productWith(laying.product, job.products);
         const letter = product ? utilityMarks[families[product.family].mark].letter : '?';
         return (
-          <View key={index} style={{ gap: 6 }}>
+          <View key={laying.id} style={{ gap: 6 }}>
             {run.laid.length > 1 ? (
               <Button
-                mode={chosen === index ? 'contained' : 'outlined'}
+                mode={chosen === laying.id ? 'contained' : 'outlined'}
                 contentStyle={{ justifyContent: 'flex-start' }}
-                onPress={() => setChosen(chosen === index ? undefined : index)}
+                onPress={() => setChosen(chosen === laying.id ? undefined : laying.id)}
               >
                 {`${letter} ${laying.name}${index === 0 ? ' · leads' : ''}`}
               </Button>
             ) : null}
-            {run.laid.length === 1 || chosen === index ? (
-              <OneLaidLine key={index} laying={laying} index={index} onGone={() => setChosen(undefined)} />
+            {run.laid.length === 1 || chosen === laying.id ? (
+              <OneLaidLine laying={laying} lead={index === 0} onGone={() => setChosen(undefined)} />
             ) : null}
           </View>
         );
@@ -67,9 +69,9 @@ export function LaidLines() {
 }
 
 /** Cables drawn through a duct. */
-function Holds({ laying, index }: { laying: LaidLine; index: number }) {
+function Holds({ laying }: { laying: LaidLine }) {
   const { job, apply } = useRunEdit();
-  const put = (holds: LaidLine['holds']) => apply([{ path: ['laid', index, 'holds'], value: holds }], `laid[${index}].holds`);
+  const put = (holds: LaidLine['holds']) => apply([{ path: ['laid', laying.id, 'holds'], value: holds }], `laid.${laying.id}.holds`);
   const cables = [...job.products, ...products].filter(({ kind }) => kind === 'cable');
   return (
     <>
@@ -92,13 +94,12 @@ function Holds({ laying, index }: { laying: LaidLine; index: number }) {
   );
 }
 
-function OneLaidLine({ laying, index, onGone }: { laying: LaidLine; index: number; onGone: () => void }) {
+function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean; onGone: () => void }) {
   const { job, run, apply } = useRunEdit();
-  const path = ['laid', index];
-  const set = (key: keyof LaidLine) => (value: unknown) => apply([{ path: [...path, key], value }], `laid[${index}].${key}`);
+  const path = ['laid', laying.id];
+  const set = (key: keyof LaidLine) => (value: unknown) => apply([{ path: [...path, key], value }], `laid.${laying.id}.${key}`);
   const product = productWith(laying.product, job.products);
   const options = [...job.products, ...products].map(optionOf);
-  const lead = index === 0;
   const place = (label: string, key: 'x' | 'up', hint: string) => (
     <QuantityField
       label={label}
@@ -135,7 +136,7 @@ function OneLaidLine({ laying, index, onGone }: { laying: LaidLine; index: numbe
           {end('To', 'to')}
         </Fields>
       )}
-      {product?.kind === 'duct' ? <Holds laying={laying} index={index} /> : null}
+      {product?.kind === 'duct' ? <Holds laying={laying} /> : null}
       {product ? (
         <Text variant="bodySmall">
           {families[product.family].name}. {formatLength(product.od, job.units, 'size')} across; cover{' '}

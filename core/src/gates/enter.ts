@@ -1,18 +1,32 @@
-import { reasonsFirst, type Gate, type GateReason } from '../clearance';
+import { currentEntries } from '../ground';
 import { joined, type Range } from '../geometry';
-import { soilFindings, currentEntries } from '../ground';
-import { happenings, type Entry, type Inspection, type PressureTest, type Reach, type Run } from '../job';
+import { happenings, speaksOf, type Entry, type Inspection, type Run } from '../job';
+import type { PlanFinding } from '../plan/checks';
+import { groundFindings } from '../plan/ground';
+import {
+  airFaults,
+  airTestNeeded,
+  entered,
+  holdFault,
+  inspectionItems,
+  inspectionPrint,
+  LONGEST_SHIFT,
+  piecesOf,
+  touches,
+  type HoldingPlan,
+  type PlaceSupport,
+} from '../protection';
 import type { Rules } from '../rules';
-import { formatLength, formatPressure, formatStation, type UnitSystem } from '../units';
-import { airFaults, airTestNeeded } from './air';
-import { entered, inspectionItems, touches, inspectionPrint, type WallPlan } from './inspection';
-import type { ReachSupport } from './schedule';
+import { isPit, type Place } from '../trench';
+import { formatHours, formatLength, formatStation, type UnitSystem } from '../units';
+import type { Reader } from '../words';
+import { against, reasonOf, reasonsFirst, type Gate, type GateReason } from './reasons';
 
 export interface SafeInputs {
   run: Run;
   rules: Rules;
   units: UnitSystem;
-  plan: WallPlan;
+  plan: HoldingPlan & { findings: readonly PlanFinding[] };
   /** In the order it came in. */
   book: readonly Entry[];
   /** Made here and refused by the server: what is bad in them counts all the same, what is good does not. */
@@ -33,8 +47,6 @@ export interface SafeGate extends Gate {
 }
 
 const HOUR = 3_600_000;
-/** A shift is this long at most, hours: an inspection does not outlast it. */
-export const LONGEST_SHIFT = 14;
 /** Readings of pressure and air count for a shift when taken this many hours before its inspection or later. */
 const BEFORE = 4;
 
@@ -50,7 +62,7 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
   const entries = currentEntries(book).filter(({ at }) => at <= now);
   const inspected = entries.findLast((entry): entry is Inspected => entry.fact.kind === 'inspection');
   const range = inspected ? { from: inspected.fact.from, to: inspected.fact.to } : wholeOf(run);
-  const here = entered(run, plan, range);
+  const here = entered(plan, range);
   const reasons = [
     ...(here.length === 0
       ? [stop('entry', 'Nobody goes in here', 'Planned to be laid from the surface; nobody steps in, not for a moment.')]
@@ -64,6 +76,7 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
     ...inspectionReasons(inputs, inspected),
     ...happeningReasons(inputs, inspected),
     ...(inspected ? readingReasons(inputs, entries, here, range, inspected.at) : []),
+    ...(inspected ? shortReasons(inputs, inspected) : []),
     ...planReasons(inputs, range),
   ];
   const open = reasons.every(({ state }) => state !== 'stop');
@@ -73,7 +86,7 @@ export function safeToEnter(inputs: SafeInputs): SafeGate {
     until: undefined,
     // Where nobody is to go in, the gate opens for nobody.
     where: open ? joined(here.map(({ from, to }) => ({ from: Math.max(from, range.from), to: Math.min(to, range.to) }))) : [],
-    closes: open ? inspected?.fact.until : undefined,
+    closes: open && inspected ? closing(inputs, inspected) : undefined,
   };
 }
 
@@ -143,34 +156,23 @@ function happeningReasons(inputs: SafeInputs, inspected: Entry | undefined): Gat
   return inspected ? reasons : reasons.slice(-1);
 }
 
-/** Does a set hold? Source: no reading below the first by more than the drop allowed, none out of the maker's band. */
-export function holdFault(
-  { readings }: Pick<PressureTest, 'readings'>,
-  band: { least: number; most: number },
-  rules: Rules,
-  units: UnitSystem,
-): string | undefined {
-  const [first] = readings as [PressureTest['readings'][number]];
-  const low = Math.min(...readings.map(({ pressure }) => pressure));
-  const high = Math.max(...readings.map(({ pressure }) => pressure));
-  if (low < first.pressure * (1 - (rules.shoreDrop.value ?? 0)) - 1e-6)
-    return `it fell from ${formatPressure(first.pressure, units)} to ${formatPressure(low, units)}`;
-  if (low < band.least) return `${formatPressure(low, units)} is under ${formatPressure(band.least, units)}`;
-  if (high > band.most) return `${formatPressure(high, units)} is over ${formatPressure(band.most, units)}`;
-  return undefined;
+/** A set of shores that holds a stretch: its id, and its number along the place, counted from 1. */
+export interface HoldingSet {
+  id: string;
+  number: number;
 }
 
-/** Sets of a reach that hold a stretch, counted from 1: those in it, and the nearest on both sides of it, for the walls between lean on them. */
-export function setsHolding({ from, schedule }: ReachSupport, range: Range): number[] {
-  if (schedule?.kind !== 'shores') return [];
-  const at = schedule.sets.map((along) => from + along);
+/** Sets of a place that hold a stretch: those in it, and the nearest on both sides of it, for the walls between lean on them. */
+export function setsHolding(support: PlaceSupport, range: Range): HoldingSet[] {
+  if (support.schedule?.kind !== 'shores') return [];
+  const sets = piecesOf(support);
   const first = Math.max(
     0,
-    at.findLastIndex((station) => station <= range.from + 1e-9),
+    sets.findLastIndex(({ from }) => from <= range.from + 1e-9),
   );
-  const next = at.findIndex((station) => station >= range.to - 1e-9);
-  const last = next < 0 ? at.length - 1 : next;
-  return Array.from({ length: last - first + 1 }, (_, i) => first + i + 1);
+  const next = sets.findIndex(({ from }) => from >= range.to - 1e-9);
+  const last = next < 0 ? sets.length - 1 : next;
+  return sets.slice(first, last + 1).map(({ id }, i) => ({ id, number: first + i + 1 }));
 }
 
 /**
@@ -192,76 +194,97 @@ function verdict(
 function readingReasons(
   inputs: SafeInputs,
   entries: readonly Entry[],
-  here: readonly ReachSupport[],
+  here: readonly Place[],
   range: Range,
   inspectedAt: string,
 ): GateReason[] {
-  const { run, rules, units } = inputs;
+  const { run, rules } = inputs;
   const since = new Date(Date.parse(inspectedAt) - BEFORE * HOUR).toISOString();
-  const reasons: GateReason[] = [];
-  for (const guard of here) {
-    if ((run.reaches[guard.reach] as Reach).protection !== 'shores') continue;
-    const { kit } = guard;
-    if (kit?.kind !== 'shores' || !guard.schedule) {
-      reasons.push(
-        stop(`pressure.${guard.reach}`, 'No table of the shores is chosen', 'Without its band nobody can say whether they hold.'),
-      );
-      continue;
-    }
-    for (const set of setsHolding(guard, range)) {
-      const id = `pressure.${guard.reach}.${set}`;
-      const fault = verdict(inputs, entries, since, ({ fact }) =>
-        fact.kind === 'pressure' && fact.reach === guard.reach && fact.set === set ? holdFault(fact, kit.pressure, rules, units) : null,
-      );
-      if (fault === undefined) reasons.push(stop(id, `Set ${set}: no pressure read this shift`, 'Read it, wait, read it again.'));
-      else if (fault) reasons.push(stop(id, `Set ${set} does not hold: ${fault}`, 'If it does not hold, nobody goes in.'));
-    }
-  }
-  const deepest = here.reduce((most, { depth }) => Math.max(most, depth), 0);
-  if (airTestNeeded(run.conditions.badAir, deepest, rules)) {
+  const reasons = here
+    .filter(({ sides }) => sides.protection === 'shores')
+    .flatMap((place) => pressureReasons(inputs, entries, place, range, since));
+  const deepest = here.reduce((most, { deepest: { depth } }) => Math.max(most, depth), 0);
+  if (!airTestNeeded(run.conditions.badAir, deepest, rules)) return reasons;
+  const fault = verdict(inputs, entries, since, ({ fact }) =>
+    fact.kind === 'air' && touches(fact, range) ? airFaults(fact, rules).join('; ') || undefined : null,
+  );
+  if (fault === undefined) return [...reasons, stop('air', 'The air was not tested this shift', rules.airDepth.basis)];
+  return fault ? [...reasons, stop('air', `Bad air: ${fault}`, 'Blow it out from outside and test again.')] : reasons;
+}
+
+/** The sets of one place that hold the stretch, each by its own reading. */
+function pressureReasons(inputs: SafeInputs, entries: readonly Entry[], place: Place, range: Range, since: string): GateReason[] {
+  const { plan, rules, units } = inputs;
+  const name = isPit(place) ? `${place.name}: set` : 'Set';
+  const support = plan.supports.find((one) => one.place === place.id);
+  const kit = support?.kit;
+  if (!support || kit?.kind !== 'shores' || !support.schedule)
+    return [stop(`pressure.${place.id}`, 'No table of the shores is chosen', 'Without its band nobody can say whether they hold.')];
+  return setsHolding(support, range).flatMap(({ id: set, number }) => {
+    const id = `pressure.${set}`;
     const fault = verdict(inputs, entries, since, ({ fact }) =>
-      fact.kind === 'air' && touches(fact, range) ? airFaults(fact, rules).join('; ') || undefined : null,
+      fact.kind === 'pressure' && fact.place === place.id && fact.set === set ? holdFault(fact, kit.pressure, rules, units) : null,
     );
-    if (fault === undefined) reasons.push(stop('air', 'The air was not tested this shift', rules.airDepth.basis));
-    else if (fault) reasons.push(stop('air', `Bad air: ${fault}`, 'Blow it out from outside and test again.'));
-  }
-  return reasons;
+    if (fault === undefined) return [stop(id, `${name} ${number}: no pressure read this shift`, 'Read it, wait, read it again.')];
+    return fault ? [stop(id, `${name} ${number} does not hold: ${fault}`, 'If it does not hold, nobody goes in.')] : [];
+  });
+}
+
+/** The hours a stretch may stand open where some of it counts on ground that stands steeper for a short time; undefined where none of it does. */
+export function shortHoursOf(findings: readonly PlanFinding[], range: Range): number | undefined {
+  const hours = findings.flatMap((finding) =>
+    finding.code === 'protection.shortTerm' && speaksOf(finding, range) ? [finding.facts.hours] : [],
+  );
+  return hours.length > 0 ? Math.min(...hours) : undefined;
+}
+
+/** When a cut that stands steeper for a short time has to be shut again; undefined where nobody said when it was opened. */
+function shortEnds({ plan }: SafeInputs, { fact, at }: Inspected): { hours: number; ends: string | undefined } | undefined {
+  const hours = shortHoursOf(plan.findings, fact);
+  if (hours === undefined) return undefined;
+  // It was open when it was looked at, whatever was entered.
+  const opened = fact.opened === undefined || fact.opened < at ? fact.opened : at;
+  return { hours, ends: opened && new Date(Date.parse(opened) + hours * HOUR).toISOString() };
+}
+
+function shortReasons(inputs: SafeInputs, inspected: Inspected): GateReason[] {
+  const short = shortEnds(inputs, inspected);
+  if (!short) return [];
+  if (short.ends === undefined)
+    return [
+      stop('opened', 'Nobody said when it was opened', 'It stands this steep for a short time only: enter the hour with the inspection.'),
+    ];
+  if (inputs.now < short.ends) return [];
+  return [
+    stop(
+      'opened',
+      `Open for more than ${formatHours(short.hours)}`,
+      'It stands this steep for a short time only: lay it back or support it.',
+    ),
+  ];
+}
+
+/** The shift ends, or the short time a cut may stand does. */
+function closing(inputs: SafeInputs, inspected: Inspected): string {
+  const ends = shortEnds(inputs, inspected)?.ends;
+  return ends !== undefined && ends < inspected.fact.until ? ends : inspected.fact.until;
 }
 
 /** What the plan itself says against going in, and the ground by its tests. */
 function planReasons({ run, rules, units, plan, book }: SafeInputs, range: Range): GateReason[] {
+  const reader: Reader = { rules, units };
   const limit = rules.protectionDepth.value ?? Infinity;
-  const concerns = plan.findings.filter(
-    ({ severity, chapter, from, to }) =>
-      severity === 'stop' &&
-      (chapter === 'guard' || chapter === 'makeup' || chapter === 'spoil') &&
-      (from === undefined || touches({ from, to: to ?? from }, range)),
-  );
-  const soil = soilFindings(run, plan.profile, book, rules, units).filter(({ from, to }) =>
-    touches({ from: from ?? 0, to: to ?? Infinity }, range),
-  );
+  const soil = groundFindings(run, rules, entered(plan, range), book).filter((finding) => speaksOf(finding, range));
   return [
-    ...concerns.map(({ id, what, why }) => stop(id, what, why)),
-    ...soil.map(({ id, severity, what, why }): GateReason => {
-      const guard = plan.supports.find(({ reach }) => id.endsWith(`.${reach}`));
-      const deep = (guard?.depth ?? 0) >= limit - 1e-6;
-      return {
-        id,
-        state: severity === 'stop' || deep ? 'stop' : 'caution',
-        what,
-        why: deep ? `${why} From ${formatLength(limit, units)} on the walls depend on it.` : why,
-      };
+    ...against(
+      plan.findings.filter((finding) => speaksOf(finding, range)),
+      'enter',
+      reader,
+    ),
+    ...soil.map((finding): GateReason => {
+      const deep = (plan.places.find(({ id }) => id === finding.subject?.id)?.deepest.depth ?? 0) >= limit - 1e-6;
+      const reason = reasonOf(finding, reader, finding.severity === 'stop' || deep ? 'stop' : 'caution');
+      return deep ? { ...reason, why: `${reason.why} From ${formatLength(limit, units)} on the walls depend on it.` } : reason;
     }),
   ];
 }
-
-/** A gauge on a set of shores: a real one, or the practice one. */
-export interface PressureGauge {
-  /** Pressure a number of minutes after pumping, pascals. */
-  read: (minute: number) => Promise<number>;
-}
-
-/** The practice gauge: a good set that loses a little, as all do, under 1 % in ten minutes. */
-export const practiceGauge = (pumped: number, random: () => number): PressureGauge => ({
-  read: (minute) => Promise.resolve(pumped * (1 - 0.0008 * minute) * (0.999 + 0.002 * random())),
-});

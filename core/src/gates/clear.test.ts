@@ -2,17 +2,28 @@ import fc from 'fast-check';
 import { machines, privateLineKinds } from '../catalogue';
 import { seeded } from '../chance';
 import { sensitiveDecisions } from '../studies/sensitivity';
-import { blankClearance, blankJob, blankExisting, InputError, type Clearance, type ExistingLine, type Job, type Pinch } from '../job';
+import {
+  blankClearance,
+  blankJob,
+  blankExisting,
+  findingsOf,
+  InputError,
+  type Clearance,
+  type ExistingLine,
+  type Job,
+  type Pinch,
+} from '../job';
 import { practiceAnswer } from '../office';
 import { readGeoJson, writeGeoJson } from '../formats';
 import { linesFromMarks } from '../alignment';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { strikeCases } from '../studies/strikes';
-import { levelRun, withInverts } from '../testing';
+import { counting, findingIn, levelRun, saidIn, withInverts } from '../testing';
+import { say } from '../words';
 import {
+  accessChecks,
   clearSteps,
-  clearToDig,
   gapNeeded,
   jobDates,
   knownLine,
@@ -23,11 +34,10 @@ import {
   simulateStrikes,
   stepsDone,
   strategyIds,
-  accessFindings,
   withSteps,
-  type ClearInputs,
   type StrikeCase,
-} from '.';
+} from '../clearance';
+import { clearToDig, type ClearInputs } from './clear';
 
 const US = resolveRules('US');
 // Monday 2 November 2026.
@@ -52,7 +62,7 @@ const gate = (clearance: Partial<Clearance> = {}, today = '2026-11-06', more: Pa
     lines: [],
     kindsEntered: new Set(),
     depth: 1.2,
-    findings: [],
+    against: [],
     today,
     ...more,
   });
@@ -167,6 +177,7 @@ describe('exposures', () => {
     cover: 0.62,
     size: 0.05,
     kind: 'water' as const,
+    seen: 1,
     note: '',
   };
   test('what was found takes the place of what was expected', () =>
@@ -195,11 +206,11 @@ describe('exposures', () => {
     const steps = clearSteps([line], US, 'metric');
     const done = withSteps(withSteps([], [line], 3), [line], 4);
     expect(stepsDone(done, [line], steps)).toBe(4);
-    expect(stepsDone(done, [line, { ...line, name: 'Other' }], steps)).toBe(0);
+    expect(stepsDone(done, [line, { ...line, id: 'other', name: 'Other' }], steps)).toBe(0);
     expect(withSteps(done, [line], 0)).toEqual([]);
     // In a window shared with a line not seen yet it comes first, and the ticks begin anew.
     const seen = knownLine({ ...line, exposures: [found] });
-    const other = { ...line, name: 'Power' };
+    const other = { ...line, id: 'power', name: 'Power' };
     const shared = clearSteps([other, seen], US, 'metric');
     expect(shared[0]?.text).toMatch(/^Fuel seen at 0\.62 m: support and protect it/);
     expect(stepsDone(withSteps([], [other, line], 2), [other, seen], shared)).toBe(0);
@@ -214,18 +225,18 @@ test('decisions that flip: a sewer to be joined between 0.9 and 1.6 m down decid
     ...withInverts(levelRun({ length: 30, bottomWidth: 0.6 }), 9.2, 8.6),
     existing: [{ ...blankExisting('Sewer', 30), join: true, coverMin: 0.9, coverMax: 1.6 }],
   };
-  const sensitive = sensitiveDecisions(blankJob('Test', 'UK'), run, 0);
+  const sensitive = sensitiveDecisions(blankJob('Test', 'UK'), run, 'Sewer');
   expect(sensitive.some((what) => what.startsWith('At its deepest: Unprotected'))).toBe(true);
-  expect(sensitiveDecisions(blankJob('Test', 'UK'), { ...run, existing: [{ ...run.existing[0]!, coverMax: 0.9 }] }, 0)).toEqual([]);
+  expect(sensitiveDecisions(blankJob('Test', 'UK'), { ...run, existing: [{ ...run.existing[0]!, coverMax: 0.9 }] }, 'Sewer')).toEqual([]);
 });
 
 test('decisions of a line on cover hang on it too; a depth that cannot be planned says so', () => {
   const sewer = { ...blankExisting('Sewer', 30), join: true, coverMin: 0.6, coverMax: 1.7 };
   const run = { ...levelRun({ length: 30, bottomWidth: 0.6 }), existing: [sewer] };
-  expect(sensitiveDecisions(blankJob('Test', 'UK'), run, 0).join('; ')).toContain('At its deepest: Unprotected');
+  expect(sensitiveDecisions(blankJob('Test', 'UK'), run, 'Sewer').join('; ')).toContain('At its deepest: Unprotected');
   const low = { ...withInverts(levelRun({ length: 30 }), 9, 8.9), existing: [{ ...sewer, coverMin: 0 }] };
-  expect(sensitiveDecisions(blankJob('Test', 'UK'), low, 0).join('; ')).toMatch(/At its shallowest: .*(stands out|above)/);
-  expect(sensitiveDecisions(blankJob('Test', 'UK'), run, 7)).toEqual([]);
+  expect(sensitiveDecisions(blankJob('Test', 'UK'), low, 'Sewer').join('; ')).toMatch(/At its shallowest: .*(stands out|above)/);
+  expect(sensitiveDecisions(blankJob('Test', 'UK'), run, 'nobody')).toEqual([]);
 });
 
 test('dates of papers not filled in are told without their numbers', () => {
@@ -248,6 +259,7 @@ describe('the way in', () => {
     { y: 0.495, z: 2.3 },
   ];
   const pinch = (change: Partial<Pinch>): Pinch => ({
+    id: 'gate',
     name: 'Gate',
     gap: 1.3,
     alongSlope: false,
@@ -261,7 +273,9 @@ describe('the way in', () => {
     ...change,
   });
   const found = (change: Partial<Pinch>) =>
-    accessFindings([pinch(change)], machines.t17, US, 'metric').map(({ severity, what }) => `${severity} ${what}`);
+    findingsOf(accessChecks, { pinches: [pinch(change)], machine: machines.t17, rules: US }).map(
+      (finding) => `${finding.severity} ${say(finding, { rules: US, units: 'metric' }).what}`,
+    );
   test('0.99 × 2.3 m slab on 6° before a tall barrier: 0.985 + 0.240 = 1.225 m', () =>
     expect(gapNeeded(0.99, slab, degrees(6), 5)).toBeCloseTo(1.225, 3));
   test('a barrier 1.1 m high counts only to its top; none leaves the width; a slope taped along counts times cos', () => {
@@ -288,17 +302,13 @@ test('a machine dug in at a dead end is told to dig from the other, and then is 
   const job = blankJob('Test', 'UK');
   const trapped = { ...levelRun({ depth: 1.1 }), access: { digFrom: 'start' as const, exit: 'start' as const } };
   const narrow = { ...trapped, spoil: { ...trapped.spoil, corridorLeft: 1.5, corridorRight: 1.5 } };
-  const exit = planRun(job, trapped).findings.find(({ id }) => id === 'machine.exit');
-  expect(exit?.fixes[0]?.label).toBe('Dig from the end');
-  expect(exit?.why).toBe('It may pass beside the trench, 2.65 m from the centre line.');
-  // Between tracks 1.25 m over and a 0.6 m trench: 0.325 m a side, where 0.23 m of track and 0.1 m of room are needed.
-  expect(planRun(job, narrow).findings.find(({ id }) => id === 'machine.exit')).toMatchObject({
-    severity: 'stop',
-    why: expect.stringContaining('0.325 m is left under a track that needs 0.33 m') as string,
-  });
-  expect(planRun(job, { ...trapped, access: { digFrom: 'end', exit: 'start' } }).findings.some(({ id }) => id === 'machine.exit')).toBe(
-    false,
-  );
+  const exit = findingIn(planRun(job, trapped), 'machine.trapped');
+  expect(exit?.fixes).toMatchObject([{ code: 'digFrom', facts: { end: 'end' } }]);
+  expect(saidIn(job, planRun(job, trapped), 'machine.trapped')?.why).toBe('It may pass beside the trench, 2.65 m from the centre line.');
+  // Between tracks 1.25 m over and a 0.6 m trench: 0.325 m a side, where a track of 0.23 m stands behind a batter of 1:1 from the toe.
+  expect(findingIn(planRun(job, narrow), 'machine.trapped')?.severity).toBe('stop');
+  expect(saidIn(job, planRun(job, narrow), 'machine.trapped')?.why).toContain('0.325 m is left under a track that needs 1.33 m');
+  expect(findingIn(planRun(job, { ...trapped, access: { digFrom: 'end', exit: 'start' } }), 'machine.trapped')).toBeUndefined();
 });
 
 describe('strike risk', () => {
@@ -397,7 +407,7 @@ describe('the practice office', () => {
     expect(answer).toEqual(ask(3));
     expect(answer.utilities).toHaveLength(5);
     const marked = answer.utilities.filter(({ answer: said }) => said === 'marked');
-    const lines = linesFromMarks(run, readGeoJson(answer.marks, job.origin).marks);
+    const lines = linesFromMarks(run, readGeoJson(answer.marks, job.origin).marks, counting());
     expect(new Set(lines.map(({ kind }) => kind))).toEqual(new Set(marked.map(({ kind }) => kind)));
     for (const line of lines) expect(line.where.kind === 'crossing' && line.where.station > 0 && line.where.station < 60).toBe(true);
   });

@@ -1,27 +1,9 @@
 import { utilityMarks, privateLineNames } from '../catalogue';
-import type { Clearance, ExistingLine, Finding } from '../job';
+import { daysBetween, knownLine, lostRecord, requestDates, type Day } from '../clearance';
+import type { Clearance, ExistingLine } from '../job';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
-import { daysBetween, requestDates, type Day } from './dates';
-import { knownLine, lostRecord } from './known';
-
-/** One thing a gate looks at. A `stop` closes it; a `caution` must be known to who digs. `until`: the last day this holds. */
-export interface GateReason {
-  id: string;
-  state: 'ok' | 'caution' | 'stop';
-  what: string;
-  /** What it rests on, or what to do. */
-  why: string;
-  until?: Day;
-}
-
-/** May work go on, and why. */
-export interface Gate {
-  open: boolean;
-  reasons: GateReason[];
-  /** The last day it stays open if nothing else changes; undefined when no date ends it, or it is shut. */
-  until: Day | undefined;
-}
+import { reasonsFirst, type Gate, type GateReason } from './reasons';
 
 export interface ClearInputs {
   clearance: Clearance;
@@ -33,8 +15,8 @@ export interface ClearInputs {
   kindsEntered: ReadonlySet<string>;
   /** Deepest dig, metres. */
   depth: number;
-  /** What the plan and the way in found. */
-  findings: readonly Finding[];
+  /** What the plan and the way in say against it. */
+  against: readonly GateReason[];
   /** Today on the site's calendar. */
   today: Day;
 }
@@ -58,9 +40,6 @@ export function clearToDig(inputs: ClearInputs): Gate {
   const ends = reasons.flatMap(({ until }) => until ?? []).sort();
   return { open, reasons: reasonsFirst(reasons), until: open ? ends[0] : undefined };
 }
-const RANK = { stop: 0, caution: 1, ok: 2 };
-/** What shuts a gate first, then what to know, then what is in order. */
-export const reasonsFirst = (reasons: readonly GateReason[]): GateReason[] => [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]);
 
 /** `n days`, in words that count down. */
 const countdown = (today: Day, until: Day): string => {
@@ -174,7 +153,7 @@ function privateReasons({ clearance: { privateLines } }: ClearInputs): GateReaso
   ];
 }
 
-function walkReasons({ clearance: { walked }, findings }: ClearInputs): GateReason[] {
+function walkReasons({ clearance: { walked }, against }: ClearInputs): GateReason[] {
   const walk: GateReason = walked
     ? { id: 'walk', state: 'ok', what: `Route and way in walked by ${walked.by}`, why: 'Look again after rain, and when the plan changes.' }
     : {
@@ -183,17 +162,12 @@ function walkReasons({ clearance: { walked }, findings }: ClearInputs): GateReas
         what: 'Nobody has walked the route and the way in',
         why: 'Covers, posts, patches and meters show lines no drawing has.',
       };
-  return [
-    walk,
-    ...findings
-      .filter(({ severity, chapter }) => severity === 'stop' && chapter === 'clear')
-      .map((finding): GateReason => ({ id: finding.id, state: 'stop', what: finding.what, why: finding.why })),
-  ];
+  return [walk, ...against];
 }
 
 function lineReasons({ lines, clearance: { request } }: ClearInputs): GateReason[] {
-  return lines.flatMap((line, index): GateReason[] => {
-    const id = `line.${index}`;
+  return lines.flatMap((line): GateReason[] => {
+    const id = `line.${line.id}`;
     const lost = lostRecord(line);
     // A later visit of the locator settles it: the marks are new.
     if (lost && !(request?.remarked && request.remarked > lost.at.slice(0, 10)))

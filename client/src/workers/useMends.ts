@@ -1,0 +1,74 @@
+import { keyOf, sameJson, type Entry, type Fix, type Job, type Patch, type Run } from '@tamper/core/job';
+import type { Mend } from '@tamper/core/plan';
+import type { Sayable } from '@tamper/core/words';
+import { proxy } from 'comlink';
+import { startTransition, useEffect, useRef, useState } from 'react';
+import { useStable } from '../ui/useStable';
+import { planWorker } from './planWorker';
+
+/** Fixes of a finding that mend it. */
+export type MendList = readonly Mend<Sayable>[];
+/** The fixes of findings that mend them, each tried on the run `of`, by the finding's key. */
+export type Mends = ReadonlyMap<string, { of: Run; list: MendList }>;
+const NONE: Mends = new Map();
+
+/** Whose findings are to be mended: the plan's, those of the ground by the book, or those of the order. */
+export type MendsOf = { kind: 'plan' } | { kind: 'ground'; book: readonly Entry[] } | { kind: 'order' };
+
+/**
+ * Tries the fixes of what is found in a worker of its own, worst first, while the plan is looked at already. What was found for earlier inputs stays until
+ * the same is known of the newest.
+ * @param inputs what was planned; the same objects while nothing changed.
+ */
+export function useMends(inputs: { job: Job; run: Run } | undefined, what: MendsOf = PLAN): Mends {
+  const [mends, setMends] = useState(NONE);
+  const link = useRef<ReturnType<typeof planWorker>>(undefined);
+  useEffect(() => () => link.current?.worker.terminate(), []);
+  const { job, run } = inputs ?? {};
+  const { kind } = what;
+  const book = what.kind === 'ground' ? what.book : undefined;
+  useEffect(() => {
+    if (!job || !run) return;
+    link.current ??= planWorker();
+    let listening = true;
+    const heard = (key: string, list: MendList) => {
+      if (listening) startTransition(() => setMends((before) => new Map(before).set(key, { of: run, list })));
+    };
+    const of: MendsOf = kind === 'ground' ? { kind, book: book ?? [] } : { kind };
+    void link.current.remote.mends(job, run, of, proxy(heard));
+    return () => void (listening = false);
+  }, [job, run, kind, book]);
+  return mends;
+}
+const PLAN: MendsOf = { kind: 'plan' };
+
+/** Are two fixes the same way to mend? */
+const sameFix = (a: Fix, b: Fix): boolean => a.code === b.code && sameJson(a.facts, b.facts);
+
+/**
+ * Takes a fix. Pressed while it is not known of the newest inputs, it waits until it is, and is taken from there if it still mends: worked out for what
+ * was, it could miss what is.
+ * @param newest the run as it is now. @param stopped does something stand in the way of planning that? Then there is nothing to wait for.
+ */
+export function useTakeFix(
+  mends: Mends,
+  newest: Run,
+  stopped: boolean,
+  apply: (patches: readonly Patch[]) => void,
+): (finding: Sayable, fix: Fix) => void {
+  const waiting = useRef<{ key: string; fix: Fix }>(undefined);
+  useEffect(() => {
+    const wanted = waiting.current;
+    const known = wanted && mends.get(wanted.key);
+    if (!wanted || known?.of !== newest) return;
+    waiting.current = undefined;
+    const found = known.list.find(({ fix }) => sameFix(fix, wanted.fix));
+    if (found) apply(found.fix.patches);
+  }, [mends, newest, apply]);
+  return useStable((finding, fix) => {
+    const key = keyOf(finding);
+    const known = mends.get(key);
+    if (stopped || known?.of === newest) apply(fix.patches);
+    else waiting.current = { key, fix };
+  });
+}

@@ -1,0 +1,26 @@
+import { structureTypes } from '../catalogue';
+import { blankPit, type Run, type Structure } from '../job';
+
+/** A structure to stand at a station, with the next free name; chambers, trial pits, joint bays and sumps with their pit. */
+export function structureAt(run: Pick<Run, 'structures'>, station: number, kind: Structure['kind'], id: string): Structure {
+  const { name, letter, pit } = structureTypes[kind];
+  const taken = new Set(run.structures.map((item) => item.name));
+  let number = 1;
+  while (taken.has(`${letter}${number}`) || taken.has(`${name} ${number}`)) number++;
+  return {
+    id,
+    name: `${letter}${number}`,
+    kind,
+    station,
+    diameter: kind === 'chamber' ? 0.45 : 0,
+    tail: 0,
+    pit: pit && { ...blankPit(pit.length, pit.width, pit.below), entry: pit.entry },
+  };
+}
+
+/** The run's structures with one more among them, ascending. */
+export const withStructure = (run: Pick<Run, 'structures'>, structure: Structure): Structure[] =>
+  [...run.structures, structure].sort((a, b) => a.station - b.station);
+
+/** An id for a structure a fix puts at a station: the same whoever presses it, so that two who do end with one. */
+export const structureIdAt = (kind: Structure['kind'], station: number): string => `${kind}-${Math.round(station * 1000)}`;

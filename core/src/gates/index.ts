@@ -1,0 +1,4 @@
+export * from './reasons';
+export * from './clear';
+export * from './dig';
+export * from './enter';

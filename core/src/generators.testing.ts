@@ -1,0 +1,496 @@
+import fc from 'fast-check';
+import {
+  beddingIds,
+  evidenceIds,
+  findProduct,
+  groundIds,
+  kits,
+  machineIds,
+  machines,
+  products,
+  protectionIds,
+  soilClasses,
+  structureKinds,
+  surfaces,
+  utilityKinds,
+  wayinSurfaces,
+  type Kit,
+  type Machine,
+  type SurfaceMaterialId,
+} from './catalogue';
+import { ruleSetIds } from './rules';
+import {
+  blankConditions,
+  blankJob,
+  blankLayers,
+  blankLogistics,
+  blankRun,
+  jobSchema,
+  kitChosen,
+  applyPatches,
+  runSchema,
+  type Beside,
+  type ExistingLine,
+  type Job,
+  type LaidLine,
+  type Pinch,
+  type PitBody,
+  type Reach,
+  type Run,
+  type Sides,
+  type Structure,
+  type Wall,
+} from './job';
+import { tryPlan } from './plan/plan';
+
+/** Parts a span is cut into: any of them as likely as another. */
+const PARTS = 1 << 20;
+/** A number between two, evenly; now and then one of those few that only doubles tell apart. JSON knows no negative zero, so no document holds one. */
+export const metres = (min: number, max: number): fc.Arbitrary<number> =>
+  fc.oneof(
+    { weight: 19, arbitrary: fc.integer({ min: 0, max: PARTS }).map((n) => min + ((max - min) * n) / PARTS) },
+    { weight: 1, arbitrary: fc.double({ min, max, noNaN: true }).map((value) => value + 0) },
+  );
+/** A place on a run, as a share of its length. */
+const share = metres(0, 1);
+/** A stretch of a run, as shares. */
+const part = fc.tuple(metres(0, 0.95), metres(0.02, 1)).map(([from, long]): [number, number] => [from, Math.min(1, from + long)]);
+const sometimes = <T>(value: fc.Arbitrary<T>) => fc.option(value, { freq: 2 });
+const chance = (of: number) => fc.integer({ min: 1, max: of }).map((n) => n === 1);
+
+/** Ids as the interface makes them: of the list, by number. */
+const numbered = <T extends object>(items: readonly T[], letter: string): (T & { id: string })[] =>
+  items.map((item, i) => ({ ...item, id: `${letter}${i + 1}` }));
+
+export const anyWall: fc.Arbitrary<Wall> = fc.oneof(
+  { weight: 4, arbitrary: fc.constant<Wall>({ kind: 'vertical' }) },
+  {
+    weight: 3,
+    arbitrary: fc.record({ kind: fc.constant('batter' as const), ratio: fc.oneof(metres(0.1, 2), fc.constantFrom(0.5, 0.75, 1, 1.5)) }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.record({ kind: fc.constant('batter' as const), ratio: fc.constantFrom(0.75, 1, 1.5), foot: metres(0.1, 2.5) }),
+  },
+  {
+    weight: 2,
+    arbitrary: fc.record({
+      kind: fc.constant('bench' as const),
+      riser: metres(0.3, 1.5),
+      tread: metres(0.2, 2),
+      count: fc.integer({ min: 1, max: 4 }),
+    }),
+  },
+);
+
+/** A table of the job's own, which a run may name whether or not the job still has it. */
+export const ownKit: Kit = {
+  id: 'own-box',
+  kind: 'shield',
+  name: 'Yard box',
+  source: 'Made in the yard; rated by its maker',
+  panel: 0.08,
+  least: 0.6,
+  most: 1.9,
+  depth: 5,
+  hire: 0,
+  length: 2.5,
+  height: 2,
+  extension: 1,
+  extensions: 1,
+  mass: 900,
+  extensionMass: 300,
+};
+const tables = [...kits, ownKit];
+
+/** Sides of a hole: mostly alike and with a table that is of their kind, but not always. */
+const anySides: fc.Arbitrary<Sides> = fc
+  .record({
+    entry: chance(4).map((no) => !no),
+    left: anyWall,
+    right: anyWall,
+    alike: chance(2),
+    upright: chance(2),
+    protection: fc.constantFrom(...protectionIds),
+    table: fc.nat({ max: 3 * tables.length }),
+    panel: sometimes(metres(0, 0.3)),
+    shortTerm: sometimes(fc.constantFrom(4, 20, 30)),
+    short: chance(6),
+  })
+  .map(({ entry, left, right, alike, upright, protection, table, panel, shortTerm, short }): Sides => {
+    const held = protection !== 'none';
+    const walls = held && upright ? ({ kind: 'vertical' } as const) : left;
+    const bare: Sides = {
+      entry,
+      left: walls,
+      right: (held && upright) || alike ? walls : right,
+      protection,
+      kit: null,
+      panel: held ? panel : null,
+      supportWidths: null,
+      shortTerm: short ? shortTerm : null,
+    };
+    const fitting = tables.filter(({ kind }) => kind === protection);
+    const kit =
+      table < tables.length ? tables[table] : table < 2.5 * tables.length ? fitting[table % Math.max(1, fitting.length)] : undefined;
+    return held && kit ? applyPatches({ sides: bare }, kitChosen(['sides'], kit)).sides : bare;
+  });
+
+const anyPit: fc.Arbitrary<PitBody> = fc
+  .record({
+    length: fc.oneof(metres(0.5, 4), fc.constantFrom(1.2, 3)),
+    width: metres(0.5, 3),
+    below: metres(0, 0.6),
+    soil: sometimes(fc.constantFrom(...soilClasses)),
+    ends: anyWall,
+    sides: anySides,
+  })
+  .map(({ sides, ...pit }) => ({ ...pit, ...sides }));
+
+const anyMethod: fc.Arbitrary<Reach['method']> = fc.oneof(
+  { weight: 5, arbitrary: fc.constant({ kind: 'open' as const }) },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      kind: fc.constant('bored' as const),
+      bore: metres(0.05, 0.6),
+      rod: metres(0.5, 3),
+      launch: anyPit,
+      receiving: anyPit,
+    }),
+  },
+);
+
+const surfaceIds: readonly SurfaceMaterialId[] = ['turf', 'topsoil', 'asphalt', 'concrete'];
+/** A reach before it is known where it begins and what lies in it. `wider`: than the widest of its lines, metres. */
+const anyReach = fc.record({
+  falls: fc.boolean(),
+  cover: fc.oneof({ weight: 6, arbitrary: metres(0.05, 3) }, { weight: 1, arbitrary: metres(3, 9) }),
+  frost: fc.constantFrom(0, 0, 0.9),
+  method: anyMethod,
+  soil: fc.constantFrom(...soilClasses),
+  wider: metres(0, 1.6),
+  sides: anySides,
+  bedding: metres(0, 0.3),
+  surround: metres(0, 0.4),
+  beddingMaterial: fc.constantFrom(...beddingIds),
+  tape: fc.constantFrom<Reach['tape']>(null, { school: 'line', distance: 0.3 }, { school: 'surface', distance: 0.4 }),
+  ticks: fc.tuple(fc.boolean(), fc.boolean(), fc.boolean()),
+  restoration: fc.array(fc.record({ material: fc.constantFrom(...surfaceIds), thickness: metres(0.02, 0.5) }), { maxLength: 2 }),
+});
+type AnyReach = typeof anyReach extends fc.Arbitrary<infer T> ? T : never;
+
+const reachOf = (from: number, least: number, { falls, cover, wider, sides, ticks, ...rest }: AnyReach): Omit<Reach, 'id'> => {
+  const [tracer, plates, fabric] = ticks;
+  // What is bored is straight, and deep enough to stay below any dip of the ground.
+  const deep = rest.method.kind === 'bored' ? cover + BELOW_ANY_DIP : cover;
+  return {
+    ...blankLayers(),
+    ...rest,
+    ...sides,
+    from,
+    levels: falls ? { kind: 'gravity' } : { kind: 'cover', cover: deep },
+    bottomWidth: least + wider,
+    tracer,
+    plates,
+    fabric,
+  };
+};
+/** Deeper than the ground of {@link anyRun} ever dips. */
+export const BELOW_ANY_DIP = 2.5;
+
+/** A line beside the leading one, over or under it, for part of the way or all of it. */
+const anyBeside = fc.record({
+  product: fc.constantFrom('water-63', 'lv-4x25', 'data-duct-54', 'drain-110'),
+  x: metres(-0.6, 0.6),
+  up: metres(-0.5, 0.6),
+  way: sometimes(part),
+});
+
+const moment = '2026-11-02T09:00:00Z';
+const anyExposure = fc.oneof(
+  fc.record({
+    result: fc.constant('found' as const),
+    at: fc.constant(moment),
+    by: fc.constant('foreman'),
+    share,
+    cover: metres(0.1, 2),
+    size: metres(0.02, 0.4),
+    kind: fc.constantFrom(...utilityKinds),
+    seen: metres(0.1, 3),
+    note: fc.constant(''),
+  }),
+  fc.record({
+    result: fc.constant('notFound' as const),
+    at: fc.constant(moment),
+    by: fc.constant('foreman'),
+    depth: metres(0.5, 2),
+    note: fc.constant(''),
+  }),
+);
+
+const anyExisting = fc.record({
+  kind: fc.constantFrom(...utilityKinds),
+  size: metres(0.02, 0.5),
+  coverMin: metres(0.1, 2),
+  more: metres(0, 1),
+  evidence: fc.constantFrom(...evidenceIds),
+  way: part,
+  angle: metres(0.2, Math.PI - 0.2),
+  offset: metres(-3, 3),
+  parallel: fc.boolean(),
+  join: chance(8),
+  exposures: fc.array(anyExposure, { maxLength: 2 }),
+});
+
+const anyStructure = fc.record({
+  share,
+  kind: fc.constantFrom(...structureKinds),
+  diameter: metres(0, 1),
+  tail: fc.constantFrom(0, 0, 2),
+  pit: sometimes(anyPit),
+});
+
+const anyThing = fc.record({
+  kind: fc.constantFrom<Beside['kind'][]>('footing', 'road', 'tree', 'boundary'),
+  side: fc.constantFrom<Beside['side'][]>('left', 'right'),
+  way: part,
+  offset: metres(0.3, 8),
+  depth: metres(0, 1.5),
+});
+
+const anyWay = fc.record({ way: part, side: fc.constantFrom('left' as const, 'right' as const, 'both' as const) });
+
+/** Everything of a run but what depends on how long it is: places are shares of it. */
+const anyParts = fc.record({
+  product: fc.constantFrom(...products.map(({ id }) => id)),
+  beside: fc.array(anyBeside, { maxLength: 3 }),
+  grounds: fc.array(metres(9, 11), { minLength: 2, maxLength: 10 }),
+  steps: fc.array(metres(0.3, 1), { minLength: 9, maxLength: 9 }),
+  spacing: metres(1, 30),
+  start: fc.constantFrom(0, 0, 100),
+  raise: fc.constantFrom(0, 0, 0.25, -0.02),
+  reaches: fc.array(anyReach, { minLength: 1, maxLength: 3 }),
+  inverts: fc.tuple(...[0, 1, 2].map(() => fc.oneof({ weight: 4, arbitrary: metres(6.5, 8) }, { weight: 1, arbitrary: metres(2, 8) }))),
+  turns: sometimes(fc.array(fc.tuple(metres(0.2, 1), metres(-1.5, 1.5)), { minLength: 1, maxLength: 4 })),
+  structures: fc.array(anyStructure, { maxLength: 3 }),
+  existing: fc.array(anyExisting, { maxLength: 3 }),
+  things: fc.array(anyThing, { maxLength: 2 }),
+  ways: fc.tuple(fc.array(anyWay, { maxLength: 2 }), fc.array(anyWay, { maxLength: 2 }), fc.array(anyWay, { maxLength: 2 })),
+  surface: fc.constantFrom(...surfaces),
+  spoil: fc.record({
+    ground: fc.constantFrom(...groundIds),
+    side: fc.constantFrom('left' as const, 'right' as const, 'both' as const),
+    setback: metres(0, 3),
+    corridorLeft: metres(0, 14),
+    corridorRight: metres(0, 14),
+    reuse: fc.boolean(),
+  }),
+  access: fc.record({
+    digFrom: fc.constantFrom('start' as const, 'end' as const),
+    exit: fc.constantFrom('start' as const, 'end' as const, 'both' as const, 'side' as const),
+  }),
+  lift: sometimes(metres(100, 4000)),
+  open: metres(1, 30),
+  badAir: chance(5),
+  water: sometimes(metres(6, 10.5)),
+  flow: sometimes(fc.record({ area: metres(0, 20_000), runoff: metres(0, 1), rain: fc.constant(50 / 3.6e6), extra: metres(0, 0.01) })),
+});
+type AnyParts = typeof anyParts extends fc.Arbitrary<infer T> ? T : never;
+
+/** A line on the plan as long as a run, that turns on its way. */
+function routeOf(turns: readonly (readonly [number, number])[], length: number): Run['route'] {
+  const whole = turns.reduce((sum, [long]) => sum + long, 0);
+  const points = [{ x: 5, y: 5 }];
+  let heading = 0.3;
+  for (const [long, turn] of turns) {
+    const last = points.at(-1) as { x: number; y: number };
+    const leg = (length * long) / whole;
+    points.push({ x: last.x + leg * Math.cos(heading), y: last.y + leg * Math.sin(heading) });
+    heading += turn;
+  }
+  return points;
+}
+
+function existingOf(
+  { way: [a, b], angle, offset, parallel, more, exposures, ...rest }: AnyParts['existing'][number],
+  at: (share: number) => number,
+): Omit<ExistingLine, 'id'> {
+  return {
+    ...rest,
+    name: rest.kind,
+    coverMax: rest.coverMin + more,
+    exposures: exposures.map((one) => {
+      if (one.result === 'notFound') return one;
+      const { share: where, ...found } = one;
+      return { ...found, station: at(where) };
+    }),
+    where: parallel ? { kind: 'parallel', from: at(a), to: at(b), offset } : { kind: 'crossing', station: at(a), angle },
+  };
+}
+
+function runOf(parts: AnyParts): Run {
+  const { grounds, steps, spacing, start, raise, product } = parts;
+  const along = grounds.map((_, i) => start + spacing * steps.slice(0, i).reduce((sum, step) => sum + step, 0));
+  const stations = grounds.map((ground, i) => ({ station: along[i] as number, ground, ...(raise ? { finished: ground + raise } : {}) }));
+  const end = along.at(-1) as number;
+  const length = end - start;
+  const at = (where: number) => Math.min(end, start + where * length);
+  const stretch = ([a, b]: readonly [number, number]) => ({ from: at(a), to: at(b) });
+  const laid = numbered<Omit<LaidLine, 'id'>>(
+    [{ product, x: 0, up: 0, way: null }, ...parts.beside].map(({ way, ...line }, i) => ({
+      ...line,
+      name: `Line ${i + 1}`,
+      circuit: null,
+      holds: null,
+      ...(way ? stretch(way) : {}),
+    })),
+    'l',
+  );
+  const least = Math.max(0.05, ...laid.map((line) => findProduct(line.product).od));
+  const reaches = numbered(
+    parts.reaches.map((reach, i) => reachOf(i === 0 ? start : at(i / parts.reaches.length), least, reach)),
+    'r',
+  );
+  const [first, middle, last] = parts.inverts as [number, number, number];
+  const levels = [first, ...(reaches.length > 1 ? [middle] : []), last];
+  const inverts = reaches.some((reach) => reach.levels.kind === 'gravity')
+    ? numbered(
+        levels.map((invert, i) => ({ station: at(i / (levels.length - 1)), invert, keep: false })),
+        'i',
+      )
+    : [];
+  const [byHand, gaps, suspect] = parts.ways;
+  const base = blankRun({ name: 'Any', length, product, cover: 1, ruleSet: 'US' });
+  return {
+    ...base,
+    stations,
+    inverts,
+    route: parts.turns ? routeOf(parts.turns, length) : [],
+    structures: numbered(
+      parts.structures.map(({ share: where, ...structure }, i): Omit<Structure, 'id'> => ({
+        ...structure,
+        name: `S${i + 1}`,
+        station: at(where),
+      })),
+      's',
+    ),
+    laid,
+    surface: parts.surface,
+    reaches,
+    spoil: parts.spoil,
+    existing: numbered(
+      parts.existing.map((line) => existingOf(line, at)),
+      'x',
+    ),
+    access: parts.access,
+    flow: parts.flow,
+    water: parts.water === null ? [] : [{ station: start, level: parts.water }],
+    conditions: {
+      ...blankConditions(),
+      beside: numbered(
+        parts.things.map(({ way, ...thing }, i) => ({ ...thing, name: `Thing ${i + 1}`, ...stretch(way) })),
+        'b',
+      ),
+      lift: parts.lift,
+      open: parts.open,
+      badAir: parts.badAir,
+    },
+    logistics: {
+      ...blankLogistics(),
+      byHand: numbered(
+        byHand.map(({ way }) => ({ ...stretch(way), why: 'wall' })),
+        'h',
+      ),
+      gaps: numbered(
+        gaps.map(({ way, side }) => ({ ...stretch(way), side, why: 'drain' })),
+        'g',
+      ),
+      suspect: numbered(
+        suspect.map(({ way }) => ({ ...stretch(way), what: 'tar' })),
+        'u',
+      ),
+    },
+  };
+}
+
+/** Any run the schema takes, dug or not: every part of the format, its places anywhere. */
+export const anyDocument: fc.Arbitrary<Run> = anyParts
+  .map(runOf)
+  .filter((run) => run.stations.length > 1 && runSchema.safeParse(run).success);
+
+/** A machine of the job's own: one of the classes, made larger or smaller. */
+const anyMachine: fc.Arbitrary<Machine & { id: string }> = fc
+  .record({ like: fc.constantFrom(...machineIds), by: metres(0.85, 1.2) })
+  .map(({ like, by }) => {
+    const { arm, outline, ...machine } = machines[like] as Machine;
+    return {
+      ...machine,
+      id: 'own-machine',
+      name: 'Yard machine',
+      mass: machine.mass * by ** 3,
+      lift: machine.lift * by ** 3,
+      width: machine.width * by,
+      widthOut: machine.widthOut * by,
+      height: machine.height * by,
+      reachUp: machine.reachUp * by,
+      front: machine.front * by,
+      blade: machine.blade * by,
+      cog: machine.cog * by,
+      tail: machine.tail * by,
+      arm: { ...arm, foot: { x: arm.foot.x * by, z: arm.foot.z * by }, boom: arm.boom * by, stick: arm.stick * by, tip: arm.tip * by },
+      outline: outline.map(({ y, z }) => ({ y: y * by, z: z * by })),
+      buckets: [...machine.buckets],
+    };
+  });
+
+export const anyPinch: fc.Arbitrary<Pinch> = fc.record({
+  id: fc.constant('p1'),
+  name: fc.constant('Gate'),
+  gap: metres(0.5, 4),
+  alongSlope: fc.boolean(),
+  crossFall: metres(0, 0.3),
+  barrier: sometimes(metres(0, 2)),
+  overhead: sometimes(metres(1.5, 8)),
+  live: fc.boolean(),
+  surface: fc.constantFrom(...wayinSurfaces),
+  tightTurn: fc.boolean(),
+  bears: sometimes(metres(500, 20_000)),
+});
+
+/** Any job: every rule set, some with rules of their own, machines, buckets, tables and tight places. */
+export const anyJob: fc.Arbitrary<Job> = fc
+  .record({
+    ruleSet: fc.constantFrom(...ruleSetIds),
+    units: fc.constantFrom('metric' as const, 'us' as const),
+    machine: fc.constantFrom(...machineIds),
+    own: sometimes(anyMachine),
+    buckets: fc.constantFrom<number[]>([], [0.3, 0.6], [0.9]),
+    kit: fc.constantFrom<Kit[]>([], [ownKit]),
+    pinches: fc.array(anyPinch, { maxLength: 1 }),
+    setback: sometimes(metres(0.3, 3)),
+  })
+  .map(({ ruleSet, units, machine, own, buckets, kit, pinches, setback }): Job => {
+    const blank = blankJob('Any', ruleSet, units);
+    return {
+      ...blank,
+      machine: own ? own.id : machine,
+      machines: own ? [own as Job['machines'][number]] : [],
+      buckets,
+      kit: kit as Job['kit'],
+      clearance: { ...blank.clearance, pinches },
+      overrides:
+        setback === null
+          ? []
+          : [{ rule: 'spoilSetback', value: setback, by: 'foreman', reason: 'as agreed on site' } as Job['overrides'][number]],
+    };
+  })
+  .filter((job) => jobSchema.safeParse(job).success);
+
+/** Any job with any run that can be dug in it. */
+export const anyDig: fc.Arbitrary<{ job: Job; run: Run }> = fc
+  .record({ job: anyJob, run: anyDocument })
+  .filter(({ job, run }) => 'plan' in tryPlan(job, run));
+
+/** Any run that can be dug. */
+export const anyRun: fc.Arbitrary<Run> = anyDocument.filter((run) => 'plan' in tryPlan(blankJob('Any', 'US'), run));

@@ -1,0 +1,27 @@
+import { findingsOf, type Entry, type FoundBy, type Run } from '../job';
+import { extent } from '../alignment';
+import type { Place } from '../trench';
+import type { Rules } from '../rules';
+import { groundChecks } from './checks';
+
+export type GroundFinding = FoundBy<typeof groundChecks>;
+
+/** Places no further than the run goes: there they can be tested. */
+export function onRun(run: Pick<Run, 'stations'>, places: readonly Place[]): Place[] {
+  const { start, end } = extent(run);
+  return places.map((place) => ({ ...place, from: Math.max(place.from, start), to: Math.min(place.to, end) }));
+}
+
+/** What the tests of the ground say against the places somebody enters. */
+export function groundFindings(
+  run: Pick<Run, 'stations'>,
+  rules: Rules,
+  places: readonly Place[],
+  book: readonly Entry[],
+): GroundFinding[] {
+  const entered = onRun(
+    run,
+    places.filter(({ sides }) => sides.entry),
+  );
+  return findingsOf(groundChecks, { rules, book, entered });
+}

@@ -1,0 +1,44 @@
+import type { Job } from '../job';
+import type { OrderFinding } from '../order';
+import type { PlanFinding } from '../plan/checks';
+import { resolveRules } from '../rules';
+import { accessWords } from './access';
+import { alignmentWords } from './alignment';
+import { clearanceWords } from './clearance';
+import { groundWords } from './ground';
+import { machineWords } from './machine';
+import { orderWords } from './order';
+import { protectionWords } from './protection';
+import type { Reader, Said } from './said';
+import { spoilWords } from './spoil';
+import { trenchWords } from './trench';
+
+export type { Reader, Said } from './said';
+export { sayFix } from './fixes';
+export { sayPlace } from './places';
+export { faultWords } from './protection';
+
+const sentences = {
+  ...clearanceWords,
+  ...alignmentWords,
+  ...trenchWords,
+  ...protectionWords,
+  ...machineWords,
+  ...spoilWords,
+  ...accessWords,
+  ...groundWords,
+  ...orderWords,
+};
+
+/** Anything that may be said: by the plan, the way in, the ground's tests or the order. */
+export type Sayable = PlanFinding | OrderFinding;
+
+/** A finding in words, as its reader reads them. Every sentence about a plan is made here, of its code and facts. */
+export const say = (finding: Sayable, reader: Reader): Said =>
+  (sentences[finding.code] as (finding: Sayable, reader: Reader) => Said)(finding, reader);
+
+/** The reader of a job's own units and rules. */
+export const readerOf = ({ units, ruleSet, overrides }: Pick<Job, 'units' | 'ruleSet' | 'overrides'>): Reader => ({
+  units,
+  rules: resolveRules(ruleSet, overrides),
+});
