@@ -1,8 +1,8 @@
 const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } }];
 /** Core and server run as they are; the client in a browser-like page. */
 export default {
-  // A slow machine is not a fault.
-  testTimeout: 60_000,
+  // A slow machine is not a fault, and a soak takes its time.
+  testTimeout: process.env.TAMPER_SOAK ? 7_200_000 : 60_000,
   projects: [
     {
       displayName: 'core',
@@ -10,6 +10,7 @@ export default {
       testMatch: ['<rootDir>/src/**/*.test.ts'],
       testEnvironment: 'node',
       transform: { '\\.ts$': swc },
+      setupFiles: ['<rootDir>/../jest.seed.js'],
     },
     {
       displayName: 'scripts',

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import {
   beddingIds,
+  dryStrengthIds,
   evidenceIds,
   findProduct,
   groundIds,
@@ -10,8 +11,10 @@ import {
   products,
   protectionIds,
   soilClasses,
+  soilMaterialIds,
   structureKinds,
   surfaces,
+  thumbIds,
   utilityKinds,
   wayinSurfaces,
   type Kit,
@@ -38,10 +41,14 @@ import {
   type Reach,
   type Run,
   type Sides,
+  type SoilTest,
   type Structure,
   type Wall,
 } from './job';
 import { tryPlan } from './plan/plan';
+
+/** How often a property is tried: so often in `npm test`, many times as often in a soak. */
+export const times = (share: number): number => (share * (fc.readConfigureGlobal().numRuns ?? 100)) / 100;
 
 /** Parts a span is cut into: any of them as likely as another. */
 const PARTS = 1 << 20;
@@ -56,6 +63,9 @@ const share = metres(0, 1);
 /** A stretch of a run, as shares. */
 const part = fc.tuple(metres(0, 0.95), metres(0.02, 1)).map(([from, long]): [number, number] => [from, Math.min(1, from + long)]);
 const sometimes = <T>(value: fc.Arbitrary<T>) => fc.option(value, { freq: 2 });
+/** Once in `of` times. */
+const seldom = <T>(of: number, value: fc.Arbitrary<T>) =>
+  fc.oneof({ weight: of - 1, arbitrary: fc.constant(null) }, { weight: 1, arbitrary: value });
 const chance = (of: number) => fc.integer({ min: 1, max: of }).map((n) => n === 1);
 
 /** Ids as the interface makes them: of the list, by number. */
@@ -176,11 +186,13 @@ const anyReach = fc.record({
   beddingMaterial: fc.constantFrom(...beddingIds),
   tape: fc.constantFrom<Reach['tape']>(null, { school: 'line', distance: 0.3 }, { school: 'surface', distance: 0.4 }),
   ticks: fc.tuple(fc.boolean(), fc.boolean(), fc.boolean()),
+  /** A cut in type A that counts on standing open for a short time, steeper than its class, metres out per metre up. */
+  brief: seldom(12, metres(0.4, 0.74)),
   restoration: fc.array(fc.record({ material: fc.constantFrom(...surfaceIds), thickness: metres(0.02, 0.5) }), { maxLength: 2 }),
 });
 type AnyReach = typeof anyReach extends fc.Arbitrary<infer T> ? T : never;
 
-const reachOf = (from: number, least: number, { falls, cover, wider, sides, ticks, ...rest }: AnyReach): Omit<Reach, 'id'> => {
+const reachOf = (from: number, least: number, { falls, cover, wider, sides, ticks, brief, ...rest }: AnyReach): Omit<Reach, 'id'> => {
   const [tracer, plates, fabric] = ticks;
   // What is bored is straight, and deep enough to stay below any dip of the ground.
   const deep = rest.method.kind === 'bored' ? cover + BELOW_ANY_DIP : cover;
@@ -194,6 +206,22 @@ const reachOf = (from: number, least: number, { falls, cover, wider, sides, tick
     tracer,
     plates,
     fabric,
+    ...(brief === null ? {} : steepForShort(brief)),
+  };
+};
+/** Sides that stand, if at all, because nobody leaves them open for long. */
+const steepForShort = (ratio: number): Pick<Reach, 'soil' | keyof Sides> => {
+  const wall: Wall = { kind: 'batter', ratio };
+  return {
+    soil: 'A',
+    entry: true,
+    left: wall,
+    right: wall,
+    protection: 'none',
+    kit: null,
+    panel: null,
+    supportWidths: null,
+    shortTerm: 20,
   };
 };
 /** Deeper than the ground of {@link anyRun} ever dips. */
@@ -261,6 +289,9 @@ const anyThing = fc.record({
 
 const anyWay = fc.record({ way: part, side: fc.constantFrom('left' as const, 'right' as const, 'both' as const) });
 
+/** Lines that fall, the slowest oftener than their share. */
+const falling = [...products.filter(({ minFall }) => minFall > 0).map(({ id }) => id), 'land-drain-100', 'land-drain-100'];
+
 /** Everything of a run but what depends on how long it is: places are shares of it. */
 const anyParts = fc.record({
   product: fc.constantFrom(...products.map(({ id }) => id)),
@@ -272,6 +303,10 @@ const anyParts = fc.record({
   raise: fc.constantFrom(0, 0, 0.25, -0.02),
   reaches: fc.array(anyReach, { minLength: 1, maxLength: 3 }),
   inverts: fc.tuple(...[0, 1, 2].map(() => fc.oneof({ weight: 4, arbitrary: metres(6.5, 8) }, { weight: 1, arbitrary: metres(2, 8) }))),
+  /** A line near the least fall of its kind, as a share of it, in place of the inverts. */
+  gentle: seldom(5, fc.record({ product: fc.constantFrom(...falling), share: metres(0.9, 1.4) })),
+  /** Cable on drums to hand. */
+  drums: sometimes(fc.array(metres(5, 120), { minLength: 1, maxLength: 3 })),
   turns: sometimes(fc.array(fc.tuple(metres(0.2, 1), metres(-1.5, 1.5)), { minLength: 1, maxLength: 4 })),
   structures: fc.array(anyStructure, { maxLength: 3 }),
   existing: fc.array(anyExisting, { maxLength: 3 }),
@@ -330,7 +365,8 @@ function existingOf(
 }
 
 function runOf(parts: AnyParts): Run {
-  const { grounds, steps, spacing, start, raise, product } = parts;
+  const { grounds, steps, spacing, start, raise, gentle } = parts;
+  const product = gentle?.product ?? parts.product;
   const along = grounds.map((_, i) => start + spacing * steps.slice(0, i).reduce((sum, step) => sum + step, 0));
   const stations = grounds.map((ground, i) => ({ station: along[i] as number, ground, ...(raise ? { finished: ground + raise } : {}) }));
   const end = along.at(-1) as number;
@@ -352,7 +388,8 @@ function runOf(parts: AnyParts): Run {
     parts.reaches.map((reach, i) => reachOf(i === 0 ? start : at(i / parts.reaches.length), least, reach)),
     'r',
   );
-  const [first, middle, last] = parts.inverts as [number, number, number];
+  const fall = gentle ? findProduct(product).minFall * gentle.share * length : 0;
+  const [first, middle, last] = gentle ? [7.5, 7.5 - fall / 2, 7.5 - fall] : (parts.inverts as [number, number, number]);
   const levels = [first, ...(reaches.length > 1 ? [middle] : []), last];
   const inverts = reaches.some((reach) => reach.levels.kind === 'gravity')
     ? numbered(
@@ -398,6 +435,7 @@ function runOf(parts: AnyParts): Run {
     },
     logistics: {
       ...blankLogistics(),
+      drums: parts.drums ? [{ product, lengths: parts.drums }] : [],
       byHand: numbered(
         byHand.map(({ way }) => ({ ...stretch(way), why: 'wall' })),
         'h',
@@ -413,6 +451,30 @@ function runOf(parts: AnyParts): Run {
     },
   };
 }
+
+/** Any test of a layer by hand and eye, over the first 30 m. */
+export const anySoilTest: fc.Arbitrary<SoilTest> = fc.record({
+  kind: fc.constant('soil' as const),
+  from: fc.constant(0),
+  to: fc.constant(30),
+  top: fc.constant(0),
+  bottom: fc.constant(3),
+  material: fc.constantFrom(...soilMaterialIds),
+  thumb: fc.constantFrom(null, ...thumbIds),
+  strength: fc.option(
+    fc.record({
+      tool: fc.constantFrom('penetrometer' as const, 'vane' as const),
+      readings: fc.array(fc.integer({ min: 0, max: 300_000 }), { minLength: 1, maxLength: 5 }),
+    }),
+  ),
+  ribbon: fc.option(fc.double({ min: 0, max: 0.2, noNaN: true })),
+  dry: fc.constantFrom(null, ...dryStrengthIds),
+  water: fc.constantFrom(null, 'dry' as const, 'seeping' as const, 'standing' as const),
+  fissured: fc.constantFrom(null, true, false),
+  disturbed: fc.constantFrom(null, true, false),
+  vibration: fc.constantFrom(null, true, false),
+  dipping: fc.constantFrom(null, true, false),
+});
 
 /** Any run the schema takes, dug or not: every part of the format, its places anywhere. */
 export const anyDocument: fc.Arbitrary<Run> = anyParts

@@ -4,6 +4,7 @@ export * from './separations';
 export * from './cover';
 export * from './ground';
 export * from './utilities';
+export * from './arm';
 export * from './machines';
 export * from './structures';
 export * from './kit';

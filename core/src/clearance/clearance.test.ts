@@ -4,7 +4,7 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { evidences } from '../catalogue';
 import { wallOffset, type Extent } from '../geometry';
-import { anyDig, anyRun } from '../generators.testing';
+import { anyDig, anyRun, times } from '../generators.testing';
 import { depthIn, dugWidth } from '../trench';
 import { findingIn, levelRun } from '../testing';
 import { clearSteps, crossingHalfLength, handWindows, keepOut, knownParts, searchDepths } from '.';
@@ -210,7 +210,7 @@ test('windows are where some point of what is dug lies in a strip, against a fin
         }
       },
     ),
-    { numRuns: 150 },
+    { numRuns: times(150) },
   );
 });
 

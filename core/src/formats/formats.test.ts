@@ -5,6 +5,7 @@ import { jobDates } from '../clearance';
 import { applyPatches, blankJob, blankRun, runSchema, type Job, type Run } from '../job';
 import { chainages, chainageTable, distance, extent, linesFromMarks, routeOf } from '../alignment';
 import { planRun } from '../plan/plan';
+import { times } from '../generators.testing';
 import { counting, refusal } from '../testing';
 import {
   alongAlignment,
@@ -301,7 +302,7 @@ describe('LandXML', () => {
         const [back] = readLandXml(writeLandXml(blankJob('Any', 'UK', units), [run], '2026-05-01'));
         sameRoute(back?.route ?? [], route, 1e-5);
       }),
-      { numRuns: 40 },
+      { numRuns: times(40) },
     );
   });
 });

@@ -19,6 +19,7 @@ import { linesFromMarks } from '../alignment';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { strikeCases } from '../studies/strikes';
+import { times } from '../generators.testing';
 import { counting, findingIn, levelRun, saidIn, withInverts } from '../testing';
 import { say } from '../words';
 import {
@@ -376,7 +377,7 @@ describe('strike risk', () => {
         ];
         expect(window.chance).toBeLessThanOrEqual(through.chance + 4 * (through.error + window.error) + 1e-9);
       }),
-      { numRuns: 30 },
+      { numRuns: times(30) },
     );
   });
   test('cases come from the plan: one a line, with its share of the window', () => {

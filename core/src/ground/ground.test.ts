@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { dryStrengthIds, soilMaterialIds, thumbIds } from '../catalogue';
+import { anySoilTest } from '../generators.testing';
 import { bookEntry, levelRun } from '../testing';
 import { errorsOf, soilTestSchema, type SoilTest } from '../job';
 import { planRun } from '../plan/plan';
@@ -71,31 +71,9 @@ describe('class from what hand and eye find', () => {
     expect(reasons[0]?.why).toBe('it stands in water');
   });
 
-  const anyTest: fc.Arbitrary<SoilTest> = fc.record({
-    kind: fc.constant('soil' as const),
-    from: fc.constant(0),
-    to: fc.constant(30),
-    top: fc.constant(0),
-    bottom: fc.constant(3),
-    material: fc.constantFrom(...soilMaterialIds),
-    thumb: fc.constantFrom(null, ...thumbIds),
-    strength: fc.option(
-      fc.record({
-        tool: fc.constantFrom('penetrometer' as const, 'vane' as const),
-        readings: fc.array(fc.integer({ min: 0, max: 300_000 }), { minLength: 1, maxLength: 5 }),
-      }),
-    ),
-    ribbon: fc.option(fc.double({ min: 0, max: 0.2, noNaN: true })),
-    dry: fc.constantFrom(null, ...dryStrengthIds),
-    water: fc.constantFrom(null, 'dry' as const, 'seeping' as const, 'standing' as const),
-    fissured: fc.constantFrom(null, true, false),
-    disturbed: fc.constantFrom(null, true, false),
-    vibration: fc.constantFrom(null, true, false),
-    dipping: fc.constantFrom(null, true, false),
-  });
   test('the class is never better than any single test of it', () =>
     fc.assert(
-      fc.property(anyTest, (any) => {
+      fc.property(anySoilTest, (any) => {
         const { soil, reasons } = classify(any, rules);
         for (const { best } of reasons) expect(weaker(soil, best)).toBe(soil);
         if (any.water !== 'dry') expect(soil).toBe('C');

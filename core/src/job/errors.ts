@@ -4,10 +4,24 @@ export interface FieldError {
   message: string;
 }
 
-/** Thrown when inputs cannot be planned from. Carries every field at fault, never just the first. */
+/** Most errors told at once: who gets more mends those first. */
+export const MOST_ERRORS = 50;
+
+/** The errors as they are told: no more than {@link MOST_ERRORS}, the last of which counts the rest. */
+export function told(errors: readonly FieldError[]): readonly FieldError[] {
+  if (errors.length <= MOST_ERRORS) return errors;
+  const shown = errors.slice(0, MOST_ERRORS - 1);
+  const rest = errors.length - shown.length;
+  return [...shown, { field: 'more', message: `${rest.toLocaleString('en-GB')} more; mend these first.` }];
+}
+
+/** Thrown when inputs cannot be planned from. Carries every field at fault, never just the first, as far as they can be read. */
 export class InputError extends Error {
-  constructor(readonly errors: readonly FieldError[]) {
+  readonly errors: readonly FieldError[];
+  constructor(all: readonly FieldError[]) {
+    const errors = told(all);
     super(errors.map((error) => `${error.field}: ${error.message}`).join('\n'));
+    this.errors = errors;
     this.name = 'InputError';
   }
 }

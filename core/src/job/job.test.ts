@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
+import { z } from 'zod';
 import { demoFile } from '../demo';
 import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan/plan';
-import { anyRun } from '../generators.testing';
+import { anyRun, times } from '../generators.testing';
 import { levelRun, refusals } from '../testing';
-import { applyPatches, errorsOf, LostPathError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
+import { applyPatches, check, errorsOf, LostPathError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
 
 const errors = (work: () => unknown) => refusals(work).map(({ field, message }) => `${field}: ${message}`);
 const readStations = (text: string, units: 'metric' | 'us') => {
@@ -27,7 +28,7 @@ describe('job file', () => {
         const file = readJobFile(writeJobFile({ ...demoFile, runs: [run] }));
         expect(planRun(file.job, file.runs[0] as typeof run)).toEqual(planRun(demoFile.job, run));
       }),
-      { numRuns: 30 },
+      { numRuns: times(30) },
     );
   });
   test.each([
@@ -78,6 +79,16 @@ describe('job file', () => {
   });
   test('every field at fault is named, not just the first', () => {
     expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'laid', 0, 'product'], value: 'rope' })).toHaveLength(2);
+  });
+  test('at most fifty errors are told, the last of which counts the rest', () => {
+    const bad = (count: number) => errorsOf(z.array(z.number()), Array<string>(count).fill('x'));
+    expect(bad(50).map(({ field }) => field)).toEqual(Array.from({ length: 50 }, (_, i) => `[${i}]`));
+    expect(bad(12_345)).toHaveLength(50);
+    expect(bad(12_345).at(-1)).toEqual({ field: 'more', message: '12,296 more; mend these first.' });
+    const stations = Array.from({ length: 20_000 }, (_, i) => ({ station: i, ground: 'x' }));
+    const faults = refusals(() => check(runSchema, { ...levelRun(), stations }));
+    expect(faults).toHaveLength(50);
+    expect(faults.at(-1)?.message).toContain('19,951 more');
   });
   test('what is not JSON, or far too large, is refused before anything else', () => {
     expect(errors(() => readJobFile('{'))[0]).toContain('not a JSON file');

@@ -1,5 +1,5 @@
 import { type z } from 'zod';
-import { fieldName, InputError, type FieldError } from './errors';
+import { fieldName, InputError, told, type FieldError } from './errors';
 import { jobFileSchema, type JobFile } from './schema';
 import { upgradeFile } from './upgrade';
 
@@ -17,9 +17,9 @@ export function check<T>(schema: z.ZodType<T>, value: unknown, base: readonly Pr
 }
 
 /** The errors of a value against a schema; empty when it is fine. */
-export function errorsOf(schema: z.ZodType, value: unknown): FieldError[] {
+export function errorsOf(schema: z.ZodType, value: unknown): readonly FieldError[] {
   const result = schema.safeParse(value, { reportInput: true });
-  return result.success ? [] : result.error.issues.flatMap((issue) => explain(issue, []));
+  return result.success ? [] : told(result.error.issues.flatMap((issue) => explain(issue, [])));
 }
 
 /**

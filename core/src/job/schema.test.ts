@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { machines, type Machine } from '../catalogue';
 import { withRoute } from '../alignment';
 import { chainages, routeOf } from '../alignment';
 import { anyDocument } from '../generators.testing';
@@ -11,8 +12,10 @@ import {
   blankPit,
   errorsOf,
   jobSchema,
+  machineSchema,
   existingMetAt,
   runSchema,
+  STATION_SLACK,
   type Clearance,
   type Job,
   type Run,
@@ -175,4 +178,56 @@ test('for any run laid along another line with the same corners, it stays a run 
       expect(next.reaches).toHaveLength(run.reaches.length);
     }),
   );
+});
+
+test('a line drawn out or in with its route ends on the run, whatever rounding leaves: everything that reaches to the end does after, too', () => {
+  const corners = [
+    { x: 0.1, y: 0.2 },
+    { x: 7.3, y: 0.7 },
+    { x: 11.1, y: 9.9 },
+    { x: 29.7, y: 13.3 },
+  ];
+  const length = chainages(corners).at(-1) as number;
+  const run: Run = { ...levelRun({ length }), route: corners };
+  const thing = { id: 'g1', from: length / 3, to: length, why: '' };
+  const whole: Run = { ...run, logistics: { ...run.logistics, byHand: [thing] } };
+  for (let step = 1; step <= 400; step++) {
+    const by = 0.3 + step * 0.0137;
+    const route = corners.map(({ x, y }) => ({ x: x * by, y: y / 3 }));
+    const next = applyPatches(
+      whole,
+      withRoute(
+        whole,
+        route,
+        route.map((_, i) => i),
+      ),
+    );
+    expect(errorsOf(runSchema, next)).toEqual([]);
+    expect(Math.abs((next.logistics.byHand[0]?.to ?? 0) - (chainages(route).at(-1) as number))).toBeLessThan(STATION_SLACK);
+  }
+});
+
+describe('an own machine that could not be is refused with the figure that cannot', () => {
+  const { buckets, outline, ...plain } = machines.t17 as Machine;
+  const own = { ...plain, id: 'own-yard', buckets: [...buckets], outline: [...outline] };
+  test('the classes themselves could be', () => {
+    for (const machine of Object.values(machines)) expect(errorsOf(machineSchema, { ...machine, id: 'own-yard' })).toEqual([]);
+  });
+  test.each<[string, Partial<Machine>, string]>([
+    ['arm.foot.z', { arm: { ...own.arm, foot: { x: 0, z: 3 }, boom: 1, stick: 0.5, tip: 0.3 } }, 'Its teeth come no lower than'],
+    [
+      'arm.foot.z',
+      { arm: { ...own.arm, boomTurn: [1, 1.2], stickTurn: [-0.2, 0], tipTurn: [-0.2, 0] } },
+      'above the ground: with a foot at',
+    ],
+    ['arm.boomTurn', { arm: { ...own.arm, boomTurn: [1, 0.5] } }, 'The joint turns nowhere'],
+    ['widthOut', { widthOut: 0.8 }, '0.80 m is less than 0.99 m.'],
+    ['track', { track: 0.6 }, 'Two tracks of 0.60 m are 1.20 m, and the machine is 0.99 m over them.'],
+    ['cog', { cog: 0.8 }, '0.80 m from the swing axis, lies outside its tracks, which reach 0.75 m: it would tip by itself.'],
+    ['cog', { cog: -0.75 }, 'lies outside its tracks'],
+  ])('%s: %o', (field, change, sentence) => {
+    const errors = errorsOf(machineSchema, { ...own, ...change });
+    expect(errors.map((error) => error.field)).toContain(field);
+    expect(errors.find((error) => error.field === field)?.message).toContain(sentence);
+  });
 });

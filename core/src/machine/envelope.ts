@@ -1,7 +1,6 @@
-import type { Arm } from '../catalogue';
+import type { Arm, ArmPoint } from '../catalogue';
 import type { Range } from '../geometry';
 import { within, wrapped } from './angles';
-import type { ArmPoint } from './reach';
 
 /** Where the teeth get, seen from the boom's foot: at a distance, between two bearings above the level, radians. */
 interface Ring extends Range {

@@ -1,4 +1,4 @@
-import type { Machine } from '../catalogue';
+import { deepestReach, type Machine } from '../catalogue';
 import { pinchRoom } from '../clearance';
 import { largest, type Range } from '../geometry';
 import type { PlaceSupport } from '../protection';
@@ -7,7 +7,7 @@ import { isOpen, type ProfileColumns } from '../alignment';
 import { digRate } from './cycle';
 import { reaches } from './envelope';
 import { liftChecks, type LiftCheck } from './loads';
-import { DEPTH_TO_SPARE, deepestReach, flatWindow, SHORT_WINDOW } from './reach';
+import { DEPTH_TO_SPARE, flatWindow, SHORT_WINDOW } from './reach';
 import { setUpsOf } from './setUps';
 
 type Columns = ProfileColumns & { topWidth: readonly number[] };

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
-import { machineIds, machines, type Arm } from '../catalogue';
+import { deepestReach, jointsOf, machineIds, machines, type Arm } from '../catalogue';
 import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
-import { deepestReach, flatWindow, jointsOf, machineFits, poseAt } from '.';
+import { flatWindow, machineFits, poseAt } from '.';
 
 const turn = [-Math.PI, Math.PI] as const;
 /** Boom 2.0, stick 1.0, teeth 0.7 m, foot 0.2 forward and 0.6 up, no limits. */

@@ -1,8 +1,8 @@
-import type { Machine } from '../catalogue';
+import type { ArmPoint, Machine } from '../catalogue';
 import { EPSILON, valueAt, type Point, type Range } from '../geometry';
 import type { Job, Run } from '../job';
 import { extent, groundAt } from '../alignment';
-import { OPENS, tipsOver, type ArmPoint, type SetUp } from '../machine';
+import { OPENS, tipsOver, type SetUp } from '../machine';
 import type { Plan } from './plan';
 import { sectionAt } from './section';
 

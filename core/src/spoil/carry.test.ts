@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { times } from '../generators.testing';
 import { loadSolver } from '../highs.testing';
 import { blankJob, blankLogistics, type Run } from '../job';
 import type { Solver } from '../lp';
@@ -69,7 +70,7 @@ describe('the least-cost way to be rid of the spoil', () => {
         const byHand = cells.reduce((sum, { volume: dug, room }) => sum + Math.max(0, dug - room.left) * rates.off, 0);
         expect(done.cost).toBeLessThanOrEqual(byHand + 1e-2);
       }),
-      { numRuns: 40 },
+      { numRuns: times(40) },
     );
   });
   test('the stretches of a run hold all of its spoil; a gap takes none', () => {

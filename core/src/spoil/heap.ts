@@ -48,7 +48,8 @@ type Placed = Run['spoil']['side'];
 export function heapsAt(spoil: Run['spoil'], reach: Reach, depth: number, bankArea: number): Heap[] {
   const taken = taking(spoil.side);
   const top = topsoilArea(reach, depth);
-  const area = ((bankArea - top) * loosening(spoil)) / taken.length;
+  // Where all of it is topsoil rounding may leave less than nothing.
+  const area = (Math.max(0, bankArea - top) * loosening(spoil)) / taken.length;
   const { base, height } = windrow(area, grounds[spoil.ground].repose);
   const heap = (of: Heap['of'], side: Side, from: number, size: { area: number; base: number; height: number }): Heap => {
     const corridor = corridorOf(spoil, side);
@@ -74,8 +75,9 @@ const TOPSOIL = grounds.loam;
 export const topsoilDepth = (reach: Pick<Reach, 'restoration'>): number =>
   reach.restoration.reduce((sum, { material, thickness }) => sum + (material === 'turf' || material === 'topsoil' ? thickness : 0), 0);
 
-/** Of a section's area what is turf and topsoil, m² in the bank: over the whole width at the top. */
+/** Of a section's area what is turf and topsoil, m² in the bank: over the whole width at the top; nothing where nothing is dug. */
 export function topsoilArea(reach: Reach, depth: number): number {
+  if (!isOpen(reach)) return 0;
   const thick = Math.min(depth, topsoilDepth(reach));
   if (thick <= 0) return 0;
   const whole = trenchArea(digWidth(reach), reach.left, reach.right, depth);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { findProduct } from '../../catalogue';
 import { applyPatches, blankJob, blankExisting, blankRun, runSchema, type Run } from '../../job';
+import { times } from '../../generators.testing';
 import { loadSolver } from '../../highs.testing';
 import { planRun } from '../../plan/plan';
 import { legsOf, levelsOn, structureAt, withStructure } from '..';
@@ -207,7 +208,7 @@ describe('what stands in the way gives way by the least that will do', () => {
         blocks++;
         for (const { patches } of result.relaxations) expect(find(runSchema.parse(applyPatches(run, patches))).kind).toBe('found');
       }),
-      { numRuns: 60 },
+      { numRuns: times(60) },
     );
     expect(blocks).toBeGreaterThan(5);
   });
@@ -276,7 +277,7 @@ test('for any rolling ground the line found holds every target, and none of 200 
         }
       },
     ),
-    { numRuns: 25 },
+    { numRuns: times(25) },
   );
 });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { Machine } from '../../catalogue';
+import { deepestReach, type Machine } from '../../catalogue';
+import { formatLength } from '../../units';
 import { text } from './basics';
 
 const metres = (least: number, most: number) => z.number().min(least, `At least ${least} m.`).max(most, `At most ${most} m.`);
@@ -47,13 +48,26 @@ export const machineSchema = z
       .max(12),
     basis: text(200),
   })
-  .superRefine(({ arm, width, widthOut }, context) => {
+  .superRefine(({ arm, width, widthOut, track, cog, front }, context) => {
+    const say = (path: string[], message: string) => context.addIssue({ code: 'custom', path, message });
+    const metre = (value: number) => formatLength(value, 'metric');
     for (const key of ['boomTurn', 'stickTurn', 'tipTurn'] as const)
-      if (arm[key][0] >= arm[key][1])
-        context.addIssue({ code: 'custom', path: ['arm', key], message: 'The joint turns nowhere: give its lowest angle first.' });
-    if (arm.foot.z >= arm.boom + arm.stick + arm.tip)
-      context.addIssue({ code: 'custom', path: ['arm', 'foot', 'z'], message: 'The arm does not reach the ground: its foot is too high.' });
-    if (widthOut < width) context.addIssue({ code: 'custom', path: ['widthOut'], message: 'Out, the tracks are at least as wide as in.' });
+      if (arm[key][0] >= arm[key][1]) return say(['arm', key], 'The joint turns nowhere: give its lowest angle first.');
+    const deepest = deepestReach(arm);
+    if (deepest <= 0)
+      say(
+        ['arm', 'foot', 'z'],
+        `Its teeth come no lower than ${metre(-deepest)} above the ground: with a foot at ${metre(arm.foot.z)} it digs nothing.`,
+      );
+    if (widthOut < width) say(['widthOut'], `Out, the tracks are at least as wide as in: ${metre(widthOut)} is less than ${metre(width)}.`);
+    if (2 * track >= width)
+      say(['track'], `Two tracks of ${metre(track)} are ${metre(2 * track)}, and the machine is ${metre(width)} over them.`);
+    if (Math.abs(cog) >= front)
+      say(
+        ['cog'],
+        `Its centre of gravity, ${metre(Math.abs(cog))} from the swing axis, lies outside its tracks, which reach ${metre(front)}: it would tip by itself.`,
+      );
+    return undefined;
   }) satisfies z.ZodType<Machine & { id: string }>;
 
 export type OwnMachine = z.infer<typeof machineSchema>;

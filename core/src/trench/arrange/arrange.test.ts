@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { times } from '../../generators.testing';
 import type { Wall } from '../../job';
 import {
   areaFor,
@@ -117,7 +118,7 @@ describe('for any lines', () => {
           expect(found.area).toBeCloseTo(areaFor(of, found.width, found.depth), 9);
         }
       }),
-      { numRuns: 150 },
+      { numRuns: times(150) },
     );
   });
 
@@ -133,14 +134,14 @@ describe('for any lines', () => {
           expect(best?.area ?? Infinity).toBeLessThanOrEqual(areaFor(of, widthFor(of, places, depth), depth) + 1e-6);
         }
       }),
-      { numRuns: 20 },
+      { numRuns: times(20) },
     );
   });
 
   test('it is as good as trying every order of every pair', () => {
     fc.assert(
       fc.property(anyProblem(2, 4), (of) => expect(leastArea(of)?.area ?? Infinity).toBeCloseTo(everyOrder(of), 6)),
-      { numRuns: 40 },
+      { numRuns: times(40) },
     );
   });
 
@@ -150,7 +151,7 @@ describe('for any lines', () => {
         const fewer = { ...of, pieces: of.pieces.slice(0, -1) };
         expect(leastArea(fewer)?.area ?? Infinity).toBeLessThanOrEqual((leastArea(of)?.area ?? Infinity) + 1e-9);
       }),
-      { numRuns: 60 },
+      { numRuns: times(60) },
     );
   });
 
@@ -166,7 +167,7 @@ describe('for any lines', () => {
           expect([x, top]).toEqual([expect.closeTo(moved[i]?.x ?? 0, 5), expect.closeTo(moved[i]?.top ?? 0, 5)]),
         );
       }),
-      { numRuns: 150 },
+      { numRuns: times(150) },
     );
   });
 });
