@@ -24,9 +24,12 @@ import {
 import { ruleSetIds } from './rules';
 import {
   blankConditions,
+  blankExisting,
   blankJob,
+  blankLaidLine,
   blankLayers,
   blankLogistics,
+  blankPit,
   blankRun,
   jobSchema,
   kitChosen,
@@ -556,3 +559,45 @@ export const anyDig: fc.Arbitrary<{ job: Job; run: Run }> = fc
 
 /** Any run that can be dug. */
 export const anyRun: fc.Arbitrary<Run> = anyDocument.filter((run) => 'plan' in tryPlan(blankJob('Any', 'US'), run));
+
+/** The largest run a document holds: a station every metre of 20 km, 200 reaches, 200 chambers, 100 crossings and eight lines, most of them part of the way. */
+export function largestRun(): Run {
+  const base = blankRun({ name: 'Largest', length: 19_999, product: 'drain-160', cover: 1.2, ruleSet: 'US' });
+  const [reach] = base.reaches as [Reach];
+  const list = <T>(count: number, of: (i: number) => T): T[] => Array.from({ length: count }, (_, i) => of(i));
+  const [batter, bench]: Wall[] = [
+    { kind: 'batter', ratio: 1 },
+    { kind: 'bench', riser: 0.5, tread: 0.6, count: 3 },
+  ];
+  return {
+    ...base,
+    stations: list(20_000, (i) => ({ station: i, ground: 10 + Math.sin(i / 50) + Math.sin(i * 7) * 0.05 })),
+    reaches: list(200, (i) => ({
+      ...reach,
+      id: `r${i + 1}`,
+      from: i * 100,
+      bottomWidth: 1.2,
+      soil: soilClasses[i % soilClasses.length] as Reach['soil'],
+      left: (i % 2 ? batter : bench) as Wall,
+      right: { kind: 'batter', ratio: 0.75, foot: 0.4 },
+      restoration: [{ material: 'turf', thickness: 0.1 }],
+    })),
+    laid: list(8, (i) => ({
+      ...blankLaidLine(`Line ${i + 1}`, 'drain-110'),
+      id: `l${i + 1}`,
+      x: (i - 3.5) * 0.14,
+      up: (i % 3) * 0.2,
+      ...(i > 0 ? { from: i * 1000 + 1, to: 19_000 - i * 50 } : {}),
+    })),
+    existing: list(100, (i) => ({ ...blankExisting(`Line ${i + 1}`, i * 150 + 20), id: `x${i + 1}` })),
+    structures: list(200, (i) => ({
+      id: `s${i + 1}`,
+      name: `S${i + 1}`,
+      kind: 'chamber',
+      station: i * 99 + 10,
+      diameter: 1,
+      tail: 0,
+      pit: blankPit(1.5, 1.5, 0.3),
+    })),
+  };
+}

@@ -1,5 +1,5 @@
 import type { Product } from '../catalogue';
-import type { Span } from '../geometry';
+import { firstFrom, type Span } from '../geometry';
 import { InputError, MAX_DEPTH, type Reach, type Run } from '../job';
 import { formatLength, formatStation } from '../units';
 import { groundsAt, reachEnd, type Grounds } from './ground';
@@ -75,8 +75,8 @@ export function layProfile(
 
 /** The entries of one reach. Every reach has at least two. */
 export const reachSpan = (profile: ProfileColumns, reach: number): Span => ({
-  first: profile.reach.indexOf(reach),
-  last: profile.reach.lastIndexOf(reach),
+  first: firstFrom(profile.reach, reach),
+  last: firstFrom(profile.reach, reach + 1) - 1,
 });
 
 const groundsOf = ({ ground, finished }: Run['stations'][number]): Grounds => ({ ground, finished: finished ?? ground });

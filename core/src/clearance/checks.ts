@@ -1,6 +1,6 @@
 import { evidences, type Evidence } from '../catalogue';
-import { common, cutAt, EPSILON, evenAt, joined, shareWhere, whereNearer, type Even, type Range } from '../geometry';
-import type { ExistingLine, Found, PlacedLine } from '../job';
+import { common, cutAt, EPSILON, evenAt, firstFrom, joined, shareWhere, whereNearer, type Even, type Range } from '../geometry';
+import type { ExistingLine, FieldError, Found, PlacedLine } from '../job';
 import type { Rules } from '../rules';
 import { knownParts, lostRecord, type KnownPart } from './known';
 import type { HandWindow } from './windows';
@@ -94,6 +94,22 @@ export function tooCloseToExisting({
   });
 }
 
+/** Most places at which lines beside a run are held against the lines laid in it: past that a plan would keep people waiting. */
+const MOST_PASSES = 200_000;
+
+/** Says so where more existing lines run along a run of more stations with more lines in it than can be weighed at once. */
+export function tooMuchBeside(
+  existing: readonly ExistingLine[],
+  placed: readonly PlacedLine[],
+  { station }: Pick<LineLevels, 'station'>,
+): FieldError[] {
+  const beside = existing.flatMap(({ where }) => (where.kind === 'parallel' ? [where] : []));
+  const places = beside.reduce((sum, { from, to }) => sum + firstFrom(station, to) - firstFrom(station, from), 0);
+  if (places * placed.length <= MOST_PASSES) return [];
+  const message = `${beside.length} existing lines along ${station.length.toLocaleString('en-GB')} stations, with ${placed.length} lines laid, are too much to weigh at once. Split the run, or leave out levels where the ground is even.`;
+  return [{ field: 'existing', message }];
+}
+
 /** Where a laid line may be too close to a part of an existing one, and whether it is for certain. */
 export function closeness(
   part: KnownPart,
@@ -112,16 +128,18 @@ export function closeness(
     (crown[i] as number) - leadOd + own.up + own.product.od / 2 - ((ground[i] as number) - cover - line.size / 2);
   const where: Range[] = [];
   let sure = false;
-  for (let i = 0; i + 1 < station.length; i++) {
+  const within = common(mayMeet(part, own.x, off + limit), own);
+  for (const [i, stretch] of within ? intervalsIn(station, within) : []) {
     const node = { from: station[i] as number, to: station[i + 1] as number };
-    const stretch = node.to > node.from ? common(node, own) : undefined;
-    if (!stretch) continue;
-    const within = (cover: number): Even => {
+    const overAlong = (cover: number): Even => {
       const whole: Even = [over(i, cover), over(i + 1, cover)];
       const share = (at: number) => (at - node.from) / (node.to - node.from);
       return [evenAt(whole, share(stretch.from)), evenAt(whole, share(stretch.to))];
     };
-    const [least, most] = [within(line.coverMin), within(line.coverMax)];
+    // Far over or under it all along, whatever its cover.
+    if (Math.min(over(i, line.coverMin), over(i + 1, line.coverMin)) >= limit) continue;
+    if (Math.max(over(i, line.coverMax), over(i + 1, line.coverMax)) <= -limit) continue;
+    const [least, most] = [overAlong(line.coverMin), overAlong(line.coverMax)];
     for (const { piece, nearest, furthest, share } of acrossAlong(part, stretch, own.x, off, limit)) {
       const cut = (even: Even, [a, b]: readonly [number, number]): Even => [evenAt(even, a), evenAt(even, b)];
       const [low, high] = [cut(least, share), cut(most, share)];
@@ -139,6 +157,24 @@ export function closeness(
   }
   if (line.where.kind === 'crossing') sure = where.length > 0 && crossedTooClose(part, own, off, levels, limit, over);
   return { where: joined(where.sort((a, b) => a.from - b.from)), sure };
+}
+
+/** Where a part of an existing line can be nearer than `far` to a laid one `x` right of the centre line, whatever their levels; undefined: nowhere. */
+function mayMeet({ line: { where } }: KnownPart, x: number, far: number): Range | undefined {
+  if (where.kind === 'parallel') return Math.abs(where.offset - x) < far ? { from: where.from - far, to: where.to + far } : undefined;
+  const [sin, middle] = [Math.sin(where.angle), where.station - (x * Math.cos(where.angle)) / Math.sin(where.angle)];
+  return { from: middle - far / sin, to: middle + far / sin };
+}
+
+/** The intervals between nodes that a range meets, each with the part of it in there. */
+function intervalsIn(station: readonly number[], range: Range): [number, Range][] {
+  const found: [number, Range][] = [];
+  for (let i = Math.max(0, firstFrom(station, range.from) - 1); i + 1 < station.length && (station[i] as number) <= range.to; i++) {
+    const [from, to] = [station[i] as number, station[i + 1] as number];
+    const part = to > from ? common({ from, to }, range) : undefined;
+    if (part) found.push([i, part]);
+  }
+  return found;
 }
 
 /** A piece of a stretch in which the distance across from a laid line to an existing one changes evenly: at the nearest it may lie, and at the furthest. */
@@ -199,10 +235,8 @@ function crossedTooClose(
   // It may pass beyond the end of the laid line: then it need not meet it.
   if (may.from < own.from - EPSILON || may.to > own.to + EPSILON) return false;
   return [coverMin, coverMax].every((cover) => {
-    for (let i = 0; i + 1 < station.length; i++) {
+    for (const [i, part] of intervalsIn(station, may)) {
       const [from, to] = [station[i] as number, station[i + 1] as number];
-      const part = to > from ? common({ from, to }, may) : undefined;
-      if (!part) continue;
       const even: Even = [over(i, cover), over(i + 1, cover)];
       for (const at of [part.from, part.to]) if (Math.abs(evenAt(even, (at - from) / (to - from))) >= limit) return false;
     }

@@ -1,5 +1,18 @@
 import { evidences } from '../catalogue';
-import { common, cutAt, evenAt, joined, shareWhere, whereAtMost, type Even, type Extent, type Range } from '../geometry';
+import {
+  common,
+  cutAt,
+  EPSILON,
+  evenAt,
+  firstFrom,
+  joined,
+  largest,
+  shareWhere,
+  whereAtMost,
+  type Even,
+  type Extent,
+  type Range,
+} from '../geometry';
 import type { ExistingLine } from '../job';
 import type { Rules } from '../rules';
 import { knownParts, type KnownPart } from './known';
@@ -28,10 +41,11 @@ export const crossingHalfLength = (halfWidth: number, halfTop: number, angle: nu
  * some line. Exact, because the lips run straight between the nodes of `extents`. Where nothing is dug, as over a bore, there is none.
  */
 export function handWindows(lines: readonly ExistingLine[], rules: Rules, extents: readonly Extent[]): HandWindow[] {
+  const dug = alongTheRun(extents);
   const single = lines.flatMap((line) =>
     joined(
       knownParts(line, rules)
-        .flatMap((part) => stripAlong(part, keepOut(part.line, rules), extents))
+        .flatMap((part) => stripAlong(part, keepOut(part.line, rules), dug))
         .sort((a, b) => a.from - b.from),
     ).map((range) => ({ ...range, lines: [line.id] })),
   );
@@ -52,10 +66,37 @@ export function handWindows(lines: readonly ExistingLine[], rules: Rules, extent
   });
 }
 
+/** What is dug, sorted along the run: so that a line asks only what is near it. */
+interface Dug {
+  extents: readonly Extent[];
+  from: readonly number[];
+  /** No piece is longer, and no lip further out, metres. */
+  longest: number;
+  widest: number;
+}
+
+function alongTheRun(extents: readonly Extent[]): Dug {
+  const sorted = extents.toSorted((a, b) => a.from - b.from);
+  return {
+    extents: sorted,
+    from: sorted.map(({ from }) => from),
+    longest: largest(sorted.map(({ from, to }) => to - from)),
+    widest: largest(sorted.flatMap(({ left, right }) => [...left, ...right])),
+  };
+}
+
+/** Pieces that can meet a range. */
+const within = ({ extents, from, longest }: Dug, range: Range): readonly Extent[] =>
+  extents.slice(firstFrom(from, range.from - longest), firstFrom(from, range.to + EPSILON));
+
 /** Where what is dug meets a part of a line, or the strip around it. */
-function stripAlong({ line, across, ends }: KnownPart, half: number, extents: readonly Extent[]): Range[] {
+function stripAlong({ line, across, ends }: KnownPart, half: number, dug: Dug): Range[] {
   const { where } = line;
-  return extents.flatMap((extent): Range[] => {
+  const far = where.kind === 'crossing' ? (half + dug.widest * Math.abs(Math.cos(where.angle))) / Math.sin(where.angle) : half;
+  const near =
+    where.kind === 'crossing' ? { from: where.station - far, to: where.station + far } : { from: where.from - far, to: where.to + far };
+  if (where.kind === 'parallel' && Math.abs(where.offset) - half > dug.widest) return [];
+  return within(dug, near).flatMap((extent): Range[] => {
     if (where.kind === 'parallel') {
       const along = { from: where.from - (ends.from ? half : 0), to: where.to + (ends.to ? half : 0) };
       const right = whereAtMost(extent, negative(extent.right), -(where.offset - half));

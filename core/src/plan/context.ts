@@ -1,5 +1,5 @@
 import { beddingIds, grounds, type BeddingId, type Machine, type Product } from '../catalogue';
-import { handWindows, knownLine, type ClearanceContext, type HandWindow } from '../clearance';
+import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../clearance';
 import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
 import { judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
@@ -105,6 +105,8 @@ export function planContext(job: Job, run: Run): PlanContext {
   if (narrow.length > 0) throw new InputError(narrow);
 
   const levels = levelStage(run, rules, placed);
+  const much = tooMuchBeside(run.existing, placed, levels);
+  if (much.length > 0) throw new InputError(much);
   const places = placesOf(run, levels);
   const windows = handWindows(run.existing, rules, extentsOf(places));
   const supports = placeSupports(job, run, rules, places, run.existing);

@@ -1,6 +1,7 @@
 import { fallingRun, levelsAt } from '../alignment';
 import { trenchArea } from '../geometry';
 import { blankJob, blankRun, productOf, type Reach, type Run } from '../job';
+import { largestRun } from '../generators.testing';
 import { digWidth } from '../trench';
 import { planRun } from './plan';
 
@@ -58,4 +59,12 @@ export function benchPlan(): void {
     `  p95 ${fast.toFixed(2)} ms; 10 mm slices p95 ${slow.toFixed(2)} ms: ${(slow / fast).toFixed(1)} times as long for the trench volume alone`,
   );
   console.log(`  ${((fast / 16) * 100).toFixed(0)} % of a 16 ms frame; volume differs by ${(difference * 100).toExponential(2)} %`);
+
+  // A run of ten times the nodes takes ten times as long, not a hundred: nothing looks at every node for every node.
+  const largest = largestRun();
+  const whole = p95(5, () => planRun(job, largest));
+  const nodes = planRun(job, largest).profile.station.length / planRun(job, run).profile.station.length;
+  console.log(
+    `  the largest run a document holds: ${whole.toFixed(0)} ms, ${(whole / fast / nodes).toFixed(1)} times as long a node, with its 400 holes and 100 lines`,
+  );
 }

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { accessChecks } from '../clearance';
-import { anyDig, anySoilTest, times } from '../generators.testing';
-import { applyPatches, findingsOf, keyOf, machineOf, runSchema, speaksOf, type Finding, type Wall } from '../job';
+import { anyDig, anySoilTest, largestRun, times } from '../generators.testing';
+import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runSchema, speaksOf, type Finding, type Wall } from '../job';
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';
-import { bookEntry } from '../testing';
+import { bookEntry, refusals } from '../testing';
 import { depthIn, dugWidth, isPit, type Place } from '../trench';
 import { benchHeights, wallOffset } from '../geometry';
 import { checks, groundChecks } from './checks';
@@ -131,6 +131,29 @@ function* numbersIn(value: unknown, path = ''): Generator<[string, number]> {
   else if (typeof value === 'object' && value !== null)
     for (const [key, part] of Object.entries(value)) yield* numbersIn(part, `${path}.${key}`);
 }
+
+describe('the largest run a document holds', () => {
+  const job = blankJob('Large', 'US');
+  test('is planned', () => {
+    expect(errorsOf(runSchema, largestRun())).toEqual([]);
+    const plan = planRun(job, largestRun());
+    expect(plan.places).toHaveLength(400);
+    expect(plan.profile.station.length).toBeGreaterThanOrEqual(20_000);
+  });
+  test('with a hundred lines beside it all the way it is said what is too much', () => {
+    const run = largestRun();
+    const existing = run.existing.map((line, i) => ({
+      ...line,
+      where: { kind: 'parallel' as const, from: 0, to: 19_999, offset: i / 50 },
+    }));
+    expect(refusals(() => planRun(job, { ...run, existing }))).toEqual([
+      {
+        field: 'existing',
+        message: expect.stringMatching(/^100 existing lines along .* stations, with 8 lines laid, are too much/) as string,
+      },
+    ]);
+  });
+});
 
 describe('figures', () => {
   test('nothing that comes out of a run is not a number or without end, and no volume, area or hour is below nothing', () => {

@@ -1,4 +1,4 @@
-import { benchHeights, EPSILON, trenchArea, wallOffset, type Range } from '../geometry';
+import { benchHeights, EPSILON, firstFrom, trenchArea, wallOffset, type Range } from '../geometry';
 import type { Wall } from '../job';
 import { depthIn, dugWidth, isPit, type Place } from './places';
 
@@ -81,7 +81,8 @@ export function addedByPits(places: readonly Place[]): Map<string, Added[]> {
       const before = [...places.filter((place) => !isPit(place)), ...pits.slice(0, index)].filter(
         (other) => other.from < pit.to && other.to > pit.from,
       );
-      const edges = [pit.from, pit.to, ...[...pit.station, ...before.flatMap((other) => [other.from, other.to, ...other.station])]]
+      const near = ({ station }: Place) => station.slice(firstFrom(station, pit.from), firstFrom(station, pit.to + 2 * EPSILON));
+      const edges = [...pit.station, ...before.flatMap((other) => [other.from, other.to, ...near(other)])]
         .filter((at) => at >= pit.from && at <= pit.to)
         .sort((a, b) => a - b);
       const pieces: Added[] = [];

@@ -1,5 +1,5 @@
 import { structureTypes, type SoilClass, type StructureKind } from '../catalogue';
-import { EPSILON, largest, wallOffset, benchHeights, valueAt, type Extent, type Range } from '../geometry';
+import { EPSILON, firstFrom, largest, wallOffset, benchHeights, valueAt, type Extent, type Range } from '../geometry';
 import { panelOf, type PathStep, type PitBody, type Reach, type Run, type Sides, type Wall } from '../job';
 import { extent, isOpen, reachEnd, reachIndexAt, reachSpan, type ProfileColumns } from '../alignment';
 
@@ -162,24 +162,20 @@ function pitsOf(run: Run, profile: ProfileColumns, granular: boolean): Place[] {
 
 /** The floor of a pit follows the trench's, so much below it; past the run's ends it goes on level with the last of it. */
 function floorOf({ station, depth }: ProfileColumns, from: number, to: number, below: number): Pick<Place, 'station' | 'depth'> {
-  const inside = station.map((_, i) => i).filter((i) => (station[i] as number) > from + EPSILON && (station[i] as number) < to - EPSILON);
+  const [first, last] = [firstFrom(station, from + 2 * EPSILON), firstFrom(station, to)];
   const at = (one: number) => valueAt(station, depth, one);
   return {
-    station: [from, ...inside.map((i) => station[i] as number), to],
-    depth: [at(from), ...inside.map((i) => depth[i] as number), at(to)].map((deep) => deep + below),
+    station: [from, ...station.slice(first, last), to],
+    depth: [at(from), ...depth.slice(first, last), at(to)].map((deep) => deep + below),
   };
 }
 
 /** Depth of a hole at a station in it, metres; at a step the deeper of the two. */
 export function depthIn({ station, depth }: Pick<Place, 'station' | 'depth'>, at: number): number {
   let deep = -Infinity;
-  for (let i = 0; i < station.length; i++) {
-    const here = station[i] as number;
-    if (Math.abs(here - at) <= EPSILON) deep = Math.max(deep, depth[i] as number);
-    const next = station[i + 1];
-    if (next !== undefined && at > here && at < next) return valueAt([here, next], [depth[i] as number, depth[i + 1] as number], at);
-  }
-  return deep > -Infinity ? deep : at < (station[0] as number) ? (depth[0] as number) : (depth.at(-1) as number);
+  for (let i = firstFrom(station, at); i < station.length && (station[i] as number) <= at + EPSILON; i++)
+    deep = Math.max(deep, depth[i] as number);
+  return deep > -Infinity ? deep : valueAt(station, depth, at);
 }
 
 /** What people call a kind of hole. */
