@@ -10,7 +10,7 @@ export default {
       testMatch: ['<rootDir>/src/**/*.test.ts'],
       testEnvironment: 'node',
       transform: { '\\.ts$': swc },
-      setupFiles: ['<rootDir>/../jest.seed.js'],
+      setupFiles: ['<rootDir>/../scripts/seed.ts'],
     },
     {
       displayName: 'scripts',
