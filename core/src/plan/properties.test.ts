@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { accessChecks } from '../clearance';
 import { anyDig, anySoilTest, largestRun, times } from '../generators.testing';
-import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runSchema, speaksOf, type Finding, type Wall } from '../job';
+import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runSchema, type Finding, type Wall } from '../job';
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';
@@ -91,9 +91,18 @@ test('every kind of finding is met in a thousand runs: what is never made is nev
 
 describe('fixes', () => {
   const place = ({ code, subject, with: other }: Finding) => [code, subject?.kind, subject?.id, other?.id].join(' ');
+  /** Do two findings speak of a metre in common, or of one point? */
+  const meet = (a: Finding, b: Finding) =>
+    a.where.some((one) =>
+      b.where.some((other) => {
+        const [from, to] = [Math.max(one.from, other.from), Math.min(one.to, other.to)];
+        return to - from > 1e-5 || (to >= from && (one.from === one.to || other.from === other.to));
+      }),
+    );
   /** Is one finding the other said of a changed run? The same check of the same thing, or where that was parted, of a place both speak of. */
-  const same = (a: Finding, b: Finding) =>
-    place(a) === place(b) || (a.code === b.code && a.with?.id === b.with?.id && a.where.some((where) => speaksOf(b, where)));
+  const same = (a: Finding, b: Finding, known: readonly Finding[]) =>
+    place(a) === place(b) ||
+    (a.code === b.code && a.with?.id === b.with?.id && !known.some((one) => place(one) === place(b)) && meet(a, b));
   const rank = { stop: 2, caution: 1, note: 0 } as const;
 
   test('every fix offered mends what it is for, and brings no stop it did not announce', () => {
@@ -110,11 +119,14 @@ describe('fixes', () => {
           const tried = tryPlan(job, changed);
           if (!('plan' in tried)) throw new Error(`${finding.code}: ${fix.code} leaves no plan`);
           const after: readonly Finding[] = tried.plan.findings;
-          for (const left of after.filter((one) => same(finding, one))) expect(rank[left.severity]).toBeLessThan(rank[finding.severity]);
+          for (const left of after.filter((one) => same(finding, one, findings)))
+            expect(rank[left.severity]).toBeLessThan(rank[finding.severity]);
           const announced = new Set(brings.map(keyOf));
           const unannounced = after.filter(
             (one) =>
-              one.severity === 'stop' && !announced.has(keyOf(one)) && !findings.some((old) => old.severity === 'stop' && same(old, one)),
+              one.severity === 'stop' &&
+              !announced.has(keyOf(one)) &&
+              !findings.some((old) => old.severity === 'stop' && same(old, one, findings)),
           );
           expect(unannounced.map(place)).toEqual([]);
         }

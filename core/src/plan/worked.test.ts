@@ -1,10 +1,12 @@
 import { findProduct } from '../catalogue';
+import { demoFile } from '../demo';
 import {
   applyPatches,
   blankExisting,
   blankJob,
   blankPit,
   type ExistingLine,
+  type Finding,
   type Job,
   type PitBody,
   type Reach,
@@ -284,6 +286,27 @@ test('a fix that only trades one stop for another is not offered', () => {
     expect(after.length).toBeLessThan(stopsOf(planRun(AUNZ, run)).length);
     expect(brings.every(({ code }) => after.includes(code as CheckCode))).toBe(true);
   }
+});
+
+describe('the fixes of the drain across the yard', () => {
+  const { job, runs } = demoFile;
+  const drain = runs[0] as Run;
+  const offered = (reach: string) => {
+    const found = planRun(job, drain).findings.find(({ code, subject }) => code === 'protection.unprotected' && subject?.id === reach);
+    return found ? mendsOf<Finding>(found, drain, lookOf(job)).map(({ fix, brings }) => [fix.code, brings.map(({ code }) => code)]) : [];
+  };
+  const [first, second] = drain.reaches.map(({ id }) => id) as [string, string];
+  test('the shallow reach is mended though the deep one, which it touches, stays as it was', () =>
+    expect(offered(first)).toEqual([
+      ['batter', []],
+      ['hold', []],
+      ['hold', []],
+    ]));
+  test('the deep reach boxed leaves a metre of stop where a line passes the plates, in place of thirty: offered, and said', () =>
+    expect(offered(second)).toEqual([
+      ['hold', ['protection.line']],
+      ['hold', ['protection.line']],
+    ]));
 });
 
 test('a line that goes part of the way has its own cover and volumes there, and none elsewhere', () => {
