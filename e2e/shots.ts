@@ -118,7 +118,10 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: WIDE,
     visit: async (page) => {
       await openRun(page, 'Wash-down drain');
-      await page.getByRole('button', { name: /^Use a shield/ }).first().click();
+      await page
+        .getByRole('button', { name: /^Use a shield/ })
+        .first()
+        .click();
       await toStation(page, 30);
       await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
     },
@@ -141,7 +144,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     visit: async (page) => {
       await protection(page, 'Wash-down drain', 'Options');
       await page.getByRole('button', { name: /^Trench or pit/ }).click();
-      await page.getByRole('menuitem', { name: /^2,/ }).click();
+      await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
       await page.getByText('Shores alone do not hold type C ground').waitFor();
     },
   },
@@ -205,7 +208,7 @@ async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
   if (soil) await page.getByLabel(`Soil class: ${soil}`).click();
   await page.getByRole('button', { name: 'Compare every way to hold it' }).click();
   await page.getByRole('button', { name: /^Trench or pit/ }).click();
-  await page.getByRole('menuitem', { name: /^2,/ }).click();
+  await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
   await page.getByRole('button', { name: `Choose: ${way}` }).click();
   await page.getByText(/^Works, and is planned/).waitFor();
   await page.getByRole('button', { name: 'Back', exact: true }).click();

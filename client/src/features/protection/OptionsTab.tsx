@@ -46,7 +46,8 @@ export function OptionsTab() {
   const [sort, setSort] = useState<Sort>('cost');
   const inputs = useMemo(() => ({ job, run, place }), [job, run, place]);
   const { result, crash } = useLatest(planWorker, inputs, worked);
-  const options = result && 'value' in result.value ? result.value.value : undefined;
+  // Ways to hold another hole than the one looked at are not for choosing.
+  const options = result?.inputs.place === place && 'value' in result.value ? result.value.value : undefined;
   const sorted = options && [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || BY[sort](a) - BY[sort](b));
   const none = options && noneWorks(options);
   return (

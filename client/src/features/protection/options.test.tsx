@@ -6,7 +6,7 @@ import { drain, onProtection } from '../../testing/protection';
 import { OptionsTab } from './OptionsTab';
 
 /** What the worker would answer, worked out on the spot; or that it has not answered yet. */
-const mockWorker = { answers: true };
+const mockWorker = { answers: true, of: undefined as string | undefined };
 const mockOptions = (job: Job, run: Run, place: string) => {
   try {
     return { value: protectionOptions(job, run, place) };
@@ -18,10 +18,12 @@ const mockOptions = (job: Job, run: Run, place: string) => {
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run; place: string }) => ({
-    result: mockWorker.answers ? { inputs, value: mockOptions(inputs.job, inputs.run, inputs.place) } : undefined,
+    result: mockWorker.answers
+      ? { inputs: { ...inputs, place: mockWorker.of ?? inputs.place }, value: mockOptions(inputs.job, inputs.run, inputs.place) }
+      : undefined,
   }),
 }));
-beforeEach(() => (mockWorker.answers = true));
+beforeEach(() => Object.assign(mockWorker, { answers: true, of: undefined }));
 
 const ways = () => screen.getAllByRole('listitem');
 const way = (name: string) => within(ways().find((one) => within(one).queryByRole('heading', { name }) !== null) as HTMLElement);
@@ -36,6 +38,13 @@ test('what stands beside the run is asked for once the ways are there: nothing i
   mockWorker.answers = true;
   onProtection(<OptionsTab />, drain());
   expect(screen.getByLabelText('What stands there')).toBeTruthy();
+});
+
+test('ways to hold another hole than the one looked at are not for choosing: chosen, they would change that one', () => {
+  mockWorker.of = 'another';
+  onProtection(<OptionsTab />, drain());
+  expect(screen.getByText('Working out every way…')).toBeTruthy();
+  expect(screen.queryAllByRole('listitem')).toEqual([]);
 });
 
 test('what works comes first, sorted as asked; the rest says why not', () => {
