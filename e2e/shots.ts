@@ -118,10 +118,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: WIDE,
     visit: async (page) => {
       await openRun(page, 'Wash-down drain');
-      await page
-        .getByRole('button', { name: /^Use a shield/ })
-        .first()
-        .click();
+      await page.getByRole('button', { name: /^Use a shield: Box 3/ }).click();
       await toStation(page, 30);
       await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
     },

@@ -83,7 +83,7 @@ export function OwnThings<T extends { id: string; name: string }>({
               onText={(text) => setFault(put(thing.id, { ...thing, [key]: text }))}
             />
           ))}
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
             {figures(thing).map(({ label, get, set, show, parse }) => (
               <QuantityField
                 key={label}

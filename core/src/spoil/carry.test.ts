@@ -6,7 +6,7 @@ import type { Solver } from '../lp';
 import { planRun } from '../plan/plan';
 import { sectionAt } from '../plan/section';
 import { saidIn, levelRun } from '../testing';
-import { balance, barrowHours, barrowTrips, carrySpoil, crown, lorryLoads, spoilCells, type SpoilCell } from '.';
+import { balance, barrowHours, barrowTrips, carrySpoil, crown, lorryLoads, spoilCells, spoilKinds, type SpoilCell } from '.';
 
 const job = blankJob('Yard');
 const { rates } = job;
@@ -124,4 +124,20 @@ test('loads by box or by axles, whichever is full first; trips; the crown', () =
   // 13 trips × (150 s + 2 × 9 m / 0.9 m/s).
   expect(barrowHours(1, 9, { barrow: 0.08 })).toBeCloseTo((13 * 170) / 3600, 9);
   expect(crown(1500, 1700, 0.9)).toBeCloseTo(0.1059, 4);
+});
+
+test('what is dug by kind: 20 m³ of clay surplus, 4 of them suspect, 3 m³ of topsoil, by a lorry of 9 m³ or 16 t', () => {
+  const plan = planRun(job, levelRun());
+  const dug = { ...plan.balance, topsoilBank: 3, reuseBank: 0, surplusBank: 20, suspectBank: 4 };
+  const kinds = spoilKinds(dug, { ground: 'clay' }, { volume: 9, payload: 16_000 });
+  // Clay swells 35 % and weighs 1,900 kg/m³ in the bank: 21.6 m³ loose, three lorries by the box; topsoil is loam, 25 %.
+  expect(kinds.map(({ kind, bank, loads }) => [kind, bank, loads])).toEqual([
+    ['topsoil', 3, 1],
+    ['back', 0, 0],
+    ['surplus', 16, 3],
+    ['suspect', 4, 1],
+  ]);
+  expect(kinds[0]?.loose).toBeCloseTo(3.75, 9);
+  expect(kinds[2]?.loose).toBeCloseTo(21.6, 9);
+  expect(kinds[2]?.mass).toBeCloseTo(16 * 1900, 6);
 });

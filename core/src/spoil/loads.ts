@@ -1,5 +1,6 @@
 import { grounds, type GroundId } from '../catalogue';
-import type { Job } from '../job';
+import type { Job, Run } from '../job';
+import type { Balance } from './balance';
 
 /** Loose soil weighs about this much, kg/m³. Source: usual bulk densities of 1,700–2,100 in the bank, over 1 + swell. */
 const bankDensity: Record<GroundId, number> = { sand: 1800, loam: 1700, clay: 1900, rock: 2400 };
@@ -8,7 +9,31 @@ export const looseDensity = (ground: GroundId): number => bankDensity[ground] / 
 /** Lorries for a loose volume: whichever is full first, box or axles. @param loose m³. @param density kg/m³ loose. */
 export function lorryLoads(loose: number, density: number, { volume, payload }: Job['pace']['lorry']): number {
   const each = Math.min(volume, payload / density);
-  return Math.ceil(loose / each - 1e-9);
+  return Math.max(0, Math.ceil(loose / each - 1e-9));
+}
+
+/** What becomes of a part of what is dug: m³ in the bank and loose, kilograms, and the lorries it fills. */
+export interface SpoilKind {
+  kind: 'topsoil' | 'back' | 'surplus' | 'suspect';
+  bank: number;
+  loose: number;
+  mass: number;
+  loads: number;
+}
+
+/** What is dug by kind: turf and topsoil are loam, the rest is the run's ground. Suspect ground goes off by itself. */
+export function spoilKinds(balance: Balance, { ground }: Pick<Run['spoil'], 'ground'>, lorry: Job['pace']['lorry']): SpoilKind[] {
+  const of = (kind: SpoilKind['kind'], bank: number, soil: GroundId): SpoilKind => {
+    const loose = bank * (1 + grounds[soil].swell);
+    const density = looseDensity(soil);
+    return { kind, bank, loose, mass: loose * density, loads: lorryLoads(loose, density, lorry) };
+  };
+  return [
+    of('topsoil', balance.topsoilBank, 'loam'),
+    of('back', balance.reuseBank, ground),
+    of('surplus', Math.max(0, balance.surplusBank - balance.suspectBank), ground),
+    of('suspect', balance.suspectBank, ground),
+  ];
 }
 
 /** Barrow or dumper trips for a loose volume, m³. */

@@ -78,7 +78,7 @@ function Crew() {
   );
   return (
     <Card title="Crew and days">
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {whole('People, driver included', pace.people, (people) => putJob({ pace: { ...pace, people } }), 'people')}
         {plain('Hours a shift', pace.shift, (shift) => putJob({ pace: { ...pace, shift } }))}
         {whole('Minutes worked in an hour', pace.minutes, (minutes) => putJob({ pace: { ...pace, minutes } }), 'minutes')}
@@ -219,7 +219,7 @@ function Logged() {
         options={activities.map((value) => ({ value, label: ACTIVITIES[value].name }))}
         onChange={setActivity}
       />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {number(`Done, ${ACTIVITIES[activity].unit}`, amount, setAmount)}
         {number('In hours', hours, setHours)}
       </View>

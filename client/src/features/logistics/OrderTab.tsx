@@ -120,7 +120,7 @@ function Exports({
           Prices from a CSV
         </Button>
       </View>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <QuantityField
           label="Ordered on top for waste"
           value={job.rates.waste}

@@ -1,6 +1,5 @@
-import { grounds } from '@tamper/core/catalogue';
 import { extent } from '@tamper/core/alignment';
-import { barrowHours, barrowTrips, crown, looseDensity, lorryLoads, loosening, THROWN_IN, type Carried } from '@tamper/core/spoil';
+import { barrowHours, barrowTrips, crown, spoilKinds, THROWN_IN, type Carried, type SpoilKind } from '@tamper/core/spoil';
 import {
   formatHours,
   formatLength,
@@ -101,20 +100,20 @@ function Ends({ carried }: { carried: Carried }) {
   );
 }
 
+const KIND: Record<SpoilKind['kind'], string> = {
+  topsoil: 'Turf and topsoil, apart and back',
+  back: 'Goes back into the trench',
+  surplus: 'Surplus, off site',
+  suspect: 'Suspect, apart and off site',
+};
+
 /** What is dug by kind, and what becomes of it. */
 function Kinds() {
   const { job, run, plan } = useLogistics();
   const { units, pace } = job;
   const { balance } = plan;
-  const loosen = loosening(run.spoil);
-  const density = looseDensity(run.spoil.ground);
-  const row = (what: string, bank: number, swell: number): string[] => [
-    what,
-    formatVolume(bank, units),
-    formatVolume(bank * swell, units),
-    bank > 0.01 ? String(lorryLoads(bank * swell, density, pace.lorry)) : '–',
-  ];
-  const surplus = Math.max(0, balance.surplusBank - balance.suspectBank);
+  const kinds = spoilKinds(balance, run.spoil, pace.lorry);
+  const surplus = kinds.find(({ kind }) => kind === 'surplus')?.mass ?? 0;
   const deep = plan.deepest.depth;
   return (
     <Card title="By kind">
@@ -122,16 +121,16 @@ function Kinds() {
         label="Spoil by kind"
         head={['Kind', 'In the bank', 'Loose', 'Loads']}
         rows={[
-          row('Turf and topsoil, apart and back', balance.topsoilBank, 1 + grounds.loam.swell),
-          row('Goes back into the trench', balance.reuseBank, loosen),
-          row('Surplus, off site', surplus, loosen),
-          row('Suspect, apart and off site', balance.suspectBank, loosen),
+          ...kinds.map(({ kind, bank, loose, loads }) => [
+            KIND[kind],
+            formatVolume(bank, units),
+            formatVolume(loose, units),
+            loads > 0 ? String(loads) : '–',
+          ]),
           ...(balance.importFill > 0.01 ? [['Fill to bring', formatVolume(balance.importFill, units), '', '']] : []),
         ]}
       />
-      <Text>
-        Surplus weighs {formatMass(surplus * loosen * density, units)}. Turf comes off first, into its own heap; boulders off the lip.
-      </Text>
+      <Text>Surplus weighs {formatMass(surplus, units)}. Turf comes off first, into its own heap; boulders off the lip.</Text>
       <Text variant="bodySmall">
         Fill that is not compacted settles: in soft ground leave a crown of about{' '}
         {formatLength(crown(THROWN_IN.placed, THROWN_IN.settled, deep), units, 'size')} over {formatLength(deep, units)}; never under
@@ -153,7 +152,7 @@ function Room() {
     <Card title="Room and what carries it">
       <Stretches list="gaps" title="No heap" word="why" blank="Access lane" />
       {stockpile ? (
-        <View role="group" aria-label="Stockpile" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+        <View role="group" aria-label="Stockpile" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
           <QuantityField
             label="Stockpile nearest to"
             value={stockpile.station}
@@ -177,7 +176,7 @@ function Room() {
           There is room for a stockpile
         </Button>
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <QuantityField
           label="Barrow or dumper, m³"
           value={pace.barrow}
@@ -219,7 +218,7 @@ function Fields({ units }: { units: UnitSystem }) {
     />
   );
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 8 }}>
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
       {field('setback', 'Setback from the lip')}
       {field('corridorLeft', 'Room left of centre')}
       {field('corridorRight', 'Room right of centre')}
