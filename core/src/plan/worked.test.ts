@@ -151,6 +151,13 @@ describe('pits are held to the same rules', () => {
   });
   test('deeper than its table', () =>
     expect(ofPit(withPit(trench, { below: 0.6, ...held('shield', 'box-light', 0.06) }))).toContain('protection.pastTable'));
+  test('the box that goes into the pit as it is comes first, wherever along the run rounding puts the pit', () => {
+    for (const at of [4, 4.1, 7.3, 11.7]) {
+      const run = withPit(levelRun({ depth: 2, bottomWidth: 1, soil: 'B', ...both(batter(1)) }), { length: 1.2 }, at);
+      const found = planRun(US, run).findings.find(({ code, subject }) => code === 'protection.unprotected' && subject?.id === 'c1');
+      expect(found?.fixes.find(({ code }) => code === 'hold')?.facts).toEqual({ by: 'shield', name: 'Pit box 1.2 × 1.5 m' });
+    }
+  });
   test('a ladder of its own', () => {
     const { ladders, places } = planRun(US, withPit(trench, { ...held('shield', 'box-pit', 0.06) }));
     expect(places.map(({ id }) => id)).toContain('c1');

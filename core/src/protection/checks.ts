@@ -17,7 +17,7 @@ import type { Kit, Protection, SoilClass } from '../catalogue';
 import type { Rules } from '../rules';
 import { GRAVITY } from '../units';
 import { isPit, which, type Place, type WhichPlace } from '../trench';
-import { allSides, heldBy, safeWays, tablesOf, widthForKit } from './fixes';
+import { allSides, heldBy, outgrows, safeWays, tablesOf, widthForKit } from './fixes';
 import { gravest, holding, type Judged } from './judged';
 import { passingLines } from './passing';
 import { heaviestOf } from './schedule';
@@ -219,7 +219,7 @@ export const boxLongerThanPit = ({ judged }: ProtectionContext): Found<{ place: 
   judged.flatMap(({ place, support }) => {
     const kit = support?.kit;
     const length = place.to - place.from;
-    if (!isPit(place) || kit?.kind !== 'shield' || kit.length <= length + EPSILON) return [];
+    if (kit?.kind !== 'shield' || !outgrows(kit, place)) return [];
     return [
       {
         severity: 'stop' as const,

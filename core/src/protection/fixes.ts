@@ -1,4 +1,5 @@
 import { kits, type Kit, type KitKind } from '../catalogue';
+import { EPSILON } from '../geometry';
 import type { Fix, Job, Patch, Wall } from '../job';
 import { isPit, type Place } from '../trench';
 import type { Rules } from '../rules';
@@ -18,14 +19,16 @@ export const tablesOf = (job: Pick<Job, 'kit'>, kind: KitKind): Kit[] => [...job
 export const widthForKit = ({ width }: Pick<Place, 'width'>, { least, most }: Pick<Kit, 'least' | 'most'>): number =>
   Math.min(most, Math.max(least, width));
 
+/** Is a box longer than the pit it is to stand in? In a trench boxes stand in a row. */
+export const outgrows = (kit: Kit, place: Place): boolean =>
+  isPit(place) && kit.kind === 'shield' && kit.length > place.to - place.from + EPSILON;
+
 /** The changes that hold a place with upright sides by supports of a table. */
 export const heldBy = (place: Place, kit: Kit): Patch[] => [
   ...allSides(place, VERTICAL),
   ...protectedBy(place, kit.kind, kit),
   { path: [...place.path, isPit(place) ? 'width' : 'bottomWidth'], value: widthForKit(place, kit) },
-  ...(isPit(place) && kit.kind === 'shield' && kit.length > place.to - place.from
-    ? [{ path: [...place.path, 'length'], value: kit.length }]
-    : []),
+  ...(outgrows(kit, place) && kit.kind === 'shield' ? [{ path: [...place.path, 'length'], value: kit.length }] : []),
 ];
 
 /** Could a table hold a place by its own figures? Whether it does, the plan with it says. */
@@ -42,7 +45,7 @@ export function safeWays(job: Pick<Job, 'kit'>, place: Place, rules: Rules): Fix
   const held = kinds.flatMap((kind): Fix[] => {
     const tables = tablesOf(job, kind).filter((one) => mayHold(one, place, rules));
     // A box that goes into the pit as it is comes first.
-    const kit = tables.find((one) => !isPit(place) || one.kind !== 'shield' || one.length <= place.to - place.from) ?? tables[0];
+    const kit = tables.find((one) => !outgrows(one, place)) ?? tables[0];
     return kit ? [{ code: 'hold', facts: { by: kind, name: kit.name }, patches: heldBy(place, kit) }] : [];
   });
   const patches = [...allSides(place, batterFor(rules, place.soil)), ...protectedBy(place, 'none')];

@@ -46,7 +46,7 @@ function fieldAt(document: unknown, path: readonly PathStep[]): string {
 
 /** Fields beside each other where there is room. */
 export const Fields = ({ children }: { children: ReactNode }) => (
-  <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10 }}>{children}</View>
+  <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10, rowGap: 6 }}>{children}</View>
 );
 
 /** A length that is not in the document yet. */
