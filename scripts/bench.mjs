@@ -1,36 +1,20 @@
-// npm run bench: speed as ratios, sizes of the built client. Nothing here passes or fails.
+// npm run bench: speed as ratios, sizes of the built client. Nothing here passes or fails; `npm test` holds what can be counted.
 import { spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
-import { buildClient, clientDir } from './lib/client.mjs';
+import { buildClient } from './lib/client.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { main } from './lib/say.mjs';
+import { clientSizes, FIRST_SCREEN_BUDGET } from './lib/sizes.mjs';
 
-// The gate on the job page brought the clear chapter along; supports, soil tests, the book, machines and works are part of the one schema.
-const FIRST_SCREEN_BUDGET = 545;
 const kB = (bytes) => `${(bytes / 1000).toFixed(1)} kB`.padStart(10);
 
-/** Scripts by route, and what the first screen (the jobs list) loads. */
 async function sizes() {
   await buildClient();
-  const folder = join(clientDir, '_expo/static/js/web');
-  const files = readdirSync(folder).filter((name) => name.endsWith('.js'));
-  const rows = files.map((name) => {
-    const code = readFileSync(join(folder, name));
-    return {
-      name: name.replace(/-[0-9a-f]{32}\.js$/, ''),
-      raw: code.length,
-      gzip: gzipSync(code, { level: 9 }).length,
-      jobs: code.includes('JobsScreen'),
-    };
-  });
+  const { scripts, first, firstScreen } = clientSizes();
   console.log('\nClient scripts (raw, gzip)');
-  for (const { name, raw, gzip } of rows.sort((a, b) => b.raw - a.raw)) console.log(`  ${kB(raw)} ${kB(gzip)}  ${name}`);
-  // The worker and the other screens load later; of the two routes called index the first screen's is the one below src/app.
-  const first = rows.filter(({ name, jobs }) => /^(__|entry|_layout)/.test(name) || (name === 'index' && jobs));
-  const total = first.reduce((sum, { gzip }) => sum + gzip, 0);
-  console.log(`  first screen: ${first.map(({ name }) => name).join(' + ')} = ${kB(total).trim()} gzip of ${FIRST_SCREEN_BUDGET} kB`);
+  for (const { name, raw, gzip } of scripts) console.log(`  ${kB(raw)} ${kB(gzip)}  ${name}`);
+  console.log(`  first screen: ${first.join(' + ')} = ${firstScreen.toFixed(1)} kB gzip of ${FIRST_SCREEN_BUDGET} kB`);
 }
 
 await main(async () => {

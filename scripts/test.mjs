@@ -8,6 +8,7 @@ import { installDebian, installDependencies, requireNode, root } from './lib/pac
 import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
 import { main, step } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
+import { clientSizes, FIRST_SCREEN_BUDGET } from './lib/sizes.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
 const total = { passed: 0, failed: 0 };
@@ -43,6 +44,11 @@ await main(async () => {
 
   step('Types, lint and architecture, and the web client meanwhile');
   await Promise.all([check('Types', 'typecheck'), check('Lint and format', 'lint'), check('Architecture', 'arch'), buildClient()]);
+  const { firstScreen } = clientSizes();
+  const small = firstScreen <= FIRST_SCREEN_BUDGET;
+  step(`First screen: ${firstScreen.toFixed(1)} kB of ${FIRST_SCREEN_BUDGET} kB gzip: ${small ? 'passed' : 'failed'}`);
+  if (small) total.passed++;
+  else total.failed++;
 
   const work = mkdtempSync(join(tmpdir(), 'tamper-test-'));
   // The postgres user has to get through to its folder.

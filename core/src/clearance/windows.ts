@@ -6,7 +6,6 @@ import {
   evenAt,
   firstFrom,
   joined,
-  largest,
   shareWhere,
   whereAtMost,
   type Even,
@@ -77,12 +76,12 @@ interface Dug {
 
 function alongTheRun(extents: readonly Extent[]): Dug {
   const sorted = extents.toSorted((a, b) => a.from - b.from);
-  return {
-    extents: sorted,
-    from: sorted.map(({ from }) => from),
-    longest: largest(sorted.map(({ from, to }) => to - from)),
-    widest: largest(sorted.flatMap(({ left, right }) => [...left, ...right])),
-  };
+  let [longest, widest] = [-Infinity, -Infinity];
+  for (const { from, to, left, right } of sorted) {
+    longest = Math.max(longest, to - from);
+    widest = Math.max(widest, left[0], left[1], right[0], right[1]);
+  }
+  return { extents: sorted, from: sorted.map(({ from }) => from), longest, widest };
 }
 
 /** Pieces that can meet a range. */

@@ -19,7 +19,6 @@ import {
   placesOf,
   surfaceDepth,
   tooNarrowForLines,
-  widthBreakDepths,
   type LayerHeights,
   type Place,
   type TrenchContext,
@@ -104,11 +103,11 @@ export function planContext(job: Job, run: Run): PlanContext {
   const narrow = tooNarrowForLines(run, placed);
   if (narrow.length > 0) throw new InputError(narrow);
 
-  const levels = levelStage(run, rules, placed);
+  const levels = levelStage(run, placed);
   const much = tooMuchBeside(run.existing, placed, levels);
   if (much.length > 0) throw new InputError(much);
   const places = placesOf(run, levels);
-  const windows = handWindows(run.existing, rules, extentsOf(places));
+  const windows = run.existing.length > 0 ? handWindows(run.existing, rules, extentsOf(places)) : [];
   const supports = placeSupports(job, run, rules, places, run.existing);
   const judged = judge(places, supports, rules);
   const volumes = volumeStage(run, placed, levels, places, windows);
@@ -135,16 +134,12 @@ export function planContext(job: Job, run: Run): PlanContext {
   };
 }
 
-/** Levels along the run, with a node wherever a wall, a layer or a rule changes with depth, and where something begins or ends. */
-function levelStage(run: Run, rules: Rules, placed: readonly PlacedLine[]): ProfileColumns {
+/** Levels along the run, with a node wherever a wall or a layer changes with depth, and where something begins or ends. Rules find their own crossings. */
+function levelStage(run: Run, placed: readonly PlacedLine[]): ProfileColumns {
   const { product } = placed[0] as PlacedLine;
   const { start, end } = extent(run);
   const { byHand, gaps, suspect } = run.logistics;
   const ends = [...boresOf(run), ...pitEnds(run), ...placed, ...byHand, ...gaps, ...suspect].flatMap(({ from, to }) => [from, to]);
-  const ruleDepths = [
-    ...[rules.protectionDepth, rules.protectionPromptDepth, rules.engineerDepth, rules.egressDepth].flatMap(({ value }) => value ?? []),
-    ...widthBreakDepths(rules),
-  ];
   return layProfile(
     run,
     product,
@@ -156,7 +151,7 @@ function levelStage(run: Run, rules: Rules, placed: readonly PlacedLine[]): Prof
       // The surface layers hang from the ground: what changes at a height changes again that much deeper.
       const thick = surfaceDepth(reach);
       const hung = thick > 0 ? [thick, ...[...benches, heights.surround].map((height) => height + thick)] : [];
-      return [...ruleDepths, ...benches, ...layerBreaks(heights, inReach), ...hung];
+      return [...benches, ...layerBreaks(heights, inReach), ...hung];
     },
     ends.filter((station) => station > start && station < end),
   );

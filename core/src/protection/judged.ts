@@ -1,11 +1,11 @@
-import { joinedPieces, type Range } from '../geometry';
+import { joinedPieces, type Range, type Stretch } from '../geometry';
 import type { Rules } from '../rules';
 import type { Place } from '../trench';
 import type { PlaceSupport } from './schedule';
 import { verdictsOf, type Fault, type Verdict } from './verdicts';
 
 /** A piece of a place's floor with one verdict all through. */
-export type VerdictPiece = Range & { deepest: number; answer: Verdict };
+export type VerdictPiece = Stretch<Verdict>;
 
 /** A place with what holds it and what the rules say of it, piece by piece and exactly. */
 export interface Judged {

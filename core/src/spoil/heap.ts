@@ -97,17 +97,24 @@ export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly
   const taken = taking(placed);
   const share = loosening(run.spoil) / taken.length;
   const { repose } = grounds[run.spoil.ground];
+  const reaches = run.reaches.map((reach) => ({
+    reach,
+    open: isOpen(reach),
+    stripped: topsoilDepth(reach) > 0,
+    half: digWidth(reach) / 2,
+  }));
+  const beyond = taken.map((side) => ({ side, room: run.spoil.setback - corridorOf(run.spoil, side) }));
   return profile.depth.map((depth, i) => {
-    const reach = run.reaches[profile.reach[i] as number] as Reach;
-    if (!isOpen(reach)) return -Infinity;
+    const { reach, open, stripped, half } = reaches[profile.reach[i] as number] as (typeof reaches)[number];
+    if (!open) return -Infinity;
     let worst = -Infinity;
-    if (topsoilDepth(reach) > 0) {
+    if (stripped) {
       for (const { outer, corridor } of heapsAt({ ...run.spoil, side: placed }, reach, depth, bankArea[i] as number))
         worst = Math.max(worst, outer - corridor);
       return worst;
     }
     const { base } = windrow((bankArea[i] as number) * share, repose);
-    for (const side of taken) worst = Math.max(worst, lipAt(reach, side, depth) + run.spoil.setback + base - corridorOf(run.spoil, side));
+    for (const { side, room } of beyond) worst = Math.max(worst, half + wallOffset(reach[side], depth) + base + room);
     return worst;
   });
 }

@@ -81,7 +81,8 @@ export function layerAreas(reach: Reach, lines: readonly PlacedLine[], depth: nu
   const width = digWidth(reach);
   const upTo = (height: number) => trenchArea(width, reach.left, reach.right, Math.min(height, depth));
   const trench = upTo(depth);
-  const bedding = upTo(heights.bedding) - upTo(Math.max(0, heights.bands[0]?.from ?? 0));
+  const under = heights.bands[0]?.from ?? 0;
+  const bedding = upTo(heights.bedding) - (under > 0 ? upTo(under) : 0);
   let fine = 0;
   for (const { from, to } of heights.bands) fine += upTo(to) - (from > 0 ? upTo(from) : 0);
   let pipe = 0;

@@ -1,0 +1,28 @@
+// Sizes of the built client: scripts by route, and what the first screen loads.
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { clientDir } from './client.mjs';
+
+/** Most the first screen (the jobs list) may load, kB gzip. What is over it fails the run. */
+export const FIRST_SCREEN_BUDGET = 545;
+
+/** Every script of the client with its bytes as it is and packed, largest first, and what the first screen loads of them, packed. */
+export function clientSizes() {
+  const folder = join(clientDir, '_expo/static/js/web');
+  const scripts = readdirSync(folder)
+    .filter((name) => name.endsWith('.js'))
+    .map((name) => {
+      const code = readFileSync(join(folder, name));
+      return {
+        name: name.replace(/-[0-9a-f]{32}\.js$/, ''),
+        raw: code.length,
+        gzip: gzipSync(code, { level: 9 }).length,
+        jobs: code.includes('JobsScreen'),
+      };
+    })
+    .sort((a, b) => b.raw - a.raw);
+  // The worker and the other screens load later; of the two routes called index the first screen's is the one below src/app.
+  const first = scripts.filter(({ name, jobs }) => /^(__|entry|_layout)/.test(name) || (name === 'index' && jobs));
+  return { scripts, first: first.map(({ name }) => name), firstScreen: first.reduce((sum, { gzip }) => sum + gzip, 0) / 1000 };
+}
