@@ -1,5 +1,6 @@
 import type { Entry, Fact } from '@tamper/core/job';
-import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useLookAgain } from './useLookAgain';
 import { RunBook, runsWaiting, type BookState } from './runBook';
 
 const books = new Map<string, RunBook>();
@@ -19,9 +20,6 @@ export function useSendWaiting(): void {
   }, []);
 }
 
-/** Another device may have entered rain: ask this often, ms. */
-export const LOOK = 20_000;
-
 /** The book of a run, kept up to date while it is shown. `enter` writes a fact down under a name; an id it puts right may be given. */
 export function useBook(runId: string): BookState & {
   enter: (fact: Fact, author: string, corrects?: string) => Entry;
@@ -30,20 +28,12 @@ export function useBook(runId: string): BookState & {
 } {
   const book = useMemo(() => bookOf(runId), [runId]);
   const state = useSyncExternalStore(book.subscribe, book.read);
-  useEffect(() => {
-    const look = () => {
+  useLookAgain(
+    useCallback(() => {
       void book.refresh();
       void book.send();
-    };
-    const timer = setInterval(look, LOOK);
-    window.addEventListener('online', look);
-    document.addEventListener('visibilitychange', look);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener('online', look);
-      document.removeEventListener('visibilitychange', look);
-    };
-  }, [book]);
+    }, [book]),
+  );
   const enter = useMemo(
     () => (fact: Fact, author: string, corrects?: string) => {
       const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };

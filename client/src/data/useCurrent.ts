@@ -1,6 +1,6 @@
-import { useEffect } from 'react';
+import { useCallback, useEffect } from 'react';
 import type { JobDocument, RunDocument } from './documents';
-import { LOOK } from './useBook';
+import { LOOK, useLookAgain } from './useLookAgain';
 
 type Heard = Pick<JobDocument | RunDocument, 'look' | 'current'>;
 
@@ -13,19 +13,10 @@ const OLD = 3 * LOOK;
  */
 export function useMayBeOld(documents: readonly Heard[], now: string): boolean {
   const looks = documents.map(({ look }) => look);
-  useEffect(() => {
-    const look = () => looks.forEach((one) => void one());
-    look();
-    const timer = setInterval(look, LOOK);
-    window.addEventListener('online', look);
-    document.addEventListener('visibilitychange', look);
-    return () => {
-      clearInterval(timer);
-      window.removeEventListener('online', look);
-      document.removeEventListener('visibilitychange', look);
-    };
-    // The functions of a document keep their identity.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, looks);
+  // The functions of a document keep their identity.
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  const look = useCallback(() => looks.forEach((one) => void one()), looks);
+  useEffect(look, [look]);
+  useLookAgain(look);
   return documents.some(({ current }) => current === undefined || Date.parse(now) - current > OLD);
 }

@@ -12,6 +12,7 @@ import {
   type ExistingLine,
   type Job,
   type Pinch,
+  blankPinch,
 } from '../job';
 import { practiceAnswer } from '../office';
 import { readGeoJson, writeGeoJson } from '../formats';
@@ -259,20 +260,7 @@ describe('the way in', () => {
     { y: 0.495, z: 0 },
     { y: 0.495, z: 2.3 },
   ];
-  const pinch = (change: Partial<Pinch>): Pinch => ({
-    id: 'gate',
-    name: 'Gate',
-    gap: 1.3,
-    alongSlope: false,
-    crossFall: 0,
-    barrier: null,
-    overhead: null,
-    live: false,
-    surface: 'hard',
-    tightTurn: false,
-    bears: null,
-    ...change,
-  });
+  const pinch = (change: Partial<Pinch>): Pinch => ({ ...blankPinch('gate'), gap: 1.3, ...change });
   const found = (change: Partial<Pinch>) =>
     findingsOf(accessChecks, { pinches: [pinch(change)], machine: machines.t17, rules: US }).map(
       (finding) => `${finding.severity} ${say(finding, { rules: US, units: 'metric' }).what}`,

@@ -1,6 +1,19 @@
 import fc from 'fast-check';
 import type { Wall } from '../job';
-import { areaBesideWall, between, circleBelow, hull, joined, largest, polygonArea, rangesWhere, smallest, wallOffset, wallPoints } from '.';
+import {
+  areaBesideWall,
+  between,
+  circleBelow,
+  hull,
+  joined,
+  largest,
+  polygonArea,
+  rangesWhere,
+  smallest,
+  wallHeightAt,
+  wallOffset,
+  wallPoints,
+} from '.';
 
 const bench: Wall = { kind: 'bench', riser: 1, tread: 0.5, count: 2 };
 
@@ -119,4 +132,17 @@ describe('ranges along a run', () => {
       ),
     );
   });
+});
+
+test.each<[Wall, number, number]>([
+  [{ kind: 'vertical' }, 0.1, Infinity],
+  [{ kind: 'batter', ratio: 1.5 }, 0.3, 0.2],
+  [{ kind: 'batter', ratio: 1, foot: 0.8 }, 0.3, 1.1],
+  [{ kind: 'bench', riser: 1.2, tread: 0.5, count: 2 }, 0.4, 1.2],
+  [{ kind: 'bench', riser: 1.2, tread: 0.5, count: 2 }, 0.5, 1.2],
+  [{ kind: 'bench', riser: 1.2, tread: 0.5, count: 2 }, 0.6, 2.4],
+  [{ kind: 'bench', riser: 1.2, tread: 0.5, count: 2 }, 1.1, Infinity],
+])('%j stands out by %d m from a height of %d m on', (wall, out, height) => {
+  expect(wallHeightAt(wall, out)).toBeCloseTo(height, 9);
+  if (height < Infinity) expect(wallOffset(wall, height)).toBeGreaterThanOrEqual(out - 1e-9);
 });

@@ -15,6 +15,21 @@ export function wallOffset(wall: Wall, height: number): number {
   }
 }
 
+/** Height above the bottom from which a wall stands out so far: the inverse of {@link wallOffset}; without end where it never does. Metres. */
+export function wallHeightAt(wall: Wall, out: number): number {
+  if (out <= 0) return 0;
+  switch (wall.kind) {
+    case 'vertical':
+      return Infinity;
+    case 'batter':
+      return (wall.foot ?? 0) + out / wall.ratio;
+    case 'bench': {
+      const benches = Math.max(1, Math.ceil(out / wall.tread - EPSILON));
+      return benches <= wall.count ? benches * wall.riser : Infinity;
+    }
+  }
+}
+
 /** Sectional area between the wall and the vertical through its toe, up to `height`: the integral of {@link wallOffset}, m². */
 export function areaBesideWall(wall: Wall, height: number): number {
   switch (wall.kind) {

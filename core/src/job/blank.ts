@@ -1,7 +1,7 @@
 import type { RuleSetId } from '../rules';
 import { ruleSets } from '../rules';
 import { privateLineKinds } from '../catalogue';
-import type { Clearance, Conditions, ExistingLine, Job, LaidLine, Logistics, Pace, PitBody, Reach, Run, Sides } from './schema';
+import type { Clearance, Conditions, ExistingLine, Job, LaidLine, Logistics, Pace, Pinch, PitBody, Reach, Run, Sides } from './schema';
 import type { UnitSystem } from '../units';
 
 /** Gives ids nothing else has: by chance, so that two people who add something at once never give the same. */
@@ -210,3 +210,18 @@ export function existingMetAt(run: Pick<Run, 'existing'>, station: number, id: s
   while (run.existing.some(({ name }) => name === `Line ${number}`)) number++;
   return blankExisting(`Line ${number}`, Math.round(station * 100) / 100, id);
 }
+
+/** A gate on level ground with nothing in the way but its posts. */
+export const blankPinch = (id: string): Pinch => ({
+  id,
+  name: 'Gate',
+  gap: 1.2,
+  alongSlope: false,
+  crossFall: 0,
+  barrier: null,
+  overhead: null,
+  live: false,
+  surface: 'hard',
+  tightTurn: false,
+  bears: null,
+});

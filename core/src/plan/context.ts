@@ -247,7 +247,8 @@ function measure(run: Run, placed: readonly PlacedLine[], profile: ProfileColumn
   const fillings = run.reaches.map((reach, index) =>
     fillingsOf(reach, reachEnd(run, index), linesIn(placed, reach.from, reachEnd(run, index))),
   );
-  let after: { filling: Filling; areas: PartVolumes } | undefined;
+  let before: Filling | undefined;
+  let areas: PartVolumes = NOTHING;
   for (let i = 0; i + 1 < profile.station.length; i++) {
     cumulative.push(cumulative[i] as number);
     const [from, to] = [profile.station[i] as number, profile.station[i + 1] as number];
@@ -255,9 +256,9 @@ function measure(run: Run, placed: readonly PlacedLine[], profile: ProfileColumn
     if (length <= 0) continue;
     const filling = fillings[profile.reach[i] as number]?.((from + to) / 2) as Filling;
     // The node between two intervals of one filling is worked out once.
-    const a = after?.filling === filling ? after.areas : areasAt(i, profile.depth[i] as number, filling);
+    const a = before === filling ? areas : areasAt(i, profile.depth[i] as number, filling);
     const b = areasAt(i, profile.depth[i + 1] as number, filling);
-    after = { filling, areas: b };
+    [before, areas] = [filling, b];
     area[i] = a.trench;
     area[i + 1] = b.trench;
     const middle = areasAt(i, ((profile.depth[i] as number) + (profile.depth[i + 1] as number)) / 2, filling);

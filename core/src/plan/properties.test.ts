@@ -186,10 +186,17 @@ describe('figures', () => {
     );
   });
 
-  /** How far a side stands out at a depth below the ground, metres; nothing where the hole is not so deep. */
+  /** How far a side stands out at a depth below the ground, metres; nothing where the hole is not so deep, or its end not back so far. */
   const reach = (hole: Place, wall: Wall, station: number, z: number) => {
     const depth = depthIn(hole, station);
-    return z > depth ? 0 : dugWidth(hole) / 2 + wallOffset(wall, depth - z);
+    const past = Math.max(hole.from - station, station - hole.to);
+    if (z > depth || (past > 0 && (!hole.ends || wallOffset(hole.ends, depth - z) < past))) return 0;
+    return dugWidth(hole) / 2 + wallOffset(wall, depth - z);
+  };
+  /** A pit with its ends; a reach as it is. */
+  const whole = ({ from, to, ends, depth }: Place) => {
+    const out = (deep: number | undefined) => (ends ? wallOffset(ends, deep as number) : 0);
+    return { from: from - out(depth[0]), to: to + out(depth.at(-1)) };
   };
 
   test('trench and pits that lie over each other are dug once: against the widest of them at a grid of depths', () => {
@@ -198,16 +205,18 @@ describe('figures', () => {
         const { places, volumes, pits } = planRun(job, run);
         if (!places.some(isPit)) return;
         const total = volumes.trench + pits.reduce((sum, { dig }) => sum + dig, 0);
-        const [from, to] = [Math.min(...places.map((one) => one.from)), Math.max(...places.map((one) => one.to))];
+        const [from, to] = [Math.min(...places.map((one) => whole(one).from)), Math.max(...places.map((one) => whole(one).to))];
         const deep = Math.max(...places.map(({ deepest }) => deepest.depth));
-        const edges = [...new Set(places.flatMap((one) => [one.from, one.to, ...one.station]))].sort((a, b) => a - b);
+        const edges = [...new Set(places.flatMap((one) => [whole(one).from, one.from, one.to, whole(one).to, ...one.station]))].sort(
+          (a, b) => a - b,
+        );
         let sum = 0;
         for (let i = 1; i < edges.length; i++) {
           const [a, b] = [edges[i - 1] as number, edges[i] as number];
           const slices = Math.max(1, Math.ceil(((b - a) / (to - from)) * 300));
           for (let k = 0; k < slices; k++) {
             const station = a + ((b - a) * (k + 0.5)) / slices;
-            const here = places.filter((one) => one.from <= station && one.to >= station);
+            const here = places.filter((one) => whole(one).from <= station && whole(one).to >= station);
             const heights = [
               ...new Set([
                 0,
@@ -222,11 +231,11 @@ describe('figures', () => {
             ].sort((x, y) => x - y);
             for (let j = 1; j < heights.length; j++) {
               const [top, foot] = [heights[j - 1] as number, heights[j] as number];
-              for (let n = 0; n < 8; n++) {
-                const z = top + ((foot - top) * (n + 0.5)) / 8;
+              for (let n = 0; n < 16; n++) {
+                const z = top + ((foot - top) * (n + 0.5)) / 16;
                 const widest = (side: 'left' | 'right') =>
                   here.reduce((most, one) => Math.max(most, reach(one, one.sides[side], station, z)), 0);
-                sum += ((widest('left') + widest('right')) * (foot - top) * (b - a)) / (8 * slices);
+                sum += ((widest('left') + widest('right')) * (foot - top) * (b - a)) / (16 * slices);
               }
             }
           }

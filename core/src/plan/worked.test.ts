@@ -163,6 +163,28 @@ describe('pits are held to the same rules', () => {
     expect(places.map(({ id }) => id)).toContain('c1');
     expect(ladders.filter(({ place }) => place === 'c1')).toHaveLength(1);
   });
+  test('laid back all round it is a frustum, ends and corners with it: 1.5 m square at the bottom, 1:1', () => {
+    const over = levelRun({ depth: 4, soil: 'B' });
+    const bore = { kind: 'bored' as const, bore: 0.2, rod: 1.5, launch: blankPit(1, 1), receiving: blankPit(1, 1) };
+    const bored: Run = { ...over, reaches: over.reaches.map((reach) => ({ ...reach, method: bore })) };
+    const plan = planRun(US, withPit(bored, { length: 1.5, width: 1.5, ...both(batter(1)), ends: batter(1) }));
+    const { depth } = plan.places.find(({ id }) => id === 'c1')?.deepest ?? { depth: NaN };
+    const [bottom, top] = [1.5 ** 2, (1.5 + 2 * depth) ** 2];
+    expect(plan.pits.find(({ id }) => id === 'c1')?.dig).toBeCloseTo((depth / 3) * (bottom + top + Math.sqrt(bottom * top)), 5);
+  });
+  test('its ends laid back are dug by hand where a line lies in them, past the bottom of the pit', () => {
+    const shallow = withPit(levelRun({ depth: 1.2, bottomWidth: 0.6, entry: false }), { length: 2, ends: batter(1), ...both(batter(1)) });
+    const beside: ExistingLine = {
+      ...blankExisting('Old main', 17.5),
+      evidence: 'detected',
+      size: 0.1,
+      where: { kind: 'parallel', from: 17, to: 18, offset: 2 },
+    };
+    // The pit ends at 16 m, its end at the ground at 17.2 m; the line is too far off the trench itself.
+    const windows = planRun(UK, { ...shallow, existing: [beside] }).handWindows;
+    expect(windows.map(({ to }) => Number(to.toFixed(3)))).toEqual([17.2]);
+    expect(planRun(UK, { ...shallow, structures: [], existing: [beside] }).handWindows).toEqual([]);
+  });
   test('nothing holds it, and it stands open: a stop, though the trench beside it is boxed', () => {
     expect(ofPit(withPit(trench, {}))).toContain('protection.unprotected');
     expect(ofPit(withPit(trench, { entry: false }))).toEqual([]);

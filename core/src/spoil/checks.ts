@@ -1,9 +1,9 @@
-import { between, EPSILON, largest, rangesWhere } from '../geometry';
+import { between, EPSILON, rangesWhere } from '../geometry';
 import type { Fix, Found, Run } from '../job';
 import type { ProfileColumns } from '../alignment';
 import type { Place } from '../trench';
 import type { Rules } from '../rules';
-import { heapExcess, heapsAt, type Heap, type Side } from './heap';
+import { heapsAt, heapsFit, type Heap, type Side } from './heap';
 
 /** What the checks of the spoil are given. */
 export interface SpoilContext {
@@ -11,7 +11,7 @@ export interface SpoilContext {
   rules: Rules;
   profile: ProfileColumns & { area: number[] };
   places: readonly Place[];
-  /** How far the worst heap of each node reaches past its corridor: see {@link heapExcess}. */
+  /** How far the worst heap of each node reaches past its corridor: see `heapExcess`. */
   excess: readonly number[];
   /** The heap with the greatest. */
   heap: Heap;
@@ -36,7 +36,7 @@ export function tooNearLip({ run, rules }: SpoilContext): Found<{ setback: numbe
 export function noRoomForHeap({ run, profile, excess, heap }: SpoilContext): Found<{ needs: number; side: Side; room: number }>[] {
   if (heap.fits) return [];
   const others = (['right', 'left', 'both'] as const).filter(
-    (side) => side !== run.spoil.side && largest(heapExcess(run, profile, profile.area, side)) <= EPSILON,
+    (side) => side !== run.spoil.side && heapsFit(run, profile, profile.area, side),
   );
   return [
     {

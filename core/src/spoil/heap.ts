@@ -89,11 +89,20 @@ export const lipAt = (reach: Reach, side: Side, depth: number): number => digWid
 /** Room a side has, from the centre line, metres. */
 export const corridorOf = (spoil: Run['spoil'], side: Side): number => (side === 'left' ? spoil.corridorLeft : spoil.corridorRight);
 
-/**
- * How far the worst heap of each node reaches past its corridor, metres; below zero where all fit, −∞ where nothing is dug.
- * The same sums as {@link heapsAt} without its objects: this runs for every node of a long run at every keystroke.
- */
-export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly number[], placed: Placed = run.spoil.side): number[] {
+/** How far the worst heap of each node reaches past its corridor, metres; below zero where all fit, −∞ where nothing is dug. */
+export const heapExcess = (run: Run, profile: ProfileColumns, bankArea: readonly number[]): number[] => {
+  const at = excessAt(run, profile, bankArea, run.spoil.side);
+  return profile.depth.map((_, i) => at(i));
+};
+
+/** Would the heaps of every node fit, placed on these sides? */
+export function heapsFit(run: Run, profile: ProfileColumns, bankArea: readonly number[], placed: Placed): boolean {
+  const at = excessAt(run, profile, bankArea, placed);
+  return profile.depth.every((_, i) => at(i) <= EPSILON);
+}
+
+/** The excess at a node. The same sums as {@link heapsAt} without its objects: this runs for every node of a long run at every keystroke. */
+function excessAt(run: Run, profile: ProfileColumns, bankArea: readonly number[], placed: Placed): (node: number) => number {
   const taken = taking(placed);
   const share = loosening(run.spoil) / taken.length;
   const { repose } = grounds[run.spoil.ground];
@@ -104,7 +113,8 @@ export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly
     half: digWidth(reach) / 2,
   }));
   const beyond = taken.map((side) => ({ side, room: run.spoil.setback - corridorOf(run.spoil, side) }));
-  return profile.depth.map((depth, i) => {
+  return (i) => {
+    const depth = profile.depth[i] as number;
     const { reach, open, stripped, half } = reaches[profile.reach[i] as number] as (typeof reaches)[number];
     if (!open) return -Infinity;
     let worst = -Infinity;
@@ -116,5 +126,5 @@ export function heapExcess(run: Run, profile: ProfileColumns, bankArea: readonly
     const { base } = windrow((bankArea[i] as number) * share, repose);
     for (const { side, room } of beyond) worst = Math.max(worst, half + wallOffset(reach[side], depth) + base + room);
     return worst;
-  });
+  };
 }

@@ -1,41 +1,54 @@
-import { benchHeights, EPSILON, firstFrom, trenchArea, wallOffset, type Range } from '../geometry';
+import { benchHeights, EPSILON, firstFrom, trenchArea, wallHeightAt, wallOffset, type Range } from '../geometry';
 import type { Wall } from '../job';
-import { depthIn, dugWidth, isPit, type Place } from './places';
+import { depthIn, dugWidth, endsOut, isPit, type Place } from './places';
 
-/** A hole cut across: depth of its floor, half its dug width there, and its sides. */
+/** A hole cut across: depth of its bottom, how far over that its floor lies here, half its dug width at the bottom, and its sides from there up. */
 interface Cut {
   depth: number;
+  rise: number;
   half: number;
   left: Wall;
   right: Wall;
 }
 
-const cutOf = (place: Place, at: number): Cut => ({
-  depth: depthIn(place, at),
-  half: dugWidth(place) / 2,
-  left: place.sides.left,
-  right: place.sides.right,
-});
+/** A place cut across at a station; undefined where it is not dug. Past its bottom a pit goes on under its ends, whose floor rises as they lean back. */
+function cutAt(place: Place, at: number): Cut | undefined {
+  const past = Math.max(place.from - at, at - place.to, 0);
+  const depth = depthIn(place, at);
+  const rise = past === 0 ? 0 : place.ends ? wallHeightAt(place.ends, past) : Infinity;
+  if (rise >= depth) return undefined;
+  return { depth, rise, half: dugWidth(place) / 2, left: place.sides.left, right: place.sides.right };
+}
+
+/** Stations of a place between which its section changes evenly, its ends with it. */
+function edgesOf(place: Place): number[] {
+  const { before, behind } = endsOut(place);
+  const { ends, station } = place;
+  const steps = ends?.kind === 'bench' ? Array.from({ length: ends.count }, (_, i) => (i + 1) * ends.tread) : [];
+  const out = (far: number) => [...steps.filter((step) => step < far), far].filter((step) => step > 0);
+  return [...out(before).map((step) => place.from - step), ...station, ...out(behind).map((step) => place.to + step)];
+}
 
 /** Sectional area of several holes that lie over each other about one centre line: what is in any of them, once; m². */
 export function unionArea(cuts: readonly Cut[]): number {
   const [first, ...more] = cuts;
   if (!first) return 0;
-  if (more.length === 0) return trenchArea(2 * first.half, first.left, first.right, first.depth);
+  const up = (height: number) => trenchArea(2 * first.half, first.left, first.right, height);
+  if (more.length === 0) return up(first.depth) - (first.rise > 0 ? up(first.rise) : 0);
   return sideArea(cuts, 'left') + sideArea(cuts, 'right');
 }
 
 /** Area on one side of the centre line: at every height the widest of the holes that are so deep. */
 function sideArea(cuts: readonly Cut[], side: 'left' | 'right'): number {
   // Depths below the ground at which some hole begins, steps or begins to lean.
-  const levels = cuts.flatMap((cut) => [cut.depth, ...benchHeights(cut[side]).map((height) => cut.depth - height)]);
+  const levels = cuts.flatMap((cut) => [cut.depth - cut.rise, ...benchHeights(cut[side]).map((height) => cut.depth - height)]);
   const edges = [0, ...levels.filter((z) => z > EPSILON)].sort((a, b) => a - b);
   let area = 0;
   for (let i = 1; i < edges.length; i++) {
     const [top, foot] = [edges[i - 1] as number, edges[i] as number];
     if (foot - top <= EPSILON) continue;
     const middle = (top + foot) / 2;
-    const here = cuts.filter(({ depth }) => depth >= middle);
+    const here = cuts.filter(({ depth, rise }) => depth - rise >= middle);
     // Within the strip every side is straight: its width at both ends, a bench's as it is between them.
     const lines = here.map((cut) => {
       const wall = cut[side];
@@ -76,26 +89,34 @@ const PIECE = 0.25;
  */
 export function addedByPits(places: readonly Place[]): Map<string, Added[]> {
   const pits = places.filter(isPit);
+  const whole = (place: Place): Range => {
+    const { before, behind } = endsOut(place);
+    return { from: place.from - before, to: place.to + behind };
+  };
   return new Map(
     pits.map((pit, index) => {
-      const before = [...places.filter((place) => !isPit(place)), ...pits.slice(0, index)].filter(
-        (other) => other.from < pit.to && other.to > pit.from,
-      );
-      const near = ({ station }: Place) => station.slice(firstFrom(station, pit.from), firstFrom(station, pit.to + 2 * EPSILON));
-      const edges = [...pit.station, ...before.flatMap((other) => [other.from, other.to, ...near(other)])]
-        .filter((at) => at >= pit.from && at <= pit.to)
-        .sort((a, b) => a - b);
+      const { from: first, to: last } = whole(pit);
+      const others = [...places.filter((place) => !isPit(place)), ...pits.slice(0, index)].filter((other) => {
+        const { from, to } = whole(other);
+        return from < last && to > first;
+      });
+      const near = (other: Place) =>
+        isPit(other)
+          ? edgesOf(other)
+          : [other.from, other.to, ...other.station.slice(firstFrom(other.station, first), firstFrom(other.station, last + 2 * EPSILON))];
+      const edges = [...edgesOf(pit), ...others.flatMap(near)].filter((at) => at >= first && at <= last).sort((a, b) => a - b);
       const pieces: Added[] = [];
       for (let i = 1; i < edges.length; i++) {
         const [from, to] = [edges[i - 1] as number, edges[i] as number];
         if (to - from <= EPSILON) continue;
-        const here = before.filter((other) => other.from <= (from + to) / 2 && other.to >= (from + to) / 2);
         const count = Math.ceil((to - from) / PIECE - EPSILON);
+        const there = others.filter((other) => cutAt(other, (from + to) / 2) !== undefined);
         // Just inside the piece: where two reaches meet each has its own depth.
         const add = (at: number) => {
           const inside = Math.min(to - EPSILON, Math.max(from + EPSILON, at));
-          const rest = here.map((other) => cutOf(other, inside));
-          return unionArea([...rest, cutOf(pit, inside)]) - unionArea(rest);
+          const cuts = (of: readonly Place[]) => of.flatMap((place) => cutAt(place, inside) ?? []);
+          const rest = cuts(there);
+          return unionArea([...rest, ...cuts([pit])]) - unionArea(rest);
         };
         for (let k = 0; k < count; k++) {
           const [a, b] = [from + ((to - from) * k) / count, from + ((to - from) * (k + 1)) / count];

@@ -178,6 +178,12 @@ export function depthIn({ station, depth }: Pick<Place, 'station' | 'depth'>, at
   return deep > -Infinity ? deep : valueAt(station, depth, at);
 }
 
+/** How far the ends of a pit reach past its bottom at the ground, before and behind, metres; a reach has no ends of its own. */
+export function endsOut({ ends, depth }: Pick<Place, 'ends' | 'depth'>): { before: number; behind: number } {
+  const out = (deep: number) => (ends ? wallOffset(ends, deep) : 0);
+  return { before: out(depth[0] as number), behind: out(depth.at(-1) as number) };
+}
+
 /** What people call a kind of hole. */
 export const placeKindName = (kind: PlaceKind): string =>
   kind === 'reach' ? 'Trench' : kind === 'launch' ? 'Launch pit' : kind === 'receiving' ? 'Receiving pit' : structureTypes[kind].name;
@@ -208,6 +214,14 @@ export function extentsOf(places: readonly Place[]): Extent[] {
         pieces.push({ from: from + (to - from) * one, to: from + (to - from) * other, left: lip(sides.left), right: lip(sides.right) });
       }
     }
+    // Ends that lean or step back are dug as far as they reach.
+    const { before, behind } = endsOut(place);
+    const level = (deep: number, from: number, to: number): Extent => {
+      const [left, right] = [half + wallOffset(sides.left, deep), half + wallOffset(sides.right, deep)];
+      return { from, to, left: [left, left], right: [right, right] };
+    };
+    if (before > 0) pieces.push(level(depth[0] as number, place.from - before, place.from));
+    if (behind > 0) pieces.push(level(depth.at(-1) as number, place.to, place.to + behind));
     return pieces;
   });
 }

@@ -1,7 +1,7 @@
 import { wayinNames, wayinSurfaces } from '@tamper/core/catalogue';
 import { sayAccess } from '@tamper/core/accessWords';
 import { accessChecks, pinchRoom } from '@tamper/core/clearance';
-import { pinchSchema, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
+import { blankPinch, pinchSchema, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
@@ -21,18 +21,6 @@ import { OptionalField } from '../../ui/OptionalField';
 import { useClear } from './edit';
 
 const SURFACES = wayinSurfaces.map((value) => ({ value, label: wayinNames[value] }));
-const BLANK: Omit<Pinch, 'id'> = {
-  name: 'Gate',
-  gap: 1.2,
-  alongSlope: false,
-  crossFall: 0,
-  barrier: null,
-  overhead: null,
-  live: false,
-  surface: 'hard',
-  tightTurn: false,
-  bears: null,
-};
 
 /** The walk, and the tight places on the way in against the machine that is to come. */
 export function AccessCard() {
@@ -86,7 +74,7 @@ export function AccessCard() {
         icon="plus"
         mode="contained-tonal"
         onPress={() => {
-          const added = { id: newId(), ...BLANK };
+          const added = blankPinch(newId());
           void put({ pinches: [...pinches, added] });
           setOpen(added.id);
         }}

@@ -1,4 +1,4 @@
-import { blankClearance, blankJob, type Clearance, type Job, type Pinch } from '@tamper/core/job';
+import { blankClearance, blankJob, blankPinch, type Clearance, type Job, type Pinch } from '@tamper/core/job';
 import { screen } from '@testing-library/react';
 import { choose, field, onJob, press, type } from '../../testing/benches';
 import { DatesCard } from './DatesCard';
@@ -131,19 +131,7 @@ test('dates are told by how far off they are, and a day off moves the day one ma
 });
 
 describe('the way in', () => {
-  const gate: Pinch = {
-    id: 'gate',
-    name: 'Gate',
-    gap: 1.3,
-    alongSlope: false,
-    crossFall: 0,
-    barrier: null,
-    overhead: null,
-    live: false,
-    surface: 'hard',
-    tightTurn: false,
-    bears: null,
-  };
+  const gate: Pinch = { ...blankPinch('gate'), gap: 1.3 };
   test('a cross-fall before a tall fence wants more than the width; the machine that does not fit is told', () => {
     const seen = onJob(<AccessCard />, job({ pinches: [gate] }), TODAY);
     press('Gate · needs 0.99 m, has 1.30 m');
