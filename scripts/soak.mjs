@@ -5,7 +5,7 @@ import { randomInt } from 'node:crypto';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { main, step } from './lib/say.mjs';
 
-const MORE = '40';
+const MORE = '60';
 
 await main(async () => {
   requireNode();

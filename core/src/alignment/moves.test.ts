@@ -26,7 +26,7 @@ test('the walker meets everything that stands somewhere, and nothing else', () =
       const walked = stationsIn(runSchema, run).map(({ path, station }) => ({ path: `.${path.join('.')}`, station }));
       expect(walked.sort(byPath)).toEqual(all(run).sort(byPath));
     }),
-    { numRuns: times(200) },
+    { numRuns: times(100) },
   );
 });
 
@@ -68,7 +68,7 @@ describe('what stands on a leg goes with it', () => {
           });
         },
       ),
-      { numRuns: times(200) },
+      { numRuns: times(100) },
     );
   });
 
@@ -120,7 +120,7 @@ describe('what stands on a leg goes with it', () => {
         const said = errorsOf(runSchema, next).filter(({ message }) => message.includes('lies off the run'));
         expect(said).toHaveLength(off.length);
       }),
-      { numRuns: times(200) },
+      { numRuns: times(100) },
     );
   });
 
@@ -148,7 +148,7 @@ describe('what stands on a leg goes with it', () => {
         expect(errorsOf(runSchema, joined)).toEqual([]);
         expect(joined.reaches.map(({ from: at, id }) => [id, at])).toEqual(run.reaches.map(({ from: at, id }) => [id, at]));
       }),
-      { numRuns: times(200) },
+      { numRuns: times(100) },
     );
   });
 });
