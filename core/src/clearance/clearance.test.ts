@@ -215,7 +215,7 @@ test('windows are where some point of what is dug lies in a strip, against a fin
         }
       },
     ),
-    { numRuns: times(150) },
+    { numRuns: times(80) },
   );
 });
 

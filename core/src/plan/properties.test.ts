@@ -58,7 +58,7 @@ describe('what is said of a stretch is what is said of its points', () => {
           }
         }
       }),
-      { numRuns: times(40) },
+      { numRuns: times(25) },
     );
   });
 });
