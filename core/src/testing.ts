@@ -12,8 +12,10 @@ import {
   type Run,
 } from './job';
 import { fallingRun } from './alignment';
+import { wallOffset, type Range } from './geometry';
 import type { CheckCode, FactsOf } from './plan/checks';
 import type { Plan } from './plan/plan';
+import type { Place } from './trench';
 import { readerOf, say, type Said, type Sayable } from './words';
 import { BELOW_ANY_DIP } from './generators.testing';
 
@@ -80,3 +82,9 @@ export const bookEntry = (fact: Fact, at = '2026-11-02T07:00:00Z'): Entry => ({
   at,
   fact,
 });
+
+/** Where a hole is dug at the ground, stations: its bottom, and as far as its ends lean or step back. */
+export const dugAtGround = ({ from, to, ends, depth }: Place): Range => {
+  const out = (deep: number | undefined) => (ends && deep !== undefined ? wallOffset(ends, deep) : 0);
+  return { from: from - out(depth[0]), to: to + out(depth.at(-1)) };
+};

@@ -121,5 +121,8 @@ export function mendsFor(job: Job, run: Run, what: MendsOf = { kind: 'plan' }): 
     const tried = tryPlan(job, of);
     return 'plan' in tried ? [...own(of, tried.plan), ...tried.plan.findings] : undefined;
   };
-  return new Map(own(run, planRun(job, run)).map((finding) => [keyOf(finding), { of: run, list: mendsOf<Sayable>(finding, run, look) }]));
+  const before = look(run) ?? [];
+  return new Map(
+    own(run, planRun(job, run)).map((finding) => [keyOf(finding), { of: run, list: mendsOf<Sayable>(finding, run, before, look) }]),
+  );
 }

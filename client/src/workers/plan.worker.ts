@@ -91,11 +91,13 @@ const worker = {
   /** Tries the fixes of what is found, worst first, telling of each finding as it is done. */
   mends: async (job: Job, run: Run, of: MendsOf, heard: (key: string, mends: Mend<Sayable>[]) => void): Promise<void> => {
     const own = ++round;
+    const now = found(job, run, of);
+    if (!now) return;
     const look = (changed: Run) => found(job, changed, of)?.all;
-    for (const finding of found(job, run, of)?.own ?? []) {
+    for (const finding of now.own) {
       if (finding.fixes.length === 0) continue;
       // Waiting for the answer lets a later round begin.
-      await heard(keyOf(finding), mendsOf<Sayable>(finding, run, look));
+      await heard(keyOf(finding), mendsOf<Sayable>(finding, run, now.all, look));
       if (own !== round) return;
     }
   },

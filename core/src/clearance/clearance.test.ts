@@ -5,8 +5,8 @@ import { resolveRules } from '../rules';
 import { evidences } from '../catalogue';
 import { wallOffset, type Extent } from '../geometry';
 import { anyDig, anyRun, times } from '../generators.testing';
-import { depthIn, dugWidth, type Place } from '../trench';
-import { findingIn, levelRun } from '../testing';
+import { depthIn, dugWidth } from '../trench';
+import { dugAtGround, findingIn, levelRun } from '../testing';
 import { clearSteps, crossingHalfLength, handWindows, keepOut, knownParts, searchDepths } from '.';
 
 const UK = resolveRules('UK');
@@ -187,16 +187,14 @@ test('windows are where some point of what is dug lies in a strip, against a fin
       ({ job: anyJob, run }, shares) => {
         const rules = resolveRules(anyJob.ruleSet, anyJob.overrides);
         const { places, handWindows: windows } = planRun(anyJob, run);
-        /** Where a hole is dug at the ground: its bottom, and as far as its ends lean or step back. */
-        const whole = ({ from, to, ends, depth }: Place) => ({
-          from: from - (ends ? wallOffset(ends, depth[0] as number) : 0),
-          to: to + (ends ? wallOffset(ends, depth.at(-1) as number) : 0),
-        });
-        const [first, last] = [Math.min(...places.map((one) => whole(one).from)), Math.max(...places.map((one) => whole(one).to))];
+        const [first, last] = [
+          Math.min(...places.map((one) => dugAtGround(one).from)),
+          Math.max(...places.map((one) => dugAtGround(one).to)),
+        ];
         for (const share of places.length > 0 ? shares : []) {
           const s = first + share * (last - first);
           const dug = places
-            .filter((place) => s > whole(place).from + 1e-6 && s < whole(place).to - 1e-6)
+            .filter((place) => s > dugAtGround(place).from + 1e-6 && s < dugAtGround(place).to - 1e-6)
             .map((place) => {
               const depth = depthIn(place, s);
               const half = dugWidth(place) / 2;

@@ -91,7 +91,7 @@ const within = ({ extents, from, longest }: Dug, range: Range): readonly Extent[
 /** Where what is dug meets a part of a line, or the strip around it. */
 function stripAlong({ line, across, ends }: KnownPart, half: number, dug: Dug): Range[] {
   const { where } = line;
-  const far = where.kind === 'crossing' ? (half + dug.widest * Math.abs(Math.cos(where.angle))) / Math.sin(where.angle) : half;
+  const far = where.kind === 'crossing' ? crossingHalfLength(half, dug.widest, where.angle) : half;
   const near =
     where.kind === 'crossing' ? { from: where.station - far, to: where.station + far } : { from: where.from - far, to: where.to + far };
   if (where.kind === 'parallel' && Math.abs(where.offset) - half > dug.widest) return [];

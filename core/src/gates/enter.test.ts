@@ -239,32 +239,9 @@ describe('Safe to enter', () => {
     );
     expect(stopsOf([...good, falling])).toEqual([pressureOf(2)]);
     expect(stopsOf([soil, ...pressures(5e6, at(1)), bookEntry(inspection(), at(7))])).toHaveLength(sets.length);
-    expect(
-      holdFault(
-        {
-          readings: [
-            { minute: 0, pressure: 8e6 },
-            { minute: 5, pressure: 8e6 },
-          ],
-        },
-        shores.pressure,
-        us,
-        'metric',
-      ),
-    ).toContain('is over');
-    expect(
-      holdFault(
-        {
-          readings: [
-            { minute: 0, pressure: 3e6 },
-            { minute: 5, pressure: 3e6 },
-          ],
-        },
-        shores.pressure,
-        us,
-        'metric',
-      ),
-    ).toContain('is under');
+    const steadyAt = (pressure: number) => ({ readings: [0, 5].map((minute) => ({ minute, pressure })) });
+    expect(holdFault(steadyAt(8e6), shores.pressure, us, 'metric')).toContain('is over');
+    expect(holdFault(steadyAt(3e6), shores.pressure, us, 'metric')).toContain('is under');
   });
   test('a no, a question not answered, and ground weaker than planned shut it', () => {
     const items = inspection().items;

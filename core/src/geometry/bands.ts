@@ -98,15 +98,13 @@ export class ByDepth<T> {
 /** A stretch of a floor, or a point of it, with one answer all through and the greatest depth in it. */
 export type Stretch<T> = Range & { deepest: number; answer: T };
 
-/** Pieces in the order they lie that an answer holds for, joined where they touch, with the greatest depth in each. */
-export function joinedPieces(pieces: readonly (Range & { deepest: number })[]): (Range & { deepest: number })[] {
-  const result: (Range & { deepest: number })[] = [];
-  for (const { from, to, deepest } of pieces) {
+/** Where pieces in the order they lie are, joined where they touch. */
+export function joinedPieces(pieces: readonly Range[]): Range[] {
+  const result: Range[] = [];
+  for (const { from, to } of pieces) {
     const last = result.at(-1);
-    if (last && from <= last.to + EPSILON) {
-      last.to = Math.max(last.to, to);
-      last.deepest = Math.max(last.deepest, deepest);
-    } else result.push({ from, to, deepest });
+    if (last && from <= last.to + EPSILON) last.to = Math.max(last.to, to);
+    else result.push({ from, to });
   }
   return result;
 }

@@ -2,6 +2,7 @@ import type { SoilClass } from '../catalogue';
 import { EPSILON, joined, type Range } from '../geometry';
 import type { Entry, Found, PathStep, SoilTest } from '../job';
 import type { Rules } from '../rules';
+import { placeSubject, wholeOf } from '../trench';
 import { classify, weaker } from './classify';
 
 /**
@@ -71,8 +72,8 @@ export const weakerThanPlanned = ({ rules, book, entered }: GroundContext): Foun
     return [
       {
         severity: 'stop' as const,
-        subject: { kind: 'place' as const, id: hole.id },
-        where: [{ from: hole.from, to: hole.to }],
+        subject: placeSubject(hole),
+        where: wholeOf(hole),
         facts: { planned: hole.soil, tested: soil },
         fixes: [{ code: 'planFor', facts: { soil }, patches: [{ path: [...hole.path, 'soil'], value: soil }] }],
       },
@@ -88,7 +89,7 @@ export const untestedGround = ({ rules, book, entered }: GroundContext): Found<{
     return [
       {
         severity: 'caution' as const,
-        subject: { kind: 'place' as const, id: hole.id },
+        subject: placeSubject(hole),
         where: untested,
         facts: { depth: hole.deepest.depth, soil: hole.soil },
         fixes: [],

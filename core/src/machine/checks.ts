@@ -2,7 +2,7 @@ import type { Machine } from '../catalogue';
 import { ByDepth, EPSILON, joinedPieces, type Range } from '../geometry';
 import type { Found, Job, Run } from '../job';
 import { extent, type ProfileColumns } from '../alignment';
-import type { Place } from '../trench';
+import { placeSubject, type Place } from '../trench';
 import type { PlaceSupport } from '../protection';
 import type { Rules } from '../rules';
 import { backingOut, type BackingOut } from './exit';
@@ -30,7 +30,7 @@ function deeperThan(place: Place, limit: number): { where: Range[]; depth: numbe
   if (place.deepest.depth <= limit + EPSILON) return undefined;
   const deep = new ByDepth([limit], (depth) => depth > limit + EPSILON);
   const pieces = deep.along(place.station, place.depth).filter(({ answer }) => answer);
-  return { where: joinedPieces(pieces).map(({ from, to }) => ({ from, to })), depth: place.deepest.depth };
+  return { where: joinedPieces(pieces), depth: place.deepest.depth };
 }
 
 /** Holes deeper than the machine reaches. */
@@ -45,7 +45,7 @@ export const pastReach = ({
     return [
       {
         severity: 'stop' as const,
-        subject: { kind: 'place' as const, id: place.id },
+        subject: placeSubject(place),
         where: deep.where,
         facts: { machine: machine.name, reaches, depth: deep.depth, basis: machine.basis },
         fixes: [],
@@ -74,7 +74,7 @@ export const edgeOfReach = ({
     return [
       {
         severity: 'caution' as const,
-        subject: { kind: 'place' as const, id: place.id },
+        subject: placeSubject(place),
         where: edge.where,
         facts: {
           machine: machine.name,

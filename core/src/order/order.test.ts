@@ -146,7 +146,7 @@ describe('the order of a run', () => {
     };
     const look = (of: Run) => orderOf(job, of, planRun(job, of)).findings;
     const bay = (of: Run) => look(of).find(({ code }) => code === 'order.bay');
-    const [mend] = mendsOf(bay(run) as OrderFinding, run, look);
+    const [mend] = mendsOf(bay(run) as OrderFinding, run, look(run), look);
     expect(mend).toMatchObject({ fix: { code: 'jointBay' }, brings: [] });
     const dug = applyPatches(run, mend?.fix.patches ?? []);
     expect(bay(dug)).toBeUndefined();

@@ -57,11 +57,11 @@ const TRUTH: readonly Fix['code'][] = ['planFor'];
 /**
  * The fixes of a finding that mend it, each tried by planning the run with it: the finding goes or weakens, and what it brings is less than what goes. A fix
  * that only trades one stop for another is none; one that leaves a stop over a metre in place of one over thirty says so.
- * @param look what is found of a run: of its plan, and of whatever else the finding is from.
+ * @param before everything found of the run as it is: what `look` says of it. @param look what is found of a run: of its plan, and of whatever else the
+ * finding is from.
  */
-export function mendsOf<F extends Finding>(finding: F, run: Run, look: Look<F>): Mend<F>[] {
+export function mendsOf<F extends Finding>(finding: F, run: Run, before: readonly F[], look: Look<F>): Mend<F>[] {
   if (finding.fixes.length === 0) return [];
-  const before = look(run) ?? [];
   const same = sameMatter(new Set(before.map(keyOf)));
   return finding.fixes.flatMap((fix) => {
     const changed = runSchema.safeParse(applyPatches(run, fix.patches));

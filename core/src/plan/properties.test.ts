@@ -5,7 +5,7 @@ import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runSche
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';
-import { bookEntry, refusals } from '../testing';
+import { bookEntry, dugAtGround, refusals } from '../testing';
 import { depthIn, dugWidth, isPit, type Place } from '../trench';
 import { benchHeights, wallOffset } from '../geometry';
 import { checks, groundChecks } from './checks';
@@ -113,7 +113,7 @@ describe('fixes', () => {
         const fixable = findings.filter(({ fixes }) => fixes.length > 0);
         if (fixable.length === 0) return;
         const finding = fixable[pick % fixable.length] as (typeof fixable)[number];
-        for (const { fix, brings } of mendsOf<Finding>(finding, run, lookOf(job))) {
+        for (const { fix, brings } of mendsOf<Finding>(finding, run, findings, lookOf(job))) {
           offered++;
           const changed = runSchema.parse(applyPatches(run, fix.patches));
           const tried = tryPlan(job, changed);
@@ -193,11 +193,6 @@ describe('figures', () => {
     if (z > depth || (past > 0 && (!hole.ends || wallOffset(hole.ends, depth - z) < past))) return 0;
     return dugWidth(hole) / 2 + wallOffset(wall, depth - z);
   };
-  /** A pit with its ends; a reach as it is. */
-  const whole = ({ from, to, ends, depth }: Place) => {
-    const out = (deep: number | undefined) => (ends ? wallOffset(ends, deep as number) : 0);
-    return { from: from - out(depth[0]), to: to + out(depth.at(-1)) };
-  };
 
   test('trench and pits that lie over each other are dug once: against the widest of them at a grid of depths', () => {
     fc.assert(
@@ -205,18 +200,18 @@ describe('figures', () => {
         const { places, volumes, pits } = planRun(job, run);
         if (!places.some(isPit)) return;
         const total = volumes.trench + pits.reduce((sum, { dig }) => sum + dig, 0);
-        const [from, to] = [Math.min(...places.map((one) => whole(one).from)), Math.max(...places.map((one) => whole(one).to))];
+        const [from, to] = [Math.min(...places.map((one) => dugAtGround(one).from)), Math.max(...places.map((one) => dugAtGround(one).to))];
         const deep = Math.max(...places.map(({ deepest }) => deepest.depth));
-        const edges = [...new Set(places.flatMap((one) => [whole(one).from, one.from, one.to, whole(one).to, ...one.station]))].sort(
-          (a, b) => a - b,
-        );
+        const edges = [
+          ...new Set(places.flatMap((one) => [dugAtGround(one).from, one.from, one.to, dugAtGround(one).to, ...one.station])),
+        ].sort((a, b) => a - b);
         let sum = 0;
         for (let i = 1; i < edges.length; i++) {
           const [a, b] = [edges[i - 1] as number, edges[i] as number];
           const slices = Math.max(1, Math.ceil(((b - a) / (to - from)) * 300));
           for (let k = 0; k < slices; k++) {
             const station = a + ((b - a) * (k + 0.5)) / slices;
-            const here = places.filter((one) => whole(one).from <= station && whole(one).to >= station);
+            const here = places.filter((one) => dugAtGround(one).from <= station && dugAtGround(one).to >= station);
             const heights = [
               ...new Set([
                 0,

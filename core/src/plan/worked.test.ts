@@ -127,7 +127,7 @@ describe('supports past what they are for are never made good by a word', () => 
     };
     const found = findingIn(planRun(US, run), 'trench.supportWidth');
     expect(found?.severity).toBe('stop');
-    for (const { fix } of found ? mendsOf(found, run, lookOf(US)) : [])
+    for (const { fix } of found ? mendsOf(found, run, planRun(US, run).findings, lookOf(US)) : [])
       expect(fix.patches.some(({ path, value }) => path.at(-1) === 'supportWidths' && value === null)).toBe(false);
     const pit = withPit(levelRun({ depth: 2, soil: 'A', ...both(batter(0.75)) }), {
       width: 3,
@@ -309,7 +309,7 @@ test('a fix that only trades one stop for another is not offered', () => {
   // Too deep for every box: taking another box leaves the same stop or brings one.
   const run = levelRun({ depth: 6.5, bottomWidth: 1, soil: 'C', ...held('shield', 'box-heavy', 0.12) });
   const found = findingIn(planRun(AUNZ, run), 'protection.pastTable');
-  const offered = found ? mendsOf(found, run, lookOf(AUNZ)) : [];
+  const offered = found ? mendsOf(found, run, planRun(AUNZ, run).findings, lookOf(AUNZ)) : [];
   for (const { fix, brings } of offered) {
     const after = stopsOf(planRun(AUNZ, applyPatches(run, fix.patches)));
     expect(after.length).toBeLessThan(stopsOf(planRun(AUNZ, run)).length);
@@ -322,7 +322,12 @@ describe('the fixes of the drain across the yard', () => {
   const drain = runs[0] as Run;
   const offered = (reach: string) => {
     const found = planRun(job, drain).findings.find(({ code, subject }) => code === 'protection.unprotected' && subject?.id === reach);
-    return found ? mendsOf<Finding>(found, drain, lookOf(job)).map(({ fix, brings }) => [fix.code, brings.map(({ code }) => code)]) : [];
+    return found
+      ? mendsOf<Finding>(found, drain, planRun(job, drain).findings, lookOf(job)).map(({ fix, brings }) => [
+          fix.code,
+          brings.map(({ code }) => code),
+        ])
+      : [];
   };
   const [first, second] = drain.reaches.map(({ id }) => id) as [string, string];
   test('the shallow reach is mended though the deep one, which it touches, stays as it was', () =>

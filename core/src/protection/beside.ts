@@ -1,7 +1,7 @@
 import { ByDepth, common, edgeOf, EPSILON, joinedPieces, largest, wallPoints, type Range } from '../geometry';
 import { MAX_DEPTH, type Beside, type Found, type Run, type Subject } from '../job';
 import type { Rules } from '../rules';
-import { depthIn, dugWidth, which, type Place, type WhichPlace } from '../trench';
+import { depthIn, dugWidth, placeSubject, which, type Place, type WhichPlace } from '../trench';
 
 /** Whatever presses on the ground: the line going down from it counts as well. */
 const isLoad = ({ kind }: Pick<Beside, 'kind'>): boolean => kind === 'footing' || kind === 'road';
@@ -28,15 +28,12 @@ function past(thing: Beside, place: Place, within: Range, ratio: number): { wher
   // The depth from which it does, found by halving: it never falls with depth.
   const limit = reaches(0) ? 0 : edgeOf(0, Math.min(deepest, MAX_DEPTH), (depth) => !reaches(depth));
   const deep = new ByDepth([limit], (depth) => depth > limit);
-  const pieces = deep.along(place.station, place.depth).flatMap(({ from, to, deepest: most, answer }) => {
-    const part = answer ? common({ from, to }, within) : undefined;
-    return part ? [{ ...part, deepest: most }] : [];
-  });
+  const pieces = deep.along(place.station, place.depth).flatMap((piece) => (piece.answer ? (common(piece, within) ?? []) : []));
   const where = joinedPieces(pieces).filter(({ from, to }) => to > from);
   if (where.length === 0) return undefined;
   const ends = where.flatMap(({ from, to }) => [from, to, ...place.station.filter((at) => at > from && at < to)]);
   const by = largest(ends.map((at) => reachesPast(thing, place, depthIn(place, at), ratio)));
-  return { where: where.map(({ from, to }) => ({ from, to })), by };
+  return { where, by };
 }
 
 export type BesideFacts = {
@@ -71,7 +68,7 @@ export function tooNear({ run, rules, places }: { run: Run; rules: Rules; places
       return [
         {
           severity: isLoad(thing) && held ? 'caution' : 'stop',
-          subject: { kind: 'place', id: place.id },
+          subject: placeSubject(place),
           with: other,
           where: found.where,
           facts: {

@@ -1,7 +1,7 @@
-import { kits, type Kit, type KitKind } from '../catalogue';
+import { kits, type Kit, type KitKind, type Protection } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Fix, Job, Patch, Wall } from '../job';
-import { isPit, type Place } from '../trench';
+import { kitChosen, type Fix, type Job, type Patch, type PathStep, type Wall } from '../job';
+import { isPit, widthPath, type Place } from '../trench';
 import type { Rules } from '../rules';
 import { protectedBy, stackOf } from './support';
 import { batterFor, classSlope } from './walls';
@@ -19,6 +19,20 @@ export const tablesOf = (job: Pick<Job, 'kit'>, kind: KitKind): Kit[] => [...job
 export const widthForKit = ({ width }: Pick<Place, 'width'>, { least, most }: Pick<Kit, 'least' | 'most'>): number =>
   Math.min(most, Math.max(least, width));
 
+/** The changes that put supports of a table, or none, into a hole: its clear width, which stands at `widthAt`, comes into what they allow. */
+export const tableTaken = (
+  path: readonly PathStep[],
+  widthAt: readonly PathStep[],
+  clear: Pick<Place, 'width'>,
+  kit: Kit | undefined,
+): Patch[] => [...kitChosen(path, kit), ...(kit ? [{ path: widthAt, value: widthForKit(clear, kit) }] : [])];
+
+/** The changes that hold a place by supports of a table. */
+export const withTable = (place: Place, kit: Kit): Patch[] => [
+  { path: [...place.path, 'protection'], value: kit.kind },
+  ...tableTaken(place.path, widthPath(place), place, kit),
+];
+
 /** Is a box longer than the pit it is to stand in? In a trench boxes stand in a row. */
 export const outgrows = (kit: Kit, place: Place): boolean =>
   isPit(place) && kit.kind === 'shield' && kit.length > place.to - place.from + EPSILON;
@@ -26,8 +40,7 @@ export const outgrows = (kit: Kit, place: Place): boolean =>
 /** The changes that hold a place with upright sides by supports of a table. */
 export const heldBy = (place: Place, kit: Kit): Patch[] => [
   ...allSides(place, VERTICAL),
-  ...protectedBy(place, kit.kind, kit),
-  { path: [...place.path, isPit(place) ? 'width' : 'bottomWidth'], value: widthForKit(place, kit) },
+  ...withTable(place, kit),
   ...(outgrows(kit, place) && kit.kind === 'shield' ? [{ path: [...place.path, 'length'], value: kit.length }] : []),
 ];
 
@@ -52,3 +65,7 @@ export function safeWays(job: Pick<Job, 'kit'>, place: Place, rules: Rules): Fix
   const batter: Fix = ratio === 0 ? { code: 'uprightSides', facts: {}, patches } : { code: 'batter', facts: { ratio }, patches };
   return [batter, ...held];
 }
+
+/** Every other way to hold a place. */
+export const insteadOf = (job: Pick<Job, 'kit'>, place: Place, rules: Rules, not: Protection): Fix[] =>
+  safeWays(job, place, rules).filter((way) => way.code !== 'hold' || way.facts.by !== not);

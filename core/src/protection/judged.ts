@@ -34,7 +34,7 @@ export function holding(pieces: readonly VerdictPiece[], holds: (verdict: Verdic
   const [first] = found;
   if (!first) return undefined;
   const deepest = found.reduce((most, piece) => (piece.deepest > most.deepest ? piece : most), first);
-  return { where: joinedPieces(found).map(({ from, to }) => ({ from, to })), depth: deepest.deepest, verdict: deepest.answer };
+  return { where: joinedPieces(found), depth: deepest.deepest, verdict: deepest.answer };
 }
 
 /** The gravest level at which some faults hold of a place, and where; the milder places are left out. */

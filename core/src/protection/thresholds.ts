@@ -14,11 +14,7 @@ export interface DepthRanges {
 /** Where the trench is as deep as each rule's depth or deeper, and somebody enters. */
 export function depthRanges(judged: readonly Judged[]): DepthRanges {
   const where = (holds: (verdict: Verdict) => boolean): Range[] =>
-    joined(
-      judged.flatMap(({ place, pieces }) =>
-        isPit(place) ? [] : joinedPieces(pieces.filter(({ answer }) => holds(answer))).map(({ from, to }) => ({ from, to })),
-      ),
-    );
+    joined(judged.flatMap(({ place, pieces }) => (isPit(place) ? [] : joinedPieces(pieces.filter(({ answer }) => holds(answer))))));
   return {
     protection: where(({ level }) => level === 'stop'),
     prompt: where(({ level }) => level !== 'none'),

@@ -1,7 +1,7 @@
 import { between, EPSILON, rangesWhere } from '../geometry';
 import type { Fix, Found, Run } from '../job';
 import type { ProfileColumns } from '../alignment';
-import type { Place } from '../trench';
+import { placeSubject, wholeOf, type Place } from '../trench';
 import type { Rules } from '../rules';
 import { heapsAt, heapsFit, type Heap, type Side } from './heap';
 
@@ -65,8 +65,8 @@ export function heapOnShores({ run, rules, profile, places }: SpoilContext): Fou
     return [
       {
         severity: 'caution' as const,
-        subject: { kind: 'place' as const, id: place.id },
-        where: [{ from: place.from, to: place.to }],
+        subject: placeSubject(place),
+        where: wholeOf(place),
         facts: { height: heap.height, most },
         fixes: [{ code: 'setBack', facts: { setback }, patches: [{ path: ['spoil', 'setback'], value: setback }] }],
       },

@@ -1,7 +1,7 @@
 import { bucketsOf, type Found } from '../job';
 import type { ProfileColumns } from '../alignment';
 import type { TrenchContext } from './fits';
-import { dugWidth, isPit } from './places';
+import { dugWidth, isPit, placeSubject, wholeOf } from './places';
 
 /** A way to dig a width: the bucket of each pass, and how much each overlaps the one before. Metres. */
 export interface Passes {
@@ -60,8 +60,8 @@ export function noBucketDigs({ job, places }: Pick<TrenchContext, 'job' | 'place
     return [
       {
         severity: 'caution' as const,
-        subject: { kind: 'place' as const, id: place.id },
-        where: [{ from: place.from, to: place.to }],
+        subject: placeSubject(place),
+        where: wholeOf(place),
         facts: { asked, narrowest, passes: MOST_PASSES, buckets, overlap: TOOTH },
         fixes:
           narrowest > asked

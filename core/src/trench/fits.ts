@@ -11,7 +11,6 @@ import {
   type PlacedLine,
   type Reach,
   type Run,
-  type Subject,
 } from '../job';
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
 import type { Rules } from '../rules';
@@ -19,7 +18,7 @@ import { tidy, widthFor } from './arrange';
 import { leastCover } from './cover';
 import { apartInRun, arrangedPatches, laidTogether, widthCeiling } from './joint';
 import { surfaceDepth } from './layers';
-import { isPit, which, type Place, type WhichPlace } from './places';
+import { isPit, placeSubject, which, wholeOf, widthPath, type Place, type WhichPlace } from './places';
 import { leastWidth, widthBasis, widthBreakDepths, widthFloor } from './width';
 
 /** What the checks of width, cover and distances are given. */
@@ -34,9 +33,6 @@ export interface TrenchContext {
 
 /** Up to the next whole centimetre: what a crew can set out. */
 const centimetre = (value: number) => Math.ceil((value - EPSILON) * 100) / 100;
-const subjectOf = ({ id }: Pick<Place, 'id'>): Subject => ({ kind: 'place', id });
-/** What the clear width of a hole is called among its inputs. */
-const widthPath = (place: Place) => [...place.path, isPit(place) ? 'width' : 'bottomWidth'];
 
 /** Reaches narrower than a line in them: nothing can be dug to that. */
 export const tooNarrowForLines = (run: Run, lines: readonly PlacedLine[]): FieldError[] =>
@@ -85,8 +81,8 @@ export function noWidthFits(context: TrenchContext): Found<{ needed: number; roo
     return [
       {
         severity: 'stop' as const,
-        subject: subjectOf(place),
-        where: [{ from: place.from, to: place.to }],
+        subject: placeSubject(place),
+        where: wholeOf(place),
         facts: { needed, room: Math.max(0, ceiling.width), by: ceiling.by, basis: `${widthBasis(rules, reach)}; ${ceiling.basis}` },
         fixes: wider.map((kit) => ({
           code: 'takeKit',
@@ -120,8 +116,8 @@ export function tooNarrow(context: TrenchContext): Found<{
     return [
       {
         severity: 'stop' as const,
-        subject: subjectOf(place),
-        where: joinedPieces(narrow.along(place.station, place.depth).filter(({ answer }) => answer)).map(({ from, to }) => ({ from, to })),
+        subject: placeSubject(place),
+        where: joinedPieces(narrow.along(place.station, place.depth).filter(({ answer }) => answer)),
         facts: {
           place: which(place),
           width: place.width,
@@ -149,8 +145,8 @@ export function offSupportWidths(
     return [
       {
         severity: 'stop' as const,
-        subject: subjectOf(place),
-        where: [{ from: place.from, to: place.to }],
+        subject: placeSubject(place),
+        where: wholeOf(place),
         facts: { place: which(place), width: place.width, least: range.least, most: range.most, source: range.source },
         fixes: [setWidth(place, width)],
       },
@@ -301,8 +297,8 @@ export const surfaceTooThick = ({ run, places }: TrenchContext): Found<{ thickne
     return [
       {
         severity: 'stop' as const,
-        subject: subjectOf(place),
-        where: joinedPieces(pieces).map(({ from, to }) => ({ from, to })),
+        subject: placeSubject(place),
+        where: joinedPieces(pieces),
         facts: { thickness, depth: smallest(place.depth) },
         fixes: [],
       },

@@ -1,6 +1,6 @@
 import { structureTypes, type SoilClass, type StructureKind } from '../catalogue';
 import { EPSILON, firstFrom, largest, wallOffset, benchHeights, valueAt, type Extent, type Range } from '../geometry';
-import { panelOf, type PathStep, type PitBody, type Reach, type Run, type Sides, type Wall } from '../job';
+import { panelOf, type PathStep, type PitBody, type Reach, type Run, type Sides, type Subject, type Wall } from '../job';
 import { extent, isOpen, reachEnd, reachIndexAt, reachSpan, type ProfileColumns } from '../alignment';
 
 export type PlaceKind = 'reach' | 'launch' | 'receiving' | StructureKind;
@@ -41,6 +41,15 @@ export interface Place extends Range {
 /** Which hole something is said of, for its words. */
 export type WhichPlace = Pick<Place, 'kind' | 'name'>;
 export const which = ({ kind, name }: Place): WhichPlace => ({ kind, name });
+
+/** What a finding about a hole is about. */
+export const placeSubject = ({ id }: Pick<Place, 'id'>): Subject => ({ kind: 'place', id });
+
+/** The whole of a hole, as where something holds. */
+export const wholeOf = ({ from, to }: Range): Range[] => [{ from, to }];
+
+/** Where the clear width of a hole stands among the run's inputs. */
+export const widthPath = (place: Pick<Place, 'kind' | 'path'>): PathStep[] => [...place.path, isPit(place) ? 'width' : 'bottomWidth'];
 
 /** Full dug width at the bottom, metres. */
 export const dugWidth = ({ width, panel }: Pick<Place, 'width' | 'panel'>): number => width + 2 * panel;

@@ -1,7 +1,6 @@
 import { protections, type Kit } from '@tamper/core/catalogue';
-import { kitChosen } from '@tamper/core/job';
-import { heaviestOf, leaps, SHORE_BASIS, tablesOf, widthForKit, type PlaceSupport, type Schedule } from '@tamper/core/protection';
-import { isPit, type Place } from '@tamper/core/trench';
+import { heaviestOf, leaps, SHORE_BASIS, tablesOf, tableTaken, type PlaceSupport, type Schedule } from '@tamper/core/protection';
+import { widthPath, type Place } from '@tamper/core/trench';
 import { sayPlace } from '@tamper/core/words';
 import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
@@ -51,11 +50,15 @@ function KitCard({ edit, place, support }: { edit: ProtectionEdit; place: Place;
       subject.id === place.id &&
       /^(protection\.|trench\.(supportWidth|conflict))/.test(code),
   );
-  const take = (id: string) => {
-    const kit = tables.find((one) => one.id === id);
-    const widthKey = isPit(place) ? 'width' : 'bottomWidth';
-    void apply([...kitChosen(place.path, kit), ...(kit ? [{ path: [...place.path, widthKey], value: widthForKit(place, kit) }] : [])]);
-  };
+  const take = (id: string) =>
+    void apply(
+      tableTaken(
+        place.path,
+        widthPath(place),
+        place,
+        tables.find((one) => one.id === id),
+      ),
+    );
   return (
     <Card title={`${protections[protection].name}: ${sayPlace(place, units)}`}>
       <Picker

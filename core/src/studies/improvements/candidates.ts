@@ -48,7 +48,7 @@ export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined
   return [
     () =>
       plan.findings.flatMap((finding) =>
-        mendsOf<Finding>(finding, run, lookOf(job)).map(({ fix }): Try => ({
+        mendsOf<Finding>(finding, run, plan.findings, lookOf(job)).map(({ fix }): Try => ({
           kind: 'fix',
           label: sayFix(fix, job),
           job: [],

@@ -62,9 +62,15 @@ export function protectionOptions(job: Job, run: Run, placeId: string): Protecti
   return optionIds.flatMap((id) => {
     const [best] = tried.filter((option) => option.id === id).sort((a, b) => a.against.length - b.against.length || a.cost - b.cost);
     if (!best) return [];
-    const mends = best.against.flatMap((finding) => mendsOf<Finding>(finding, best.run, lookOf(job)).slice(0, 1));
-    return [{ ...best, mends: mends.map(({ fix }) => fix) }];
+    return [{ ...best, mends: best.against.length > 0 ? mendsFor(job, best) : [] }];
   });
+}
+
+/** The first fix of each thing that stands against a way. */
+function mendsFor(job: Job, { run, against }: Pick<ProtectionOption, 'run' | 'against'>): Fix[] {
+  const look = lookOf(job);
+  const before = look(run) ?? [];
+  return against.flatMap((finding) => mendsOf<Finding>(finding, run, before, look).slice(0, 1)).map(({ fix }) => fix);
 }
 
 function worked(job: Job, run: Run, placeId: string, candidate: Candidate): Omit<ProtectionOption, 'mends'> | undefined {

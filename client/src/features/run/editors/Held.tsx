@@ -1,13 +1,12 @@
 import {
   formatHours,
-  kitChosen,
   parseDecimal,
   protectedBy,
   protectionIds,
   protections,
   resolveRules,
   tablesOf,
-  widthForKit,
+  tableTaken,
   type PathStep,
   type Protection,
   type Sides,
@@ -37,10 +36,15 @@ export function Held({ label, path, sides, soil, width, widthKey }: Props) {
   const { job, apply } = useRunEdit();
   const { protection } = sides;
   const tables = protection === 'none' ? [] : tablesOf(job, protection);
-  const choose = (id: string) => {
-    const kit = tables.find((one) => one.id === id);
-    apply([...kitChosen(path, kit), ...(kit ? [{ path: [...path, widthKey], value: widthForKit({ width }, kit) }] : [])]);
-  };
+  const choose = (id: string) =>
+    void apply(
+      tableTaken(
+        path,
+        [...path, widthKey],
+        { width },
+        tables.find((one) => one.id === id),
+      ),
+    );
   return (
     <>
       <Choice

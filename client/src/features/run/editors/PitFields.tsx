@@ -1,4 +1,4 @@
-import { reachIndexAt, soilClasses, type PathStep, type PitBody, type Reach, type SoilClass } from '@tamper/core';
+import { reachIndexAt, soilClasses, type PathStep, type PitBody, type Reach } from '@tamper/core';
 import { useState } from 'react';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -6,9 +6,9 @@ import { Picker } from '../../../ui/Picker';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Held } from './Held';
+import { SOILS } from './soils';
 import { WallFields } from './WallFields';
 
-const SOILS: Record<SoilClass, string> = { rock: 'Rock', A: 'A stiff', B: 'B firm', C: 'C weak' };
 const SIDES = [
   { value: 'left', label: 'Left' },
   { value: 'right', label: 'Right' },

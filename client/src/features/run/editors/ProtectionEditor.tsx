@@ -1,12 +1,11 @@
-import { soilClasses, type Reach, type SoilClass } from '@tamper/core';
+import { soilClasses, type Reach } from '@tamper/core';
 import { router, useLocalSearchParams } from 'expo-router';
 import { Text } from 'react-native-paper';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
 import { Held } from './Held';
-
-const SOILS: Record<SoilClass, string> = { rock: 'Rock', A: 'A stiff', B: 'B firm', C: 'C weak' };
+import { SOILS } from './soils';
 
 /** What the ground is and what holds it. */
 export function ProtectionEditor() {
