@@ -1,3 +1,4 @@
+import type { SoilTest } from './book';
 import fc from 'fast-check';
 import {
   beddingIds,
@@ -44,7 +45,6 @@ import {
   type Reach,
   type Run,
   type Sides,
-  type SoilTest,
   type Structure,
   type Wall,
 } from './job';

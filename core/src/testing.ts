@@ -1,16 +1,6 @@
 import { findProduct } from './catalogue';
-import {
-  blankRun,
-  InputError,
-  type Entry,
-  type Fact,
-  type FieldError,
-  type Finding,
-  type Job,
-  type NewId,
-  type Reach,
-  type Run,
-} from './job';
+import { blankRun, InputError, type FieldError, type Finding, type Job, type NewId, type Reach, type Run } from './job';
+import type { Envelope, Fact, Kept } from './book';
 import { fallingRun } from './alignment';
 import { wallOffset, type Range } from './geometry';
 import type { CheckCode, FactsOf } from './plan/checks';
@@ -75,13 +65,17 @@ export function counting(): NewId {
 }
 
 let entries = 0;
-/** An entry of the book with a number of its own. */
-export const bookEntry = (fact: Fact, at = '2026-11-02T07:00:00Z'): Entry => ({
-  id: `00000000-0000-4000-8000-${String(++entries).padStart(12, '0')}`,
-  author: 'foreman',
-  at,
-  fact,
-});
+/** An entry of the book as the server keeps it, by one device that hears everything: each in the knowledge of those before it. */
+export function bookEntry<F extends Fact>(
+  fact: F,
+  at = '2026-11-02T07:00:00Z',
+  more: Partial<Envelope> = {},
+): Kept & { entry: { fact: F } } {
+  const seq = ++entries;
+  const id = `00000000-0000-4000-8000-${String(seq).padStart(12, '0')}`;
+  const entry = { id, author: 'foreman', device: 'd1', count: seq, known: seq - 1, at, clock: 0, ...more, fact };
+  return { entry: entry as Kept['entry'] & { fact: F }, seq, receivedAt: at, off: 0 };
+}
 
 /** Where a hole is dug at the ground, stations: its bottom, and as far as its ends lean or step back. */
 export const dugAtGround = ({ from, to, ends, depth }: Place): Range => {

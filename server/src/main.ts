@@ -5,6 +5,7 @@ import { openBook } from './book/book';
 import { openStore } from './db/store';
 import { createApp } from './http/app';
 import { practiceOffice } from './office/practice';
+import { openRevisions } from './revisions/revisions';
 
 /** The demo job's id, the same everywhere. */
 const DEMO_ID = '5a17ab0a-7d00-4000-8000-000000000001';
@@ -19,10 +20,9 @@ async function main(): Promise<void> {
   const store = openStore(db);
   await store.addDemo(DEMO_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
-  const server = createApp(store, openBook(db), practiceOffice(db), log, process.env.CLIENT_DIR).listen(
-    Number(process.env.PORT ?? 4600),
-    '127.0.0.1',
-    () => process.send?.('ready'),
+  const services = { store, book: openBook(db), revisions: openRevisions(db, store), office: practiceOffice(db) };
+  const server = createApp(services, log, process.env.CLIENT_DIR).listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () =>
+    process.send?.('ready'),
   );
   server.on('error', (error) => {
     log.fatal({ err: error }, 'cannot listen');

@@ -1,234 +1,415 @@
-import { currentEntries } from '../ground';
-import { joined, type Range } from '../geometry';
-import { happenings, speaksOf, type Entry, type Inspection, type Run } from '../job';
-import type { PlanFinding } from '../plan/checks';
-import { groundFindings } from '../plan/ground';
 import {
-  airFaults,
-  airTestNeeded,
-  entered,
-  holdFault,
-  inspectionItems,
-  inspectionPrint,
-  LONGEST_SHIFT,
-  piecesOf,
-  touches,
-  type HoldingPlan,
-  type PlaceSupport,
-} from '../protection';
+  clockFault,
+  doubtOf,
+  HOUR,
+  MINUTE,
+  knows,
+  lifts,
+  momentOf,
+  ofKind,
+  sayEntry,
+  withdrawn,
+  type Doubt,
+  type Kept,
+  type KeptOf,
+} from '../book';
+import { soilTests } from '../ground';
+import { joined, type Range } from '../geometry';
+import { keyOf, speaksOf, type Job, type Run } from '../job';
+import { shuts, type PlanFinding } from '../plan/checks';
+import { groundFindings, type GroundFinding } from '../plan/ground';
+import type { Plan } from '../plan/plan';
+import { airRead, airTestFaults, airTestNeeded, holesAt, LONGEST_SHIFT, saySame, type SaidPlan } from '../protection';
 import type { Rules } from '../rules';
+import { piecesIn, protectedIn, registerOf, setFault, type RegisteredPiece, type Protected } from '../site';
 import { isPit, type Place } from '../trench';
-import { formatHours, formatLength, formatStation, type UnitSystem } from '../units';
-import type { Reader } from '../words';
-import { against, reasonOf, reasonsFirst, type Gate, type GateReason } from './reasons';
+import { formatHours, formatLength, type UnitSystem } from '../units';
+import { say, sayPlace, type Reader } from '../words';
+import { reasonsFirst, type Gate, type GateReason } from './reasons';
 
-export interface SafeInputs {
+/** An issued plan with what comes of it. */
+export interface PlannedRevision {
+  id: string;
+  number: number;
+  job: Job;
   run: Run;
   rules: Rules;
+  plan: Plan;
+}
+
+export interface EnterInputs {
+  /** Every issued plan that is known; the one with the highest number is in force. */
+  revisions: readonly PlannedRevision[];
+  /** The book as this device knows it: what the server keeps, what waits here, and what was refused. */
+  book: readonly Kept[];
+  /** Which device asks. */
+  device: string;
+  /** When it last heard the server, ms; undefined: never. */
+  heard: number | undefined;
+  /** Was its own clock set back since? */
+  clockBack?: boolean;
+  /** Now, ms, by its clock put right by the server's. */
+  now: number;
   units: UnitSystem;
-  plan: HoldingPlan & { findings: readonly PlanFinding[] };
-  /** In the order it came in. */
-  book: readonly Entry[];
-  /** Made here and refused by the server: what is bad in them counts all the same, what is good does not. */
-  refused?: readonly Entry[];
-  /** Has somebody changed the plan elsewhere, or may they have, out of hearing? Then nobody goes in by the one on this device. */
-  mayBeOld?: boolean;
-  /** Do the inputs as they are now make a plan at all? Where not, `plan` is the last that could be made, and nobody goes in by it. */
-  planned: boolean;
-  /** Now, ISO 8601 in UTC. */
-  now: string;
 }
 
-/** The gate **Safe to enter**: where it is open, and the moment it shuts by itself. */
-export interface SafeGate extends Gate {
-  /** Stretches people may go into; empty while it is shut. */
-  where: Range[];
+/** A stretch of one answer: open to a moment, or shut and why. */
+export interface EnterStretch extends Range {
+  open: boolean;
+  /** The moment it shuts by itself, ISO 8601; undefined while it is shut. */
   closes: string | undefined;
+  reasons: EnterReason[];
+}
+/** A reason with where it holds, and who can do something about it. */
+export interface EnterReason extends GateReason {
+  where: Range[];
+  who: string;
 }
 
-const HOUR = 3_600_000;
+/** The gate **Safe to enter**: open where and until when, and what is missing elsewhere. `open`: anywhere at all. */
+export interface SafeGate extends Gate {
+  where: Range[];
+  /** The moment the first of what is open shuts. */
+  closes: string | undefined;
+  stretches: EnterStretch[];
+  reasons: EnterReason[];
+  /** Number of the plan in force. */
+  revision: number | undefined;
+}
+
+/** Heard within this long, the server counts as heard, ms: a few looks of a device that looks all the time. */
+export const IN_HEARING = 75_000;
 /** Readings of pressure and air count for a shift when taken this many hours before its inspection or later. */
 const BEFORE = 4;
+/** Pieces this near are told of, metres. */
+const NEAR = 10;
+/** Nobody stands on a point: what is said of one counts this far round it, metres. */
+const ROUND = 0.5;
+/** Stretches shorter than this are none, metres. */
+const SHORTEST = 1e-6;
 
-const stop = (id: string, what: string, why: string): GateReason => ({ id, state: 'stop', what, why });
-const ok = (id: string, what: string, why: string): GateReason => ({ id, state: 'ok', what, why });
+const COMPETENT = 'Competent person';
+const CREW = 'Whoever works there';
+const PLANNER = 'Whoever plans it';
+
+type Inspected = KeptOf<'inspection'>;
+interface Reason extends GateReason {
+  who: string;
+}
+const stop = (id: string, what: string, why: string, who = COMPETENT): Reason => ({ id, state: 'stop', what, why, who });
+
+/** What is the same for every station: worked out once. */
+interface Prepared extends EnterInputs {
+  force: PlannedRevision;
+  rules: Rules;
+  gone: ReadonlySet<string>;
+  /** Inspections that could open something now, newest first, and short looks of this shift. */
+  inspections: Inspected[];
+  looks: KeptOf<'look'>[];
+  /** What shuts wherever it speaks until an inspection in the knowledge of it. */
+  bad: { kept: Kept; where: Range | undefined; reason: Reason; never?: true }[];
+  register: RegisteredPiece[];
+  ground: GroundFinding[];
+  /** Does the server count as heard? */
+  hearing: boolean;
+}
 
 /**
- * May people go in? Only on an inspection of this shift by a named competent person, every answer yes, of the plan as it is now, with nothing having
- * happened since, pressures holding and air good. Worked out anew from plan, book and clock every time. No inspection, no entry.
+ * May people go in, and where? A function of issued plan, book and clock, worked out anew every time and remembered nowhere. At a station it is open where
+ * people are to go in, a competent person inspected this very plan this shift in the knowledge of everything bad that was said of it, what stands there now
+ * protects them and was looked at where it stands, the air is good there and a way out is near. What is not known counts against.
  */
-export function safeToEnter(inputs: SafeInputs): SafeGate {
-  const { run, plan, book, now } = inputs;
-  const entries = currentEntries(book).filter(({ at }) => at <= now);
-  const inspected = entries.findLast((entry): entry is Inspected => entry.fact.kind === 'inspection');
-  const range = inspected ? { from: inspected.fact.from, to: inspected.fact.to } : wholeOf(run);
-  const here = entered(plan, range);
-  const reasons = [
-    ...(here.length === 0
-      ? [stop('entry', 'Nobody goes in here', 'Planned to be laid from the surface; nobody steps in, not for a moment.')]
-      : []),
-    ...(inputs.planned
-      ? []
-      : [stop('plan', 'The inputs as they stand make no plan', 'Mend them; what is drawn is not what is asked for any more.')]),
-    ...(inputs.mayBeOld
-      ? [stop('old', 'The plan on this device may be old', 'Somebody may have changed it: connect, or reload, and look again.')]
-      : []),
-    ...inspectionReasons(inputs, inspected),
-    ...happeningReasons(inputs, inspected),
-    ...(inspected ? readingReasons(inputs, entries, here, range, inspected.at) : []),
-    ...(inspected ? shortReasons(inputs, inspected) : []),
-    ...planReasons(inputs, range),
-  ];
-  const open = reasons.every(({ state }) => state !== 'stop');
+export function safeToEnter(inputs: EnterInputs): SafeGate {
+  const force = inForce(inputs.revisions);
+  if (!force) {
+    const reason = stop('issue', 'No plan is issued', 'People work to an issued plan: issue the one you have.', PLANNER);
+    return shutGate([{ ...reason, where: [] }]);
+  }
+  const all = prepare(inputs, force);
+  const cuts = cutsOf(all);
+  const pieces = cuts.slice(1).flatMap((to, i): Judged[] => {
+    const from = cuts[i] as number;
+    return to - from < SHORTEST ? [] : [{ from, to, ...judgeAt(all, (from + to) / 2) }];
+  });
+  return gateOf(
+    all,
+    withWaysOut(
+      all,
+      pieces.filter(({ places }) => places.length > 0),
+    ),
+  );
+}
+
+/** The issued plan people work to. */
+export const inForce = <T extends { number: number }>(revisions: readonly T[]): T | undefined =>
+  revisions.reduce<T | undefined>((best, one) => (best && best.number >= one.number ? best : one), undefined);
+
+function prepare(inputs: EnterInputs, force: PlannedRevision): Prepared {
+  const { book, now, units, heard } = inputs;
+  const { rules } = force;
+  const gone = withdrawn(book);
+  const sure = (one: Kept) => doubtOf(one, gone, now, rules) === undefined;
+  const inspections = ofKind(book, 'inspection')
+    .filter((one) => sure(one) && now < shiftEnd(one))
+    .sort((a, b) => momentOf(b) - momentOf(a) || b.entry.count - a.entry.count);
   return {
-    open,
-    reasons: reasonsFirst(reasons),
-    until: undefined,
-    // Where nobody is to go in, the gate opens for nobody.
-    where: open ? joined(here.map(({ from, to }) => ({ from: Math.max(from, range.from), to: Math.min(to, range.to) }))) : [],
-    closes: open && inspected ? closing(inputs, inspected) : undefined,
+    ...inputs,
+    force,
+    rules,
+    gone,
+    inspections,
+    looks: ofKind(book, 'look').filter((one) => sure(one) && now < momentOf(one) + LONGEST_SHIFT * HOUR),
+    bad: badNews(book, units),
+    register: registerOf(book, now, rules),
+    ground: groundFindings(force.run, rules, force.plan.places, soilTests(book, now, rules)),
+    hearing: heard !== undefined && now - heard <= IN_HEARING,
   };
 }
 
-type Inspected = Entry & { fact: Inspection };
+/** When an inspection ends, ms. */
+const shiftEnd = (one: Inspected): number => Math.min(Date.parse(one.entry.fact.until), momentOf(one) + LONGEST_SHIFT * HOUR);
 
-/** The book, and among it what was refused here: by this device's own clock, where it would have come in. */
-function heard({ book, refused = [] }: SafeInputs): Entry[] {
-  return refused.reduce<Entry[]>((all, entry) => all.toSpliced(all.findLastIndex(({ at }) => at <= entry.at) + 1, 0, entry), [...book]);
+/** Everything that shuts, whatever its clock says and whether or not the server took it. */
+function badNews(book: readonly Kept[], units: UnitSystem): Prepared['bad'] {
+  return book.flatMap((kept): Prepared['bad'] => {
+    const { entry } = kept;
+    const { fact } = entry;
+    const late = `Entered by ${entry.author}; inspect again before anybody goes in.`;
+    switch (fact.kind) {
+      case 'happening': {
+        const reason = stop(`happening.${entry.id}`, sayEntry(entry, units), late);
+        return [{ kept, where: fact.where ? widened(fact.where) : undefined, reason }];
+      }
+      case 'inspection':
+        return fact.items
+          .filter(({ ok }) => !ok)
+          .map(({ id, ask, note, from, to }) => ({
+            kept,
+            where: widened({ from, to }),
+            reason: stop(`item.${id}`, `Found wanting: ${ask}`, note || `Found by ${entry.author}. Put it right, then inspect again.`),
+          }));
+      case 'unknown': {
+        const reason = stop(
+          `unknown.${entry.id}`,
+          sayEntry(entry, units),
+          `Entered by ${entry.author}. Reload for the newer program, then look at what it says.`,
+          CREW,
+        );
+        return [{ kept, where: rangeIn(fact.raw), reason, never: true }];
+      }
+      default:
+        return [];
+    }
+  });
 }
 
-/**
- * Does a good look lift bad news? Only when it is later both by its clock and by its arrival: clocks of two devices differ, and what came in late
- * was not known to who looked.
- */
-function lifts(inputs: SafeInputs): (good: Entry | undefined, bad: Entry) => boolean {
-  const place = new Map(heard(inputs).map(({ id }, index) => [id, index]));
-  return (good, bad) => good !== undefined && bad.at < good.at && (place.get(bad.id) as number) < (place.get(good.id) as number);
+/** The stretch an unknown fact says it is about; undefined where it says none. */
+function rangeIn(raw: unknown): Range | undefined {
+  const { from, to } = (typeof raw === 'object' && raw !== null ? raw : {}) as { from?: unknown; to?: unknown };
+  return typeof from === 'number' && typeof to === 'number' && from <= to ? { from, to } : undefined;
 }
 
-const wholeOf = (run: Run): Range => ({ from: run.stations[0]?.station ?? 0, to: run.stations.at(-1)?.station ?? 0 });
+interface Judged extends Range {
+  places: Place[];
+  reasons: Reason[];
+  closes: number;
+  /** Where people get out, as looked at last there; undefined where it was not inspected. */
+  ladders: readonly number[] | undefined;
+}
 
-function inspectionReasons(inputs: SafeInputs, inspected: Inspected | undefined): GateReason[] {
-  const { run, rules, plan, units, now } = inputs;
-  if (!inspected)
-    return [
-      stop('inspection', 'Not inspected', 'A competent person looks at everything before each shift, answers every question and signs.'),
-    ];
-  const { fact, author, at } = inspected;
-  const range = { from: fact.from, to: fact.to };
-  const longest = Date.parse(at) + LONGEST_SHIFT * HOUR;
-  if (now >= fact.until || Date.parse(now) >= longest)
-    return [stop('inspection', 'The shift is over', 'Inspect again before the next one.')];
-  if (fact.plan !== inspectionPrint(run, rules, plan, range))
-    return [stop('inspection', 'The plan changed since the inspection', 'What was inspected is not what is planned now: look again.')];
-  const answered = new Map(fact.items.map((item) => [item.id, item.ok]));
-  const open = inspectionItems(run, rules, plan, range, units).filter(({ id }) => !answered.has(id));
-  const lifted = lifts(inputs);
-  // Somebody else's “no” counts however their clock is set, until a look that came after it.
-  const wanting = heard(inputs).filter(
-    (entry): entry is Inspected => entry.fact.kind === 'inspection' && touches(entry.fact, range) && !lifted(inspected, entry),
-  );
+/** What is said of a point, as the stretch it counts for. */
+const widened = ({ from, to }: Range): Range => (to - from < ROUND ? { from: from - ROUND, to: to + ROUND } : { from, to });
+const speaksAt = ({ where }: { where: readonly Range[] }, at: number): boolean =>
+  where.length === 0 || where.some((range) => within(at, widened(range)));
+const within = (at: number, { from, to }: Range): boolean => at >= from && at <= to;
+
+/** **May somebody be at this station now?** All but the way out, which lies elsewhere. */
+function judgeAt(all: Prepared, at: number): Omit<Judged, 'from' | 'to'> {
+  const { force } = all;
+  const places = holesAt(force.plan, at);
+  if (places.length === 0) return { places, reasons: [], closes: Infinity, ladders: undefined };
+  const reasons: Reason[] = places.some(({ sides }) => !sides.entry)
+    ? [stop('entry', 'Nobody goes in here', 'Planned to be laid from the surface; nobody steps in, not for a moment.', PLANNER)]
+    : [];
+  const { good, wanting } = inspectedAt(all, at);
+  const [inspected] = good;
+  reasons.push(...wanting, ...planReasons(all, at));
+  const looked = inspected ? all.looks.filter((one) => within(at, one.entry.fact) && sameRevision(all, one, at)) : [];
+  const looks = [...looked, ...good].sort((a, b) => momentOf(b) - momentOf(a));
+  const short = shortReasons(all, inspected, at);
+  reasons.push(...short.reasons);
+  const since = inspected ? momentOf(inspected) - BEFORE * HOUR : all.now;
+  for (const place of places) {
+    reasons.push(...standingReasons(all, place, at, since, looks));
+    if (airTestNeeded(force.run.conditions.badAir, place.deepest.depth, all.rules)) reasons.push(...airReasons(all, place, at, since));
+  }
+  const heard = hearingOf(all, looks);
+  reasons.push(...heard.reasons);
+  return {
+    places,
+    reasons,
+    closes: Math.min(inspected ? shiftEnd(inspected) : Infinity, short.ends, heard.ends),
+    ladders: looks[0]?.entry.fact.ladders,
+  };
+}
+
+/** Was a look made of the plan in force, as far as that says anything of the stretch it looked at round a station? */
+function sameRevision(all: Prepared, { entry: { fact } }: Inspected | KeptOf<'look'>, at: number): boolean {
+  const { force, revisions } = all;
+  if (fact.revision === force.id) return true;
+  const seen = revisions.find(({ id }) => id === fact.revision);
+  if (!seen) return false;
+  const key = `${fact.revision} ${fact.from} ${fact.to}`;
+  const about = [seen, force].flatMap(({ plan }) => holesAt(plan, at));
+  const range = {
+    from: Math.max(fact.from, Math.min(...about.map(({ from }) => from))),
+    to: Math.min(fact.to, Math.max(...about.map(({ to }) => to))),
+  };
+  return cached(all, `${key} ${range.from} ${range.to}`, () => saySame(said(seen), said(force), range));
+}
+const said = ({ run, rules, plan }: PlannedRevision): SaidPlan => ({ run, rules, plan });
+
+/** Answers that are the same for many stations, kept for one working out of the gate. */
+const caches = new WeakMap<Prepared, Map<string, unknown>>();
+function cached<T>(all: Prepared, key: string, work: () => T): T {
+  const cache = caches.get(all) ?? new Map<string, unknown>();
+  caches.set(all, cache);
+  if (!cache.has(key)) cache.set(key, work());
+  return cache.get(key) as T;
+}
+
+/** The inspections that open a station, newest first; without one, what the best there is wants. */
+function inspectedAt(all: Prepared, at: number): { good: Inspected[]; wanting: Reason[] } {
+  const here = all.inspections.filter((one) => within(at, one.entry.fact));
+  const tried = here.map((one) => ({ one, wanting: wantingOf(all, one, at) }));
+  const good = tried.filter(({ wanting }) => wanting.length === 0).map(({ one }) => one);
+  const [best] = tried;
+  return { good, wanting: good.length > 0 ? [] : best ? best.wanting : notInspected(all, at) };
+}
+
+/** What keeps one inspection from opening a station. */
+function wantingOf(all: Prepared, one: Inspected, at: number): Reason[] {
+  const bad = all.bad
+    .filter(({ kept, where, never }) => kept !== one && (!where || within(at, where)) && (never || !lifts(one, kept)))
+    .map(({ reason, kept }) => ({ ...reason, why: `${reason.why}${cameLate(all, kept, one)}` }));
+  const own = one.entry.fact.items.filter((item) => !item.ok && within(at, widened(item)));
+  const changed = sameRevision(all, one, at)
+    ? []
+    : [stop('changed', 'The plan changed since the inspection', 'What was inspected is not what is issued now: look again.')];
   return [
-    ...wanting.flatMap((entry) =>
-      entry.fact.items
-        .filter((item) => !item.ok)
-        .map((item) => stop(`item.${item.id}`, `Found wanting: ${item.ask}`, item.note || 'Put it right, then inspect again.')),
-    ),
-    ...open.map(({ id, ask }) => stop(`item.${id}`, `Not answered: ${ask}`, 'Inspect again; every question counts.')),
-    ok(
-      'inspection',
-      `Inspected by ${author} from ${formatStation(range.from, units)} to ${formatStation(range.to, units)}`,
-      'Nobody goes further.',
-    ),
+    ...bad,
+    ...own.map((item) => stop(`item.${item.id}`, `Found wanting: ${item.ask}`, item.note || 'Put it right, then inspect again.')),
+    ...changed,
   ];
 }
 
-/** Whatever happened shuts the gate; only an inspection that {@link lifts} it opens it again. */
-function happeningReasons(inputs: SafeInputs, inspected: Entry | undefined): GateReason[] {
-  const lifted = lifts(inputs);
-  const reasons = heard(inputs).flatMap((entry): GateReason[] => {
-    const { id, author, fact } = entry;
-    if (fact.kind !== 'happening' || lifted(inspected, entry)) return [];
-    const why = `${fact.note ? `${fact.note}. ` : ''}Entered by ${author}; inspect again before anybody goes in.`;
-    return [stop(`happening.${id}`, happenings[fact.what], why)];
-  });
+/** What is kindly said of bad news that came to hand only after the inspection it is older than. */
+function cameLate({ rules }: Prepared, bad: Kept, good: Inspected): string {
+  const off = clockFault(bad);
+  if (off !== undefined && off > (rules.clockOff.value ?? 0) * MINUTE)
+    return ` The clock of that device is ${Math.round(off / MINUTE)} min off: it counts from when it came in.`;
+  if (bad.seq === undefined || momentOf(bad) > momentOf(good)) return '';
+  return ` It was seen before the inspection but came in after it: ${bad.entry.author} was out of hearing. Nobody did anything wrong; look again.`;
+}
+
+const DOUBTS: Record<Doubt, (author: string) => [what: string, why: string]> = {
+  refused: () => ['The inspection was refused and counts for nothing', 'Read why on the device that made it, and enter it again.'],
+  withdrawn: () => ['The inspection was said to be wrong', 'Inspect again.'],
+  clock: (author) => [`The clock of ${author}’s device was off`, 'When it was looked at is not known well enough: look again.'],
+  future: () => ['The inspection is of a time still to come', 'Its device’s clock is ahead: look again.'],
+  unreadable: () => ['When it was inspected cannot be read', 'Inspect again.'],
+};
+
+/** Why no inspection counts at a station: there is none, its time is over, or it is not believed. */
+function notInspected(all: Prepared, at: number): Reason[] {
+  const { book, now, rules, gone } = all;
+  const here = ofKind(book, 'inspection').filter((one) => within(at, one.entry.fact));
+  const last = here.sort((a, b) => momentOf(a) - momentOf(b)).at(-1);
+  const bad = all.bad.filter(
+    ({ where, kept }) => (!where || within(at, where)) && (kept.entry.fact.kind === 'unknown' || !here.some((one) => lifts(one, kept))),
+  );
   // Where nobody ever inspected, the last is enough to know.
-  return inspected ? reasons : reasons.slice(-1);
+  const told = bad.map(({ reason }) => reason).slice(-3);
+  if (!last)
+    return [
+      stop('inspection', 'Not inspected', 'A competent person looks at everything before each shift, answers every question and signs.'),
+      ...told,
+    ];
+  const doubt = doubtOf(last, gone, now, rules);
+  if (doubt === undefined) return [stop('inspection', 'The shift is over', 'Inspect again before the next one.'), ...told];
+  const [what, why] = DOUBTS[doubt](last.entry.author);
+  return [stop('inspection', what, why), ...told];
 }
 
-/** A set of shores that holds a stretch: its id, and its number along the place, counted from 1. */
-export interface HoldingSet {
-  id: string;
-  number: number;
-}
-
-/** Sets of a place that hold a stretch: those in it, and the nearest on both sides of it, for the walls between lean on them. */
-export function setsHolding(support: PlaceSupport, range: Range): HoldingSet[] {
-  if (support.schedule?.kind !== 'shores') return [];
-  const sets = piecesOf(support);
-  const first = Math.max(
-    0,
-    sets.findLastIndex(({ from }) => from <= range.from + 1e-9),
+/** What stands in a hole, and whether it protects somebody at a station of it, looked at where it stands. */
+function standingReasons(all: Prepared, place: Place, at: number, since: number, looks: readonly Kept[]): Reason[] {
+  const { force, register, units } = all;
+  const support = force.plan.supports.find((one) => one.place === place.id);
+  if (place.sides.protection === 'none' || !place.sides.entry) return [];
+  if (!support?.kit || !support.schedule)
+    return [stop(`kit.${place.id}`, 'No table of the supports is chosen', 'Without it nobody can say whether they hold.', PLANNER)];
+  const covers = ({ where }: Protected) => where.some((range) => within(at, range));
+  const held = protectedHere(all, place, since, register, 'all');
+  const what = `What stands does not protect people here: ${sayPlace(place, units)}`;
+  if (!covers(held)) {
+    const near = held.wrong.filter(({ piece }) => Math.abs(piece.from - at) <= NEAR);
+    const doubted = register.filter(({ state }) => state === 'doubt').map(({ name }) => name);
+    const why =
+      near.length > 0
+        ? `${near.map(({ piece, why: fault }) => `${piece.name} ${fault}`).join('; ')}.`
+        : doubted.length > 0
+          ? `Where ${doubted.join(', ')} stands is not known: entries disagree, or one is not believed. Say again where it stands.`
+          : `${support.kit.name}: say in the register where it stands.`;
+    return [stop(`stands.${place.id}`, what, why, CREW)];
+  }
+  // Looked at where it stands now: somebody who looked knew of the move.
+  const unseen = register.filter(
+    (piece) => piece.state === 'standing' && !piece.by.every((moved) => looks.some((look) => knows(look, moved))),
   );
-  const next = sets.findIndex(({ from }) => from >= range.to - 1e-9);
-  const last = next < 0 ? sets.length - 1 : next;
-  return sets.slice(first, last + 1).map(({ id }, i) => ({ id, number: first + i + 1 }));
+  if (unseen.length === 0) return [];
+  const seen = register.filter((piece) => !unseen.includes(piece));
+  if (covers(protectedHere(all, place, since, seen, unseen.map(({ id }) => id).join(' ')))) return [];
+  const moved = piecesIn(place, unseen).map(({ name }) => name);
+  return [stop(`moved.${place.id}`, `Moved since it was looked at: ${moved.join(', ')}`, 'Look at it where it stands now, and say so.')];
 }
 
-/**
- * The reading that decides a subject: a bad one nobody took again since, else the newest good one of this shift.
- * @returns what is wrong with it, '' when it is good, undefined when nobody read it.
- */
-function verdict(
-  inputs: SafeInputs,
-  entries: readonly Entry[],
-  since: string,
-  faultOf: (entry: Entry) => string | undefined | null,
-): string | undefined {
-  const lifted = lifts(inputs);
-  const good = entries.findLast((entry) => entry.at >= since && faultOf(entry) === undefined);
-  const bad = heard(inputs).findLast((entry) => faultOf(entry) && !lifted(good, entry));
-  return (bad && faultOf(bad)) || (good ? '' : undefined);
-}
-
-function readingReasons(
-  inputs: SafeInputs,
-  entries: readonly Entry[],
-  here: readonly Place[],
-  range: Range,
-  inspectedAt: string,
-): GateReason[] {
-  const { run, rules } = inputs;
-  const since = new Date(Date.parse(inspectedAt) - BEFORE * HOUR).toISOString();
-  const reasons = here
-    .filter(({ sides }) => sides.protection === 'shores')
-    .flatMap((place) => pressureReasons(inputs, entries, place, range, since));
-  const deepest = here.reduce((most, { deepest: { depth } }) => Math.max(most, depth), 0);
-  if (!airTestNeeded(run.conditions.badAir, deepest, rules)) return reasons;
-  const fault = verdict(inputs, entries, since, ({ fact }) =>
-    fact.kind === 'air' && touches(fact, range) ? airFaults(fact, rules).join('; ') || undefined : null,
-  );
-  if (fault === undefined) return [...reasons, stop('air', 'The air was not tested this shift', rules.airDepth.basis)];
-  return fault ? [...reasons, stop('air', `Bad air: ${fault}`, 'Blow it out from outside and test again.')] : reasons;
-}
-
-/** The sets of one place that hold the stretch, each by its own reading. */
-function pressureReasons(inputs: SafeInputs, entries: readonly Entry[], place: Place, range: Range, since: string): GateReason[] {
-  const { plan, rules, units } = inputs;
-  const name = isPit(place) ? `${place.name}: set` : 'Set';
-  const support = plan.supports.find((one) => one.place === place.id);
-  const kit = support?.kit;
-  if (!support || kit?.kind !== 'shores' || !support.schedule)
-    return [stop(`pressure.${place.id}`, 'No table of the shores is chosen', 'Without its band nobody can say whether they hold.')];
-  return setsHolding(support, range).flatMap(({ id: set, number }) => {
-    const id = `pressure.${set}`;
-    const fault = verdict(inputs, entries, since, ({ fact }) =>
-      fact.kind === 'pressure' && fact.place === place.id && fact.set === set ? holdFault(fact, kit.pressure, rules, units) : null,
-    );
-    if (fault === undefined) return [stop(id, `${name} ${number}: no pressure read this shift`, 'Read it, wait, read it again.')];
-    return fault ? [stop(id, `${name} ${number} does not hold: ${fault}`, 'If it does not hold, nobody goes in.')] : [];
+/** Where some of the pieces of a hole protect people. @param key tells these pieces from others. */
+function protectedHere(all: Prepared, place: Place, since: number, pieces: readonly RegisteredPiece[], key: string): Protected {
+  return cached(all, `protected ${place.id} ${since} ${key}`, () => {
+    const { force, rules, book, units, now } = all;
+    const support = force.plan.supports.find((one) => one.place === place.id);
+    const kit = support?.kit;
+    const faultOf = (piece: RegisteredPiece) =>
+      kit?.kind === 'shores' ? setFault(piece, kit, { book, rules, units, since, now }) : undefined;
+    return protectedIn(place, support, pieces, faultOf, rules);
   });
 }
+
+function airReasons(all: Prepared, place: Place, at: number, since: number): Reason[] {
+  const { book, rules, gone, now } = all;
+  const tests = ofKind(book, 'air');
+  const good = tests.filter(
+    (one) => airTestFaults(one.entry.fact, rules).length === 0 && momentOf(one) >= since && doubtOf(one, gone, now, rules) === undefined,
+  );
+  // Gas stays in no one place: a bad reading shuts the whole hole, until the air is good where it was read.
+  const bad = tests.filter(
+    ({ entry: { fact } }) => airTestFaults(fact, rules).length > 0 && fact.from <= place.to && fact.to >= place.from,
+  );
+  const standing = bad.find(
+    (one) => !good.some((other) => lifts(other, one) && one.entry.fact.points.every(({ station }) => airAt(other, station, rules))),
+  );
+  if (standing)
+    return [
+      stop(
+        `air.${place.id}`,
+        `Bad air: ${airTestFaults(standing.entry.fact, rules).join('; ')}`,
+        'Blow it out from outside and test again.',
+      ),
+    ];
+  if (good.some((one) => airAt(one, at, rules))) return [];
+  return [stop(`air.${place.id}`, 'The air was not tested here this shift', rules.airDepth.basis)];
+}
+const airAt = (one: KeptOf<'air'>, at: number, rules: Rules): boolean => airRead(one.entry.fact, rules).some((range) => within(at, range));
 
 /** The hours a stretch may stand open where some of it counts on ground that stands steeper for a short time; undefined where none of it does. */
 export function shortHoursOf(findings: readonly PlanFinding[], range: Range): number | undefined {
@@ -238,53 +419,183 @@ export function shortHoursOf(findings: readonly PlanFinding[], range: Range): nu
   return hours.length > 0 ? Math.min(...hours) : undefined;
 }
 
-/** When a cut that stands steeper for a short time has to be shut again; undefined where nobody said when it was opened. */
-function shortEnds({ plan }: SafeInputs, { fact, at }: Inspected): { hours: number; ends: string | undefined } | undefined {
-  const hours = shortHoursOf(plan.findings, fact);
-  if (hours === undefined) return undefined;
-  // It was open when it was looked at, whatever was entered.
-  const opened = fact.opened === undefined || fact.opened < at ? fact.opened : at;
-  return { hours, ends: opened && new Date(Date.parse(opened) + hours * HOUR).toISOString() };
+/** A cut that stands steeper for a short time has to be shut again; it was open when it was looked at, whatever was entered. */
+function shortReasons(all: Prepared, inspected: Inspected | undefined, at: number): { reasons: Reason[]; ends: number } {
+  const hours = shortHoursOf(all.force.plan.findings, { from: at, to: at });
+  if (hours === undefined || !inspected) return { reasons: [], ends: Infinity };
+  const { opened } = inspected.entry.fact;
+  if (opened === undefined)
+    return {
+      reasons: [
+        stop('opened', 'Nobody said when it was opened', 'It stands this steep for a short time only: enter the hour with the inspection.'),
+      ],
+      ends: Infinity,
+    };
+  const ends = Math.min(Date.parse(opened), momentOf(inspected)) + hours * HOUR;
+  if (all.now < ends) return { reasons: [], ends };
+  return {
+    reasons: [
+      stop('opened', `Open for more than ${formatHours(hours)}`, 'It stands this steep for a short time only: lay it back or support it.'),
+    ],
+    ends,
+  };
 }
 
-function shortReasons(inputs: SafeInputs, inspected: Inspected): GateReason[] {
-  const short = shortEnds(inputs, inspected);
-  if (!short) return [];
-  if (short.ends === undefined)
-    return [
-      stop('opened', 'Nobody said when it was opened', 'It stands this steep for a short time only: enter the hour with the inspection.'),
-    ];
-  if (inputs.now < short.ends) return [];
-  return [
-    stop(
-      'opened',
-      `Open for more than ${formatHours(short.hours)}`,
-      'It stands this steep for a short time only: lay it back or support it.',
-    ),
-  ];
+/** Out of hearing a device keeps open only for a while what was looked at on it: others may have seen what it does not know. */
+function hearingOf(all: Prepared, looks: readonly Kept[]): { reasons: Reason[]; ends: number } {
+  const { hearing, clockBack, device, rules, now, heard } = all;
+  if (hearing) return { reasons: [], ends: Infinity };
+  const since = heard === undefined ? '' : ` since ${new Date(heard).toISOString().slice(11, 16)} UTC`;
+  if (clockBack)
+    return {
+      reasons: [
+        stop('clock', 'This device’s clock was set back', 'Connect: until it hears the server it does not know what time it is.', CREW),
+      ],
+      ends: Infinity,
+    };
+  const own = looks.filter(({ entry }) => entry.device === device).map(momentOf);
+  const minutes = rules.hearing.value ?? 0;
+  const ends = Math.max(...own, -Infinity) + minutes * MINUTE;
+  if (now < ends) return { reasons: [], ends };
+  return {
+    reasons: [
+      stop(
+        'hearing',
+        `Out of hearing${since}`,
+        `What others saw since is not known here. Connect, or have the competent person look again on this device: then it is open for ${minutes} min. ${rules.hearing.basis}.`,
+      ),
+    ],
+    ends: Infinity,
+  };
 }
 
-/** The shift ends, or the short time a cut may stand does. */
-function closing(inputs: SafeInputs, inspected: Inspected): string {
-  const ends = shortEnds(inputs, inspected)?.ends;
-  return ends !== undefined && ends < inspected.fact.until ? ends : inspected.fact.until;
-}
-
-/** What the plan itself says against going in, and the ground by its tests. */
-function planReasons({ run, rules, units, plan, book }: SafeInputs, range: Range): GateReason[] {
+/** What the issued plan itself says against going in, and the ground by its tests. */
+function planReasons(all: Prepared, at: number): Reason[] {
+  const { force, rules, units, ground } = all;
   const reader: Reader = { rules, units };
   const limit = rules.protectionDepth.value ?? Infinity;
-  const soil = groundFindings(run, rules, entered(plan, range), book).filter((finding) => speaksOf(finding, range));
+  const shutting = force.plan.findings.filter(
+    (finding) => finding.severity === 'stop' && shuts(finding.code, 'enter') && speaksAt(finding, at),
+  );
   return [
-    ...against(
-      plan.findings.filter((finding) => speaksOf(finding, range)),
-      'enter',
-      reader,
-    ),
-    ...soil.map((finding): GateReason => {
-      const deep = (plan.places.find(({ id }) => id === finding.subject?.id)?.deepest.depth ?? 0) >= limit - 1e-6;
-      const reason = reasonOf(finding, reader, finding.severity === 'stop' || deep ? 'stop' : 'caution');
-      return deep ? { ...reason, why: `${reason.why} From ${formatLength(limit, units)} on the walls depend on it.` } : reason;
-    }),
+    ...shutting.map((finding): Reason => ({ id: keyOf(finding), state: 'stop', who: PLANNER, ...words(say(finding, reader)) })),
+    ...ground
+      .filter((finding) => speaksAt(finding, at))
+      .map((finding): Reason => {
+        const deep = (force.plan.places.find(({ id }) => id === finding.subject?.id)?.deepest.depth ?? 0) >= limit - 1e-6;
+        const { what, why } = words(say(finding, reader));
+        return {
+          id: keyOf(finding),
+          state: finding.severity === 'stop' || deep ? 'stop' : 'caution',
+          who: COMPETENT,
+          what,
+          why: deep ? `${why} From ${formatLength(limit, units)} on the walls depend on it.` : why,
+        };
+      }),
   ];
 }
+const words = ({ what, why }: { what: string; why: string }): { what: string; why: string } => ({ what, why });
+
+/** Every station at which an answer may change. */
+function cutsOf(all: Prepared): number[] {
+  const { force, bad, inspections, looks, register, rules, book, ground } = all;
+  const { plan } = force;
+  const ends = (ranges: readonly Range[]) => ranges.flatMap(({ from, to }) => [from, to]);
+  const travel = rules.egressTravel.value ?? Infinity;
+  const ladders = [...inspections, ...looks].flatMap(({ entry }) => entry.fact.ladders);
+  const facts = book.flatMap(({ entry: { fact } }): Range[] =>
+    fact.kind === 'inspection'
+      ? [fact, ...fact.items.map(widened)]
+      : fact.kind === 'look'
+        ? [fact]
+        : fact.kind === 'air'
+          ? [fact, ...airRead(fact, rules)]
+          : [],
+  );
+  const cuts = [
+    ...ends(plan.places),
+    ...ends(plan.ranges.egress),
+    ...[...plan.findings, ...ground].flatMap(({ where }) => ends(where.map(widened))),
+    ...bad.flatMap(({ where }) => (where ? [where.from, where.to] : [])),
+    ...ends(facts),
+    ...ends(register),
+    ...ladders.flatMap((at) => [at - travel, at, at + travel]),
+  ];
+  const [first, last] = [Math.min(...plan.places.map(({ from }) => from)), Math.max(...plan.places.map(({ to }) => to))];
+  return [...new Set(cuts.filter((at) => Number.isFinite(at) && at >= first && at <= last))].sort((a, b) => a - b);
+}
+
+/** Is a hole deep enough at a station for a way out of its own? */
+const needsWayOut = ({ plan }: PlannedRevision, places: readonly Place[], at: number): boolean =>
+  places.some((place) =>
+    isPit(place) ? plan.ladders.some((one) => one.place === place.id) : plan.ranges.egress.some((range) => within(at, range)),
+  );
+
+/** Shuts where no ladder can be reached, no further than the rule says, without leaving what is open. */
+function withWaysOut(all: Prepared, pieces: readonly Judged[]): Judged[] {
+  const travel = all.rules.egressTravel.value ?? Infinity;
+  const isOpen = ({ reasons }: Judged) => reasons.every(({ state }) => state !== 'stop');
+  const follows = (i: number) => (pieces[i] as Judged).from - (pieces[i - 1] as Judged).to < SHORTEST;
+  const result: Judged[] = [];
+  for (let i = 0; i < pieces.length;) {
+    let end = i + 1;
+    if (isOpen(pieces[i] as Judged)) while (end < pieces.length && follows(end) && isOpen(pieces[end] as Judged)) end++;
+    const row = pieces.slice(i, end);
+    const ladders = row.flatMap((piece) => (piece.ladders ?? []).filter((at) => within(at, piece)));
+    for (const piece of row) {
+      const middle = (piece.from + piece.to) / 2;
+      const out = !isOpen(piece) || !needsWayOut(all.force, piece.places, middle) || ladders.some((at) => Math.abs(at - middle) <= travel);
+      result.push(out ? piece : { ...piece, reasons: [...piece.reasons, noWayOut(all)] });
+    }
+    i = end;
+  }
+  return result;
+}
+const noWayOut = ({ rules, units }: Prepared): Reason =>
+  stop(
+    'ladder',
+    'No way out within reach',
+    `A ladder inside the protected part, within ${formatLength(rules.egressTravel.value ?? 0, units)}: set it, look, and say where it stands. ${rules.egressTravel.basis}.`,
+  );
+
+const tellsApart = ({ id, what, why }: GateReason): string => [id, what, why].join('\n');
+
+/** Stretches of one answer joined, and every reason once with where it holds. */
+function gateOf(all: Prepared, pieces: readonly Judged[]): SafeGate {
+  const stretches: EnterStretch[] = [];
+  const where = new Map<string, { reason: Reason; ranges: Range[] }>();
+  for (const { from, to, reasons, closes } of pieces) {
+    for (const reason of reasons) {
+      const known = where.get(tellsApart(reason)) ?? { reason, ranges: [] };
+      known.ranges.push({ from, to });
+      where.set(tellsApart(reason), known);
+    }
+    const open = reasons.every(({ state }) => state !== 'stop');
+    const moment = open && Number.isFinite(closes) ? new Date(closes).toISOString() : undefined;
+    const last = stretches.at(-1);
+    const key = (some: readonly GateReason[]) => some.map(tellsApart).join('\n');
+    if (last && from - last.to < SHORTEST && last.open === open && last.closes === moment && key(last.reasons) === key(reasons))
+      last.to = to;
+    else stretches.push({ from, to, open, closes: moment, reasons: reasons.map((reason) => ({ ...reason, where: [{ from, to }] })) });
+  }
+  const opened = stretches.filter(({ open }) => open);
+  return {
+    open: opened.length > 0,
+    reasons: reasonsFirst([...where.values()].map(({ reason, ranges }): EnterReason => ({ ...reason, where: joined(ranges) }))),
+    until: undefined,
+    where: joined(opened.map(({ from, to }) => ({ from, to }))),
+    closes: opened.flatMap(({ closes }) => closes ?? []).sort()[0],
+    stretches,
+    revision: all.force.number,
+  };
+}
+
+const shutGate = (reasons: EnterReason[]): SafeGate => ({
+  open: false,
+  reasons,
+  until: undefined,
+  where: [],
+  closes: undefined,
+  stretches: [],
+  revision: undefined,
+});

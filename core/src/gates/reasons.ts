@@ -23,7 +23,8 @@ export interface Gate {
 
 const RANK = { stop: 0, caution: 1, ok: 2 };
 /** What shuts a gate first, then what to know, then what is in order. */
-export const reasonsFirst = (reasons: readonly GateReason[]): GateReason[] => [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]);
+export const reasonsFirst = <T extends GateReason>(reasons: readonly T[]): T[] =>
+  [...reasons].sort((a, b) => RANK[a.state] - RANK[b.state]);
 
 /** A finding as a reason, in words. */
 export function reasonOf(finding: PlanFinding, reader: Reader, state: GateReason['state'] = 'stop'): GateReason {

@@ -1,5 +1,5 @@
 import { dryStrengths, soilMaterials, strengthTools, thumbs, type SoilClass } from '../catalogue';
-import type { SoilTest } from '../job';
+import type { SoilTest } from '../book';
 import type { Rules } from '../rules';
 import { formatStrength, type UnitSystem } from '../units';
 

@@ -1,27 +1,29 @@
 import type { SoilClass } from '../catalogue';
 import { EPSILON, joined, type Range } from '../geometry';
-import type { Entry, Found, PathStep, SoilTest } from '../job';
+import { doubtOf, knows, ofKind, withdrawn, type Kept, type KeptOf, type SoilTest } from '../book';
+import type { Found, PathStep } from '../job';
 import type { Rules } from '../rules';
 import { placeSubject, wholeOf } from '../trench';
 import { classify, weaker } from './classify';
 
-/**
- * Entries that stand: none that a later one of its kind puts right. Oldest first. What happened stays: taking it back would open a gate without
- * anybody having looked.
- */
-export function currentEntries(book: readonly Entry[]): Entry[] {
-  const kinds = new Map(book.map(({ id, fact }) => [id, fact.kind]));
-  const righted = new Set(
-    book.flatMap(({ corrects, fact }) =>
-      corrects !== undefined && fact.kind !== 'happening' && kinds.get(corrects) === fact.kind ? [corrects] : [],
-    ),
-  );
-  return book.filter(({ id }) => !righted.has(id)).sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+/** Soil tests as they count. */
+export interface SoilTests {
+  /** Those whose weakness counts: a weak one goes only by a test made in its place. */
+  weak: SoilTest[];
+  /** Those that show ground to be what it is planned for. */
+  shown: SoilTest[];
 }
 
-/** The soil tests that stand. */
-export const soilTests = (book: readonly Entry[]): SoilTest[] =>
-  currentEntries(book).flatMap(({ fact }) => (fact.kind === 'soil' ? [fact] : []));
+/** The soil tests of a book. Later ones in the knowledge of an earlier take its place where they say so. */
+export function soilTests(book: readonly Kept[], now: number, rules: Rules): SoilTests {
+  const tests = ofKind(book, 'soil');
+  const gone = withdrawn(book);
+  const sure = new Set(tests.filter((test) => doubtOf(test, gone, now, rules) === undefined));
+  const replaced = (test: KeptOf<'soil'>) =>
+    tests.some((other) => sure.has(other) && other.entry.corrects === test.entry.id && knows(other, test));
+  const facts = (some: readonly KeptOf<'soil'>[]) => some.map(({ entry }) => entry.fact);
+  return { weak: facts(tests.filter((test) => !replaced(test))), shown: facts([...sure]) };
+}
 
 /** A hole of which the ground is asked: where it is, how deep at most, and the class it is planned in. */
 export interface Tested extends Range {
@@ -38,9 +40,10 @@ export interface SoilEvidence {
 }
 
 /** The class of a hole by its tests: the weakest layer the dig goes through, because a strong layer over a weak one falls with it. */
-export function evidenceOf({ from, to, deepest: { depth } }: Omit<Tested, 'soil'>, tests: readonly SoilTest[], rules: Rules): SoilEvidence {
-  const here = tests.filter((test) => test.from < to && test.to > from && test.top < depth - EPSILON);
-  const soil = here.reduce<SoilClass | undefined>((worst, test) => {
+export function evidenceOf({ from, to, deepest: { depth } }: Omit<Tested, 'soil'>, { weak, shown }: SoilTests, rules: Rules): SoilEvidence {
+  const dugThrough = (test: SoilTest) => test.from < to && test.to > from && test.top < depth - EPSILON;
+  const here = shown.filter(dugThrough);
+  const soil = weak.filter(dugThrough).reduce<SoilClass | undefined>((worst, test) => {
     const { soil: found } = classify(test, rules);
     return worst === undefined ? found : weaker(worst, found);
   }, undefined);
@@ -60,14 +63,14 @@ export function evidenceOf({ from, to, deepest: { depth } }: Omit<Tested, 'soil'
 /** What the checks of the ground by its tests are given: the holes somebody enters, no further than the run goes, and where their sides stand among its inputs. */
 export interface GroundContext {
   rules: Rules;
-  book: readonly Entry[];
+  tests: SoilTests;
   entered: readonly (Tested & { id: string; path: readonly PathStep[] })[];
 }
 
 /** A class planned for that is better than the tests show. */
-export const weakerThanPlanned = ({ rules, book, entered }: GroundContext): Found<{ planned: SoilClass; tested: SoilClass }>[] =>
+export const weakerThanPlanned = ({ rules, tests, entered }: GroundContext): Found<{ planned: SoilClass; tested: SoilClass }>[] =>
   entered.flatMap((hole) => {
-    const { soil } = evidenceOf(hole, soilTests(book), rules);
+    const { soil } = evidenceOf(hole, tests, rules);
     if (soil === undefined || weaker(soil, hole.soil) === hole.soil) return [];
     return [
       {
@@ -81,9 +84,9 @@ export const weakerThanPlanned = ({ rules, book, entered }: GroundContext): Foun
   });
 
 /** Ground nobody tested down to the bottom: its class is a guess. Type C needs no test. */
-export const untestedGround = ({ rules, book, entered }: GroundContext): Found<{ depth: number; soil: SoilClass }>[] =>
+export const untestedGround = ({ rules, tests, entered }: GroundContext): Found<{ depth: number; soil: SoilClass }>[] =>
   entered.flatMap((hole) => {
-    const { soil, untested } = evidenceOf(hole, soilTests(book), rules);
+    const { soil, untested } = evidenceOf(hole, tests, rules);
     const claimed = soil !== undefined && weaker(soil, hole.soil) !== hole.soil;
     if (claimed || untested.length === 0 || (soil === undefined && hole.soil === 'C')) return [];
     return [

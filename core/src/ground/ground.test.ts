@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { anySoilTest } from '../generators.testing';
 import { bookEntry, levelRun } from '../testing';
-import { errorsOf, soilTestSchema, type SoilTest } from '../job';
+import { kinds, type Kept, type SoilTest } from '../book';
+import { errorsOf } from '../job';
 import { planRun } from '../plan/plan';
 import { blankJob } from '../job';
 import { resolveRules } from '../rules';
@@ -13,7 +14,7 @@ import {
   practiceReader,
   untestedGround,
   weakerThanPlanned,
-  currentEntries,
+  soilTests,
   unconfined,
   waterPlan,
   weaker,
@@ -90,14 +91,11 @@ test('a practice reading scatters about the truth; a vane shows half of it', asy
 describe('tests along a run', () => {
   const run = levelRun({ length: 30, depth: 2, soil: 'A' });
   const entered = planRun(blankJob('Yard', 'US'), run).places;
+  const both = (tests: SoilTest[]) => ({ weak: tests, shown: tests });
   const of = (...tests: Partial<SoilTest>[]) =>
-    evidenceOf(
-      { from: 0, to: 30, deepest: { depth: 2 } },
-      tests.map((test) => ({ ...stiff, ...test })),
-      rules,
-    );
+    evidenceOf({ from: 0, to: 30, deepest: { depth: 2 } }, both(tests.map((test) => ({ ...stiff, ...test }))), rules);
   const findings = (...tests: Partial<SoilTest>[]) => {
-    const context = { rules, entered, book: tests.map((test) => bookEntry({ ...stiff, ...test })) };
+    const context = { rules, entered, tests: both(tests.map((test) => ({ ...stiff, ...test }))) };
     return [...weakerThanPlanned(context), ...untestedGround(context)];
   };
   test('the weakest layer dug through governs; one below the floor does not', () => {
@@ -121,17 +119,24 @@ describe('tests along a run', () => {
     expect(findings({})).toEqual([]);
     expect(findings()).toMatchObject([{ severity: 'caution', where: [{ from: 0, to: 30 }] }]);
   });
-  test('a test put right by a later one counts no more; a happening stays whatever is said of it', () => {
-    const wrong = bookEntry({ ...stiff, water: 'seeping' });
-    const right = { ...bookEntry(stiff), corrects: wrong.id };
-    expect(currentEntries([wrong, right])).toEqual([right]);
-    const rain = bookEntry({ kind: 'happening', what: 'rain', note: '' });
-    expect(currentEntries([rain, { ...bookEntry({ kind: 'happening', what: 'closed', note: '' }), corrects: rain.id }])).toHaveLength(2);
-    expect(currentEntries([wrong, { ...rain, corrects: wrong.id }])).toHaveLength(2);
+  test('a test put right by a later one counts no more; said to be wrong it shows nothing, and its weakness stays', () => {
+    const now = Date.parse('2026-11-02T12:00:00Z');
+    const counted = (book: readonly Kept[]) => {
+      const { weak, shown } = soilTests(book, now, rules);
+      return { weak: weak.map(({ water }) => water), shown: shown.map(({ water }) => water) };
+    };
+    const wet = bookEntry({ ...stiff, water: 'seeping' });
+    const dry = (at: string, more = {}) => bookEntry(stiff, at, { corrects: wet.entry.id, ...more });
+    expect(counted([wet, dry('2026-11-02T08:00:00Z')])).toEqual({ weak: ['dry'], shown: ['dry'] });
+    const said = bookEntry({ kind: 'wrong', why: 'other hole' }, '2026-11-02T08:00:00Z', { corrects: wet.entry.id });
+    expect(counted([wet, said])).toEqual({ weak: ['seeping'], shown: [] });
+    // Of a time to come, or made without knowing of the one it puts right: milder it is not, stricter it is.
+    expect(counted([wet, dry('2026-11-02T13:00:00Z')])).toEqual({ weak: ['seeping', 'dry'], shown: [] });
+    expect(counted([wet, dry('2026-11-02T08:00:00Z', { device: 'd2', known: 0 })])).toEqual({ weak: ['seeping', 'dry'], shown: ['dry'] });
   });
   test('a layer upside down is refused in a sentence', () => {
-    expect(errorsOf(soilTestSchema, { ...stiff, top: 2, bottom: 1 })[0]?.message).toContain('give the deeper one second');
-    expect(errorsOf(soilTestSchema, { ...stiff, from: 9, to: 1 })[0]?.message).toContain('greater station second');
+    expect(errorsOf(kinds.soil.schema, { ...stiff, top: 2, bottom: 1 })[0]?.message).toContain('give the deeper one second');
+    expect(errorsOf(kinds.soil.schema, { ...stiff, from: 9, to: 1 })[0]?.message).toContain('greater station second');
   });
 });
 

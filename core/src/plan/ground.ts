@@ -1,4 +1,5 @@
-import { findingsOf, type Entry, type FoundBy, type Run } from '../job';
+import type { SoilTests } from '../ground';
+import { findingsOf, type FoundBy, type Run } from '../job';
 import { extent } from '../alignment';
 import type { Place } from '../trench';
 import type { Rules } from '../rules';
@@ -13,15 +14,10 @@ export function onRun(run: Pick<Run, 'stations'>, places: readonly Place[]): Pla
 }
 
 /** What the tests of the ground say against the places somebody enters. */
-export function groundFindings(
-  run: Pick<Run, 'stations'>,
-  rules: Rules,
-  places: readonly Place[],
-  book: readonly Entry[],
-): GroundFinding[] {
+export function groundFindings(run: Pick<Run, 'stations'>, rules: Rules, places: readonly Place[], tests: SoilTests): GroundFinding[] {
   const entered = onRun(
     run,
     places.filter(({ sides }) => sides.entry),
   );
-  return findingsOf(groundChecks, { rules, book, entered });
+  return findingsOf(groundChecks, { rules, tests, entered });
 }

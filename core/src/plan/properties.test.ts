@@ -5,7 +5,7 @@ import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runSche
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';
-import { bookEntry, dugAtGround, refusals } from '../testing';
+import { dugAtGround, refusals } from '../testing';
 import { depthIn, dugWidth, isPit, type Place } from '../trench';
 import { benchHeights, wallOffset } from '../geometry';
 import { checks, groundChecks } from './checks';
@@ -73,12 +73,7 @@ test('every kind of finding is met in a thousand runs: what is never made is nev
       const rules = resolveRules(job.ruleSet, job.overrides);
       const all: Finding[] = [
         ...plan.findings,
-        ...groundFindings(
-          run,
-          rules,
-          plan.places,
-          tests.map((one) => bookEntry(one)),
-        ),
+        ...groundFindings(run, rules, plan.places, { weak: tests, shown: tests }),
         ...findingsOf(accessChecks, { pinches: job.clearance.pinches, machine: machineOf(job), rules }),
         ...orderOf(job, run, plan).findings,
       ];

@@ -1,8 +1,8 @@
 import { protections } from '../catalogue';
 import { wallOffset, type Range } from '../geometry';
-import { fingerprint, type Run } from '../job';
-import { isPit, type Place } from '../trench';
+import type { Run } from '../job';
 import type { Rules } from '../rules';
+import { isPit, type Place } from '../trench';
 import { formatBatterRatio, formatLength, formatStation, type UnitSystem } from '../units';
 import { airTestNeeded } from './air';
 import type { PlaceSupport } from './schedule';
@@ -18,10 +18,15 @@ export interface HoldingPlan {
   ladders: readonly Ladder[];
 }
 
-/** One question of an inspection. */
-export interface InspectionItem {
+/** One question of an inspection, and the stretch it is about, no more than is inspected. */
+export interface InspectionItem extends Range {
   id: string;
   ask: string;
+}
+
+/** Sets of shores as they stand, named, with their stations: what a stretch leans on is asked by name. */
+export interface StandingSet extends Range {
+  name: string;
 }
 
 /** Does a stretch touch another? */
@@ -38,143 +43,147 @@ function nameOf(place: Place, plan: HoldingPlan, units: UnitSystem): string {
   return reaches.length > 1 ? ` from ${formatStation(place.from, units)}` : '';
 }
 
-/** What a competent person looks at before a shift, from what stands in the holes there. */
-export function inspectionItems(run: Run, rules: Rules, plan: HoldingPlan, range: Range, units: UnitSystem): InspectionItem[] {
+type Ask = (id: string, ask: string, about?: Range) => InspectionItem;
+
+/**
+ * What a competent person looks at before a shift, from what is to stand in the holes of a stretch. Where nobody is to go in, nothing is asked.
+ * @param stands the sets of shores that stand now: a stretch with none inside leans on those on both sides of it.
+ */
+export function inspectionItems(
+  run: Run,
+  rules: Rules,
+  plan: HoldingPlan,
+  range: Range,
+  units: UnitSystem,
+  stands: readonly StandingSet[] = [],
+): InspectionItem[] {
   const length = (metres: number | null) => formatLength(metres ?? 0, units);
   const here = entered(plan, range);
+  if (here.length === 0) return [];
   const deepest = here.reduce((most, { deepest: { depth } }) => Math.max(most, depth), 0);
-  const trenches = plan.ladders.filter(
-    ({ place, station }) => station >= range.from && station <= range.to && here.some((one) => one.id === place && !isPit(one)),
-  );
+  const ask: Ask = (id, words, { from, to } = range) => ({
+    id,
+    ask: words,
+    from: Math.max(range.from, Math.min(range.to, from)),
+    to: Math.min(range.to, Math.max(range.from, to)),
+  });
   return [
-    { id: 'clear', ask: 'Clear to dig still stands, marks and exposed lines are where they were' },
-    { id: 'soil', ask: 'The ground is what was tested: no new cracks, bulges, falls or soft spots' },
-    ...here.flatMap((place) => placeItems(place, plan, rules, units)),
-    {
-      id: 'spoil',
-      ask: `Spoil, kit and machines ${length(Math.max(run.spoil.setback, rules.spoilSetback.value ?? 0))} or more from the lip`,
-    },
-    { id: 'water', ask: 'No water stands or runs in; the pump works' },
-    ...(trenches.length > 0
-      ? [
-          {
-            id: 'ladders',
-            ask: `Ladders stand at ${trenches.map(({ station }) => formatStation(station, units)).join(', ')}, tied, ${length(rules.ladderAbove.value)} above the lip`,
-          },
-        ]
-      : []),
-    ...(deepest >= (rules.edgeGuard.value ?? Infinity)
-      ? [{ id: 'edge', ask: 'Edges and open ends are guarded, crossings have rails' }]
-      : []),
-    ...(airTestNeeded(run.conditions.badAir, deepest, rules) ? [{ id: 'air', ask: 'The air was tested today and is good' }] : []),
-    { id: 'people', ask: 'Hard hats on, somebody stays at the top, the way to call help is known' },
+    ask('clear', 'Clear to dig still stands, marks and exposed lines are where they were'),
+    ask('soil', 'The ground is what was tested: no new cracks, bulges, falls or soft spots'),
+    ...here.flatMap((place) => placeItems(place, plan, rules, units, ask, stands)),
+    ask('spoil', `Spoil, kit and machines ${length(Math.max(run.spoil.setback, rules.spoilSetback.value ?? 0))} or more from the lip`),
+    ask('water', 'No water stands or runs in; the pump works'),
+    ask('ladders', `A way out stands where it is entered here, tied, ${length(rules.ladderAbove.value)} above the lip`),
+    ...(deepest >= (rules.edgeGuard.value ?? Infinity) ? [ask('edge', 'Edges and open ends are guarded, crossings have rails')] : []),
+    ...(airTestNeeded(run.conditions.badAir, deepest, rules) ? [ask('air', 'The air was tested today and is good')] : []),
+    ask('people', 'Hard hats on, somebody stays at the top, the way to call help is known'),
   ];
 }
 
 /** Everything asked of one place: the same for a reach and for a pit, which has ends and a ladder of its own. */
-function placeItems(place: Place, plan: HoldingPlan, rules: Rules, units: UnitSystem): InspectionItem[] {
+function placeItems(
+  place: Place,
+  plan: HoldingPlan,
+  rules: Rules,
+  units: UnitSystem,
+  ask: Ask,
+  stands: readonly StandingSet[],
+): InspectionItem[] {
   const { sides, ends } = place;
   const { depth } = place.deepest;
   const length = (metres: number) => formatLength(metres, units);
   const where = nameOf(place, plan, units);
-  const id = (what: string) => `${what}.${place.id}`;
+  const of = (what: string, words: string) => ask(`${what}.${place.id}`, words, place);
   const walls = ([['left', sides.left], ['right', sides.right], ...(ends ? [['ends', ends] as const] : [])] as const).flatMap(
     ([side, wall]): InspectionItem[] => {
       if (wall.kind === 'vertical') return [];
       const slope = wall.kind === 'batter' ? formatBatterRatio(wall.ratio) : `${wall.count} benches of ${length(wall.riser)}`;
       const name = side === 'ends' ? `The ends${where} are` : `The ${side} side${where} is`;
-      return [{ id: id(side), ask: `${name} ${slope}, ${length(wallOffset(wall, depth))} out at the lip, loose lumps off` }];
+      return [of(side, `${name} ${slope}, ${length(wallOffset(wall, depth))} out at the lip, loose lumps off`)];
     },
   );
   const pit: InspectionItem[] = isPit(place)
     ? [
-        {
-          id: id('pit'),
-          ask: `${place.name} at ${formatStation((place.from + place.to) / 2, units)} is no deeper than ${length(depth)}, no longer than ${length(place.to - place.from)}, no wider than ${length(place.width)}`,
-        },
+        of(
+          'pit',
+          `${place.name} at ${formatStation((place.from + place.to) / 2, units)} is no deeper than ${length(depth)}, no longer than ${length(place.to - place.from)}, no wider than ${length(place.width)}`,
+        ),
         ...(plan.ladders.some((one) => one.place === place.id)
-          ? [{ id: id('ladder'), ask: `${place.name} has its own ladder, tied, ${length(rules.ladderAbove.value ?? 0)} above the lip` }]
+          ? [of('ladder', `${place.name} has its own ladder, tied, ${length(rules.ladderAbove.value ?? 0)} above the lip`)]
           : []),
       ]
     : [];
   if (sides.protection === 'none') {
-    const face = { id: id('face'), ask: `Vertical sides${where}: no sign of movement, no deeper than ${length(depth)}` };
+    const face = of('face', `Vertical sides${where}: no sign of movement, no deeper than ${length(depth)}`);
     return [...pit, ...(walls.length > 0 ? walls : [face])];
   }
-  return [...pit, ...supportItems(place, plan, rules, where, length), ...walls];
+  return [...pit, ...supportItems(place, plan, rules, units, of, where, stands), ...walls];
 }
 
-function supportItems(place: Place, plan: HoldingPlan, rules: Rules, where: string, length: (metres: number) => string): InspectionItem[] {
+function supportItems(
+  place: Place,
+  plan: HoldingPlan,
+  rules: Rules,
+  units: UnitSystem,
+  of: (what: string, ask: string) => InspectionItem,
+  where: string,
+  stands: readonly StandingSet[],
+): InspectionItem[] {
   const { protection } = place.sides;
+  const length = (metres: number) => formatLength(metres, units);
   const support = plan.supports.find((one) => one.place === place.id);
   const schedule = support?.schedule;
-  const id = (what: string) => `${what}.${place.id}`;
-  const items: InspectionItem[] = [
-    { id: id(protection), ask: `${protections[protection].name}${where} as planned, no part bent, missing or struck` },
-  ];
+  const items = [of(protection, `${protections[protection].name}${where} as planned, no part bent, missing or struck`)];
   switch (schedule?.kind) {
     case 'shield':
       return [
         ...items,
-        {
-          id: id('stand'),
-          ask: `It stands ${length(support?.height ?? 0)} high on the floor, ${length(rules.supportUpstand.value ?? 0)} above the lip or the toe; at most ${length(rules.belowShield.value ?? 0)} dug below it`,
-        },
-        { id: id('voids'), ask: 'Voids behind the plates are filled; struts pinned' },
-        {
-          id: id('ends'),
-          ask:
-            schedule.ends === 'open'
-              ? `${schedule.boxes} boxes in a row; people in the middle ones only`
-              : 'Both ends closed, or laid back at 45°',
-        },
+        of(
+          'stand',
+          `It stands ${length(support?.height ?? 0)} high on the floor, ${length(rules.supportUpstand.value ?? 0)} above the lip or the toe; at most ${length(rules.belowShield.value ?? 0)} dug below it`,
+        ),
+        of('voids', `Voids behind the plates${where} are filled; struts pinned`),
+        of('corners', `Corners${where} read at each push, none more than ${length(rules.cornerAhead.value ?? 0)} ahead of the next`),
+        of(
+          'ends',
+          schedule.ends === 'open'
+            ? `${rules.shieldRow.value ?? 1} boxes or more in a row, people in the middle ones only`
+            : 'Both ends closed, or laid back at 45°',
+        ),
       ];
     case 'shores':
       return [
         ...items,
-        {
-          id: id('sets'),
-          ask: `${schedule.sets.length} sets, no further than ${length(schedule.spacing)} apart, ${schedule.cylinders.length} cylinders to a rail`,
-        },
-        { id: id('pressure'), ask: 'Every set holds its pressure, read today' },
+        of(
+          'sets',
+          `${setsAsked(place, schedule.spacing, units, stands)}${schedule.cylinders.length} ${schedule.cylinders.length === 1 ? 'cylinder' : 'cylinders'} to a rail`,
+        ),
+        of('pressure', `Every set${where} holds its pressure, read today after the pump can was tried`),
       ];
     case 'sheets':
       return [
         ...items,
-        { id: id('frames'), ask: `${schedule.frames.length} frames in each bay, chains tight, top frame loaded` },
-        { id: id('toe'), ask: 'Sheets plumb and toed in, no gap between them' },
+        of('frames', `${schedule.frames.length} frames in each bay${where}, every one at its preload, chains counted and tight`),
+        of('toe', `Sheets${where} plumb by the level and toed in, no gap between them`),
       ];
     case undefined:
       return items;
   }
 }
 
-/**
- * Mark of all that an inspection of a stretch rests on, place by place, with rules and tables: change any of it and the inspection does not hold any more.
- * The same on every device, through files and databases.
- */
-export function inspectionPrint(run: Run, rules: Rules, plan: HoldingPlan, range: Range): string {
-  const places = plan.places
-    .filter((place) => touches(place, range))
-    .map(({ id, sides, ends, soil, granular, width, panel, from, to, station, depth }) => {
-      const support = plan.supports.find((one) => one.place === id);
-      const floor = station.flatMap((at, i) =>
-        at >= range.from - 1e-9 && at <= range.to + 1e-9 ? [[Math.round(at * 1000), Math.round((depth[i] as number) * 1000)]] : [],
-      );
-      const { entry, left, right, protection, shortTerm } = sides;
-      return [
-        id,
-        from,
-        to,
-        { entry, left, right, ends, protection, shortTerm },
-        soil,
-        granular,
-        width,
-        panel,
-        floor,
-        support?.kit,
-        support?.schedule,
-      ];
-    });
-  return fingerprint([places, rules, run.conditions, run.spoil, run.water, range]);
+/** Which sets of shores a stretch leans on: those in it and the nearest on both sides, by name where they stand. */
+function setsAsked(place: Place, spacing: number, units: UnitSystem, stands: readonly StandingSet[]): string {
+  const here = setsHolding(stands, place).map(({ name, from }) => `${name} at ${formatStation(from, units)}`);
+  return `${here.length > 0 ? `${here.join(', ')}: ` : 'Sets '}no further than ${formatLength(spacing, units)} apart, `;
+}
+
+/** Sets that hold a stretch: those in it, and the nearest on both sides of it, for the walls between lean on them. */
+export function setsHolding<T extends Range>(stands: readonly T[], range: Range): T[] {
+  const sets = [...stands].sort((a, b) => a.from - b.from);
+  const first = Math.max(
+    0,
+    sets.findLastIndex(({ from }) => from <= range.from + 1e-9),
+  );
+  const next = sets.findIndex(({ from }) => from >= range.to - 1e-9);
+  return sets.slice(first, next < 0 ? undefined : next + 1);
 }

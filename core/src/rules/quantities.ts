@@ -24,6 +24,7 @@ export const ruleQuantities: Record<
   length: { most: 30, show: formatLength, parse: (text, units) => parseLength(text, units === 'us' ? 'ft' : 'm') },
   batter: { most: 10, show: formatBatter, parse: parseBatter },
   hours: { most: 72, show: formatHours, parse: (text) => parseDecimal(text, 'h') },
+  minutes: { most: 1440, show: (value) => `${value} min`, parse: (text) => parseDecimal(text, 'min') },
   days: { most: 400, whole: true, show: formatDays, parse: (text) => parseCount(text, 'days') },
   count: { most: 100, whole: true, show: String, parse: (text) => parseCount(text, 'pieces') },
   share: { most: 1, show: formatPercent, parse: parsePercent },

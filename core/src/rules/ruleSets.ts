@@ -5,7 +5,7 @@ export type RuleSetId = 'US' | 'UK' | 'AUNZ';
 export const ruleSetIds = ['US', 'UK', 'AUNZ'] as const satisfies readonly RuleSetId[];
 
 /** What each rule measures: decides its unit on screen and the bounds an override must keep. */
-export type RuleQuantity = 'length' | 'batter' | 'days' | 'hours' | 'count' | 'share' | 'parts' | 'strength';
+export type RuleQuantity = 'length' | 'batter' | 'days' | 'hours' | 'minutes' | 'count' | 'share' | 'parts' | 'strength';
 interface RuleInfo {
   label: string;
   quantity: RuleQuantity;
@@ -68,6 +68,11 @@ export const ruleInfo = {
   flammable: { label: 'Flammable gas up to, of its lower limit', quantity: 'share' },
   sulphide: { label: 'Hydrogen sulphide up to', quantity: 'parts' },
   monoxide: { label: 'Carbon monoxide up to', quantity: 'parts' },
+  airApart: { label: 'Air read along a hole at least every', quantity: 'length' },
+  cornerAhead: { label: 'No corner of a box ahead of the next by more than', quantity: 'length' },
+  holdTime: { label: 'Hold test of shores lasts at least', quantity: 'minutes' },
+  hearing: { label: 'Open out of hearing of the server no longer than', quantity: 'minutes' },
+  clockOff: { label: 'A device’s clock counts as right within', quantity: 'minutes' },
 } as const satisfies Record<string, RuleInfo>;
 
 export type RuleKey = keyof typeof ruleInfo;
@@ -146,6 +151,11 @@ const PROTECTION = {
   flammable: { value: 0.1, basis: 'Usual alarm: 10 % of the lower explosive limit' },
   sulphide: { value: 10, basis: 'Usual alarm: 10 ppm' },
   monoxide: { value: 35, basis: 'Usual alarm: 35 ppm' },
+  airApart: { value: 6, basis: 'Usual default: a reading every 6 m and at both ends; the competent person decides' },
+  cornerAhead: { value: 0.1, basis: TABLE },
+  holdTime: { value: 5, basis: 'Usual default; the maker’s table rules' },
+  hearing: { value: 60, basis: 'Default of this program: what others saw meanwhile is not known' },
+  clockOff: { value: 5, basis: 'Default of this program: looks are made in the order clocks tell within minutes' },
 };
 const BORROWED = 'US tables, used here as a default for want of a local one';
 

@@ -1,6 +1,6 @@
-import type { Entry, Job, Run } from '@tamper/core';
+import type { Job, RevisionBody, Run } from '@tamper/core';
 import type { Submission } from '@tamper/core/office';
-import { bigserial, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, bigserial, index, integer, jsonb, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
 
 const stamps = {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
@@ -54,8 +54,31 @@ export const bookEntry = pgTable(
     seq: bigserial('seq', { mode: 'number' }).notNull(),
     jobId: uuid('job_id').notNull(),
     runId: uuid('run_id').notNull(),
-    entry: jsonb('entry').$type<Entry>().notNull(),
+    /** As it was sent: what an earlier or a newer program wrote is brought up where it is read. */
+    entry: jsonb('entry').notNull(),
+    /** How far the device's own clock was from the server's when it came, milliseconds to add; null: it did not say. */
+    clockOff: bigint('clock_off', { mode: 'number' }),
     receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
   },
   (table) => [index('book_by_run').on(table.runId, table.seq)],
+);
+
+/**
+ * Issued plans: numbered copies of a run and its job as they were, which a trigger keeps from being changed or removed. They outlive the run they are of.
+ */
+export const revision = pgTable(
+  'revision',
+  {
+    id: uuid('id').primaryKey(),
+    jobId: uuid('job_id').notNull(),
+    runId: uuid('run_id').notNull(),
+    number: integer('number').notNull(),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    author: text('author').notNull(),
+    why: text('why').notNull(),
+    digest: text('digest').notNull(),
+    changes: jsonb('changes').$type<string[]>().notNull(),
+    body: jsonb('body').$type<RevisionBody>().notNull(),
+  },
+  (table) => [unique('revision_numbers').on(table.runId, table.number)],
 );

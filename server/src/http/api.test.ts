@@ -1,7 +1,22 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { blankJob, blankRun, demoFile, FILE_VERSION, planRun, type Entry, type Job, type Run } from '@tamper/core';
+import {
+  blankJob,
+  blankRun,
+  bodyText,
+  demoFile,
+  fallingRun,
+  figuresOf,
+  FILE_VERSION,
+  planRun,
+  type Entry,
+  type Envelope,
+  type Fact,
+  type Job,
+  type Revision,
+  type Run,
+} from '@tamper/core';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
 import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';
@@ -12,17 +27,21 @@ import { connect, migrateUp } from '../db/connect';
 import { openBook } from '../book/book';
 import { openStore } from '../db/store';
 import { practiceOffice } from '../office/practice';
+import { openRevisions } from '../revisions/revisions';
 import { createApp } from './app';
 
 const url = process.env.TEST_DATABASE_URL;
 if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
 
 const { db, close } = connect(url, () => undefined);
-const store = openStore(db);
-const book = openBook(db);
 let clock = new Date('2026-11-02T08:00:00Z');
-const office = practiceOffice(db, () => clock);
-const app: Express = createApp(store, book, office, pino({ level: 'silent' }));
+const servicesOf = (its: typeof db) => {
+  const kept = openStore(its);
+  return { store: kept, book: openBook(its), revisions: openRevisions(its, kept), office: practiceOffice(its, () => clock) };
+};
+const services = servicesOf(db);
+const { store, office } = services;
+const app: Express = createApp(services, pino({ level: 'silent' }));
 
 /** The demonstration as the first program wrote it. */
 const FIRST_FORMAT = join(__dirname, '../../../core/src/job/upgrade/history/format1.json');
@@ -39,9 +58,7 @@ afterAll(close);
 test('health answers only for a database that answers', async () => {
   await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper' });
   const dead = connect('postgres://nobody:x@127.0.0.1:1/none', () => undefined);
-  const answer = await request(createApp(openStore(dead.db), openBook(dead.db), practiceOffice(dead.db), pino({ level: 'silent' }))).get(
-    '/api/health',
-  );
+  const answer = await request(createApp(servicesOf(dead.db), pino({ level: 'silent' }))).get('/api/health');
   expect(answer.status).toBe(503);
   expect((answer.body as { error: { code: string } }).error.code).toBe('database-down');
   await dead.close();
@@ -234,12 +251,66 @@ describe('bad input', () => {
 
 test('answers carry security headers and never a stack', async () => {
   const broken = { ...store, pageOfJobs: () => Promise.reject(new Error('secret detail')) };
-  const answer = await request(createApp(broken, book, office, pino({ level: 'silent' })))
+  const answer = await request(createApp({ ...services, store: broken }, pino({ level: 'silent' })))
     .get('/api/jobs')
     .expect(500);
   expect(answer.headers['content-security-policy']).toContain("default-src 'self'");
   expect(answer.headers['x-powered-by']).toBeUndefined();
   expect(JSON.stringify(answer.body)).not.toMatch(/secret|at .*\.ts/);
+});
+
+describe('issued plans', () => {
+  const issue = (runId: string, body: object) =>
+    request(app)
+      .post(`/api/runs/${runId}/revisions`)
+      .send({ id: randomUUID(), author: 'foreman', why: 'First plan', job: 1, run: 1, ...body });
+  const list = async (runId: string) =>
+    (await request(app).get(`/api/runs/${runId}/revisions`).expect(200)).body as {
+      items: { id: string; number: number; changes: string[]; digest: string }[];
+    };
+
+  test('a plan is issued with a number, who, why and what changed; the copy stays as it was, numbers and all', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const first = await issue(id, {}).expect(201);
+    expect(first.body).toMatchObject({ number: 1, author: 'foreman', why: 'First plan', changes: ['First issue'] });
+    const wider = run();
+    wider.reaches[0] = { ...(wider.reaches[0] as Run['reaches'][number]), bottomWidth: 0.9 };
+    await request(app).put(`/api/runs/${id}`).send({ version: 1, doc: wider }).expect(200);
+    const second = await issue(id, { run: 2, why: 'More room' }).expect(201);
+    expect((second.body as { changes: string[] }).changes).toContain('Reaches from 0.0 m, bottom width: 0.9, was 0.6');
+    const { items } = await list(id);
+    expect(items.map(({ number }) => number)).toEqual([2, 1]);
+    const old = (await request(app).get(`/api/revisions/${items[1]?.id}`).expect(200)).body as Revision;
+    expect(old.body.run).toEqual(run());
+    expect(createHash('sha256').update(bodyText(old.body)).digest('hex')).toBe(old.digest);
+    expect(figuresOf(planRun(old.body.job, old.body.run))).toEqual(old.body.figures);
+    const page = (await request(app).get(`/api/runs/${id}/book`).expect(200)).body as { revision: unknown };
+    expect(page.revision).toEqual({ id: items[0]?.id, number: 2 });
+  });
+  test('nobody issues what they have not seen; asking for the same again makes one', async () => {
+    const { id } = await addRun((await addJob()).id);
+    await issue(id, { run: 2 }).expect(409);
+    const same = randomUUID();
+    await issue(id, { id: same }).expect(201);
+    await issue(id, { id: same }).expect(201);
+    expect((await list(id)).items).toHaveLength(1);
+    expect((await issue(id, { why: '' }).expect(400)).text).toContain('why');
+    const numbers = await Promise.all(
+      Array.from({ length: 5 }, async () => ((await issue(id, {}).expect(201)).body as { number: number }).number),
+    );
+    expect(numbers.sort()).toEqual([2, 3, 4, 5, 6]);
+  });
+  test('one that cannot be dug is not issued, and the database itself keeps what is', async () => {
+    const { id } = await addRun((await addJob()).id, { ...run(), ...fallingRun(run(), 99, 99) });
+    expect((await issue(id, {}).expect(400)).text).toContain('at or above the ground');
+    const other = await addRun((await addJob()).id);
+    await issue(other.id, {}).expect(201);
+    const raw = new pg.Client({ connectionString: url });
+    await raw.connect();
+    await expect(raw.query(`update revision set why = 'other'`)).rejects.toThrow('append-only');
+    await expect(raw.query('delete from revision')).rejects.toThrow('append-only');
+    await raw.end();
+  });
 });
 
 test('connections the database drops are replaced; what was saved is there', async () => {
@@ -257,20 +328,25 @@ test('connections the database drops are replaced; what was saved is there', asy
 });
 
 describe('the book', () => {
-  const rain = (id: string = randomUUID(), note = ''): Entry => ({
-    id,
+  let count = 0;
+  const entryOf = (fact: Fact, more: Partial<Envelope> = {}): Entry => ({
+    id: randomUUID(),
     author: 'foreman',
-    at: '2026-11-02T09:30:00Z',
-    fact: { kind: 'happening', what: 'rain', note },
+    device: 'd1',
+    count: ++count,
+    known: 0,
+    at: new Date().toISOString(),
+    clock: 0,
+    ...more,
+    fact,
   });
-  const add = (runId: string, entry: unknown) =>
-    request(app)
-      .post(`/api/runs/${runId}/book`)
-      .send(entry as object);
+  const rain = (id: string = randomUUID(), note = ''): Entry => entryOf({ kind: 'happening', what: 'rain', where: null, note }, { id });
+  const add = (runId: string, entry: unknown, sent = Date.now()) => request(app).post(`/api/runs/${runId}/book`).send({ entry, sent });
   const read = async (runId: string, query = '') =>
     (await request(app).get(`/api/runs/${runId}/book${query}`).expect(200)).body as {
-      items: { seq: number; entry: Entry }[];
+      items: { seq: number; off: number | null; entry: Entry }[];
       next: number | null;
+      revision: { id: string; number: number } | null;
     };
 
   test('entries are kept in the order they came; the same one sent again is kept once', async () => {
@@ -303,8 +379,52 @@ describe('the book', () => {
     expect((await add(id, { ...rain(), corrects: wrong.id }).expect(400)).text).toContain('not in the book of this run');
     await add(id, wrong).expect(201);
     await add(id, { ...rain(), corrects: wrong.id }).expect(201);
+    expect((await add(id, entryOf({ kind: 'air', from: 2, to: 1, points: [] })).expect(400)).text).toContain('greater station second');
     expect((await add(id, { ...rain(), author: '' }).expect(400)).text).toContain('Say who');
     await add(randomUUID(), rain()).expect(404);
+  });
+  test('says how far the clock of a device is off, and what time it is', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const answer = await add(id, rain(), Date.now() - 40 * 60_000).expect(201);
+    expect(Math.abs((answer.body as { off: number }).off - 40 * 60_000)).toBeLessThan(5000);
+    expect(Math.abs(Number(answer.headers['x-server-now']) - Date.now())).toBeLessThan(5000);
+  });
+  test('an entry of a kind this program does not know is kept as it came; of a kind it knows it has to have its form', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const strange = { ...rain(), fact: { kind: 'quake', strength: 5 } };
+    await add(id, strange).expect(201);
+    expect((await read(id)).items[0]?.entry).toEqual(strange);
+    await add(id, { ...rain(), fact: { kind: 'happening', what: 'flood', where: null, note: '' } }).expect(400);
+    await add(id, { ...rain(), fact: { kind: 'quake', text: 'x'.repeat(200_000) } }).expect(400);
+  });
+  test('of twenty entries at once every one is kept, and each is seen with all that came before it', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const seen: number[][] = [];
+    const looking = (async () => {
+      for (let i = 0; i < 10; i++) seen.push((await read(id)).items.map(({ seq }) => seq));
+    })();
+    await Promise.all([...Array.from({ length: 20 }, () => add(id, rain()).expect(201)), looking]);
+    const all = (await read(id)).items.map(({ seq }) => seq);
+    expect(all).toHaveLength(20);
+    for (const page of seen) expect(page).toEqual(all.slice(0, page.length));
+  });
+  test('what cannot be true is refused with its reason, bad news is not', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const box = (name: string, piece = name): Fact => ({ kind: 'delivered', kit: 'box-medium', pieces: [{ id: piece, name }] });
+    const put = (piece: string, from: number): Fact => ({
+      kind: 'standing',
+      pit: null,
+      pieces: [{ piece, from, to: from + 3, extensions: 0, frames: 0 }],
+    });
+    const refused = async (fact: Fact) => (await add(id, entryOf(fact)).expect(400)).text;
+    expect(await refused(put('b1', 2))).toContain('More pieces than were delivered');
+    await add(id, entryOf(box('Box 1', 'b1'))).expect(201);
+    await add(id, entryOf(box('Box 2', 'b2'))).expect(201);
+    expect(await refused(box('Box 1', 'b3'))).toContain('is on site already');
+    await add(id, entryOf(put('b1', 2))).expect(201);
+    expect(await refused(put('b2', 4))).toContain('Box 1 stands there');
+    expect(await refused({ kind: 'takenOut', pieces: ['b2'] })).toContain('does not stand');
+    await add(id, rain()).expect(201);
   });
   test('the database itself refuses to change or remove an entry, and the book outlives its run', async () => {
     const { id, version } = await addRun((await addJob()).id);

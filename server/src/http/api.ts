@@ -6,6 +6,8 @@ import { bookRoutes } from '../book/routes';
 import { NotFoundError, type Store, type Stored } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
+import type { Revisions } from '../revisions/revisions';
+import { revisionRoutes } from '../revisions/routes';
 import { id, pathId } from './input';
 
 /** Largest request body; the job file's own limit. */
@@ -23,8 +25,13 @@ function unlessKnown<S extends Stored<unknown>>(request: Request, response: Resp
 }
 
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
-export function api(store: Store, book: Book, office: LocateOffice): Router {
+export function api(store: Store, book: Book, revisions: Revisions, office: LocateOffice): Router {
   const router = Router();
+  // Devices put their clocks right by it at every contact.
+  router.use((_request, response, next) => {
+    response.setHeader('X-Server-Now', String(Date.now()));
+    next();
+  });
   router.use(json({ limit: BODY_LIMIT }));
 
   router.get('/health', async (_request, response) => {
@@ -79,7 +86,8 @@ export function api(store: Store, book: Book, office: LocateOffice): Router {
     response.status(204).end();
   });
 
-  router.use(bookRoutes(book, store));
+  router.use(bookRoutes(book, revisions, store));
+  router.use(revisionRoutes(revisions));
   router.use('/locate-office', officeRoutes(office));
 
   router.use(() => {

@@ -6,13 +6,22 @@ import type { Logger } from 'pino';
 import type { Book } from '../book/book';
 import type { Store } from '../db/store';
 import type { LocateOffice } from '../office/office';
+import type { Revisions } from '../revisions/revisions';
 import { api } from './api';
 import { errorHandler } from './errors';
 
 const IMMUTABLE = /\/_expo\/|\/assets\//;
 
+/** What the server keeps, and whom it asks. */
+export interface Services {
+  store: Store;
+  book: Book;
+  revisions: Revisions;
+  office: LocateOffice;
+}
+
 /** One Express for the API and, when `clientDir` is given, the built client. */
-export function createApp(store: Store, book: Book, office: LocateOffice, log: Logger, clientDir?: string): Express {
+export function createApp({ store, book, revisions, office }: Services, log: Logger, clientDir?: string): Express {
   const app = express();
   app.use(
     helmet({
@@ -23,7 +32,7 @@ export function createApp(store: Store, book: Book, office: LocateOffice, log: L
       strictTransportSecurity: false,
     }),
   );
-  app.use('/api', api(store, book, office));
+  app.use('/api', api(store, book, revisions, office));
   if (clientDir) serveClient(app, clientDir);
   app.use(errorHandler(log));
   return app;

@@ -9,7 +9,6 @@ export * from './run';
 export * from './clearance';
 export * from './job';
 export * from './conditions';
-export * from './book';
 export * from './kit';
 export * from './logistics';
 export * from './machine';

@@ -26,8 +26,6 @@ export const upgradeJob = (doc: unknown): unknown =>
 export const upgradeRun = (doc: unknown): unknown =>
   isLoose(doc) && 'laid' in doc ? runOf7(doc) : upgraded(doc, runOf2, runOf3, runOf4, runOf5, runOf6, runOf7);
 
-export { upgradeEntry } from './entries';
-
 /** A job file of any format read so far, as one of this format. */
 export function upgradeFile(file: unknown): unknown {
   if (!isLoose(file) || typeof file.version !== 'number' || file.version < 1 || file.version >= FILE_VERSION) return file;

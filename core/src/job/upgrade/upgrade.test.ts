@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoFile } from '../../demo';
 import { planRun } from '../../plan/plan';
-import { entrySchema, errorsOf, FILE_VERSION, readJobFile, upgradeEntry, upgradeJob, upgradeRun, type JobFile } from '..';
+import { FILE_VERSION, readJobFile, upgradeJob, upgradeRun, type JobFile } from '..';
 
 /** The demonstration as it was written in each format, and what its program made of it. */
 interface Written {
@@ -42,21 +42,6 @@ test('the first format’s levels: a cover for every reach, or inverts at both e
     [48, 2.06],
   ]);
   expect(supply).toMatchObject({ inverts: [], reaches: [{ levels: { kind: 'cover' } }] });
-});
-
-test('a hold test of before named its reach and set by number: it is kept, and holds for no set that stands now', () => {
-  const readings = [0, 5].map((minute) => ({ minute, pressure: 5e6 }));
-  const old = {
-    id: '00000000-0000-4000-8000-000000000001',
-    author: 'foreman',
-    at: '2026-11-02T07:00:00Z',
-    fact: { kind: 'pressure', reach: 1, set: 3, readings },
-  };
-  const now = upgradeEntry(old);
-  expect(errorsOf(entrySchema, now)).toEqual([]);
-  expect(now).toMatchObject({ fact: { place: 'r2', set: 'before-3', readings } });
-  expect(upgradeEntry(now)).toBe(now);
-  for (const value of [null, 7, { fact: 3 }, { fact: { kind: 'air' } }]) expect(upgradeEntry(value)).toBe(value);
 });
 
 test('a broken one is still refused with its field', () => {

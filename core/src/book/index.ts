@@ -1,0 +1,11 @@
+export * from './entry';
+export * from './registry';
+export * from './believed';
+export { happenings, type Happening } from './kinds/happening';
+export { NO_REVISION, type Inspection } from './kinds/inspection';
+export type { AirReading, AirTest } from './kinds/air';
+export type { CanTest } from './kinds/can';
+export type { LookFact } from './kinds/look';
+export type { PressureTest } from './kinds/pressure';
+export type { SoilTest } from './kinds/soil';
+export type { DeliveredFact, StandingFact } from './kinds/supports';

@@ -1,0 +1,37 @@
+import { z } from 'zod';
+import { station } from '../job/schema/basics';
+import type { UnitSystem } from '../units';
+
+/** What is told about entries of one kind: one file each in `kinds`. */
+export interface Kind<K extends string, S extends z.ZodType<{ kind: K }>> {
+  kind: K;
+  /** Goes up when the shape changes; {@link Kind.upgrade} brings earlier ones up. */
+  version: number;
+  schema: S;
+  /** Brings a fact of an earlier version up to this one. It still has to pass the schema. */
+  upgrade?: (fact: Readonly<Record<string, unknown>>) => unknown;
+  /** What it says, in a line. */
+  say: (fact: z.infer<S>, units: UnitSystem) => string;
+  /** What a table of the book holds of it besides when, who and where. */
+  columns: (fact: z.infer<S>) => Readonly<Record<string, string | number | boolean>>;
+}
+
+/** Writes a kind down with its types told from its schema. */
+export const kindOf = <K extends string, S extends z.ZodType<{ kind: K }>>(kind: Kind<K, S>): Kind<K, S> => kind;
+
+export const depth = z.number().min(0, 'A depth cannot be above the ground.').max(30, 'A depth is at most 30 m.');
+/** Seen or not; null: nobody looked. */
+export const seen = z.boolean().nullable();
+
+/** From one station to another; pits may reach past both ends of the run. */
+export const stretch = { from: z.number().min(-50).max(20_050), to: z.number().min(-50).max(20_050) };
+export const onRun = { from: station(), to: station() };
+
+/** Refuses a stretch that ends before it begins. */
+export function forwards({ from, to }: { from: number; to: number }, context: z.RefinementCtx): void {
+  if (to < from) context.addIssue({ code: 'custom', path: ['to'], message: 'It ends before it begins; give the greater station second.' });
+}
+
+/** A fact of an earlier form less what it does not say any more. */
+export const without = (fact: Readonly<Record<string, unknown>>, ...keys: string[]): Record<string, unknown> =>
+  Object.fromEntries(Object.entries(fact).filter(([key]) => !keys.includes(key)));

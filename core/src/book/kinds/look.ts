@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { formatStation } from '../../units';
+import { forwards, kindOf, stretch } from '../kind';
+
+/**
+ * Looked at again within an inspected shift: everything from `from` to `to` is as inspected, and what was moved since stands as it should. It lifts nothing
+ * that was found wanting: only an inspection does.
+ */
+const schema = z
+  .strictObject({
+    kind: z.literal('look'),
+    ...stretch,
+    revision: z.uuid(),
+    ladders: z.array(z.number().min(-50).max(20_050)).max(500, 'At most 500 ladders.'),
+  })
+  .superRefine(forwards);
+
+export const look = kindOf({
+  kind: 'look',
+  version: 1,
+  schema,
+  say: ({ from, to }, units) => `Looked again, ${formatStation(from, units)} to ${formatStation(to, units)}: as inspected`,
+  columns: ({ ladders }) => ({ ladders: ladders.join('; ') }),
+});
+export type LookFact = z.infer<typeof schema>;

@@ -1,0 +1,112 @@
+import { z } from 'zod';
+import type { UnitSystem } from '../units';
+import { envelopeSchema, type Envelope } from './entry';
+import { air } from './kinds/air';
+import { can } from './kinds/can';
+import { happening } from './kinds/happening';
+import { inspection } from './kinds/inspection';
+import { look } from './kinds/look';
+import { pressure } from './kinds/pressure';
+import { soil } from './kinds/soil';
+import { delivered, released, standing, takenOut } from './kinds/supports';
+import { wrong } from './kinds/wrong';
+import type { Kind } from './kind';
+
+/** Every kind of entry there is. What is not here is an entry of a newer program. */
+export const kinds = { soil, inspection, look, pressure, can, air, happening, delivered, standing, released, takenOut, wrong };
+
+export type FactKind = keyof typeof kinds;
+type FactsByKind = { [K in FactKind]: z.infer<(typeof kinds)[K]['schema']> };
+export type Fact = FactsByKind[FactKind];
+export type Entry<K extends FactKind = FactKind> = Envelope & { fact: FactsByKind[K] };
+
+/** An entry this program cannot read: it is kept as it came, shown, and counts against whatever it may be about. */
+export interface UnknownEntry extends Envelope {
+  fact: { kind: 'unknown'; said: string; raw: unknown };
+}
+export type AnyEntry = Entry | UnknownEntry;
+
+type AnyKind = Kind<string, z.ZodType<{ kind: string }>>;
+const kindNamed = (name: unknown): AnyKind | undefined =>
+  typeof name === 'string' && Object.hasOwn(kinds, name) ? (kinds[name as FactKind] as unknown as AnyKind) : undefined;
+
+/** What is written today. */
+export const entrySchema = z.strictObject({
+  ...envelopeSchema.shape,
+  fact: z.discriminatedUnion('kind', [
+    soil.schema,
+    inspection.schema,
+    look.schema,
+    pressure.schema,
+    can.schema,
+    air.schema,
+    happening.schema,
+    delivered.schema,
+    standing.schema,
+    released.schema,
+    takenOut.schema,
+    wrong.schema,
+  ]),
+}) satisfies z.ZodType<Entry>;
+// A kind missing from the list above is a type error: every fact has to be one the schema takes.
+type Missing = Exclude<Fact, z.infer<typeof entrySchema>['fact']>;
+export const everyKindIsRead: [Missing] extends [never] ? true : never = true;
+
+/** Who wrote and when, of entries older than devices had names and clocks were put right. */
+const FIRST = { device: 'before', count: 0, known: 0, clock: null };
+
+const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** An entry as somebody stored it, brought up to today's form: of a kind, a form or a word this program does not know, it is kept as unknown. */
+export function readEntry(stored: unknown): AnyEntry {
+  const { fact: raw, ...rest } = isObject(stored) ? stored : { fact: stored };
+  const envelope = envelopeSchema.safeParse({ ...FIRST, ...rest });
+  const unknown = (): UnknownEntry => ({
+    ...(envelope.success ? envelope.data : saved(rest)),
+    fact: { kind: 'unknown', said: isObject(raw) && typeof raw.kind === 'string' ? raw.kind : '', raw },
+  });
+  const kind = isObject(raw) ? kindNamed(raw.kind) : undefined;
+  if (!envelope.success || !kind || !isObject(raw)) return unknown();
+  const read = kind.schema.safeParse(raw);
+  if (read.success) return { ...envelope.data, fact: read.data as Fact };
+  const brought = kind.upgrade && kind.schema.safeParse(kind.upgrade(raw));
+  return brought?.success ? { ...envelope.data, fact: brought.data as Fact } : unknown();
+}
+
+/** What can be saved of an envelope nobody can read. */
+const saved = (rest: Readonly<Record<string, unknown>>): Envelope => ({
+  id: typeof rest.id === 'string' ? rest.id : 'unreadable',
+  author: typeof rest.author === 'string' ? rest.author : 'nobody',
+  at: typeof rest.at === 'string' ? rest.at : '1970-01-01T00:00:00Z',
+  ...FIRST,
+});
+
+/** The shape the server takes of an entry whose kind it does not know: the envelope, and a fact of no great size. */
+export const strangeEntrySchema = z.strictObject({
+  ...envelopeSchema.shape,
+  fact: z
+    .looseObject({ kind: z.string().min(1).max(60) })
+    .refine(({ kind }) => kindNamed(kind) === undefined, 'A kind this program knows has to have its form.')
+    .refine((fact) => JSON.stringify(fact).length < 100_000, 'This is too large for an entry.'),
+});
+/** Is it of a kind this program has never heard of? */
+export const isStrange = (entry: unknown): boolean =>
+  isObject(entry) && isObject(entry.fact) && typeof entry.fact.kind === 'string' && kindNamed(entry.fact.kind) === undefined;
+
+/** What the book would not take of a fact entered by somebody, in sentences. */
+export function entryFaults(fact: Fact, author: string): string[] {
+  const parts = [entrySchema.shape.fact.safeParse(fact), entrySchema.shape.author.safeParse(author)];
+  return parts.flatMap(({ error }) => error?.issues.map(({ message }) => message) ?? []);
+}
+
+/** What an entry says, in a line. */
+export function sayEntry({ fact }: AnyEntry, units: UnitSystem): string {
+  if (fact.kind === 'unknown')
+    return `Entered by a newer program${fact.said ? ` (${fact.said})` : ''}: not known here, so it counts against going in`;
+  return (kinds[fact.kind] as unknown as AnyKind).say(fact, units);
+}
+
+/** What a table of the book holds of an entry besides when, who and where. */
+export const entryColumns = ({ fact }: AnyEntry): Readonly<Record<string, string | number | boolean>> =>
+  fact.kind === 'unknown' ? { raw: JSON.stringify(fact.raw) } : (kinds[fact.kind] as unknown as AnyKind).columns(fact);

@@ -1,0 +1,2 @@
+export * from './changes';
+export * from './revision';

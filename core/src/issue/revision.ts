@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import type { Kit } from '../catalogue';
+import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
+import { person, text } from '../job/schema/basics';
+import { tryPlan, type Plan } from '../plan/plan';
+import { resolveRules, type Rules } from '../rules';
+import { changesBetween } from './changes';
+
+/** Of the program whose numbers an issued plan holds: goes up when the same inputs would give other numbers. */
+export const CORE_VERSION = '1';
+
+/** The figures of an issued plan as they were when it was issued: they are read from here for ever. */
+export interface IssuedFigures {
+  length: number;
+  deepest: Plan['deepest'];
+  widestTop: number;
+  volumes: Plan['volumes'];
+  surplus: number;
+  places: number;
+}
+
+/** What an issued plan is a copy of: inputs, and what was looked up for them. Nothing of it changes any more. */
+export interface RevisionBody {
+  core: string;
+  job: Job;
+  run: Run;
+  rules: Rules;
+  /** Tables of the supports that are used, by id. */
+  kits: Kit[];
+  figures: IssuedFigures;
+}
+
+/** An issued plan without its body, as it is listed. `changes`: since the one before, in sentences; `digest`: SHA-256 of the body with its keys in order. */
+export interface RevisionHead {
+  id: string;
+  number: number;
+  at: string;
+  author: string;
+  why: string;
+  digest: string;
+  changes: string[];
+}
+export type Revision = RevisionHead & { body: RevisionBody };
+
+/** What somebody sends to issue a plan: the versions they see, so that nobody issues what they have not looked at. */
+export const issueSchema = z.strictObject({
+  id: z.uuid(),
+  author: person,
+  why: text(300),
+  job: z.int().min(1),
+  run: z.int().min(1),
+});
+export type IssueRequest = z.infer<typeof issueSchema>;
+
+export const figuresOf = (plan: Plan): IssuedFigures => ({
+  length: plan.length,
+  deepest: plan.deepest,
+  widestTop: plan.widestTop,
+  volumes: plan.volumes,
+  surplus: plan.balance.surplusLoose,
+  places: plan.places.length,
+});
+
+/** The copy that is issued of a run, and what changed since the last one; what stands in the way where the run cannot be dug as it is. */
+export function issueOf(
+  job: Job,
+  run: Run,
+  before: RevisionBody | undefined,
+): { body: RevisionBody; changes: string[] } | { errors: readonly FieldError[] } {
+  const tried = tryPlan(job, run);
+  if ('errors' in tried) return tried;
+  const { plan } = tried;
+  const used = new Set(plan.supports.flatMap(({ kit }) => kit?.id ?? []));
+  const body: RevisionBody = {
+    core: CORE_VERSION,
+    job,
+    run,
+    rules: resolveRules(job.ruleSet, job.overrides),
+    kits: [...used].sort().flatMap((id) => kitOf(job, id) ?? []),
+    figures: figuresOf(plan),
+  };
+  if (!before) return { body, changes: ['First issue'] };
+  const old = tryPlan(before.job, before.run);
+  const changes = 'plan' in old ? changesBetween({ ...before, plan: old.plan }, { job, run, plan }, job.units) : [];
+  return { body, changes: changes.length > 0 ? changes : ['Nothing changed'] };
+}
+
+/** The text a digest is made of: the same after a database has sorted the keys. */
+export const bodyText = (body: RevisionBody): string => orderedJson(body);
+
+/** Does a draft say anything an issued plan does not? In sentences; empty where they are the same. */
+export function draftChanges(job: Job, run: Run, plan: Plan, issued: RevisionBody, issuedPlan: Plan): string[] {
+  return changesBetween({ ...issued, plan: issuedPlan }, { job, run, plan }, job.units);
+}

@@ -1,0 +1,157 @@
+import { HOUR, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
+import { EPSILON } from '../geometry';
+import { kitOf, type Job } from '../job';
+import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
+import type { Rules } from '../rules';
+import { formatLength, formatStation, type UnitSystem } from '../units';
+import { canAt } from './holds';
+import { CONTACT } from './protected';
+import { registerOf, type RegisteredPiece } from './register';
+
+/** What an entry is held against before it is taken: the plan in force where there is one, and the book as it is. */
+export interface RefusalInputs {
+  job: Pick<Job, 'kit' | 'units'>;
+  rules: Rules;
+  /** Of the issued plan in force. */
+  plan: HoldingPlan | undefined;
+  book: readonly Kept[];
+  now: number;
+}
+
+/**
+ * Why an entry cannot be true as it is, in a sentence; undefined where it can. Bad news is never refused for what it lacks: nobody is to be kept from saying
+ * that something is wrong.
+ */
+export function entryRefusal(entry: Entry, inputs: RefusalInputs): string | undefined {
+  const { fact } = entry;
+  const check = CHECKS[fact.kind] as ((fact: Fact, inputs: RefusalInputs, entry: Entry) => string | undefined) | undefined;
+  return check?.(fact, inputs, entry);
+}
+
+type Checks = { [K in FactKind]?: (fact: Entry<K>['fact'], inputs: RefusalInputs, entry: Entry<K>) => string | undefined };
+
+const CHECKS: Checks = {
+  inspection: ({ items, until }, _, entry) => {
+    if (items.some(({ ok }) => !ok)) return undefined;
+    const length = Date.parse(until) - momentOf({ entry });
+    if (length > LONGEST_SHIFT * HOUR) return `A shift is ${LONGEST_SHIFT} hours at most; inspect again for the next.`;
+    return length <= 0 ? 'The shift ends before it was inspected; give a later end.' : undefined;
+  },
+  air: (fact, { rules, job: { units } }) => (airTestFaults(fact, rules).length > 0 ? undefined : airGap(fact, rules, units)),
+  pressure: (fact, inputs, entry) => {
+    const { job, rules, book, now } = inputs;
+    const piece = pieceOf(fact.piece, inputs);
+    const kit = piece && kitOf(job, piece.kit);
+    if (!piece || kit?.kind !== 'shores') return 'There is no such set of shores; say first that it was delivered and where it stands.';
+    if (piece.state !== 'standing') return `${piece.name} does not stand; say first where it was set.`;
+    if (holdFault(fact, kit.pressure, rules, job.units) !== undefined) return undefined;
+    switch (canAt(book, momentOf({ entry }), now, rules)) {
+      case undefined:
+        return 'Try the pump can first and enter it: without it no hold test counts today.';
+      case false:
+        return 'The pump can was not in order when it was tried; put it right and try it again first.';
+      case true:
+        return undefined;
+    }
+  },
+  delivered: ({ pieces, kit }, { job, ...rest }) => {
+    if (!kitOf(job, kit)) return 'There is no such table of supports; choose one of those on the job.';
+    const known = registerOf(rest.book, rest.now, rest.rules);
+    const twice = pieces.find(
+      ({ id, name }, i) => known.some((one) => one.id === id || one.name === name) || pieces.findIndex((one) => one.name === name) !== i,
+    );
+    return twice && `${twice.name} is on site already; give this one another name.`;
+  },
+  standing: ({ pit, pieces }, inputs) => {
+    const { job } = inputs;
+    const register = registerOf(inputs.book, inputs.now, inputs.rules);
+    for (const put of pieces) {
+      const piece = register.find(({ id }) => id === put.piece);
+      if (!piece) return 'More pieces than were delivered; enter the delivery first.';
+      const wrong = placeFault(put, piece, pit, inputs);
+      if (wrong !== undefined) return wrong;
+      const other = overlapping(put, pieces, pit, register, job.units);
+      if (other !== undefined) return `${piece.name} cannot stand there: ${other}`;
+    }
+    return undefined;
+  },
+  released: ({ pieces, fill }, inputs) => {
+    for (const id of pieces) {
+      const piece = pieceOf(id, inputs);
+      if (!piece || piece.state !== 'standing') return `${piece?.name ?? 'A piece'} does not stand, so it cannot be released.`;
+      const lowest = lowestBrace(piece, inputs.plan);
+      if (lowest !== undefined && fill < lowest - EPSILON)
+        return `${piece.name}: fill first to ${formatLength(lowest, inputs.job.units)} over the floor, where its lowest cylinder is; then let it go from outside.`;
+    }
+    return undefined;
+  },
+  takenOut: ({ pieces }, inputs) => {
+    for (const id of pieces) {
+      const piece = pieceOf(id, inputs);
+      if (!piece || (piece.state !== 'standing' && piece.state !== 'released' && piece.state !== 'doubt'))
+        return `${piece?.name ?? 'A piece'} does not stand, so it cannot be taken out.`;
+      if (piece.state === 'standing' && kitOf(inputs.job, piece.kit)?.kind === 'shores')
+        return `${piece.name}: release it first, from outside, the fill as high as its lowest cylinder.`;
+    }
+    return undefined;
+  },
+};
+
+const pieceOf = (id: string, { book, now, rules }: RefusalInputs): RegisteredPiece | undefined =>
+  registerOf(book, now, rules).find((one) => one.id === id);
+
+/** Where a piece is put: as long as it is, in a hole of the plan, held by its own table. */
+function placeFault(
+  put: { from: number; to: number },
+  piece: RegisteredPiece,
+  pit: string | null,
+  { job, plan }: RefusalInputs,
+): string | undefined {
+  const kit = kitOf(job, piece.kit);
+  const length = put.to - put.from;
+  if (kit?.kind === 'shield' && Math.abs(length - kit.length) > CONTACT)
+    return `${piece.name} is ${formatLength(kit.length, job.units)} long, not ${formatLength(length, job.units)}.`;
+  if (kit?.kind === 'shores' && length > EPSILON) return `${piece.name} stands at one station, not along a stretch.`;
+  if (kit?.kind === 'sheets' && length > kit.frameLength + CONTACT)
+    return `${piece.name} is ${formatLength(kit.frameLength, job.units)} long at most.`;
+  const hole = plan?.places.some(
+    ({ id, kind, from, to }) =>
+      (pit === null ? kind === 'reach' : id === pit) && put.from >= from - 0.5 && put.from <= to && put.to >= from,
+  );
+  if (plan && !hole) return `Nothing is to be dug at ${formatStation(put.from, job.units)} by the issued plan; put it where it is.`;
+  return undefined;
+}
+
+/** What stands where a piece is to be put; undefined where the place is free. */
+function overlapping(
+  put: { piece: string; from: number; to: number },
+  together: readonly { piece: string; from: number; to: number }[],
+  pit: string | null,
+  register: readonly RegisteredPiece[],
+  units: UnitSystem,
+): string | undefined {
+  const moved = new Set(together.map(({ piece }) => piece));
+  const twice = together.filter(({ piece }) => piece === put.piece).length > 1;
+  if (twice) return 'it is named twice.';
+  const nameOf = (id: string) => register.find((one) => one.id === id)?.name ?? 'another piece';
+  const others = [
+    ...register
+      .filter(({ id, state, pit: its }) => state === 'standing' && its === pit && !moved.has(id))
+      .map(({ id, from, to }) => ({ piece: id, from, to })),
+    ...together.filter(({ piece }) => piece !== put.piece),
+  ];
+  const point = put.to - put.from <= EPSILON;
+  const hit = others.find(({ from, to }) =>
+    point && to - from <= EPSILON ? Math.abs(from - put.from) < CONTACT : from < put.to - CONTACT && to > put.from + CONTACT,
+  );
+  return hit && `${nameOf(hit.piece)} stands there, ${formatStation(hit.from, units)} to ${formatStation(hit.to, units)}.`;
+}
+
+/** Height of the lowest cylinder of a set over the floor, by the plan of the hole it stands in, metres. */
+function lowestBrace({ pit, from }: RegisteredPiece, plan: HoldingPlan | undefined): number | undefined {
+  const place = plan?.places.find(
+    (one) => (pit === null ? one.kind === 'reach' : one.id === pit) && from >= one.from - EPSILON && from <= one.to + EPSILON,
+  );
+  const schedule = plan?.supports.find((one) => one.place === place?.id)?.schedule;
+  return schedule?.kind === 'shores' ? Math.min(...schedule.cylinders) : undefined;
+}

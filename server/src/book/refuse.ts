@@ -1,0 +1,27 @@
+import { entryRefusal, planRun, resolveRules, type Entry, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import type { Store } from '../db/store';
+import type { Revisions } from '../revisions/revisions';
+import type { Refuse } from './book';
+
+/** Plans of issued copies already worked out: a copy never changes, so its plan does not either. */
+const planned = new Map<string, Plan>();
+const KEPT = 50;
+
+function planOf(id: string, { job, run }: RevisionBody): Plan {
+  const known = planned.get(id);
+  if (known) return known;
+  if (planned.size >= KEPT) planned.delete(planned.keys().next().value as string);
+  const plan = planRun(job, run);
+  planned.set(id, plan);
+  return plan;
+}
+
+/** Holds an entry against the issued plan in force and the book; where nothing is issued, against the job as it is. */
+export async function refuseAgainst(entry: Entry, jobId: string, runId: string, store: Store, revisions: Revisions): Promise<Refuse> {
+  const force = await revisions.inForce(runId);
+  const body = force && (await revisions.get(force.id)).body;
+  const job: Job = body?.job ?? (await store.jobs.get(jobId)).doc;
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const plan = force && body ? planOf(force.id, body) : undefined;
+  return (book) => entryRefusal(entry, { job, rules, plan, book, now: Date.now() });
+}

@@ -1,0 +1,74 @@
+import { bodyText, InputError, issueOf, type IssueRequest, type RevisionBody, type RevisionHead } from '@tamper/core';
+import { asc, desc, eq, sql } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import type { Database } from '../db/connect';
+import { revision } from '../db/schema';
+import { NotFoundError, StaleError, type Store } from '../db/store';
+
+/** An issued plan without its body. */
+export type IssuedHead = Omit<RevisionHead, 'at'> & { at: Date };
+/** Which plan is in force: enough to know whether one has it. */
+export type InForce = Pick<RevisionHead, 'id' | 'number'> | null;
+
+/** All reading and writing of issued plans. There is no way to change or remove one. */
+export function openRevisions(db: Database, store: Store) {
+  const { id, number, at, author, why, digest, changes, body } = revision;
+  const head = { id, number, at, author, why, digest, changes };
+
+  /** What is issued of a run, the newest first. */
+  const list = (runId: string): Promise<IssuedHead[]> =>
+    db.select(head).from(revision).where(eq(revision.runId, runId)).orderBy(desc(number));
+
+  async function get(one: string): Promise<IssuedHead & { body: RevisionBody }> {
+    const [row] = await db
+      .select({ ...head, body })
+      .from(revision)
+      .where(eq(id, one));
+    if (!row) throw new NotFoundError();
+    return row;
+  }
+
+  async function inForce(runId: string): Promise<InForce> {
+    const [row] = await db.select({ id, number }).from(revision).where(eq(revision.runId, runId)).orderBy(desc(number)).limit(1);
+    return row ?? null;
+  }
+
+  /**
+   * Issues the plan of a run as it is kept now. Asking for the same again changes nothing.
+   * @throws StaleError where somebody changed it since the asker saw it, InputError where it cannot be dug as it is.
+   */
+  async function issue(runId: string, request: IssueRequest): Promise<IssuedHead> {
+    const jobId = await store.jobOfRun(runId);
+    const [job, run] = [await store.jobs.get(jobId), await store.runs.get(runId)];
+    return db.transaction(async (tx) => {
+      await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${runId}, 1))`);
+      const [old] = await tx.select(head).from(revision).where(eq(id, request.id));
+      if (old) return old;
+      if (job.version !== request.job) throw new StaleError(job);
+      if (run.version !== request.run) throw new StaleError(run);
+      const earlier = await tx.select({ number, body }).from(revision).where(eq(revision.runId, runId)).orderBy(asc(number));
+      const before = earlier.at(-1);
+      const made = issueOf(job.doc, run.doc, before?.body);
+      if ('errors' in made) throw new InputError([...made.errors]);
+      const [row] = await tx
+        .insert(revision)
+        .values({
+          id: request.id,
+          jobId,
+          runId,
+          number: (before?.number ?? 0) + 1,
+          author: request.author,
+          why: request.why,
+          digest: createHash('sha256').update(bodyText(made.body)).digest('hex'),
+          changes: made.changes,
+          body: made.body,
+        })
+        .returning(head);
+      if (!row) throw new NotFoundError();
+      return row;
+    });
+  }
+
+  return { list, get, inForce, issue };
+}
+export type Revisions = ReturnType<typeof openRevisions>;
