@@ -32,7 +32,7 @@ export class Device {
   }
 
   /** Writes something down; it waits until it is sent. */
-  enter(fact: Fact | { kind: string }, now: number, corrects?: string): AnyEntry {
+  enter(fact: Fact | Readonly<Record<string, unknown>>, now: number, corrects?: string): AnyEntry {
     const count = ++this.count;
     const stored = {
       id: `${fingerprint(this.id).slice(0, 8)}-0000-4000-8000-${String(count).padStart(12, '0')}`,

@@ -1,5 +1,8 @@
-import type { Entry, FieldError, Job, JobFile, Run } from '@tamper/core/job';
+import type { Envelope } from '@tamper/core/book';
+import type { IssueRequest, Revision, RevisionHead } from '@tamper/core/issue';
+import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
+import { deviceClock } from './deviceClock';
 
 /** A stored document and the version a write must name. */
 export interface Stored<T> {
@@ -20,15 +23,21 @@ export interface RunSummary {
   product: string;
 }
 
-/** An entry of the book as the server keeps it. */
+/** An entry as it is sent: of any program's kinds. */
+export type SentEntry = Envelope & { fact: unknown };
+/** An entry of the book as the server keeps it; `off`: how far the device's clock was off when it came, ms. */
 export interface KeptEntry {
   seq: number;
   receivedAt: string;
-  entry: Entry;
+  off: number | null;
+  entry: unknown;
 }
+/** The issued plan people work to; null: none is issued. */
+export type InForce = Pick<RevisionHead, 'id' | 'number'> | null;
 export interface BookPage {
   items: KeptEntry[];
   next: number | null;
+  revision: InForce;
 }
 
 /** How a request at the locate office stands. */
@@ -65,6 +74,8 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   } catch {
     throw new ApiError(0, 'offline', 'No connection to the server.');
   }
+  const moment = response.headers.get('X-Server-Now');
+  if (moment !== null) deviceClock().heard(Number(moment));
   if (response.status === 204) return undefined as T;
   const answer: unknown = await response.json().catch(() => null);
   if (response.ok) return answer as T;
@@ -89,8 +100,10 @@ export const api = {
   removeRun: (id: string, version: number) => call<void>('DELETE', `/runs/${id}?version=${version}`),
   askOffice: (id: string, submission: Submission, patience: number) =>
     call<OfficeReceipt>('POST', '/locate-office', { id, submission, patience }),
-  addEntry: (runId: string, entry: Entry) => call<KeptEntry>('POST', `/runs/${runId}/book`, entry),
+  addEntry: (runId: string, entry: SentEntry) => call<KeptEntry>('POST', `/runs/${runId}/book`, { entry, sent: deviceClock().ownNow() }),
   bookPage: (runId: string, after: number) => call<BookPage>('GET', `/runs/${runId}/book?limit=500&after=${after}`),
+  issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
+  revision: (id: string) => call<Revision>('GET', `/revisions/${id}`),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
 };
 

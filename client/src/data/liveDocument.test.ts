@@ -13,7 +13,7 @@ const run = (name: string): Run => blankRun({ name, length: 30, product: 'drain-
 function server(first: Run) {
   const state = { version: 1, doc: first, gets: 0, down: false };
   const answer = (status: number, body: unknown) =>
-    Promise.resolve({ ok: status < 400, status, json: () => Promise.resolve(body) } as Response);
+    Promise.resolve({ ok: status < 400, status, headers: { get: () => null }, json: () => Promise.resolve(body) } as unknown as Response);
   const stored = () => ({ id: 'r', jobId: 'j', updatedAt: '', version: state.version, doc: state.doc });
   globalThis.fetch = ((path: string, init?: RequestInit) => {
     if (state.down) return Promise.reject(new TypeError('down'));

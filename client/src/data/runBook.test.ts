@@ -1,39 +1,40 @@
-import type { Entry } from '@tamper/core/job';
-import { ApiError, type KeptEntry } from './api';
+import { knows, type Fact, type Kept } from '@tamper/core/book';
+import { ApiError, type InForce, type KeptEntry, type SentEntry } from './api';
+import { deviceId, nextCount } from './device';
+import { DeviceClock } from './deviceClock';
 import { RunBook, runsWaiting } from './runBook';
+import '../testing/uuid';
 
-const entry = (id: string, at = '2026-11-02T07:00:00Z'): Entry => ({
-  id,
-  author: 'foreman',
-  at,
-  fact: { kind: 'happening', what: 'rain', note: '' },
-});
+const rain = (note = ''): Fact => ({ kind: 'happening', what: 'rain', where: null, note });
 
 /** A server that keeps entries, and can be cut off. */
 function bench() {
   const rows: KeptEntry[] = [];
-  const server = { cut: false, refuse: undefined as string | undefined, calls: 0 };
+  const server = { cut: false, refuse: undefined as string | undefined, inForce: null as InForce };
+  const offline = () => Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'));
+  const keep = (entry: SentEntry): KeptEntry => {
+    const row = { seq: rows.length + 1, receivedAt: entry.at, off: 0, entry };
+    rows.push(row);
+    return row;
+  };
   const deps = {
-    add: (_: string, one: Entry) => {
-      server.calls++;
-      if (server.cut) return Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'));
-      if (server.refuse === one.id) return Promise.reject(new ApiError(409, 'taken', 'Another entry has this number already.'));
-      const kept = rows.find(({ entry: old }) => old.id === one.id) ?? { seq: rows.length + 1, receivedAt: one.at, entry: one };
-      if (!rows.includes(kept)) rows.push(kept);
-      return Promise.resolve(kept);
+    add: (_: string, one: SentEntry) => {
+      if (server.cut) return offline();
+      if ((one.fact as { note: string }).note === server.refuse)
+        return Promise.reject(new ApiError(409, 'taken', 'Another entry has this number already.'));
+      return Promise.resolve(rows.find(({ entry }) => (entry as SentEntry).id === one.id) ?? keep(one));
     },
     page: (_: string, after: number) =>
-      server.cut
-        ? Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'))
-        : Promise.resolve({ items: rows.filter(({ seq }) => seq > after), next: null }),
+      server.cut ? offline() : Promise.resolve({ items: rows.filter(({ seq }) => seq > after), next: null, revision: server.inForce }),
     store: localStorage,
-    now: () => 1000,
+    clock: { now: () => 1000, correction: 0 },
     retryFirst: 5,
   };
-  return { rows, server, open: () => new RunBook('r1', deps) };
+  return { rows, server, keep, open: () => new RunBook('r1', deps) };
 }
 const settled = () => new Promise((done) => setTimeout(done, 40));
-const ids = (book: RunBook) => book.read().entries?.map(({ id }) => id);
+const notes = (book: RunBook) => book.read().book?.map(({ entry: { fact } }) => (fact.kind === 'happening' ? fact.note : fact.kind));
+const waiting = () => Object.keys(localStorage).filter((key) => key.startsWith('tamper.book.'));
 
 beforeEach(() => localStorage.clear());
 
@@ -41,13 +42,13 @@ test('an entry shows at once, is sent, and leaves nothing behind on the device',
   const { rows, open } = bench();
   const book = open();
   book.subscribe(() => undefined);
-  book.add(entry('a'));
-  expect(ids(book)).toEqual(['a']);
+  book.enter(rain('a'), 'foreman');
+  expect(notes(book)).toEqual(['a']);
   await settled();
-  expect(rows.map(({ entry: { id } }) => id)).toEqual(['a']);
-  expect(ids(book)).toEqual(['a']);
+  expect(rows.map(({ entry }) => (entry as { fact: { note: string } }).fact.note)).toEqual(['a']);
+  expect(notes(book)).toEqual(['a']);
   expect(book.read()).toMatchObject({ waiting: [], heard: 1000, error: undefined });
-  expect(localStorage.length).toBe(0);
+  expect(waiting()).toEqual([]);
 });
 
 test('without a connection it waits on the device, through a reload, and is sent once when the server is back', async () => {
@@ -55,18 +56,18 @@ test('without a connection it waits on the device, through a reload, and is sent
   server.cut = true;
   const before = open();
   before.subscribe(() => undefined);
-  before.add(entry('a'));
+  before.enter(rain('a'), 'foreman');
   await settled();
   expect(before.read()).toMatchObject({ error: 'No connection to the server.', canKeep: true });
   const after = open();
   expect(runsWaiting(localStorage)).toEqual(['r1']);
-  expect(after.read().waiting.map(({ entry: { id } }) => id)).toEqual(['a']);
+  expect(after.read().waiting.map(({ kept: { entry } }) => entry.fact)).toEqual([rain('a')]);
   server.cut = false;
   after.subscribe(() => undefined);
   await settled();
   expect(rows).toHaveLength(1);
-  expect(ids(after)).toEqual(['a']);
-  expect(localStorage.length).toBe(0);
+  expect(notes(after)).toEqual(['a']);
+  expect(waiting()).toEqual([]);
 });
 
 test('one that is refused says why and does not hold up the others', async () => {
@@ -74,24 +75,92 @@ test('one that is refused says why and does not hold up the others', async () =>
   server.refuse = 'a';
   const book = open();
   book.subscribe(() => undefined);
-  book.add(entry('a'));
-  book.add(entry('b'));
+  book.enter(rain('a'), 'foreman');
+  book.enter(rain('b'), 'foreman');
   await settled();
-  expect(rows.map(({ entry: { id } }) => id)).toEqual(['b']);
-  expect(book.read().waiting).toMatchObject([{ entry: { id: 'a' }, refused: 'Another entry has this number already.' }]);
+  expect(rows.map(({ entry }) => (entry as { fact: { note: string } }).fact.note)).toEqual(['b']);
+  expect(book.read().waiting).toMatchObject([
+    { kept: { refused: true, entry: { fact: { note: 'a' } } }, refused: 'Another entry has this number already.' },
+  ]);
   // It stays on the device, text and all, until it is let go; one that still waits is not let go.
-  expect(localStorage.length).toBe(1);
-  book.forget('b');
-  book.forget('a');
-  expect([book.read().waiting, localStorage.length]).toEqual([[], 0]);
+  expect(waiting()).toHaveLength(1);
+  // What is bad in it is in the book of this device.
+  expect(notes(book)).toEqual(['b', 'a']);
+  const refused = book.read().waiting[0]?.kept.entry.id as string;
+  book.forget(rows[0] ? (rows[0].entry as SentEntry).id : '');
+  book.forget(refused);
+  expect([book.read().waiting, waiting()]).toEqual([[], []]);
 });
 
-test('what others entered comes with the next look', async () => {
-  const { rows, open } = bench();
+test('what others entered comes with the next look, and with it which plan is in force', async () => {
+  const { keep, open, server } = bench();
+  const before = bench().open().enter(rain(), 'other');
+  localStorage.clear();
   const book = open();
   book.subscribe(() => undefined);
   await settled();
-  rows.push({ seq: 1, receivedAt: '', entry: entry('elsewhere') });
+  keep({ ...(before as SentEntry), id: crypto.randomUUID(), fact: rain('elsewhere') });
   await book.refresh();
-  expect(ids(book)).toEqual(['elsewhere']);
+  expect(notes(book)).toEqual(['elsewhere']);
+  expect(book.read().inForce).toBeNull();
+  server.inForce = { id: 'p', number: 2 };
+  await book.refresh();
+  expect(book.read().inForce).toEqual({ id: 'p', number: 2 });
+});
+
+test('an entry says what its device knew: everything read without a gap, and what was entered here before', async () => {
+  const { keep, open } = bench();
+  const book = open();
+  const first = book.enter(rain('first'), 'foreman');
+  book.subscribe(() => undefined);
+  await settled();
+  keep({ ...first, id: crypto.randomUUID(), device: 'other', fact: rain('other') });
+  const blind = book.enter(rain('blind'), 'foreman');
+  await settled();
+  const seeing = book.enter(rain('seeing'), 'foreman');
+  const [, other] = book.read().book as [Kept, Kept];
+  expect([blind, seeing].map((entry) => knows({ entry }, other))).toEqual([false, true]);
+  expect([blind, seeing].map((entry) => knows({ entry }, { entry: first, seq: 1 }))).toEqual([true, true]);
+});
+
+describe('the clock of a device', () => {
+  /** A device with its own clock, and what is kept of it. */
+  const device = (start: number) => {
+    const own = { now: start };
+    return { own, open: () => new DeviceClock(localStorage, () => own.now) };
+  };
+  test('is put right by the server’s, also through a reload', () => {
+    const { own, open } = device(1_000_000);
+    const clock = open();
+    expect([clock.now(), clock.correction]).toEqual([1_000_000, null]);
+    clock.heard(4_000_000);
+    own.now += 500;
+    expect([clock.now(), clock.correction, open().now()]).toEqual([4_000_500, 3_000_000, 4_000_500]);
+  });
+  test('set back a day it is not believed, and says so, until the server is heard', () => {
+    const { own, open } = device(100_000_000);
+    const clock = open();
+    clock.heard(100_000_000);
+    own.now -= 86_400_000;
+    expect([clock.now(), clock.back, open().now()]).toEqual([100_000_000, true, 100_000_000]);
+    clock.heard(100_600_000);
+    expect([clock.now(), clock.back]).toEqual([100_600_000, false]);
+  });
+  test('set a thousand years ahead it is right again as soon as the server is heard', () => {
+    const { own, open } = device(100_000_000);
+    const clock = open();
+    own.now += 3e13;
+    expect(clock.now()).toBe(100_000_000 + 3e13);
+    clock.heard(100_001_000);
+    expect([clock.now(), clock.back]).toEqual([100_001_000, false]);
+  });
+});
+
+test('a device has one name, and no two entries the same place in its order', () => {
+  const name = deviceId();
+  const first = nextCount();
+  expect([deviceId(), nextCount(), deviceId()]).toEqual([name, first + 1, name]);
+  localStorage.setItem('tamper.device', 'nonsense');
+  expect(deviceId()).toBe(name);
+  expect(nextCount()).toBe(first + 2);
 });

@@ -1,33 +1,35 @@
-import { upgradeEntry, type Entry } from '@tamper/core/job';
-import { api, ApiError, type BookPage, type KeptEntry } from './api';
+import { readEntry, type Entry, type Fact, type Kept } from '@tamper/core/book';
+import { api, ApiError, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
+import { deviceId, nextCount } from './device';
+import { deviceClock, type DeviceClock } from './deviceClock';
 
 /** An entry made on this device that the server has not got yet; `refused` says why it never will as it is. */
 export interface Waiting {
-  entry: Entry;
+  kept: Kept;
   refused?: string;
 }
 export interface BookState {
-  /** Everything known: what the server keeps, then what waits here. Undefined before the first answer. */
-  entries: Entry[] | undefined;
+  /** Everything known: what the server keeps, then what waits here or was refused. Undefined before the first answer. */
+  book: Kept[] | undefined;
   waiting: Waiting[];
-  /** When the server was last heard, ms; what others entered since is not known. */
+  /** When the server was last heard, ms by its own clock; what others entered since is not known. */
   heard: number | undefined;
   /** Why it was not heard the last time. */
   error: string | undefined;
   /** Can this device keep what waits through a reload? */
   canKeep: boolean;
+  /** The issued plan in force, as the server said last; undefined before it was heard. */
+  inForce: InForce | undefined;
 }
 
 export interface BookDeps {
-  add: (runId: string, entry: Entry) => Promise<KeptEntry>;
+  add: (runId: string, entry: SentEntry) => Promise<KeptEntry>;
   page: (runId: string, after: number) => Promise<BookPage>;
   store: Storage;
-  now: () => number;
+  clock: Pick<DeviceClock, 'now' | 'correction'>;
   retryFirst: number;
 }
 const RETRY_MOST = 30_000;
-/** Numbers are given before entries are written down: one may come a little after a higher one. */
-const OVERLAP = 50;
 /** One key an entry: tabs that share the store never write over each other's. */
 const keyOf = (runId: string, id = '') => `tamper.book.${runId}.${id}`;
 
@@ -36,13 +38,22 @@ export const runsWaiting = (store: Storage): string[] => [
   ...new Set(Object.keys(store).flatMap((key) => /^tamper\.book\.([^.]+)\./.exec(key)?.[1] ?? [])),
 ];
 
+const kept = ({ seq, receivedAt, off, entry }: KeptEntry): Kept => ({
+  entry: readEntry(entry),
+  seq,
+  receivedAt,
+  ...(off === null ? {} : { off }),
+});
+
 /**
  * The book of one run as this device knows it. An entry is kept on the device before it is sent, sent until the server has it, and never changed:
  * its id is made here, so that sending it twice is the same as once.
  */
 export class RunBook {
   private state: BookState;
-  private kept: KeptEntry[] = [];
+  private rows: Kept[] = [];
+  /** How far this device has read the book without a gap, by order of arrival: what it knows when it writes something down. */
+  private known = 0;
   private readonly listeners = new Set<() => void>();
   private sending = false;
   private retry: number;
@@ -50,10 +61,16 @@ export class RunBook {
 
   constructor(
     private readonly runId: string,
-    private readonly deps: BookDeps = { add: api.addEntry, page: api.bookPage, store: localStorage, now: Date.now, retryFirst: 2000 },
+    private readonly deps: BookDeps = {
+      add: api.addEntry,
+      page: api.bookPage,
+      store: localStorage,
+      clock: deviceClock(),
+      retryFirst: 2000,
+    },
   ) {
     this.retry = deps.retryFirst;
-    this.state = { entries: undefined, waiting: this.left(), heard: undefined, error: undefined, canKeep: true };
+    this.state = { book: undefined, waiting: this.left(), heard: undefined, error: undefined, canKeep: true, inForce: undefined };
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -66,33 +83,48 @@ export class RunBook {
   };
   readonly read = (): BookState => this.state;
 
-  /** Keeps an entry and sends it as soon as it can. */
-  readonly add = (entry: Entry): void => {
+  /** Writes a fact down under a name, keeps it and sends it as soon as it can. */
+  readonly enter = (fact: Fact, author: string, corrects?: string): Entry => {
+    const { store, clock } = this.deps;
+    const entry: Entry = {
+      id: crypto.randomUUID(),
+      author,
+      device: deviceId(store),
+      count: nextCount(store),
+      known: this.known,
+      at: new Date(clock.now()).toISOString(),
+      clock: clock.correction,
+      ...(corrects === undefined ? {} : { corrects }),
+      fact,
+    };
     let canKeep = this.state.canKeep;
     try {
-      this.deps.store.setItem(keyOf(this.runId, entry.id), JSON.stringify(entry));
+      store.setItem(keyOf(this.runId, entry.id), JSON.stringify(entry));
     } catch (error) {
       console.warn('The device cannot keep the entry', error);
       canKeep = false;
     }
-    this.put({ waiting: [...this.state.waiting, { entry }], canKeep });
+    this.put({ waiting: [...this.state.waiting, { kept: { entry } }], canKeep });
     void this.send();
+    return entry;
   };
 
   /** Lets go of an entry the server refused. */
   readonly forget = (id: string): void => {
-    if (this.state.waiting.some(({ entry, refused }) => entry.id === id && refused !== undefined)) this.drop(id);
+    if (this.state.waiting.some(({ kept: { entry }, refused }) => entry.id === id && refused !== undefined)) this.drop(id);
   };
 
-  /** Asks the server for what others entered since. */
+  /** Asks the server for what others entered since, and which plan is in force. */
   readonly refresh = async (): Promise<void> => {
     try {
-      for (let after: number | null = Math.max(0, (this.kept.at(-1)?.seq ?? 0) - OVERLAP); after !== null;) {
+      for (let after: number | null = this.known; after !== null;) {
         const page: BookPage = await this.deps.page(this.runId, after);
-        this.keep(page.items);
+        this.take(page.items);
+        this.known = Math.max(this.known, page.items.at(-1)?.seq ?? 0);
+        this.put({ inForce: page.revision });
         after = page.next;
       }
-      this.put({ heard: this.deps.now(), error: undefined });
+      this.put({ heard: this.deps.clock.now(), error: undefined });
     } catch (error) {
       this.put({ error: error instanceof Error ? error.message : String(error) });
     }
@@ -103,18 +135,22 @@ export class RunBook {
     if (this.sending) return;
     this.sending = true;
     clearTimeout(this.timer);
+    let sent = 0;
     try {
       for (let next = this.nextToSend(); next; next = this.nextToSend()) {
-        this.keep([await this.deps.add(this.runId, next.entry)]);
-        this.drop(next.entry.id);
+        this.take([await this.deps.add(this.runId, next.kept.entry)]);
+        this.drop(next.kept.entry.id);
         this.retry = this.deps.retryFirst;
         this.put({ error: undefined });
+        sent++;
       }
     } catch (error) {
       this.failed(error);
     } finally {
       this.sending = false;
     }
+    // What came in between is read too: only what is read without a gap is known.
+    if (sent > 0) void this.refresh();
   };
 
   private nextToSend = (): Waiting | undefined => this.state.waiting.find(({ refused }) => refused === undefined);
@@ -125,7 +161,7 @@ export class RunBook {
     const next = this.nextToSend();
     if (!passing && next) {
       const refused = [error.message, ...error.fields.map(({ message }) => message)].join(' ');
-      this.put({ waiting: this.state.waiting.map((one) => (one === next ? { ...one, refused } : one)) });
+      this.put({ waiting: this.state.waiting.map((one) => (one === next ? { kept: { ...one.kept, refused: true }, refused } : one)) });
       // The others may go through.
       queueMicrotask(() => void this.send());
       return;
@@ -137,13 +173,13 @@ export class RunBook {
 
   private drop(id: string): void {
     this.deps.store.removeItem(keyOf(this.runId, id));
-    this.put({ waiting: this.state.waiting.filter(({ entry }) => entry.id !== id) });
+    this.put({ waiting: this.state.waiting.filter(({ kept: { entry } }) => entry.id !== id) });
   }
 
-  private keep(items: readonly KeptEntry[]): void {
-    const known = new Set(this.kept.map(({ seq }) => seq));
-    const news = items.filter(({ seq }) => !known.has(seq)).map((item) => ({ ...item, entry: upgradeEntry(item.entry) as Entry }));
-    if (news.length > 0) this.kept = [...this.kept, ...news].sort((a, b) => a.seq - b.seq);
+  private take(items: readonly KeptEntry[]): void {
+    const there = new Set(this.rows.map(({ seq }) => seq));
+    const news = items.filter(({ seq }) => !there.has(seq)).map(kept);
+    if (news.length > 0) this.rows = [...this.rows, ...news].sort((a, b) => (a.seq as number) - (b.seq as number));
     this.put({});
   }
 
@@ -154,17 +190,17 @@ export class RunBook {
       .filter((key) => key.startsWith(prefix))
       .flatMap((key): Waiting[] => {
         const text = this.deps.store.getItem(key);
-        return text === null ? [] : [{ entry: upgradeEntry(JSON.parse(text)) as Entry }];
+        return text === null ? [] : [{ kept: { entry: readEntry(JSON.parse(text)) } }];
       })
-      .sort((a, b) => (a.entry.at < b.entry.at ? -1 : 1));
+      .sort((a, b) => a.kept.entry.count - b.kept.entry.count);
   }
 
   private put(change: Partial<BookState>): void {
     const next = { ...this.state, ...change };
-    const there = new Set(this.kept.map(({ entry }) => entry.id));
-    const own = next.waiting.filter(({ entry, refused }) => refused === undefined && !there.has(entry.id)).map(({ entry }) => entry);
-    const known = next.heard !== undefined || this.kept.length > 0 || own.length > 0;
-    this.state = { ...next, entries: known ? [...this.kept.map(({ entry }) => entry), ...own] : undefined };
+    const there = new Set(this.rows.map(({ entry }) => entry.id));
+    const own = next.waiting.filter(({ kept: { entry } }) => !there.has(entry.id)).map((one) => one.kept);
+    const known = next.heard !== undefined || this.rows.length > 0 || own.length > 0;
+    this.state = { ...next, book: known ? [...this.rows, ...own] : undefined };
     for (const listener of this.listeners) listener();
   }
 }

@@ -1,4 +1,4 @@
-import type { Entry, Fact } from '@tamper/core/job';
+import type { Entry, Fact } from '@tamper/core/book';
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { useLookAgain } from './useLookAgain';
 import { RunBook, runsWaiting, type BookState } from './runBook';
@@ -20,12 +20,17 @@ export function useSendWaiting(): void {
   }, []);
 }
 
-/** The book of a run, kept up to date while it is shown. `enter` writes a fact down under a name; an id it puts right may be given. */
-export function useBook(runId: string): BookState & {
+/** The book of a run, kept up to date while it is shown. */
+export interface OpenBook extends BookState {
+  /** Writes a fact down under a name; the id of an entry it puts right may be given. */
   enter: (fact: Fact, author: string, corrects?: string) => Entry;
   /** Lets go of an entry the server refused. */
   forget: (id: string) => void;
-} {
+  /** Asks the server for what is new. */
+  refresh: () => Promise<void>;
+}
+
+export function useBook(runId: string): OpenBook {
   const book = useMemo(() => bookOf(runId), [runId]);
   const state = useSyncExternalStore(book.subscribe, book.read);
   useLookAgain(
@@ -34,13 +39,6 @@ export function useBook(runId: string): BookState & {
       void book.send();
     }, [book]),
   );
-  const enter = useMemo(
-    () => (fact: Fact, author: string, corrects?: string) => {
-      const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };
-      book.add(entry);
-      return entry;
-    },
-    [book],
-  );
-  return { ...state, enter, forget: book.forget };
+  const { enter, forget, refresh } = book;
+  return useMemo(() => ({ ...state, enter, forget, refresh }), [state, enter, forget, refresh]);
 }

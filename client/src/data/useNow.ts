@@ -1,7 +1,8 @@
+import { deviceClock } from './deviceClock';
 import { useClock } from './useClock';
 
-const STEP = 15_000;
-const isoNow = (): string => new Date().toISOString();
+const STEP = 10_000;
+const read = (): number => deviceClock().now();
 
-/** Now, ISO 8601 in UTC. */
-export const useNow = (): string => useClock(isoNow, STEP);
+/** Now, ms, by this device's clock put right by the server's. */
+export const useNow = (): number => useClock(read, STEP);

@@ -24,10 +24,7 @@ import { ClearContext } from '../features/clearance/edit';
 import { faultIn, patched, RunEditContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
 import type { Mends, MendsOf } from '../workers/useMends';
-import { randomUUID } from 'node:crypto';
-
-// The page of the tests has no numbers of its own to give.
-Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID, configurable: true });
+import './uuid';
 
 /** The plan of a run, or what the planner says against it. */
 function planned(job: Job, run: Run): { plan: Plan | undefined; errors: readonly FieldError[] } {
@@ -116,7 +113,7 @@ export const choose = (question: string, answer: string) => press(`${question}: 
 /** The fixes that mend what a plan or the tests of the ground find, tried on the spot: what the worker would tell. */
 export function mendsFor(job: Job, run: Run, what: MendsOf = { kind: 'plan' }): Mends {
   const own = (of: Run, plan: Plan): readonly Sayable[] =>
-    what.kind === 'ground' ? groundFindings(of, resolveRules(job.ruleSet, job.overrides), plan.places, what.book) : plan.findings;
+    what.kind === 'ground' ? groundFindings(of, resolveRules(job.ruleSet, job.overrides), plan.places, what.tests) : plan.findings;
   const look = (of: Run) => {
     const tried = tryPlan(job, of);
     return 'plan' in tried ? [...own(of, tried.plan), ...tried.plan.findings] : undefined;

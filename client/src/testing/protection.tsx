@@ -1,21 +1,11 @@
-import {
-  blankJob,
-  blankRun,
-  planRun,
-  readerOf,
-  safeToEnter,
-  type Entry,
-  type Job,
-  type Patch,
-  type Place,
-  type Reach,
-  type Run,
-} from '@tamper/core';
+import { blankJob, blankRun, planRun, readerOf, type Job, type Patch, type Place, type Reach, type Run } from '@tamper/core';
+import type { AnyEntry } from '@tamper/core/book';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ProtectionContext, type ProtectionEdit } from '../features/protection/context';
 import { patched } from '../features/run/context';
 import { mendsFor, onPage } from './benches';
+import { useBenchBook } from './books';
 
 /** A drain 2 m deep in type C, held as asked. */
 export const drain = (change: Partial<Reach> = {}): Run => {
@@ -26,14 +16,14 @@ export const box = { protection: 'shield', kit: 'box-medium', panel: 0.1 } as co
 
 /** Puts a tab of the guard screen on a bench: a run and a book that really change, no server. */
 export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJob('Yard', 'UK')) {
-  const seen = { run: start, job: startJob, book: [] as Entry[], unmount: (): void => undefined };
+  const seen = { run: start, job: startJob, book: [] as AnyEntry[], unmount: (): void => undefined };
   function Bench() {
     const [run, setRun] = useState(start);
     const [job, setJob] = useState(startJob);
-    const [entries, setEntries] = useState<Entry[]>([]);
+    const book = useBenchBook();
     const [who, setWho] = useState('');
     const [chosen, setPlace] = useState<string>();
-    Object.assign(seen, { run, job, book: entries });
+    Object.assign(seen, { run, job, book: (book.book ?? []).map(({ entry }) => entry) });
     const plan = useMemo(() => planRun(job, run), [job, run]);
     const edit: ProtectionEdit = {
       document: { doc: run, change: setRun, stored: { id: 'r1' } } as unknown as ProtectionEdit['document'],
@@ -41,29 +31,8 @@ export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJo
       run,
       plan,
       planned: true,
-      gate: safeToEnter({
-        run,
-        rules: resolveRules(job.ruleSet, job.overrides),
-        units: job.units,
-        plan,
-        planned: true,
-        book: entries,
-        now: new Date().toISOString(),
-      }),
       rules: resolveRules(job.ruleSet, job.overrides),
-      book: {
-        entries,
-        waiting: [],
-        heard: 0,
-        error: undefined,
-        canKeep: true,
-        forget: () => undefined,
-        enter: (fact, author, corrects) => {
-          const entry: Entry = { id: crypto.randomUUID(), author, at: new Date().toISOString(), ...(corrects ? { corrects } : {}), fact };
-          setEntries((before) => [...before, entry]);
-          return entry;
-        },
-      },
+      book,
       who,
       setWho,
       apply: (patches: readonly Patch[]) => {

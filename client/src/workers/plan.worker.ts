@@ -19,6 +19,7 @@ import {
   type ExistingLine,
   type FieldError,
   type Gate,
+  type Kept,
   type ProtectionOption,
   type Job,
   type MachineFit,
@@ -29,6 +30,7 @@ import {
   type Run,
   type Sayable,
   type Sketch,
+  type UnitSystem,
 } from '@tamper/core';
 import {
   alongAlignment,
@@ -38,6 +40,7 @@ import {
   readLandXml,
   readOrderCsv,
   writeGeoJson,
+  writeBookCsv,
   writeIcs,
   writeLandXml,
   writeLongSectionDxf,
@@ -69,7 +72,7 @@ function found(job: Job, run: Run, of: MendsOf): { own: readonly Sayable[]; all:
   if (of.kind === 'plan') return { own: plan.findings, all: plan.findings };
   const own: readonly Sayable[] =
     of.kind === 'ground'
-      ? groundFindings(run, resolveRules(job.ruleSet, job.overrides), plan.places, of.book)
+      ? groundFindings(run, resolveRules(job.ruleSet, job.overrides), plan.places, of.tests)
       : orderOf(job, run, plan).findings;
   return { own, all: [...own, ...plan.findings] };
 }
@@ -117,6 +120,7 @@ const worker = {
   planDxf: (job: Job, runs: Run[]): Worked<string> => worked(() => writePlanDxf(job, planned(job, runs))),
   sectionDxf: (job: Job, run: Run): Worked<string> => worked(() => writeLongSectionDxf(job, one(job, run))),
   orderCsv: (job: Job, run: Run): Worked<string> => worked(() => writeOrderCsv(job, orderOf(job, run, planRun(job, run)).items)),
+  bookCsv: (book: Kept[], units: UnitSystem): Worked<string> => worked(() => writeBookCsv(book, units)),
   ics: (job: Job, jobId: string, now: string): Worked<string> => worked(() => writeIcs(job, jobId, now)),
 
   readGeoJson: (text: string, origin: Job['origin']): Worked<GeoJsonPlan> => worked(() => readGeoJson(text, origin)),

@@ -1,4 +1,5 @@
-import { keyOf, sameJson, type Entry, type Fix, type Job, type Patch, type Run } from '@tamper/core/job';
+import type { SoilTests } from '@tamper/core/ground';
+import { keyOf, sameJson, type Fix, type Job, type Patch, type Run } from '@tamper/core/job';
 import type { Mend } from '@tamper/core/plan';
 import type { Sayable } from '@tamper/core/words';
 import { proxy } from 'comlink';
@@ -13,7 +14,7 @@ export type Mends = ReadonlyMap<string, { of: Run; list: MendList }>;
 const NONE: Mends = new Map();
 
 /** Whose findings are to be mended: the plan's, those of the ground by the book, or those of the order. */
-export type MendsOf = { kind: 'plan' } | { kind: 'ground'; book: readonly Entry[] } | { kind: 'order' };
+export type MendsOf = { kind: 'plan' } | { kind: 'ground'; tests: SoilTests } | { kind: 'order' };
 
 /**
  * Tries the fixes of what is found in a worker of its own, worst first, while the plan is looked at already. What was found for earlier inputs stays until
@@ -26,7 +27,7 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
   useEffect(() => () => link.current?.worker.terminate(), []);
   const { job, run } = inputs ?? {};
   const { kind } = what;
-  const book = what.kind === 'ground' ? what.book : undefined;
+  const tests = what.kind === 'ground' ? what.tests : undefined;
   useEffect(() => {
     if (!job || !run) return;
     link.current ??= planWorker();
@@ -34,10 +35,10 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
     const heard = (key: string, list: MendList) => {
       if (listening) startTransition(() => setMends((before) => new Map(before).set(key, { of: run, list })));
     };
-    const of: MendsOf = kind === 'ground' ? { kind, book: book ?? [] } : { kind };
+    const of: MendsOf = kind === 'ground' && tests ? { kind, tests } : { kind: kind === 'ground' ? 'plan' : kind };
     void link.current.remote.mends(job, run, of, proxy(heard));
     return () => void (listening = false);
-  }, [job, run, kind, book]);
+  }, [job, run, kind, tests]);
   return mends;
 }
 const PLAN: MendsOf = { kind: 'plan' };

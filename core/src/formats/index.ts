@@ -5,3 +5,4 @@ export * from './dxf';
 export * from './ics';
 export { refuse } from './refuse';
 export * from './order';
+export * from './book';

@@ -39,12 +39,19 @@ const clay: SoilTest = {
 /** All questions of a stretch answered yes but those named. */
 const inspect = (
   { run, rules, plan, id }: PlannedRevision,
-  { from = 0, to = 40, no = [], until = at(17), ladders = [6, 18, 30], ...more }: Partial<Inspection> & { no?: string[] } = {},
+  {
+    from = 0,
+    to = 40,
+    no = [],
+    until = at(17),
+    ladders = [6, 18, 30],
+    ...more
+  }: Partial<Omit<Inspection, 'until'>> & { no?: string[]; until?: number } = {},
 ): Inspection => ({
   kind: 'inspection',
   from,
   to,
-  until: new Date(until as unknown as number).toISOString(),
+  until: new Date(until).toISOString(),
   revision: id,
   ladders,
   items: inspectionItems(run, rules, plan, { from, to }, 'metric').map((item) => ({
@@ -149,7 +156,7 @@ describe('Safe to enter', () => {
     const foreman = morning(crew);
     foreman.hear(at(17));
     expect(stops(gateOn(foreman, [one], at(17)))).toContain('inspection');
-    foreman.enter(inspect(one, { until: at(60) as unknown as string }), at(8));
+    foreman.enter(inspect(one, { until: at(60) }), at(8));
     foreman.meet(at(21, 59));
     expect(open(gateOn(foreman, [one], at(21, 59)))).toEqual([[15, 21]]);
     foreman.hear(at(22));
@@ -318,7 +325,7 @@ describe('bad news and clocks', () => {
     for (const [fact, left] of [
       [{ kind: 'quake', from: 19, to: 25 }, [[15, 19]]],
       [{ kind: 'quake' }, []],
-      [{ kind: 'happening', what: 'flood', where: null, note: '' }, []],
+      [{ kind: 'happening', what: 'flood', where: null, note: '' } as Readonly<Record<string, unknown>>, []],
     ] as const) {
       const crew = new Crew();
       const foreman = morning(crew);

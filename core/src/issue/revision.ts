@@ -87,8 +87,3 @@ export function issueOf(
 
 /** The text a digest is made of: the same after a database has sorted the keys. */
 export const bodyText = (body: RevisionBody): string => orderedJson(body);
-
-/** Does a draft say anything an issued plan does not? In sentences; empty where they are the same. */
-export function draftChanges(job: Job, run: Run, plan: Plan, issued: RevisionBody, issuedPlan: Plan): string[] {
-  return changesBetween({ ...issued, plan: issuedPlan }, { job, run, plan }, job.units);
-}

@@ -55,6 +55,16 @@ export const formatPressure = (pascals: number, system: UnitSystem): string =>
       ? `${fixed(pascals / 1000, 0)} kPa`
       : `${fixed(pascals / 1e6, 1)} MPa`;
 
+const PRESSURE_UNITS = { mpa: 1e6, kpa: 1e3, bar: 1e5, psi: POUND_FORCE / (FOOT / 12) ** 2 } as const;
+/** Reads a pressure as it stands on the gauge: `5 MPa`, `50 bar`, `720 psi`, `5000 kPa`; a bare number is MPa, or psi in feet and inches. @returns pascals. */
+export function parsePressure(text: string, system: UnitSystem): Parsed {
+  const match = new RegExp(`^(${NUMBER})\\s*(mpa|kpa|bar|psi)?$`).exec(tidy(text).toLowerCase());
+  if (!match) return { ok: false, error: 'Type the pressure as the gauge shows it: 5 MPa, 50 bar or 720 psi.' };
+  const unit = (match[2] ?? (system === 'us' ? 'psi' : 'mpa')) as keyof typeof PRESSURE_UNITS;
+  const value = Number(match[1]) * PRESSURE_UNITS[unit];
+  return { ok: true, value, understood: formatPressure(value, system) };
+}
+
 const TON_SQUARE_FOOT = (2000 * POUND_FORCE) / FOOT ** 2;
 /** Shows the unconfined strength of a soil (Pa) in kPa or US tons a square foot. */
 export const formatStrength = (pascals: number, system: UnitSystem): string =>

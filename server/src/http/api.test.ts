@@ -40,7 +40,7 @@ const servicesOf = (its: typeof db) => {
   return { store: kept, book: openBook(its), revisions: openRevisions(its, kept), office: practiceOffice(its, () => clock) };
 };
 const services = servicesOf(db);
-const { store, office } = services;
+const { store } = services;
 const app: Express = createApp(services, pino({ level: 'silent' }));
 
 /** The demonstration as the first program wrote it. */

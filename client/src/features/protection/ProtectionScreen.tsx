@@ -5,22 +5,20 @@ import { readerOf } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook } from '../../data/useBook';
+import { useFresh } from '../../data/useCurrent';
 import { useWho } from '../../data/who';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped } from '../../workers/usePlan';
 import { OpenRun } from '../run/OpenRun';
 import { RunTabs } from '../run/RunTabs';
 import { useEdits } from '../run/useEdits';
-import { useSafeGate } from '../run/useSafeGate';
 import { ProtectionContext, type ProtectionEdit } from './context';
-import { EnterTab } from './EnterTab';
 import { SupportsTab } from './SupportsTab';
 import { SoilTab } from './SoilTab';
 import { StepsTab } from './StepsTab';
 import { OptionsTab } from './OptionsTab';
 
 const TABS = [
-  { value: 'enter', label: 'Enter' },
   { value: 'soil', label: 'Soil' },
   { value: 'options', label: 'Options' },
   { value: 'supports', label: 'Supports' },
@@ -28,17 +26,16 @@ const TABS = [
 ] as const;
 type Tab = (typeof TABS)[number]['value'];
 const SHOWN: Record<Tab, () => React.ReactNode> = {
-  enter: EnterTab,
   soil: SoilTab,
   options: OptionsTab,
   supports: SupportsTab,
   steps: StepsTab,
 };
 
-/** What the ground is, what holds it, and who may go in. */
+/** What the ground is, and what holds it. */
 export const ProtectionScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
   <OpenRun jobId={jobId} runId={runId} title="Protection">
-    {(job, run) => <Protection job={job} run={run} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'enter'} />}
+    {(job, run) => <Protection job={job} run={run} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'soil'} />}
   </OpenRun>
 );
 
@@ -50,7 +47,7 @@ function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocu
   const planned = !isStopped(state);
   const book = useBook(runId);
   const { who, setWho } = useWho();
-  const gate = useSafeGate({ job, run, good, planned, book });
+  useFresh([job, run]);
   const mends = useMends(good);
   const onFix = useTakeFix(mends, run.doc, !planned, apply);
   const reader = useMemo(() => readerOf(job.doc), [job.doc]);
@@ -65,7 +62,6 @@ function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocu
         planned,
         rules: resolveRules(good.job.ruleSet, good.job.overrides),
         book,
-        gate,
         who,
         setWho,
         apply,
@@ -76,7 +72,7 @@ function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocu
         mends,
         onFix,
       },
-    [run, job.doc, good, planned, book, gate, who, setWho, apply, putJob, chosen, reader, mends, onFix],
+    [run, job.doc, good, planned, book, who, setWho, apply, putJob, chosen, reader, mends, onFix],
   );
   const Shown = SHOWN[tab];
   return (

@@ -9,7 +9,8 @@ import {
   thumbs,
 } from '@tamper/core/catalogue';
 import { classify, soilName, practiceReader } from '@tamper/core/ground';
-import { errorsOf, soilTestSchema, type SoilTest } from '@tamper/core/job';
+import { kinds, type SoilTest } from '@tamper/core/book';
+import { errorsOf } from '@tamper/core/job';
 import { formatLength, formatStation, formatStrength, parseLength, parseStation, parseStrength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -108,7 +109,7 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
       (parsed) => !parsed.ok,
     );
     if (unread && !unread.ok) return setFault(unread.error);
-    const [wrong] = errorsOf(soilTestSchema, test);
+    const [wrong] = errorsOf(kinds.soil.schema, test);
     if (wrong) return setFault(wrong.message);
     const refused = sign(test, corrects);
     if (refused !== undefined) return setFault(refused);

@@ -1,16 +1,20 @@
-import { classify, soilName, evidenceOf, soilTests, currentEntries } from '@tamper/core/ground';
+import { ofKind } from '@tamper/core/book';
+import { airTestNeeded } from '@tamper/core/protection';
+import { classify, soilName, evidenceOf, soilTests } from '@tamper/core/ground';
 import { groundFindings, onRun } from '@tamper/core/plan';
-import type { Entry, SoilTest } from '@tamper/core/job';
+import type { SoilTest } from '@tamper/core/book';
 import { formatStation } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { Button, Text } from 'react-native-paper';
+import { deviceClock } from '../../data/deviceClock';
 import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
 import { showMoment } from '../../ui/moment';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { Findings } from '../run/Findings';
 import { useProtection } from './context';
-import { Outbox } from './Outbox';
+import { Outbox } from '../site/Outbox';
 import { SoilForm } from './SoilForm';
 import { Verdict } from './Verdict';
 
@@ -18,21 +22,21 @@ import { Verdict } from './Verdict';
 export function SoilTab() {
   const { job, run, plan, rules, book, document, planned, apply, reader } = useProtection();
   const [making, setMaking] = useState<{ from: SoilTest | undefined; corrects: string | undefined }>();
-  const tests = useMemo(
-    () => currentEntries(book.entries ?? []).filter((entry): entry is Entry & { fact: SoilTest } => entry.fact.kind === 'soil'),
-    [book.entries],
-  );
-  const findings = useMemo(() => groundFindings(run, rules, plan.places, book.entries ?? []), [run, plan, book.entries, rules]);
+  const { weak, shown } = useTests();
+  const tests = useMemo(() => ofKind(book.book ?? [], 'soil').filter(({ entry }) => weak.includes(entry.fact)), [book.book, weak]);
+  const counted = useMemo(() => ({ weak, shown }), [weak, shown]);
+  const findings = useMemo(() => groundFindings(run, rules, plan.places, counted), [run, plan, counted, rules]);
   const inputs = useMemo(() => ({ job, run }), [job, run]);
   const mends = useMends(
     inputs,
-    useMemo(() => ({ kind: 'ground' as const, book: book.entries ?? [] }), [book.entries]),
+    useMemo(() => ({ kind: 'ground' as const, tests: counted }), [counted]),
   );
   const onFix = useTakeFix(mends, document.doc, !planned, apply);
   return (
     <>
-      <Outbox />
+      <Outbox book={book} units={job.units} />
       <Places />
+      <AirChoice />
       <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
       {making ? (
         <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
@@ -41,7 +45,7 @@ export function SoilTab() {
           Test the ground
         </Button>
       )}
-      {tests.toReversed().map((entry) => (
+      {tests.toReversed().map(({ entry }) => (
         <Card
           key={entry.id}
           title={`${formatStation(entry.fact.from, job.units)} to ${formatStation(entry.fact.to, job.units)}: ${soilName(classify(entry.fact, rules).soil)}`}
@@ -62,10 +66,38 @@ export function SoilTab() {
   );
 }
 
+/** The soil tests of the book as they count now. */
+function useTests() {
+  const { book, rules } = useProtection();
+  return useMemo(() => soilTests(book.book ?? [], deviceClock().now(), rules), [book.book, rules]);
+}
+
+/** Could the air be bad here? Then it is tested before anybody goes in. */
+function AirChoice() {
+  const { run, plan, rules, apply } = useProtection();
+  return (
+    <Card title="Air">
+      <Choice
+        label="Could the air be bad: fuel, sewage, peat, exhaust?"
+        value={run.conditions.badAir ? 'yes' : 'no'}
+        options={[
+          { value: 'no', label: 'No' },
+          { value: 'yes', label: 'It could' },
+        ]}
+        onChange={(value) => void apply([{ path: ['conditions', 'badAir'], value: value === 'yes' }])}
+      />
+      <Text variant="bodySmall">
+        {airTestNeeded(run.conditions.badAir, plan.deepest.depth, rules) ? 'Tested before anybody goes in.' : 'No air test asked for here.'}{' '}
+        {rules.airDepth.basis}.
+      </Text>
+    </Card>
+  );
+}
+
 /** Place by place: planned for, and what the tests show. */
 function Places() {
-  const { job, run, plan, rules, book } = useProtection();
-  const tests = useMemo(() => soilTests(book.entries ?? []), [book.entries]);
+  const { job, run, plan, rules } = useProtection();
+  const tests = useTests();
   return (
     <Card title="Planned and tested">
       {onRun(run, plan.places).map((place) => {

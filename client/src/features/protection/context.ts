@@ -1,11 +1,13 @@
-import type { Place, Plan, SafeGate } from '@tamper/core';
+import type { Place, Plan } from '@tamper/core';
+import type { Fact } from '@tamper/core/book';
 import type { Reader, Sayable } from '@tamper/core/words';
-import { entryFaults, type Fact, type Fix, type Job, type Patch, type Run } from '@tamper/core/job';
+import type { Fix, Job, Patch, Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
 import { createContext, useContext } from 'react';
 import type { RunDocument } from '../../data/documents';
-import type { useBook } from '../../data/useBook';
+import type { OpenBook } from '../../data/useBook';
 import type { Mends } from '../../workers/useMends';
+import { enterBy } from '../site/context';
 
 /** What every tab of the protection screen works on. */
 export interface ProtectionEdit {
@@ -17,9 +19,7 @@ export interface ProtectionEdit {
   /** Do the inputs as they are now make a plan? Where not, `plan` is the last that could be made. */
   planned: boolean;
   rules: Rules;
-  book: ReturnType<typeof useBook>;
-  /** Safe to enter; undefined while it is being worked out. */
-  gate: SafeGate | undefined;
+  book: OpenBook;
   who: string;
   setWho: (who: string) => void;
   /** Puts changes into the run, or into the job. A sentence refuses them. */
@@ -42,17 +42,5 @@ export function useProtection(): ProtectionEdit {
   return edit;
 }
 
-/**
- * Enters facts in the book under the name of who holds the device.
- * @returns what to say where nobody has said who, or the book would not take it; nothing is entered then.
- */
-export function useEnter(unsaid = 'Say who you are first: a role will do.'): (fact: Fact, corrects?: string) => string | undefined {
-  const { book, who } = useProtection();
-  return (fact, corrects) => {
-    if (who.trim().length < 2) return unsaid;
-    const [fault] = entryFaults(fact, who.trim());
-    if (fault !== undefined) return fault;
-    book.enter(fact, who.trim(), corrects);
-    return undefined;
-  };
-}
+/** Enters facts in the book under the name of who holds the device, or says why not. */
+export const useEnter = (unsaid: string): ((fact: Fact, corrects?: string) => string | undefined) => enterBy(useProtection(), unsaid);

@@ -1,11 +1,8 @@
-import { fireEvent, screen } from '@testing-library/react';
-import { FORM_LIFE } from '../../data/useFormDraft';
+import { screen } from '@testing-library/react';
 import { choose, field, press, type } from '../../testing/benches';
 import { box, drain, onProtection } from '../../testing/protection';
 import type { Job, Run } from '@tamper/core';
 import type { MendsOf } from '../../workers/useMends';
-import { EnterTab } from './EnterTab';
-import { momentAt, usualEnd } from './InspectionCard';
 import { SupportsTab } from './SupportsTab';
 import { SoilTab } from './SoilTab';
 import { StepsTab } from './StepsTab';
@@ -15,109 +12,8 @@ jest.mock('../../workers/useMends', () => ({
   useMends: (inputs: { job: Job; run: Run }, what: MendsOf) =>
     jest.requireActual<typeof import('../../testing/benches')>('../../testing/benches').mendsFor(inputs.job, inputs.run, what),
 }));
-jest.mock('../../data/useNow', () => ({ useNow: () => new Date().toISOString() }));
 
 beforeEach(() => localStorage.clear());
-
-test('a shift ends today, or tomorrow where that has passed; nonsense is no time', () => {
-  const now = new Date(2026, 10, 2, 9, 30);
-  expect(momentAt('17:00', now)).toBe(new Date(2026, 10, 2, 17).toISOString());
-  expect(momentAt('6.15', now)).toBe(new Date(2026, 10, 3, 6, 15).toISOString());
-  expect([momentAt('late', now), momentAt('25:00', now)]).toEqual([undefined, undefined]);
-  expect([usualEnd(now), usualEnd(new Date(2026, 10, 2, 22))]).toEqual(['17:00', '06:00']);
-});
-
-test('the gate opens when every question is answered and signed, and rain shuts it', () => {
-  const seen = onProtection(<EnterTab />, drain(box));
-  expect(screen.getByLabelText(/^Safe to enter: SHUT/)).toBeTruthy();
-  press('Sign the inspection');
-  expect(screen.getByText('Say who inspected: the competent person’s name or role.')).toBeTruthy();
-  type('Your role or name', 'foreman');
-  press('Sign the inspection');
-  expect(screen.getByText(/questions are not answered/)).toBeTruthy();
-  for (const yes of screen.getAllByText('Yes')) fireEvent.click(yes);
-  type('Shift ends', usualEnd(new Date()));
-  press('Sign the inspection');
-  expect(screen.getByLabelText('Safe to enter: OPEN')).toBeTruthy();
-  expect(seen.book).toHaveLength(1);
-  press('It rained');
-  expect(screen.getByLabelText(/^Safe to enter: SHUT/)).toBeTruthy();
-  expect(seen.book.map(({ fact: { kind } }) => kind)).toEqual(['inspection', 'happening']);
-});
-
-test('a half-answered inspection stands again after a reload; what was answered hours ago does not', () => {
-  const { unmount } = onProtection(<EnterTab />, drain(box));
-  choose('No water stands or runs in; the pump works', 'Yes');
-  unmount();
-  const open = () => {
-    type('Your role or name', 'foreman');
-    press('Sign the inspection');
-    return screen.getByText(/questions are not answered/).textContent;
-  };
-  const again = onProtection(<EnterTab />, drain(box));
-  const asked = screen.getAllByText('Yes').length;
-  expect(open()).toBe(`${asked - 1} questions are not answered.`);
-  again.unmount();
-  jest.spyOn(Date, 'now').mockReturnValue(Date.now() + FORM_LIFE);
-  onProtection(<EnterTab />, drain(box));
-  expect(open()).toBe(`${asked} questions are not answered.`);
-  jest.restoreAllMocks();
-});
-
-test('a no asks what is wrong, goes into the book and keeps the gate shut', () => {
-  onProtection(<EnterTab />, drain(box));
-  type('Your role or name', 'foreman');
-  for (const yes of screen.getAllByText('Yes')) fireEvent.click(yes);
-  choose('No water stands or runs in; the pump works', 'No');
-  type('What is wrong: water', 'pump blocked');
-  type('Shift ends', usualEnd(new Date()));
-  press('Sign the inspection');
-  expect(screen.getByText('Found wanting: No water stands or runs in; the pump works')).toBeTruthy();
-  expect(screen.getByText('pump blocked')).toBeTruthy();
-});
-
-test('shores are read set by set, and one that falls is told before it is entered', () => {
-  const seen = onProtection(<EnterTab />, drain({ soil: 'B', protection: 'shores', kit: 'shores-light', panel: 0.06 }));
-  type('Your role or name', 'foreman');
-  type('Pressure, MPa', '5');
-  press('Add the reading');
-  press('Enter the hold test');
-  expect(screen.getByText(/Read it twice at least/)).toBeTruthy();
-  type('Minute', '0');
-  type('Pressure, MPa', '5');
-  press('Add the reading');
-  expect(screen.getByText('The readings follow each other: give a later minute.')).toBeTruthy();
-  type('Minute', '5');
-  type('Pressure, MPa', '4');
-  press('Add the reading');
-  expect(screen.getByText(/^Does not hold: it fell from/)).toBeTruthy();
-  press('Enter the hold test');
-  expect(seen.book[0]?.fact).toMatchObject({
-    kind: 'pressure',
-    place: 'r0',
-    set: expect.stringMatching(/-1$/) as string,
-    readings: [
-      { minute: 0, pressure: 5e6 },
-      { minute: 5, pressure: 4e6 },
-    ],
-  });
-});
-
-test('bad air is told while it is typed', () => {
-  const seen = onProtection(<EnterTab />, drain(box));
-  choose('Could the air be bad: fuel, sewage, peat, exhaust?', 'It could');
-  type('Your role or name', 'foreman');
-  for (const [gas, read] of [
-    ['Oxygen, %', '19'],
-    ['Flammable, % of limit', '0'],
-    ['Hydrogen sulphide, ppm', '0'],
-    ['Carbon monoxide, ppm', '3'],
-  ] as const)
-    type(gas, read);
-  expect(screen.getByText('Bad air: oxygen 19 %, at least 19.5 %')).toBeTruthy();
-  press('Enter the air test');
-  expect(seen.book[0]?.fact).toMatchObject({ kind: 'air', oxygen: 0.19, monoxide: 3 });
-});
 
 test('a soil test follows its answers, is signed, and a claim better than it stops with the fix', () => {
   const seen = onProtection(<SoilTab />, drain({ soil: 'A', ...box }));

@@ -181,7 +181,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
           backgroundColor: colours.chalk,
         }}
       >
-        <Gates job={job} run={run} good={good} planned={planned} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
+        <Gates job={job} good={good} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
         <View style={{ marginLeft: 'auto' }}>
           <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
         </View>

@@ -1,19 +1,19 @@
+import { sayEntry } from '@tamper/core/book';
+import type { UnitSystem } from '@tamper/core/units';
 import { Button, Text } from 'react-native-paper';
+import type { OpenBook } from '../../data/useBook';
 import { Notice } from '../../ui/Notice';
-import { sayFact } from './BookCard';
-import { useProtection } from './context';
 
 /** What of the book is not with the server yet, and what may be missing here. */
-export function Outbox() {
-  const { job, book } = useProtection();
+export function Outbox({ book, units }: { book: OpenBook; units: UnitSystem }) {
   const { waiting, error, canKeep, heard, forget } = book;
   const refused = waiting.filter((one) => one.refused !== undefined);
   const unsent = waiting.length - refused.length;
   return (
     <>
-      {refused.map(({ entry, refused: why }) => (
+      {refused.map(({ kept: { entry }, refused: why }) => (
         <Notice key={entry.id} kind="stop" role="alert" title="An entry was refused and is not in the book">
-          <Text>{sayFact(entry.fact, job.units)}</Text>
+          <Text>{sayEntry(entry, units)}</Text>
           <Text>
             {why} What is bad in it counts here all the same. It stays on this device until you enter it again and let this one go.
           </Text>

@@ -1,16 +1,19 @@
-import { inspectionItems, LONGEST_SHIFT, inspectionPrint } from '@tamper/core/protection';
+import { inspectionItems } from '@tamper/core/protection';
 import { shortHoursOf } from '@tamper/core/gates';
-import { formatHours, formatStation, parseStation } from '@tamper/core/units';
+import { formatHours } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button, Text } from 'react-native-paper';
+import { deviceClock } from '../../data/deviceClock';
 import { useFormDraft } from '../../data/useFormDraft';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
-import { useEnter, useProtection } from './context';
+import { useEnter, useSite } from './context';
+import { laddersPlanned, readLadders } from './ladders';
+import { StretchFields, useStretch } from './Stretch';
 
 const ANSWERS = [
   { value: 'open', label: 'Not yet' },
@@ -44,64 +47,68 @@ export function usualEnd(now: Date): string {
 
 /** The questions of today's inspection, from what stands in the trench, answered one by one and signed. */
 export function InspectionCard() {
-  const { job, run, document, plan, rules, who } = useProtection();
+  const site = useSite();
+  const { job, run, runId, plan, rules, who, register, force } = site;
   const put = useEnter(UNSAID);
-  const [first, last] = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
-  const [from, setFrom] = useState(formatStation(first, job.units));
-  const [to, setTo] = useState(formatStation(last, job.units));
-  const [until, setUntil] = useState(() => usualEnd(new Date()));
+  const stretch = useStretch();
+  const { range } = stretch;
+  const [until, setUntil] = useState(() => usualEnd(new Date(deviceClock().now())));
   const [opened, setOpened] = useState('');
+  const [typedLadders, setLadders] = useState<string>();
+  const ladders = typedLadders ?? laddersPlanned(site, range ?? stretch.whole, job.units);
   // By the words of the question: when the plan changes what is asked, it is not answered any more.
   const [{ answers, notes }, fill, signed] = useFormDraft<{ answers: Record<string, Answer>; notes: Record<string, string> }>(
-    `inspection.${document.stored.id}`,
+    `inspection.${runId}`,
     () => ({ answers: {}, notes: {} }),
   );
   const [fault, setFault] = useState<string>();
-  const ends = [parseStation(from, job.units), parseStation(to, job.units)] as const;
-  const range = useMemo(() => {
-    const [a, b] = [parseStation(from, job.units), parseStation(to, job.units)];
-    return a.ok && b.ok && a.value < b.value && a.value >= first - 1e-9 && b.value <= last + 1e-9
-      ? { from: a.value, to: b.value }
-      : undefined;
-  }, [from, to, job.units, first, last]);
-  const items = useMemo(() => (range ? inspectionItems(run, rules, plan, range, job.units) : []), [run, rules, plan, range, job.units]);
-  const wrong = ends.find((end) => !end.ok);
+  const items = useMemo(() => {
+    const sets = register.filter(({ state, from, to }) => state === 'standing' && from === to);
+    return range ? inspectionItems(run, rules, plan, range, job.units, sets) : [];
+  }, [run, rules, plan, range, job.units, register]);
   const shortHours = range && shortHoursOf(plan.findings, range);
+  const openItems = items.filter(({ ask }) => (answers[ask] ?? 'open') === 'open');
+  const restInOrder = () =>
+    fill((before) => ({
+      ...before,
+      answers: { ...Object.fromEntries(openItems.map(({ ask }) => [ask, 'yes' as const])), ...answered(before.answers) },
+    }));
   const sign = () => {
-    const now = new Date();
+    const now = new Date(deviceClock().now());
     const end = momentAt(until, now);
-    const open = items.filter(({ ask }) => (answers[ask] ?? 'open') === 'open').length;
+    const read = readLadders(ladders, job.units);
     if (who.trim().length < 2) return setFault(UNSAID);
-    if (!range) return setFault('Say from where to where, inside the run.');
+    if (!force) return setFault('Issue the plan first: people work to an issued plan, and this is inspected by it.');
+    if (!range) return setFault(stretch.fault);
+    if (items.length === 0) return setFault('Nobody is to go in anywhere here: there is nothing to inspect for.');
     if (!end) return setFault('Say when the shift ends, like 17:00.');
-    if (Date.parse(end) - now.getTime() > LONGEST_SHIFT * 3_600_000)
-      return setFault(`A shift is ${LONGEST_SHIFT} hours at most; inspect again for the next.`);
+    if ('fault' in read) return setFault(read.fault);
     const openedAt = shortHours === undefined ? undefined : lastAt(opened, now);
     if (shortHours !== undefined && openedAt === undefined)
       return setFault('Say when it was opened, like 07:30: it stands this steep for a short time only.');
-    if (open > 0) return setFault(`${open} ${open === 1 ? 'question is' : 'questions are'} not answered.`);
+    if (openItems.length > 0)
+      return setFault(`${openItems.length} ${openItems.length === 1 ? 'question is' : 'questions are'} not answered.`);
     const refused = put({
       kind: 'inspection',
       ...range,
       until: end,
       ...(openedAt === undefined ? {} : { opened: openedAt }),
-      plan: inspectionPrint(run, rules, plan, range),
-      items: items.map(({ id, ask }) => ({ id, ask, ok: answers[ask] === 'yes', note: (notes[ask] ?? '').trim() })),
+      revision: force.id,
+      ladders: read.ladders,
+      items: items.map((item) => ({ ...item, ok: answers[item.ask] === 'yes', note: (notes[item.ask] ?? '').trim() })),
     });
     setFault(refused);
     if (refused === undefined) signed();
   };
   return (
     <Card title="Inspection before the shift">
+      <StretchFields stretch={stretch} what="Inspected" />
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <View style={{ flex: 1 }}>
-          <TextField label="Inspected from" value={from} onText={setFrom} />
-        </View>
-        <View style={{ flex: 1 }}>
-          <TextField label="Inspected to" value={to} onText={setTo} />
-        </View>
-        <View style={{ flex: 1 }}>
           <TextField label="Shift ends" value={until} onText={setUntil} />
+        </View>
+        <View style={{ flex: 2 }}>
+          <TextField label="Ways out stand at" value={ladders} onText={setLadders} />
         </View>
       </View>
       {shortHours === undefined ? null : (
@@ -112,10 +119,8 @@ export function InspectionCard() {
           placeholder="07:30"
         />
       )}
-      <Faults
-        title="Where?"
-        faults={wrong && !wrong.ok ? [wrong.error] : range ? [] : ['The stretch lies inside the run, the greater station second.']}
-      />
+      <Faults title="Where?" faults={stretch.fault === undefined ? [] : [stretch.fault]} />
+      {range && items.length === 0 ? <Text>Nobody is to go in anywhere here: laid from the surface.</Text> : null}
       {items.map(({ id, ask }) => (
         <View key={id} role="group" aria-label={ask} style={{ gap: 4, borderTopWidth: 1, borderColor: colours.line, paddingTop: 8 }}>
           <Choice
@@ -133,6 +138,11 @@ export function InspectionCard() {
           ) : null}
         </View>
       ))}
+      {openItems.length > 1 ? (
+        <Button mode="outlined" onPress={restInOrder}>
+          I looked: the other {openItems.length} are in order
+        </Button>
+      ) : null}
       <Button mode="contained" icon="check" onPress={sign}>
         Sign the inspection
       </Button>
@@ -140,3 +150,7 @@ export function InspectionCard() {
     </Card>
   );
 }
+
+/** What was answered already. */
+const answered = (answers: Record<string, Answer>): Record<string, Answer> =>
+  Object.fromEntries(Object.entries(answers).filter(([, answer]) => answer !== 'open'));

@@ -1,0 +1,135 @@
+import { happenings, type Happening } from '@tamper/core/book';
+import type { EnterReason } from '@tamper/core/gates';
+import { formatStation, parseStation } from '@tamper/core/units';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Button, Text } from 'react-native-paper';
+import { Card } from '../../ui/Card';
+import { Faults } from '../../ui/Faults';
+import { GateLight } from '../../ui/GateLight';
+import { showMoment } from '../../ui/moment';
+import { Notice } from '../../ui/Notice';
+import { TextField } from '../../ui/TextField';
+import { AirCard } from './AirCard';
+import { useEnter, useSite } from './context';
+import { GateStrip } from './GateStrip';
+import { InspectionCard } from './InspectionCard';
+import { LookCard } from './LookCard';
+import { Outbox } from './Outbox';
+import { PressureCard } from './PressureCard';
+
+/** May people go in, where and until when, and what has to be written down for it. */
+export function EnterTab() {
+  const { job, gate, book, force } = useSite();
+  return (
+    <>
+      <GateLight name="Safe to enter" gate={gate} />
+      <GateStrip gate={gate} units={job.units} />
+      <Outbox book={book} units={job.units} />
+      {gate?.open ? <OpenWhere /> : null}
+      <EnterReasons reasons={gate?.reasons ?? []} open={gate?.open ?? false} />
+      <WhoCard />
+      {gate?.open ? <LookCard /> : null}
+      <HappeningCard />
+      <PressureCard />
+      <AirCard />
+      <InspectionCard />
+      <Text variant="bodySmall">
+        {force ? `Everything here is of issued plan ${force.number}. ` : ''}Tamper warns; it does not make a trench safe. A competent person
+        on site decides, and anybody may stop the work. A person buried is not dug out with a machine: call for help.
+      </Text>
+    </>
+  );
+}
+
+/** Where it is open and the moment each stretch shuts by itself. */
+function OpenWhere() {
+  const { job, gate } = useSite();
+  const station = (at: number) => formatStation(at, job.units);
+  return (
+    <View role="list" aria-label="Open" style={{ gap: 2 }}>
+      {gate?.stretches
+        .filter(({ open }) => open)
+        .map(({ from, to, closes }) => (
+          <Text key={from} role="listitem" variant="titleSmall">
+            Open from {station(from)} to {station(to)}
+            {closes ? `, until ${showMoment(closes)}` : ''}
+          </Text>
+        ))}
+      <Text variant="bodySmall">It shuts by itself then, and on rain, a move, falling pressure, bad air or a new issue of the plan.</Text>
+    </View>
+  );
+}
+
+/** What is missing, where, and who can give it. */
+function EnterReasons({ reasons, open }: { reasons: readonly EnterReason[]; open: boolean }) {
+  const { job } = useSite();
+  const station = (at: number) => formatStation(at, job.units);
+  return (
+    <>
+      {reasons
+        .filter(({ state }) => state !== 'ok')
+        .map(({ id, what, why, state, where, who }) => (
+          <Notice key={`${id} ${why}`} kind={state === 'stop' && !open ? 'stop' : state === 'stop' ? 'caution' : 'note'} title={what}>
+            <Text variant="bodySmall">{why}</Text>
+            <Text variant="bodySmall">
+              {where.map(({ from, to }) => `${station(from)} to ${station(to)}`).join(', ')}
+              {where.length > 0 ? ' · ' : ''}
+              {who}
+            </Text>
+          </Notice>
+        ))}
+    </>
+  );
+}
+
+function WhoCard() {
+  const { who, setWho } = useSite();
+  return (
+    <Card title="Who writes">
+      <TextField label="Your role or name" value={who} onText={setWho} placeholder="Foreman" />
+      <Text variant="bodySmall">Put to every entry. Entries are never changed or taken out; a mistake is put right by a new one.</Text>
+    </Card>
+  );
+}
+
+function HappeningCard() {
+  const { job } = useSite();
+  const enter = useEnter();
+  const [note, setNote] = useState('');
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState('');
+  const [fault, setFault] = useState<string>();
+  const happened = (what: Happening) => {
+    const everywhere = from.trim() === '' && to.trim() === '';
+    const [a, b] = [parseStation(from, job.units), parseStation(to, job.units)];
+    if (!everywhere && !a.ok) return setFault(a.error);
+    if (!everywhere && !b.ok) return setFault(b.error);
+    const where = !everywhere && a.ok && b.ok ? { from: a.value, to: b.value } : null;
+    const refused = enter({ kind: 'happening', what, where, note: note.trim() });
+    setFault(refused);
+    if (refused !== undefined) return;
+    for (const clear of [setNote, setFrom, setTo]) clear('');
+  };
+  return (
+    <Card title="Something happened: shut the gate">
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        {(Object.keys(happenings) as Happening[]).map((what) => (
+          <Button key={what} mode="outlined" onPress={() => happened(what)}>
+            {happenings[what]}
+          </Button>
+        ))}
+      </View>
+      <TextField label="What was seen" value={note} onText={setNote} />
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <View style={{ flex: 1 }}>
+          <TextField label="Only from" value={from} onText={setFrom} placeholder="everywhere" />
+        </View>
+        <View style={{ flex: 1 }}>
+          <TextField label="Only to" value={to} onText={setTo} placeholder="everywhere" />
+        </View>
+      </View>
+      <Faults title="Not entered" faults={fault ? [fault] : []} />
+    </Card>
+  );
+}

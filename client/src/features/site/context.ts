@@ -1,0 +1,61 @@
+import type { PlannedRevision, SafeGate } from '@tamper/core';
+import { entryFaults, type Entry, type Fact } from '@tamper/core/book';
+import type { Job, Run } from '@tamper/core/job';
+import type { Rules } from '@tamper/core/rules';
+import { entryRefusal, type RegisteredPiece } from '@tamper/core/site';
+import { createContext, useContext } from 'react';
+import { deviceClock } from '../../data/deviceClock';
+import type { JobDocument, RunDocument } from '../../data/documents';
+import type { OpenBook } from '../../data/useBook';
+import type { PlanState } from '../../workers/usePlan';
+
+/** What people on site work on: the issued plan, the book, and the gates that come of both. */
+export interface SiteEdit {
+  runId: string;
+  /** The draft: what is planned now, whether or not it is issued. */
+  draft: { job: JobDocument; run: RunDocument; good: PlanState['good']; planned: boolean };
+  /** The issued plan in force; undefined where none is. */
+  force: PlannedRevision | undefined;
+  /** What is built: the issued plan, and before there is one the draft. */
+  job: Job;
+  run: Run;
+  rules: Rules;
+  plan: PlannedRevision['plan'];
+  book: OpenBook;
+  register: readonly RegisteredPiece[];
+  gate: SafeGate | undefined;
+  who: string;
+  setWho: (who: string) => void;
+}
+
+export const SiteContext = createContext<SiteEdit | undefined>(undefined);
+
+export function useSite(): SiteEdit {
+  const site = useContext(SiteContext);
+  if (!site) throw new Error('useSite belongs inside the site screen');
+  return site;
+}
+
+type Enter = (fact: Fact, corrects?: string) => string | undefined;
+type Writer = Pick<SiteEdit, 'job' | 'rules' | 'book' | 'who'> & Partial<Pick<SiteEdit, 'plan' | 'force'>>;
+
+/**
+ * Enters facts in the book under the name of who holds the device.
+ * @returns what to say where nobody has said who, or the entry cannot be true beside what the book holds; nothing is entered then.
+ */
+export const enterBy =
+  ({ job, rules, book, who, plan, force }: Writer, unsaid: string): Enter =>
+  (fact, corrects) => {
+    const author = who.trim();
+    if (author.length < 2) return unsaid;
+    const [fault] = entryFaults(fact, author);
+    if (fault !== undefined) return fault;
+    const now = deviceClock().now();
+    const entry = { fact, at: new Date(now).toISOString() } as Entry;
+    const refused = entryRefusal(entry, { job, rules, plan: force && plan, book: book.book ?? [], now });
+    if (refused !== undefined) return refused;
+    book.enter(fact, author, corrects);
+    return undefined;
+  };
+
+export const useEnter = (unsaid = 'Say who you are first: a role will do.'): Enter => enterBy(useSite(), unsaid);

@@ -1,0 +1,28 @@
+import { safeToEnter, type SafeGate } from '@tamper/core/gates';
+import type { UnitSystem } from '@tamper/core/units';
+import { useMemo } from 'react';
+import { deviceId } from '../../data/device';
+import { deviceClock } from '../../data/deviceClock';
+import type { BookState } from '../../data/runBook';
+import { useNow } from '../../data/useNow';
+import { useIssued, type Issued } from '../../workers/useIssued';
+
+/**
+ * The gate Safe to enter from the issued plans, the book and the clock, as this device knows them; undefined while they are being fetched: what is not known
+ * opens nothing.
+ */
+export function useSafeGate(
+  { book, heard, inForce }: Pick<BookState, 'book' | 'heard' | 'inForce'>,
+  units: UnitSystem,
+): Issued & { gate: SafeGate | undefined } {
+  const tick = useNow();
+  const issued = useIssued(inForce, book);
+  const { revisions } = issued;
+  const gate = useMemo(() => {
+    if (!book || !revisions) return undefined;
+    const clock = deviceClock();
+    // What was just entered is older than the clock's next step.
+    return safeToEnter({ revisions, book, device: deviceId(), heard, clockBack: clock.back, now: Math.max(tick, clock.now()), units });
+  }, [book, revisions, heard, units, tick]);
+  return { ...issued, gate };
+}

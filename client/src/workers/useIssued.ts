@@ -1,0 +1,68 @@
+import type { Plan, PlannedRevision } from '@tamper/core';
+import { resolveRules } from '@tamper/core/rules';
+import { upgradeJob, upgradeRun, type Job, type Run } from '@tamper/core/job';
+import type { Kept } from '@tamper/core/book';
+import { useEffect, useMemo, useState } from 'react';
+import { api, type InForce } from '../data/api';
+import { once } from './planWorker';
+
+/** Issued plans this page has worked out: a copy never changes, so what comes of it does not either. */
+const planned = new Map<string, Promise<PlannedRevision>>();
+
+async function fetchPlanned(id: string): Promise<PlannedRevision> {
+  const { number, body } = await api.revision(id);
+  const [job, run] = [upgradeJob(body.job) as Job, upgradeRun(body.run) as Run];
+  const plan = await once<Plan>((remote) => remote.plan(job, run));
+  return { id, number, job, run, rules: resolveRules(job.ruleSet, job.overrides), plan };
+}
+
+/** An issued plan with what comes of it. A failure is forgotten, so that it is asked for again. */
+export function plannedRevision(id: string): Promise<PlannedRevision> {
+  const known = planned.get(id) ?? fetchPlanned(id);
+  planned.set(id, known);
+  known.catch(() => planned.delete(id));
+  return known;
+}
+
+/** Plans that were looked at, by the book: those an inspection of it may have to be held against. */
+const lookedAt = (book: readonly Kept[]): string[] =>
+  book.flatMap(({ entry: { fact } }) => (fact.kind === 'inspection' || fact.kind === 'look' ? [fact.revision] : []));
+/** The newest of them are enough: older ones are of shifts that are over. */
+const MOST = 6;
+
+export interface Issued {
+  /** Undefined while the one in force is being fetched; empty where none is issued. */
+  revisions: readonly PlannedRevision[] | undefined;
+  error: string | undefined;
+}
+
+/** The issued plan in force and those the book speaks of, worked out. */
+export function useIssued(inForce: InForce | undefined, book: readonly Kept[] | undefined): Issued {
+  const [known, setKnown] = useState<ReadonlyMap<string, PlannedRevision>>(new Map());
+  const [error, setError] = useState<string>();
+  const wanted = useMemo(() => {
+    const seen = [...new Set(lookedAt(book ?? []).reverse())].slice(0, MOST);
+    return inForce ? [...new Set([inForce.id, ...seen])].join(' ') : '';
+  }, [inForce, book]);
+  useEffect(() => {
+    let listening = true;
+    for (const id of wanted.split(' ').filter(Boolean))
+      plannedRevision(id)
+        .then((revision) => {
+          if (listening) setKnown((before) => (before.has(id) ? before : new Map(before).set(id, revision)));
+          if (listening) setError(undefined);
+        })
+        // Of another run, or of none: what was looked at then says nothing here.
+        .catch((reason: unknown) => {
+          if (listening && id === wanted.split(' ')[0]) setError(reason instanceof Error ? reason.message : String(reason));
+        });
+    return () => void (listening = false);
+  }, [wanted]);
+  const revisions = useMemo(() => {
+    if (inForce === undefined) return undefined;
+    if (inForce === null) return [];
+    const ids = wanted.split(' ');
+    return known.has(inForce.id) ? ids.flatMap((id) => known.get(id) ?? []) : undefined;
+  }, [inForce, wanted, known]);
+  return { revisions, error };
+}
