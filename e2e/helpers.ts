@@ -73,3 +73,39 @@ export async function download(page: Page, trigger: () => Promise<void>): Promis
   const [file] = await Promise.all([page.waitForEvent('download'), trigger()]);
   return readFileSync(await file.path(), 'utf8');
 }
+
+/** Goes to a tab by its name. */
+export const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+export const gate = (page: Page, state: 'OPEN' | 'SHUT') => page.getByRole('status', { name: new RegExp(`^Safe to enter: ${state}`) });
+/** Chooses one of many from its menu. */
+export async function pick(page: Page, label: string, what: string | RegExp): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click();
+  await page.getByRole('menuitem', { name: what }).click();
+}
+
+/** Issues the draft, on the site screen. */
+export async function issue(page: Page, who = 'foreman'): Promise<void> {
+  await tab(page, 'Issue');
+  await page.getByRole('textbox', { name: 'Who issues' }).fill(who);
+  await page.getByRole('button', { name: /^Issue (this plan|as plan)/ }).click();
+  await expect(page.getByText('The draft says the same. People on site work to this.')).toBeVisible();
+}
+
+/** Says that supports came and stand, as many as go there, on the site screen. */
+export async function stand(page: Page, count: number): Promise<void> {
+  await tab(page, 'What stands');
+  await page.getByRole('textbox', { name: 'How many came' }).fill(String(count));
+  await page.getByRole('button', { name: 'They came' }).click();
+  await page.getByRole('button', { name: /^\d+ stand there$/ }).click();
+  await expect(page.getByText(/^Stands now: [1-9]/)).toBeVisible();
+}
+
+/** Answers every question of the inspection with yes and signs, on the site screen. */
+export async function inspect(page: Page): Promise<void> {
+  await tab(page, 'Enter');
+  await page.getByRole('button', { name: /^I looked: the other/ }).click();
+  const end = new Date(Date.now() + 3 * 3_600_000);
+  const two = (number: number) => String(number).padStart(2, '0');
+  await page.getByRole('textbox', { name: 'Shift ends' }).fill(`${two(end.getHours())}:${two(end.getMinutes())}`);
+  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+}

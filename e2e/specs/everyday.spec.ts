@@ -76,7 +76,7 @@ test('a screen left alone runs no animation and draws no frame', async ({ page }
   });
   await startRun(page, { job: 'Quiet yard', run: 'Quiet drain', length: 20 });
   const run = page.url();
-  for (const at of ['/', run.replace(/\/runs\/.*/, ''), run, `${run}?protection=enter`, `${run}?logistics=machine`]) {
+  for (const at of ['/', run.replace(/\/runs\/.*/, ''), run, `${run}?site=enter`, `${run}?logistics=machine`]) {
     await page.goto(at);
     await expect(page.getByText(/Fetching|Working it out/)).toHaveCount(0);
     await page.waitForLoadState('networkidle');

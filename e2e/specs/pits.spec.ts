@@ -30,6 +30,7 @@ test('a chamber’s pit is a hole like any other: unprotected it stops, boxed it
   await other.goto(page.url());
   await other.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await expect(other.getByRole('region', { name: 'Inspection before the shift' }).getByText('C1', { exact: false }).first()).toBeVisible();
+  await other.getByRole('button', { name: /^Test the ground/ }).click();
   await other.getByRole('tab', { name: 'Supports', exact: true }).click();
   await expect(other.getByText('Pit box 1.2 × 1.5 m', { exact: false }).first()).toBeVisible();
   await other.close();

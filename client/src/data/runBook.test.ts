@@ -2,7 +2,8 @@ import { knows, type Fact, type Kept } from '@tamper/core/book';
 import { ApiError, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId, nextCount } from './device';
 import { DeviceClock } from './deviceClock';
-import { RunBook, runsWaiting } from './runBook';
+import { runsWaiting, sendLeft } from './outbox';
+import { RunBook } from './runBook';
 import '../testing/uuid';
 
 const rain = (note = ''): Fact => ({ kind: 'happening', what: 'rain', where: null, note });
@@ -121,6 +122,25 @@ test('an entry says what its device knew: everything read without a gap, and wha
   const [, other] = book.read().book as [Kept, Kept];
   expect([blind, seeing].map((entry) => knows({ entry }, other))).toEqual([false, true]);
   expect([blind, seeing].map((entry) => knows({ entry }, { entry: first, seq: 1 }))).toEqual([true, true]);
+});
+
+test('what an earlier visit left is sent from the first screen; what is refused stays for its book to tell', async () => {
+  const { server, open } = bench();
+  server.cut = true;
+  const book = open();
+  book.subscribe(() => undefined);
+  book.enter(rain('a'), 'foreman');
+  book.enter(rain('b'), 'foreman');
+  const sent: string[] = [];
+  globalThis.fetch = ((_: string, { body }: RequestInit) => {
+    const { note } = (JSON.parse(body as string) as { entry: { fact: { note: string } } }).entry.fact;
+    sent.push(note);
+    const answer = note === 'a' ? { ok: false, status: 400 } : { ok: true, status: 201 };
+    return Promise.resolve({ ...answer, headers: { get: () => null }, json: () => Promise.resolve({}) } as unknown as Response);
+  }) as typeof fetch;
+  AbortSignal.timeout ??= () => new AbortController().signal;
+  await sendLeft(localStorage);
+  expect([sent, waiting().length]).toEqual([['a', 'b'], 1]);
 });
 
 describe('the clock of a device', () => {

@@ -2,6 +2,7 @@ import { readEntry, type Entry, type Fact, type Kept } from '@tamper/core/book';
 import { api, ApiError, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId, nextCount } from './device';
 import { deviceClock, type DeviceClock } from './deviceClock';
+import { entriesWaiting, keyOf } from './outbox';
 
 /** An entry made on this device that the server has not got yet; `refused` says why it never will as it is. */
 export interface Waiting {
@@ -30,14 +31,6 @@ export interface BookDeps {
   retryFirst: number;
 }
 const RETRY_MOST = 30_000;
-/** One key an entry: tabs that share the store never write over each other's. */
-const keyOf = (runId: string, id = '') => `tamper.book.${runId}.${id}`;
-
-/** Runs of which this device holds entries that were not sent. */
-export const runsWaiting = (store: Storage): string[] => [
-  ...new Set(Object.keys(store).flatMap((key) => /^tamper\.book\.([^.]+)\./.exec(key)?.[1] ?? [])),
-];
-
 const kept = ({ seq, receivedAt, off, entry }: KeptEntry): Kept => ({
   entry: readEntry(entry),
   seq,
@@ -185,14 +178,7 @@ export class RunBook {
 
   /** What an earlier page left unsent. */
   private left(): Waiting[] {
-    const prefix = keyOf(this.runId);
-    return Object.keys(this.deps.store)
-      .filter((key) => key.startsWith(prefix))
-      .flatMap((key): Waiting[] => {
-        const text = this.deps.store.getItem(key);
-        return text === null ? [] : [{ kept: { entry: readEntry(JSON.parse(text)) } }];
-      })
-      .sort((a, b) => a.kept.entry.count - b.kept.entry.count);
+    return entriesWaiting(this.runId, this.deps.store).map((entry) => ({ kept: { entry: readEntry(entry) } }));
   }
 
   private put(change: Partial<BookState>): void {

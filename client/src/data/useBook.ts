@@ -1,23 +1,13 @@
 import type { Entry, Fact } from '@tamper/core/book';
-import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { useCallback, useMemo, useSyncExternalStore } from 'react';
 import { useLookAgain } from './useLookAgain';
-import { RunBook, runsWaiting, type BookState } from './runBook';
+import { RunBook, type BookState } from './runBook';
 
 const books = new Map<string, RunBook>();
 function bookOf(runId: string): RunBook {
   const book = books.get(runId) ?? new RunBook(runId);
   books.set(runId, book);
   return book;
-}
-
-/** Sends what an earlier visit left on this device, whichever run it is about; again whenever the connection comes back. */
-export function useSendWaiting(): void {
-  useEffect(() => {
-    const send = () => runsWaiting(localStorage).forEach((runId) => void bookOf(runId).send());
-    send();
-    window.addEventListener('online', send);
-    return () => window.removeEventListener('online', send);
-  }, []);
 }
 
 /** The book of a run, kept up to date while it is shown. */

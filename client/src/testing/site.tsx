@@ -22,6 +22,7 @@ export function onSite(tab: ReactNode, run: Run, job: Job = blankJob('Yard', 'UK
     Object.assign(seen, { book: known, gate });
     const register = useMemo(() => registerOf(known, deviceClock().now(), rules), [known]);
     const site: SiteEdit = {
+      jobId: 'j1',
       runId: 'r1',
       draft: { job: { doc: job }, run: { doc: run }, good: { job, run, plan }, planned: true } as SiteEdit['draft'],
       force,

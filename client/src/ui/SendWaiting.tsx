@@ -1,7 +1,13 @@
-import { useSendWaiting } from '../data/useBook';
+import { useEffect } from 'react';
+import { sendLeft } from '../data/outbox';
 
-/** Sends what waits on this device as long as the program is open; shows nothing. */
+/** Sends what an earlier visit left on this device, whichever run it is about; again whenever the connection comes back. Shows nothing. */
 export function SendWaiting() {
-  useSendWaiting();
+  useEffect(() => {
+    const send = () => void sendLeft(localStorage);
+    send();
+    window.addEventListener('online', send);
+    return () => window.removeEventListener('online', send);
+  }, []);
   return null;
 }

@@ -2,7 +2,9 @@ import { withKnownProducts } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import type { Place } from '@tamper/core/trench';
 import { readerOf } from '@tamper/core/words';
+import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
+import { Button } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook } from '../../data/useBook';
 import { useFresh } from '../../data/useCurrent';
@@ -35,11 +37,13 @@ const SHOWN: Record<Tab, () => React.ReactNode> = {
 /** What the ground is, and what holds it. */
 export const ProtectionScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
   <OpenRun jobId={jobId} runId={runId} title="Protection">
-    {(job, run) => <Protection job={job} run={run} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'soil'} />}
+    {(job, run) => (
+      <Protection job={job} run={run} jobId={jobId} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'soil'} />
+    )}
   </OpenRun>
 );
 
-function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocument; runId: string; first: Tab }) {
+function Protection({ job, run, jobId, runId, first }: { job: JobDocument; run: RunDocument; jobId: string; runId: string; first: Tab }) {
   const [tab, setTab] = useState<Tab>(first);
   const [chosen, setPlace] = useState<string>();
   const { apply, putJob, ...state } = useEdits(job, run);
@@ -76,7 +80,20 @@ function Protection({ job, run, runId, first }: { job: JobDocument; run: RunDocu
   );
   const Shown = SHOWN[tab];
   return (
-    <RunTabs label="Ground and protection" tabs={TABS} tab={tab} onTab={setTab} run={run} state={state} roomy={tab === 'options'}>
+    <RunTabs
+      label="Ground and protection"
+      above={
+        <Button icon="next" onPress={() => router.navigate(`/jobs/${jobId}/runs/${runId}?site=enter`)}>
+          On site: issue, what stands, safe to enter
+        </Button>
+      }
+      tabs={TABS}
+      tab={tab}
+      onTab={setTab}
+      run={run}
+      state={state}
+      roomy={tab === 'options'}
+    >
       {edit ? (
         <ProtectionContext.Provider value={edit}>
           <Shown />

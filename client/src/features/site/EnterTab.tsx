@@ -1,6 +1,7 @@
 import { happenings, type Happening } from '@tamper/core/book';
 import type { EnterReason } from '@tamper/core/gates';
 import { formatStation, parseStation } from '@tamper/core/units';
+import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -20,7 +21,7 @@ import { PressureCard } from './PressureCard';
 
 /** May people go in, where and until when, and what has to be written down for it. */
 export function EnterTab() {
-  const { job, gate, book, force } = useSite();
+  const { job, gate, book, force, jobId, runId } = useSite();
   return (
     <>
       <GateLight name="Safe to enter" gate={gate} />
@@ -28,6 +29,9 @@ export function EnterTab() {
       <Outbox book={book} units={job.units} />
       {gate?.open ? <OpenWhere /> : null}
       <EnterReasons reasons={gate?.reasons ?? []} open={gate?.open ?? false} />
+      <Button mode="outlined" icon="list" onPress={() => router.navigate(`/jobs/${jobId}/runs/${runId}?protection=soil`)}>
+        Test the ground, or change what holds it
+      </Button>
       <WhoCard />
       {gate?.open ? <LookCard /> : null}
       <HappeningCard />

@@ -31,11 +31,13 @@ const SHOWN: Record<Tab, () => React.ReactNode> = { enter: EnterTab, stands: Sta
 /** On site: the plan people work to, what stands, what was seen, and who may go in. */
 export const SiteScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
   <OpenRun jobId={jobId} runId={runId} title="On site">
-    {(job, run) => <Site job={job} run={run} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'enter'} />}
+    {(job, run) => (
+      <Site job={job} run={run} jobId={jobId} runId={runId} first={TABS.find(({ value }) => value === tab)?.value ?? 'enter'} />
+    )}
   </OpenRun>
 );
 
-function Site({ job, run, runId, first }: { job: JobDocument; run: RunDocument; runId: string; first: Tab }) {
+function Site({ job, run, jobId, runId, first }: { job: JobDocument; run: RunDocument; jobId: string; runId: string; first: Tab }) {
   const [tab, setTab] = useState<Tab>(first);
   const state = usePlan(job.doc, run.doc);
   const { good } = state;
@@ -52,6 +54,7 @@ function Site({ job, run, runId, first }: { job: JobDocument; run: RunDocument; 
     const itsJob = { ...built.job, units };
     const rules = resolveRules(itsJob.ruleSet, itsJob.overrides);
     return {
+      jobId,
       runId,
       draft: { job, run, good, planned },
       force,
@@ -65,7 +68,7 @@ function Site({ job, run, runId, first }: { job: JobDocument; run: RunDocument; 
       who,
       setWho,
     };
-  }, [runId, job, run, good, planned, revisions, units, book, gate, who, setWho]);
+  }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who, setWho]);
   const Shown = SHOWN[tab];
   return (
     <RunTabs label="On site" tabs={TABS} tab={tab} onTab={setTab} run={run} state={state}>

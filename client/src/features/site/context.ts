@@ -11,6 +11,7 @@ import type { PlanState } from '../../workers/usePlan';
 
 /** What people on site work on: the issued plan, the book, and the gates that come of both. */
 export interface SiteEdit {
+  jobId: string;
   runId: string;
   /** The draft: what is planned now, whether or not it is issued. */
   draft: { job: JobDocument; run: RunDocument; good: PlanState['good']; planned: boolean };
