@@ -26,6 +26,11 @@ export class Device {
     return now + this.skew + (this.correction ?? 0);
   }
 
+  /** When it heard the server last, as its clock tells now; undefined: never. */
+  heardBy(now: number): number | undefined {
+    return this.heard === undefined ? undefined : this.clock(now) - (now - this.heard);
+  }
+
   /** Somebody turns its clock. */
   turnClock(by: number): void {
     this.skew += by;

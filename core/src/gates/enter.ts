@@ -536,12 +536,16 @@ function withWaysOut(all: Prepared, pieces: readonly Judged[]): Judged[] {
   const travel = all.rules.egressTravel.value ?? Infinity;
   const isOpen = ({ reasons }: Judged) => reasons.every(({ state }) => state !== 'stop');
   const follows = (i: number) => (pieces[i] as Judged).from - (pieces[i - 1] as Judged).to < SHORTEST;
+  const [first, last] = [pieces[0]?.from, pieces.at(-1)?.to];
   const result: Judged[] = [];
   for (let i = 0; i < pieces.length;) {
     let end = i + 1;
     if (isOpen(pieces[i] as Judged)) while (end < pieces.length && follows(end) && isOpen(pieces[end] as Judged)) end++;
     const row = pieces.slice(i, end);
-    const ladders = row.flatMap((piece) => (piece.ladders ?? []).filter((at) => within(at, piece)));
+    const [from, to] = [(row[0] as Judged).from, (row.at(-1) as Judged).to];
+    // One that stands just where it is shut is no way out; at the very end of what is dug it is.
+    const inside = (at: number) => (at > from || from === first) && (at < to || to === last);
+    const ladders = row.flatMap((piece) => (piece.ladders ?? []).filter((at) => within(at, piece) && inside(at)));
     for (const piece of row) {
       const middle = (piece.from + piece.to) / 2;
       const out = !isOpen(piece) || !needsWayOut(all.force, piece.places, middle) || ladders.some((at) => Math.abs(at - middle) <= travel);

@@ -35,7 +35,7 @@ export function rowAlong(kit: Kit, { from, to }: Range, spacing: number): Range[
   return Array.from({ length: count }, (_, i) => ({ from: from + i * each, to: from + (i + 1) * each }));
 }
 
-/** Pieces that are free, put along a stretch. */
+/** Pieces that are free, put along a stretch from its beginning: as many as go there, or as there are. */
 export function putAlong(
   kit: Kit,
   register: readonly RegisteredPiece[],
@@ -46,12 +46,12 @@ export function putAlong(
   const row = rowAlong(kit, stretch, schedule?.kind === 'shores' ? schedule.spacing : Infinity);
   const free = freePieces(register, kit.id);
   if (row.length === 0) return { fault: `${formatLength(stretch.to - stretch.from, units)} is shorter than one piece of ${kit.name}.` };
-  if (row.length > free.length)
+  if (free.length === 0)
     return {
-      fault: `${row.length} pieces go there and ${free.length === 0 ? 'none is' : `${free.length} are`} free: enter a delivery, take one out, or make it shorter.`,
+      fault: `${row.length} ${row.length === 1 ? 'piece goes' : 'pieces go'} there and none is free: enter a delivery, or take one out.`,
     };
   const built = builtAsPlanned(schedule);
-  return { pieces: row.map((range, i) => ({ piece: (free[i] as RegisteredPiece).id, ...range, ...built })) };
+  return { pieces: row.slice(0, free.length).map((range, i) => ({ piece: (free[i] as RegisteredPiece).id, ...range, ...built })) };
 }
 
 /** The last piece of a row set in front of it: the row goes on the way the dig does. Undefined where nothing stands. */

@@ -60,7 +60,7 @@ export function protectedIn(
   if (!kit || !schedule) return { where: [], wrong: [] };
   const here = piecesIn(place, pieces);
   const wrong = here.flatMap((piece) => {
-    const why = piece.kit === kit.id ? (builtUp(piece, schedule) ?? faultOf(piece)) : `is no ${kit.name}`;
+    const why = piece.kit === kit.id ? (inOneAnother(piece, here) ?? builtUp(piece, schedule) ?? faultOf(piece)) : `is no ${kit.name}`;
     return why === undefined ? [] : [{ piece, why }];
   });
   const holds = (piece: RegisteredPiece) => !wrong.some((one) => one.piece === piece);
@@ -84,6 +84,12 @@ export function protectedIn(
     case 'sheets':
       return { where: clip(here.filter(holds).map(({ from, to }) => ({ from, to }))), wrong };
   }
+}
+
+/** Two pieces cannot stand in one place: where entries say so, nobody knows where either stands. */
+function inOneAnother(piece: RegisteredPiece, all: readonly RegisteredPiece[]): string | undefined {
+  const other = all.find((one) => one !== piece && one.from < piece.to - CONTACT && one.to > piece.from + CONTACT);
+  return other && `is said to stand where ${other.name} stands too`;
 }
 
 /** What a piece lacks that the plan asks of it. */

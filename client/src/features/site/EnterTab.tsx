@@ -65,24 +65,28 @@ function OpenWhere() {
   );
 }
 
+/** Reasons shown before more are asked for: the forms below are what they ask for. */
+const FIRST = 3;
+
 /** What is missing, where, and who can give it. */
 function EnterReasons({ reasons, open }: { reasons: readonly EnterReason[]; open: boolean }) {
   const { job } = useSite();
+  const [all, setAll] = useState(false);
   const station = (at: number) => formatStation(at, job.units);
+  const told = reasons.filter(({ state }) => state !== 'ok');
   return (
     <>
-      {reasons
-        .filter(({ state }) => state !== 'ok')
-        .map(({ id, what, why, state, where, who }) => (
-          <Notice key={`${id} ${why}`} kind={state === 'stop' && !open ? 'stop' : state === 'stop' ? 'caution' : 'note'} title={what}>
-            <Text variant="bodySmall">{why}</Text>
-            <Text variant="bodySmall">
-              {where.map(({ from, to }) => `${station(from)} to ${station(to)}`).join(', ')}
-              {where.length > 0 ? ' · ' : ''}
-              {who}
-            </Text>
-          </Notice>
-        ))}
+      {(all ? told : told.slice(0, FIRST)).map(({ id, what, why, state, where, who }) => (
+        <Notice key={`${id} ${why}`} kind={state === 'stop' && !open ? 'stop' : state === 'stop' ? 'caution' : 'note'} title={what}>
+          <Text variant="bodySmall">{why}</Text>
+          <Text variant="bodySmall">
+            {where.map(({ from, to }) => `${station(from)} to ${station(to)}`).join(', ')}
+            {where.length > 0 ? ' · ' : ''}
+            {who}
+          </Text>
+        </Notice>
+      ))}
+      {told.length > FIRST && !all ? <Button onPress={() => setAll(true)}>Show all {told.length} reasons</Button> : null}
     </>
   );
 }

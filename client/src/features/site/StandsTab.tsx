@@ -109,7 +109,7 @@ function Row({ place, kit }: { place: Place; kit: Kit }) {
 function PutThere({ place, kit }: { place: Place; kit: Kit }) {
   const { job, register, plan } = useSite();
   const enter = useEnter();
-  const stretch = useStretch();
+  const stretch = useStretch(place);
   const [fault, setFault] = useState<string>();
   const schedule = plan.supports.find((one) => one.place === place.id)?.schedule;
   const within = isPit(place) ? { from: place.from, to: place.to } : stretch.range;
@@ -136,6 +136,7 @@ function PutThere({ place, kit }: { place: Place; kit: Kit }) {
               stretch.setTo(formatStation(range.to, job.units));
             }}
           />
+          <Text variant="bodySmall">Drag over the bar, or type. Below it is what stands there now.</Text>
           <StretchFields stretch={stretch} what="Stand" />
         </>
       )}

@@ -17,14 +17,15 @@ export interface TypedStretch {
   whole: Range;
 }
 
-/** A stretch of the holes of the plan, to begin with all of them. */
-export function useStretch(): TypedStretch {
+/** A stretch of the holes of the plan, or of one of them; to begin with all of it. */
+export function useStretch(of?: Range): TypedStretch {
   const { plan, job } = useSite();
   const whole = useMemo(() => {
+    if (of) return { from: of.from, to: of.to };
     const first = Math.min(...plan.places.map(({ from }) => from));
     const last = Math.max(...plan.places.map(({ to }) => to));
     return { from: first, to: last };
-  }, [plan]);
+  }, [plan, of]);
   const [from, setFrom] = useState(() => formatStation(whole.from, job.units));
   const [to, setTo] = useState(() => formatStation(whole.to, job.units));
   const [a, b] = [parseStation(from, job.units), parseStation(to, job.units)];
