@@ -12,6 +12,7 @@ import {
   structureTypes,
   type Plan,
   type PlanPoint,
+  type Range,
   type Run,
   type UnitSystem,
 } from '@tamper/core';
@@ -37,6 +38,8 @@ interface Props {
   width: number;
   height: number;
   cursor: number;
+  /** Stretches where Safe to enter is open now. */
+  open?: readonly Range[];
   tool: PlanTool;
   selected: number | undefined;
   /** A touch beside any point: the place on the plan, and the station and offset it falls on. */
@@ -45,11 +48,12 @@ interface Props {
   onMove: (index: number, point: PlanPoint) => void;
 }
 
+const NOWHERE: readonly Range[] = [];
 const PAD = { left: 28, right: 28, top: 34, bottom: 40 };
 
 /** The plan to scale: the line with its stations, what crosses it, structures and pits; other runs of the job faint behind. */
 export const PlanDrawing = memo(function PlanDrawing(props: Props) {
-  const { run, plan, others, units, width, height, cursor, tool, selected, onTouch, onSelect, onMove } = props;
+  const { run, plan, others, units, width, height, cursor, open = NOWHERE, tool, selected, onTouch, onSelect, onMove } = props;
   const { frame, shift, by, reset } = useZoom(60);
   // The view stays put while the line is drawn; “whole drawing” fits it anew.
   const [seen, setSeen] = useState(() => extentOf(run));
@@ -81,6 +85,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
           ))}
           <Trench run={run} plan={plan} view={view} />
           <Supports run={run} plan={plan} view={view} />
+          <OpenNow run={run} open={open} view={view} />
           <Stands run={run} plan={plan} view={view} cursor={cursor} />
           <Stations run={run} view={view} units={units} />
           <Existing run={run} plan={plan} view={view} />
@@ -183,6 +188,21 @@ function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
       })}
     </G>
   );
+}
+
+/** Where Safe to enter is open now: a band along the line, said in a word. */
+function OpenNow({ run, open, view }: { run: Run; open: readonly Range[]; view: View }) {
+  const { start, end } = extent(run);
+  return open.map(({ from, to }) => {
+    const [a, b] = [Math.max(start, from), Math.min(end, to)];
+    const { x, y } = placeAt(run, (a + b) / 2);
+    return (
+      <G key={from}>
+        <Path d={path(stretchOf(run, a, b), view)} fill="none" stroke={colours.good} strokeWidth={7} />
+        <Label x={view.x(x)} y={view.y(y) - 8} size={12} colour={colours.good} text="open" />
+      </G>
+    );
+  });
 }
 
 /** Plates of boxes and sheets along both sides, sets of shores across, and ladders as a barred L. */

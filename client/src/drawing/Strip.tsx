@@ -10,6 +10,7 @@ import {
   type ExistingLine,
   type Plan,
   type PlaceSupport,
+  type Range,
   type RuleSetId,
   type Run,
   type UnitSystem,
@@ -28,18 +29,21 @@ interface Props {
   units: UnitSystem;
   width: number;
   cursor: number;
+  /** Stretches where Safe to enter is open now. */
+  open?: readonly Range[];
   onCursor: (station: number) => void;
   /** When given, a touch picks a station as well: it is called when the finger lifts. */
   onPick?: ((station: number) => void) | undefined;
 }
 
+const NOWHERE: readonly Range[] = [];
 export const STRIP_HEIGHT = 92;
 const PAD = { left: 14, right: 14, top: 22, bottom: 26 };
 /** More points than this cannot be told apart on a phone. */
 const MOST_POINTS = 400;
 
 /** The slim long section of the run: drag the cursor, or arrow keys (Shift: to the next event). */
-export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCursor, onPick }: Props) {
+export const Strip = memo(function Strip({ run, plan, units, width, cursor, open = NOWHERE, onCursor, onPick }: Props) {
   const { start, end, length } = extent(run);
   const view = useMemo(() => viewOf(plan, start, end, width), [plan, start, end, width]);
   const move = (station: number) => onCursor(Math.min(end, Math.max(start, station)));
@@ -77,7 +81,7 @@ export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCu
       aria-valuemin={start}
       aria-valuemax={end}
       aria-valuenow={Number(cursor.toFixed(2))}
-      aria-valuetext={station}
+      aria-valuetext={open.some(({ from, to }) => cursor >= from && cursor <= to) ? `${station}, open to enter` : station}
       tabIndex={0}
       onStartShouldSetResponder={() => true}
       onMoveShouldSetResponder={() => true}
@@ -89,6 +93,16 @@ export const Strip = memo(function Strip({ run, plan, units, width, cursor, onCu
     >
       <Svg width={width} height={STRIP_HEIGHT} aria-hidden pointerEvents="none">
         <Picture plan={plan} run={run} view={view} ruleSet={plan.ruleSet} />
+        {open.map(({ from, to }) => (
+          <Rect
+            key={from}
+            x={view.x(Math.max(start, from))}
+            width={Math.max(2, view.x(Math.min(end, to)) - view.x(Math.max(start, from)))}
+            y={STRIP_HEIGHT - PAD.bottom + 1}
+            height={6}
+            fill={colours.good}
+          />
+        ))}
         {labels.map(({ x, text, anchor }) => (
           <Label key={anchor} x={x} y={STRIP_HEIGHT - 5} anchor={anchor} size={12} colour={colours.faded} text={text} />
         ))}

@@ -115,9 +115,27 @@ describe('the gate Clear to dig', () => {
     ['nobody listed', { request: { ...request, utilities: [] } }, '2026-11-06', 'No utilities listed'],
     [
       'private lines not asked',
-      { privateLines: [{ kind: 'septic', answer: 'open' }] },
+      { privateLines: privateLineKinds.map((kind) => ({ kind, answer: kind === 'septic' ? 'open' : 'none' })) },
       '2026-11-06',
       'Ask the owner about septic tank and soakaways',
+    ],
+    [
+      'private lines never listed',
+      { privateLines: [{ kind: 'septic', answer: 'none' }] },
+      '2026-11-06',
+      'Ask the owner about yard lights and outbuildings, irrigation and ponds, farm and trough pipes, own data and alarm cables, fuel or gas from a tank',
+    ],
+    [
+      'marks to be put back on a day to come',
+      { request: { ...request, remarked: '2026-11-20' } },
+      '2026-11-18',
+      'The marks ran out on 2026-11-16',
+    ],
+    [
+      'a walk of next year',
+      { walked: { at: '2027-11-02T08:00:00Z', by: 'foreman' } },
+      '2026-11-06',
+      'Nobody has walked the route and the way in',
     ],
     ['a way nobody walked', { walked: null }, '2026-11-06', 'Nobody has walked the route and the way in'],
   ])('%s shuts it', (_, clearance, today, what) => expect(stops(clearance, today)).toContain(what));
@@ -134,6 +152,7 @@ describe('the gate Clear to dig', () => {
     };
     expect(stops({}, '2026-11-06', { lines: [lost] })).toEqual(['Fuel was not found: ask the locator again']);
     expect(gate({ request: { ...request, remarked: '2026-11-07' } }, '2026-11-08', { lines: [lost] }).open).toBe(true);
+    expect(stops({ request: { ...request, remarked: '2026-11-09' } }, '2026-11-08', { lines: [lost] })).toHaveLength(1);
   });
   test('the last days before an end are a caution', () =>
     expect(gate({}, '2026-11-14').reasons.find(({ id }) => id === 'life')).toMatchObject({

@@ -1,4 +1,4 @@
-import { utilityMarks, privateLineNames } from '../catalogue';
+import { privateLineKinds, privateLineNames, utilityMarks } from '../catalogue';
 import { daysBetween, knownLine, lostRecord, requestDates, type Day } from '../clearance';
 import type { Clearance, ExistingLine } from '../job';
 import type { Rules } from '../rules';
@@ -28,7 +28,8 @@ const SOON = 3;
  * The gate **Clear to dig**: permit, locate request, answers, private lines, the walk and the lines in the ground.
  * Worked out anew from the inputs and the date every time; nothing is remembered. It opens only when nothing says stop.
  */
-export function clearToDig(inputs: ClearInputs): Gate {
+export function clearToDig(given: ClearInputs): Gate {
+  const inputs = { ...given, clearance: asOf(given.clearance, given.today) };
   const reasons = [
     ...permitReasons(inputs),
     ...requestReasons(inputs),
@@ -39,6 +40,18 @@ export function clearToDig(inputs: ClearInputs): Gate {
   const open = reasons.every(({ state }) => state !== 'stop');
   const ends = reasons.flatMap(({ until }) => until ?? []).sort();
   return { open, reasons: reasonsFirst(reasons), until: open ? ends[0] : undefined };
+}
+
+const without = <T extends object, K extends keyof T>(value: T, key: K): Omit<T, K> =>
+  Object.fromEntries(Object.entries(value).filter(([name]) => name !== key)) as Omit<T, K>;
+
+/** The papers less what is of a day still to come: marks that are to be put back and a walk that is to be made count for nothing yet. */
+function asOf(clearance: Clearance, today: Day): Clearance {
+  const { request, walked } = clearance;
+  // A moment is told in UTC, a day by the site's calendar: they may lie a day apart.
+  const tooLate = walked !== null && daysBetween(today, walked.at.slice(0, 10)) > 1;
+  const early = request?.remarked !== undefined && request.remarked > today;
+  return { ...clearance, request: request && early ? without(request, 'remarked') : request, walked: tooLate ? null : walked };
 }
 
 /** `n days`, in words that count down. */
@@ -145,7 +158,9 @@ function requestReasons({ clearance: { request, holidays }, rules, kindsEntered,
 }
 
 function privateReasons({ clearance: { privateLines } }: ClearInputs): GateReason[] {
-  const open = privateLines.filter(({ answer }) => answer === 'open').map(({ kind }) => privateLineNames[kind].toLowerCase());
+  // A kind nobody put on the list was not asked about either.
+  const asked = new Set(privateLines.filter(({ answer }) => answer !== 'open').map(({ kind }) => kind));
+  const open = privateLineKinds.filter((kind) => !asked.has(kind)).map((kind) => privateLineNames[kind].toLowerCase());
   if (open.length === 0)
     return [{ id: 'private', state: 'ok', what: 'The owner was asked about private lines', why: 'Public locators do not mark them.' }];
   return [

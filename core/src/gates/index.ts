@@ -2,3 +2,4 @@ export * from './reasons';
 export * from './clear';
 export * from './dig';
 export * from './enter';
+export * from './cover';

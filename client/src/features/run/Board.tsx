@@ -9,14 +9,16 @@ import {
   sectionAt,
   sectionIfDug,
   productOf,
+  sameJson,
   withKnownProducts,
   type Job,
   type Run,
 } from '@tamper/core';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
+import { useBook } from '../../data/useBook';
 import { newId } from '../../data/newId';
 import type { Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
@@ -38,6 +40,7 @@ import { Panel } from './Panel';
 import { PartBar } from './PartBar';
 import { Picture, usePlanHand, type Look } from './Picture';
 import { PlanTools } from './PlanTools';
+import { useSafeGate } from '../site/useSafeGate';
 import { useApply } from './useEdits';
 
 const LOOKS: readonly { value: Look; label: string }[] = [
@@ -108,6 +111,8 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
   );
 
   const units = job.doc.units;
+  const { gate } = useSafeGate(useBook(run.stored.id), units);
+  const open = useSame(gate?.where ?? NOWHERE);
   const drawingWidth = wide ? width - 440 : width;
   const chips = <PartBar selected={selected} onSelect={setSelected} wide={wide} />;
   const shownNumbers = good && { plan: good.plan, section, units };
@@ -119,6 +124,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
         units={units}
         width={drawingWidth}
         cursor={at}
+        open={open}
         onCursor={setCursor}
         onPick={picking ? pick : undefined}
       />
@@ -132,6 +138,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
         height={height}
         wide={wide}
         cursor={at}
+        open={open}
         onCursor={setCursor}
         selected={selected}
         onPart={setSelected}
@@ -181,7 +188,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
           backgroundColor: colours.chalk,
         }}
       >
-        <Gates job={job} good={good} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
+        <Gates job={job} good={good} safe={gate} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
         <View style={{ marginLeft: 'auto' }}>
           <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
         </View>
@@ -213,6 +220,14 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
       )}
     </RunEditContext.Provider>
   );
+}
+
+const NOWHERE: readonly never[] = [];
+/** A value that stays the same object while it says the same. */
+function useSame<T>(value: T): T {
+  const last = useRef(value);
+  if (!sameJson(last.current, value)) last.current = value;
+  return last.current;
 }
 
 /** Does the line run by gravity, or is it laid so? */

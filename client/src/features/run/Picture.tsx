@@ -1,4 +1,14 @@
-import { movePoint, resolveRules, productOf, tooCloseIn, type PlanPoint, type Reach, type Run, type Section } from '@tamper/core';
+import {
+  movePoint,
+  resolveRules,
+  productOf,
+  tooCloseIn,
+  type PlanPoint,
+  type Range,
+  type Reach,
+  type Run,
+  type Section,
+} from '@tamper/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';
@@ -25,6 +35,8 @@ interface PictureProps {
   look: Look;
   width: number;
   height: number;
+  /** Stretches where Safe to enter is open now. */
+  open: readonly Range[];
   wide: boolean;
   cursor: number;
   onCursor: (station: number) => void;
@@ -50,6 +62,7 @@ export function Picture({
   selected,
   onPart,
   others,
+  open,
   hand,
   onMoveLine,
 }: PictureProps) {
@@ -70,7 +83,7 @@ export function Picture({
         {...size}
       />
     );
-  if (look === 'plan') return <PlanDrawing run={doc} plan={plan} others={others} {...hand} {...size} />;
+  if (look === 'plan') return <PlanDrawing run={doc} plan={plan} others={others} open={open} {...hand} {...size} />;
   return (
     <View>
       <SectionDrawing

@@ -14,6 +14,7 @@ import { OpenRun } from '../run/OpenRun';
 import { RunTabs } from '../run/RunTabs';
 import { BookTab } from './BookTab';
 import { SiteContext, type SiteEdit } from './context';
+import { CoverTab } from './CoverTab';
 import { EnterTab } from './EnterTab';
 import { IssueTab } from './IssueTab';
 import { StandsTab } from './StandsTab';
@@ -22,11 +23,12 @@ import { useSafeGate } from './useSafeGate';
 const TABS = [
   { value: 'enter', label: 'Enter' },
   { value: 'stands', label: 'What stands' },
+  { value: 'cover', label: 'Cover' },
   { value: 'issue', label: 'Issue' },
   { value: 'book', label: 'Book' },
 ] as const;
 type Tab = (typeof TABS)[number]['value'];
-const SHOWN: Record<Tab, () => React.ReactNode> = { enter: EnterTab, stands: StandsTab, issue: IssueTab, book: BookTab };
+const SHOWN: Record<Tab, () => React.ReactNode> = { enter: EnterTab, stands: StandsTab, cover: CoverTab, issue: IssueTab, book: BookTab };
 
 /** On site: the plan people work to, what stands, what was seen, and who may go in. */
 export const SiteScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
