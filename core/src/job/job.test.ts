@@ -135,6 +135,63 @@ describe('patches and merges', () => {
     const both = merge(base, { ...base, name: 'Mine' }, { ...base, name: 'Theirs' });
     expect(both).toMatchObject({ collisions: ['name'], doc: { name: 'Mine' } });
   });
+  test('a level, a line, a task or a day each changed or added by two people ends with both, or asks about exactly that one', () => {
+    const run = levelRun();
+    const add = (...stations: number[]): Run => ({
+      ...run,
+      stations: [...run.stations, ...stations.map((station) => ({ station, ground: 9 + station / 100 }))].sort(
+        (a, b) => a.station - b.station,
+      ),
+    });
+    expect(merge(run, add(5), add(12, 20)).doc.stations.map(({ station }) => station)).toEqual([0, 5, 12, 20, 30]);
+    const other = add(5);
+    expect(
+      merge(run, add(5), { ...other, stations: other.stations.map((one) => (one.station === 5 ? { ...one, ground: 1 } : one)) }).collisions,
+    ).toEqual(['stations[5]']);
+    const fixed = (id: string, station: number): Run => ({ ...run, inverts: [{ id, station, invert: 9, keep: false }] });
+    expect(merge(run, fixed('a', 4), fixed('b', 8)).doc.inverts.map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(merge(run, fixed('a', 4), fixed('b', 4))).toMatchObject({ collisions: ['inverts[a]'], doc: { inverts: [{ id: 'a' }] } });
+    const job = (...tasks: { what: string; done?: boolean }[]) => ({
+      tasks: tasks.map(({ what, done = false }) => ({ what, owner: 'foreman', done })),
+      days: ['2026-12-25'],
+    });
+    const base = job({ what: 'Fence' }, { what: 'Signs' });
+    const merged = merge(
+      base,
+      job({ what: 'Fence', done: true }, { what: 'Signs' }, { what: 'Pump' }),
+      job({ what: 'Lamps' }, { what: 'Fence' }, { what: 'Signs', done: true }),
+    );
+    expect(merged.collisions).toEqual([]);
+    expect(merged.doc.tasks.map(({ what, done }) => `${what} ${done}`).sort()).toEqual([
+      'Fence true',
+      'Lamps false',
+      'Pump false',
+      'Signs true',
+    ]);
+    expect(merge({ days: ['a'] }, { days: ['a', 'b'] }, { days: ['c', 'a'] }).doc.days.sort()).toEqual(['a', 'b', 'c']);
+  });
+  test('items nothing tells apart are merged by those that stayed, never by where they stand', () => {
+    const rows = (...points: (string | [string, number])[]) => ({
+      rows: points.map((point) => (typeof point === 'string' ? { point, fore: 1 } : { point: point[0], fore: point[1] })),
+    });
+    const base = rows('A', 'A', 'B', 'C');
+    // One puts a row in front, the other changes the last: both stand.
+    expect(merge(base, rows('X', 'A', 'A', 'B', 'C'), rows('A', 'A', 'B', ['C', 2]))).toEqual({
+      collisions: [],
+      doc: rows('X', 'A', 'A', 'B', ['C', 2]),
+    });
+    expect(merge(base, rows('A', 'A', 'B'), rows('A', 'A', 'B', 'C', 'D')).collisions).toEqual(['rows[3]']);
+    expect(merge(base, rows('A', 'A', 'B', ['C', 3]), rows('A', 'A', 'B', ['C', 2])).collisions).toEqual(['rows[3].fore']);
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 8 }), fc.array(fc.nat(8), { maxLength: 3 }), (list, places) => {
+        const changed = places.reduce((now, at) => now.toSpliced(Math.min(at, now.length), at % 2, `n${at}`), list);
+        const wrap = (items: readonly string[]) => ({ list: items.map((point) => ({ point })) });
+        // What only one side did is taken as it is, from whichever side.
+        expect(merge(wrap(list), wrap(changed), wrap(list)).doc).toEqual(wrap(changed));
+        expect(merge(wrap(list), wrap(list), wrap(changed)).doc).toEqual(wrap(changed));
+      }),
+    );
+  });
   test('equality ignores the order of keys', () => expect(sameJson({ a: 1, b: [{ c: 2 }] }, { b: [{ c: 2 }], a: 1 })).toBe(true));
 });
 

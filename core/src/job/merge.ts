@@ -18,8 +18,8 @@ export interface Merged<T> {
 }
 
 /**
- * Three-way merge of JSON documents: what only one side changed is taken from that side. Lists of things with ids are merged thing by thing, lists along
- * the run station by station; other lists item by item while all three have the same length, otherwise as a whole.
+ * Three-way merge of JSON documents: what only one side changed is taken from that side. Lists are merged item by item, by what tells their items apart: an
+ * id, a station, a name; where nothing does, by the items that stayed the same on both sides. Never by where an item stands in its list.
  */
 export function merge<T>(base: T, mine: T, theirs: T): Merged<T> {
   const collisions: string[] = [];
@@ -33,9 +33,7 @@ function mergeAt(base: unknown, mine: unknown, theirs: unknown, path: string, co
   const at = (key: string) => (path ? `${path}.${key}` : key);
   if (Array.isArray(base) && Array.isArray(mine) && Array.isArray(theirs)) {
     const keyed = keysOf(base, mine, theirs);
-    if (keyed) return mergeKeyed(keyed, path, collisions);
-    if (base.length === mine.length && base.length === theirs.length)
-      return mine.map((item, index) => mergeAt(base[index], item, theirs[index], `${path}[${index}]`, collisions));
+    return keyed ? mergeKeyed(keyed, path, collisions) : mergeByContent(base, mine, theirs, path, collisions);
   }
   if (isRecord(base) && isRecord(mine) && isRecord(theirs)) {
     const keys = new Set([...Object.keys(mine), ...Object.keys(theirs)]);
@@ -49,11 +47,14 @@ function mergeAt(base: unknown, mine: unknown, theirs: unknown, path: string, co
 type Key = string | number;
 type Keyed = Map<Key, unknown>;
 
-/** The three lists by what tells their items apart: an id, or a station where each stands at one of its own; undefined where nothing does. */
+/** What may tell the items of a list apart, the surest first. */
+const KEYS = ['id', 'station', 'rule', 'kind', 'name', 'what', 'product'] as const;
+
+/** The three lists by what tells their items apart, the same in all of them; words and numbers go by themselves. Undefined where nothing does. */
 function keysOf(...lists: readonly unknown[][]): [base: Keyed, mine: Keyed, theirs: Keyed] | undefined {
-  for (const key of ['id', 'station'] as const) {
+  for (const key of KEYS) {
     const maps = lists.map((list) => {
-      const keys = list.map((item) => (isRecord(item) ? item[key] : undefined));
+      const keys = list.map((item) => (isRecord(item) ? item[key] : item));
       const all = keys.every((one) => typeof one === 'string' || typeof one === 'number');
       return all && new Set(keys).size === list.length ? new Map(list.map((item, i) => [keys[i] as Key, item])) : undefined;
     });
@@ -82,6 +83,14 @@ function mergeKeyed([base, mine, theirs]: readonly [Keyed, Keyed, Keyed], path: 
       const changed = base.has(key) && !sameJson(before, item);
       if (changed) collisions.push(`${path}[${key}]`);
       if (!base.has(key)) {
+        // Two people added one at the same station, under ids of their own: one stays, and is asked about.
+        const same = [...mine].find(
+          ([own, one]) => !base.has(own) && !theirs.has(own) && stationOf(one) !== undefined && stationOf(one) === stationOf(item),
+        );
+        if (same) {
+          collisions.push(`${path}[${same[0]}]`);
+          continue;
+        }
         merged.set(key, item);
         order.splice(after === undefined ? 0 : order.indexOf(after) + 1, 0, key);
       }
@@ -93,6 +102,59 @@ function mergeKeyed([base, mine, theirs]: readonly [Keyed, Keyed, Keyed], path: 
     [...mine.values()],
     [...theirs.values()],
   );
+}
+
+const stationOf = (item: unknown): unknown => (isRecord(item) ? item.station : undefined);
+
+/**
+ * Lists whose items nothing tells apart: what stayed the same on both sides holds the rest in its place, and every change between two such items is taken from
+ * the side that made it. Two that only added something both have it; one item changed on both sides is merged as one.
+ */
+function mergeByContent(
+  base: readonly unknown[],
+  mine: readonly unknown[],
+  theirs: readonly unknown[],
+  path: string,
+  collisions: string[],
+): unknown[] {
+  const [toMine, toTheirs] = [keptIn(base, mine), keptIn(base, theirs)];
+  const result: unknown[] = [];
+  let [b, m, t] = [0, 0, 0];
+  for (let i = 0; i <= base.length; i++) {
+    const [atMine, atTheirs] = i < base.length ? [toMine[i], toTheirs[i]] : [mine.length, theirs.length];
+    if (atMine === undefined || atTheirs === undefined) continue;
+    const [was, own, other] = [base.slice(b, i), mine.slice(m, atMine), theirs.slice(t, atTheirs)];
+    if (sameJson(own, other) || sameJson(was, other)) result.push(...own);
+    else if (sameJson(was, own)) result.push(...other);
+    else if (was.length === 0) result.push(...own, ...other.filter((item) => !own.some((one) => sameJson(one, item))));
+    else if (was.length === own.length && was.length === other.length && was.length === 1)
+      result.push(mergeAt(was[0], own[0], other[0], `${path}[${result.length}]`, collisions));
+    else {
+      collisions.push(`${path}[${result.length}]`);
+      result.push(...own);
+    }
+    if (i < base.length) result.push(mine[atMine]);
+    [b, m, t] = [i + 1, atMine + 1, atTheirs + 1];
+  }
+  return result;
+}
+
+/** Where each item of a list stands in another, for those of the longest run of items both have in the same order; undefined for the others. */
+function keptIn(list: readonly unknown[], other: readonly unknown[]): (number | undefined)[] {
+  const [rows, columns] = [list.length, other.length];
+  const longest = Array.from({ length: rows + 1 }, () => new Uint16Array(columns + 1));
+  const at = (i: number, j: number): number => (longest[i] as Uint16Array)[j] as number;
+  const same = (i: number, j: number): boolean => sameJson(list[i], other[j]);
+  for (let i = rows - 1; i >= 0; i--)
+    for (let j = columns - 1; j >= 0; j--)
+      (longest[i] as Uint16Array)[j] = same(i, j) ? at(i + 1, j + 1) + 1 : Math.max(at(i + 1, j), at(i, j + 1));
+  const kept: (number | undefined)[] = [];
+  for (let i = 0, j = 0; i < rows; i++) {
+    while (j < columns && !same(i, j) && at(i, j + 1) >= at(i + 1, j) && at(i, j + 1) === at(i, j)) j++;
+    if (j < columns && same(i, j)) kept.push(j++);
+    else kept.push(undefined);
+  }
+  return kept;
 }
 
 /** A list that goes up along the run on both sides goes up when they are put together. */
