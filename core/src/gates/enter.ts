@@ -21,7 +21,7 @@ import { groundFindings, type GroundFinding } from '../plan/ground';
 import type { Plan } from '../plan/plan';
 import { airRead, airTestFaults, airTestNeeded, holesAt, LONGEST_SHIFT, saySame, type SaidPlan } from '../protection';
 import type { Rules } from '../rules';
-import { piecesIn, protectedIn, registerOf, setFault, type RegisteredPiece, type Protected } from '../site';
+import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
 import { isPit, type Place } from '../trench';
 import { formatHours, formatLength, type UnitSystem } from '../units';
 import { say, sayPlace, type Reader } from '../words';
@@ -363,9 +363,7 @@ function standingReasons(all: Prepared, place: Place, at: number, since: number,
     return [stop(`stands.${place.id}`, what, why, CREW)];
   }
   // Looked at where it stands now: somebody who looked knew of the move.
-  const unseen = register.filter(
-    (piece) => piece.state === 'standing' && !piece.by.every((moved) => looks.some((look) => knows(look, moved))),
-  );
+  const unseen = unseenBy(all, looks);
   if (unseen.length === 0) return [];
   const seen = register.filter((piece) => !unseen.includes(piece));
   if (covers(protectedHere(all, place, since, seen, unseen.map(({ id }) => id).join(' ')))) return [];
@@ -373,14 +371,21 @@ function standingReasons(all: Prepared, place: Place, at: number, since: number,
   return [stop(`moved.${place.id}`, `Moved since it was looked at: ${moved.join(', ')}`, 'Look at it where it stands now, and say so.')];
 }
 
+/** Pieces that stand where nobody of those who looked saw them. */
+const unseenBy = (all: Prepared, looks: readonly Kept[]): RegisteredPiece[] =>
+  cached(all, `unseen ${looks.map(({ entry }) => entry.id).join(' ')}`, () =>
+    all.register.filter((piece) => piece.state === 'standing' && !piece.by.every((moved) => looks.some((look) => knows(look, moved)))),
+  );
+
 /** Where some of the pieces of a hole protect people. @param key tells these pieces from others. */
 function protectedHere(all: Prepared, place: Place, since: number, pieces: readonly RegisteredPiece[], key: string): Protected {
   return cached(all, `protected ${place.id} ${since} ${key}`, () => {
     const { force, rules, book, units, now } = all;
     const support = force.plan.supports.find((one) => one.place === place.id);
     const kit = support?.kit;
+    const fault = cached(all, `sets ${since}`, () => setFaults({ book, rules, units, since, now }));
     const faultOf = (piece: RegisteredPiece) =>
-      kit?.kind === 'shores' ? setFault(piece, kit, { book, rules, units, since, now }) : undefined;
+      kit?.kind === 'shores' ? cached(all, `set ${piece.id} ${kit.id} ${since}`, () => fault(piece, kit)) : undefined;
     return protectedIn(place, support, pieces, faultOf, rules);
   });
 }
@@ -534,18 +539,16 @@ const needsWayOut = ({ plan }: PlannedRevision, places: readonly Place[], at: nu
 /** Shuts where no ladder can be reached, no further than the rule says, without leaving what is open. */
 function withWaysOut(all: Prepared, pieces: readonly Judged[]): Judged[] {
   const travel = all.rules.egressTravel.value ?? Infinity;
-  const isOpen = ({ reasons }: Judged) => reasons.every(({ state }) => state !== 'stop');
+  const isOpen = ({ reasons }: Pick<Judged, 'reasons'>) => reasons.every(({ state }) => state !== 'stop');
   const follows = (i: number) => (pieces[i] as Judged).from - (pieces[i - 1] as Judged).to < SHORTEST;
-  const [first, last] = [pieces[0]?.from, pieces.at(-1)?.to];
   const result: Judged[] = [];
   for (let i = 0; i < pieces.length;) {
     let end = i + 1;
     if (isOpen(pieces[i] as Judged)) while (end < pieces.length && follows(end) && isOpen(pieces[end] as Judged)) end++;
     const row = pieces.slice(i, end);
-    const [from, to] = [(row[0] as Judged).from, (row.at(-1) as Judged).to];
-    // One that stands just where it is shut is no way out; at the very end of what is dug it is.
-    const inside = (at: number) => (at > from || from === first) && (at < to || to === last);
-    const ladders = row.flatMap((piece) => (piece.ladders ?? []).filter((at) => within(at, piece) && inside(at)));
+    // Where it stands people must be able to stand: at the end of a stretch it may be shut.
+    const stands = (at: number) => cached(all, `ladder ${at}`, () => isOpen(judgeAt(all, at)));
+    const ladders = row.flatMap((piece) => (piece.ladders ?? []).filter((at) => within(at, piece) && stands(at)));
     for (const piece of row) {
       const middle = (piece.from + piece.to) / 2;
       const out = !isOpen(piece) || !needsWayOut(all.force, piece.places, middle) || ladders.some((at) => Math.abs(at - middle) <= travel);

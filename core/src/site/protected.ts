@@ -88,6 +88,8 @@ export function protectedIn(
 
 /** Two pieces cannot stand in one place: where entries say so, nobody knows where either stands. */
 function inOneAnother(piece: RegisteredPiece, all: readonly RegisteredPiece[]): string | undefined {
+  // Sets of shores stand at a point.
+  if (piece.to - piece.from <= CONTACT) return undefined;
   const other = all.find((one) => one !== piece && one.from < piece.to - CONTACT && one.to > piece.from + CONTACT);
   return other && `is said to stand where ${other.name} stands too`;
 }
