@@ -2,6 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
+import { inspect, issue, saved, tab } from './helpers';
 import { launch } from './launch';
 
 const url = process.env.TAMPER_URL ?? 'http://localhost:4600';
@@ -42,7 +43,6 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   { name: 'long-section-phone', size: PHONE, visit: longSection },
-  { name: 'long-section-wide', size: WIDE, visit: longSection },
   {
     name: 'strike-risk-phone',
     size: PHONE,
@@ -90,7 +90,6 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByRole('region', { name: 'Machines side by side' }).evaluate((list) => list.scrollIntoView());
     },
   },
-  { name: 'machine-wide', size: WIDE, visit: (page) => logistics(page, 'Pontoon supply', 'machine', machinesThere) },
   {
     name: 'spoil-phone',
     size: LONG,
@@ -155,7 +154,47 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       for (let i = 0; i < 9; i++) await page.getByRole('button', { name: 'Next step' }).click();
     },
   },
-  { name: 'protection-phone', size: PHONE, visit: openGate },
+  { name: 'site-phone', size: PHONE, visit: openGate },
+  {
+    name: 'site-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Wash-down drain');
+      await page.getByRole('status', { name: 'Safe to enter: OPEN' }).waitFor();
+      await page.getByRole('tab', { name: 'Plan' }).click();
+      await toStation(page, 34);
+    },
+  },
+  {
+    name: 'site-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await onSite(page, 'Wash-down drain', 'What stands');
+      await page.getByRole('button', { name: /^Where:/ }).click();
+      await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
+      await page.getByText('Stands now: 5 boxes').waitFor();
+    },
+  },
+  {
+    name: 'site-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Wash-down drain');
+      await page.getByRole('button', { name: 'Bed', exact: true }).click();
+      await page.getByRole('textbox', { name: 'Bed under the line' }).fill('150');
+      await saved(page);
+      await page.goto(`${page.url()}?site=issue`);
+      await page.getByRole('list', { name: 'What changed' }).waitFor();
+    },
+  },
+  {
+    name: 'site-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await onSite(page, 'Wash-down drain', 'Book');
+      await page.getByText(/^Inspection, /).waitFor();
+    },
+  },
 ];
 
 /** The logistics of a run at a tab, once what it works out is there. */
@@ -172,28 +211,34 @@ async function daysRun(page: Page): Promise<void> {
 }
 
 /** The protection screen of a run, at a tab. */
-async function protection(page: Page, name: string, tab: string): Promise<void> {
+async function protection(page: Page, name: string, at: string): Promise<void> {
   await openRun(page, name);
-  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
-  await page.getByRole('tab', { name: tab, exact: true }).click();
+  await page.goto(`${page.url()}?protection=${at.toLowerCase()}`);
+  await tab(page, at);
 }
 
-/** The outfall with good air, inspected and signed. */
-async function openGate(page: Page): Promise<void> {
-  await protection(page, 'Outfall', 'Enter');
+/** The site screen of a run, at a tab. */
+async function onSite(page: Page, name: string, at: string): Promise<void> {
+  await openRun(page, name);
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
-  for (const [gas, read] of [
-    ['Oxygen, %', '20.9'],
-    ['Flammable, % of limit', '0'],
-    ['Hydrogen sulphide, ppm', '0'],
-    ['Carbon monoxide, ppm', '2'],
-  ] as const)
-    await page.getByRole('textbox', { name: gas }).fill(read);
-  await page.getByRole('button', { name: 'Enter the air test' }).click();
-  const yes = page.getByRole('region', { name: 'Inspection before the shift' }).getByText('Yes', { exact: true });
-  const count = await yes.count();
-  for (let i = 0; i < count; i++) await yes.nth(i).click();
-  await page.getByRole('button', { name: 'Sign the inspection' }).click();
+  await tab(page, at);
+}
+
+/** The deep reach of the drain between boxes: issued, five of them standing, inspected; open in the middle ones. */
+async function openGate(page: Page): Promise<void> {
+  await openRun(page, 'Wash-down drain');
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+  await issue(page);
+  await tab(page, 'What stands');
+  await page.getByRole('button', { name: /^Where:/ }).click();
+  await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
+  await page.getByRole('textbox', { name: 'Stand from' }).fill('27 m');
+  await page.getByRole('textbox', { name: 'Stand to' }).fill('42 m');
+  await page.getByRole('textbox', { name: 'How many came' }).fill('5');
+  await page.getByRole('button', { name: 'They came' }).click();
+  await page.getByRole('button', { name: '5 stand there' }).click();
+  await inspect(page);
   await page.getByRole('status', { name: 'Safe to enter: OPEN' }).evaluate((light) => light.scrollIntoView());
 }
 

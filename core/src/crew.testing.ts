@@ -41,7 +41,7 @@ export class Device {
     const count = ++this.count;
     const stored = {
       id: `${fingerprint(this.id).slice(0, 8)}-0000-4000-8000-${String(count).padStart(12, '0')}`,
-      author: this.id.padEnd(2, ' x'),
+      author: `who holds ${this.id}`,
       device: this.id,
       count,
       known: this.known,

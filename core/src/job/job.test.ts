@@ -6,7 +6,7 @@ import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan/plan';
 import { anyRun, times } from '../generators.testing';
 import { levelRun, refusals } from '../testing';
-import { applyPatches, check, errorsOf, LostPathError, merge, readJobFile, runSchema, sameJson, writeJobFile } from '.';
+import { applyPatches, check, errorsOf, LostPathError, merge, readJobFile, runSchema, sameJson, writeJobFile, type Run } from '.';
 
 const errors = (work: () => unknown) => refusals(work).map(({ field, message }) => `${field}: ${message}`);
 const readStations = (text: string, units: 'metric' | 'us') => {
@@ -183,13 +183,17 @@ describe('patches and merges', () => {
     expect(merge(base, rows('A', 'A', 'B'), rows('A', 'A', 'B', 'C', 'D')).collisions).toEqual(['rows[3]']);
     expect(merge(base, rows('A', 'A', 'B', ['C', 3]), rows('A', 'A', 'B', ['C', 2])).collisions).toEqual(['rows[3].fore']);
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('a', 'b', 'c'), { maxLength: 8 }), fc.array(fc.nat(8), { maxLength: 3 }), (list, places) => {
-        const changed = places.reduce((now, at) => now.toSpliced(Math.min(at, now.length), at % 2, `n${at}`), list);
-        const wrap = (items: readonly string[]) => ({ list: items.map((point) => ({ point })) });
-        // What only one side did is taken as it is, from whichever side.
-        expect(merge(wrap(list), wrap(changed), wrap(list)).doc).toEqual(wrap(changed));
-        expect(merge(wrap(list), wrap(list), wrap(changed)).doc).toEqual(wrap(changed));
-      }),
+      fc.property(
+        fc.array(fc.constantFrom<string>('a', 'b', 'c'), { maxLength: 8 }),
+        fc.array(fc.nat(8), { maxLength: 3 }),
+        (list, places) => {
+          const changed = places.reduce((now, at) => now.toSpliced(Math.min(at, now.length), at % 2, `n${at}`), list);
+          const wrap = (items: readonly string[]) => ({ list: items.map((point) => ({ point })) });
+          // What only one side did is taken as it is, from whichever side.
+          expect(merge(wrap(list), wrap(changed), wrap(list)).doc).toEqual(wrap(changed));
+          expect(merge(wrap(list), wrap(list), wrap(changed)).doc).toEqual(wrap(changed));
+        },
+      ),
     );
   });
   test('equality ignores the order of keys', () => expect(sameJson({ a: 1, b: [{ c: 2 }] }, { b: [{ c: 2 }], a: 1 })).toBe(true));

@@ -11,6 +11,7 @@ import { TextField } from '../../ui/TextField';
 import { once } from '../../workers/planWorker';
 import { useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
+import { AskWho } from './WhoCard';
 
 /** Entries shown before more are asked for. */
 const PAGE = 15;
@@ -31,6 +32,7 @@ export function BookTab() {
   return (
     <>
       <Outbox book={book} units={job.units} />
+      <AskWho />
       <Card title="The book">
         {entries.length === 0 ? <Text>{book.book ? 'Nothing entered yet.' : 'Fetching the book…'}</Text> : null}
         <View role="list" aria-label="Entries of the book">

@@ -13,6 +13,7 @@ import { Notice } from '../../ui/Notice';
 import { TextField } from '../../ui/TextField';
 import { AirCard } from './AirCard';
 import { useEnter, useSite } from './context';
+import { WhoCard } from './WhoCard';
 import { GateStrip } from './GateStrip';
 import { InspectionCard } from './InspectionCard';
 import { LookCard } from './LookCard';
@@ -88,16 +89,6 @@ function EnterReasons({ reasons, open }: { reasons: readonly EnterReason[]; open
       ))}
       {told.length > FIRST && !all ? <Button onPress={() => setAll(true)}>Show all {told.length} reasons</Button> : null}
     </>
-  );
-}
-
-function WhoCard() {
-  const { who, setWho } = useSite();
-  return (
-    <Card title="Who writes">
-      <TextField label="Your role or name" value={who} onText={setWho} placeholder="Foreman" />
-      <Text variant="bodySmall">Put to every entry. Entries are never changed or taken out; a mistake is put right by a new one.</Text>
-    </Card>
   );
 }
 

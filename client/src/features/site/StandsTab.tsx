@@ -19,6 +19,7 @@ import { GateStrip } from './GateStrip';
 import { Outbox } from './Outbox';
 import { RangeStrip } from './RangeStrip';
 import { StretchFields, useStretch } from './Stretch';
+import { AskWho } from './WhoCard';
 
 /** The supports register: what came to site, what stands where, and what was moved. */
 export function StandsTab() {
@@ -37,6 +38,7 @@ export function StandsTab() {
       <GateLight name="Safe to enter" gate={gate} />
       <GateStrip gate={gate} units={job.units} />
       <Outbox book={book} units={job.units} />
+      <AskWho />
       {held.length > 1 ? (
         <Picker
           label="Where"

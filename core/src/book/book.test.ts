@@ -1,0 +1,210 @@
+import fc from 'fast-check';
+import { Crew } from '../crew.testing';
+import { anySoilTest } from '../generators.testing';
+import { writeBookCsv } from '../formats';
+import { errorsOf } from '../job';
+import { resolveRules } from '../rules';
+import { bookEntry } from '../testing';
+import {
+  clockFault,
+  doubtOf,
+  entryColumns,
+  entryFaults,
+  entrySchema,
+  isStrange,
+  kinds,
+  knows,
+  latest,
+  NO_REVISION,
+  readEntry,
+  sayEntry,
+  strangeEntrySchema,
+  withdrawn,
+  type Entry,
+  type Fact,
+  type FactKind,
+  type Kept,
+} from '.';
+
+const rules = resolveRules('UK');
+const AT = '2026-11-02T07:00:00Z';
+const NOW = Date.parse('2026-11-02T12:00:00Z');
+/** One fact of each kind, as it is written today. */
+const facts: { [K in FactKind]: Entry<K>['fact'] } = {
+  soil: fc.sample(anySoilTest, { numRuns: 1, seed: 1 })[0] as Entry<'soil'>['fact'],
+  inspection: {
+    kind: 'inspection',
+    from: 0,
+    to: 20,
+    until: '2026-11-02T17:00:00Z',
+    revision: '10000000-0000-4000-8000-000000000001',
+    ladders: [5],
+    items: [{ id: 'water', ask: 'No water stands', ok: false, note: 'pump off', from: 0, to: 20 }],
+  },
+  look: { kind: 'look', from: 0, to: 20, revision: '10000000-0000-4000-8000-000000000001', ladders: [5] },
+  pressure: { kind: 'pressure', piece: 's1', readings: [0, 5].map((minute) => ({ minute, pressure: 5e6 })) },
+  can: { kind: 'can', ok: true, note: '' },
+  air: { kind: 'air', from: 0, to: 4, points: [{ station: 2, oxygen: 0.209, flammable: 0, sulphide: 0, monoxide: 2 }] },
+  happening: { kind: 'happening', what: 'fall', where: { from: 3, to: 5 }, note: 'a slab' },
+  delivered: { kind: 'delivered', kit: 'box-medium', pieces: [{ id: 'b1', name: 'Box 1' }] },
+  standing: { kind: 'standing', pit: null, pieces: [{ piece: 'b1', from: 0, to: 3, extensions: 1, frames: 0 }] },
+  released: { kind: 'released', pieces: ['s1'], fill: 0.8 },
+  takenOut: { kind: 'takenOut', pieces: ['b1'] },
+  wrong: { kind: 'wrong', why: 'another trench' },
+};
+const entryOf = (fact: Fact): Entry => bookEntry(fact, AT).entry as Entry;
+
+describe('kinds of entries', () => {
+  test.each(Object.entries(facts))(
+    '%s: taken by the schema, read back the same through JSON, said in a line, with its columns',
+    (kind, fact) => {
+      const entry = entryOf(fact);
+      expect(errorsOf(entrySchema, entry)).toEqual([]);
+      expect(readEntry(JSON.parse(JSON.stringify(entry)))).toEqual(entry);
+      expect(sayEntry(entry, 'metric')).toMatch(/^([A-Z]|1 piece).{5,}/);
+      expect(Object.keys(entryColumns(entry)).length).toBeGreaterThan(0);
+      expect(entry.fact.kind).toBe(kind);
+      expect(entryFaults(fact, 'foreman')).toEqual([]);
+      expect(isStrange(entry)).toBe(false);
+    },
+  );
+  test.each<[string, object, object]>([
+    [
+      'a hold test by numbers',
+      { kind: 'pressure', reach: 1, set: 3, readings: facts.pressure.readings },
+      { kind: 'pressure', piece: 'before-3' },
+    ],
+    [
+      'a hold test by the schedule',
+      { kind: 'pressure', place: 'r0', set: 'a1-2', readings: facts.pressure.readings },
+      { piece: 'before-a1-2' },
+    ],
+    ['rain without a place', { kind: 'happening', what: 'rain', note: '' }, { where: null }],
+    [
+      'an inspection of a marked plan',
+      { kind: 'inspection', from: 0, to: 9, until: AT, plan: 'abc', items: [{ id: 'x', ask: 'Is it?', ok: false, note: '' }] },
+      { revision: NO_REVISION, ladders: [], items: [{ id: 'x', from: 0, to: 9 }] },
+    ],
+    [
+      'air for a stretch',
+      { kind: 'air', from: 0, to: 8, oxygen: 0.2, flammable: 0, sulphide: 0, monoxide: 0 },
+      { points: [{ station: 4, oxygen: 0.2 }] },
+    ],
+  ])('%s is brought up to today’s form', (_, fact, now) => {
+    const read = readEntry({ id: '00000000-0000-4000-8000-000000000001', author: 'foreman', at: AT, fact });
+    expect(read.fact).toMatchObject(now);
+    expect(read).toMatchObject({ device: 'before', known: 0, clock: null });
+    expect(errorsOf(entrySchema, read)).toEqual([]);
+  });
+  test('of a kind, a word or a form this program does not know it is kept as it came, and says so', () => {
+    const wild: [unknown, string][] = [
+      [{ ...entryOf(facts.can), fact: { kind: 'quake', strength: 5 } }, 'quake'],
+      [{ ...entryOf(facts.can), fact: { ...facts.happening, what: 'flood' } }, 'happening'],
+      [{ ...entryOf(facts.can), fact: { ...facts.can, colour: 'red' } }, 'can'],
+      [{ ...entryOf(facts.can), fact: null }, ''],
+      [null, ''],
+      [7, ''],
+      [{ id: 3, fact: { kind: 'toString' } }, 'toString'],
+    ];
+    for (const [stored, said] of wild) {
+      const read = readEntry(stored);
+      expect(read.fact).toMatchObject({ kind: 'unknown', said });
+      expect(sayEntry(read, 'metric')).toMatch(/^Entered by a newer program/);
+    }
+    expect(isStrange(wild[0]?.[0])).toBe(true);
+    expect(errorsOf(strangeEntrySchema, wild[0]?.[0])).toEqual([]);
+    expect(errorsOf(strangeEntrySchema, wild[1]?.[0])[0]?.message).toContain('has to have its form');
+  });
+  test.each<[string, Fact, string]>([
+    ['readings backwards', { ...facts.pressure, readings: [5, 0].map((minute) => ({ minute, pressure: 5e6 })) }, 'give a later minute'],
+    ['an inspection from 20 to 0', { ...facts.inspection, from: 20, to: 0 }, 'greater station second'],
+    ['no answers', { ...facts.inspection, items: [] }, 'answers at least one question'],
+    ['air read outside its stretch', { ...facts.air, to: 1 }, 'outside the stretch'],
+    ['a note too long', { ...facts.happening, note: 'x'.repeat(301) }, 'Keep it under 300 characters'],
+    ['a layer upside down', { ...facts.soil, top: 2, bottom: 1 }, 'give the deeper one second'],
+  ])('%s is refused in a sentence', (_, fact, sentence) => expect(entryFaults(fact, 'foreman').join(' ')).toContain(sentence));
+  test('a name too long is refused in a sentence', () =>
+    expect(entryFaults(facts.can, 'x'.repeat(121))).toEqual(['Keep it under 120 characters.']));
+  test('the book as a table holds every entry and every column of its kinds, and no formula', () => {
+    const book = (Object.keys(kinds) as FactKind[]).map((kind) => bookEntry(facts[kind], AT));
+    const lines = writeBookCsv([...book, bookEntry({ kind: 'wrong', why: '=1+1' })], 'metric').split('\r\n');
+    expect(lines).toHaveLength(book.length + 2);
+    expect(lines[0]).toContain('order,received,at,author,device,kind,says,corrects,id');
+    expect(lines.at(-1)).toContain(`'=1+1`);
+    expect(lines.find((line) => line.includes(',inspection,'))).toContain('No water stands (pump off)');
+  });
+});
+
+describe('what was known where', () => {
+  test('on one device what was entered before; elsewhere what had arrived there', () => {
+    const crew = new Crew();
+    const [a, b] = [crew.device('a'), crew.device('b')];
+    const first = a.enter(facts.can, NOW);
+    const second = a.enter(facts.can, NOW);
+    const blind = b.enter(facts.can, NOW + 1e9);
+    a.send(NOW);
+    b.hear(NOW);
+    const seeing = b.enter(facts.can, NOW - 1e9);
+    const [one, two] = crew.rows as [Kept, Kept];
+    expect([one.entry.id, two.entry.id]).toEqual([first.id, second.id]);
+    expect([knows(two, one), knows(one, two)]).toEqual([true, false]);
+    // Clocks have no say in it.
+    expect([knows({ entry: blind }, one), knows({ entry: seeing }, one)]).toEqual([false, true]);
+    expect(knows({ entry: seeing }, { entry: first })).toBe(false);
+  });
+  test('the last word on a thing: one, unless two did not know of each other', () => {
+    const crew = new Crew();
+    const [a, b] = [crew.device('a'), crew.device('b')];
+    for (const device of [a, b]) device.enter(facts.can, NOW);
+    for (const device of [a, b]) device.send(NOW);
+    expect(latest(crew.rows)).toHaveLength(2);
+    a.hear(NOW);
+    const last = a.enter(facts.can, NOW);
+    a.send(NOW);
+    expect(latest(crew.rows).map(({ entry }) => entry.id)).toEqual([last.id]);
+  });
+  test('in whatever order entries are handed over, the last word is the same', () =>
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(2), fc.constantFrom('enter', 'send', 'hear')), { maxLength: 20 }),
+        fc.integer(),
+        (steps, seed) => {
+          const crew = new Crew();
+          const devices = ['a', 'b', 'c'].map((name) => crew.device(name));
+          steps.forEach(([who, what], i) => {
+            const device = devices[who] as (typeof devices)[number];
+            if (what === 'enter') device.enter(facts.can, NOW + i);
+            else device[what as 'send' | 'hear'](NOW + i);
+          });
+          const mixed = [...crew.rows].sort((x, y) => ((x.entry.count * 31 + seed) % 7) - ((y.entry.count * 17 + seed) % 5));
+          const ids = (rows: readonly Kept[]) =>
+            latest(rows)
+              .map(({ entry }) => entry.id)
+              .sort();
+          expect(ids(mixed)).toEqual(ids(crew.rows));
+        },
+      ),
+    ));
+});
+
+describe('what is believed', () => {
+  const none = new Set<string>();
+  const good = bookEntry(facts.can, AT);
+  test.each<[string, Kept, string | undefined]>([
+    ['as it should be', good, undefined],
+    ['refused', { ...good, refused: true }, 'refused'],
+    ['of a time to come', bookEntry(facts.can, '2026-11-02T13:00:00Z'), 'future'],
+    ['a clock 40 min off', { ...good, off: 40 * 60_000 }, 'clock'],
+    ['a clock 40 min off that was put right', { ...good, off: 40 * 60_000, entry: { ...good.entry, clock: 40 * 60_000 } }, undefined],
+    ['written after it came', { ...good, receivedAt: '2026-11-02T06:30:00Z' }, 'clock'],
+    ['no moment at all', { ...good, entry: { ...good.entry, at: 'soon' } }, 'unreadable'],
+  ])('%s', (_, kept, doubt) => expect(doubtOf(kept, none, NOW, rules)).toBe(doubt));
+  test('said to be wrong it is not believed, whoever said it and whether or not the server took it', () => {
+    const said = bookEntry(facts.wrong, '2999-01-01T00:00:00Z', { corrects: good.entry.id });
+    expect(doubtOf(good, withdrawn([good, { ...said, refused: true }]), NOW, rules)).toBe('withdrawn');
+  });
+  test('how far a clock was off is known when the entry has come in', () => {
+    const { seq: _, receivedAt: _at, off: _off, ...waiting } = good;
+    expect([clockFault(waiting), clockFault(good), clockFault({ ...good, off: -90_000 })]).toEqual([undefined, 0, 90_000]);
+  });
+});
