@@ -122,38 +122,6 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
     },
   },
-  {
-    name: 'protection-phone',
-    size: PHONE,
-    visit: async (page) => {
-      await protection(page, 'Wash-down drain', 'Soil');
-      await page.getByRole('button', { name: 'Test the ground' }).click();
-      for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Read the practice tool' }).click();
-      await page.getByLabel('Cracks in the face or behind the lip?: No', { exact: true }).click();
-      await page.getByLabel('Dug before, or filled?: Yes', { exact: true }).click();
-      await page.getByRole('list', { name: 'Why this class' }).evaluate((reasons) => reasons.scrollIntoView({ block: 'end' }));
-    },
-  },
-  {
-    name: 'protection-phone',
-    size: PHONE,
-    visit: async (page) => {
-      await protection(page, 'Wash-down drain', 'Options');
-      await page.getByRole('button', { name: /^Trench or pit/ }).click();
-      await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
-      await page.getByText('Shores alone do not hold type C ground').waitFor();
-    },
-  },
-  { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
-  { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
-  {
-    name: 'protection-phone',
-    size: PHONE,
-    visit: async (page) => {
-      await protection(page, 'Outfall', 'Steps');
-      for (let i = 0; i < 9; i++) await page.getByRole('button', { name: 'Next step' }).click();
-    },
-  },
   { name: 'site-phone', size: PHONE, visit: openGate },
   {
     name: 'site-phone',
@@ -193,6 +161,38 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     visit: async (page) => {
       await onSite(page, 'Wash-down drain', 'Book');
       await page.getByText(/^Inspection, /).waitFor();
+    },
+  },
+  {
+    name: 'protection-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await protection(page, 'Wash-down drain', 'Soil');
+      await page.getByRole('button', { name: 'Test the ground' }).click();
+      for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Read the practice tool' }).click();
+      await page.getByLabel('Cracks in the face or behind the lip?: No', { exact: true }).click();
+      await page.getByLabel('Dug before, or filled?: Yes', { exact: true }).click();
+      await page.getByRole('list', { name: 'Why this class' }).evaluate((reasons) => reasons.scrollIntoView({ block: 'end' }));
+    },
+  },
+  {
+    name: 'protection-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await protection(page, 'Wash-down drain', 'Options');
+      await page.getByRole('button', { name: /^Trench or pit/ }).click();
+      await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
+      await page.getByText('Shores alone do not hold type C ground').waitFor();
+    },
+  },
+  { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
+  { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
+  {
+    name: 'protection-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await protection(page, 'Outfall', 'Steps');
+      for (let i = 0; i < 9; i++) await page.getByRole('button', { name: 'Next step' }).click();
     },
   },
 ];

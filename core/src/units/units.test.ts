@@ -11,6 +11,7 @@ import {
   formatLineLoad,
   formatMassOf,
   formatPressure,
+  parsePressure,
   parseDecimal,
   formatRain,
   formatStation,
@@ -222,5 +223,15 @@ describe('plain numbers, forces and pressures', () => {
       '2.8 MPa',
       '1.0 psi',
     ]);
+  });
+  test('a pressure is read as the gauge shows it: 725 psi is 725 · 6894.757 Pa', () => {
+    const read = (text: string, units: 'metric' | 'us' = 'metric') => {
+      const parsed = parsePressure(text, units);
+      return parsed.ok ? parsed.value : parsed.error;
+    };
+    expect([read('5'), read('50 bar'), read('5000 kPa'), read('5 MPa')]).toEqual([5e6, 5e6, 5e6, 5e6]);
+    expect(read('725 psi')).toBeCloseTo(4998699, 0);
+    expect(read('725', 'us')).toBeCloseTo(4998699, 0);
+    expect(read('much')).toContain('5 MPa, 50 bar or 720 psi');
   });
 });
