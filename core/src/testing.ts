@@ -1,6 +1,6 @@
 import { findProduct } from './catalogue';
 import { blankRun, InputError, type FieldError, type Finding, type Job, type NewId, type Reach, type Run } from './job';
-import type { Envelope, Fact, Kept } from './book';
+import type { Envelope, Fact, Kept, SoilTest } from './book';
 import { fallingRun } from './alignment';
 import { wallOffset, type Range } from './geometry';
 import type { CheckCode, FactsOf } from './plan/checks';
@@ -76,6 +76,37 @@ export function bookEntry<F extends Fact>(
   const entry = { id, author: 'foreman', device: 'd1', count: seq, known: seq - 1, at, clock: 0, ...more, fact };
   return { entry: entry as Kept['entry'] & { fact: F }, seq, receivedAt: at, off: 0 };
 }
+
+/** Firm dry clay looked at by hand and eye, type B, as deep as anything here. */
+export const firmClay = (to: number): SoilTest => ({
+  kind: 'soil',
+  from: 0,
+  to,
+  top: 0,
+  bottom: 5,
+  material: 'clay',
+  thumb: 'dents',
+  strength: null,
+  ribbon: null,
+  dry: null,
+  water: 'dry',
+  fissured: false,
+  disturbed: false,
+  vibration: false,
+  dipping: false,
+});
+
+/** A value as a database may give it back: the keys of every object in another order. */
+export const keysTurned = <T>(value: T): T =>
+  Array.isArray(value)
+    ? (value.map(keysTurned) as T)
+    : typeof value === 'object' && value !== null
+      ? (Object.fromEntries(
+          Object.entries(value)
+            .reverse()
+            .map(([key, item]) => [key, keysTurned(item) as unknown]),
+        ) as T)
+      : value;
 
 /** Where a hole is dug at the ground, stations: its bottom, and as far as its ends lean or step back. */
 export const dugAtGround = ({ from, to, ends, depth }: Place): Range => {

@@ -1,11 +1,13 @@
-import type { Kept, SoilTest } from '../book';
+import type { Kept } from '../book';
 import { HOUR, NO_REVISION, type Fact, type Inspection } from '../book';
 import { Crew, type Device } from '../crew.testing';
 import { blankJob, blankPit, type Job, type PitBody, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { inspectionItems } from '../protection';
 import { resolveRules } from '../rules';
-import { levelRun } from '../testing';
+import { firmClay, keysTurned, levelRun } from '../testing';
+import { registerOf } from '../site';
+import { waysOutWanted } from './waysOut';
 import { inForce, IN_HEARING, safeToEnter, type PlannedRevision, type SafeGate } from './enter';
 
 const DAY = Date.parse('2026-11-02T00:00:00Z');
@@ -19,23 +21,7 @@ const issued = (run: Run, number = 1, its: Job = job): PlannedRevision => ({
   rules: resolveRules(its.ruleSet, its.overrides),
   plan: planRun(its, run),
 });
-const clay: SoilTest = {
-  kind: 'soil',
-  from: 0,
-  to: 40,
-  top: 0,
-  bottom: 5,
-  material: 'clay',
-  thumb: 'dents',
-  strength: null,
-  ribbon: null,
-  dry: null,
-  water: 'dry',
-  fissured: false,
-  disturbed: false,
-  vibration: false,
-  dipping: false,
-};
+const clay = firmClay(40);
 /** All questions of a stretch answered yes but those named. */
 const inspect = (
   { run, rules, plan, id }: PlannedRevision,
@@ -194,7 +180,7 @@ describe('Safe to enter', () => {
     const stricter = issued(boxed, 4, { ...job, overrides: [{ rule: 'shieldRow', value: 4, by: 'client', reason: 'site rules' }] });
     expect(stops(gateOn(foreman, [one, stricter], at(9)))).toContain('changed');
     // Through a database that sorts keys it is the same plan.
-    const stored = issued(sorted(boxed), 5, sorted(job));
+    const stored = issued(keysTurned(boxed), 5, keysTurned(job));
     expect(open(gateOn(foreman, [one, stored], at(9)))).toEqual([[15, 21]]);
     expect(inForce([one, stored, parted])?.number).toBe(5);
     // An issue nobody here has, or none at all, opens nothing.
@@ -205,16 +191,6 @@ describe('Safe to enter', () => {
   });
   const lower = ({ levels }: Reach, by: number): Reach['levels'] =>
     levels.kind === 'cover' ? { kind: 'cover', cover: levels.cover + by } : levels;
-  const sorted = <T>(value: T): T =>
-    Array.isArray(value)
-      ? (value.map(sorted) as T)
-      : typeof value === 'object' && value !== null
-        ? (Object.fromEntries(
-            Object.entries(value)
-              .sort(([a], [b]) => b.length - a.length || (a < b ? -1 : 1))
-              .map(([key, item]) => [key, sorted(item) as unknown]),
-          ) as T)
-        : value;
 });
 
 describe('bad news and clocks', () => {
@@ -458,6 +434,18 @@ describe('what stands, the air and the way out', () => {
     expect(whereOf(all(row), shored, [2])).toEqual([[2, 9.62]]);
     // Behind a stretch that is shut a ladder is no way out.
     expect(whereOf([...all(row), hold(4, 1e6)], shored, [3])).toEqual([[2, 6]]);
+  });
+  test('ways out are offered where what stands lets people be, and would open it', () => {
+    const { plan, rules } = shored;
+    const register = registerOf(day(all()).book(), at(7), rules);
+    expect(waysOutWanted(plan, register, rules, { from: 0, to: 20 })).toEqual([6]);
+    expect(waysOutWanted(plan, register, rules, { from: 4, to: 20 })).toEqual([7]);
+    expect(waysOutWanted(plan, [], rules, { from: 0, to: 20 })).toEqual([]);
+    expect(whereOf(all(), shored, [6])).toEqual([[2, 10]]);
+    const row = Array.from({ length: 9 }, (_, i) => 2 + 2 * i);
+    const offered = waysOutWanted(plan, registerOf(day(all(row)).book(), at(7), rules), rules, { from: 0, to: 20 });
+    expect(offered).toEqual([6, 14]);
+    expect(whereOf(all(row), shored, offered)).toEqual([[2, 18]]);
   });
   test('air: good where it was read, within half of 6 m, and a bad reading shuts the whole hole until it is good there', () => {
     const smelly = issued({ ...shored.run, conditions: { ...shored.run.conditions, badAir: true } });

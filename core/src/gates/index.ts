@@ -3,3 +3,4 @@ export * from './clear';
 export * from './dig';
 export * from './enter';
 export * from './cover';
+export * from './waysOut';

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import { HOUR, type AnyEntry, type Fact, type SoilTest } from '../book';
+import { HOUR, type AnyEntry, type Fact } from '../book';
 import { Crew, type Device } from '../crew.testing';
 import { times } from '../generators.testing';
 import { blankJob, type Job, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { inspectionItems } from '../protection';
 import { resolveRules } from '../rules';
-import { levelRun } from '../testing';
+import { firmClay, levelRun } from '../testing';
 import { safeToEnter, type PlannedRevision } from './enter';
 import { mayBeAt } from './oracle.testing';
 
@@ -51,23 +51,7 @@ const sites = [boxed, shored, smelly].map((run) => ({
 }));
 type Site = (typeof sites)[number];
 
-const soil: SoilTest = {
-  kind: 'soil',
-  from: 0,
-  to: LENGTH,
-  top: 0,
-  bottom: 5,
-  material: 'clay',
-  thumb: 'dents',
-  strength: null,
-  ribbon: null,
-  dry: null,
-  water: 'dry',
-  fissured: false,
-  disturbed: false,
-  vibration: false,
-  dipping: false,
-};
+const soil = firmClay(LENGTH);
 const ids = Array.from({ length: 7 }, (_, i) => `p${i + 1}`);
 const delivery = ({ kind }: Site): Fact => ({
   kind: 'delivered',

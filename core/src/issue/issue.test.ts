@@ -2,7 +2,7 @@ import { demoFile } from '../demo';
 import { anyDig } from '../generators.testing';
 import { blankJob, blankPit, sameJson, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
-import { levelRun, withInverts } from '../testing';
+import { keysTurned, levelRun, withInverts } from '../testing';
 import fc from 'fast-check';
 import { bodyText, changesBetween, figuresOf, issueOf, type Issuable, type RevisionBody } from '.';
 
@@ -63,21 +63,11 @@ describe('an issued copy', () => {
   });
   test('is not made of a run that cannot be dug', () => expect(issueOf(job, withInverts(run, 99, 99), undefined)).toHaveProperty('errors'));
   test('through JSON with its keys in another order it has the same text, and gives the same numbers', () => {
-    const turned = <T>(value: T): T =>
-      Array.isArray(value)
-        ? (value.map(turned) as T)
-        : typeof value === 'object' && value !== null
-          ? (Object.fromEntries(
-              Object.entries(value)
-                .reverse()
-                .map(([key, item]) => [key, turned(item) as unknown]),
-            ) as T)
-          : value;
     fc.assert(
       fc.property(anyDig, ({ job: its, run: one }) => {
         const made = issueOf(its, one, undefined);
         if ('errors' in made) return;
-        const stored = JSON.parse(JSON.stringify(turned(made.body))) as RevisionBody;
+        const stored = JSON.parse(JSON.stringify(keysTurned(made.body))) as RevisionBody;
         expect(bodyText(stored)).toBe(bodyText(made.body));
         expect(sameJson(figuresOf(planRun(stored.job, stored.run)), stored.figures)).toBe(true);
       }),

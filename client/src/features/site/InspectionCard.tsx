@@ -12,7 +12,7 @@ import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
 import { useEnter, useSite } from './context';
-import { laddersPlanned, readLadders } from './ladders';
+import { laddersOffered, readLadders } from './ladders';
 import { StretchFields, useStretch } from './Stretch';
 
 const ANSWERS = [
@@ -55,7 +55,7 @@ export function InspectionCard() {
   const [until, setUntil] = useState(() => usualEnd(new Date(deviceClock().now())));
   const [opened, setOpened] = useState('');
   const [typedLadders, setLadders] = useState<string>();
-  const ladders = typedLadders ?? laddersPlanned(site, range ?? stretch.whole, job.units);
+  const ladders = typedLadders ?? laddersOffered(site, range ?? stretch.whole, job.units);
   // By the words of the question: when the plan changes what is asked, it is not answered any more.
   const [{ answers, notes }, fill, signed] = useFormDraft<{ answers: Record<string, Answer>; notes: Record<string, string> }>(
     `inspection.${runId}`,

@@ -7,7 +7,7 @@ import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
 import { StretchFields, useStretch } from './Stretch';
 import { useEnter, useSite } from './context';
-import { laddersPlanned, readLadders } from './ladders';
+import { laddersOffered, readLadders } from './ladders';
 
 /** Looked at again after a move, or out of hearing: as inspected, and what was moved stands as it should. */
 export function LookCard() {
@@ -15,7 +15,8 @@ export function LookCard() {
   const { job, force } = site;
   const put = useEnter('Say who looked: the competent person’s name or role.');
   const stretch = useStretch();
-  const [ladders, setLadders] = useState(() => laddersPlanned(site, stretch.whole, job.units));
+  const [typedLadders, setLadders] = useState<string>();
+  const ladders = typedLadders ?? laddersOffered(site, stretch.range ?? stretch.whole, job.units);
   const [fault, setFault] = useState<string>();
   const [done, setDone] = useState('');
   const look = () => {
