@@ -152,7 +152,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByRole('textbox', { name: 'Bed under the line' }).fill('150');
       await saved(page);
       await page.goto(`${page.url()}?site=issue`);
-      await page.getByRole('list', { name: 'What changed' }).waitFor();
+      await page.getByRole('list', { name: 'What changed' }).first().waitFor();
     },
   },
   {
