@@ -49,7 +49,9 @@ module.exports = {
       name: 'core-folders-are-floors',
       comment: 'Only the demonstration and the list of everything stand beside the floors.',
       severity: 'error',
-      from: { path: `^core/src/(?!(${floors.join('|')})/|(index|demo|testing|crew\\.testing|highs\\.testing|generators\\.testing|main\\.bench)\\.ts)` },
+      from: {
+        path: `^core/src/(?!(${floors.join('|')})/|(index|demo|testing|crew\\.testing|highs\\.testing|generators\\.testing|main\\.bench)\\.ts)`,
+      },
       to: {},
     },
     {

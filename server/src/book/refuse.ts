@@ -18,6 +18,11 @@ function planOf(id: string, { job, run }: RevisionBody): Plan {
 
 /** Holds an entry against the issued plan in force and the book; where nothing is issued, against the job as it is. */
 export async function refuseAgainst(entry: Entry, jobId: string, runId: string, store: Store, revisions: Revisions): Promise<Refuse> {
+  const { fact } = entry;
+  // What was found wanting is heard whatever plan it names.
+  const good = fact.kind === 'look' || (fact.kind === 'inspection' && fact.items.every(({ ok }) => ok));
+  if (good && !(await revisions.list(runId)).some(({ id }) => id === fact.revision))
+    return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);
   const body = force && (await revisions.get(force.id)).body;
   const job: Job = body?.job ?? (await store.jobs.get(jobId)).doc;

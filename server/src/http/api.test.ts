@@ -300,6 +300,27 @@ describe('issued plans', () => {
     );
     expect(numbers.sort()).toEqual([2, 3, 4, 5, 6]);
   });
+  test('a look names a plan issued for its run; what is found wanting is heard whatever it names', async () => {
+    const [a, b] = [await addRun((await addJob()).id), await addRun((await addJob()).id)];
+    const { id: plan } = (await issue(a.id, {}).expect(201)).body as { id: string };
+    const look = (ok: boolean) => ({
+      entry: {
+        ...{ id: randomUUID(), author: 'foreman', device: 'd1', count: 1, known: 0, at: new Date().toISOString(), clock: 0 },
+        fact: {
+          kind: 'inspection',
+          from: 0,
+          to: 30,
+          until: new Date(Date.now() + 3_600_000).toISOString(),
+          revision: plan,
+          ladders: [],
+          items: [{ id: 'water', ask: 'No water stands', ok, note: '', from: 0, to: 30 }],
+        },
+      },
+    });
+    await request(app).post(`/api/runs/${a.id}/book`).send(look(true)).expect(201);
+    expect((await request(app).post(`/api/runs/${b.id}/book`).send(look(true)).expect(400)).text).toContain('not issued for this run');
+    await request(app).post(`/api/runs/${b.id}/book`).send(look(false)).expect(201);
+  });
   test('one that cannot be dug is not issued, and the database itself keeps what is', async () => {
     const { id } = await addRun((await addJob()).id, { ...run(), ...fallingRun(run(), 99, 99) });
     expect((await issue(id, {}).expect(400)).text).toContain('at or above the ground');
