@@ -77,13 +77,14 @@ test('a day: issued, four boxes stand, open in the middle; moved on; a “no” 
   for (const one of both)
     await expect(one.getByRole('img', { name: /^Safe to enter along the run: open 18\.0 m to 24\.0 m/ })).toBeVisible();
 
-  // A phone forty minutes slow, out of hearing until now, says no to the water.
+  // A phone forty minutes slow, which has not heard of any plan yet, says no to the water: nothing else need be in order for that.
   await slow
     .getByRole('radiogroup', { name: /^No water stands/ })
     .getByText('No', { exact: true })
     .click();
   await slow.getByRole('textbox', { name: 'What is wrong: water' }).fill('pump off');
-  await inspect(slow);
+  await slow.getByRole('button', { name: 'Sign the inspection' }).click();
+  await expect(slow.getByText(/^Found wanting: No water stands/).first()).toBeVisible();
   await expect(gate(slow, 'SHUT')).toBeVisible();
   await seenOnBoth(async (one) => {
     await expect(gate(one, 'SHUT')).toBeVisible();

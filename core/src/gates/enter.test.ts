@@ -137,6 +137,26 @@ describe('Safe to enter', () => {
     const { protection, kit, panel, soil, bottomWidth } = reach as Reach;
     return { protection, kit, panel, soil, bottomWidth };
   };
+  test('a question not answered, or answered for less than was looked at, opens nothing there', () => {
+    const crew = new Crew();
+    const foreman = morning(crew);
+    const whole = inspect(one, { ladders: [16, 20] });
+    foreman.enter(
+      { kind: 'wrong', why: 'once more' },
+      at(8),
+      foreman.book().find(({ entry }) => entry.fact.kind === 'inspection')?.entry.id,
+    );
+    foreman.enter({ ...whole, items: whole.items.filter(({ id }) => id !== 'water') }, at(8));
+    foreman.meet(at(8));
+    const gate = gateOn(foreman, [one], at(8));
+    expect([open(gate), stops(gate)]).toEqual([[], expect.arrayContaining(['item.water'])]);
+    expect(gate.reasons.find(({ id }) => id === 'item.water')?.what).toBe('Not answered: No water stands or runs in; the pump works');
+    const short = { ...whole, items: whole.items.map((item) => (item.id === 'water' ? { ...item, to: 17 } : item)) };
+    foreman.enter(short, at(8, 4));
+    expect(open(gateOn(foreman, [one], at(8, 4)))).toEqual([[15, 17]]);
+    foreman.enter(whole, at(8, 5));
+    expect(open(gateOn(foreman, [one], at(8, 5)))).toEqual([[15, 21]]);
+  });
   test('shuts by itself at the end of the shift, and a shift is 14 hours at most', () => {
     const crew = new Crew();
     const foreman = morning(crew);

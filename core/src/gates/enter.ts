@@ -19,7 +19,17 @@ import { keyOf, speaksOf, type Job, type Run } from '../job';
 import { shuts, type PlanFinding } from '../plan/checks';
 import { groundFindings, type GroundFinding } from '../plan/ground';
 import type { Plan } from '../plan/plan';
-import { airRead, airTestFaults, airTestNeeded, holesAt, LONGEST_SHIFT, saySame, type SaidPlan } from '../protection';
+import {
+  airRead,
+  airTestFaults,
+  airTestNeeded,
+  holesAt,
+  inspectionItems,
+  LONGEST_SHIFT,
+  saySame,
+  type InspectionItem,
+  type SaidPlan,
+} from '../protection';
 import type { Rules } from '../rules';
 import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
 import { isPit, type Place } from '../trench';
@@ -292,16 +302,27 @@ function wantingOf(all: Prepared, one: Inspected, at: number): Reason[] {
   const bad = all.bad
     .filter(({ kept, where, never }) => kept !== one && (!where || within(at, where)) && (never || !lifts(one, kept)))
     .map(({ reason, kept }) => ({ ...reason, why: `${reason.why}${cameLate(all, kept, one)}` }));
-  const own = one.entry.fact.items.filter((item) => !item.ok && within(at, widened(item)));
+  const answers = one.entry.fact.items.filter((item) => within(at, widened(item)));
+  const own = answers.filter(({ ok }) => !ok);
   const changed = sameRevision(all, one, at)
     ? []
     : [stop('changed', 'The plan changed since the inspection', 'What was inspected is not what is issued now: look again.')];
   return [
     ...bad,
     ...own.map((item) => stop(`item.${item.id}`, `Found wanting: ${item.ask}`, item.note || 'Put it right, then inspect again.')),
+    ...questionsOf(all, one)
+      .filter((item) => within(at, widened(item)) && !answers.some(({ id }) => id === item.id))
+      .map(({ id, ask }) => stop(`item.${id}`, `Not answered: ${ask}`, 'Inspect again; every question counts.')),
     ...changed,
   ];
 }
+
+/** Everything that the plan an inspection was made of asks of its stretch. */
+const questionsOf = (all: Prepared, { entry: { id, fact } }: Inspected): InspectionItem[] =>
+  cached(all, `questions ${id}`, () => {
+    const seen = all.revisions.find((one) => one.id === fact.revision);
+    return seen ? inspectionItems(seen.run, seen.rules, seen.plan, fact, all.units) : [];
+  });
 
 /** What is kindly said of bad news that came to hand only after the inspection it is older than. */
 function cameLate({ rules }: Prepared, bad: Kept, good: Inspected): string {

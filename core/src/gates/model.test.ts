@@ -103,7 +103,7 @@ const deed = fc.oneof(
     arbitrary: fc.record({
       do: fc.constant('inspect' as const),
       range: wide,
-      no: fc.constantFrom('', '', '', 'water', 'soil'),
+      no: fc.constantFrom('', '', '', 'water', 'soil', 'left out'),
       hours: fc.integer({ min: 1, max: 16 }),
       old: fc.boolean(),
     }),
@@ -149,7 +149,12 @@ function factOf(what: Deed, site: Site, revisions: readonly PlannedRevision[], a
         until: new Date(at + what.hours * HOUR).toISOString(),
         revision: of.id,
         ladders: [6, 12, 18],
-        items: (items.length > 0 ? items : [{ id: 'clear', ask: 'Clear', ...what.range }]).map((item) => ({
+        items: (items.length > 1 && what.no === 'left out'
+          ? items.slice(1)
+          : items.length > 0
+            ? items
+            : [{ id: 'clear', ask: 'Clear', ...what.range }]
+        ).map((item) => ({
           ...item,
           ok: item.id !== what.no,
           note: '',

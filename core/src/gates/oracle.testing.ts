@@ -1,4 +1,5 @@
 import type { AnyEntry, Kept } from '../book';
+import { inspectionItems } from '../protection';
 import type { Place } from '../trench';
 import type { PlannedRevision } from './enter';
 
@@ -122,7 +123,11 @@ function looksAt(asked: Asked, x: number): { inspections: Kept[]; all: Kept[] } 
   const inspections = every(book, 'inspection')
     .filter(({ kept, fact }) => {
       const over = Math.min(new Date(fact.until).getTime(), moment(kept) + SHIFT);
-      const answered = fact.items.every((item) => item.ok || !touches(item, x));
+      const seen = revisions.find(({ id }) => id === fact.revision);
+      const questions = seen ? inspectionItems(seen.run, seen.rules, seen.plan, fact, 'metric').filter((item) => touches(item, x)) : [];
+      const answered =
+        fact.items.every((item) => item.ok || !touches(item, x)) &&
+        questions.every(({ id }) => fact.items.some((item) => item.id === id && item.ok && touches(item, x)));
       return touches(fact, x) && believed(kept, asked) && now < over && answered && ofThisPlan(fact);
     })
     .map(({ kept }) => kept)

@@ -1,3 +1,4 @@
+import { NO_REVISION } from '@tamper/core/book';
 import { inspectionItems } from '@tamper/core/protection';
 import { shortHoursOf } from '@tamper/core/gates';
 import { formatHours } from '@tamper/core/units';
@@ -78,24 +79,28 @@ export function InspectionCard() {
     const end = momentAt(until, now);
     const read = readLadders(ladders, job.units);
     if (who.trim().length < 2) return setFault(UNSAID);
-    if (!force) return setFault('Issue the plan first: people work to an issued plan, and this is inspected by it.');
+    // What is found wanting is taken down whatever else is missing.
+    const wanting = items.some(({ ask }) => answers[ask] === 'no');
+    if (!force && !wanting) return setFault('Issue the plan first: people work to an issued plan, and this is inspected by it.');
     if (!range) return setFault(stretch.fault);
     if (items.length === 0) return setFault('Nobody is to go in anywhere here: there is nothing to inspect for.');
     if (!end) return setFault('Say when the shift ends, like 17:00.');
     if ('fault' in read) return setFault(read.fault);
     const openedAt = shortHours === undefined ? undefined : lastAt(opened, now);
-    if (shortHours !== undefined && openedAt === undefined)
+    if (!wanting && shortHours !== undefined && openedAt === undefined)
       return setFault('Say when it was opened, like 07:30: it stands this steep for a short time only.');
-    if (openItems.length > 0)
+    if (!wanting && openItems.length > 0)
       return setFault(`${openItems.length} ${openItems.length === 1 ? 'question is' : 'questions are'} not answered.`);
     const refused = put({
       kind: 'inspection',
       ...range,
       until: end,
       ...(openedAt === undefined ? {} : { opened: openedAt }),
-      revision: force.id,
+      revision: force?.id ?? NO_REVISION,
       ladders: read.ladders,
-      items: items.map((item) => ({ ...item, ok: answers[item.ask] === 'yes', note: (notes[item.ask] ?? '').trim() })),
+      items: items
+        .filter(({ ask }) => (answers[ask] ?? 'open') !== 'open')
+        .map((item) => ({ ...item, ok: answers[item.ask] === 'yes', note: (notes[item.ask] ?? '').trim() })),
     });
     setFault(refused);
     if (refused === undefined) signed();

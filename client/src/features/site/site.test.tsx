@@ -116,7 +116,9 @@ test('a no asks what is wrong, goes into the book and keeps the gate shut', () =
   fourBoxes();
   choose('No water stands or runs in; the pump works', 'No');
   type('What is wrong: water', 'pump blocked');
-  signAll();
+  // The rest need not be answered first: what is wrong is said at once.
+  press('Sign the inspection');
+  expect(lastFact(seen)).toMatchObject({ kind: 'inspection', items: [{ id: 'water', ok: false, note: 'pump blocked' }] });
   expect(screen.getByText('Found wanting: No water stands or runs in; the pump works')).toBeTruthy();
   expect(screen.getByText('pump blocked')).toBeTruthy();
   expect(seen.gate?.open).toBe(false);
