@@ -71,7 +71,7 @@ describe('an issued copy', () => {
         expect(bodyText(stored)).toBe(bodyText(made.body));
         expect(sameJson(figuresOf(planRun(stored.job, stored.run)), stored.figures)).toBe(true);
       }),
-      { numRuns: 40 },
+      { numRuns: 15 },
     );
   });
   test('every run of the demonstration can be issued', () => {

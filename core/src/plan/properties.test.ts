@@ -126,7 +126,7 @@ describe('fixes', () => {
           expect(unannounced.map(place)).toEqual([]);
         }
       }),
-      { numRuns: times(100) },
+      { numRuns: times(60) },
     );
     expect(offered).toBeGreaterThan(times(50));
   });
@@ -177,7 +177,7 @@ describe('figures', () => {
         const worked = order.pieces.map(({ hours }) => hours);
         for (const [path, value] of numbersIn({ never, hands, bought, worked })) if (value < -1e-9) throw new Error(`${path} is ${value}`);
       }),
-      { numRuns: times(100) },
+      { numRuns: times(60) },
     );
   });
 
