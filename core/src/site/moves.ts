@@ -75,7 +75,8 @@ export function deliveryOf(
   newId: () => string,
 ): { id: string; name: string }[] {
   const taken = new Set(register.map(({ name }) => name));
+  const named = (number: number) => `${word.charAt(0).toUpperCase()}${word.slice(1)} ${number}`;
   const names: string[] = [];
-  for (let number = 1; names.length < count; number++) if (!taken.has(`${word} ${number}`)) names.push(`${word} ${number}`);
+  for (let number = 1; names.length < count; number++) if (!taken.has(named(number))) names.push(named(number));
   return names.map((name) => ({ id: newId(), name }));
 }

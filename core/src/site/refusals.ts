@@ -43,8 +43,8 @@ const CHECKS: Checks = {
     const piece = pieceOf(fact.piece, inputs);
     const kit = piece && kitOf(job, piece.kit);
     if (!piece || kit?.kind !== 'shores') return 'There is no such set of shores; say first that it was delivered and where it stands.';
-    if (piece.state !== 'standing') return `${piece.name} does not stand; say first where it was set.`;
     if (holdFault(fact, kit.pressure, rules, job.units) !== undefined) return undefined;
+    if (piece.state !== 'standing') return `${piece.name} does not stand; say first where it was set.`;
     switch (canAt(book, momentOf({ entry }), now, rules)) {
       case undefined:
         return 'Try the pump can first and enter it: without it no hold test counts today.';

@@ -84,8 +84,14 @@ function howItStands(
 export const standingPieces = (register: readonly RegisteredPiece[]): RegisteredPiece[] =>
   register.filter(({ state }) => state === 'standing');
 
-/** What people call a kind of piece. */
-export function pieceName(job: Pick<Job, 'kit'>, kit: string): 'Box' | 'Set' | 'Bay' {
-  const kind = kitOf(job, kit)?.kind;
-  return kind === 'shores' ? 'Set' : kind === 'sheets' ? 'Bay' : 'Box';
+/** What people call pieces of a table: one of them, and several. */
+export function pieceWords(job: Pick<Job, 'kit'>, kit: string): { one: string; many: string } {
+  switch (kitOf(job, kit)?.kind) {
+    case 'shores':
+      return { one: 'set', many: 'sets' };
+    case 'sheets':
+      return { one: 'bay', many: 'bays' };
+    default:
+      return { one: 'box', many: 'boxes' };
+  }
 }

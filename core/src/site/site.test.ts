@@ -115,7 +115,20 @@ describe('what cannot be true', () => {
     expect(of(hold, set, stands)).toMatch(/Try the pump can first/);
     expect(of(hold, set, stands, { kind: 'can', ok: false, note: '' })).toMatch(/was not in order/);
     expect(of(hold, set, stands, { kind: 'can', ok: true, note: '' })).toBeUndefined();
-    // Bad news is heard without a can.
+    // Bad news is heard without a can, and of a set nobody knows where it stands.
+    expect(
+      of(
+        {
+          ...hold,
+          readings: [
+            { minute: 0, pressure: 5e6 },
+            { minute: 5, pressure: 1e6 },
+          ],
+        },
+        set,
+      ),
+    ).toBeUndefined();
+    expect(of(hold, set)).toMatch(/does not stand/);
     expect(
       of(
         {
@@ -172,5 +185,5 @@ describe('entered in seconds', () => {
     expect(lastMovedOn([], 'start', 2)).toBeUndefined();
   });
   test('what comes is numbered on from what is there', () =>
-    expect(deliveryOf('Box', 2, register(came(2)), counting()).map(({ name }) => name)).toEqual(['Box 3', 'Box 4']));
+    expect(deliveryOf('box', 2, register(came(2)), counting()).map(({ name }) => name)).toEqual(['Box 3', 'Box 4']));
 });

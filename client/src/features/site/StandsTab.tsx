@@ -1,6 +1,6 @@
 import type { Kit } from '@tamper/core/catalogue';
 import { kitOf } from '@tamper/core/job';
-import { deliveryOf, freePieces, lastMovedOn, pieceName, putAlong, standingIn, type Put, type RegisteredPiece } from '@tamper/core/site';
+import { deliveryOf, freePieces, lastMovedOn, pieceWords, putAlong, standingIn, type Put, type RegisteredPiece } from '@tamper/core/site';
 import { isPit, type Place } from '@tamper/core/trench';
 import { formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
@@ -83,12 +83,12 @@ function Row({ place, kit }: { place: Place; kit: Kit }) {
   const row = standingIn(register, kit.id, pitOf(place));
   const schedule = plan.supports.find((one) => one.place === place.id)?.schedule;
   const spacing = schedule?.kind === 'shores' ? schedule.spacing : 0;
-  const word = pieceName(job, kit.id).toLowerCase();
+  const { one, many } = pieceWords(job, kit.id);
   const next = isPit(place) ? undefined : lastMovedOn(row, run.access.digFrom, spacing);
   const put = (what: Put) => setFault('fault' in what ? what.fault : enter({ kind: 'standing', pit: pitOf(place), pieces: what.pieces }));
   const [first, last] = [row[0], row.at(-1)];
   return (
-    <Card title={`Stands now: ${row.length} ${row.length === 1 ? word : `${word}es`.replace('setes', 'sets').replace('bayes', 'bays')}`}>
+    <Card title={`Stands now: ${row.length} ${row.length === 1 ? one : many}`}>
       {first && last ? (
         <Text>
           From {formatStation(first.from, job.units)} to {formatStation(last.to, job.units)}, {kit.name}
@@ -165,7 +165,7 @@ function Delivery({ kit }: { kit: Kit }) {
     const read = parseCount(count, 'pieces');
     if (!read.ok) return setFault(read.error);
     if (read.value < 1 || read.value > 200) return setFault('From 1 to 200 pieces in one delivery.');
-    setFault(enter({ kind: 'delivered', kit: kit.id, pieces: deliveryOf(pieceName(job, kit.id), read.value, register, newId) }));
+    setFault(enter({ kind: 'delivered', kit: kit.id, pieces: deliveryOf(pieceWords(job, kit.id).one, read.value, register, newId) }));
   };
   return (
     <Card title={`Delivered: ${kit.name}`}>
