@@ -19,7 +19,7 @@ export function GateLight({
   const look = !gate
     ? { back: colours.line, front: colours.ink, icon: 'note', word: 'looking' }
     : gate.open
-      ? { back: colours.good, front: colours.onClay, icon: 'check', word: 'OPEN' }
+      ? { back: colours.good, front: colours.onClay, icon: 'check', word: stops > 0 ? 'OPEN IN PART' : 'OPEN' }
       : { back: colours.stop, front: colours.onClay, icon: 'stop', word: 'SHUT' };
   return (
     <View
@@ -40,7 +40,7 @@ export function GateLight({
         {short ?? name}
       </Text>
       <Text variant={small ? 'labelMedium' : 'titleMedium'} style={{ color: look.front }}>
-        {look.word}
+        {small && look.word === 'OPEN IN PART' ? 'PART' : look.word}
         {stops > 0 && !small ? ` (${stops})` : ''}
       </Text>
     </View>
