@@ -15,8 +15,8 @@ import {
 } from '../book';
 import { soilTests } from '../ground';
 import { joined, type Range } from '../geometry';
-import { keyOf, speaksOf, type Job, type Run } from '../job';
-import { shuts, type PlanFinding } from '../plan/checks';
+import { speaksOf, type Job, type Run } from '../job';
+import type { PlanFinding } from '../plan/checks';
 import { groundFindings, type GroundFinding } from '../plan/ground';
 import type { Plan } from '../plan/plan';
 import {
@@ -34,8 +34,8 @@ import type { Rules } from '../rules';
 import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
 import { isPit, type Place } from '../trench';
 import { formatHours, formatLength, type UnitSystem } from '../units';
-import { say, sayPlace, type Reader } from '../words';
-import { reasonsFirst, type Gate, type GateReason } from './reasons';
+import { sayPlace, type Reader } from '../words';
+import { against, reasonOf, reasonsFirst, type Gate, type GateReason } from './reasons';
 
 /** An issued plan with what comes of it. */
 export interface PlannedRevision {
@@ -500,27 +500,18 @@ function planReasons(all: Prepared, at: number): Reason[] {
   const { force, rules, units, ground } = all;
   const reader: Reader = { rules, units };
   const limit = rules.protectionDepth.value ?? Infinity;
-  const shutting = force.plan.findings.filter(
-    (finding) => finding.severity === 'stop' && shuts(finding.code, 'enter') && speaksAt(finding, at),
-  );
+  const here = force.plan.findings.filter((finding) => speaksAt(finding, at));
   return [
-    ...shutting.map((finding): Reason => ({ id: keyOf(finding), state: 'stop', who: PLANNER, ...words(say(finding, reader)) })),
+    ...against(here, 'enter', reader).map((reason) => ({ ...reason, who: PLANNER })),
     ...ground
       .filter((finding) => speaksAt(finding, at))
       .map((finding): Reason => {
         const deep = (force.plan.places.find(({ id }) => id === finding.subject?.id)?.deepest.depth ?? 0) >= limit - 1e-6;
-        const { what, why } = words(say(finding, reader));
-        return {
-          id: keyOf(finding),
-          state: finding.severity === 'stop' || deep ? 'stop' : 'caution',
-          who: COMPETENT,
-          what,
-          why: deep ? `${why} From ${formatLength(limit, units)} on the walls depend on it.` : why,
-        };
+        const reason = { ...reasonOf(finding, reader, finding.severity === 'stop' || deep ? 'stop' : 'caution'), who: COMPETENT };
+        return deep ? { ...reason, why: `${reason.why} From ${formatLength(limit, units)} on the walls depend on it.` } : reason;
       }),
   ];
 }
-const words = ({ what, why }: { what: string; why: string }): { what: string; why: string } => ({ what, why });
 
 /** Every station at which an answer may change. */
 function cutsOf(all: Prepared): number[] {
@@ -557,10 +548,11 @@ const needsWayOut = ({ plan }: PlannedRevision, places: readonly Place[], at: nu
     isPit(place) ? plan.ladders.some((one) => one.place === place.id) : plan.ranges.egress.some((range) => within(at, range)),
   );
 
+const isOpen = ({ reasons }: Pick<Judged, 'reasons'>): boolean => reasons.every(({ state }) => state !== 'stop');
+
 /** Shuts where no ladder can be reached, no further than the rule says, without leaving what is open. */
 function withWaysOut(all: Prepared, pieces: readonly Judged[]): Judged[] {
   const travel = all.rules.egressTravel.value ?? Infinity;
-  const isOpen = ({ reasons }: Pick<Judged, 'reasons'>) => reasons.every(({ state }) => state !== 'stop');
   const follows = (i: number) => (pieces[i] as Judged).from - (pieces[i - 1] as Judged).to < SHORTEST;
   const result: Judged[] = [];
   for (let i = 0; i < pieces.length;) {
@@ -598,7 +590,7 @@ function gateOf(all: Prepared, pieces: readonly Judged[]): SafeGate {
       known.ranges.push({ from, to });
       where.set(tellsApart(reason), known);
     }
-    const open = reasons.every(({ state }) => state !== 'stop');
+    const open = isOpen({ reasons });
     const moment = open && Number.isFinite(closes) ? new Date(closes).toISOString() : undefined;
     const last = stretches.at(-1);
     const key = (some: readonly GateReason[]) => some.map(tellsApart).join('\n');

@@ -1,7 +1,7 @@
 import type { PressureTest } from '@tamper/core/book';
 import { kitOf } from '@tamper/core/job';
 import { holdFault, practiceGauge } from '@tamper/core/protection';
-import { canAt, standingPieces } from '@tamper/core/site';
+import { canAt, standingPieces, type RegisteredPiece } from '@tamper/core/site';
 import { formatPressure, formatStation, parseDecimal, parsePressure } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -21,13 +21,15 @@ const NEXT = 5;
 /** Hold tests of the shores that stand: the pump can first, then set by set, read, wait, read again. */
 export function PressureCard() {
   const { job, register, plan } = useSite();
-  const sets = standingPieces(register).filter(({ kit }) => kitOf(job, kit)?.kind === 'shores');
+  const sets = standingPieces(register)
+    .filter(({ kit }) => kitOf(job, kit)?.kind === 'shores')
+    .sort((a, b) => a.from - b.from);
   if (sets.length === 0 && !plan.supports.some(({ kit }) => kit?.kind === 'shores')) return null;
   return (
     <Card title="Pressure of the shores">
       <CanTest />
       {sets.length > 0 ? (
-        <HoldTest />
+        <HoldTest sets={sets} />
       ) : (
         <Notice kind="stop" title="No set of shores stands">
           <Text>Say under What stands where they were set: a set that is not there cannot be tested.</Text>
@@ -69,12 +71,9 @@ function CanTest() {
   );
 }
 
-function HoldTest() {
-  const { job, rules, runId, register, plan } = useSite();
+function HoldTest({ sets }: { sets: readonly RegisteredPiece[] }) {
+  const { job, rules, runId, plan } = useSite();
   const put = useEnter();
-  const sets = standingPieces(register)
-    .filter(({ kit }) => kitOf(job, kit)?.kind === 'shores')
-    .sort((a, b) => a.from - b.from);
   const [{ piece: chosen, readings, minute }, fill] = useFormDraft<{ piece: string; readings: PressureTest['readings']; minute: string }>(
     `hold.${runId}`,
     () => ({ piece: '', readings: [], minute: '0' }),
