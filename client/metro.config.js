@@ -4,15 +4,18 @@ const { getDefaultConfig } = require('expo/metro-config');
 const config = getDefaultConfig(__dirname);
 config.resolver.assetExts.push('woff2');
 
-// Left out of the bundle: the icon fonts Paper would fall back to, zod's error messages in forty languages (the core writes its own
-// sentences), and its ways from and to JSON schemas (`npm run docs` makes those). What Paper draws without asking for an icon source comes from src/theme/paperIcons.
+// Left out of the bundle: the icon fonts Paper would fall back to (what it draws without asking for an icon source comes from src/theme/paperIcons); zod's
+// error messages in forty languages (the core writes its own sentences), its compiler, which has to be asked for, and its ways from and to JSON schemas
+// (`npm run docs` makes those).
+const ZOD = /(locales\/index|from-json-schema|json-schema-processors|json-schema-generator|\/compile)\.c?js$/;
 const unused = (from, name) =>
-  /^(@expo\/vector-icons|@react-native-vector-icons|react-native-vector-icons)/.test(name) ||
-  (/\/zod\//.test(from) && /(locales\/index|from-json-schema|json-schema-processors)\.c?js$/.test(name));
+  /^(@expo\/vector-icons|@react-native-vector-icons|react-native-vector-icons)/.test(name) || (/\/zod\//.test(from) && ZOD.test(name));
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   if (name === '@react-native-vector-icons/material-design-icons')
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/paperIcons.tsx') };
+  if (/\/zod\//.test(context.originModulePath) && /to-json-schema\.c?js$/.test(name))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src/noJsonSchema.ts') };
   return unused(context.originModulePath, name) ? { type: 'empty' } : (resolve ?? context.resolveRequest)(context, name, platform);
 };
 

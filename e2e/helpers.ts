@@ -54,6 +54,22 @@ export async function startRun(
   await expect(page.getByRole('group', { name: `Cross-section of ${run}, to scale` })).toBeVisible();
 }
 
+/**
+ * Lets the page believe that it is another time, and the server with it: devices put their clocks right by what it says. @returns what moves both on, ms.
+ */
+export async function timeIs(page: Page, time: string): Promise<(by: number) => Promise<void>> {
+  let ahead = Date.parse(time) - Date.now();
+  await page.clock.install({ time: new Date(time) });
+  await page.route('**/api/**', async (route) => {
+    const response = await route.fetch();
+    await route.fulfill({ response, headers: { ...response.headers(), 'x-server-now': String(Date.now() + ahead) } });
+  });
+  return async (by) => {
+    ahead += by;
+    await page.clock.fastForward(by);
+  };
+}
+
 /** One of the key numbers, as shown. */
 export const number = (page: Page, label: string) => page.getByTestId(`number-${label}`);
 

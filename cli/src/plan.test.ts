@@ -16,6 +16,17 @@ test('prints the plans of a job file as the core makes them', () => {
   expect(JSON.parse(result.stdout)).toEqual({ job: demoFile.job.name, plans: JSON.parse(JSON.stringify(plans)) as unknown });
 });
 
+test('what its book has of a line is in the plan', () => {
+  const [first] = demoFile.runs as [Run];
+  const [line] = first.existing as [Run['existing'][number]];
+  const record = { result: 'found', station: 36, cover: 0.6, size: 0.063, kind: line.kind, seen: 1, note: '' };
+  const fact = { kind: 'exposure', line: line.id, name: line.name, where: line.where, record };
+  const entry = { id: crypto.randomUUID(), author: 'ganger', device: 'd1', count: 0, known: 0, at: '2026-11-02T07:00:00Z', clock: 0, fact };
+  const { stdout } = plan(JSON.stringify({ ...demoFile, runs: [first], book: [{ run: 0, entry }] }));
+  const [made] = (JSON.parse(stdout) as { plans: { existing: { coverMin: number; evidence: string }[] }[] }).plans;
+  expect(made?.existing[0]).toMatchObject({ coverMin: 0.6, evidence: 'exposed' });
+});
+
 test('bad input ends with code 2 and a sentence for each field', () => {
   const [first, second] = demoFile.runs as [Run, Run];
   const bad = {

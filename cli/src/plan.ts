@@ -1,4 +1,4 @@
-import { InputError, planRun, readJobFile, type FieldError } from '@tamper/core';
+import { InputError, observedFile, planRun, readJobFile, type FieldError } from '@tamper/core';
 import { readFileSync } from 'node:fs';
 
 /**
@@ -8,9 +8,9 @@ import { readFileSync } from 'node:fs';
 function main(path: string | undefined): void {
   if (!path) return refuse([{ field: 'FILE', message: 'Say which job file to plan: npm run -s plan -- FILE.json' }]);
   try {
-    const file = readJobFile(readFileSync(path === '-' ? 0 : path, 'utf8'));
-    const plans = file.runs.map((run, index) => within(`runs[${index}]`, () => planRun(file.job, run)));
-    process.stdout.write(`${JSON.stringify({ job: file.job.name, plans }, null, 2)}\n`);
+    const { job, runs } = observedFile(readJobFile(readFileSync(path === '-' ? 0 : path, 'utf8')));
+    const plans = runs.map((run, index) => within(`runs[${index}]`, () => planRun(job, run)));
+    process.stdout.write(`${JSON.stringify({ job: job.name, plans }, null, 2)}\n`);
   } catch (error) {
     if (error instanceof InputError) return refuse(error.errors);
     if (isUnreadable(error)) return refuse([{ field: 'FILE', message: `${path} cannot be read (${error.code}).` }]);

@@ -279,7 +279,6 @@ export const demoFor = (today: Day): JobFile => ({
         answer: kind === 'tank' ? 'entered' : kind === 'yardLights' ? 'open' : 'none',
       })),
       holidays: [],
-      walked: null,
       pinches: [
         {
           id: 'gangway',
@@ -316,6 +315,7 @@ export const demoFor = (today: Day): JobFile => ({
     },
   },
   runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall, secondCircuit, pumpLine],
+  book: [],
 });
 
 /** The demo on a fixed day. */

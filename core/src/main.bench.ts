@@ -1,4 +1,4 @@
-import { benchStrikes } from './clearance/risk.bench';
+import { benchStrikes } from './existing/risk.bench';
 import { benchGrade } from './alignment/grade/grade.bench';
 import { benchEnvelope } from './machine/machine.bench';
 import { benchArrange } from './trench/arrange/arrange.bench';

@@ -1,5 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
-import { download, newJob, newRun, open, saved, startRun } from '../helpers';
+import { blankExisting, blankJob, blankRun } from '../../core/src/job';
+import { products } from '../../core/src/catalogue';
+import { choose, download, newJob, newRun, open, saved, startRun, timeIs } from '../helpers';
 
 const DAY = 24 * 3600 * 1000;
 const gate = (page: Page, word: 'OPEN' | 'SHUT') =>
@@ -20,12 +22,12 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
 }) => {
   // Monday; weekends lie between the request and the day one may dig.
   // The practice office invents its answer from the request's id: the same id, the same marks.
+  const forward = await timeIs(page, '2026-11-02T08:00:00');
   await page.route('**/api/locate-office', (route) =>
-    route.continue({
+    route.fallback({
       postData: JSON.stringify({ ...(route.request().postDataJSON() as object), id: '5b0f8a52-6f0e-4c57-9a3c-0d9f6a1f2b71' }),
     }),
   );
-  await page.clock.install({ time: new Date('2026-11-02T08:00:00') });
   await newJob(page, 'Market lane', { rules: 'US' });
   await newRun(page, 'Lane drain', '60');
   await toClear(page);
@@ -87,7 +89,7 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
   await expect(page.getByText(/By hand or vacuum only for .*Old fuel line/)).toBeVisible();
 
   // The waiting time passes; clashes have to be settled first: put the drain well above or below whatever was marked.
-  await page.clock.fastForward(4 * DAY);
+  await forward(4 * DAY);
   await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('2.9');
   await gate(page, 'OPEN');
@@ -125,7 +127,7 @@ test('request, answer, marks, windows, clear by layers, expose: the gate turns, 
   await expect(page.getByText(/foreman: not found down to 1\.40 m/)).toBeVisible();
   await gate(page, 'OPEN');
 
-  await page.clock.fastForward(11 * DAY);
+  await forward(11 * DAY);
   await gate(page, 'SHUT');
   await toClear(page);
   await expect(page.getByText('The marks ran out on 2026-11-16')).toBeVisible();
@@ -166,7 +168,7 @@ test('the way in is checked against the machine, and tasks have an owner and a d
 });
 
 test('a request made elsewhere is entered by hand; half-typed dates change nothing', async ({ page }) => {
-  await page.clock.install({ time: new Date('2026-11-02T08:00:00') });
+  await timeIs(page, '2026-11-02T08:00:00');
   await startRun(page, { job: 'By hand', run: 'Line', length: 20, rules: 'US' });
   await toClear(page);
   await page.getByRole('button', { name: 'Enter a request made elsewhere' }).click();
@@ -187,4 +189,59 @@ test('a request made elsewhere is entered by hand; half-typed dates change nothi
   await page.getByRole('button', { name: 'Add the day' }).click();
   await expect(page.getByText('Dig from 2026-11-05: 3 days to wait')).toBeVisible();
   await saved(page);
+});
+
+test('a line laid bare by two people at once, one of them without signal: both records are there on both devices, after a reload and in the file', async ({
+  browser,
+  page,
+}) => {
+  const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
+  const run = blankRun({ name: 'Lane drain', product: products[0]?.id as string, length: 40, cover: 1.2, ruleSet: 'UK' });
+  const put = async (path: string, data: unknown) => expect((await page.request.post(`/api${path}`, { data })).ok(), path).toBe(true);
+  await put('/jobs', { id: jobId, doc: blankJob('Two spades', 'UK', 'metric') });
+  await put(`/jobs/${jobId}/runs`, { id: runId, doc: { ...run, existing: [{ ...blankExisting('Old cable', 20, 'x1'), kind: 'power' }] } });
+  const phone = async (who: string): Promise<Page> => {
+    const context = await browser.newContext();
+    await context.addInitScript((name) => localStorage.setItem('tamper.who', name), who);
+    const one = await context.newPage();
+    await one.goto(`/jobs/${jobId}/runs/${runId}`);
+    await open(one, 'Existing lines');
+    await one.getByRole('button', { name: /Old cable · / }).click();
+    return one;
+  };
+  const record = async (one: Page, cover: string) => {
+    await one.getByRole('button', { name: /^Record/ }).click();
+    await one.getByRole('textbox', { name: 'Found: cover to its top' }).fill(cover);
+    await one.getByRole('button', { name: /^Found it at / }).click();
+  };
+  const both = [await phone('groundworker'), await phone('ganger')] as const;
+  const [near, far] = both;
+  await far.route('**/book', (route) => (route.request().method() === 'POST' ? route.abort() : route.fallback()));
+  await record(far, '0.9');
+  await expect(far.getByText('not sent yet')).toBeVisible();
+  await record(near, '0.6');
+  await expect(near.getByText(/groundworker: found at .* 0\.60 m down/)).toBeVisible();
+  await far.unroute('**/book');
+  await far.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(far.getByText('not sent yet')).toBeHidden();
+  await near.evaluate(() => window.dispatchEvent(new Event('online')));
+  const there = async (one: Page) => {
+    await expect(one.getByText(/groundworker: found at .* 0\.60 m down/)).toBeVisible();
+    await expect(one.getByText(/ganger: found at .* 0\.90 m down/)).toBeVisible();
+  };
+  for (const one of both) await there(one);
+  await near.reload();
+  await open(near, 'Existing lines');
+  await near.getByRole('button', { name: /Old cable · .* · Exposed/ }).click();
+  await there(near);
+  // The file of the job has them; the job it becomes has them as well.
+  await near.goto(`/jobs/${jobId}`);
+  const file = await download(near, () => near.getByRole('button', { name: 'Export the job file' }).click());
+  await near.goto('/');
+  await choose(near, () => near.getByRole('button', { name: /^Import/ }).click(), 'two-spades.tamper.json', file);
+  await near.getByRole('link', { name: /Lane drain/ }).click();
+  await open(near, 'Existing lines');
+  await near.getByRole('button', { name: /Old cable · .* · Exposed/ }).click();
+  await there(near);
+  for (const one of both) await one.context().close();
 });

@@ -28,12 +28,13 @@ test('a line from a drawing is entered, dug to by layers, exposed, and its windo
   await page.getByRole('button', { name: 'Record what the dig brought' }).click();
   await page.getByRole('textbox', { name: 'Found: cover to its top' }).fill('1.2');
   await page.getByRole('button', { name: /^Found it at / }).click();
-  await expect(page.getByText('Say who: a role will do.')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Who digs' }).fill('labourer');
+  await expect(page.getByText('Say who digs: a role will do.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Who digs', exact: true }).fill('labourer');
   await page.getByRole('button', { name: /^Found it at / }).click();
   // Seen: the tolerance of 0.5 m is left.
   await expect(page.getByText('By hand or vacuum only for 1.10 m: Old fuel line')).toBeVisible();
   await expect(window).toHaveCount(0);
+  await expect(page.getByText('not sent yet')).toBeHidden();
   await saved(page);
   await page.reload();
   await expect(page.getByText('By hand or vacuum only for 1.10 m: Old fuel line')).toBeVisible();

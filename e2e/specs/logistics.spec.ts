@@ -129,6 +129,7 @@ test('the days are run, a rate is logged and rules, and what would be better is 
   const before = await dig.innerText();
   await field(page, 'Done, m³').fill('2');
   await field(page, 'In hours').fill('4');
+  await page.getByRole('textbox', { name: 'Who measured it' }).fill('operator');
   await page.getByRole('button', { name: 'Log this rate' }).click();
   await expect(page.getByText('Machine digs: 2 m³ in 4 h, 0.5 an hour')).toBeVisible();
   await page.getByRole('button', { name: 'Run the days' }).click();

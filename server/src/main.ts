@@ -2,6 +2,7 @@ import { demoFor } from '@tamper/core';
 import { pino } from 'pino';
 import { connect, migrateUp } from './db/connect';
 import { openBook } from './book/book';
+import { bringOver } from './db/bringOver';
 import { openStore } from './db/store';
 import { createApp } from './http/app';
 import { practiceOffice } from './office/practice';
@@ -20,7 +21,9 @@ async function main(): Promise<void> {
   const store = openStore(db);
   await store.addDemo(DEMO_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
-  const services = { store, book: openBook(db), revisions: openRevisions(db, store), office: practiceOffice(db) };
+  await bringOver(db);
+  const book = openBook(db);
+  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db) };
   const server = createApp(services, log, process.env.CLIENT_DIR).listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () =>
     process.send?.('ready'),
   );

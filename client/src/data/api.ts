@@ -1,6 +1,6 @@
 import type { Envelope } from '@tamper/core/book';
 import type { IssueRequest, Revision, RevisionHead } from '@tamper/core/issue';
-import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
+import { plainRun, type FieldError, type Job, type JobFile, type Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 import { deviceClock } from './deviceClock';
 
@@ -28,6 +28,8 @@ export type SentEntry = Envelope & { fact: unknown };
 /** An entry of the book as the server keeps it; `off`: how far the device's clock was off when it came, ms. */
 export interface KeptEntry {
   seq: number;
+  /** The run it is about, or the job. */
+  about: string;
   receivedAt: string;
   off: number | null;
   entry: unknown;
@@ -37,7 +39,8 @@ export type InForce = Pick<RevisionHead, 'id' | 'number'> | null;
 export interface BookPage {
   items: KeptEntry[];
   next: number | null;
-  revision: InForce;
+  /** By run: those that have none are not named. */
+  inForce: Readonly<Record<string, NonNullable<InForce>>>;
 }
 
 /** How a request at the locate office stands. */
@@ -96,12 +99,16 @@ export const api = {
   importJob: (id: string, file: JobFile) => call<Stored<Job>>('POST', '/jobs/import', { id, file }),
   removeJob: (id: string, version: number) => call<void>('DELETE', `/jobs/${id}?version=${version}`),
   jobFile: (id: string) => call<JobFile>('GET', `/jobs/${id}/file`),
-  addRun: (jobId: string, id: string, doc: Run) => call<Stored<Run>>('POST', `/jobs/${jobId}/runs`, { id, doc }),
+  /** `like`: the run it is a variant of. */
+  addRun: (jobId: string, id: string, doc: Run, like?: string) =>
+    call<Stored<Run>>('POST', `/jobs/${jobId}/runs`, { id, doc: plainRun(doc), like }),
   removeRun: (id: string, version: number) => call<void>('DELETE', `/runs/${id}?version=${version}`),
   askOffice: (id: string, submission: Submission, patience: number) =>
     call<OfficeReceipt>('POST', '/locate-office', { id, submission, patience }),
-  addEntry: (runId: string, entry: SentEntry) => call<KeptEntry>('POST', `/runs/${runId}/book`, { entry, sent: deviceClock().ownNow() }),
-  bookPage: (runId: string, after: number) => call<BookPage>('GET', `/runs/${runId}/book?limit=500&after=${after}`),
+  /** `about`: the run, or the job itself. */
+  addEntry: (jobId: string | undefined, about: string, entry: SentEntry) =>
+    call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }),
+  bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
   revision: (id: string) => call<Revision>('GET', `/revisions/${id}`),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),

@@ -1,15 +1,50 @@
-import { upgradeJob, upgradeRun, type Job, type Run } from '@tamper/core/job';
-import type { StoredRun } from './api';
+import { observedJob, observedRun, type Kept } from '@tamper/core/book';
+import { plainJob, plainRun, upgradeJob, upgradeRun, type Job, type Run } from '@tamper/core/job';
+import { useMemo } from 'react';
+import type { Stored, StoredRun } from './api';
 import { liveDocument } from './liveDocument';
+import { useBook } from './useBook';
 import { useDocument, type Document } from './useDocument';
 
 export type JobDocument = Document<Job, { id: string; version: number; updatedAt: string; doc: Job }>;
 export type RunDocument = Document<Run, StoredRun>;
 
-/** A job open for editing. */
-export const useJob = (id: string) => useDocument<Job>(`/jobs/${id}`, upgradeJob);
-/** A run open for editing. */
-export const useRun = (id: string) => useDocument<Run, StoredRun>(`/runs/${id}`, upgradeRun);
+/** A document open for editing, and what to do where it is not. */
+interface Opened<D> {
+  document: D | undefined;
+  error: unknown;
+  retry: () => void;
+}
+
+/** A job open for editing, with what its book has of it beside what its document says. */
+export const useJob = (id: string): Opened<JobDocument> =>
+  useObserved(useDocument<Job>(`/jobs/${id}`, upgradeJob), useBook(id), observedJob, plainJob);
+
+/** A run open for editing, with what the book has of it beside what its document says. */
+export const useRun = (jobId: string, id: string): Opened<RunDocument> =>
+  useObserved(useDocument<Run, StoredRun>(`/runs/${id}`, upgradeRun), useBook(jobId, id), observedRun, plainRun);
+
+/**
+ * Puts what was observed beside a document, and takes it away again from what is changed. Until the book was heard there is no document: nothing is
+ * planned as if nobody had ever looked.
+ */
+function useObserved<T extends Job | Run, S extends Stored<T>>(
+  { document, error, retry }: Opened<Document<T, S>>,
+  { book, heard, error: unheard, refresh }: ReturnType<typeof useBook>,
+  observed: (doc: T, book: readonly Kept[]) => T,
+  plain: (doc: T) => T,
+): Opened<Document<T, S>> {
+  const live = document?.change;
+  const change = useMemo(() => live && ((next: T, tag?: string) => live(plain(next), tag)), [live, plain]);
+  return {
+    document: document && change && book && heard !== undefined ? { ...document, doc: observed(document.doc, book), change } : undefined,
+    error: error ?? (heard === undefined ? unheard : undefined),
+    retry: () => {
+      retry();
+      void refresh();
+    },
+  };
+}
 
 /**
  * Changes a run that need not be on the screen, through the copy that is if there is one, and waits until it is saved.

@@ -1,23 +1,44 @@
-import type { JobFile, Run } from '@tamper/core/job';
+import { observedRun } from '@tamper/core/book';
+import type { Run } from '@tamper/core/job';
 import { useFocusEffect } from 'expo-router';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { fetcher, type StoredRun } from './api';
-
-/** A whole job with its runs, as it is stored now. Looked at again whenever the screen comes back. */
-export function useJobFile(jobId: string) {
-  const { data, error, mutate } = useSWR<JobFile>(`/jobs/${jobId}/file`, fetcher);
-  useFocusEffect(useCallback(() => void mutate(), [mutate]));
-  return { file: data, error: error as unknown, refresh: mutate };
-}
+import { sameItems } from './jobBook';
+import { bookOf, useBook } from './useBook';
 
 /** Every run of a job with its id and version, as they are stored now. */
 export const allRuns = async (jobId: string): Promise<StoredRun[]> =>
   (await fetcher<{ items: StoredRun[] }>(`/jobs/${jobId}/runs/all`)).items;
 
+/**
+ * Every run of a job as it is stored, with what the book has of it; undefined until both are here. Looked at again whenever the screen comes back.
+ */
+export function useRuns(jobId: string) {
+  const { data, error, mutate } = useSWR<StoredRun[]>(`runs of ${jobId}`, () => allRuns(jobId));
+  useFocusEffect(useCallback(() => void mutate(), [mutate]));
+  // Changes with whatever is entered about any of them.
+  const book = useBook(jobId);
+  const seen = useMemo(() => {
+    if (!data || book.heard === undefined) return undefined;
+    const { read } = bookOf(jobId);
+    return data.map(({ id, doc }) => observedRun(doc, read(id).book ?? []));
+  }, [data, book, jobId]);
+  const docs = useSameItems(seen);
+  const runs = useMemo(() => data && docs && data.map((run, i) => ({ ...run, doc: docs[i] as Run })), [data, docs]);
+  return { runs, error: (error ?? (book.heard === undefined ? book.error : undefined)) as unknown, refresh: mutate };
+}
+
+/** The list before, as long as its items are the same. */
+function useSameItems<T>(items: readonly T[] | undefined): readonly T[] | undefined {
+  const [kept, setKept] = useState(items);
+  const same = kept && items && sameItems(kept, items);
+  if (kept !== items && !same) setKept(items);
+  return same ? kept : items;
+}
+
 /** The other runs of a job: all but the one of this id. */
 export function useOtherRuns(jobId: string, runId: string): readonly Run[] {
-  const { data, mutate } = useSWR<StoredRun[]>(`runs of ${jobId}`, () => allRuns(jobId));
-  useFocusEffect(useCallback(() => void mutate(), [mutate]));
-  return useMemo(() => data?.flatMap(({ id, doc }) => (id === runId ? [] : [doc])) ?? [], [data, runId]);
+  const { runs } = useRuns(jobId);
+  return useMemo(() => runs?.flatMap(({ id, doc }) => (id === runId ? [] : [doc])) ?? [], [runs, runId]);
 }

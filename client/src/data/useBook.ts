@@ -1,16 +1,15 @@
 import type { Entry, Fact } from '@tamper/core/book';
-import { useCallback, useMemo, useSyncExternalStore } from 'react';
-import { useLookAgain } from './useLookAgain';
-import { RunBook, type BookState } from './runBook';
+import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
+import { JobBook, type BookState } from './jobBook';
 
-const books = new Map<string, RunBook>();
-function bookOf(runId: string): RunBook {
-  const book = books.get(runId) ?? new RunBook(runId);
-  books.set(runId, book);
+const books = new Map<string, JobBook>();
+export function bookOf(jobId: string): JobBook {
+  const book = books.get(jobId) ?? new JobBook(jobId);
+  books.set(jobId, book);
   return book;
 }
 
-/** The book of a run, kept up to date while it is shown. */
+/** The book about a run or a whole job, kept up to date while it is shown. */
 export interface OpenBook extends BookState {
   /** Writes a fact down under a name; the id of an entry it puts right may be given. */
   enter: (fact: Fact, author: string, corrects?: string) => Entry;
@@ -20,15 +19,20 @@ export interface OpenBook extends BookState {
   refresh: () => Promise<void>;
 }
 
-export function useBook(runId: string): OpenBook {
-  const book = useMemo(() => bookOf(runId), [runId]);
-  const state = useSyncExternalStore(book.subscribe, book.read);
-  useLookAgain(
-    useCallback(() => {
-      void book.refresh();
-      void book.send();
-    }, [book]),
+/** What is read of a book and written into it where nothing else of it is shown. */
+export type Written = Pick<OpenBook, 'book' | 'enter'>;
+/** The same as long as nothing is entered. */
+export const useWritten = ({ book, enter }: Written): Written => useMemo(() => ({ book, enter }), [book, enter]);
+
+/** @param about the run whose book it is, with what is written about its job; without one, what is written about the job alone. */
+export function useBook(jobId: string, about = jobId): OpenBook {
+  const book = useMemo(() => bookOf(jobId), [jobId]);
+  const state = useSyncExternalStore(
+    book.subscribe,
+    useCallback(() => book.read(about), [book, about]),
   );
-  const { enter, forget, refresh } = book;
+  useEffect(() => book.watch(about), [book, about]);
+  const enter = useCallback<OpenBook['enter']>((fact, author, corrects) => book.enter(about, fact, author, corrects), [book, about]);
+  const { forget, refresh } = book;
   return useMemo(() => ({ ...state, enter, forget, refresh }), [state, enter, forget, refresh]);
 }

@@ -1,17 +1,21 @@
 import {
   blankJob,
-  errorsOf,
   groundFindings,
   InputError,
-  jobSchema,
+  jobErrors,
   keyOf,
   mendsOf,
+  observedJob,
+  observedRun,
+  plainJob,
+  plainRun,
   planRun,
   reachIndexAt,
   resolveRules,
   sectionAt,
   type FieldError,
   type Job,
+  type Kept,
   type Patch,
   type Plan,
   type Run,
@@ -24,6 +28,7 @@ import { ClearContext } from '../features/clearance/edit';
 import { faultIn, patched, RunEditContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
 import type { Mends, MendsOf } from '../workers/useMends';
+import { useBenchBook } from './books';
 import './uuid';
 
 /** The plan of a run, or what the planner says against it. */
@@ -41,13 +46,15 @@ export const onPage = (part: ReactNode) => render(<Themed>{part}</Themed>);
 
 /** Puts a part of the run screen on a bench: a run that really changes, planned anew each time, with no worker and no server. */
 export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK'), cursor: at = 0 }: { job?: Job; cursor?: number } = {}) {
-  const seen = { run: start, cursor: at };
+  const seen = { run: start, cursor: at, book: [] as Kept[] };
   function Bench() {
-    const [run, setRun] = useState(start);
+    const [doc, setRun] = useState(start);
+    const book = useBenchBook();
+    const run = observedRun(doc, book.book ?? []);
     const [cursor, setCursor] = useState(at);
     const [picking, setPicking] = useState(false);
     const { plan, errors } = useMemo(() => planned(job, run), [run]);
-    Object.assign(seen, { run, cursor });
+    Object.assign(seen, { run, cursor, book: book.book });
     const edit = {
       job,
       run,
@@ -57,13 +64,14 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
       picking,
       setPicking,
       plan,
+      book,
       reachIndex: reachIndexAt(run, cursor),
       section: sectionAt(job, run, cursor),
       faultOf: (field: string) => faultIn(errors, field),
       apply: (patches: readonly Patch[]) => {
         const next = patched(run, patches);
         if ('fault' in next) return next.fault;
-        setRun(next.run);
+        setRun(plainRun(next.run));
         return undefined;
       },
     };
@@ -77,16 +85,19 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
 export function onJob(part: ReactNode, start: Job, today: string) {
   const seen = { job: start };
   function Bench() {
-    const [job, setJob] = useState(start);
+    const [doc, setJob] = useState(start);
+    const book = useBenchBook('j1');
+    const job = observedJob(doc, book.book ?? []);
     seen.job = job;
     const putJob = (change: Partial<Job>) => {
       const next = { ...job, ...change };
-      const [fault] = errorsOf(jobSchema, next);
-      if (!fault) setJob(next);
+      const [fault] = jobErrors(next);
+      if (!fault) setJob(plainJob(next));
       return fault?.message;
     };
     const edit = {
       job,
+      book,
       jobId: '00000000-0000-4000-8000-000000000001',
       today,
       putJob,

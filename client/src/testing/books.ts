@@ -1,13 +1,13 @@
 import { useMemo, useSyncExternalStore } from 'react';
 import { deviceClock } from '../data/deviceClock';
-import { RunBook } from '../data/runBook';
+import { JobBook } from '../data/jobBook';
 import type { OpenBook } from '../data/useBook';
 
 /** The book of a bench: entries wait on the device for ever, and the server counts as heard. */
-export function useBenchBook(): OpenBook {
+export function useBenchBook(about = 'r1'): OpenBook {
   const book = useMemo(
     () =>
-      new RunBook('r1', {
+      new JobBook('j1', {
         add: () => new Promise(() => undefined),
         page: () => new Promise(() => undefined),
         store: localStorage,
@@ -16,10 +16,17 @@ export function useBenchBook(): OpenBook {
       }),
     [],
   );
-  const state = useSyncExternalStore(book.subscribe, book.read);
-  const { enter, forget, refresh } = book;
+  const state = useSyncExternalStore(book.subscribe, () => book.read(about));
+  const { forget, refresh } = book;
   return useMemo(
-    () => ({ ...state, book: state.book ?? [], heard: deviceClock().now(), enter, forget, refresh }),
-    [state, enter, forget, refresh],
+    () => ({
+      ...state,
+      book: state.book ?? [],
+      heard: deviceClock().now(),
+      enter: (fact, author, corrects) => book.enter(about, fact, author, corrects),
+      forget,
+      refresh,
+    }),
+    [state, about, book, forget, refresh],
   );
 }

@@ -1,6 +1,19 @@
-import { blankJob, demoFile, errorsOf, jobSchema, planRun, readerOf, type Job, type Patch, type Plan, type Run } from '@tamper/core';
+import {
+  blankJob,
+  demoFile,
+  jobErrors,
+  observedJob,
+  plainJob,
+  planRun,
+  readerOf,
+  type Job,
+  type Patch,
+  type Plan,
+  type Run,
+} from '@tamper/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { mendsFor, onPage } from './benches';
+import { useBenchBook } from './books';
 import { patched } from '../features/run/context';
 import { LogisticsContext } from '../features/logistics/context';
 
@@ -9,7 +22,9 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
   const seen = { run: start, job };
   function Bench() {
     const [run, setRun] = useState(start);
-    const [job, setJob] = useState<Job>(seen.job);
+    const [doc, setJob] = useState<Job>(seen.job);
+    const book = useBenchBook('j1');
+    const job = observedJob(doc, book.book ?? []);
     Object.assign(seen, { run, job });
     const plan = useMemo((): Plan => planRun(job, run), [job, run]);
     const apply = (patches: readonly Patch[]) => {
@@ -20,8 +35,8 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
     };
     const putJob = (change: Partial<Job>) => {
       const next = { ...job, ...change };
-      const [fault] = errorsOf(jobSchema, next);
-      if (!fault) setJob(next);
+      const [fault] = jobErrors(next);
+      if (!fault) setJob(plainJob(next));
       return fault?.message;
     };
     return (
@@ -34,6 +49,7 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
           setCursor: () => undefined,
           apply,
           putJob,
+          book,
           reader: readerOf(job),
           mends: mendsFor(job, run),
           onFix: (_, fix) => void apply(fix.patches),

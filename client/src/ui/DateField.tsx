@@ -16,17 +16,19 @@ export function DateField({ label, value, onDay }: { label: string; value: strin
   const date = value ? parseISO(value) : undefined;
   const take = (picked: Date | undefined) => picked && onDay(lightFormat(picked, 'yyyy-MM-dd'));
   return (
-    <View style={{ flexGrow: 1, flexBasis: 170, minHeight: 64, flexDirection: 'row', alignItems: 'flex-start' }}>
-      <DatePickerInput
-        locale={LOCALE}
-        label={label}
-        aria-label={label}
-        value={date}
-        onChange={take}
-        inputMode="start"
-        mode="outlined"
-        withModal={false}
-      />
+    <View style={{ flexGrow: 1, minWidth: 170, minHeight: 64, flexDirection: 'row', alignItems: 'flex-start' }}>
+      <View style={{ flex: 1 }}>
+        <DatePickerInput
+          locale={LOCALE}
+          label={label}
+          aria-label={label}
+          value={date}
+          onChange={take}
+          inputMode="start"
+          mode="outlined"
+          withModal={false}
+        />
+      </View>
       <IconButton
         icon="calendar"
         accessibilityLabel={`Pick: ${label}`}

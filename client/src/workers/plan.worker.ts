@@ -6,7 +6,7 @@ import {
   keyOf,
   lineChecks,
   linesFromMarks,
-  machineFits,
+  machineChoices,
   mendsOf,
   orderOf,
   planRun,
@@ -22,7 +22,7 @@ import {
   type Kept,
   type ProtectionOption,
   type Job,
-  type MachineFit,
+  type MachineChoice,
   type Order,
   type Plan,
   type PlanSummary,
@@ -106,14 +106,13 @@ const worker = {
   },
   options: (job: Job, run: Run, place: string): Worked<ProtectionOption[]> => worked(() => protectionOptions(job, run, place)),
   order: (job: Job, run: Run): Worked<Order> => worked(() => orderOf(job, run, planRun(job, run))),
-  fits: (job: Job, run: Run): Worked<MachineFit[]> =>
-    worked(() => {
-      const { profile, supports, dig } = planRun(job, run);
-      return machineFits(job, run, profile, supports, dig.machine);
-    }),
+  fits: (job: Job, run: Run): Worked<MachineChoice[]> => worked(() => machineChoices(job, run, planRun(job, run))),
   checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),
   compare: (job: Job, runs: Run[]): Compared[] =>
-    runs.map((run) => ({ sketch: sketchOf(job, withKnownProducts(job, run)), summary: worked(() => summarise(planRun(job, run))) })),
+    runs.map((run) => ({
+      sketch: sketchOf(job, withKnownProducts(job, run)),
+      summary: worked(() => summarise(job, run, planRun(job, run))),
+    })),
 
   geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
   landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),

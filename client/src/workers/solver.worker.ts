@@ -83,7 +83,7 @@ async function worked<T>(work: () => Promise<T> | T): Promise<Worked<T>> {
 /** A plan's numbers; nothing where the line cannot be dug as it is. */
 function numbers(job: Job, run: Run): PlanSummary | undefined {
   try {
-    return summarise(planRun(job, run));
+    return summarise(job, run, planRun(job, run));
   } catch (error) {
     if (error instanceof InputError) return undefined;
     throw error;
@@ -114,7 +114,8 @@ const worker = {
     worked(async () => {
       onProgress(0, 'Fetching the solver');
       const solver = await loadSolver();
-      return carrySpoil(spoilCells(run, planRun(job, run).profile), run.logistics, job.rates, solver);
+      const { profile, pits } = planRun(job, run);
+      return carrySpoil(spoilCells(run, profile, pits), run.logistics, job.rates, solver);
     }),
   days: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<Days>> =>
     worked(() => {

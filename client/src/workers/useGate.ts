@@ -6,8 +6,8 @@ import { planWorker } from './planWorker';
 import { useLatest } from './useLatest';
 
 /** The gate of a whole job, worked out in the planning worker; undefined until it is. */
-export function useGate(job: Job, runs: readonly Run[] | undefined, today: string): Gate | undefined {
-  const inputs = useMemo(() => (runs ? { job, runs, today } : undefined), [job, runs, today]);
+export function useGate(job: Job, stored: readonly { doc: Run }[] | undefined, today: string): Gate | undefined {
+  const inputs = useMemo(() => (stored ? { job, runs: stored.map(({ doc }) => doc), today } : undefined), [job, stored, today]);
   const { result } = useLatest(planWorker, inputs, makeGate);
   return result && 'value' in result.value ? result.value.value : undefined;
 }

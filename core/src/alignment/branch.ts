@@ -65,5 +65,4 @@ export function branchFrom(
 export const variantOf = (run: Run, names: readonly string[]): Run => ({
   ...run,
   name: freeName(`${run.name} (variant)`, names),
-  clearing: [],
 });

@@ -50,6 +50,17 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
   standing: { kind: 'standing', pit: null, pieces: [{ piece: 'b1', from: 0, to: 3, extensions: 1, frames: 0 }] },
   released: { kind: 'released', pieces: ['s1'], fill: 0.8 },
   takenOut: { kind: 'takenOut', pieces: ['b1'] },
+  exposure: {
+    kind: 'exposure',
+    line: 'x1',
+    name: 'Fuel',
+    where: { kind: 'crossing', station: 20, angle: 1.5 },
+    record: { result: 'found', station: 20.4, cover: 0.62, size: 0.05, kind: 'fuel', seen: 1, note: 'tape over it' },
+  },
+  steps: { kind: 'steps', hidden: ['x1'], seen: [], done: 3 },
+  walk: { kind: 'walk', note: '' },
+  marks: { kind: 'marks', day: '2026-11-02' },
+  rate: { kind: 'rate', activity: 'dig', amount: 12, hours: 4, note: 'clay', machine: 't17' },
   wrong: { kind: 'wrong', why: 'another trench' },
 };
 const entryOf = (fact: Fact): Entry => bookEntry(fact, AT).entry as Entry;

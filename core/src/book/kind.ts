@@ -5,6 +5,8 @@ import type { UnitSystem } from '../units';
 /** What is told about entries of one kind: one file each in `kinds`. */
 export interface Kind<K extends string, S extends z.ZodType<{ kind: K }>> {
   kind: K;
+  /** Whose book it stands in: that of a run, that of the whole job, or either. */
+  of: 'run' | 'job' | 'either';
   /** Goes up when the shape changes; {@link Kind.upgrade} brings earlier ones up. */
   version: number;
   schema: S;

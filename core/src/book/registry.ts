@@ -3,17 +3,40 @@ import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
 import { can } from './kinds/can';
+import { exposure } from './kinds/exposure';
 import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
 import { look } from './kinds/look';
+import { marks } from './kinds/marks';
 import { pressure } from './kinds/pressure';
+import { rate } from './kinds/rate';
 import { soil } from './kinds/soil';
+import { steps } from './kinds/steps';
 import { delivered, released, standing, takenOut } from './kinds/supports';
+import { walk } from './kinds/walk';
 import { wrong } from './kinds/wrong';
 import type { Kind } from './kind';
 
 /** Every kind of entry there is. What is not here is an entry of a newer program. */
-export const kinds = { soil, inspection, look, pressure, can, air, happening, delivered, standing, released, takenOut, wrong };
+export const kinds = {
+  soil,
+  inspection,
+  look,
+  pressure,
+  can,
+  air,
+  happening,
+  delivered,
+  standing,
+  released,
+  takenOut,
+  exposure,
+  steps,
+  walk,
+  marks,
+  rate,
+  wrong,
+};
 
 export type FactKind = keyof typeof kinds;
 type FactsByKind = { [K in FactKind]: z.infer<(typeof kinds)[K]['schema']> };
@@ -45,6 +68,11 @@ export const entrySchema = z.strictObject({
     standing.schema,
     released.schema,
     takenOut.schema,
+    exposure.schema,
+    steps.schema,
+    walk.schema,
+    marks.schema,
+    rate.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;
@@ -106,6 +134,9 @@ export function sayEntry({ fact }: AnyEntry, units: UnitSystem): string {
     return `Entered by a newer program${fact.said ? ` (${fact.said})` : ''}: not known here, so it counts against going in`;
   return (kinds[fact.kind] as unknown as AnyKind).say(fact, units);
 }
+
+/** Whose book an entry stands in; anybody's, where this program does not know its kind. */
+export const bookOfKind = (kind: string): 'run' | 'job' | 'either' => kindNamed(kind)?.of ?? 'either';
 
 /** What a table of the book holds of an entry besides when, who and where. */
 export const entryColumns = ({ fact }: AnyEntry): Readonly<Record<string, string | number | boolean>> =>

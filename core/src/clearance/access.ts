@@ -1,5 +1,5 @@
 import type { Machine, OutlinePoint } from '../catalogue';
-import { EPSILON } from '../geometry';
+import { EPSILON } from '../geometry/walls';
 import { checkList, type Found, type Pinch } from '../job';
 import type { Rules } from '../rules';
 

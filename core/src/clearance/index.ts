@@ -1,9 +1,3 @@
-export * from './known';
-export * from './windows';
-export * from './layers';
-export * from './checks';
 export * from './dates';
-
 export * from './jobDates';
 export * from './access';
-export * from './risk';

@@ -1,6 +1,7 @@
 import { privateLineKinds, privateLineNames, utilityMarks } from '../catalogue';
-import { daysBetween, knownLine, lostRecord, requestDates, type Day } from '../clearance';
-import type { Clearance, ExistingLine } from '../job';
+import { daysBetween, requestDates, type Day } from '../clearance';
+import { knownLine, lostRecord } from '../existing';
+import { omit, type Clearance, type ExistingLine } from '../job';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { reasonsFirst, type Gate, type GateReason } from './reasons';
@@ -42,16 +43,13 @@ export function clearToDig(given: ClearInputs): Gate {
   return { open, reasons: reasonsFirst(reasons), until: open ? ends[0] : undefined };
 }
 
-const without = <T extends object, K extends keyof T>(value: T, key: K): Omit<T, K> =>
-  Object.fromEntries(Object.entries(value).filter(([name]) => name !== key)) as Omit<T, K>;
-
 /** The papers less what is of a day still to come: marks that are to be put back and a walk that is to be made count for nothing yet. */
 function asOf(clearance: Clearance, today: Day): Clearance {
   const { request, walked } = clearance;
   // A moment is told in UTC, a day by the site's calendar: they may lie a day apart.
-  const tooLate = walked !== null && daysBetween(today, walked.at.slice(0, 10)) > 1;
+  const tooLate = walked && daysBetween(today, walked.at.slice(0, 10)) > 1;
   const early = request?.remarked !== undefined && request.remarked > today;
-  return { ...clearance, request: request && early ? without(request, 'remarked') : request, walked: tooLate ? null : walked };
+  return { ...clearance, request: request && early ? omit(request, 'remarked') : request, walked: tooLate ? null : (walked ?? null) };
 }
 
 /** `n days`, in words that count down. */
@@ -180,12 +178,10 @@ function walkReasons({ clearance: { walked }, against }: ClearInputs): GateReaso
   return [walk, ...against];
 }
 
-function lineReasons({ lines, clearance: { request } }: ClearInputs): GateReason[] {
+function lineReasons({ lines }: ClearInputs): GateReason[] {
   return lines.flatMap((line): GateReason[] => {
     const id = `line.${line.id}`;
-    const lost = lostRecord(line);
-    // A later visit of the locator settles it: the marks are new.
-    if (lost && !(request?.remarked && request.remarked > lost.at.slice(0, 10)))
+    if (lostRecord(line))
       return [
         {
           id,

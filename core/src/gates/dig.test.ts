@@ -68,12 +68,13 @@ describe('the gate of a whole job', () => {
 describe('plans in numbers', () => {
   test('dig, pits and hand dig add up; a shield takes no stop but a bedding', () => {
     const plan = planRun(job, drain);
-    const summary = summarise(plan);
+    const summary = summarise(job, drain, plan);
     expect(summary.dig).toBeCloseTo(plan.volumes.trench + plan.pits.reduce((sum, pit) => sum + pit.dig, 0), 9);
     expect(summary.handDig).toBeCloseTo(plan.handWindows[0]?.volume ?? 0, 12);
     expect(summary.stops).toBe(plan.findings.filter(({ severity }) => severity === 'stop').length);
     const fix = findingIn(plan, 'protection.unprotected')?.fixes[1];
-    expect(summarise(planRun(job, applyPatches(drain, fix?.patches ?? []))).stops).toBe(summary.stops - 1);
+    const held = applyPatches(drain, fix?.patches ?? []);
+    expect(summarise(job, held, planRun(job, held)).stops).toBe(summary.stops - 1);
   });
   test('over the protection depth: UK 1.2 m on 0.02 falling ground is passed where the depth says', () => {
     // Depth 1.0 + 0.02·s: 1.2 m at 10 m of 100.
@@ -88,7 +89,8 @@ describe('plans in numbers', () => {
       9.1047,
       9.1047,
     );
-    expect(summarise(planRun(blankJob('Test', 'UK'), run)).overProtection).toBeCloseTo(90, 6);
+    const uk = blankJob('Test', 'UK');
+    expect(summarise(uk, run, planRun(uk, run)).overProtection).toBeCloseTo(90, 6);
   });
   test('a sketch runs from end to end and shows what the levels say, also of a line that cannot be dug', () => {
     const { points } = sketchOf(job, withInverts(drain, 9, 8));

@@ -1,4 +1,5 @@
-import { accessChecks, knownLine, type Day } from '../clearance';
+import { accessChecks, type Day } from '../clearance';
+import { knownLine } from '../existing';
 import { findingsOf, machineOf, type Job, type Run } from '../job';
 import { tryPlan, type Plan, type Tried } from '../plan/plan';
 import { readerOf } from '../words';

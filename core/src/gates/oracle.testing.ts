@@ -224,15 +224,15 @@ function held(asked: Asked, place: Place, x: number, looks: readonly Kept[], sin
   }
   if (schedule?.kind === 'shores') {
     const sets = seen.sort((a, b) => a.from - b.from);
-    const before = sets.findLastIndex(({ from }) => from <= x);
-    const [left, right] = [sets[before], sets[before + 1]];
-    if (!left || !right) return false;
     const pair = (i: number) => {
       const [a, b] = [sets[i], sets[i + 1]];
       return !!a && !!b && b.from - a.from <= schedule.spacing + 1e-6 && setHolds(asked, a, since) && setHolds(asked, b, since);
     };
-    // At least three in a row: the pair and one more on either side.
-    return pair(before) && (pair(before - 1) || pair(before + 1));
+    // At least three in a row: a pair with somebody between them, or at one of them, and one more set on either side.
+    return sets.some(({ from }, i) => {
+      const next = sets[i + 1];
+      return next !== undefined && from <= x + 1e-9 && x <= next.from + 1e-9 && pair(i) && (pair(i - 1) || pair(i + 1));
+    });
   }
   return false;
 }

@@ -1,5 +1,5 @@
 import { sameJson, type Job, type Run } from '../job';
-import { formatLength, formatStation, type UnitSystem } from '../units';
+import { capital, formatLength, formatStation, type UnitSystem } from '../units';
 import type { Plan } from '../plan/plan';
 
 /** Inputs of a job that a plan hangs on. Papers, prices and the units it is read in are none. */
@@ -85,7 +85,6 @@ function listDifferences(before: readonly Loose[], after: readonly Loose[], path
 
 /** A key as words: bottomWidth, “bottom width”. */
 const label = (key: string): string => key.replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 function shown(value: Json): string {
   if (typeof value === 'number') return String(Math.round(value * 1000) / 1000);

@@ -16,14 +16,13 @@ export const blankClearance = (): Clearance => ({
   request: null,
   privateLines: privateLineKinds.map((kind) => ({ kind, answer: 'open' })),
   holidays: [],
-  walked: null,
   pinches: [],
   publicSide: { classed: '', measures: '' },
   tasks: [],
 });
 
 /** A crew of three with a lorry of a usual size. Source: 45–50 minutes of an hour are worked. */
-const blankPace = (): Pace => ({ people: 3, shift: 8, minutes: 47, logged: [], barrow: 0.08, lorry: { volume: 9, payload: 16_000 } });
+const blankPace = (): Pace => ({ people: 3, shift: 8, minutes: 47, barrow: 0.08, lorry: { volume: 9, payload: 16_000 } });
 
 /** Rates are placeholders in the job's own money. */
 export const blankRates = (): Job['rates'] => ({
@@ -102,7 +101,7 @@ export const blankRunExtras = (): Pick<
   route: [],
   structures: [],
   existing: [],
-  clearing: [],
+
   access: { digFrom: 'start', exit: 'both' },
   targets: {},
   flow: null,
@@ -201,7 +200,6 @@ export const blankExisting = (name: string, station: number, id = idFrom(name)):
   evidence: 'drawing',
   where: { kind: 'crossing', station, angle: Math.PI / 2 },
   join: false,
-  exposures: [],
 });
 
 /** A line come across at a station of the run, to the centimetre, under the first number that is free. */

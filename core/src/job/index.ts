@@ -1,6 +1,7 @@
 export * from './errors';
 export * from './schema';
 export * from './read';
+export * from './observed';
 export * from './patch';
 export * from './finding';
 export * from './check';

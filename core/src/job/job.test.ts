@@ -6,7 +6,7 @@ import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan/plan';
 import { anyRun, times } from '../generators.testing';
 import { levelRun, refusals } from '../testing';
-import { applyPatches, check, errorsOf, LostPathError, merge, readJobFile, runSchema, sameJson, writeJobFile, type Run } from '.';
+import { applyPatches, check, errorsOf, LostPathError, merge, plainRun, readJobFile, runSchema, sameJson, writeJobFile, type Run } from '.';
 
 const errors = (work: () => unknown) => refusals(work).map(({ field, message }) => `${field}: ${message}`);
 const readStations = (text: string, units: 'metric' | 'us') => {
@@ -25,8 +25,9 @@ describe('job file', () => {
   test('any run survives the file and plans the same', () => {
     fc.assert(
       fc.property(anyRun, (run) => {
-        const file = readJobFile(writeJobFile({ ...demoFile, runs: [run] }));
-        expect(planRun(file.job, file.runs[0] as typeof run)).toEqual(planRun(demoFile.job, run));
+        const document = plainRun(run);
+        const file = readJobFile(writeJobFile({ ...demoFile, runs: [document] }));
+        expect(planRun(file.job, file.runs[0] as typeof run)).toEqual(planRun(demoFile.job, document));
       }),
       { numRuns: times(30) },
     );

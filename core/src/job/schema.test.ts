@@ -99,20 +99,6 @@ describe('a run that cannot be one is told where', () => {
       { levelBook: { benchmark: 10, tolerance: 0.012, rows: [{ point: 'BM', back: 1250 }] } },
       'levelBook.rows[0].back: Staff readings are −10 to 20 m.',
     ],
-    [
-      'a moment that is none',
-      { existing: [{ ...blankExisting('A', 3), exposures: [{ result: 'notFound', at: 'yesterday', by: 'me', depth: 1, note: '' }] }] },
-      'existing[0].exposures[0].at: A moment is written like',
-    ],
-    [
-      'a record by nobody',
-      {
-        existing: [
-          { ...blankExisting('A', 3), exposures: [{ result: 'notFound', at: '2026-05-01T07:00:00Z', by: '', depth: 1, note: '' }] },
-        ],
-      },
-      'existing[0].exposures[0].by: Say who',
-    ],
   ])('%s', (_, change, sentence) => expect(faultsOf(change).join('\n')).toContain(sentence));
   test('falling with no level to fall between', () =>
     expect(faultsOf({ ...withInverts(levelRun(), 9, 8), inverts: [level(0)] })).toEqual([

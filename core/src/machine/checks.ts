@@ -5,6 +5,7 @@ import { extent, type ProfileColumns } from '../alignment';
 import { placeSubject, type Place } from '../trench';
 import type { PlaceSupport } from '../protection';
 import type { Rules } from '../rules';
+import { handRate } from './cycle';
 import { backingOut, type BackingOut } from './exit';
 import { deepestFor, tipsOver } from './fit';
 import { liftChecks, type LiftFrom } from './loads';
@@ -133,6 +134,7 @@ const OTHER = { start: 'end', end: 'start' } as const;
 
 /** The machine backs away from what it digs: does the way it backs lead out? If not, can it come back past its trench? */
 export function trapped({
+  job,
   run,
   profile,
   machine,
@@ -141,7 +143,7 @@ export function trapped({
   const { digFrom, exit } = run.access;
   if (exit === 'both' || exit === 'side' || exit === OTHER[digFrom]) return [];
   const { start, end } = extent(run);
-  const back = backingOut(run, profile, machine, rules);
+  const back = backingOut(run, profile, machine, rules, handRate(job, run.spoil.ground));
   const beside = back.besideNeeded <= back.besideHad + EPSILON;
   const astride = back.thinVolume === 0;
   return [

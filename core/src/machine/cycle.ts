@@ -1,5 +1,5 @@
 import { grounds, type GroundId, type Machine } from '../catalogue';
-import { bucketsOf, machineOf, type Job } from '../job';
+import { bucketsOf, machineOf, type Activity, type Job } from '../job';
 import { breaksOut } from './power';
 
 /** How ground fills a bucket, heaped being 1, and slows a cycle. Source: usual earthmoving practice; log your own. */
@@ -37,28 +37,25 @@ export function bucketFor(machine: Pick<Machine, 'breakout'>, ground: GroundId, 
   return fits.length > 0 ? Math.max(...fits) : Math.min(...buckets);
 }
 
-/** Rate a crew logged for an activity, amount an hour; undefined while nothing is. */
-export function loggedRate(job: Pick<Job, 'pace'>, activity: Job['pace']['logged'][number]['activity']): number | undefined {
-  const own = job.pace.logged.filter((entry) => entry.activity === activity);
+/** Rate a crew logged for an activity, amount an hour; undefined while nothing is. Of digging what was measured with the job's own machine. */
+export function loggedRate(job: Pick<Job, 'pace' | 'machine'>, activity: Activity): number | undefined {
+  const own = (job.pace.logged ?? []).filter(
+    (entry) => entry.activity === activity && (activity !== 'dig' || (entry.machine ?? job.machine) === job.machine),
+  );
   const hours = own.reduce((sum, entry) => sum + entry.hours, 0);
   return hours > 0 ? own.reduce((sum, entry) => sum + entry.amount, 0) / hours : undefined;
 }
+
+/** What one person digs by hand in an hour, m³ in the bank: what the crew logged, else what is usual in the ground. */
+export const handRate = (job: Pick<Job, 'pace' | 'machine'>, ground: GroundId): number =>
+  loggedRate(job, 'hand') ?? grounds[ground].handRate;
 
 /**
  * What the job's machine digs in an hour, m³ in the bank: what the crew logged, else payload × cycles in the minutes worked.
  * @param width of the dig, metres. @param share depth over the machine's greatest; half when not given.
  */
-export function digRate(
-  job: Pick<Job, 'pace' | 'machine' | 'machines' | 'buckets'>,
-  ground: GroundId,
-  width: number,
-  share = 0.5,
-  machine: Machine = machineOf(job),
-): number {
-  const logged = machine === machineOf(job) ? loggedRate(job, 'dig') : undefined;
-  const buckets = machine === machineOf(job) ? bucketsOf(job) : machine.buckets;
-  return (
-    logged ??
-    (payload(machine, bucketFor(machine, ground, buckets, width), ground) * job.pace.minutes * 60) / cycleTime(machine, ground, share)
-  );
+export function digRate(job: Pick<Job, 'pace' | 'machine' | 'machines' | 'buckets'>, ground: GroundId, width: number, share = 0.5): number {
+  const machine = machineOf(job);
+  const cycles = (job.pace.minutes * 60) / cycleTime(machine, ground, share);
+  return loggedRate(job, 'dig') ?? payload(machine, bucketFor(machine, ground, bucketsOf(job), width), ground) * cycles;
 }

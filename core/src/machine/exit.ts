@@ -1,4 +1,4 @@
-import { grounds, type Machine, type SoilClass } from '../catalogue';
+import type { Machine, SoilClass } from '../catalogue';
 import { EPSILON, largest, smallest, wallOffset } from '../geometry';
 import type { Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
@@ -23,12 +23,14 @@ export interface BackingOut {
  * Room for a machine to track beside the open trench, or to back out astride of it. Beside: no closer to the lip than the trench is deep, or than the batter
  * of its soil asks, unless supported. Astride: each track wholly on ground behind the batter line of its soil from the toe, unless supported; wet ground
  * counts as the weakest class.
+ * @param byHand what one person digs in an hour, m³ in the bank.
  */
 export function backingOut(
   run: Run,
   profile: ProfileColumns & { topWidth: number[]; area: number[] },
   machine: Machine,
   rules: Rules,
+  byHand: number,
 ): BackingOut {
   const open = profile.station.map((_, i) => i).filter((i) => isOpen(run.reaches[profile.reach[i] as number] as Reach));
   const reachOf = (i: number) => run.reaches[profile.reach[i] as number] as Reach;
@@ -70,6 +72,6 @@ export function backingOut(
     berm: berms[worst] ?? 0,
     bermNeeded: needed[worst] ?? machine.track,
     thinVolume,
-    handHours: thinVolume / grounds[run.spoil.ground].handRate,
+    handHours: thinVolume / byHand,
   };
 }

@@ -2,9 +2,8 @@ import { deepestReach, type Machine } from '../catalogue';
 import { pinchRoom } from '../clearance';
 import { largest, type Range } from '../geometry';
 import type { PlaceSupport } from '../protection';
-import { machinePrice, machinesFor, type Job, type Reach, type Run } from '../job';
+import { machinesFor, type Job, type Reach, type Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
-import { digRate } from './cycle';
 import { reaches } from './envelope';
 import { liftChecks, type LiftCheck } from './loads';
 import { DEPTH_TO_SPARE, flatWindow, SHORT_WINDOW } from './reach';
@@ -12,7 +11,7 @@ import { setUpsOf } from './setUps';
 
 type Columns = ProfileColumns & { topWidth: readonly number[] };
 
-/** How a machine stands to a run. Metres, hours, the job's money. */
+/** How a machine stands to a run. Metres. */
 export interface MachineFit {
   id: string;
   machine: Machine;
@@ -27,9 +26,6 @@ export interface MachineFit {
   gap: number | undefined;
   /** The heaviest lift; undefined where nothing needs the machine. */
   lift: LiftCheck | undefined;
-  /** Hours of digging and of moving from place to place, and what both cost with driver and fuel. */
-  hours: number;
-  cost: number;
   /** What stands against it, in words; none: it does the run. */
   against: string[];
 }
@@ -48,20 +44,12 @@ export function deepestFor({ arm }: Pick<Machine, 'arm'>): number {
   return known;
 }
 
-/** Every machine, the job's own first, against a run: in, down, up, and how long. @param dig m³ in the bank for the machine. */
-export function machineFits(job: Job, run: Run, profile: Columns, supports: readonly PlaceSupport[], dig: number): MachineFit[] {
-  return machinesFor(job).map(({ id, machine }) => fitOf(job, run, profile, supports, dig, id, machine));
+/** Every machine, the job's own first, against a run: in, down and up. */
+export function machineFits(job: Job, run: Run, profile: Columns, supports: readonly PlaceSupport[]): MachineFit[] {
+  return machinesFor(job).map(({ id, machine }) => fitOf(job, run, profile, supports, id, machine));
 }
 
-function fitOf(
-  job: Job,
-  run: Run,
-  profile: Columns,
-  supports: readonly PlaceSupport[],
-  dig: number,
-  id: string,
-  machine: Machine,
-): MachineFit {
+function fitOf(job: Job, run: Run, profile: Columns, supports: readonly PlaceSupport[], id: string, machine: Machine): MachineFit {
   const deep = deepestOf(run, profile);
   const deepest = deepestFor(machine);
   const window = flatWindow(machine.arm, deep);
@@ -73,10 +61,6 @@ function fitOf(
   const gap = gaps.length > 0 ? Math.min(...gaps) : undefined;
   const { list: stands } = setUpsOf(run, profile, machine);
   const [lift] = liftChecks(job, run, profile, supports, machine);
-  const width = largest(run.reaches.filter(isOpen).map(({ bottomWidth }) => bottomWidth));
-  // Against the job's own machine for what the crew logged; another by its class.
-  const rate = digRate(job, run.spoil.ground, width, deep / deepest, machine);
-  const hours = dig / rate + stands.length * MOVE_HOURS;
   const spare = 1 - deep / deepest;
   return {
     id,
@@ -87,8 +71,6 @@ function fitOf(
     setUps: stands.length,
     gap,
     lift,
-    hours,
-    cost: hours * (machinePrice(job, id, machine) + job.rates.crew + machine.fuel * job.rates.fuel),
     against: [
       ...(spare < 0 ? ['does not get down'] : spare < DEPTH_TO_SPARE ? ['little depth to spare'] : []),
       ...(spare >= 0 && shaved < SHORT_WINDOW ? ['short floor from one place'] : []),

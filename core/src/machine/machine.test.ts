@@ -27,7 +27,7 @@ import {
 import { polygonArea } from '../geometry';
 
 const job = blankJob('Yard');
-const { t17, t8 } = machines;
+const { t17 } = machines;
 
 /** Share of a box the teeth reach, by asking a pose for every angle of the bucket, times its area. */
 function sampledArea(arm: Arm, samples: number): number {
@@ -123,12 +123,13 @@ describe('cycles', () => {
     expect(digRate(job, 'loam', 0.5)).toBeCloseTo((0.036 * 47 * 60) / (15 * (1 + 0.5 / 6)), 6);
   });
   test('what the crew logged rules, for its own machine only', () => {
-    const logged = (amount: number, hours: number) => ({ activity: 'dig' as const, amount, hours, note: '' });
+    const logged = (amount: number, hours: number) => ({ activity: 'dig' as const, amount, hours, note: '', machine: job.machine });
     const own = { ...job, pace: { ...job.pace, logged: [logged(20, 5), logged(10, 5)] } };
     expect(loggedRate(own, 'dig')).toBe(3);
     expect(loggedRate(own, 'lay')).toBeUndefined();
     expect(digRate(own, 'clay', 0.5)).toBe(3);
-    expect(digRate(own, 'loam', 0.5, 0.5, t8)).toBe(digRate(job, 'loam', 0.5, 0.5, t8));
+    const other = { machine: 't8' };
+    expect(digRate({ ...own, ...other }, 'loam', 0.5)).toBe(digRate({ ...job, ...other }, 'loam', 0.5));
   });
   test('the widest bucket that goes in and breaks out, else the narrowest there is; and what helps in hard ground', () => {
     const of = (ground: GroundId, width: number) => bucketFor(t17, ground, [0.23, 0.45, 0.9], width);

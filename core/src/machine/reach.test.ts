@@ -3,7 +3,8 @@ import { deepestReach, jointsOf, machineIds, machines, type Arm } from '../catal
 import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
-import { flatWindow, machineFits, poseAt } from '.';
+import { machineChoices } from '../studies/machines';
+import { flatWindow, poseAt } from '.';
 
 const turn = [-Math.PI, Math.PI] as const;
 /** Boom 2.0, stick 1.0, teeth 0.7 m, foot 0.2 forward and 0.6 up, no limits. */
@@ -88,7 +89,7 @@ describe('a machine against a run', () => {
   });
   test('every class side by side: larger ones reach deeper, move less and dig faster', () => {
     const run = levelRun({ length: 20, depth: 1.5 });
-    const fits = machineFits(job, run, planRun(job, run).profile, [], 20);
+    const fits = machineChoices(job, run, planRun(job, run));
     for (let i = 1; i < fits.length; i++) {
       expect(fits[i]?.deepest).toBeGreaterThan(fits[i - 1]?.deepest ?? Infinity);
       expect(fits[i]?.hours).toBeLessThan(fits[i - 1]?.hours ?? 0);

@@ -5,18 +5,7 @@ import { applyPatches, blankJob, blankLaidLine, type Run } from '../job';
 import { mendsOf } from '../plan/mends';
 import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
-import {
-  cutLength,
-  cutSticks,
-  firstFit,
-  hoursOf,
-  orderOf,
-  planDrums,
-  surfaceVolumes,
-  workPieces,
-  type CableSpan,
-  type OrderFinding,
-} from '.';
+import { cutLength, cutSticks, firstFit, orderOf, planDrums, surfaceVolumes, type CableSpan, type OrderFinding } from '.';
 
 const job = blankJob('Yard');
 const item = (order: ReturnType<typeof orderOf>, id: string) => order.items.find((one) => one.id === id);
@@ -100,7 +89,7 @@ describe('the order of a run', () => {
     expect(item(order, 'bed.granular')?.order).toBeCloseTo(plan.beds.granular * 1.08 * 1.05, 9);
     expect(item(order, 'spoil.surplus')?.order).toBeCloseTo(plan.balance.surplusLoose, 9);
     expect(item(order, 'machine.t17')?.order).toBeCloseTo(
-      (['dig', 'move', 'protect', 'fill'] as const).reduce((sum, activity) => sum + hoursOf(order.pieces, activity), 0),
+      (['dig', 'move', 'protect', 'fill'] as const).reduce((sum, activity) => sum + order.estimate.hours[activity], 0),
       9,
     );
     expect(order.total).toBeCloseTo(
@@ -114,13 +103,13 @@ describe('the order of a run', () => {
     expect(typed).toMatchObject({ price: 20, typed: true, cost: 960 });
   });
   test('the pieces hold all that is dug, bedded and filled, in the order of the dig', () => {
-    const pieces = workPieces(demoFile.job, run, plan);
+    const { pieces, hours } = order.estimate;
     expect(pieces[0]?.to).toBe(48);
     expect(pieces.reduce((sum, { from, to }) => sum + to - from, 0)).toBeCloseTo(48, 9);
-    expect(hoursOf(pieces, 'bed')).toBeCloseTo((plan.volumes.bedding + plan.volumes.surround) / 1.5, 6);
-    expect(hoursOf(pieces, 'hand')).toBeCloseTo(plan.dig.hand / 0.5, 6);
+    expect(hours.bed).toBeCloseTo((plan.volumes.bedding + plan.volumes.surround) / 1.5, 6);
+    expect(hours.hand).toBeCloseTo(plan.dig.hand / 0.5, 6);
     const filled = plan.volumes.fill + plan.volumes.surface + plan.pits.reduce((sum, { fill }) => sum + fill, 0);
-    expect(hoursOf(pieces, 'fill')).toBeCloseTo(filled / 4, 6);
+    expect(hours.fill).toBeCloseTo(filled / 4, 6);
   });
   test('surface layers by material add up to the plan’s surface', () => {
     const supply = demoFile.runs[1] as Run;

@@ -1,21 +1,17 @@
-import { EPSILON } from '../geometry';
+import { besideMachine, hoursIn, workHours, type Estimate, type Hours } from '../estimate';
 import { placingEffort } from '../protection';
 import { machineOf, type Job, type Run } from '../job';
 import type { Plan } from '../plan/plan';
 import { looseDensity, loosening, lorryLoads } from '../spoil';
 import { hireDays, type Draft } from './items';
-import { hoursOf, type WorkPiece } from './pieces';
 import { plural } from './words';
 
 /** Supports of a kind go from place to place: as many come as the place takes that takes most, for all the days they are in use. */
-export function supportItems(job: Job, plan: Plan, pieces: readonly WorkPiece[]): Draft[] {
-  const used = plan.supports.flatMap(({ kit, schedule, from, to }) => {
+export function supportItems(job: Job, plan: Plan, estimate: Estimate): Draft[] {
+  const used = plan.supports.flatMap(({ place, kit, schedule }) => {
     const count = placingEffort(schedule).pieces;
     if (!kit || count === 0) return [];
-    const hours = pieces
-      .filter((piece) => piece.to > from + EPSILON && piece.from < to - EPSILON)
-      .reduce((sum, piece) => sum + Object.values(piece.hours).reduce((all, one) => all + one, 0), 0);
-    return [{ kit, count, hours }];
+    return [{ kit, count, hours: Object.values(hoursIn(estimate, place)).reduce((sum, one) => sum + one, 0) }];
   });
   const kits = [...new Map(used.map(({ kit }) => [kit.id, kit])).values()];
   return kits.map((kit): Draft => {
@@ -40,16 +36,10 @@ export function supportItems(job: Job, plan: Plan, pieces: readonly WorkPiece[])
   });
 }
 
-/** Hours of machine and crew. The crew works beside the machine: its hours are those of its own activities and of a banksman while it digs. */
-export function workHours(pieces: readonly WorkPiece[]): { machine: number; crew: number } {
-  const of = (...activities: Parameters<typeof hoursOf>[1][]) => activities.reduce((sum, activity) => sum + hoursOf(pieces, activity), 0);
-  return { machine: of('dig', 'move', 'protect', 'fill'), crew: of('hand', 'protect', 'bed', 'lay', 'fill') };
-}
-
 /** Hours of machine, driver and crew, and fuel. */
-export function workItems(job: Job, pieces: readonly WorkPiece[]): Draft[] {
-  const { machine, crew } = workHours(pieces);
-  const people = Math.max(1, job.pace.people - 1);
+export function workItems(job: Job, hours: Hours): Draft[] {
+  const { machine, crew } = workHours(hours);
+  const people = besideMachine(job);
   const one = (id: string, what: string, unit: 'hour' | 'litre', amount: number, price: number, basis: string): Draft => ({
     id,
     group: 'labour',

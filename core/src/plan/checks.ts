@@ -1,4 +1,5 @@
-import { accessChecks, byHandOnly, notFound, tooCloseToExisting } from '../clearance';
+import { accessChecks } from '../clearance';
+import { byHandOnly, notFound, tooCloseToExisting } from '../existing';
 import { boredBlind, pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment';
 import { untestedGround, weakerThanPlanned, type GroundContext } from '../ground';
 import { checkList, type Finding, type GateName, type Severity } from '../job';

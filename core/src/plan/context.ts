@@ -1,10 +1,10 @@
-import { beddingIds, grounds, type BeddingId, type Machine, type Product } from '../catalogue';
-import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../clearance';
+import { beddingIds, type BeddingId, type Machine, type Product } from '../catalogue';
+import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../existing';
 import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
 import { judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { boresOf, extent, isOpen, layProfile, reachEnd, type AlignmentContext, type Bore, type ProfileColumns } from '../alignment';
-import { setUpsOf, without, type MachineContext, type SetUps } from '../machine';
+import { handRate, setUpsOf, without, type MachineContext, type SetUps } from '../machine';
 import {
   addedByPits,
   addedIn,
@@ -24,7 +24,18 @@ import {
   type TrenchContext,
 } from '../trench';
 import { resolveRules, type Rules } from '../rules';
-import { balance, heapExcess, heapsAt, topsoilArea, type Balance, type Heap, type PartVolumes, type SpoilContext } from '../spoil';
+import {
+  balance,
+  heapExcess,
+  heapsAt,
+  isSuspect,
+  suspectRanges,
+  topsoilArea,
+  type Balance,
+  type Heap,
+  type PartVolumes,
+  type SpoilContext,
+} from '../spoil';
 
 /** Levels at the nodes of a run, with width at the ground, sectional area dug, and volume dug up to each, m³ in the bank. */
 export type PlanProfile = ProfileColumns & { topWidth: number[]; area: number[]; dug: number[] };
@@ -110,7 +121,7 @@ export function planContext(job: Job, run: Run): PlanContext {
   const windows = run.existing.length > 0 ? handWindows(run.existing, rules, extentsOf(places)) : [];
   const supports = placeSupports(job, run, rules, places, run.existing);
   const judged = judge(places, supports, rules);
-  const volumes = volumeStage(run, placed, levels, places, windows);
+  const volumes = volumeStage(job, run, placed, levels, places, windows);
   const { profile } = volumes;
   const spoil = spoilStage(run, volumes);
   return {
@@ -161,6 +172,7 @@ const total = <T>(items: readonly T[], of: (item: T) => number): number => items
 
 /** Areas and volumes of the trench, what pits add to it, and what of all that hands dig. What overlaps counts once. */
 function volumeStage(
+  job: Job,
   run: Run,
   placed: readonly PlacedLine[],
   levels: ProfileColumns,
@@ -169,11 +181,11 @@ function volumeStage(
 ): Volumes {
   const { volumes, bedding, area, topWidth, cumulative, dugTo } = measure(run, placed, levels);
   const added = addedByPits(places);
-  const { handRate } = grounds[run.spoil.ground];
+  const rate = handRate(job, run.spoil.ground);
   const pitVolumes = [...added.values()];
   const byHands = (stretch: Range): HandDug => {
     const volume = dugTo(stretch.to) - dugTo(stretch.from) + total(pitVolumes, (pieces) => addedIn(pieces, stretch));
-    return { ...stretch, volume, hours: volume / handRate };
+    return { ...stretch, volume, hours: volume / rate };
   };
   const handWindowsDug = windows.map((window) => ({ ...window, ...byHands({ from: window.from, to: window.to }) }));
   const barrowed = run.logistics.byHand.flatMap(({ from, to, why }, index) => {
@@ -204,10 +216,14 @@ function volumeStage(
 /** Heaps and where the dirt goes. */
 function spoilStage(run: Run, { profile, volumes, beds, pits }: Volumes): Pick<PlanContext, 'balance' | 'excess' | 'heap'> {
   const pitTotals = { dig: total(pits, ({ dig }) => dig), fill: total(pits, ({ fill }) => fill) };
-  const topsoil = along(profile, (i) => topsoilArea(run.reaches[profile.reach[i] as number] as Reach, profile.depth[i] as number));
-  const suspect = total(joined([...run.logistics.suspect].sort((a, b) => a.from - b.from)), ({ from, to }) =>
-    dugBetween(profile, from, to),
+  const apart = suspectRanges(run);
+  const topsoil = along(
+    profile,
+    (i) => topsoilArea(run.reaches[profile.reach[i] as number] as Reach, profile.depth[i] as number),
+    // What lies on suspect ground goes with it.
+    (at) => !isSuspect(apart, at),
   );
+  const suspect = total(apart, ({ from, to }) => dugBetween(profile, from, to));
   const excess = heapExcess(run, profile, profile.area);
   return { balance: balance(run, volumes, beds, pitTotals, { topsoil, suspect }), excess, heap: tightestHeap(run, profile, excess) };
 }
@@ -216,12 +232,13 @@ function spoilStage(run: Run, { profile, volumes, beds, pits }: Volumes): Pick<P
 const dugBetween = ({ station, dug }: PlanProfile, from: number, to: number): number =>
   (dug[station.lastIndexOf(to)] ?? dug.at(-1) ?? 0) - (dug[station.indexOf(from)] ?? 0);
 
-/** A sectional area along the run as a volume, by the trapezium rule between nodes. */
-function along(profile: ProfileColumns, area: (i: number) => number): number {
+/** A sectional area along the run as a volume, by the trapezium rule between nodes, where it counts. */
+function along(profile: ProfileColumns, area: (i: number) => number, counts: (at: number) => boolean): number {
   let volume = 0;
   for (let i = 0; i + 1 < profile.station.length; i++) {
-    const length = (profile.station[i + 1] as number) - (profile.station[i] as number);
-    if (length > 0) volume += (length * (area(i) + area(i + 1))) / 2;
+    const [from, to] = [profile.station[i] as number, profile.station[i + 1] as number];
+    const length = to - from;
+    if (length > 0 && counts((from + to) / 2)) volume += (length * (area(i) + area(i + 1))) / 2;
   }
   return volume;
 }

@@ -1,5 +1,5 @@
 import { EPSILON, joined, type Range } from '../geometry';
-import { applyPatches, byGravity, keyOf, runSchema, speaksOf, type Finding, type Fix, type Job, type Run, type Severity } from '../job';
+import { applyPatches, byGravity, keyOf, runErrors, speaksOf, type Finding, type Fix, type Job, type Run, type Severity } from '../job';
 import { tryPlan } from './plan';
 
 /** A fix that mends what it is for, with every stop it would bring. */
@@ -64,8 +64,8 @@ export function mendsOf<F extends Finding>(finding: F, run: Run, before: readonl
   if (finding.fixes.length === 0) return [];
   const same = sameMatter(new Set(before.map(keyOf)));
   return finding.fixes.flatMap((fix) => {
-    const changed = runSchema.safeParse(applyPatches(run, fix.patches));
-    const after = changed.success ? look(changed.data) : undefined;
+    const changed = applyPatches(run, fix.patches);
+    const after = runErrors(changed).length === 0 ? look(changed) : undefined;
     if (!after) return [];
     const still = after.filter((other) => same(finding, other));
     if (still.some(({ severity }) => byGravity(severity, finding.severity) <= 0)) return [];

@@ -1,5 +1,5 @@
 import type { BeddingId } from '../catalogue';
-import type { HandWindow } from '../clearance';
+import type { HandWindow } from '../existing';
 import { largest } from '../geometry';
 import { depthRanges, laddersOf, type DepthRanges, type Ladder, type PlaceSupport } from '../protection';
 import { findingsOf, InputError, linesIn, type ExistingLine, type FieldError, type Job, type Reach, type Run } from '../job';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { accessChecks } from '../clearance';
 import { anyDig, anySoilTest, largestRun, times } from '../generators.testing';
-import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runSchema, type Finding, type Wall } from '../job';
+import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runErrors, runSchema, type Finding, type Wall } from '../job';
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';
@@ -110,7 +110,8 @@ describe('fixes', () => {
         const finding = fixable[pick % fixable.length] as (typeof fixable)[number];
         for (const { fix, brings } of mendsOf<Finding>(finding, run, findings, lookOf(job))) {
           offered++;
-          const changed = runSchema.parse(applyPatches(run, fix.patches));
+          const changed = applyPatches(run, fix.patches);
+          expect(runErrors(changed)).toEqual([]);
           const tried = tryPlan(job, changed);
           if (!('plan' in tried)) throw new Error(`${finding.code}: ${fix.code} leaves no plan`);
           const after: readonly Finding[] = tried.plan.findings;
@@ -174,7 +175,7 @@ describe('figures', () => {
         const never = { volumes, dig, beds, balance, area: profile.area, pits: pits.map((pit) => [pit.dig, pit.fill]) };
         const hands = [...handWindows, ...byHand].map(({ volume, hours }) => [volume, hours]);
         const bought = order.items.map(({ order: amount, cost, price }) => [amount, cost, price]);
-        const worked = order.pieces.map(({ hours }) => hours);
+        const worked = order.estimate.portions.map(({ hours }) => hours);
         for (const [path, value] of numbersIn({ never, hands, bought, worked })) if (value < -1e-9) throw new Error(`${path} is ${value}`);
       }),
       { numRuns: times(60) },

@@ -1,5 +1,5 @@
 import { evidences } from '../catalogue';
-import { knownParts, type KnownPart } from '../clearance';
+import { knownParts, type KnownPart } from '../existing';
 import { common, joined, type Range } from '../geometry';
 import type { ExistingLine } from '../job';
 import type { Rules } from '../rules';

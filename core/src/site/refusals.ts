@@ -1,9 +1,9 @@
-import { HOUR, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
+import { HOUR, marksFault, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
 import { EPSILON } from '../geometry';
 import { kitOf, type Job } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
 import type { Rules } from '../rules';
-import { formatLength, formatStation, type UnitSystem } from '../units';
+import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { canAt } from './holds';
 import { CONTACT } from './protected';
 import { registerOf, type RegisteredPiece } from './register';
@@ -85,6 +85,7 @@ const CHECKS: Checks = {
     }
     return undefined;
   },
+  marks: (fact, { now }) => marksFault(fact, now),
   takenOut: ({ pieces }, inputs) => {
     for (const id of pieces) {
       const piece = pieceOf(id, inputs);
@@ -144,7 +145,7 @@ function overlapping(
   const hit = others.find(({ from, to }) =>
     point && to - from <= EPSILON ? Math.abs(from - put.from) < CONTACT : from < put.to - CONTACT && to > put.from + CONTACT,
   );
-  return hit && `${nameOf(hit.piece)} stands there, ${formatStation(hit.from, units)} to ${formatStation(hit.to, units)}.`;
+  return hit && `${nameOf(hit.piece)} stands there, ${formatStretch(hit, units)}.`;
 }
 
 /** Height of the lowest cylinder of a set over the floor, by the plan of the hole it stands in, metres. */

@@ -13,7 +13,7 @@ export interface PartVolumes {
   surface: number;
 }
 
-/** Where the dirt goes, m³, and what has to be brought, m³ loose and kg. */
+/** Where the dirt goes, m³, and what has to be brought, m³ loose and kg. `loose` is all of it: topsoil, what goes back and what is surplus. */
 export interface Balance {
   loose: number;
   /** Turf and topsoil, laid aside and back; and suspect ground, which never goes back. m³ in the bank. */
@@ -21,6 +21,7 @@ export interface Balance {
   suspectBank: number;
   /** Bank volume that goes back into the trench. */
   reuseBank: number;
+  /** All that does not go back, suspect ground among it. */
   surplusBank: number;
   surplusLoose: number;
   /** Compacted fill to bring in: all of it when spoil is not reused, the shortfall otherwise. */
@@ -51,7 +52,7 @@ export function balance(
   const sum = (of: (material: keyof typeof beddings) => number) =>
     (Object.keys(beddings) as (keyof typeof beddings)[]).reduce((total, material) => total + of(material), 0);
   return {
-    loose: dig * loosen,
+    loose: apart.topsoil * (1 + grounds.loam.swell) + Math.max(0, dig - apart.topsoil) * loosen,
     topsoilBank: apart.topsoil,
     suspectBank: apart.suspect,
     reuseBank,

@@ -79,9 +79,9 @@ describe('the least-cost way to be rid of the spoil', () => {
       logistics: { ...blankLogistics(), gaps: [{ id: 'g', from: 5, to: 8, side: 'both', why: 'path' }] },
     };
     const plan = planRun(job, run);
-    const cells = spoilCells(run, plan.profile);
+    const cells = spoilCells(run, plan.profile, plan.pits);
     expect(cells.reduce((sum, { volume }) => sum + volume, 0)).toBeCloseTo(plan.balance.loose, 6);
-    const free = spoilCells({ ...run, logistics: blankLogistics() }, plan.profile);
+    const free = spoilCells({ ...run, logistics: blankLogistics() }, plan.profile, plan.pits);
     const room = (list: SpoilCell[]) => list.reduce((sum, one) => sum + one.room.right, 0);
     expect(room(cells) / room(free)).toBeCloseTo(20 / 23, 6);
     expect(room(free)).toBeGreaterThan(0);

@@ -3,7 +3,7 @@ import { EPSILON } from '../geometry';
 import type { Job, Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
 import { linear, sum, toLp, type Linear, type Solver } from '../lp';
-import { corridorOf, lipAt, loosening, sides, topsoilArea, type Side } from './heap';
+import { corridorOf, isSuspect, lipAt, loosening, sides, suspectRanges, topsoilArea, type Side } from './heap';
 
 /** A stretch of the run with what it brings up and the room beside it. Stations in metres, volumes m³ loose. */
 export interface SpoilCell {
@@ -46,9 +46,14 @@ export function roomBeside(run: Run, reach: Reach, side: Side, depth: number): n
 /**
  * The run cut into stretches with their spoil and their room, turf and topsoil left out: those have heaps of their own. What is surplus and goes
  * off site anyway lies beside the trench until then. Gaps between heaps take nothing.
+ * @param pits what each adds to the trench, m³ in the bank: it comes up where the pit stands.
  */
-export function spoilCells(run: Run, profile: ProfileColumns & { area: readonly number[] }): SpoilCell[] {
-  const { station, depth, reach: reachOf, area } = profile;
+export function spoilCells(
+  run: Run,
+  profile: ProfileColumns & { area: readonly number[]; dug: readonly number[] },
+  pits: readonly { station: number; dig: number }[],
+): SpoilCell[] {
+  const { station, depth, reach: reachOf, area, dug } = profile;
   const [start, end] = [station[0] as number, station.at(-1) as number];
   const count = Math.max(1, Math.min(MOST, Math.ceil((end - start) / LONG - EPSILON)));
   const long = (end - start) / count;
@@ -59,13 +64,18 @@ export function spoilCells(run: Run, profile: ProfileColumns & { area: readonly 
     room: { left: 0, right: 0 },
   }));
   const taken: readonly Side[] = run.spoil.side === 'both' ? sides : [run.spoil.side];
+  const apart = suspectRanges(run);
   const shut = (at: number, side: Side) =>
     run.logistics.gaps.some((gap) => at > gap.from && at < gap.to && (gap.side === 'both' || gap.side === side));
   for (let i = 0; i + 1 < station.length; i++) {
     const [from, to] = [station[i] as number, station[i + 1] as number];
     if (to - from < EPSILON) continue;
     const reach = run.reaches[reachOf[i] as number] as Reach;
-    const loose = (k: number) => ((area[k] as number) - topsoilArea(reach, depth[k] as number)) * loosening(run.spoil);
+    // Areas run in a curve between nodes: brought to what is dug between them.
+    const straight = (((area[i] as number) + (area[i + 1] as number)) / 2) * (to - from);
+    const curve = straight > 0 ? ((dug[i + 1] as number) - (dug[i] as number)) / straight : 0;
+    const topsoil = isSuspect(apart, (from + to) / 2) ? () => 0 : (k: number) => topsoilArea(reach, depth[k] as number);
+    const loose = (k: number) => ((area[k] as number) * curve - topsoil(k)) * loosening(run.spoil);
     const first = Math.min(count - 1, Math.floor((from - start) / long + EPSILON));
     for (let c = first; c < count && (cells[c] as SpoilCell).from < to - EPSILON; c++) {
       const cell = cells[c] as SpoilCell;
@@ -80,6 +90,10 @@ export function spoilCells(run: Run, profile: ProfileColumns & { area: readonly 
         cell.room[side] += roomBeside(run, reach, side, at) * (b - a);
       }
     }
+  }
+  for (const { station: at, dig } of pits) {
+    const cell = cells[Math.max(0, Math.min(count - 1, Math.floor((at - start) / long + EPSILON)))] as SpoilCell;
+    cell.volume += dig * loosening(run.spoil);
   }
   return cells;
 }

@@ -1,5 +1,5 @@
 import { grounds } from '../catalogue';
-import { EPSILON, trenchArea, wallOffset } from '../geometry';
+import { EPSILON, joined, trenchArea, wallOffset, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
 import { digWidth } from '../trench';
@@ -33,6 +33,11 @@ export interface Heap {
   corridor: number;
   fits: boolean;
 }
+
+/** Where the ground is suspect: what comes up there never goes back, turf and topsoil neither. */
+export const suspectRanges = ({ logistics }: Pick<Run, 'logistics'>): Range[] =>
+  joined([...logistics.suspect].sort((a, b) => a.from - b.from));
+export const isSuspect = (ranges: readonly Range[], at: number): boolean => ranges.some(({ from, to }) => from < at && at < to);
 
 /** Loose over bank volume: 1 + swell. */
 export const loosening = (spoil: Run['spoil']): number => 1 + grounds[spoil.ground].swell;

@@ -1,3 +1,4 @@
+import { estimateOf, personHours } from '../estimate';
 import { productOf, type Finding, type Job, type Run } from '../job';
 import { extent, levelsOn } from '../alignment';
 import type { Plan } from '../plan/plan';
@@ -12,6 +13,8 @@ export interface PlanSummary {
   overProtection: number;
   handDig: number;
   handHours: number;
+  /** People's, with machine and without. */
+  hours: number;
   bored: number;
   spoilLoose: number;
   surplusLoose: number;
@@ -26,14 +29,15 @@ const count = (findings: readonly Finding[], severity: Finding['severity']): num
   findings.filter((finding) => finding.severity === severity).length;
 
 /** A plan in the numbers people compare. */
-export const summarise = (plan: Plan): PlanSummary => ({
+export const summarise = (job: Job, run: Run, plan: Plan): PlanSummary => ({
   length: plan.length,
   dig: plan.dig.hand + plan.dig.machine,
   deepest: plan.deepest.depth,
   widestTop: plan.widestTop,
   overProtection: total(plan.ranges.protection.map(({ from, to }) => to - from)),
   handDig: plan.dig.hand,
-  handHours: total(plan.handWindows.map(({ hours }) => hours)),
+  handHours: estimateOf(job, run, plan).hours.hand,
+  hours: personHours(job, estimateOf(job, run, plan).hours),
   bored: total(plan.bores.map(({ length }) => Math.max(0, length))),
   spoilLoose: plan.balance.loose,
   surplusLoose: plan.balance.surplusLoose,

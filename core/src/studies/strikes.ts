@@ -1,9 +1,8 @@
-import { grounds } from '../catalogue';
-import { keepOut, stationOfLine, type StrikeCase } from '../clearance';
+import { keepOut, stationOfLine, type StrikeCase } from '../existing';
 import { largest } from '../geometry';
 import { productOf, type Job, type Run } from '../job';
 import { levelsOn } from '../alignment';
-import { digRate } from '../machine';
+import { digRate, handRate } from '../machine';
 import type { Plan } from '../plan/plan';
 import { resolveRules } from '../rules';
 
@@ -14,7 +13,7 @@ import { resolveRules } from '../rules';
 export function strikeCases(job: Job, run: Run, plan: Plan): StrikeCase[] {
   const rules = resolveRules(job.ruleSet, job.overrides);
   const product = productOf(job, run);
-  const handHours = 1 / grounds[run.spoil.ground].handRate;
+  const handHours = 1 / handRate(job, run.spoil.ground);
   const machineHours = 1 / digRate(job, run.spoil.ground, largest(run.reaches.map(({ bottomWidth }) => bottomWidth)));
   return plan.existing.map((line) => {
     const window = plan.handWindows.find(({ lines }) => lines.includes(line.id));

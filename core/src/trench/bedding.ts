@@ -1,7 +1,8 @@
 import { beddingIds, beddings, coverPlate, largestGrain, ROCK_BED, tapeSchools, type BeddingId, type Product } from '../catalogue';
-import { linesIn, type PlacedLine, type Patch, type Reach, type Run } from '../job';
+import { wallOffset, wallPoints } from '../geometry';
+import { linesIn, type PlacedLine, type Patch, type Reach, type Run, type Sides, type Wall } from '../job';
 import { reachEnd } from '../alignment';
-import { digWidth } from './layers';
+import { digWidth, layerHeights } from './layers';
 
 /** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
 export const grainLimit = (product: Pick<Product, 'dn'>): number => largestGrain.find(({ dn }) => product.dn <= dn)?.grain ?? 0.04;
@@ -61,7 +62,6 @@ export function coveringsOf(run: Run, index: number, lines: readonly PlacedLine[
     Math.min(...inReach.map(({ x, product }) => x - product.od / 2)),
     Math.max(...inReach.map(({ x, product }) => x + product.od / 2)),
   ];
-  const stone = reach.bedding + Math.max(...inReach.map(({ product }) => product.od)) + reach.surround;
   const along = (lines_: readonly PlacedLine[]) =>
     lines_.reduce((sum, { from, to }) => sum + Math.min(to, end) - Math.max(from, reach.from), 0);
   return {
@@ -70,12 +70,28 @@ export function coveringsOf(run: Run, index: number, lines: readonly PlacedLine[
       : 0,
     tape: reach.tape ? length : 0,
     tracer: reach.tracer ? along(inReach.filter(({ product }) => product.tracer)) : 0,
-    fabric: reach.fabric ? length * fabricWidth(digWidth(reach), stone) : 0,
+    fabric: reach.fabric ? length * fabricWidth(digWidth(reach), reach, layerHeights(reach, inReach).surround) : 0,
   };
 }
 
-/** Fabric round a stone surround: its girth and the lap, metres a metre of trench. Source: width = perimeter + lap, lap at least 300 mm. */
-export const fabricWidth = (width: number, height: number, lap = 0.3): number => 2 * (width + height) + lap;
+/**
+ * Fabric round stone, metres a metre of trench: over the floor, up both sides as they lie, batters and benches too, over its top, and the lap. Source: width =
+ * perimeter + lap, lap at least 300 mm.
+ * @param height of the stone over the floor, metres.
+ */
+export function fabricWidth(width: number, { left, right }: Pick<Sides, 'left' | 'right'>, height: number, lap = 0.3): number {
+  const top = width + wallOffset(left, height) + wallOffset(right, height);
+  return width + lengthUp(left, height) + lengthUp(right, height) + top + lap;
+}
+
+/** How long a wall is from the floor up to a height, measured on it, metres. */
+function lengthUp(wall: Wall, height: number): number {
+  const points = wallPoints(wall, 0, height);
+  return points.slice(1).reduce((sum, { offset, height: at }, i) => {
+    const before = points[i] as (typeof points)[number];
+    return sum + Math.hypot(offset - before.offset, at - before.height);
+  }, 0);
+}
 
 /** What a bed lacks between two measured stations, and what tops it up. */
 export interface Shortfall {

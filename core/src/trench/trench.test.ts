@@ -319,7 +319,21 @@ describe('bedding and layers', () => {
     expect(usual.reaches[0]).toMatchObject({ bedding: 0.15, beddingMaterial: 'sand', plates: true, tracer: true });
     expect(findings(usual).filter(({ code }) => /stone|bed|tracer|tape|fabric/.test(code))).toEqual([]);
   });
-  test('fabric round a stone drain 0.4 × 0.5 m: 1.8 m girth and 0.3 m lap', () => expect(fabricWidth(0.4, 0.5)).toBeCloseTo(2.1, 9));
+  test('fabric round a stone drain 0.4 × 0.5 m: 1.8 m girth and 0.3 m lap', () => {
+    const upright = { left: { kind: 'vertical' }, right: { kind: 'vertical' } } as const;
+    expect(fabricWidth(0.4, upright, 0.5)).toBeCloseTo(2.1, 9);
+  });
+  test('it follows the sides: 30 m of stone 0.35 m high on 0.6 m between 1½:1 sides take 114 m², where upright ones take 66', () => {
+    const batter = { kind: 'batter', ratio: 1.5 } as const;
+    const sloped = fabricWidth(0.6, { left: batter, right: batter }, 0.35);
+    // 0.6 + 2 · 0.35 · √(1 + 1.5²) + (0.6 + 2 · 1.5 · 0.35) + 0.3 lap.
+    expect(sloped).toBeCloseTo(0.6 + 0.7 * Math.sqrt(3.25) + 1.65 + 0.3, 4);
+    expect(30 * sloped).toBeCloseTo(114.4, 1);
+    expect(30 * fabricWidth(0.6, { left: { kind: 'vertical' }, right: { kind: 'vertical' } }, 0.35)).toBeCloseTo(66, 9);
+    // One bench of 0.2 m rise and 0.3 m tread on the left: up 0.2, out 0.3, up 0.15; the top is 0.3 m wider.
+    const bench = { kind: 'bench', riser: 0.2, tread: 0.3, count: 1 } as const;
+    expect(fabricWidth(0.6, { left: bench, right: { kind: 'vertical' } }, 0.35)).toBeCloseTo(0.6 + 0.65 + 0.35 + 0.9 + 0.3, 4);
+  });
   test('what goes over and round a reach of 40 m: 45 plates a row, tape and wire along it, fabric by girth and lap', () => {
     const all = {
       plates: true,

@@ -7,6 +7,9 @@ export function parseCount(text: string, what: string): Parsed {
   return { ok: true, value: Number(match[1]), understood: `${Number(match[1])} ${what}` };
 }
 
+/** Words as a sentence begins with them. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
+
 export const formatDays = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
 
 /**

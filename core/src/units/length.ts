@@ -111,3 +111,9 @@ export function formatStation(metres: number, system: UnitSystem): string {
   const minor = (hundredths - Math.floor(feet / 100) * 10000) / 100;
   return `${Math.floor(feet / 100)}+${minor.toFixed(2).padStart(5, '0')}`;
 }
+
+/** Shows a stretch: `2.0 m to 14.5 m`; one that begins and ends at the same station, as it is shown, is `at 22.0 m`. */
+export function formatStretch({ from, to }: { from: number; to: number }, system: UnitSystem): string {
+  const [start, end] = [formatStation(from, system), formatStation(to, system)];
+  return start === end ? `at ${start}` : `${start} to ${end}`;
+}

@@ -15,6 +15,7 @@ import {
   parseDecimal,
   formatRain,
   formatStation,
+  formatStretch,
   formatVelocity,
   formatVolume,
   parseArea,
@@ -79,6 +80,10 @@ describe('stations', () => {
     expect(formatStation(42.5, 'metric')).toBe('42.5 m');
     expect(formatStation(138 * FOOT, 'us')).toBe('1+38.00');
     expect(formatStation(99.999 * FOOT, 'us')).toBe('1+00.00');
+    expect(formatStretch({ from: 2, to: 14.5 }, 'metric')).toBe('2.0 m to 14.5 m');
+    // One that is shown to end where it begins is a place.
+    expect(formatStretch({ from: 22, to: 22.04 }, 'metric')).toBe('at 22.0 m');
+    expect(formatStretch({ from: 22 * FOOT, to: 22 * FOOT }, 'us')).toBe('at 0+22.00');
   });
   test('refuses words', () => expect(error(parseStation('by the gate', 'metric'))).toContain('not a station'));
 });

@@ -1,4 +1,5 @@
-import { entryRefusal, planRun, resolveRules, type Entry, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { entryRefusal, planRun, resolveRules, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { bookOfKind, type Entry } from '@tamper/core/book';
 import type { Store } from '../db/store';
 import type { Revisions } from '../revisions/revisions';
 import type { Refuse } from './book';
@@ -14,6 +15,13 @@ function planOf(id: string, { job, run }: RevisionBody): Plan {
   const plan = planRun(job, run);
   planned.set(id, plan);
   return plan;
+}
+
+/** Refuses what is said of a run in the book of the whole job, and the other way round: it would be looked for in vain. */
+export function refuseKind({ fact }: Entry, jobId: string, about: string): Refuse | undefined {
+  const of = bookOfKind(fact.kind);
+  if (of === 'either' || (of === 'job') === (about === jobId)) return undefined;
+  return () => (of === 'job' ? 'This is about the whole job: enter it there.' : 'This is about one run: enter it there.');
 }
 
 /** Holds an entry against the issued plan in force and the book; where nothing is issued, against the job as it is. */

@@ -1,12 +1,12 @@
 import { check } from '@tamper/core';
 import { entrySchema, isStrange, strangeEntrySchema } from '@tamper/core/book';
-import { Router } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { Store } from '../db/store';
 import { pathId } from '../http/input';
 import type { Revisions } from '../revisions/revisions';
 import type { Book } from './book';
-import { refuseAgainst } from './refuse';
+import { refuseAgainst, refuseKind } from './refuse';
 
 const pageQuery = z.object({
   limit: z.coerce.number().int().min(1).max(500).default(200),
@@ -15,26 +15,37 @@ const pageQuery = z.object({
 /** An entry with what the clock of its device says while it is sent. */
 const sentBody = z.strictObject({ entry: z.unknown(), sent: z.number().min(-1e15).max(1e15).optional() });
 
-/** The book of a run, below /runs/:id/book. A page says which issued plan is in force: who hears of the book hears of that. */
+/**
+ * The book of a job and its runs, below /jobs/:id/book; what is written about one run goes in below /runs/:id/book. A page says which issued plans are in
+ * force: who hears of the book hears of them.
+ */
 export function bookRoutes(book: Book, revisions: Revisions, store: Store): Router {
   const router = Router();
-  router.get('/runs/:id/book', async (request, response) => {
+  router.get('/jobs/:id/book', async (request, response) => {
     const { limit, after } = check(pageQuery, request.query);
-    const runId = pathId(request);
-    response.json({ ...(await book.page(runId, limit, after)), revision: await revisions.inForce(runId) });
+    const jobId = pathId(request);
+    response.json({ ...(await book.page(jobId, limit, after)), inForce: await revisions.inForceOf(jobId) });
+  });
+  router.post('/jobs/:id/book', async (request, response) => {
+    const jobId = pathId(request);
+    await store.jobs.get(jobId);
+    await add(jobId, jobId, request, response);
   });
   router.post('/runs/:id/book', async (request, response) => {
     const runId = pathId(request);
+    await add(await store.jobOfRun(runId), runId, request, response);
+  });
+
+  async function add(jobId: string, about: string, request: Request, response: Response): Promise<void> {
     const { entry, sent } = check(sentBody, request.body);
-    const jobId = await store.jobOfRun(runId);
     // A kind this program has never heard of is kept as it is: a newer one knows what it says.
     if (isStrange(entry)) {
-      response.status(201).json(await book.add(jobId, runId, check(strangeEntrySchema, entry), sent, () => undefined));
+      response.status(201).json(await book.add(jobId, about, check(strangeEntrySchema, entry), sent, () => undefined));
       return;
     }
     const read = check(entrySchema, entry);
-    const refuse = await refuseAgainst(read, jobId, runId, store, revisions);
-    response.status(201).json(await book.add(jobId, runId, read, sent, refuse));
-  });
+    const refuse = refuseKind(read, jobId, about) ?? (await refuseAgainst(read, jobId, about, store, revisions));
+    response.status(201).json(await book.add(jobId, about, read, sent, refuse));
+  }
   return router;
 }

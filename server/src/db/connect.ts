@@ -5,6 +5,7 @@ import pg from 'pg';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
 /**
  * Opens a pool on a PostgreSQL URL. `onLost` hears of idle connections that break (a killed database);

@@ -53,6 +53,7 @@ export const bookEntry = pgTable(
     /** Order of arrival. */
     seq: bigserial('seq', { mode: 'number' }).notNull(),
     jobId: uuid('job_id').notNull(),
+    /** The run it is about; the job itself, where it is about the whole job. */
     runId: uuid('run_id').notNull(),
     /** As it was sent: what an earlier or a newer program wrote is brought up where it is read. */
     entry: jsonb('entry').notNull(),
@@ -60,7 +61,7 @@ export const bookEntry = pgTable(
     clockOff: bigint('clock_off', { mode: 'number' }),
     receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index('book_by_run').on(table.runId, table.seq)],
+  (table) => [index('book_by_run').on(table.runId, table.seq), index('book_by_job').on(table.jobId, table.seq)],
 );
 
 /**

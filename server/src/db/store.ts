@@ -1,7 +1,10 @@
 import { FILE_VERSION, upgradeJob, upgradeRun, type Job, type JobFile, type Run } from '@tamper/core';
+import { readEntry } from '@tamper/core/book';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { Database } from './connect';
+import { bookOfFile, insertCopies, recounted } from '../book/copies';
+import { entriesOf, oneAfterAnother } from '../book/rows';
+import type { Database, Transaction } from './connect';
 import { doneOnce, job, run } from './schema';
 
 /** A stored document with what a later write must name. */
@@ -81,14 +84,15 @@ function paged<T extends { id: string }>(rows: T[], limit: number): Page<T> {
   return { items, next: rows.length > limit ? (items.at(-1)?.id ?? null) : null };
 }
 
-type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
-
 async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<void> {
   const added = await tx.insert(job).values({ id, doc: file.job }).onConflictDoNothing().returning({ id: job.id });
-  if (added.length === 0 || file.runs.length === 0) return;
+  if (added.length === 0) return;
   // Rows of one statement share now(); step the time so that runs keep the file's order.
   const start = Date.now();
-  await tx.insert(run).values(file.runs.map((doc, index) => ({ id: randomUUID(), jobId: id, doc, createdAt: new Date(start + index) })));
+  const rows = file.runs.map((doc, index) => ({ id: randomUUID(), jobId: id, doc, createdAt: new Date(start + index) }));
+  if (rows.length > 0) await tx.insert(run).values(rows);
+  const ids = rows.map((row) => row.id);
+  await insertCopies(tx, id, bookOfFile(file, id, ids));
 }
 
 /** All reading and writing of jobs and runs. */
@@ -102,9 +106,18 @@ export function openStore(db: Database) {
     return jobs.get(id);
   }
 
-  async function addRun(jobId: string, id: string, doc: Run): Promise<Stored<Run>> {
+  /** @param like the run it is a variant of, whose ground it shares: what the book has of the lines there is written for it as well. */
+  async function addRun(jobId: string, id: string, doc: Run, like?: string): Promise<Stored<Run>> {
     await jobs.get(jobId);
-    await db.insert(run).values({ id, jobId, doc }).onConflictDoNothing();
+    await db.transaction(async (tx) => {
+      await oneAfterAnother(tx, jobId);
+      const added = await tx.insert(run).values({ id, jobId, doc }).onConflictDoNothing().returning({ id: run.id });
+      if (added.length === 0 || like === undefined) return;
+      const rows = (await entriesOf(tx, jobId, [like])).map((row) => ({ row, read: readEntry(row.entry) }));
+      const ofLines = new Set(rows.flatMap(({ read }) => (read.fact.kind === 'exposure' ? read.id : [])));
+      const copied = rows.filter(({ read }) => [read.id, read.corrects ?? read.id].some((one) => ofLines.has(one)));
+      await insertCopies(tx, jobId, recounted(copied.map(({ row }) => ({ ...row, about: id }))));
+    });
     return runs.get(id);
   }
 
@@ -128,7 +141,14 @@ export function openStore(db: Database) {
   async function fileOf(id: string): Promise<JobFile> {
     const { doc } = await jobs.get(id);
     const runs = await runsOf(id);
-    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: runs.map((row) => row.doc) };
+    const places = new Map(runs.map((row, place) => [row.id, place]));
+    // A run that was deleted is not in the file, and what was written about it neither.
+    const kept = (await entriesOf(db, id)).filter(({ about }) => about === id || places.has(about));
+    const book = recounted(kept).map(({ about, entry }) => {
+      const place = places.get(about);
+      return { ...(place === undefined ? {} : { run: place }), entry: entry as Record<string, unknown> };
+    });
+    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: runs.map((row) => row.doc), book };
   }
 
   async function jobOfRun(id: string): Promise<string> {

@@ -2,6 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import {
+  blankExisting,
   blankJob,
   blankRun,
   bodyText,
@@ -10,10 +11,15 @@ import {
   figuresOf,
   FILE_VERSION,
   planRun,
+  readEntry,
+  recordsOf,
   type Entry,
   type Envelope,
+  type ExistingLine,
   type Fact,
   type Job,
+  type JobFile,
+  type Kept,
   type Revision,
   type Run,
 } from '@tamper/core';
@@ -37,7 +43,8 @@ const { db, close } = connect(url, () => undefined);
 let clock = new Date('2026-11-02T08:00:00Z');
 const servicesOf = (its: typeof db) => {
   const kept = openStore(its);
-  return { store: kept, book: openBook(its), revisions: openRevisions(its, kept), office: practiceOffice(its, () => clock) };
+  const book = openBook(its);
+  return { store: kept, book, revisions: openRevisions(its, kept, book), office: practiceOffice(its, () => clock) };
 };
 const services = servicesOf(db);
 const { store } = services;
@@ -49,8 +56,13 @@ const job = (name = 'Test job'): Job => blankJob(name);
 const run = (name = 'Test run'): Run => blankRun({ name, length: 30, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 const addJob = async (doc = job()) =>
   (await request(app).post('/api/jobs').send({ id: randomUUID(), doc }).expect(201)).body as { id: string; version: number };
-const addRun = async (jobId: string, doc = run()) =>
-  (await request(app).post(`/api/jobs/${jobId}/runs`).send({ id: randomUUID(), doc }).expect(201)).body as { id: string; version: number };
+const jobOf = new Map<string, string>();
+async function addRun(jobId: string, doc = run(), like?: string): Promise<{ id: string; version: number }> {
+  const id = randomUUID();
+  const { body } = await request(app).post(`/api/jobs/${jobId}/runs`).send({ id, doc, like }).expect(201);
+  jobOf.set(id, jobId);
+  return body as { id: string; version: number };
+}
 
 beforeAll(() => migrateUp(db));
 afterAll(close);
@@ -284,8 +296,12 @@ describe('issued plans', () => {
     expect(old.body.run).toEqual(run());
     expect(createHash('sha256').update(bodyText(old.body)).digest('hex')).toBe(old.digest);
     expect(figuresOf(planRun(old.body.job, old.body.run))).toEqual(old.body.figures);
-    const page = (await request(app).get(`/api/runs/${id}/book`).expect(200)).body as { revision: unknown };
-    expect(page.revision).toEqual({ id: items[0]?.id, number: 2 });
+    const page = (
+      await request(app)
+        .get(`/api/jobs/${jobOf.get(id)}/book`)
+        .expect(200)
+    ).body as { inForce: unknown };
+    expect(page.inForce).toEqual({ [id]: { id: items[0]?.id, number: 2 } });
   });
   test('nobody issues what they have not seen; asking for the same again makes one', async () => {
     const { id } = await addRun((await addJob()).id);
@@ -364,10 +380,13 @@ describe('the book', () => {
   const rain = (id: string = randomUUID(), note = ''): Entry => entryOf({ kind: 'happening', what: 'rain', where: null, note }, { id });
   const add = (runId: string, entry: unknown, sent = Date.now()) => request(app).post(`/api/runs/${runId}/book`).send({ entry, sent });
   const read = async (runId: string, query = '') =>
-    (await request(app).get(`/api/runs/${runId}/book${query}`).expect(200)).body as {
-      items: { seq: number; off: number | null; entry: Entry }[];
+    (
+      await request(app)
+        .get(`/api/jobs/${jobOf.get(runId)}/book${query}`)
+        .expect(200)
+    ).body as {
+      items: { seq: number; about: string; off: number | null; entry: Entry }[];
       next: number | null;
-      revision: { id: string; number: number } | null;
     };
 
   test('entries are kept in the order they came; the same one sent again is kept once', async () => {
@@ -446,6 +465,82 @@ describe('the book', () => {
     expect(await refused(put('b2', 4))).toContain('Box 1 stands there');
     expect(await refused({ kind: 'takenOut', pieces: ['b2'] })).toContain('does not stand');
     await add(id, rain()).expect(201);
+  });
+  const line: ExistingLine = { ...blankExisting('Fuel', 12, 'x1'), kind: 'fuel' };
+  const crossed = { ...run(), existing: [line] };
+  const exposed = (cover: number | undefined): Fact => ({
+    kind: 'exposure',
+    line: 'x1',
+    name: 'Fuel',
+    where: line.where,
+    record:
+      cover === undefined
+        ? { result: 'notFound', depth: 1.2, note: '' }
+        : { result: 'found', station: 12.2, cover, size: 0.05, kind: 'fuel', seen: 0.6, note: '' },
+  });
+  const seen = async (runId: string) => {
+    const { items } = await read(runId);
+    const kept: Kept[] = items.filter(({ about }) => about === runId).map(({ seq, entry }) => ({ seq, entry: readEntry(entry) }));
+    return recordsOf(line, kept).map(({ exposure, lapsed }) => lapsed ?? (exposure.result === 'found' ? exposure.cover : 'lost'));
+  };
+  test('a line exposed by two people on two devices at once: both are there; the plan that is issued has them', async () => {
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId, crossed);
+    const [a, b] = [entryOf(exposed(0.6), { device: 'a', count: 1 }), entryOf(exposed(0.9), { device: 'b', count: 1 })];
+    await Promise.all([add(id, a).expect(201), add(id, b).expect(201)]);
+    expect((await seen(id)).sort()).toEqual([0.6, 0.9]);
+    const issued = { id: randomUUID(), author: 'foreman', why: 'First', job: 1, run: 1 };
+    const { body } = await request(app).post(`/api/runs/${id}/revisions`).send(issued).expect(201);
+    const copy = (
+      await request(app)
+        .get(`/api/revisions/${(body as Revision).id}`)
+        .expect(200)
+    ).body as Revision;
+    expect(copy.body.run.existing[0]?.exposures).toHaveLength(2);
+    expect((await request(app).get(`/api/runs/${id}`).expect(200)).text).not.toContain('exposures');
+  });
+  test('what is of the whole job stands there, what is of a run with the run; marks of a day to come are refused', async () => {
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId, crossed);
+    const ofJob = (fact: Fact) =>
+      request(app)
+        .post(`/api/jobs/${jobId}/book`)
+        .send({ entry: entryOf(fact) });
+    await ofJob({ kind: 'walk', note: '' }).expect(201);
+    expect((await ofJob(exposed(0.6)).expect(400)).text).toContain('about one run');
+    expect((await add(id, entryOf({ kind: 'walk', note: '' })).expect(400)).text).toContain('about the whole job');
+    expect((await ofJob({ kind: 'marks', day: '2999-01-01' }).expect(400)).text).toContain('still to come');
+    expect((await read(id)).items.map(({ about }) => about)).toEqual([jobId]);
+    await request(app)
+      .post(`/api/jobs/${randomUUID()}/book`)
+      .send({ entry: entryOf({ kind: 'walk', note: '' }) })
+      .expect(404);
+  });
+  test('the book goes with the job file, and means the same in the job it becomes; a variant knows the lines of its run', async () => {
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId, crossed);
+    // Somebody else’s, in between: places in the order of arrival are those of the whole server.
+    await add((await addRun((await addJob()).id)).id, rain()).expect(201);
+    const lost = entryOf(exposed(undefined), { device: 'a' });
+    const seq = ((await add(id, lost).expect(201)).body as { seq: number }).seq;
+    const slip = entryOf(exposed(0.9), { device: 'b', known: 0 });
+    await add(id, slip).expect(201);
+    await add(id, entryOf({ kind: 'wrong', why: 'another line' }, { corrects: slip.id })).expect(201);
+    // Found by somebody who knew of the search.
+    await add(id, entryOf(exposed(0.6), { device: 'c', known: seq })).expect(201);
+    const counts = ['settled', 'withdrawn', 0.6];
+    expect(await seen(id)).toEqual(counts);
+    const { id: variant } = await addRun(jobId, crossed, id);
+    expect(await seen(variant)).toEqual(counts);
+    const { body: file } = await request(app).get(`/api/jobs/${jobId}/file`).expect(200);
+    const made = randomUUID();
+    await request(app).post('/api/jobs/import').send({ id: made, file }).expect(201);
+    const runs = ((await request(app).get(`/api/jobs/${made}/runs/all`).expect(200)).body as { items: { id: string }[] }).items;
+    for (const one of runs) {
+      jobOf.set(one.id, made);
+      expect(await seen(one.id)).toEqual(counts);
+    }
+    expect((await request(app).get(`/api/jobs/${made}/file`).expect(200)).body).toMatchObject({ runs: (file as JobFile).runs });
   });
   test('the database itself refuses to change or remove an entry, and the book outlives its run', async () => {
     const { id, version } = await addRun((await addJob()).id);

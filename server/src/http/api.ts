@@ -69,8 +69,8 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
   });
   router.get('/jobs/:id/runs/all', async (request, response) => void response.json({ items: await store.runsOf(pathId(request)) }));
   router.post('/jobs/:id/runs', async (request, response) => {
-    const body = check(z.strictObject({ id, doc: runSchema }), request.body);
-    response.status(201).json(await store.addRun(pathId(request), body.id, body.doc));
+    const body = check(z.strictObject({ id, doc: runSchema, like: id.optional() }), request.body);
+    response.status(201).json(await store.addRun(pathId(request), body.id, body.doc, body.like));
   });
   router.get('/runs/:id', async (request, response) => {
     const runId = pathId(request);

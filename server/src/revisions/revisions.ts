@@ -1,6 +1,17 @@
-import { bodyText, InputError, issueOf, type IssueRequest, type RevisionBody, type RevisionHead } from '@tamper/core';
+import {
+  bodyText,
+  InputError,
+  issueOf,
+  observedJob,
+  observedRun,
+  upgradeIssued,
+  type IssueRequest,
+  type RevisionBody,
+  type RevisionHead,
+} from '@tamper/core';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
+import type { Book } from '../book/book';
 import type { Database } from '../db/connect';
 import { revision } from '../db/schema';
 import { NotFoundError, StaleError, type Store } from '../db/store';
@@ -11,7 +22,7 @@ export type IssuedHead = Omit<RevisionHead, 'at'> & { at: Date };
 export type InForce = Pick<RevisionHead, 'id' | 'number'> | null;
 
 /** All reading and writing of issued plans. There is no way to change or remove one. */
-export function openRevisions(db: Database, store: Store) {
+export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>) {
   const { id, number, at, author, why, digest, changes, body } = revision;
   const head = { id, number, at, author, why, digest, changes };
 
@@ -25,7 +36,7 @@ export function openRevisions(db: Database, store: Store) {
       .from(revision)
       .where(eq(id, one));
     if (!row) throw new NotFoundError();
-    return row;
+    return { ...row, body: upgradeIssued(row.body) };
   }
 
   async function inForce(runId: string): Promise<InForce> {
@@ -33,8 +44,18 @@ export function openRevisions(db: Database, store: Store) {
     return row ?? null;
   }
 
+  /** Which plan is in force of each run of a job that has one. */
+  async function inForceOf(jobId: string): Promise<Readonly<Record<string, NonNullable<InForce>>>> {
+    const rows = await db
+      .selectDistinctOn([revision.runId], { runId: revision.runId, id, number })
+      .from(revision)
+      .where(eq(revision.jobId, jobId))
+      .orderBy(revision.runId, desc(number));
+    return Object.fromEntries(rows.map(({ runId, ...force }) => [runId, force]));
+  }
+
   /**
-   * Issues the plan of a run as it is kept now. Asking for the same again changes nothing.
+   * Issues the plan of a run as it is kept now, with what was observed by the book. Asking for the same again changes nothing.
    * @throws StaleError where somebody changed it since the asker saw it, InputError where it cannot be dug as it is.
    */
   async function issue(runId: string, request: IssueRequest): Promise<IssuedHead> {
@@ -48,7 +69,8 @@ export function openRevisions(db: Database, store: Store) {
       if (run.version !== request.run) throw new StaleError(run);
       const earlier = await tx.select({ number, body }).from(revision).where(eq(revision.runId, runId)).orderBy(asc(number));
       const before = earlier.at(-1);
-      const made = issueOf(job.doc, run.doc, before?.body);
+      const written = await book.of(jobId, runId);
+      const made = issueOf(observedJob(job.doc, written), observedRun(run.doc, written), before && upgradeIssued(before.body));
       if ('errors' in made) throw new InputError([...made.errors]);
       const [row] = await tx
         .insert(revision)
@@ -69,6 +91,6 @@ export function openRevisions(db: Database, store: Store) {
     });
   }
 
-  return { list, get, inForce, issue };
+  return { list, get, inForce, inForceOf, issue };
 }
 export type Revisions = ReturnType<typeof openRevisions>;

@@ -1,4 +1,4 @@
-import { errorsOf, jobSchema, type Job } from '@tamper/core/job';
+import { jobErrors, type Job } from '@tamper/core/job';
 import { Text } from 'react-native-paper';
 import { useJob } from '../../data/documents';
 import { Card } from '../../ui/Card';
@@ -21,7 +21,7 @@ export function CatalogueScreen({ jobId }: { jobId: string }) {
   const change: ChangeJob = useStable((part: Partial<Job>, tag?: string) => {
     if (!job) return 'The job is not open yet.';
     const next = { ...job.doc, ...part };
-    const [fault] = errorsOf(jobSchema, next);
+    const [fault] = jobErrors(next);
     if (!fault) job.change(next, tag);
     return fault?.message;
   });

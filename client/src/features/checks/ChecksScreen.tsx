@@ -59,14 +59,14 @@ function Lines({ job, run }: { job: Job; run: RunDocument }) {
   );
 }
 
-function LineCard({ run, checked: { line, checks, ways } }: { run: RunDocument; checked: CheckedLine }) {
+function LineCard({ run, checked: { line, checks, ways, conducts } }: { run: RunDocument; checked: CheckedLine }) {
   const failing = checks.filter(({ state }) => state === 'fails').length;
   return (
     <Card title={`${line.name}: ${line.product.name}`}>
       <Text role="status" variant="titleSmall" style={{ color: failing > 0 ? colours.stop : colours.good }}>
         {failing > 0 ? `${failing} of ${checks.length} checks fail` : `All ${checks.length} checks hold`}
       </Text>
-      {line.product.conductor ? <CircuitFields run={run} id={line.id} /> : null}
+      {conducts ? <CircuitFields run={run} id={line.id} /> : null}
       {checks.map((check) => (
         <OneCheck key={check.id} check={check} />
       ))}

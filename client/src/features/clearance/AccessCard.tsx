@@ -18,13 +18,16 @@ import { Picker } from '../../ui/Picker';
 import { QuantityField } from '../../ui/QuantityField';
 import { TextField } from '../../ui/TextField';
 import { OptionalField } from '../../ui/OptionalField';
+import { writeBy } from '../../data/write';
 import { useClear } from './edit';
 
 const SURFACES = wayinSurfaces.map((value) => ({ value, label: wayinNames[value] }));
 
+const WHO_WALKED = 'Say who walked it: a role will do.';
+
 /** The walk, and the tight places on the way in against the machine that is to come. */
 export function AccessCard() {
-  const { job, put, putJob } = useClear();
+  const { job, book, put, putJob } = useClear();
   const { pinches, walked } = job.clearance;
   const machine = machineOf(job);
   const rules = resolveRules(job.ruleSet, job.overrides);
@@ -32,7 +35,7 @@ export function AccessCard() {
   const { who, setWho } = useWho();
   const [fault, setFault] = useState<string>();
   const [open, setOpen] = useState<string>();
-  const walk = () => setFault(put({ walked: { at: new Date().toISOString(), by: who.trim() } }));
+  const walk = () => setFault(writeBy({ book, who }, WHO_WALKED)({ kind: 'walk', note: '' }));
   return (
     <Card title="Way in and walk">
       <Picker

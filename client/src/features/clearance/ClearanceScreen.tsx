@@ -1,8 +1,9 @@
-import { errorsOf, jobSchema, type Clearance, type Job } from '@tamper/core/job';
+import { jobErrors, type Clearance, type Job } from '@tamper/core/job';
 import { useMemo } from 'react';
 import { Text } from 'react-native-paper';
 import { useJob, type JobDocument } from '../../data/documents';
-import { useJobFile } from '../../data/jobRuns';
+import { useRuns } from '../../data/jobRuns';
+import { useBook, useWritten } from '../../data/useBook';
 import { useToday } from '../../data/useToday';
 import { Conflict } from '../../ui/Conflict';
 import { GateLight } from '../../ui/GateLight';
@@ -43,16 +44,17 @@ export function ClearanceScreen({ jobId }: { jobId: string }) {
 function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
   const job = document.doc;
   const today = useToday();
-  const { file } = useJobFile(jobId);
-  const gate = useGate(job, file?.runs, today);
+  const { runs } = useRuns(jobId);
+  const gate = useGate(job, runs, today);
   const putJob = useStable((change: Partial<Job>, tag?: string) => {
     const next = { ...job, ...change };
-    const [fault] = errorsOf(jobSchema, next);
+    const [fault] = jobErrors(next);
     if (!fault) document.change(next, tag);
     return fault?.message;
   });
   const put = useStable((change: Partial<Clearance>, tag?: string) => putJob({ clearance: { ...job.clearance, ...change } }, tag));
-  const edit = useMemo((): ClearEdit => ({ job, jobId, today, put, putJob }), [job, jobId, today, put, putJob]);
+  const book = useWritten(useBook(jobId));
+  const edit = useMemo((): ClearEdit => ({ job, jobId, today, book, put, putJob }), [job, jobId, today, book, put, putJob]);
   return (
     <ClearContext.Provider value={edit}>
       <Page>

@@ -7,7 +7,7 @@ import { Button, Text } from 'react-native-paper';
 import useSWR from 'swr';
 import { api, ApiError, fetcher, sentences, type OfficeReceipt, type StoredRun } from '../../data/api';
 import { changeRun } from '../../data/documents';
-import { allRuns, useJobFile } from '../../data/jobRuns';
+import { allRuns, useRuns } from '../../data/jobRuns';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
@@ -29,7 +29,7 @@ const LOOK = 3000;
 export function OfficeDesk() {
   const { job, jobId, today, put } = useClear();
   const { request } = job.clearance;
-  const { refresh } = useJobFile(jobId);
+  const { refresh } = useRuns(jobId);
   const [patience, setPatience] = useState('0');
   const [faults, setFaults] = useState<string[]>([]);
   const [done, setDone] = useState<string>();

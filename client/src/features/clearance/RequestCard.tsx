@@ -1,3 +1,4 @@
+import { marksFault } from '@tamper/core/book';
 import { utilityKinds, utilityMarks } from '@tamper/core/catalogue';
 import { daysBetween, requestDates } from '@tamper/core/clearance';
 import type { LocateRequest, Utility } from '@tamper/core/job';
@@ -12,6 +13,9 @@ import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
+import { useWho } from '../../data/who';
+import { Faults } from '../../ui/Faults';
+import { writeBy } from '../../data/write';
 import { useClear } from './edit';
 import { OfficeDesk } from './OfficeDesk';
 
@@ -46,8 +50,8 @@ export function RequestCard() {
       <NameField label="Reference" value={request.reference} onName={(reference) => set({ ...request, reference }, 'request.reference')} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
         <DateField label="Request made on" value={request.made} onDay={(made) => void set({ ...request, made })} />
-        <DateField label="Marks put back on" value={request.remarked} onDay={(remarked) => void set({ ...request, remarked })} />
       </View>
+      <Marks />
       <Dates digFrom={digFrom} expires={expires} today={today} wait={rules.locateWait.basis} life={rules.locateLife.basis} />
       <OfficeDesk />
       <Divider />
@@ -79,6 +83,44 @@ export function RequestCard() {
         Throw the request away
       </Button>
     </Card>
+  );
+}
+
+/** The locator put the marks back: a fact for the book, with who says so. */
+function Marks() {
+  const { job, today, book } = useClear();
+  const { who, setWho } = useWho();
+  const [day, setDay] = useState(today);
+  const [asking, setAsking] = useState(false);
+  const [fault, setFault] = useState<string>();
+  const remarked = job.clearance.request?.remarked;
+  const enter = () => {
+    const fact = { kind: 'marks' as const, day };
+    const refused = writeBy({ book, who }, 'Say who saw the marks: a role will do.', (_, now) => marksFault(fact, now))(fact);
+    setFault(refused);
+    if (refused === undefined) setAsking(false);
+  };
+  return (
+    <View style={{ gap: 6 }}>
+      {remarked ? <Text>Marks put back on {remarked}.</Text> : null}
+      {asking ? (
+        <>
+          <DateField label="Marks put back on" value={day} onDay={setDay} />
+          <TextField label="Who saw them" value={who} onText={setWho} placeholder="A role will do" />
+          <View style={{ flexDirection: 'row', gap: 8 }}>
+            <Button mode="contained" icon="check" onPress={enter}>
+              The marks are back
+            </Button>
+            <Button onPress={() => setAsking(false)}>Leave it</Button>
+          </View>
+          <Faults title="Not recorded" faults={fault ? [fault] : []} />
+        </>
+      ) : (
+        <Button mode="outlined" onPress={() => setAsking(true)}>
+          Marks were put back
+        </Button>
+      )}
+    </View>
   );
 }
 

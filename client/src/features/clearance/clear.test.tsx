@@ -159,8 +159,8 @@ describe('the way in', () => {
     press('Remove this place');
     expect(seen.job.clearance.pinches).toEqual([]);
     press('Walked just now');
-    expect(screen.getByText('Say who: a role will do.')).toBeTruthy();
-    expect(seen.job.clearance.walked).toBeNull();
+    expect(screen.getByText('Say who walked it: a role will do.')).toBeTruthy();
+    expect(seen.job.clearance.walked).toBeUndefined();
     type('Who walked it', 'foreman');
     press('Walked just now');
     expect(seen.job.clearance.walked?.by).toBe('foreman');

@@ -1,11 +1,14 @@
 import type { Clearance, Job } from '@tamper/core/job';
 import { createContext, useContext } from 'react';
+import type { Written } from '../../data/useBook';
 
 /** What every part of the Clear screen works on. */
 export interface ClearEdit {
   job: Job;
   jobId: string;
   today: string;
+  /** The book of the job, to be read and written. */
+  book: Written;
   /** Puts a changed clearance into the job. Returns a sentence and changes nothing when it could not be one. */
   put: (change: Partial<Clearance>, tag?: string) => string | undefined;
   putJob: (change: Partial<Job>, tag?: string) => string | undefined;

@@ -7,9 +7,9 @@ import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
-import useSWR from 'swr';
-import { fetcher, type Stored, type StoredRun } from '../../data/api';
-import { allRuns } from '../../data/jobRuns';
+import type { StoredRun } from '../../data/api';
+import { useJob } from '../../data/documents';
+import { useRuns } from '../../data/jobRuns';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Loading } from '../../ui/Loading';
@@ -23,15 +23,15 @@ import { Overlay } from './Overlay';
 
 /** Two runs side by side: usually a run and its variant. */
 export function CompareScreen({ jobId, a, b }: { jobId: string; a: string | undefined; b: string | undefined }) {
-  const job = useSWR<Stored<Job>>(`/jobs/${jobId}`, fetcher);
-  const runs = useSWR<StoredRun[]>(`runs of ${jobId}`, () => allRuns(jobId));
+  const { document: job, error, retry } = useJob(jobId);
+  const { runs, error: runsError, refresh } = useRuns(jobId);
   return (
     <>
-      <TopBar title="Compare two runs" subtitle={job.data?.doc.name} back={`/jobs/${jobId}`} />
-      {job.data && runs.data ? (
-        <Comparison job={job.data.doc} jobId={jobId} runs={runs.data} a={a} b={b} />
+      <TopBar title="Compare two runs" subtitle={job?.doc.name} back={`/jobs/${jobId}`} />
+      {job && runs ? (
+        <Comparison job={job.doc} jobId={jobId} runs={runs} a={a} b={b} />
       ) : (
-        <Loading error={job.error ?? runs.error} retry={() => void Promise.all([job.mutate(), runs.mutate()])} what="the runs" />
+        <Loading error={error ?? runsError} retry={() => (retry(), void refresh())} what="the runs" />
       )}
     </>
   );
@@ -122,6 +122,7 @@ const ROWS: readonly [string, keyof PlanSummary, Show][] = [
   ['Widest top', 'widestTop', ({ widestTop }, units) => formatLength(widestTop, units)],
   ['Over protection depth', 'overProtection', ({ overProtection }, units) => formatLength(overProtection, units, 'span')],
   ['Dug by hand', 'handDig', ({ handDig }, units) => formatVolume(handDig, units)],
+  ['Hours people work', 'hours', ({ hours }) => formatHours(hours)],
   ['Hours by hand', 'handHours', ({ handHours }) => (handHours > 0 ? formatHours(handHours) : '0 h')],
   ['Bored', 'bored', ({ bored }, units) => formatLength(bored, units, 'span')],
   ['Spoil (loose)', 'spoilLoose', ({ spoilLoose }, units) => formatVolume(spoilLoose, units)],

@@ -8,14 +8,12 @@ const { job, runs } = demoFile;
 const drain = runs[0] as Run;
 const mockJob = job;
 const mockRuns: { stored: { id: string; doc: Run }[] } = { stored: [] };
-jest.mock('swr', () => ({
-  __esModule: true,
-  default: (path: string) => ({ data: path.startsWith('/jobs/') ? { doc: mockJob } : mockRuns.stored }),
-}));
+jest.mock('../../data/documents', () => ({ useJob: () => ({ document: { doc: mockJob } }) }));
+jest.mock('../../data/jobRuns', () => ({ useRuns: () => ({ runs: mockRuns.stored }) }));
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
 const mockSummary = (own: Job, run: Run) => {
   try {
-    return { value: summarise(planRun(own, run)) };
+    return { value: summarise(own, run, planRun(own, run)) };
   } catch (error) {
     if (error instanceof InputError) return { errors: error.errors };
     throw error;
@@ -46,7 +44,7 @@ test('a run is set against its variant, whatever else there is, and the lesser n
   );
   onCompare(drain, runs[1] as Run, variant);
   expect(screen.getByText(`Open ${variant.name}`)).toBeTruthy();
-  const dug = (run: Run) => formatVolume(summarise(planRun(job, run)).dig, 'metric');
+  const dug = (run: Run) => formatVolume(summarise(job, run, planRun(job, run)).dig, 'metric');
   expect(row('Dig (bank)')).toBe(`Dig (bank)${dug(drain)} ✓${dug(variant)}`);
   // The same on both sides: neither is better.
   expect(row('Length')).not.toContain('✓');

@@ -1,12 +1,12 @@
 import { productWith } from '@tamper/core/catalogue';
-import { errorsOf, jobSchema, writeJobFile, type Job } from '@tamper/core/job';
+import { jobErrors, writeJobFile, type Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { api, sentences, type RunSummary } from '../../data/api';
 import { useJob } from '../../data/documents';
-import { useJobFile } from '../../data/jobRuns';
+import { useRuns } from '../../data/jobRuns';
 import { refreshList, usePages } from '../../data/usePages';
 import { useToday } from '../../data/useToday';
 import { Confirm } from '../../ui/Confirm';
@@ -26,8 +26,8 @@ const serviceName = (job: Job, id: string): string => productWith(id, job.produc
 
 /** The gate of the job, and the way to what it hangs on. */
 function ClearRow({ job, jobId }: { job: Job; jobId: string }) {
-  const { file } = useJobFile(jobId);
-  const gate = useGate(job, file?.runs, useToday());
+  const { runs } = useRuns(jobId);
+  const gate = useGate(job, runs, useToday());
   return (
     <Pressable
       role="link"
@@ -71,7 +71,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
     });
   const rename = (name: string) => {
     const next = { ...job.doc, name };
-    const [bad] = errorsOf(jobSchema, next);
+    const [bad] = jobErrors(next);
     if (!bad) job.change(next, 'name');
     return bad?.message;
   };

@@ -1,4 +1,4 @@
-import { errorsOf, jobSchema, type Job } from '@tamper/core/job';
+import { jobErrors, type Job } from '@tamper/core/job';
 import {
   resolveRules,
   ruleInfo,
@@ -91,7 +91,7 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
           units={job.units}
           save={(number, by, reason) => {
             const next = { ...job, overrides: [...without, { rule, value: number, by, reason }] };
-            const fault = errorsOf(jobSchema, next)[0]?.message;
+            const fault = jobErrors(next)[0]?.message;
             if (fault) return fault;
             onChange(next);
             setEditing(false);

@@ -1,4 +1,4 @@
-import { applyPatches, errorsOf, jobSchema, keyOf } from '@tamper/core/job';
+import { applyPatches, jobErrors, keyOf } from '@tamper/core/job';
 import {
   alternativeKinds,
   ranked,
@@ -121,7 +121,7 @@ function One({ one, before, aim, onTaken }: { one: Alternative; before: Outcome;
   const better = !stopped && (after.stops.length < before.stops.length || after[aim] < before[aim] - 1e-6);
   const take = () => {
     const next = applyPatches(job, one.job);
-    const [refused] = one.job.length > 0 ? errorsOf(jobSchema, next) : [];
+    const [refused] = one.job.length > 0 ? jobErrors(next) : [];
     const wrong = refused?.message ?? (one.run.length > 0 ? apply(one.run) : undefined) ?? (one.job.length > 0 ? putJob(next) : undefined);
     setFault(wrong);
     // What was tried was tried on the plan as it was.

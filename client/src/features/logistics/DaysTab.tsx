@@ -1,5 +1,6 @@
+import { ratesIn } from '@tamper/core/book';
 import { activities, type Activity, type Job } from '@tamper/core/job';
-import { hoursOf, usualRates } from '@tamper/core/order';
+import { usualRates } from '@tamper/core/estimate';
 import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/programme';
 import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
 import { useState } from 'react';
@@ -18,6 +19,9 @@ import { Progress } from '../../ui/Progress';
 import { QuantityField } from '../../ui/QuantityField';
 import type { Days } from '../../workers/solver.worker';
 import { useTask } from '../../workers/useTask';
+import { useWho } from '../../data/who';
+import { TextField } from '../../ui/TextField';
+import { writeBy } from '../../data/write';
 import { useLogistics, logisticsPatch } from './context';
 import { money } from './units';
 
@@ -150,7 +154,7 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
             <Figures
               label="Hours by activity"
               head={['Activity', 'Hours']}
-              rows={activities.map((activity) => [ACTIVITIES[activity].name, formatHoursOrNone(hoursOf(inputs.pieces, activity))])}
+              rows={activities.map((activity) => [ACTIVITIES[activity].name, formatHoursOrNone(inputs.hours[activity])])}
             />
           </Card>,
           <Card key="ifs" title="What another would bring">
@@ -179,15 +183,16 @@ const ifWords = ({ what, value }: WhatIf, units: Job['units']): string =>
       ? `${formatLength(value, units)} open at once`
       : `${formatLength(value, units)} of boxes`;
 
-/** What the crew measured itself: it rules over the usual rates. */
+/** What the crew measured itself, by the book: it rules over the usual rates. */
 function Logged() {
-  const { job, putJob } = useLogistics();
+  const { job, book } = useLogistics();
+  const { who, setWho } = useWho();
   const [activity, setActivity] = useState<Activity>('dig');
   const [amount, setAmount] = useState(10);
   const [hours, setHours] = useState(2);
   const [fault, setFault] = useState<string>();
-  const { logged } = job.pace;
-  const put = (next: typeof logged) => setFault(putJob({ pace: { ...job.pace, logged: next } }));
+  const enter = writeBy({ book, who }, 'Say who measured it: a role will do.');
+  const rates = ratesIn(book.book ?? []);
   const number = (label: string, value: number, take: (value: number) => void) => (
     <QuantityField
       label={label}
@@ -199,17 +204,17 @@ function Logged() {
   );
   return (
     <Card title="Your own rates">
-      {logged.map((entry, index) => (
-        <View key={index} style={{ flexDirection: 'row', alignItems: 'center' }}>
+      {rates.map(({ entry: { id, author, fact } }, index) => (
+        <View key={id} style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Text style={{ flex: 1 }}>
-            {ACTIVITIES[entry.activity].name}: {entry.amount} {ACTIVITIES[entry.activity].unit} in {entry.hours} h,{' '}
-            {Number((entry.amount / entry.hours).toFixed(2))} an hour
+            {ACTIVITIES[fact.activity].name}: {fact.amount} {ACTIVITIES[fact.activity].unit} in {fact.hours} h,{' '}
+            {Number((fact.amount / fact.hours).toFixed(2))} an hour ({author})
           </Text>
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out rate ${index + 1}`}
             style={{ width: TARGET, height: TARGET, margin: 0 }}
-            onPress={() => put(logged.filter((_, i) => i !== index))}
+            onPress={() => setFault(enter({ kind: 'wrong', why: 'The rate was taken out' }, id))}
           />
         </View>
       ))}
@@ -223,7 +228,12 @@ function Logged() {
         {number(`Done, ${ACTIVITIES[activity].unit}`, amount, setAmount)}
         {number('In hours', hours, setHours)}
       </View>
-      <Button mode="outlined" icon="plus" onPress={() => put([...logged, { activity, amount, hours, note: '' }])}>
+      <TextField label="Who measured it" value={who} onText={setWho} placeholder="A role will do" />
+      <Button
+        mode="outlined"
+        icon="plus"
+        onPress={() => setFault(enter({ kind: 'rate', activity, amount, hours, note: '', machine: job.machine }))}
+      >
         Log this rate
       </Button>
       <Faults title="Not taken" faults={fault ? [fault] : []} />

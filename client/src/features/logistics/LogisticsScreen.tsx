@@ -3,6 +3,7 @@ import { readerOf } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import type { JobDocument, RunDocument } from '../../data/documents';
+import { useBook, useWritten } from '../../data/useBook';
 import { Strip } from '../../drawing/Strip';
 import { isStopped } from '../../workers/usePlan';
 import { useMends, useTakeFix } from '../../workers/useMends';
@@ -37,11 +38,11 @@ const ALONG: readonly Tab[] = ['machine', 'spoil'];
 /** What digs it, where the dirt goes, what to buy, how many days, and what would be better. */
 export const LogisticsScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
   <OpenRun jobId={jobId} runId={runId} title="Works">
-    {(job, run) => <Works job={job} run={run} first={TABS.find(({ value }) => value === tab)?.value ?? 'machine'} />}
+    {(job, run) => <Works job={job} run={run} jobId={jobId} first={TABS.find(({ value }) => value === tab)?.value ?? 'machine'} />}
   </OpenRun>
 );
 
-function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first: Tab }) {
+function Works({ job, run, jobId, first }: { job: JobDocument; run: RunDocument; jobId: string; first: Tab }) {
   const { width } = useWindowDimensions();
   const [tab, setTab] = useState<Tab>(first);
   const [cursor, setCursor] = useState<number>();
@@ -50,6 +51,7 @@ function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first:
   const mends = useMends(good);
   const onFix = useTakeFix(mends, run.doc, isStopped(state), apply);
   const reader = useMemo(() => readerOf(job.doc), [job.doc]);
+  const book = useWritten(useBook(jobId));
   const edit = useMemo((): LogisticsEdit | undefined => {
     if (!good) return undefined;
     const [start, end] = [good.plan.profile.station[0] ?? 0, good.plan.profile.station.at(-1) ?? 0];
@@ -61,11 +63,12 @@ function Works({ job, run, first }: { job: JobDocument; run: RunDocument; first:
       setCursor,
       apply,
       putJob,
+      book,
       reader,
       mends,
       onFix,
     };
-  }, [job.doc, good, cursor, apply, putJob, reader, mends, onFix]);
+  }, [job.doc, good, cursor, apply, putJob, book, reader, mends, onFix]);
   const Shown = SHOWN[tab];
   return (
     <RunTabs

@@ -1,15 +1,6 @@
 import { bucketsOf, machineOf, type Job, type Run } from '@tamper/core/job';
-import {
-  bucketFor,
-  DEPTH_TO_SPARE,
-  digRate,
-  LIFT_BASIS,
-  liftChecks,
-  powerAdvice,
-  SHORT_WINDOW,
-  tipsInto,
-  type MachineFit,
-} from '@tamper/core/machine';
+import { bucketFor, DEPTH_TO_SPARE, digRate, LIFT_BASIS, liftChecks, powerAdvice, SHORT_WINDOW, tipsInto } from '@tamper/core/machine';
+import type { MachineChoice } from '@tamper/core';
 import { classSlope, legShare, SLING } from '@tamper/core/protection';
 import { reachIndexAt } from '@tamper/core/alignment';
 import { resolveRules } from '@tamper/core/rules';
@@ -209,8 +200,8 @@ function ByHand() {
   );
 }
 
-const worked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<MachineFit[]>> =>
-  (await remote.fits(job, run)) as Worked<MachineFit[]>;
+const worked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<MachineChoice[]>> =>
+  (await remote.fits(job, run)) as Worked<MachineChoice[]>;
 
 /** Every machine to be had, those that do it first, the cheaper before the dearer. */
 function Machines() {
@@ -233,7 +224,7 @@ function Machines() {
   );
 }
 
-function OneMachine({ fit, on, job, onChoose }: { fit: MachineFit; on: boolean; job: Job; onChoose: () => void }) {
+function OneMachine({ fit, on, job, onChoose }: { fit: MachineChoice; on: boolean; job: Job; onChoose: () => void }) {
   const { units, rates } = job;
   const fine = fit.against.length === 0;
   const shaved = fit.window ? fit.window.to - fit.window.from : 0;

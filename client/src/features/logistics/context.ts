@@ -2,6 +2,7 @@ import type { Plan } from '@tamper/core';
 import type { Fix, Job, Patch, Run } from '@tamper/core/job';
 import type { Reader, Sayable } from '@tamper/core/words';
 import { createContext, useContext } from 'react';
+import type { Written } from '../../data/useBook';
 import type { Mends } from '../../workers/useMends';
 
 /** What every tab of the works screen works on. */
@@ -15,6 +16,8 @@ export interface LogisticsEdit {
   /** Puts changes into the run, or into the job. A sentence refuses them. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;
+  /** The book of the job, to be read and written. */
+  book: Written;
   /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
   reader: Reader;
   mends: Mends;

@@ -91,7 +91,7 @@ describe('drawings say in words what they show', () => {
   test('spoil: what is carried on and what goes off site', () => {
     // Room for everything: the program needs no solving, and a solver that is asked would say so.
     const roomy = { ...outfall, spoil: { ...outfall.spoil, corridorLeft: 20 } };
-    const cells = spoilCells(roomy, planRun(demo, roomy).profile);
+    const cells = spoilCells(roomy, planRun(demo, roomy).profile, planRun(demo, roomy).pits);
     const beside: Solver = () => ({ objective: 0, values: Object.fromEntries(cells.map(({ volume }, i) => [`al${i}`, volume])) });
     const carried = carrySpoil(cells, roomy.logistics, demo.rates, beside);
     onPage(<SpoilPlan run={roomy} plan={planRun(demo, roomy)} carried={carried} units="metric" width={360} height={240} cursor={5} />);

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { demoFile, machineFits, machineOf, planRun, setUpAt, type Job, type Run } from '@tamper/core';
+import { demoFile, machineChoices, machineOf, planRun, setUpAt, type Job, type Run } from '@tamper/core';
 import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
 import { screen, within } from '@testing-library/react';
 import { choose, press, type } from '../../testing/benches';
@@ -7,10 +7,7 @@ import { onLogistics } from '../../testing/logistics';
 import { MachineTab } from './MachineTab';
 
 Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID });
-const fitsOf = (job: Job, run: Run) => {
-  const { profile, supports, dig } = planRun(job, run);
-  return machineFits(job, run, profile, supports, dig.machine);
-};
+const fitsOf = (job: Job, run: Run) => machineChoices(job, run, planRun(job, run));
 const mockFits = fitsOf;
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({

@@ -22,7 +22,8 @@ const mockRemote = {
   order: (job: Job, run: Run) => ({ value: orderOf(job, run, planRun(job, run)) }),
   carry: (job: Job, run: Run) => {
     if (!mockSolver.solver) throw new Error('the solver is not there yet');
-    return { value: carrySpoil(spoilCells(run, planRun(job, run).profile), run.logistics, job.rates, mockSolver.solver) };
+    const { profile, pits } = planRun(job, run);
+    return { value: carrySpoil(spoilCells(run, profile, pits), run.logistics, job.rates, mockSolver.solver) };
   },
   days: (job: Job, run: Run) => {
     const plan = planRun(job, run);
@@ -109,7 +110,10 @@ test('days: run, with what holds them up and what another set of boxes would bri
   expect(ifs.getByText('15.00 m of boxes')).toBeTruthy();
   expect(ifs.getByText('4 people')).toBeTruthy();
   press('Log this rate');
-  expect(seen.job.pace.logged).toEqual([{ activity: 'dig', amount: 10, hours: 2, note: '' }]);
+  expect(screen.getByText('Say who measured it: a role will do.')).toBeTruthy();
+  type('Who measured it', 'operator');
+  press('Log this rate');
+  expect(seen.job.pace.logged).toEqual([{ activity: 'dig', amount: 10, hours: 2, note: '', machine: job.machine }]);
   press('Take out rate 1');
   expect(seen.job.pace.logged).toEqual([]);
   type('Days lost to weather', '95');

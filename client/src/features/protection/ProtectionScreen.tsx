@@ -49,7 +49,7 @@ function Protection({ job, run, jobId, runId, first }: { job: JobDocument; run: 
   const { apply, putJob, ...state } = useEdits(job, run);
   const { good } = state;
   const planned = !isStopped(state);
-  const book = useBook(runId);
+  const book = useBook(jobId, runId);
   const { who, setWho } = useWho();
   useFresh([job, run]);
   const mends = useMends(good);

@@ -3,7 +3,7 @@ import { airTestNeeded } from '@tamper/core/protection';
 import { classify, soilName, evidenceOf, soilTests } from '@tamper/core/ground';
 import { groundFindings, onRun } from '@tamper/core/plan';
 import type { SoilTest } from '@tamper/core/book';
-import { formatStation } from '@tamper/core/units';
+import { formatStretch } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { Button, Text } from 'react-native-paper';
@@ -46,10 +46,7 @@ export function SoilTab() {
         </Button>
       )}
       {tests.toReversed().map(({ entry }) => (
-        <Card
-          key={entry.id}
-          title={`${formatStation(entry.fact.from, job.units)} to ${formatStation(entry.fact.to, job.units)}: ${soilName(classify(entry.fact, rules).soil)}`}
-        >
+        <Card key={entry.id} title={`${formatStretch(entry.fact, job.units)}: ${soilName(classify(entry.fact, rules).soil)}`}>
           <Text variant="bodySmall">
             {showMoment(entry.at)}, {entry.author}
           </Text>

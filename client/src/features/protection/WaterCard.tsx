@@ -1,6 +1,6 @@
 import { PERMEABILITY_BASIS } from '@tamper/core/catalogue';
 import { SUCTION_MOST, waterPlan, type WaterPlan } from '@tamper/core/ground';
-import { formatFlow, formatLength, formatRain, formatStation, parseLength, parseRain } from '@tamper/core/units';
+import { formatFlow, formatLength, formatRain, formatStation, formatStretch, parseLength, parseRain } from '@tamper/core/units';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -64,7 +64,7 @@ export function WaterCard() {
       {water.head > 0 ? (
         <Text>
           Up to {formatLength(water.head, units)} over the floor at {formatStation(water.station, units)}; wet{' '}
-          {water.wet.map(({ from, to }) => `${formatStation(from, units)} to ${formatStation(to, units)}`).join(', ')}.
+          {water.wet.map(({ from, to }) => formatStretch({ from, to }, units)).join(', ')}.
         </Text>
       ) : null}
       <Text>

@@ -1,13 +1,12 @@
-import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/clearance';
+import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/risk';
 import { evidences } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
 import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
-import useSWR from 'swr';
 import { Bars } from '../../drawing/Bars';
-import { fetcher, type Stored, type StoredRun } from '../../data/api';
+import { useJob, useRun } from '../../data/documents';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
@@ -20,15 +19,15 @@ import { useTask } from '../../workers/useTask';
 
 /** The chance of hitting a line, and the hours each way of working costs. */
 export function RiskScreen({ jobId, runId }: { jobId: string; runId: string }) {
-  const job = useSWR<Stored<Job>>(`/jobs/${jobId}`, fetcher);
-  const run = useSWR<StoredRun>(`/runs/${runId}`, fetcher);
+  const job = useJob(jobId);
+  const run = useRun(jobId, runId);
   return (
     <>
-      <TopBar title="Strike risk" subtitle={run.data?.doc.name} back={`/jobs/${jobId}/runs/${runId}`} />
-      {job.data && run.data ? (
-        <Simulation job={job.data.doc} run={run.data.doc} />
+      <TopBar title="Strike risk" subtitle={run.document?.doc.name} back={`/jobs/${jobId}/runs/${runId}`} />
+      {job.document && run.document ? (
+        <Simulation job={job.document.doc} run={run.document.doc} />
       ) : (
-        <Loading error={job.error ?? run.error} retry={() => void Promise.all([job.mutate(), run.mutate()])} what="the run" />
+        <Loading error={job.error ?? run.error} retry={() => (job.retry(), run.retry())} what="the run" />
       )}
     </>
   );

@@ -1,5 +1,5 @@
 import { demoFile, planRun, seeded, strikeCases, type Job, type Run } from '@tamper/core';
-import { simulateStrikes, strategies, type StrikeRisk } from '@tamper/core/clearance';
+import { simulateStrikes, strategies, type StrikeRisk } from '@tamper/core/risk';
 import { screen, within } from '@testing-library/react';
 import type { useState } from 'react';
 import { field, onPage, press, type } from '../../testing/benches';
@@ -7,9 +7,9 @@ import { RiskScreen } from './RiskScreen';
 
 const { job, runs } = demoFile;
 const mockStored: { job?: Job; run?: Run; asked: number[] } = { asked: [] };
-jest.mock('swr', () => ({
-  __esModule: true,
-  default: (path: string) => ({ data: { doc: path.startsWith('/runs/') ? mockStored.run : mockStored.job } }),
+jest.mock('../../data/documents', () => ({
+  useJob: () => ({ document: { doc: mockStored.job } }),
+  useRun: () => ({ document: { doc: mockStored.run } }),
 }));
 const mockRisk = (own: Job, run: Run, trials: number) =>
   simulateStrikes(strikeCases(own, run, planRun(own, run)), Math.min(trials, 500), seeded(1)) as StrikeRisk;

@@ -18,7 +18,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { ScrollView, useWindowDimensions, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { JobDocument, RunDocument } from '../../data/documents';
-import { useBook } from '../../data/useBook';
+import { useBook, useWritten } from '../../data/useBook';
 import { newId } from '../../data/newId';
 import type { Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
@@ -92,6 +92,8 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
     (id: string, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, id, centre), `laid.${id}`),
   );
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
+  const book = useBook(jobId, run.stored.id);
+  const written = useWritten(book);
   const edit = useMemo(
     (): RunEdit => ({
       job: job.doc,
@@ -105,13 +107,14 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
       setPicking,
       others,
       plan: good?.plan,
+      book: written,
       faultOf: (field) => faultIn(state.errors, field),
     }),
-    [job.doc, run.doc, at, section, apply, picking, others, good, state.errors],
+    [job.doc, run.doc, at, section, apply, picking, others, good, written, state.errors],
   );
 
   const units = job.doc.units;
-  const { gate } = useSafeGate(useBook(run.stored.id), units);
+  const { gate } = useSafeGate(book, units);
   const open = useSame(gate?.where ?? NOWHERE);
   const drawingWidth = wide ? width - 440 : width;
   const chips = <PartBar selected={selected} onSelect={setSelected} wide={wide} />;

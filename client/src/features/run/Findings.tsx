@@ -1,5 +1,5 @@
 import { keyOf, sameJson, type Fix } from '@tamper/core/job';
-import { formatStation } from '@tamper/core/units';
+import { capital, formatStretch } from '@tamper/core/units';
 import { say, sayFix, type Reader, type Sayable } from '@tamper/core/words';
 import { memo } from 'react';
 import { View } from 'react-native';
@@ -77,7 +77,7 @@ function Stretches({ where, reader: { units }, onGo }: { where: Sayable['where']
     <>
       {where.slice(0, STRETCHES).map(({ from, to }) => (
         <Button key={`${from} ${to}`} mode="outlined" onPress={() => onGo(from)}>
-          {to - from < 0.005 ? `At ${formatStation(from, units)}` : `${formatStation(from, units)} to ${formatStation(to, units)}`}
+          {capital(formatStretch({ from, to }, units))}
         </Button>
       ))}
       {where.length > STRETCHES ? <Text variant="bodySmall">and {where.length - STRETCHES} more stretches</Text> : null}

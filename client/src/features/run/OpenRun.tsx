@@ -17,7 +17,7 @@ export function OpenRun({
   children: (job: JobDocument, run: RunDocument) => ReactNode;
 }) {
   const job = useJob(jobId);
-  const run = useRun(runId);
+  const run = useRun(jobId, runId);
   const back = backOr(`/jobs/${jobId}/runs/${runId}`);
   if (!job.document || !run.document)
     return (

@@ -22,7 +22,7 @@ const RUN_PLACES = { logistics: '?logistics=machine', protection: '?protection=o
 export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   const back = `/jobs/${jobId}`;
   const job = useJob(jobId);
-  const run = useRun(runId);
+  const run = useRun(jobId, runId);
   const others = useOtherRuns(jobId, runId);
   const plan = usePlan(job.document?.doc, run.document?.doc);
   useUndoKeys(run.document);
@@ -39,8 +39,8 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   };
   const names = () => [...others.map(({ name }) => name), ...(run.document ? [run.document.doc.name] : [])];
   /** A new run of this job, opened beside this one. */
-  const add = async (doc: Run) => {
-    const stored = await api.addRun(jobId, crypto.randomUUID(), doc);
+  const add = async (doc: Run, like?: string) => {
+    const stored = await api.addRun(jobId, crypto.randomUUID(), doc, like);
     refreshList(`/jobs/${jobId}/runs`);
     router.replace(`${back}/runs/${stored.id}`);
   };
@@ -53,7 +53,7 @@ export function RunScreen({ jobId, runId }: { jobId: string; runId: string }) {
   );
   const duplicate = useStable(() =>
     attempt('The variant was not made.', async () => {
-      if (run.document) await add(variantOf(run.document.doc, names()));
+      if (run.document) await add(variantOf(run.document.doc, names()), runId);
     }),
   );
   const branch = useStable((station: number) =>

@@ -1,6 +1,7 @@
 import type { Plan, Section } from '@tamper/core';
-import { applyPatches, errorsOf, LostPathError, runSchema, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
+import { applyPatches, LostPathError, runErrors, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
 import { createContext, useContext } from 'react';
+import type { Written } from '../../data/useBook';
 
 /** What every editor of a run works on. */
 export interface RunEdit {
@@ -20,6 +21,8 @@ export interface RunEdit {
   others: readonly Run[];
   /** The plan on screen, which may lag behind the run; undefined before the first. */
   plan: Plan | undefined;
+  /** The book of the run and its job, to be read and written. */
+  book: Written;
   /** What the planner says is wrong with a field of the run. */
   faultOf: (field: string) => string | undefined;
 }
@@ -36,7 +39,7 @@ export function useRunEdit(): RunEdit {
 export function patched(run: Run, patches: readonly Patch[]): { run: Run } | { fault: string } {
   try {
     const next = applyPatches(run, patches);
-    const [fault] = errorsOf(runSchema, next.stations === run.stations ? withEndsOnly(next) : next);
+    const [fault] = runErrors(next.stations === run.stations ? withEndsOnly(next) : next);
     return fault ? { fault: fault.message } : { run: next };
   } catch (error) {
     // What the change was for is gone, here or elsewhere.

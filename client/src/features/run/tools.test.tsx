@@ -90,6 +90,7 @@ describe('the grade finder', () => {
     widestTop: 0.8,
     overProtection: 0,
     handDig: 0,
+    hours: 0,
     handHours: 0,
     bored: 0,
     spoilLoose: 0,

@@ -1,4 +1,4 @@
-import { errorsOf, jobSchema, type Job, type Patch } from '@tamper/core/job';
+import { jobErrors, type Job, type Patch } from '@tamper/core/job';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useStable } from '../../ui/useStable';
 import { usePlan } from '../../workers/usePlan';
@@ -19,7 +19,7 @@ export function useEdits(job: JobDocument, run: RunDocument) {
   const apply = useApply(run);
   const putJob = useStable((change: Partial<Job>) => {
     const next = { ...job.doc, ...change };
-    const [fault] = errorsOf(jobSchema, next);
+    const [fault] = jobErrors(next);
     if (!fault) job.change(next);
     return fault?.message;
   });

@@ -4,13 +4,12 @@ import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
-import { Faults } from '../../ui/Faults';
 import { fileName, saveText } from '../../ui/files';
 import { showMoment } from '../../ui/moment';
-import { TextField } from '../../ui/TextField';
 import { once } from '../../workers/planWorker';
 import { useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
+import { PutRight } from './PutRight';
 import { AskWho } from './WhoCard';
 
 /** Entries shown before more are asked for. */
@@ -51,54 +50,25 @@ export function BookTab() {
   );
 }
 
+/** When an entry was; what was brought over from documents says so, and often not when it was. */
+const madeAt = ({ at, device }: Kept['entry']): string =>
+  device !== 'before' ? showMoment(at) : `brought over from an earlier program${at.startsWith('1970') ? '' : `, ${showMoment(at)}`}`;
+
 function Line({ kept, gone }: { kept: Kept; gone: boolean }) {
   const { job } = useSite();
+  const enter = useEnter();
   const { entry, seq, refused } = kept;
-  const [putting, setPutting] = useState(false);
   const state = refused ? 'refused, not in the book' : seq === undefined ? 'kept on this device, not sent yet' : '';
   const says = sayEntry(entry, job.units);
   return (
     <View role="listitem" style={{ borderTopWidth: 1, borderColor: colours.line, paddingVertical: 8, gap: 2 }}>
       <Text style={gone ? { textDecorationLine: 'line-through' } : undefined}>{says}</Text>
       <Text variant="bodySmall">
-        {[showMoment(entry.at), entry.author, gone ? 'said to be wrong later' : '', state].filter(Boolean).join(' · ')}
+        {[madeAt(entry), entry.author, gone ? 'said to be wrong later' : '', state].filter(Boolean).join(' · ')}
       </Text>
-      {gone || entry.fact.kind === 'wrong' || entry.fact.kind === 'unknown' || refused ? null : putting ? (
-        <PutRight kept={kept} onDone={() => setPutting(false)} />
-      ) : (
-        <View style={{ flexDirection: 'row' }}>
-          <Button compact mode="outlined" accessibilityLabel={`Put right: ${says}`} onPress={() => setPutting(true)}>
-            Put right
-          </Button>
-        </View>
+      {gone || entry.fact.kind === 'wrong' || entry.fact.kind === 'unknown' || refused ? null : (
+        <PutRight id={entry.id} says={says} enter={enter} />
       )}
-    </View>
-  );
-}
-
-/** Says that an entry was wrong. What is right is entered anew: stricter counts at once, milder only by a look made now. */
-function PutRight({ kept, onDone }: { kept: Kept; onDone: () => void }) {
-  const enter = useEnter();
-  const [why, setWhy] = useState('');
-  const [fault, setFault] = useState<string>();
-  const say = () => {
-    const refused = enter({ kind: 'wrong', why: why.trim() }, kept.entry.id);
-    setFault(refused);
-    if (refused === undefined) onDone();
-  };
-  return (
-    <View style={{ gap: 6 }}>
-      <Text variant="bodySmall">
-        What was good in it counts no more from now on; what was bad in it stays until somebody looks. Then enter what is right.
-      </Text>
-      <TextField label="What is wrong with it" value={why} onText={setWhy} />
-      <View style={{ flexDirection: 'row', gap: 8 }}>
-        <Button mode="contained" onPress={say}>
-          It was wrong
-        </Button>
-        <Button onPress={onDone}>Leave it</Button>
-      </View>
-      <Faults title="Not entered" faults={fault ? [fault] : []} />
     </View>
   );
 }

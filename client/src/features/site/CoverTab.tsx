@@ -1,5 +1,5 @@
 import { readyToCover } from '@tamper/core/gates';
-import { formatStation } from '@tamper/core/units';
+import { formatStretch } from '@tamper/core/units';
 import { useMemo } from 'react';
 import { Text } from 'react-native-paper';
 import { GateLight } from '../../ui/GateLight';
@@ -17,7 +17,7 @@ export function CoverTab() {
         <Notice key={id} kind="caution" title={what}>
           <Text variant="bodySmall">{why}</Text>
           <Text variant="bodySmall">
-            {where.map(({ from, to }) => `${formatStation(from, job.units)} to ${formatStation(to, job.units)}`).join(', ')} · {who}
+            {where.map((one) => formatStretch(one, job.units)).join(', ')} · {who}
           </Text>
         </Notice>
       ))}

@@ -1,5 +1,5 @@
 import type { SafeGate } from '@tamper/core';
-import { formatStation, type UnitSystem } from '@tamper/core/units';
+import { formatStation, formatStretch, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { colours } from '../../theme/tokens';
@@ -11,10 +11,7 @@ export function GateStrip({ gate, units }: { gate: SafeGate | undefined; units: 
   if (!gate || !first || !last) return null;
   const length = last.to - first.from;
   const open = gate.where;
-  const said =
-    open.length > 0
-      ? open.map(({ from, to }) => `open ${formatStation(from, units)} to ${formatStation(to, units)}`).join(', ')
-      : 'shut all along';
+  const said = open.length > 0 ? open.map((one) => `open ${formatStretch(one, units)}`).join(', ') : 'shut all along';
   return (
     <View role="img" aria-label={`Safe to enter along the run: ${said}`} style={{ gap: 2 }}>
       <View style={{ flexDirection: 'row', height: 34, borderRadius: 6, overflow: 'hidden', backgroundColor: colours.stop }}>

@@ -1,6 +1,6 @@
 import type { Range } from '@tamper/core/geometry';
 import type { RegisteredPiece } from '@tamper/core/site';
-import { formatStation, type UnitSystem } from '@tamper/core/units';
+import { formatStretch, type UnitSystem } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import { colours } from '../../theme/tokens';
@@ -32,7 +32,7 @@ export function RangeStrip({ whole, range, pieces, units, onRange }: Props) {
   };
   const left = (at: number) => `${((at - whole.from) / length) * 100}%` as const;
   const wide = ({ from, to }: Range) => `${(Math.max(to - from, length / 150) / length) * 100}%` as const;
-  const said = range ? `${formatStation(range.from, units)} to ${formatStation(range.to, units)}` : 'no stretch';
+  const said = range ? formatStretch(range, units) : 'no stretch';
   return (
     <View
       role="img"

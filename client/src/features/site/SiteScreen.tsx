@@ -44,7 +44,7 @@ function Site({ job, run, jobId, runId, first }: { job: JobDocument; run: RunDoc
   const state = usePlan(job.doc, run.doc);
   const { good } = state;
   const planned = !isStopped(state);
-  const book = useBook(runId);
+  const book = useBook(jobId, runId);
   useFresh([job, run]);
   const { who, setWho } = useWho();
   const { units } = job.doc;

@@ -1,12 +1,12 @@
 import type { PlannedRevision, SafeGate } from '@tamper/core';
-import { entryFaults, type Entry, type Fact } from '@tamper/core/book';
+import type { Entry } from '@tamper/core/book';
 import type { Job, Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
 import { entryRefusal, type RegisteredPiece } from '@tamper/core/site';
 import { createContext, useContext } from 'react';
-import { deviceClock } from '../../data/deviceClock';
 import type { JobDocument, RunDocument } from '../../data/documents';
-import type { OpenBook } from '../../data/useBook';
+import type { OpenBook, Written } from '../../data/useBook';
+import { writeBy, type Enter } from '../../data/write';
 import type { PlanState } from '../../workers/usePlan';
 
 /** What people on site work on: the issued plan, the book, and the gates that come of both. */
@@ -37,8 +37,7 @@ export function useSite(): SiteEdit {
   return site;
 }
 
-type Enter = (fact: Fact, corrects?: string) => string | undefined;
-type Writer = Pick<SiteEdit, 'job' | 'rules' | 'book' | 'who'> & Partial<Pick<SiteEdit, 'plan' | 'force'>>;
+type Writer = Pick<SiteEdit, 'job' | 'rules' | 'who'> & Partial<Pick<SiteEdit, 'plan' | 'force'>> & { book: Written };
 
 /**
  * Enters facts in the book under the name of who holds the device.
@@ -46,17 +45,9 @@ type Writer = Pick<SiteEdit, 'job' | 'rules' | 'book' | 'who'> & Partial<Pick<Si
  */
 export const enterBy =
   ({ job, rules, book, who, plan, force }: Writer, unsaid: string): Enter =>
-  (fact, corrects) => {
-    const author = who.trim();
-    if (author.length < 2) return unsaid;
-    const [fault] = entryFaults(fact, author);
-    if (fault !== undefined) return fault;
-    const now = deviceClock().now();
-    const entry = { fact, at: new Date(now).toISOString() } as Entry;
-    const refused = entryRefusal(entry, { job, rules, plan: force && plan, book: book.book ?? [], now });
-    if (refused !== undefined) return refused;
-    book.enter(fact, author, corrects);
-    return undefined;
-  };
+  (fact, corrects) =>
+    writeBy({ book, who }, unsaid, (entry, now) =>
+      entryRefusal(entry as Entry, { job, rules, plan: force && plan, book: book.book ?? [], now }),
+    )(fact, corrects);
 
 export const useEnter = (unsaid = 'Say who you are first: a role will do.'): Enter => enterBy(useSite(), unsaid);

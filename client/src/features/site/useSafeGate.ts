@@ -3,7 +3,7 @@ import type { UnitSystem } from '@tamper/core/units';
 import { useMemo } from 'react';
 import { deviceId } from '../../data/device';
 import { deviceClock } from '../../data/deviceClock';
-import type { BookState } from '../../data/runBook';
+import type { BookState } from '../../data/jobBook';
 import { useNow } from '../../data/useNow';
 import { useIssued, type Issued } from '../../workers/useIssued';
 

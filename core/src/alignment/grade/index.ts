@@ -2,7 +2,7 @@ import type { Product } from '../../catalogue';
 import { LEAST_APART, productOf, type Job, type Patch, type Reach, type Run } from '../../job';
 import type { Solver } from '../../lp';
 import { resolveRules, type Rules } from '../../rules';
-import { formatGradient, formatLength, formatStation, formatVolume, type UnitSystem } from '../../units';
+import { capital, formatGradient, formatLength, formatStation, formatVolume, type UnitSystem } from '../../units';
 import { families, sideName, slackOf, solveGrade, type Family, type Side } from './find';
 import { gradeProblem, type GradeProblem, type GradeTargets } from './problem';
 
@@ -203,7 +203,6 @@ function blocked(problem: GradeProblem, units: UnitSystem, solver: Solver, onPro
   };
 }
 
-const capital = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 /** A relaxed target is loosened by this much more, metres or ratio, so that the solver's last digit cannot shut it again. */
 const HAIR = 1e-6;
 

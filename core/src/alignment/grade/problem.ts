@@ -1,5 +1,5 @@
 import { structureTypes, type Product } from '../../catalogue';
-import { knownLine } from '../../clearance';
+import { knownLine } from '../../existing';
 import { areaBesideWall, EPSILON, wallOffset } from '../../geometry';
 import { LEAST_APART, panelOf, type Reach, type Run, type Wall } from '../../job';
 import { extent, groundsAt, reachEnd } from '../ground';

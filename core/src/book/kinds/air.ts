@@ -29,6 +29,7 @@ const schema = z
 
 export const air = kindOf({
   kind: 'air',
+  of: 'run',
   version: 2,
   schema,
   // One reading for a whole stretch, nobody said where: it was taken somewhere in the middle, and speaks of no more than that.

@@ -7,6 +7,7 @@ const schema = z.strictObject({ kind: z.literal('can'), ok: z.boolean(), note: w
 
 export const can = kindOf({
   kind: 'can',
+  of: 'run',
   version: 1,
   schema,
   say: ({ ok, note }) => `Pump can tried: ${ok ? 'in order' : 'not in order'}${note ? `, ${note}` : ''}`,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { words } from '../../job/schema/basics';
-import { formatStation } from '../../units';
+import { formatStretch } from '../../units';
 import { forwards, kindOf, stretch } from '../kind';
 
 export const happenings = {
@@ -23,10 +23,10 @@ const schema = z.strictObject({
 
 export const happening = kindOf({
   kind: 'happening',
+  of: 'run',
   version: 2,
   schema,
   upgrade: (fact) => ({ where: null, ...fact }),
-  say: ({ what, note, where }, units) =>
-    `${happenings[what]}${where ? `, ${formatStation(where.from, units)} to ${formatStation(where.to, units)}` : ''}${note ? `: ${note}` : ''}`,
+  say: ({ what, note, where }, units) => `${happenings[what]}${where ? `, ${formatStretch(where, units)}` : ''}${note ? `: ${note}` : ''}`,
   columns: ({ what, note }) => ({ what, note }),
 });

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { moment, text, words } from '../../job/schema/basics';
-import { formatStation } from '../../units';
+import { formatStretch } from '../../units';
 import { forwards, kindOf, stretch, without } from '../kind';
 
 /** The revision of inspections that named none: no plan is it. */
@@ -42,6 +42,7 @@ const schema = z
 
 export const inspection = kindOf({
   kind: 'inspection',
+  of: 'run',
   version: 2,
   schema,
   // The first form named the plan by a mark nothing can be compared with any more: its “no” counts, its “yes” is of no plan.
@@ -53,7 +54,7 @@ export const inspection = kindOf({
   }),
   say: ({ from, to, items }, units) => {
     const no = items.filter(({ ok }) => !ok).length;
-    return `Inspection, ${formatStation(from, units)} to ${formatStation(to, units)}: ${no > 0 ? `${no} found wanting` : `all ${items.length} in order`}`;
+    return `Inspection, ${formatStretch({ from, to }, units)}: ${no > 0 ? `${no} found wanting` : `all ${items.length} in order`}`;
   },
   columns: ({ until, items }) => ({
     until,

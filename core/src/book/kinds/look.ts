@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { formatStation } from '../../units';
+import { formatStretch } from '../../units';
 import { forwards, kindOf, stretch } from '../kind';
 
 /**
@@ -17,9 +17,10 @@ const schema = z
 
 export const look = kindOf({
   kind: 'look',
+  of: 'run',
   version: 1,
   schema,
-  say: ({ from, to }, units) => `Looked again, ${formatStation(from, units)} to ${formatStation(to, units)}: as inspected`,
+  say: ({ from, to }, units) => `Looked again, ${formatStretch({ from, to }, units)}: as inspected`,
   columns: ({ ladders }) => ({ ladders: ladders.join('; ') }),
 });
 export type LookFact = z.infer<typeof schema>;

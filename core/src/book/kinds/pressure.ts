@@ -20,6 +20,7 @@ const schema = z.strictObject({
 
 export const pressure = kindOf({
   kind: 'pressure',
+  of: 'run',
   version: 2,
   schema,
   // The first form named a set of the schedule, not what stood there: it is kept and holds for nothing that stands now.

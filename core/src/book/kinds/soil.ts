@@ -44,6 +44,7 @@ const schema = z
 
 export const soil = kindOf({
   kind: 'soil',
+  of: 'run',
   version: 1,
   schema,
   say: ({ from, to }, units) => `Soil test, ${formatStation(from, units)} to ${formatStation(to, units)}`,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { id, text } from '../../job/schema/basics';
-import { formatLength, formatStation } from '../../units';
+import { formatLength, formatStretch } from '../../units';
 import { forwards, kindOf, stretch } from '../kind';
 
 /*
@@ -22,6 +22,7 @@ const deliveredSchema = z.strictObject({
 });
 export const delivered = kindOf({
   kind: 'delivered',
+  of: 'run',
   version: 1,
   schema: deliveredSchema,
   say: ({ pieces: list }) => `Delivered: ${list.map(({ name }) => name).join(', ')}`,
@@ -50,11 +51,12 @@ const standingSchema = z.strictObject({
 });
 export const standing = kindOf({
   kind: 'standing',
+  of: 'run',
   version: 1,
   schema: standingSchema,
   say: ({ pieces: list }, units) => {
-    const [from, to] = [Math.min(...list.map((one) => one.from)), Math.max(...list.map((one) => one.to))];
-    return `${many(list.length)} ${list.length === 1 ? 'stands' : 'stand'} from ${formatStation(from, units)} to ${formatStation(to, units)}`;
+    const whole = { from: Math.min(...list.map((one) => one.from)), to: Math.max(...list.map((one) => one.to)) };
+    return `${many(list.length)} ${list.length === 1 ? 'stands' : 'stand'}: ${formatStretch(whole, units)}`;
   },
   columns: ({ pit, pieces: list }) => ({
     pit: pit ?? '',
@@ -70,6 +72,7 @@ const releasedSchema = z.strictObject({
 });
 export const released = kindOf({
   kind: 'released',
+  of: 'run',
   version: 1,
   schema: releasedSchema,
   say: ({ pieces: list, fill }, units) => `${many(list.length)} released, filled to ${formatLength(fill, units)} over the floor`,
@@ -79,6 +82,7 @@ export const released = kindOf({
 const takenOutSchema = z.strictObject({ kind: z.literal('takenOut'), pieces });
 export const takenOut = kindOf({
   kind: 'takenOut',
+  of: 'run',
   version: 1,
   schema: takenOutSchema,
   say: ({ pieces: list }) => `${many(list.length)} taken out`,

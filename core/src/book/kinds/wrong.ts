@@ -7,6 +7,7 @@ const schema = z.strictObject({ kind: z.literal('wrong'), why: text(300) });
 
 export const wrong = kindOf({
   kind: 'wrong',
+  of: 'either',
   version: 1,
   schema,
   say: ({ why }) => `An entry was wrong: ${why}`,

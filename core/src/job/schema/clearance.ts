@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { utilityKinds, privateLineKinds, wayinSurfaces } from '../../catalogue';
-import { date, id, moment, person, text, words } from './basics';
+import { date, id, text, words } from './basics';
 
 /** Leave to dig: who gave it, for what, from when to when (both days included). Opens nothing until number and issuer are filled in. */
 const permitSchema = z
@@ -19,11 +19,10 @@ const utilitySchema = z.strictObject({
   asks: words(500),
 });
 
-/** A request to have lines marked. Opens nothing without its reference. `remarked` is the last day the marks were put back; `office` the request at the built-in practice office. */
+/** A request to have lines marked. Opens nothing without its reference. `office`: the request at the built-in practice office. */
 const requestSchema = z.strictObject({
   reference: words(60),
   made: date,
-  remarked: date.optional(),
   office: z.uuid().optional(),
   utilities: z.array(utilitySchema).max(40, 'At most 40 utilities.'),
 });
@@ -59,16 +58,20 @@ export const clearanceSchema = z.strictObject({
   privateLines: z.array(privateSchema).max(privateLineKinds.length),
   /** Days nobody works, besides weekends. */
   holidays: z.array(date).max(400, 'At most 400 days.'),
-  walked: z.strictObject({ at: moment, by: person }).nullable(),
   pinches: z.array(pinchSchema).max(50, 'At most 50 tight places.'),
   /** How the site classes the road or footway, and the signs, lights and barriers it puts out. */
   publicSide: z.strictObject({ classed: words(200), measures: words(500) }),
   tasks: z.array(taskSchema).max(200, 'At most 200 things to see to.'),
 });
 
-export type Clearance = z.infer<typeof clearanceSchema>;
+/** The papers of a job, and what the book has besides: who walked the route and the way in. */
+export type Clearance = Omit<z.infer<typeof clearanceSchema>, 'request'> & {
+  request: LocateRequest | null;
+  walked?: { at: string; by: string } | null;
+};
 export type Permit = z.infer<typeof permitSchema>;
-export type LocateRequest = z.infer<typeof requestSchema>;
+/** A request, and the last day on which the marks were put back by the book. */
+export type LocateRequest = z.infer<typeof requestSchema> & { remarked?: string };
 export type Utility = z.infer<typeof utilitySchema>;
 export type Pinch = z.infer<typeof pinchSchema>;
 export type Task = z.infer<typeof taskSchema>;

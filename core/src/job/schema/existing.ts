@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { evidenceIds, utilityKinds } from '../../catalogue';
-import { cover, id, moment, person, text, words } from './basics';
+import { cover, id, station, text, words } from './basics';
 import { at, stretch } from './stationed';
 
 /** Below this angle a crossing is dealt with as a parallel line, radians (10°). */
@@ -8,13 +8,28 @@ export const LEAST_CROSSING = Math.PI / 18;
 
 const size = z.number().min(0.005, 'A line is at least 5 mm thick.').max(5, 'A line is at most 5 m thick.');
 
-/** What a dig for a line brought: where its top was met, or how deep was searched in vain. Entries stay; the newest counts. */
-const exposureSchema = z.discriminatedUnion('result', [
+/** Where a line lies: across the run at an angle from its direction, or along it at an offset from its middle. */
+export const existingPlaceSchema = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('crossing'),
+    station: at(),
+    angle: z
+      .number()
+      .min(LEAST_CROSSING, 'Below 10° (0.1745 rad) it runs along the trench: enter it as parallel.')
+      .max(Math.PI - LEAST_CROSSING + 1e-9, 'The angle is at most 170° (2.967 rad); past that it runs along the trench.'),
+  }),
+  z.strictObject({
+    kind: z.literal('parallel'),
+    ...stretch(),
+    offset: z.number().min(-100, 'At most 100 m away.').max(100, 'At most 100 m away.'),
+  }),
+]);
+
+/** What a dig for a line brought: where its top was met, or how deep was searched in vain. It stands in the book, not in the run. */
+export const exposureSchema = z.discriminatedUnion('result', [
   z.strictObject({
     result: z.literal('found'),
-    at: moment,
-    by: person,
-    station: at({ anywhere: true }),
+    station: station(),
     cover,
     size,
     kind: z.enum(utilityKinds),
@@ -22,7 +37,7 @@ const exposureSchema = z.discriminatedUnion('result', [
     seen: z.number().min(0.05, 'At least 50 mm of it.').max(200, 'At most 200 m of it.'),
     note: words(500),
   }),
-  z.strictObject({ result: z.literal('notFound'), at: moment, by: person, depth: cover, note: words(500) }),
+  z.strictObject({ result: z.literal('notFound'), depth: cover, note: words(500) }),
 ]);
 
 /**
@@ -38,39 +53,15 @@ export const existingLineSchema = z
     coverMin: cover,
     coverMax: cover,
     evidence: z.enum(evidenceIds),
-    where: z.discriminatedUnion('kind', [
-      z.strictObject({
-        kind: z.literal('crossing'),
-        station: at(),
-        angle: z
-          .number()
-          .min(LEAST_CROSSING, 'Below 10° (0.1745 rad) it runs along the trench: enter it as parallel.')
-          .max(Math.PI - LEAST_CROSSING + 1e-9, 'The angle is at most 170° (2.967 rad); past that it runs along the trench.'),
-      }),
-      z.strictObject({
-        kind: z.literal('parallel'),
-        ...stretch(),
-        offset: z.number().min(-100, 'At most 100 m away.').max(100, 'At most 100 m away.'),
-      }),
-    ]),
+    where: existingPlaceSchema,
     join: z.boolean(),
-    exposures: z.array(exposureSchema).max(50, 'At most 50 records a line.'),
   })
   .superRefine((line, context) => {
     if (line.coverMin > line.coverMax)
       context.addIssue({ code: 'custom', path: ['coverMax'], message: 'The greatest cover is less than the least; swap them.' });
   });
 
-/**
- * How far the clear-by-layers steps of a window have been ticked off, by the ids of the existing lines in it: `hidden` not seen yet, `seen` laid bare
- * already.
- */
-export const clearingSchema = z.strictObject({
-  hidden: z.array(id).max(100),
-  seen: z.array(id).max(100),
-  done: z.int().min(0).max(1000),
-});
-
-export type ExistingLine = z.infer<typeof existingLineSchema>;
-export type Exposure = z.infer<typeof exposureSchema>;
-export type Clearing = z.infer<typeof clearingSchema>;
+/** A record of a line with when it was and who made it. */
+export type Exposure = z.infer<typeof exposureSchema> & { at: string; by: string };
+/** What the document says of a line, and what was seen of it that still holds: newest last, a search in vain that nothing has settled at the very end. */
+export type ExistingLine = z.infer<typeof existingLineSchema> & { exposures?: readonly Exposure[] };

@@ -2,12 +2,12 @@ import { z } from 'zod';
 import { machineWith, productWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleQuantities, ruleSetIds } from '../../rules';
 import { text } from './basics';
-import { clearanceSchema } from './clearance';
+import { clearanceSchema, type Clearance } from './clearance';
 import { kitSchema } from './kit';
 import { machineSchema } from './machine';
 import { runSchema } from './run';
 import { separationSchema, productSchema } from './laid';
-import { paceSchema } from './logistics';
+import { paceSchema, type Pace } from './logistics';
 
 /** A rule changed for one job. Bounds follow what the rule measures. */
 export const overrideSchema = z
@@ -100,7 +100,7 @@ export const jobSchema = z
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 7;
+export const FILE_VERSION = 8;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z
@@ -109,8 +109,15 @@ export const jobFileSchema = z
     version: z.literal(FILE_VERSION),
     job: jobSchema,
     runs: z.array(runSchema).max(500, 'A file holds at most 500 runs.'),
+    /** The book, in the order it came in. `run`: of which run, by its place in this file, from 0; without: of the job. What an entry says is read where it is kept. */
+    book: z
+      .array(z.strictObject({ run: z.int().min(0).optional(), entry: z.looseObject({}) }))
+      .max(50_000, 'A file holds at most 50,000 entries.'),
   })
-  .superRefine(({ job, runs }, context) =>
+  .superRefine(({ job, runs, book }, context) => {
+    const lost = book.findIndex(({ run }) => run !== undefined && run >= runs.length);
+    if (lost >= 0)
+      context.addIssue({ code: 'custom', path: ['book', lost, 'run'], message: 'This entry is of a run that is not in the file.' });
     runs.forEach((run, index) =>
       run.laid.forEach(({ product, holds }, k) => {
         const unknown = [product, ...(holds ? [holds.product] : [])].find((id) => !productWith(id, job.products));
@@ -118,8 +125,9 @@ export const jobFileSchema = z
         const message = `“${unknown}” is neither in the catalogue nor among the job’s own lines.`;
         context.addIssue({ code: 'custom', path: ['runs', index, 'laid', k, 'product'], message });
       }),
-    ),
-  );
+    );
+  });
 
-export type Job = z.infer<typeof jobSchema>;
+/** A job as its document has it, and what its book has besides: see `observedJob`. */
+export type Job = Omit<z.infer<typeof jobSchema>, 'clearance' | 'pace'> & { clearance: Clearance; pace: Pace };
 export type JobFile = z.infer<typeof jobFileSchema>;

@@ -6,22 +6,11 @@ import { at, stretch } from './stationed';
 export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move'] as const;
 export type Activity = (typeof activities)[number];
 
-/** How fast this crew works: people, hours a shift, minutes worked in an hour; and what it measured itself. */
+/** How fast this crew works: people, hours a shift, minutes worked in an hour. */
 export const paceSchema = z.strictObject({
   people: z.int().min(1, 'One person at least.').max(40, 'At most 40 people.'),
   shift: z.number().min(1, 'A shift is at least 1 h.').max(24, 'A shift is at most 24 h.'),
   minutes: z.number().min(10, 'At least 10 minutes in an hour.').max(60, 'At most 60 minutes in an hour.'),
-  /** `amount` in m³ (dig, hand, bed, fill), m (lay), pieces (protect) or moves, done in `hours` of the machine or the crew. */
-  logged: z
-    .array(
-      z.strictObject({
-        activity: z.enum(activities),
-        amount: z.number().min(0.01, 'More than nothing was done.').max(1e5, 'At most 100,000.'),
-        hours: z.number().min(0.01, 'It took some time.').max(1e4, 'At most 10,000 h.'),
-        note: words(120),
-      }),
-    )
-    .max(200, 'At most 200 entries.'),
   /** What carries spoil: m³ loose, and kilograms a lorry may carry. */
   barrow: z.number().min(0.02, 'A barrow holds at least 20 l.').max(2, 'A barrow or dumper holds at most 2 m³.'),
   lorry: z.strictObject({
@@ -67,5 +56,15 @@ export const logisticsSchema = z.strictObject({
   lost: z.number().min(0, 'A share is 0 to 0.9.').max(0.9, 'A share is 0 to 0.9.'),
 });
 
-export type Pace = z.infer<typeof paceSchema>;
+/** What a crew got done in some hours of the machine or its own: `amount` in m³ (dig, hand, bed, fill), m (lay), pieces (protect) or moves. */
+export interface LoggedRate {
+  activity: Activity;
+  amount: number;
+  hours: number;
+  note: string;
+  /** The machine it was measured with, by its id: what one digs says nothing of another. */
+  machine?: string | null;
+}
+/** How fast this crew works, and what it measured itself by the book: that rules. */
+export type Pace = z.infer<typeof paceSchema> & { logged?: readonly LoggedRate[] };
 export type Logistics = z.infer<typeof logisticsSchema>;

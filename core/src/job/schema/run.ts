@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { groundIds, surfaces } from '../../catalogue';
 import { ascending, cover, id, idsOnce, LEAST_APART, level, MAX_STATIONS, planPoint, slope, STATION_SLACK, text, words } from './basics';
 import { conditionsSchema } from './conditions';
-import { clearingSchema, existingLineSchema } from './existing';
+import { existingLineSchema, type ExistingLine } from './existing';
 import { reachSchema } from './reach';
 import { laidLineSchema, MOST_LAID, type LaidLine } from './laid';
 import { at, checkStations } from './stationed';
@@ -87,7 +87,6 @@ const runShape = z.strictObject({
   reaches: z.array(reachSchema).min(1, 'A run needs at least one reach.').max(200, 'A run holds at most 200 reaches.'),
   spoil: spoilSchema,
   existing: z.array(existingLineSchema).max(100, 'A run holds at most 100 existing lines.'),
-  clearing: z.array(clearingSchema).max(200),
   access: accessSchema,
   targets: targetsSchema,
   flow: flowSchema.nullable(),
@@ -166,7 +165,14 @@ function checkRoute(route: readonly { x: number; y: number }[], length: number, 
     issue(`The line measures ${drawn.toFixed(2)} m on the plan, and its stations ${length.toFixed(2)} m; they must agree.`);
 }
 
-export type Run = z.infer<typeof runSchema>;
+/** How many steps of clearing a window by layers are done, by the ids of its lines: those not seen yet, and those seen already. */
+export interface Clearing {
+  hidden: string[];
+  seen: string[];
+  done: number;
+}
+/** A run as its document has it, and what the book has of it besides: see `observedRun`. */
+export type Run = Omit<z.infer<typeof runSchema>, 'existing'> & { existing: ExistingLine[]; clearing?: readonly Clearing[] };
 export type LevelBook = z.infer<typeof levelBookSchema>;
 export type Flow = z.infer<typeof flowSchema>;
 export type Targets = z.infer<typeof targetsSchema>;

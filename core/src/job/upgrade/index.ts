@@ -5,6 +5,7 @@ import { jobOf4, runOf4 } from './format4';
 import { jobOf5, runOf5 } from './format5';
 import { jobOf6, runOf6 } from './format6';
 import { jobOf7, runOf7 } from './format7';
+import { entryOver, jobOf8, observedInJob, observedInRun, runOf8, type Observation } from './format8';
 import { isLoose, type Loose } from './loose';
 
 /*
@@ -15,24 +16,54 @@ import { isLoose, type Loose } from './loose';
 const upgraded = (doc: unknown, ...steps: ((doc: Loose) => Loose)[]): unknown =>
   isLoose(doc) ? steps.reduce((now, step) => step(now), doc) : doc;
 
+/** A job of any earlier format as one of format 7, the last whose documents held what was observed. */
+const jobUpTo7 = (doc: unknown): unknown =>
+  isLoose(doc) && 'products' in doc ? jobOf7(doc) : upgraded(doc, jobOf2, jobOf3, jobOf4, jobOf5, jobOf6, jobOf7);
+const runUpTo7 = (doc: unknown): unknown =>
+  isLoose(doc) && 'laid' in doc ? runOf7(doc) : upgraded(doc, runOf2, runOf3, runOf4, runOf5, runOf6, runOf7);
+
 /**
  * Brings a job written by an earlier format up to this one; leaves what is new already, or no job at all, as it is.
- * The result still has to pass the schema.
+ * The result still has to pass the schema. What it held that stands in the book today is told by {@link broughtOver}.
  */
-export const upgradeJob = (doc: unknown): unknown =>
-  isLoose(doc) && 'products' in doc ? jobOf7(doc) : upgraded(doc, jobOf2, jobOf3, jobOf4, jobOf5, jobOf6, jobOf7);
+export const upgradeJob = (doc: unknown): unknown => upgraded(jobUpTo7(doc), jobOf8);
 
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown =>
-  isLoose(doc) && 'laid' in doc ? runOf7(doc) : upgraded(doc, runOf2, runOf3, runOf4, runOf5, runOf6, runOf7);
+export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8);
+
+/** Issued copies hold what was observed where documents of format 7 did: it stays in them. */
+export const upgradeIssued = <B extends { job: unknown; run: unknown }>(body: B): B => ({
+  ...body,
+  job: jobUpTo7(body.job),
+  run: runUpTo7(body.run),
+});
+
+/** What an earlier document held of what stands in the book today; nothing for a document of today's format. */
+export const broughtOver = {
+  job: (doc: unknown): Observation[] => observed(jobUpTo7(doc), observedInJob),
+  run: (doc: unknown): Observation[] => observed(runUpTo7(doc), observedInRun),
+};
+const observed = (doc: unknown, of: (doc: Loose) => Observation[]): Observation[] => (isLoose(doc) ? of(doc) : []);
 
 /** A job file of any format read so far, as one of this format. */
 export function upgradeFile(file: unknown): unknown {
   if (!isLoose(file) || typeof file.version !== 'number' || file.version < 1 || file.version >= FILE_VERSION) return file;
+  const runs = Array.isArray(file.runs) ? (file.runs as unknown[]) : undefined;
+  const observations = [
+    ...(runs ?? []).flatMap((doc, run) => broughtOver.run(doc).map((one) => ({ run, one }))),
+    // Marks put back settle a search in vain: they come after it.
+    ...broughtOver.job(file.job).map((one) => ({ one })),
+  ];
   return {
     ...file,
     version: FILE_VERSION,
     job: upgradeJob(file.job),
-    runs: Array.isArray(file.runs) ? file.runs.map(upgradeRun) : file.runs,
+    runs: runs ? runs.map(upgradeRun) : file.runs,
+    // Kept under ids of their own where the file is taken in.
+    book: observations.map(({ one, ...where }, i) => ({
+      ...where,
+      entry: entryOver(one, i, `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`),
+    })),
   };
 }
+export { entryOver, type Observation } from './format8';

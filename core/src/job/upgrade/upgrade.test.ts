@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoFile } from '../../demo';
+import { entrySchema, observedFile } from '../../book';
 import { planRun } from '../../plan/plan';
-import { FILE_VERSION, readJobFile, upgradeJob, upgradeRun, type JobFile } from '..';
+import { errorsOf, FILE_VERSION, readJobFile, upgradeJob, upgradeRun } from '..';
 
 /** The demonstration as it was written in each format, and what its program made of it. */
 interface Written {
@@ -12,7 +13,7 @@ interface Written {
 const written = (version: number): Written =>
   JSON.parse(readFileSync(join(__dirname, 'history', `format${version}.json`), 'utf8')) as Written;
 
-describe.each([1, 2, 3, 4, 5, 6])('a file of format %d', (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7])('a file of format %d', (version) => {
   const { file, means } = written(version);
   const now = readJobFile(JSON.stringify(file));
 
@@ -22,8 +23,8 @@ describe.each([1, 2, 3, 4, 5, 6])('a file of format %d', (version) => {
     expect(now.runs.map(({ name }) => name)).toEqual(file.runs.map(({ name }) => name));
   });
   test.each(means.map((meant) => [meant.name, meant] as const))('“%s” means the same: as much is dug, as deep', (name, meant) => {
-    const run = now.runs.find((one) => one.name === name) as JobFile['runs'][number];
-    const plan = planRun(now.job, run);
+    const { job, runs } = observedFile(now);
+    const plan = planRun(job, runs.find((one) => one.name === name) as (typeof runs)[number]);
     expect(plan.volumes.trench).toBeCloseTo(meant.trench, 6);
     expect(plan.deepest.depth).toBeCloseTo(meant.deepest, 9);
   });
@@ -42,6 +43,20 @@ test('the first format’s levels: a cover for every reach, or inverts at both e
     [48, 2.06],
   ]);
   expect(supply).toMatchObject({ inverts: [], reaches: [{ levels: { kind: 'cover' } }] });
+});
+
+test('what the documents of format 7 held of what was observed stands in the book, and means the same', () => {
+  const now = readJobFile(JSON.stringify(written(7).file));
+  for (const { entry } of now.book) expect(errorsOf(entrySchema, entry)).toEqual([]);
+  const { job, runs } = observedFile(now);
+  const { existing, clearing } = runs.find(({ name }) => name === 'Wash-down drain') as (typeof runs)[number];
+  const [line] = existing;
+  // Found after it was searched for in vain: the find holds.
+  expect(line?.exposures).toMatchObject([{ result: 'found', by: 'foreman', cover: 0.7 }]);
+  expect(clearing).toEqual([{ hidden: [], seen: [line?.id], done: 1 }]);
+  const { clearance, pace } = job;
+  expect(clearance).toMatchObject({ walked: { by: 'foreman', at: '2026-11-01T08:00:00.000Z' }, request: { remarked: '2026-11-01' } });
+  expect(pace.logged).toEqual([{ activity: 'dig', amount: 12, hours: 4, note: 'clay', machine: job.machine }]);
 });
 
 test('a broken one is still refused with its field', () => {

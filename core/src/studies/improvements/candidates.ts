@@ -27,12 +27,16 @@ const set = (id: string, key: string, value: unknown): Patch => ({ path: ['reach
 
 /** Bores this far apart, as a logarithm, may stand in for each other: a 22 mm copper for a 32 mm plastic tube. */
 const LIKE = 0.55;
-/** Nearest kin of a line: same kind and family, about as wide inside, cheapest first. */
+/** Nearest kin of a line: same kind, family and cores, about as wide inside, cheapest first. */
 const kin = (product: Product, own: readonly Product[]): Product[] =>
   [...own, ...products]
     .filter(
-      ({ id, kind, family, dn }) =>
-        id !== product.id && kind === product.kind && family === product.family && Math.abs(Math.log(dn / product.dn)) < LIKE,
+      ({ id, kind, family, dn, conductor }) =>
+        id !== product.id &&
+        kind === product.kind &&
+        family === product.family &&
+        conductor?.cores === product.conductor?.cores &&
+        Math.abs(Math.log(dn / product.dn)) < LIKE,
     )
     .sort((a, b) => a.price - b.price)
     .slice(0, 3);

@@ -1,9 +1,10 @@
-import { applyPatches, findingsOf, jobSchema, keyOf, machineOf, runSchema, type Job, type Patch, type Run } from '../../job';
+import { applyPatches, findingsOf, jobErrors, keyOf, machineOf, runErrors, type Job, type Patch, type Run } from '../../job';
 import type { Solver } from '../../lp';
 import { orderOf } from '../../order';
 import { accessChecks } from '../../clearance';
 import { planRun, tryPlan, type Plan } from '../../plan/plan';
 import { resolveRules } from '../../rules';
+import { lineChecks } from '../../trench';
 import { timelineOf, programmeInputs } from '../programme';
 import type { Sayable } from '../../words';
 import { tries, type AlternativeKind } from './candidates';
@@ -56,7 +57,7 @@ export const ranked = (found: readonly Alternative[], aim: Aim): Alternative[] =
 
 /**
  * Tries the fixes on offer and every part of the plan another way, and plans each: what would make it cheaper, faster or narrower. What changes
- * nothing, cannot be dug or would be no valid input is left out. @param onProgress told the share done and what is tried.
+ * nothing, cannot be dug, would be no valid input or lets a line fail a check of its own is left out. @param onProgress told the share done and what is tried.
  */
 export function alternatives(
   job: Job,
@@ -67,6 +68,7 @@ export function alternatives(
   const plan = planRun(job, run);
   const before = outcomeOf(job, run, plan);
   const steps = tries(job, run, plan, solver);
+  const failing = failingChecks(job, run, plan);
   const seen = new Set<string>();
   const found: Alternative[] = [];
   steps.forEach((step, i) => {
@@ -76,19 +78,29 @@ export function alternatives(
       const key = JSON.stringify([one.job, one.run]);
       if (seen.has(key)) return;
       seen.add(key);
-      const after = planned(job, run, one.job, one.run);
+      const after = planned(job, run, one.job, one.run, failing);
       if (after && !same(after, before)) found.push({ ...one, after });
     });
   });
   return { before, found };
 }
 
-function planned(job: Job, run: Run, jobPatches: Patch[], runPatches: Patch[]): Outcome | undefined {
-  const nextJob = jobSchema.safeParse(applyPatches(job, jobPatches));
-  const nextRun = runSchema.safeParse(applyPatches(run, runPatches));
-  if (!nextJob.success || !nextRun.success) return undefined;
-  const tried = tryPlan(nextJob.data, nextRun.data);
-  return 'plan' in tried ? outcomeOf(nextJob.data, nextRun.data, tried.plan) : undefined;
+/** Checks of the lines that fail: by line and check. */
+const failingChecks = (job: Job, run: Run, plan: Plan): ReadonlySet<string> =>
+  new Set(
+    lineChecks(job, run, plan).flatMap(({ line, checks }) =>
+      checks.flatMap(({ id, state }) => (state === 'fails' ? [`${line.id} ${id}`] : [])),
+    ),
+  );
+
+/** What comes of some changes; undefined where they cannot be, or a line would fail a check it holds now. */
+function planned(job: Job, run: Run, jobPatches: Patch[], runPatches: Patch[], failing: ReadonlySet<string>): Outcome | undefined {
+  const [nextJob, nextRun] = [applyPatches(job, jobPatches), applyPatches(run, runPatches)];
+  if (jobErrors(nextJob).length > 0 || runErrors(nextRun).length > 0) return undefined;
+  const tried = tryPlan(nextJob, nextRun);
+  if (!('plan' in tried)) return undefined;
+  const fails = [...failingChecks(nextJob, nextRun, tried.plan)].some((one) => !failing.has(one));
+  return fails ? undefined : outcomeOf(nextJob, nextRun, tried.plan);
 }
 
 const same = (a: Outcome, b: Outcome): boolean =>

@@ -1,12 +1,15 @@
 import { largest } from '../../geometry';
 import { placingEffort } from '../../protection';
 import { machineOf, machinePrice, productOf, type Job, type Run } from '../../job';
-import type { Order, WorkPiece } from '../../order';
+import type { Hours, WorkPiece } from '../../estimate';
+import type { Order } from '../../order';
 import type { Plan } from '../../plan/plan';
 
 /** What a run of days depends on. Hours of work, metres, the job's money. */
 export interface ProgrammeInputs {
   pieces: readonly WorkPiece[];
+  /** Of the whole run, by activity. */
+  hours: Hours;
   /** In the crew, the driver among them. */
   people: number;
   shift: number;
@@ -41,7 +44,8 @@ export function programmeInputs(job: Job, run: Run, plan: Plan, order: Order): P
   const bought = order.items.filter(({ group }) => group !== 'labour' && group !== 'supports').reduce((sum, { cost }) => sum + cost, 0);
   const hire = plan.supports.reduce((sum, { kit, schedule }) => sum + (kit ? placingEffort(schedule).pieces * kit.hire : 0), 0);
   return {
-    pieces: order.pieces,
+    pieces: order.estimate.pieces,
+    hours: order.estimate.hours,
     people: pace.people,
     shift: pace.shift,
     open: run.conditions.open,

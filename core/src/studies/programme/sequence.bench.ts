@@ -39,7 +39,7 @@ export async function benchWorks(): Promise<void> {
     stockpile: { station: 500, room: 60 },
   };
   const from = performance.now();
-  const carried = carrySpoil(spoilCells({ ...far, logistics: works }, profile), works, job.rates, solver);
+  const carried = carrySpoil(spoilCells({ ...far, logistics: works }, profile, []), works, job.rates, solver);
   const haul = performance.now() - from;
   console.log(
     `Spoil of 1 km in ${carried.cells.length} stretches, ${carried.handled.toFixed(0)} m³ carried on, ${carried.off.toFixed(0)} m³ off site`,

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { seeded } from '../../chance';
 import { demoFile } from '../../demo';
 import type { Run } from '../../job';
-import { orderOf, type WorkPiece } from '../../order';
+import type { WorkPiece } from '../../estimate';
+import { orderOf } from '../../order';
 import { planRun } from '../../plan/plan';
 import { timelineOf, critical, programmeInputs, simulateProgramme, whatIfs, workStages, type Bar, type ProgrammeInputs } from '.';
 
@@ -23,6 +24,7 @@ const piece = (i: number, dig: number, rest = 0, supported = false): WorkPiece =
 });
 const inputs = (change: Partial<ProgrammeInputs> = {}): ProgrammeInputs => ({
   pieces: [piece(0, 2, 1), piece(1, 2, 1)],
+  hours: hours(4, 2),
   people: 3,
   shift: 8,
   open: 20,

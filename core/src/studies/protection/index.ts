@@ -1,12 +1,12 @@
 import type { Kit } from '../../catalogue';
 import { heaviestOf, placingEffort } from '../../protection';
 import { applyPatches, type Finding, type Fix, type Job, type Patch, type Run } from '../../job';
-import { digRate } from '../../machine';
+import { estimateOf, hoursIn, labourCost, personHours, priceOf } from '../../estimate';
+import { hireDays } from '../../order';
 import { shuts, type PlanFinding } from '../../plan/checks';
 import { lookOf, mendsOf } from '../../plan/mends';
 import { planRun, tryPlan, type Plan } from '../../plan/plan';
 import { resolveRules } from '../../rules';
-import { loosening } from '../../spoil';
 import { isPit, lipOf, type Place } from '../../trench';
 import { candidates, optionIds, type Candidate, type OptionId } from './candidates';
 import { optionWords } from './words';
@@ -17,7 +17,7 @@ export { designerWords, optionWords } from './words';
 /** Who has to design a way always, whatever the figures say. */
 export type Designer = 'supplier' | 'engineer';
 
-/** One way to hold a hole, worked out on the whole plan. SI; hours of one person; money in the job's own. */
+/** One way to hold a hole, worked out on the whole plan. SI; hours people work on the hole and what they and the hire cost, the job's money: as the order has them. */
 export interface ProtectionOption {
   id: OptionId;
   kit: Kit | undefined;
@@ -86,9 +86,15 @@ function worked(job: Job, run: Run, placeId: string, candidate: Candidate): Omit
     ({ code, severity, subject }) => code === 'protection.beside' && severity === 'caution' && subject?.id === placeId,
   );
   const effort = placingEffort(support?.schedule);
-  const digHours = dig / digRate(job, next.spoil.ground, place.width);
-  const crewHours = (digHours + effort.hours) * job.pace.people;
-  const hireDays = candidate.kit ? Math.ceil((digHours + effort.hours) / job.pace.shift) + 1 : 0;
+  const hours = hoursIn(estimateOf(job, next, plan), placeId);
+  const stands =
+    candidate.kit && effort.pieces > 0
+      ? hireDays(
+          Object.values(hours).reduce((sum, one) => sum + one, 0),
+          job.pace.shift,
+        )
+      : 0;
+  const hired = candidate.kit ? priceOf(job, `hire.${candidate.kit.id}`, candidate.kit.hire) : 0;
   const [left, right] = [lipOf(place, 'left'), lipOf(place, 'right')];
   return {
     id: candidate.id,
@@ -99,17 +105,20 @@ function worked(job: Job, run: Run, placeId: string, candidate: Candidate): Omit
     topWidth: left + right,
     spare: { left: next.spoil.corridorLeft - left, right: next.spoil.corridorRight - right },
     dig,
-    spoil: dig * loosening(next.spoil),
+    spoil: dig * looseOver(plan),
     lift: support?.schedule ? heaviestOf(support.schedule) : 0,
     list: effort.list,
-    hireDays,
-    crewHours,
-    cost: dig * job.rates.dig + crewHours * job.rates.crew + hireDays * effort.pieces * (candidate.kit?.hire ?? 0),
+    hireDays: stands,
+    crewHours: personHours(job, hours),
+    cost: labourCost(job, hours) + stands * effort.pieces * hired,
     patches: candidate.patches,
     run: next,
     place,
   };
 }
+
+/** Loose over bank volume of all that is dug, turf and topsoil among it. */
+const looseOver = ({ balance, dig }: Plan): number => balance.loose / Math.max(1e-9, dig.hand + dig.machine);
 
 /** What digging one hole takes, m³ in the bank: of a pit what it adds to the trench. */
 function digOf({ pits, profile: { station, dug, reach } }: Plan, place: Place): number {

@@ -79,7 +79,7 @@ export function groundRating({ rating, hottest }: Conductor, bed: CableBed): num
 }
 
 /** The next larger cable of the same kind in the catalogue that `passes`; undefined when none does. */
-export function nextSize(product: Product, passes: (conductor: Conductor) => boolean): Product | undefined {
+export function nextSize(product: Product, passes: (conductor: Conductor, larger: Product) => boolean): Product | undefined {
   const own = product.conductor;
   if (!own) return undefined;
   return products
@@ -92,7 +92,7 @@ export function nextSize(product: Product, passes: (conductor: Conductor) => boo
         conductor.area > own.area,
     )
     .sort((a, b) => (a.conductor?.area ?? 0) - (b.conductor?.area ?? 0))
-    .find(({ conductor }) => conductor && passes(conductor));
+    .find((larger) => larger.conductor && passes(larger.conductor, larger));
 }
 
 /** Most of a conduit's bore that cables may fill: one, two, three and more. */

@@ -20,7 +20,9 @@ import {
   pullParts,
   resistanceAt,
   reversed,
+  sharedLimit,
   sideSupport,
+  together,
   trenchLoad,
   uplift,
   voltDrop,
@@ -28,7 +30,7 @@ import {
   wheelPressure,
   type PullPart,
 } from '.';
-import { INCH } from '../../units';
+import { formatForce, INCH } from '../../units';
 
 const { job, runs } = demoFile;
 const checksOf = (run: Run, index = 0) => lineChecks(job, run, planRun(job, run))[index]?.checks ?? [];
@@ -107,6 +109,79 @@ describe('cables', () => {
     expect(conduitFill(0.06, 0.02, 3)).toBeCloseTo(1 / 3, 9);
     expect([fillLimit(1), fillLimit(2), fillLimit(3), fillLimit(7)]).toEqual([0.53, 0.31, 0.4, 0.4]);
     expect([jams(0.06, 0.02, 3), jams(0.06, 0.02, 2), jams(0.07, 0.02, 3)]).toEqual([true, false, false]);
+  });
+});
+
+describe('cables drawn together', () => {
+  test('three cradled: K = 1 + (4/3)·(18/84)² = 1.061 in a bore of 102 mm; 1.33 in one of 54; two lie in a triangle', () => {
+    expect(together(0.102, 0.018, 3)?.k).toBeCloseTo(1 + (4 / 3) * (18 / 84) ** 2, 9);
+    expect(together(0.054, 0.018, 3)?.k).toBeCloseTo(4 / 3, 9);
+    expect(together(0.054, 0.018, 2)?.k).toBeCloseTo(1 / Math.sqrt(0.75), 9);
+    expect(together(0.054, 0.018, 1)).toEqual({ k: 1, pressed: 1 });
+    // Two that do not pass each other, one that does not go in.
+    expect([together(0.036, 0.018, 2), together(0.018, 0.018, 1)]).toEqual([undefined, undefined]);
+  });
+  test('they do not take even shares of a pull: 1, 1.6, 2.4 and 2.4 of what one may take', () =>
+    expect([1, 2, 3, 4].map((count) => sharedLimit(1000, count))).toEqual([1000, 1600, expect.closeTo(2400, 9), expect.closeTo(2400, 9)]));
+  /** 60 m with a right angle half way, one line in it. */
+  const bent = (line: Partial<Run['laid'][number]>): Run => ({
+    ...levelRun({ length: 60 }),
+    route: [
+      { x: 0, y: 0 },
+      { x: 30, y: 0 },
+      { x: 30, y: 30 },
+    ],
+    laid: [{ ...blankLaidLine('Feeder', 'conduit-4in'), id: 'l1', ...line }],
+  });
+  const circuit: Circuit = { phases: 3, volts: 400, amps: 200, powerFactor: 0.9, limit: 0.05, resistivity: 1.2, temperature: 15 };
+  test('three of 250 kcmil through 4 in with a right angle: 30 m, × e^(K·0.35·π/2), 30 m more, of all three: at least 240 lbf', () => {
+    const run = bent({ holds: { product: 'single-250', count: 3 } });
+    const cable = findProduct('single-250');
+    const duct = findProduct('conduit-4in');
+    const k = 1 + (4 / 3) * (cable.od / (duct.od - 2 * duct.wall - cable.od)) ** 2;
+    const leg = 3 * cable.mass * 9.80665 * 30 * 0.35 * k;
+    const tension = leg * Math.exp(k * 0.35 * (Math.PI / 2)) + leg;
+    expect(tension / 4.44822).toBeGreaterThan(240);
+    const pull = check(run, 'pull');
+    expect(pull?.result).toContain(formatForce(tension, 'metric'));
+    expect(pull?.title).toContain('3 × ');
+    expect(check(bent({ holds: { product: 'single-250', count: 1 } }), 'pull')?.result).not.toContain(formatForce(tension, 'metric'));
+  });
+  test('200 A on 25 mm² in a duct: 115 A × 0.85 and the depth carries half of it, and it says by how much; the duct counts', () => {
+    const inDuct = bent({ product: 'duct-110', holds: { product: 'lv-4x25', count: 1 }, circuit });
+    const rating = check(inDuct, 'rating');
+    const cover = 1.2 - 0.1 - 0.11;
+    const carries = groundRating(findProduct('lv-4x25').conductor as Conductor, {
+      depth: cover + 0.11 / 2,
+      resistivity: 1.2,
+      temperature: 15,
+      circuits: 1,
+      apart: true,
+      inDuct: true,
+    });
+    expect(carries).toBeLessThan(100);
+    expect(rating).toMatchObject({ state: 'fails', limit: '200 A at least' });
+    expect(Math.abs(Number(rating?.result.replace(' A', '')) - carries)).toBeLessThan(2);
+    expect(rating?.advice).toMatch(/^10\d A too much\. /);
+    expect(check(inDuct, 'volts')).toBeDefined();
+    // Two of them warm each other.
+    const two = check(bent({ product: 'duct-110', holds: { product: 'lv-4x25', count: 2 }, circuit }), 'rating');
+    expect(Number(two?.result.replace(' A', ''))).toBeLessThan(carries * 0.8);
+  });
+  test('what is offered instead passes everything: a larger one that does not go into the duct is none', () => {
+    const load = { ...circuit, amps: 110 };
+    expect(check(bent({ product: 'duct-110', holds: { product: 'lv-4x25', count: 1 }, circuit: load }), 'rating')?.advice).toContain(
+      '4 × 35 mm² carries it',
+    );
+    const tight = { ...findProduct('duct-110'), id: 'own-duct', name: 'Own duct', od: 0.04, wall: 0.002, dn: 0.04 };
+    const own = { ...job, products: [tight as (typeof job.products)[number]] };
+    const run = bent({ product: 'own-duct', holds: { product: 'lv-4x25', count: 1 }, circuit: load });
+    const [line] = lineChecks(own, run, planRun(own, run));
+    expect(line?.checks.find(({ id }) => id === 'rating')?.advice).toContain('No larger one of its kind in the catalogue passes');
+  });
+  test('single conductors make one circuit of three: they are not counted thrice', () => {
+    const three = check(bent({ holds: { product: 'single-250', count: 3 }, circuit }), 'rating');
+    expect(three?.inputs.find(({ name }) => name === 'Loaded circuits')?.value).toBe('1');
   });
 });
 
@@ -200,7 +275,7 @@ describe('the checks of a run', () => {
         i === 0 && laying.circuit ? { ...laying, circuit: { ...laying.circuit, amps: 140, limit: 0.03 } } : laying,
       ),
     };
-    expect(check(heavy, 'rating')?.advice).toBe('LV armoured cable 4 × 50 mm² carries it.');
+    expect(check(heavy, 'rating')?.advice).toBe('25 A too much. LV armoured cable 4 × 50 mm² carries it.');
     expect(check(heavy, 'volts')?.state).toBe('fails');
   });
   test('three ways to lay a cable, the loose duct in whole lengths', () => {

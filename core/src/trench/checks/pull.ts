@@ -5,9 +5,39 @@ import { bendsOf, levelsOn } from '../../alignment';
 
 /** Friction of a sheath in a plastic duct, not greased; greased about 0.2. */
 export const FRICTION = 0.35;
-export const PULL_BASIS = 'Straight T₀ + w·L·(K·μ·cosθ ± sinθ), bend T·e^(K·μ·φ), K 1 for one cable; friction 0.35 ungreased';
+export const PULL_BASIS =
+  'Straight T₀ + w·L·(K·μ·cosθ ± sinθ), bend T·e^(K·μ·φ); w of all cables together, K 1 for one, cradled for three, triangular for others; friction 0.35 ungreased; shared by two or three each takes 80 % of what it may, by more 60 %';
 /** What one person pulls steadily, newtons. */
 export const PERSON_PULL = 250;
+
+/** How cables drawn together lie in a duct: what that does to friction, and how much of the sideways force presses on one of them. */
+export interface Together {
+  /** Weight correction. */
+  k: number;
+  /** Share of the tension that presses sideways on the cable that is pressed most. */
+  pressed: number;
+}
+
+/**
+ * Cables of one size drawn through a duct together. Source: weight correction 1 for one; three cradled 1 + (4/3)·(d/(D − d))²; else the triangular form
+ * 1/√(1 − (d/(D − d))²). Sideways T/R for one, (3K − 2)/3 of it cradled, K/2 of it in a triangle.
+ * @param bore of the duct, metres. @param od of a cable, metres. @returns undefined where they do not go in side by side.
+ */
+export function together(bore: number, od: number, count: number): Together | undefined {
+  if (od >= bore) return undefined;
+  if (count === 1) return { k: 1, pressed: 1 };
+  const ratio = od / (bore - od);
+  if (count === 3) {
+    const k = 1 + (4 / 3) * ratio ** 2;
+    return { k, pressed: (3 * k - 2) / 3 };
+  }
+  if (ratio >= 1) return undefined;
+  const k = 1 / Math.sqrt(1 - ratio ** 2);
+  return { k, pressed: k / 2 };
+}
+
+/** Most that cables drawn together may be pulled with, newtons: they do not take even shares. Source: usual practice. @param each what one may take. */
+export const sharedLimit = (each: number, count: number): number => each * count * (count === 1 ? 1 : count <= 3 ? 0.8 : 0.6);
 
 /** A part of the way a cable is drawn along. `slope` radians, up positive; `angle` radians turned, on `radius` metres. Stations where it ends. */
 export type PullPart =

@@ -2,7 +2,7 @@ import { findProduct } from '../../catalogue';
 import { placedLines, type Job, type PlacedLine, type Run } from '../../job';
 import type { LegFlow, ProfileColumns } from '../../alignment';
 import type { Check, Of } from './along';
-import { dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
+import { conducts, dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
 import { flexible, floating, flowing, rigid, trafficked } from './pipeChecks';
 
 /** A line of the run with its checks, those that fail first. */
@@ -11,6 +11,8 @@ export interface CheckedLine {
   checks: Check[];
   /** How a cable could be got in; empty for pipes. */
   ways: InstallMethod[];
+  /** Does it carry a load: a cable, or a duct with one in it? */
+  conducts: boolean;
 }
 
 /** What the checks ask of a plan. */
@@ -38,6 +40,7 @@ export function lineChecks(job: Job, run: Run, { profile, flows }: Planned): Che
     return {
       line,
       checks: checks.flatMap((check) => check ?? []).sort((a, b) => RANK[a.state] - RANK[b.state]),
+      conducts: conducts(of),
       ways: line.product.kind === 'cable' ? installMethods(job, run, line, findProduct('duct-110')) : [],
     };
   });

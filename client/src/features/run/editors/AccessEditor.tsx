@@ -1,4 +1,4 @@
-import { formatHours, formatLength, machineOf, resolveRules, backingOut, type Run } from '@tamper/core';
+import { formatHours, formatLength, machineOf, resolveRules, backingOut, handRate, type Run } from '@tamper/core';
 import { Text } from 'react-native-paper';
 import { Choice } from '../../../ui/Choice';
 import { useRunEdit } from '../context';
@@ -15,7 +15,7 @@ export function AccessEditor() {
   const { job, run, plan, apply } = useRunEdit();
   const set = (key: keyof Run['access']) => (value: string) => void apply([{ path: ['access', key], value }]);
   const machine = machineOf(job);
-  const back = plan && backingOut(run, plan.profile, machine, resolveRules(job.ruleSet, job.overrides));
+  const back = plan && backingOut(run, plan.profile, machine, resolveRules(job.ruleSet, job.overrides), handRate(job, run.spoil.ground));
   const blind = run.access.exit === 'start' ? 'end' : run.access.exit === 'end' ? 'start' : undefined;
   const show = (metres: number) => formatLength(metres, job.units);
   return (

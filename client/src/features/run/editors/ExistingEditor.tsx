@@ -6,6 +6,7 @@ import {
   formatHours,
   formatLength,
   formatStation,
+  formatStretch,
   formatVolume,
   foundRecord,
   knownLine,
@@ -14,13 +15,15 @@ import {
   existingMetAt,
   parseAngle,
   parseStation,
+  recordsOf,
   resolveRules,
   searchDepths,
   stepsDone,
-  withSteps,
+  stepsOf,
   type Evidence,
   type ExistingLine,
-  type Exposure,
+  type ExposureFact,
+  type LineRecord,
   type UtilityKind,
 } from '@tamper/core';
 import { useMemo, useState } from 'react';
@@ -38,6 +41,8 @@ import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { TextField } from '../../../ui/TextField';
 import { Tick } from '../../../ui/Tick';
+import { writeBy, type Enter } from '../../../data/write';
+import { PutRight } from '../../site/PutRight';
 import { useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
 
@@ -91,9 +96,7 @@ export function ExistingEditor() {
 }
 
 const placeOf = ({ where }: ExistingLine, units: 'metric' | 'us'): string =>
-  where.kind === 'crossing'
-    ? formatStation(where.station, units)
-    : `${formatStation(where.from, units)} to ${formatStation(where.to, units)}`;
+  where.kind === 'crossing' ? formatStation(where.station, units) : formatStretch(where, units);
 
 function OneLine({ line, onRemove }: { line: ExistingLine; onRemove: () => void }) {
   const { job, run, cursor, apply } = useRunEdit();
@@ -206,11 +209,12 @@ function JoinSwitch({ line }: { line: ExistingLine }) {
   );
 }
 
-/** What digs for the line have brought so far, and a new record: found, or searched in vain. Records are never changed. */
+/** What digs for the line have brought so far by the book, and a new record: found, or searched in vain. Records are never changed. */
 function Records({ line }: { line: ExistingLine }) {
-  const { job, run, cursor, apply } = useRunEdit();
+  const { job, run, cursor, book } = useRunEdit();
   const { who, setWho } = useWho();
-  const { giveUp } = searchDepths([line], resolveRules(job.ruleSet, job.overrides));
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const { giveUp } = searchDepths([line], rules);
   const [cover, setCover] = useState<number>();
   const [depth, setDepth] = useState<number>();
   const [size, setSize] = useState(line.size);
@@ -219,26 +223,20 @@ function Records({ line }: { line: ExistingLine }) {
   const [note, setNote] = useState('');
   const [fault, setFault] = useState<string>();
   const [open, setOpen] = useState(false);
-  const put = (record: Exposure) => {
-    const refused = apply([{ path: ['existing', line.id, 'exposures'], value: [...line.exposures, record] }]);
+  const enter = writeBy({ book, who }, 'Say who digs: a role will do.');
+  const put = (record: ExposureFact['record']) => {
+    const refused = enter({ kind: 'exposure', line: line.id, name: line.name, where: line.where, record });
     setFault(refused);
     if (refused === undefined) setOpen(false);
   };
-  const shared = () => ({ at: new Date().toISOString(), by: who, note: note.trim() });
   const station =
     line.where.kind === 'crossing'
       ? Math.min(Math.max(cursor, run.stations[0]?.station ?? 0), run.stations.at(-1)?.station ?? 0)
       : line.where.from;
   return (
     <View style={{ gap: 6 }}>
-      {line.exposures.map((record, i) => (
-        <Text key={i} variant="bodySmall">
-          {showMoment(record.at)}, {record.by}:{' '}
-          {record.result === 'found'
-            ? `found at ${formatStation(record.station, job.units)}, ${formatLength(record.cover, job.units)} down, ${utilityMarks[record.kind].name.toLowerCase()}, ${formatLength(record.size, job.units, 'size')}`
-            : `not found down to ${formatLength(record.depth, job.units)}`}
-          {record.note ? `. ${record.note}` : ''}
-        </Text>
+      {recordsOf(line, book.book ?? []).map((record) => (
+        <OneRecord key={record.kept.entry.id} record={record} enter={enter} />
       ))}
       {open ? (
         <>
@@ -254,7 +252,7 @@ function Records({ line }: { line: ExistingLine }) {
             mode="contained"
             icon="check"
             disabled={cover === undefined}
-            onPress={() => put({ result: 'found', ...shared(), station, cover: cover ?? 0, size, kind, seen })}
+            onPress={() => put({ result: 'found', station, cover: cover ?? 0, size, kind, seen, note: note.trim() })}
           >
             Found it at {formatStation(station, job.units)}
           </Button>
@@ -262,7 +260,7 @@ function Records({ line }: { line: ExistingLine }) {
             <LengthBox label="Not found: searched down to" value={depth ?? giveUp} onValue={setDepth} units={job.units} />
           </Fields>
           <Text variant="bodySmall">Give up at {formatLength(giveUp, job.units)}: no deeper, stop and ask the locator again.</Text>
-          <Button mode="outlined" onPress={() => put({ result: 'notFound', ...shared(), depth: depth ?? giveUp })}>
+          <Button mode="outlined" onPress={() => put({ result: 'notFound', depth: depth ?? giveUp, note: note.trim() })}>
             Not found
           </Button>
           <Faults title="The record was not taken" faults={fault ? [fault] : []} />
@@ -276,26 +274,67 @@ function Records({ line }: { line: ExistingLine }) {
   );
 }
 
+/** Why a record says nothing of the line any more. */
+const LAPSED: Record<NonNullable<LineRecord['lapsed']>, string> = {
+  refused: 'refused by the server, it does not count',
+  withdrawn: 'said to be wrong, it does not count',
+  moved: 'the line was moved on the plan since: record it again if it is still so',
+  settled: 'settled since',
+};
+
+/** One record of a line, and what puts a find right. A search in vain stays until the line is found or the marks are put back. */
+function OneRecord({ record: { kept, exposure, lapsed }, enter }: { record: LineRecord; enter: Enter }) {
+  const { job } = useRunEdit();
+  const state = lapsed
+    ? LAPSED[lapsed]
+    : kept.refused
+      ? 'refused by the server, it still counts here'
+      : kept.seq === undefined
+        ? 'not sent yet'
+        : '';
+  const words =
+    exposure.result === 'found'
+      ? `found at ${formatStation(exposure.station, job.units)}, ${formatLength(exposure.cover, job.units)} down, ${utilityMarks[exposure.kind].name.toLowerCase()}, ${formatLength(exposure.size, job.units, 'size')}`
+      : `not found down to ${formatLength(exposure.depth, job.units)}`;
+  return (
+    <View style={{ gap: 4 }}>
+      <Text variant="bodySmall" style={lapsed ? { textDecorationLine: 'line-through' } : undefined}>
+        {showMoment(exposure.at)}, {exposure.by}: {words}
+        {exposure.note ? `. ${exposure.note}` : ''}
+      </Text>
+      {state ? <Text variant="bodySmall">{state}</Text> : null}
+      {lapsed || exposure.result === 'notFound' ? null : <PutRight id={kept.entry.id} says={words} enter={enter} />}
+    </View>
+  );
+}
+
 /** The clear-by-layers steps of the window the cursor stands in, ticked off in order. */
 function WindowHere() {
-  const { job, run, plan, cursor, apply } = useRunEdit();
+  const { job, run, plan, cursor, book } = useRunEdit();
+  const { who, setWho } = useWho();
+  const [fault, setFault] = useState<string>();
   const here = plan?.handWindows.find((window) => window.from <= cursor && cursor <= window.to);
   if (!here) return null;
   const lines = run.existing.filter(({ id }) => here.lines.includes(id)).map(knownLine);
   if (lines.length === 0) return null;
-  const steps = clearSteps(lines, resolveRules(job.ruleSet, job.overrides), job.units);
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const steps = clearSteps(lines, rules, job.units);
   const done = stepsDone(run.clearing, lines, steps);
   const tick = (index: number) =>
-    void apply([{ path: ['clearing'], value: withSteps(run.clearing, lines, index < done ? index : index + 1) }], undefined);
+    setFault(
+      writeBy({ book, who }, 'Say who digs: a role will do.')({ kind: 'steps', ...stepsOf(lines, index < done ? index : index + 1) }),
+    );
   return (
     <Notice
       kind="caution"
-      title={`Hand-dig window ${formatStation(here.from, job.units)} to ${formatStation(here.to, job.units)}, ${formatLength(here.to - here.from, job.units)} long`}
+      title={`Hand-dig window ${formatStretch(here, job.units)}, ${formatLength(here.to - here.from, job.units)} long`}
     >
       <Text>
         {formatVolume(here.volume, job.units)} by hand, about {formatHours(here.hours)} for one person. Tick off in order; {done} of{' '}
         {steps.length} done.
       </Text>
+      {who.trim().length < 2 || fault ? <TextField label="Who digs here" value={who} onText={setWho} placeholder="A role will do" /> : null}
+      <Faults title="Not ticked" faults={fault ? [fault] : []} />
       <View role="list" aria-label="Clear by layers" style={{ gap: 2 }}>
         {steps.map((step, index) => (
           <View role="listitem" key={index} style={{ flexDirection: 'row', alignItems: 'center', gap: 4, minHeight: 44 }}>

@@ -6,6 +6,7 @@ import {
   formatGradient,
   formatLength,
   formatStation,
+  formatStretch,
   formatVelocity,
   leastCover,
   legFlows,
@@ -187,4 +188,4 @@ function FlowTable() {
   );
 }
 
-const legName = (leg: Leg, units: 'metric' | 'us') => `${formatStation(leg.from, units)} to ${formatStation(leg.to, units)}`;
+const legName = (leg: Leg, units: 'metric' | 'us') => formatStretch(leg, units);

@@ -147,19 +147,28 @@ describe('existing lines', () => {
   test('steps are ticked in order, and a record of what was found makes it exposed; records add up', () => {
     const seen = openCable();
     press('Step 2');
-    expect(seen.run.clearing).toEqual([]);
+    press('Step 1');
+    expect(screen.getByText('Say who digs: a role will do.')).toBeTruthy();
+    expect(seen.book).toEqual([]);
+    type('Who digs here', 'hand crew');
     press('Step 1');
     expect(screen.getByText(/Tick off in order; 1 of/)).toBeTruthy();
     press('Record what the dig brought');
-    type('Who digs', 'hand crew');
     press('Not found');
     press('Record what the dig brought');
     type('Found: cover to its top', '0.5');
     press('Found it at 20.0 m');
-    expect(seen.run.existing[0]?.exposures.map(({ result }) => result)).toEqual(['notFound', 'found']);
+    expect(seen.run.existing[0]?.exposures?.map(({ result }) => result)).toEqual(['found']);
+    expect(seen.book.map(({ entry }) => entry.fact.kind)).toEqual(['steps', 'exposure', 'exposure']);
+    expect(screen.getByText('settled since')).toBeTruthy();
     press(/Record it again/);
     expect(screen.getByText(/Cable · 20\.0 m · Exposed/)).toBeTruthy();
     expect(screen.getByText(/hand crew: found at 20\.0 m, 0\.50 m down/)).toBeTruthy();
+    // What was found by mistake is put right from its own line; the search in vain counts again then.
+    press(/^Put right: found at 20\.0 m/);
+    type('What is wrong with it', 'a water pipe');
+    press('It was wrong');
+    expect(seen.run.existing[0]?.exposures?.map(({ result }) => result)).toEqual(['notFound']);
   });
   test('joined to a line of uncertain depth, the decisions that hang on it are listed', () => {
     const run = crossed();

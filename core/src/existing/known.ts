@@ -4,13 +4,13 @@ import type { Rules } from '../rules';
 
 type Found = Extract<Exposure, { result: 'found' }>;
 
-/** The newest record of a line being found; undefined while it has not been. */
+/** The newest record of a line being found that still holds; undefined while there is none. */
 export const foundRecord = (line: Pick<ExistingLine, 'exposures'>): Found | undefined =>
-  line.exposures.findLast((record) => record.result === 'found');
+  line.exposures?.findLast((record) => record.result === 'found');
 
-/** A search in vain that no later find has settled. */
+/** A search in vain that nothing has settled since. */
 export function lostRecord(line: Pick<ExistingLine, 'exposures'>): Extract<Exposure, { result: 'notFound' }> | undefined {
-  const last = line.exposures.at(-1);
+  const last = line.exposures?.at(-1);
   return last?.result === 'notFound' ? last : undefined;
 }
 
@@ -60,7 +60,7 @@ export function knownParts(line: ExistingLine, rules: Rules): KnownPart[] {
     ];
   }
   const { where } = line;
-  const seen = line.exposures
+  const seen = (line.exposures ?? [])
     .filter((record): record is Found => record.result === 'found')
     .map((record) => ({
       record,

@@ -2,7 +2,7 @@ import { evidences, type Evidence } from '../catalogue';
 import { common, cutAt, EPSILON, evenAt, firstFrom, joined, shareWhere, whereNearer, type Even, type Range } from '../geometry';
 import type { ExistingLine, FieldError, Found, PlacedLine } from '../job';
 import type { Rules } from '../rules';
-import { knownParts, lostRecord, type KnownPart } from './known';
+import { foundRecord, knownParts, lostRecord, type KnownPart } from './known';
 import type { HandWindow } from './windows';
 
 /** Ground and the top of the leading line at the nodes of a run, even between them; stations ascending, two where they step. */
@@ -36,7 +36,7 @@ export function byHandOnly({
         length: window.to - window.from,
         names: inside.map(({ name }) => name),
         evidence: [...new Set(inside.map((line) => line.evidence))],
-        guessed: inside.some((line) => line.evidence === 'drawing' && line.exposures.every(({ result }) => result !== 'found')),
+        guessed: inside.some((line) => line.evidence === 'drawing' && !foundRecord(line)),
       },
       fixes: [],
     };

@@ -2,8 +2,8 @@ import { knows, type Fact, type Kept } from '@tamper/core/book';
 import { ApiError, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId, nextCount } from './device';
 import { DeviceClock } from './deviceClock';
-import { runsWaiting, sendLeft } from './outbox';
-import { RunBook } from './runBook';
+import { JobBook } from './jobBook';
+import { entriesLeft, sendLeft } from './outbox';
 import '../testing/uuid';
 
 const rain = (note = ''): Fact => ({ kind: 'happening', what: 'rain', where: null, note });
@@ -13,28 +13,44 @@ function bench() {
   const rows: KeptEntry[] = [];
   const server = { cut: false, refuse: undefined as string | undefined, inForce: null as InForce };
   const offline = () => Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'));
-  const keep = (entry: SentEntry): KeptEntry => {
-    const row = { seq: rows.length + 1, receivedAt: entry.at, off: 0, entry };
+  const keep = (entry: SentEntry, about = 'r1'): KeptEntry => {
+    const row = { seq: rows.length + 1, about, receivedAt: entry.at, off: 0, entry };
     rows.push(row);
     return row;
   };
   const deps = {
-    add: (_: string, one: SentEntry) => {
+    add: (_: string, about: string, one: SentEntry) => {
       if (server.cut) return offline();
-      if ((one.fact as { note: string }).note === server.refuse)
+      if (server.refuse !== undefined && (one.fact as { note: string }).note === server.refuse)
         return Promise.reject(new ApiError(409, 'taken', 'Another entry has this number already.'));
-      return Promise.resolve(rows.find(({ entry }) => (entry as SentEntry).id === one.id) ?? keep(one));
+      return Promise.resolve(rows.find(({ entry }) => (entry as SentEntry).id === one.id) ?? keep(one, about));
     },
     page: (_: string, after: number) =>
-      server.cut ? offline() : Promise.resolve({ items: rows.filter(({ seq }) => seq > after), next: null, revision: server.inForce }),
+      server.cut
+        ? offline()
+        : Promise.resolve({
+            items: rows.filter(({ seq }) => seq > after),
+            next: null,
+            inForce: Object.fromEntries(server.inForce ? [['r1', server.inForce]] : []),
+          }),
     store: localStorage,
     clock: { now: () => 1000, correction: 0 },
     retryFirst: 5,
   };
-  return { rows, server, keep, open: () => new RunBook('r1', deps) };
+  return { rows, server, keep, open: () => onRun(new JobBook('j1', deps)) };
 }
+/** The book as it is about one run. */
+const onRun = (book: JobBook, about = 'r1') => ({
+  whole: book,
+  subscribe: book.subscribe,
+  read: () => book.read(about),
+  enter: (fact: Fact, author: string, corrects?: string) => book.enter(about, fact, author, corrects),
+  forget: book.forget,
+  refresh: book.refresh,
+});
+type Bench = ReturnType<typeof onRun>;
 const settled = () => new Promise((done) => setTimeout(done, 40));
-const notes = (book: RunBook) => book.read().book?.map(({ entry: { fact } }) => (fact.kind === 'happening' ? fact.note : fact.kind));
+const notes = (book: Bench) => book.read().book?.map(({ entry: { fact } }) => (fact.kind === 'happening' ? fact.note : fact.kind));
 const waiting = () => Object.keys(localStorage).filter((key) => key.startsWith('tamper.book.'));
 
 beforeEach(() => localStorage.clear());
@@ -61,7 +77,7 @@ test('without a connection it waits on the device, through a reload, and is sent
   await settled();
   expect(before.read()).toMatchObject({ error: 'No connection to the server.', canKeep: true });
   const after = open();
-  expect(runsWaiting(localStorage)).toEqual(['r1']);
+  expect(entriesLeft(localStorage, 'j1').map(({ about }) => about)).toEqual(['r1']);
   expect(after.read().waiting.map(({ kept: { entry } }) => entry.fact)).toEqual([rain('a')]);
   server.cut = false;
   after.subscribe(() => undefined);
@@ -141,6 +157,50 @@ test('what an earlier visit left is sent from the first screen; what is refused 
   AbortSignal.timeout ??= () => new AbortController().signal;
   await sendLeft(localStorage);
   expect([sent, waiting().length]).toEqual([['a', 'b'], 1]);
+});
+
+test('what is written about one run is not of another; what is about the job is of all its runs; each is put right where it stands', async () => {
+  const { rows, open } = bench();
+  const { whole } = open();
+  whole.subscribe(() => undefined);
+  const walk = whole.enter('j1', { kind: 'walk', note: '' }, 'foreman');
+  whole.enter('r1', rain('a'), 'foreman');
+  whole.enter('r2', rain('b'), 'foreman');
+  await settled();
+  const read = (about: string) => notes(onRun(whole, about));
+  expect([read('r1'), read('r2'), read('j1')]).toEqual([['walk', 'a'], ['walk', 'b'], ['walk']]);
+  whole.enter('r1', { kind: 'wrong', why: 'another site' }, 'foreman', walk.id);
+  await settled();
+  expect(rows.map(({ about }) => about)).toEqual(['j1', 'r1', 'r2', 'j1']);
+});
+
+test('the same list is told again until something is entered that belongs to it', async () => {
+  const { open, keep } = bench();
+  const book = open();
+  book.subscribe(() => undefined);
+  const { entry } = keep({ ...book.enter(rain('a'), 'foreman'), id: crypto.randomUUID() });
+  await settled();
+  const { book: before } = book.read();
+  keep({ ...(entry as SentEntry), id: crypto.randomUUID() }, 'r2');
+  await book.refresh();
+  expect(book.read().book).toBe(before);
+  keep({ ...(entry as SentEntry), id: crypto.randomUUID() });
+  await book.refresh();
+  expect(book.read().book).toHaveLength(3);
+});
+
+test('what an earlier program left for a run goes into the book of its job, and is sent', async () => {
+  const { rows, open } = bench();
+  const entry = open().enter(rain('a'), 'foreman');
+  localStorage.clear();
+  localStorage.setItem(`tamper.book.r1.${entry.id}`, JSON.stringify(entry));
+  const book = open();
+  expect(book.read().waiting).toEqual([]);
+  book.whole.watch('r1');
+  expect(book.read().waiting.map((one) => one.kept.entry)).toEqual([entry]);
+  book.subscribe(() => undefined);
+  await settled();
+  expect([rows.map((row) => row.about), waiting()]).toEqual([['r1'], []]);
 });
 
 describe('the clock of a device', () => {

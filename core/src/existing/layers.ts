@@ -1,4 +1,4 @@
-import { sameJson, type Clearing, type ExistingLine } from '../job';
+import { sameJson, type Clearing, type ExistingLine, type Run } from '../job';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { keepOut } from './windows';
@@ -86,14 +86,10 @@ const keyOf = (lines: readonly Pick<ExistingLine, 'id' | 'evidence'>[]): Omit<Cl
 const sameKey = (a: Omit<Clearing, 'done'>, b: Omit<Clearing, 'done'>): boolean => sameJson([a.hidden, a.seen], [b.hidden, b.seen]);
 
 /** How many steps of a window have been ticked off, never more than there are. */
-export function stepsDone(clearing: readonly Clearing[], lines: readonly ExistingLine[], steps: readonly ClearStep[]): number {
-  const kept = clearing.find((item) => sameKey(item, keyOf(lines)));
+export function stepsDone(clearing: Run['clearing'], lines: readonly ExistingLine[], steps: readonly ClearStep[]): number {
+  const kept = clearing?.find((item) => sameKey(item, keyOf(lines)));
   return Math.min(kept?.done ?? 0, steps.length);
 }
 
-/** The progress list with that of one window changed; a window back at nothing leaves the list. */
-export function withSteps(clearing: readonly Clearing[], lines: readonly ExistingLine[], done: number): Clearing[] {
-  const key = keyOf(lines);
-  const others = clearing.filter((item) => !sameKey(item, key));
-  return done > 0 ? [...others, { ...key, done }] : others;
-}
+/** What to enter in the book when so many steps of a window are done. */
+export const stepsOf = (lines: readonly ExistingLine[], done: number): Clearing => ({ ...keyOf(lines), done });

@@ -1,0 +1,26 @@
+import { entryFaults, type Fact } from '@tamper/core/book';
+import { deviceClock } from './deviceClock';
+import type { Written } from './useBook';
+
+/** Enters a fact, or another in the place of one; a sentence where it was not taken. */
+export type Enter = (fact: Fact, corrects?: string) => string | undefined;
+
+/**
+ * Writes facts into a book under the name of who holds the device.
+ * @param refuse what else may be said against it, at a moment in ms.
+ * @returns what to say where nobody has said who, or the fact cannot be one; nothing is entered then.
+ */
+export const writeBy =
+  (
+    { book, who }: { book: Written; who: string },
+    unsaid: string,
+    refuse: (entry: { fact: Fact; at: string }, now: number) => string | undefined = () => undefined,
+  ): Enter =>
+  (fact, corrects) => {
+    const author = who.trim();
+    if (author.length < 2) return unsaid;
+    const now = deviceClock().now();
+    const fault = entryFaults(fact, author)[0] ?? refuse({ fact, at: new Date(now).toISOString() }, now);
+    if (fault === undefined) book.enter(fact, author, corrects);
+    return fault;
+  };

@@ -1,0 +1,5 @@
+export * from './known';
+export * from './windows';
+export * from './layers';
+export * from './checks';
+export * from './risk';

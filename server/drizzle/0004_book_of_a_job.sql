@@ -1,0 +1,1 @@
+CREATE INDEX "book_by_job" ON "book_entry" USING btree ("job_id","seq");

@@ -1,0 +1,33 @@
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import type { Database, Transaction } from '../db/connect';
+import { bookEntry } from '../db/schema';
+
+/** An entry as it is kept: when it came in, its place in the order of arrival, and how far its device's clock was off. */
+export interface KeptRow {
+  seq: number;
+  /** The run it is about, or the job. */
+  about: string;
+  receivedAt: Date;
+  off: number | null;
+  entry: unknown;
+}
+
+export const fields = {
+  seq: bookEntry.seq,
+  about: bookEntry.runId,
+  receivedAt: bookEntry.receivedAt,
+  off: bookEntry.clockOff,
+  entry: bookEntry.entry,
+};
+
+/** Entries of a job in the order they came in; only those about some of its runs, or the job itself, where these are named. */
+export const entriesOf = (db: Database | Transaction, jobId: string, about?: readonly string[]): Promise<KeptRow[]> =>
+  db
+    .select(fields)
+    .from(bookEntry)
+    .where(and(eq(bookEntry.jobId, jobId), about && inArray(bookEntry.runId, [...about])))
+    .orderBy(asc(bookEntry.seq));
+
+/** Waits until nobody else writes in the book of a job, to the end of the transaction. */
+export const oneAfterAnother = async (tx: Transaction, jobId: string): Promise<void> =>
+  void (await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${jobId}, 0))`));
