@@ -29,7 +29,9 @@ export function IssueTab() {
 export function IssueCard() {
   const { draft, force, job, book, runId, who, setWho } = useSite();
   const { good, planned } = draft;
-  const changes = useMemo(() => (force && good ? changesBetween(force, good, job.units) : undefined), [force, good, job.units]);
+  // What an edit of this moment changes is not known before it is planned.
+  const newest = good?.run === draft.run.doc && good.job === draft.job.doc ? good : undefined;
+  const changes = useMemo(() => (force && newest ? changesBetween(force, newest, job.units) : undefined), [force, newest, job.units]);
   const [typed, setTyped] = useState<string>();
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
@@ -58,6 +60,8 @@ export function IssueCard() {
         <Notice kind="stop" title="The draft cannot be dug as it stands">
           <Text>Mend its inputs first; what is issued stays as it is.</Text>
         </Notice>
+      ) : !newest ? (
+        <Text>Planning the draft…</Text>
       ) : same ? (
         <Text>The draft says the same. People on site work to this.</Text>
       ) : (
