@@ -98,10 +98,25 @@ const pontoonSupply: Run = {
     {
       ...blankLaidLine('Shore power', 'lv-4x25'),
       x: -0.181,
-      circuit: { phases: 3, volts: 400, amps: 63, powerFactor: 0.9, limit: 0.05, resistivity: 1.2, temperature: 15 },
+      circuit: {
+        fedFrom: 'start',
+        phases: 3,
+        volts: 400,
+        amps: 63,
+        loads: [],
+        powerFactor: 0.9,
+        limit: 0.05,
+        resistivity: 1.2,
+        temperature: 15,
+      },
     },
     { ...blankLaidLine('Drinking water', 'water-63'), x: 0.166 },
-    { ...blankLaidLine('Data', 'data-duct-54'), x: 0.166, up: 0.363, holds: { product: 'fibre-12', count: 2 } },
+    {
+      ...blankLaidLine('Data', 'data-duct-54'),
+      x: 0.166,
+      up: 0.363,
+      holds: [{ id: 'fibre', product: 'fibre-12', count: 2, circuit: null }],
+    },
   ],
   surface: 'footway',
   reaches: [

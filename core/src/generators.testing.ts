@@ -231,9 +231,30 @@ const steepForShort = (ratio: number): Pick<Reach, 'soil' | keyof Sides> => {
 /** Deeper than the ground of {@link anyRun} ever dips. */
 export const BELOW_ANY_DIP = 2.5;
 
+/** Loads of cables in ducts and of loops, some of them nothing. */
+const anyCircuit = fc.record({
+  fedFrom: fc.constantFrom('start' as const, 'end' as const),
+  phases: fc.constantFrom(1 as const, 3 as const),
+  volts: fc.constantFrom(230, 400),
+  amps: fc.constantFrom(0, 5, 32, 140),
+  load: fc.constantFrom(0, 5, 20),
+  powerFactor: fc.constantFrom(0.8, 1),
+  limit: fc.constant(0.05),
+  resistivity: fc.constantFrom(0.9, 1.2, 2.5),
+  temperature: fc.constantFrom(10, 20),
+});
+const anyHeld = fc.record({
+  product: fc.constantFrom('fibre-12', 'lv-3x6', 'lv-4x25', 'single-250'),
+  count: fc.integer({ min: 1, max: 4 }),
+  circuit: sometimes(anyCircuit),
+});
+
 /** A line beside the leading one, over or under it, for part of the way or all of it. */
 const anyBeside = fc.record({
-  product: fc.constantFrom('water-63', 'lv-4x25', 'data-duct-54', 'drain-110'),
+  product: fc.constantFrom('water-63', 'lv-4x25', 'data-duct-54', 'duct-110', 'drain-110'),
+  circuit: sometimes(anyCircuit),
+  holds: fc.array(anyHeld, { maxLength: 2 }),
+  loops: fc.boolean(),
   x: metres(-0.6, 0.6),
   up: metres(-0.5, 0.6),
   way: sometimes(part),
@@ -368,6 +389,7 @@ function existingOf(
   };
 }
 
+type AnyCircuit = typeof anyCircuit extends fc.Arbitrary<infer C> ? C : never;
 function runOf(parts: AnyParts): Run {
   const { grounds, steps, spacing, start, raise, gentle } = parts;
   const product = gentle?.product ?? parts.product;
@@ -376,15 +398,25 @@ function runOf(parts: AnyParts): Run {
   const end = along.at(-1) as number;
   const length = end - start;
   const at = (where: number) => Math.min(end, start + where * length);
+  const fed = ({ load, ...circuit }: AnyCircuit) => ({
+    ...circuit,
+    loads: parts.structures.map((_, i) => ({ id: `s${i + 1}`, amps: load })),
+  });
   const stretch = ([a, b]: readonly [number, number]) => ({ from: at(a), to: at(b) });
   const laid = numbered<Omit<LaidLine, 'id'>>(
-    [{ product, x: 0, up: 0, way: null }, ...parts.beside].map(({ way, ...line }, i) => ({
-      ...line,
-      name: `Line ${i + 1}`,
-      circuit: null,
-      holds: null,
-      ...(way ? stretch(way) : {}),
-    })),
+    [{ product, x: 0, up: 0, way: null, circuit: null, holds: [], loops: false }, ...parts.beside].map(
+      ({ way, circuit, holds, loops, ...line }, i) => ({
+        ...line,
+        name: `Line ${i + 1}`,
+        circuit: circuit && fed(circuit),
+        holds: numbered(
+          holds.map((held) => ({ ...held, circuit: held.circuit && fed(held.circuit) })),
+          'h',
+        ),
+        loops: loops ? parts.structures.map((_, k) => ({ id: `s${k + 1}` })) : [],
+        ...(way ? stretch(way) : {}),
+      }),
+    ),
     'l',
   );
   const least = Math.max(0.05, ...laid.map((line) => findProduct(line.product).od));

@@ -262,4 +262,5 @@ export class JobBook {
 }
 
 /** The same things in the same order. */
-export const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean => a.length === b.length && a.every((one, i) => one === b[i]);
+export const sameItems = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i]);

@@ -1,5 +1,5 @@
 import { structureTypes } from '../catalogue';
-import { blankPit, type Run, type Structure } from '../job';
+import { blankPit, LEAST_APART, type Run, type Structure } from '../job';
 
 /** A structure to stand at a station, with the next free name; chambers, trial pits, joint bays and sumps with their pit. */
 export function structureAt(run: Pick<Run, 'structures'>, station: number, kind: Structure['kind'], id: string): Structure {
@@ -24,3 +24,22 @@ export const withStructure = (run: Pick<Run, 'structures'>, structure: Structure
 
 /** An id for a structure a fix puts at a station: the same whoever presses it, so that two who do end with one. */
 export const structureIdAt = (kind: Structure['kind'], station: number): string => `${kind}-${Math.round(station * 1000)}`;
+
+/** The run's structures with one of a kind every so many metres from a station to the end; where one stands already none is added. @param id makes one. */
+export function withStructureEvery(
+  run: Pick<Run, 'structures' | 'stations'>,
+  from: number,
+  every: number,
+  kind: Structure['kind'],
+  id: () => string,
+): Structure[] {
+  const end = run.stations.at(-1)?.station ?? from;
+  const count = Math.floor((end - from) / every + 1e-6) + 1;
+  return Array.from({ length: count }, (_, i) => Math.round((from + i * every) * 1000) / 1000).reduce<Structure[]>(
+    (structures, station) =>
+      structures.some((one) => Math.abs(one.station - station) < LEAST_APART)
+        ? structures
+        : withStructure({ structures }, structureAt({ structures }, station, kind, id())),
+    run.structures,
+  );
+}

@@ -16,6 +16,7 @@ export const structurePrices: Record<StructureKind, number> = {
   junction: 35,
   gully: 90,
   pole: 0,
+  pillar: 0,
   wellhead: 0,
   entry: 45,
   trial: 0,

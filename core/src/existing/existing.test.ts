@@ -119,7 +119,10 @@ test('a line that goes part of the way is too close to nothing elsewhere; one la
     findingIn(
       planRun(job, {
         ...levelRun({ bottomWidth: 3 }),
-        laid: [lead as never, { id: 'd', name: 'Duct', product: 'data-duct-54', x: 1.2, up: 0, circuit: null, holds: null, ...change }],
+        laid: [
+          lead as never,
+          { id: 'd', name: 'Duct', product: 'data-duct-54', x: 1.2, up: 0, circuit: null, holds: [], loops: [], ...change },
+        ],
         existing: [main],
       }),
       'clearance.clash',

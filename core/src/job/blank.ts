@@ -117,7 +117,8 @@ export const blankLaidLine = (name: string, product: string, id = idFrom(name)):
   x: 0,
   up: 0,
   circuit: null,
-  holds: null,
+  holds: [],
+  loops: [],
 });
 
 /** Upright sides nothing holds. */

@@ -6,6 +6,7 @@ export * from './patch';
 export * from './finding';
 export * from './check';
 export * from './placedLines';
+export * from './cables';
 export * from './tools';
 export * from './blank';
 export * from './merge';

@@ -24,10 +24,28 @@ describe('lines laid', () => {
     ['one across the field', [lay('A'), lay('B', { x: 11 })], 'laid[1].x: At most 10 m from the centre line.'],
     [
       'impossible loads',
-      [lay('A', { circuit: { phases: 1, volts: 230, amps: 0, powerFactor: 1, limit: 0.05, resistivity: 1.2, temperature: 15 } })],
-      'laid[0].circuit.amps: At least 0.01 A.',
+      [
+        lay('A', {
+          circuit: {
+            fedFrom: 'start',
+            loads: [],
+            phases: 1,
+            volts: 230,
+            amps: -1,
+            powerFactor: 1,
+            limit: 0.05,
+            resistivity: 1.2,
+            temperature: 15,
+          },
+        }),
+      ],
+      'laid[0].circuit.amps: A load cannot be less than nothing.',
     ],
-    ['a crowd in a duct', [lay('A', { holds: { product: 'fibre-12', count: 13 } })], 'laid[0].holds.count: At most 12.'],
+    [
+      'a crowd in a duct',
+      [lay('A', { holds: [{ id: 'h', product: 'fibre-12', count: 13, circuit: null }] })],
+      'laid[0].holds[0].count: At most 12.',
+    ],
   ])('%s is refused in a sentence', (_, products, sentence) => expect(faults({ laid: products }).join('\n')).toContain(sentence));
   test('supports narrower at most than at least are refused', () => {
     const [reach] = levelRun().reaches as [Run['reaches'][number]];

@@ -1,3 +1,5 @@
+import { EPSILON } from '../geometry';
+
 /** A cable to be cut: from one station to another, with what its ends take. Metres. */
 export interface CableSpan {
   name: string;
@@ -7,7 +9,7 @@ export interface CableSpan {
   cut: number;
 }
 
-/** A piece cut from a drum. `joint`: station of the joint bay at its end, where the span goes on from another piece. */
+/** A piece cut from a drum. `joint`: station of the joint at its end, where the span goes on from another piece. */
 export interface DrumCut {
   name: string;
   length: number;
@@ -18,134 +20,165 @@ export interface DrumCut {
 export interface DrumPlan {
   drums: { length: number; cuts: DrumCut[]; left: number }[];
   joints: number[];
-  /** Cable no drum is left for. */
+  /** Cable no drum is left for: what one more drum would have to hold. */
   short: number;
-  /** Longest piece that fits no drum whole: its span is jointed. */
+  /** Spans that are jointed, by name. */
   jointed: string[];
-  /** No way uses fewer drums than this. */
-  bound: number;
+  /** Is no other way better: shorter of less cable, then with fewer joints, then fewer drums, then less cable on them? */
   exact: boolean;
 }
 
 /** Ends of two pieces overlap in a joint, metres each. */
 export const JOINT = 1;
-/** A termination at an end without a tail takes this much, metres; and slack in the trench, a share. */
-export const TERMINATION = 1;
-export const SNAKE = 0.01;
-const SLACK = 1e-9;
-/** As many pieces are placed by trying all; more by first-fit decreasing, with the bound shown. */
-const EXACT = 12;
-
-/** Cut length of a way. Source: length × (1 + slack) + tails, a termination where there is none. */
-export const cutLength = (way: number, tails: readonly [number, number]): number =>
-  way * (1 + SNAKE) + tails.reduce<number>((sum, tail) => sum + (tail > 0 ? tail : TERMINATION), 0);
+const OVERLAP = 2 * JOINT;
+/** Ways looked at before the best so far is taken, told as not proved. */
+const MOST_TRIED = 60_000;
 
 /**
- * Cuts spans from drums. A span longer than every drum is made of pieces, the longest drums first, with a joint between; then the pieces go on as few
- * drums as can be, the shortest that will do. @param drums lengths to hand; @param stock length of further drums, undefined when none can be had.
+ * Drums spliced one after the other, and the spans cut from them: one joint a drum but the first at most, each costing its overlap. `bought`, metres,
+ * is what no drum is left for. Any way to cut spans from drums falls into such groups, so looking at groups misses none.
+ */
+interface Group {
+  drums: number[];
+  spans: CableSpan[];
+  left: number;
+  bought: number;
+}
+interface Way {
+  groups: Group[];
+  short: number;
+  joints: number;
+  drums: number;
+  cable: number;
+}
+const NOTHING: Way = { groups: [], short: Infinity, joints: Infinity, drums: Infinity, cable: Infinity };
+
+/** Least shortage first, then fewer joints, then fewer drums, then less cable on them. */
+const better = (a: Way, b: Way): boolean => {
+  if (Math.abs(a.short - b.short) > EPSILON) return a.short < b.short;
+  if (a.joints !== b.joints) return a.joints < b.joints;
+  if (a.drums !== b.drums) return a.drums < b.drums;
+  return a.cable < b.cable - EPSILON;
+};
+
+/**
+ * Cuts spans from drums: the least shortage, then the fewest joints, then drums, then cable. Looks at every way as long as there are not too many.
+ * @param drums lengths to hand; @param stock length of further drums, undefined when none can be had.
  */
 export function planDrums(spans: readonly CableSpan[], drums: readonly number[], stock: number | undefined): DrumPlan {
-  const lengths = [...drums].sort((a, b) => b - a);
-  const longest = Math.max(stock ?? 0, lengths[0] ?? 0);
-  const joints: number[] = [];
-  const jointed: string[] = [];
-  const spare = [...lengths];
-  const pieces: DrumCut[] = [];
-  const whole: DrumPlan['drums'] = [];
-  for (const { name, from, to, cut } of spans) {
-    let left = cut;
-    if (left > longest + SLACK) jointed.push(name);
-    // Stations go with the cable: the share laid so far of its way.
-    while (left > longest + SLACK && longest > 2 * JOINT) {
-      const drum = spare[0] !== undefined && (stock === undefined || spare[0] >= stock) ? (spare.shift() as number) : (stock ?? undefined);
-      if (drum === undefined) break;
-      left -= drum - 2 * JOINT;
-      const joint = from + ((to - from) * (cut - left)) / cut;
-      joints.push(joint);
-      whole.push({ length: drum, cuts: [{ name, length: drum, joint }], left: 0 });
-      if (spare[0] === undefined && stock === undefined) break;
-    }
-    pieces.push({ name, length: left, joint: undefined });
-  }
-  const packed = pack(pieces, spare, stock);
-  const used = [...whole, ...packed.drums];
+  const wanted = [...spans].sort((a, b) => b.cut - a.cut);
+  const { way, exact } = search(wanted, drums, stock);
+  const cut = way.groups.flatMap(pour);
   return {
-    drums: used,
-    joints,
-    jointed,
-    short: packed.short,
-    bound: whole.length + packed.bound,
-    exact: packed.exact,
+    drums: cut,
+    joints: cut.flatMap(({ cuts }) => cuts.flatMap(({ joint }) => joint ?? [])),
+    jointed: [...new Set(cut.flatMap(({ cuts }) => cuts.flatMap(({ name, joint }) => (joint === undefined ? [] : [name]))))],
+    short: way.short,
+    exact,
   };
 }
 
-function pack(pieces: readonly DrumCut[], drums: readonly number[], stock: number | undefined) {
-  const sorted = [...pieces].sort((a, b) => b.length - a.length);
-  const need = sorted.reduce((sum, { length }) => sum + length, 0);
-  // Most a number of drums can hold, the longest first: fewer than this will not do.
-  let bound = 0;
-  for (let held = 0; held < need - SLACK && bound < sorted.length; bound++) held += drums[bound] ?? stock ?? Infinity;
-  const fitted = fit(sorted, drums, stock);
-  if (sorted.length > EXACT) return { ...fitted, bound, exact: score(fitted) <= bound && fitted.short === 0 };
-  let best = fitted;
-  const open: { length: number; cuts: DrumCut[]; left: number }[] = [];
-  const free = [...drums];
+/** Places the spans one by one, longest first: on what is left of a group, or on more drums spliced to it, or on drums of their own, or on none. */
+function search(spans: readonly CableSpan[], drums: readonly number[], stock: number | undefined): { way: Way; exact: boolean } {
+  const free = [...drums].sort((a, b) => a - b);
+  const rest = spans.map((_, i) => spans.slice(i).reduce((sum, { cut }) => sum + cut, 0));
+  const groups: Group[] = [];
+  const sum = { short: 0, joints: 0, drums: 0, cable: 0 };
+  let best = NOTHING;
+  let tried = 0;
+  const worse = (index: number): boolean => {
+    const left = free.reduce((all, one) => all + one, 0) + groups.reduce((all, one) => all + one.left, 0);
+    const least = stock === undefined ? Math.max(0, (rest[index] ?? 0) - left) : 0;
+    return !better({ ...sum, short: sum.short + least, groups: [] }, best);
+  };
   const place = (index: number): void => {
-    if (open.length > best.drums.length && best.short === 0) return;
-    const piece = sorted[index];
-    if (!piece) {
-      const found = { drums: open.map((drum) => ({ ...drum, cuts: [...drum.cuts] })), short: 0 };
-      if (better(found, best)) best = found;
+    if (tried++ > MOST_TRIED || worse(index)) return;
+    const span = spans[index];
+    if (!span) {
+      best = { ...sum, groups: groups.map((group) => ({ ...group, drums: [...group.drums], spans: [...group.spans] })) };
       return;
     }
-    for (const drum of open) {
-      if (drum.left < piece.length - SLACK) continue;
-      drum.left -= piece.length;
-      drum.cuts.push(piece);
+    for (const group of groups) if (group.left > EPSILON || group.bought > 0) onGroup(group, span, index);
+    const own: Group = { drums: [], spans: [], left: 0, bought: 0 };
+    groups.push(own);
+    onGroup(own, span, index);
+    groups.pop();
+  };
+  /** Takes the span off a group, with as many more drums as it takes; `index` is the span's. */
+  const onGroup = (group: Group, span: CableSpan, index: number): void => {
+    if (group.left >= span.cut - EPSILON && group.bought === 0) {
+      const before = group.left;
+      group.left = Math.max(0, before - span.cut);
+      group.spans.push(span);
       place(index + 1);
-      drum.cuts.pop();
-      drum.left += piece.length;
+      group.spans.pop();
+      group.left = before;
+      return;
     }
-    const tried = new Set<number>();
+    // A group that is short already is spliced no further.
+    if (group.bought > 0) return;
+    const splice = group.drums.length > 0 ? 1 : 0;
+    const seen = new Set<number>();
     const kinds = [...free.map((length, at) => ({ length, at })), ...(stock === undefined ? [] : [{ length: stock, at: -1 }])];
     for (const { length, at } of kinds) {
-      if (length < piece.length - SLACK || tried.has(length)) continue;
-      tried.add(length);
+      const gained = length - splice * OVERLAP;
+      if (seen.has(length) || gained <= EPSILON) continue;
+      seen.add(length);
       if (at >= 0) free.splice(at, 1);
-      open.push({ length, cuts: [piece], left: length - piece.length });
-      place(index + 1);
-      open.pop();
+      group.drums.push(length);
+      group.left += gained;
+      sum.joints += splice;
+      sum.drums++;
+      sum.cable += length;
+      if (!worse(index)) onGroup(group, span, index);
+      sum.cable -= length;
+      sum.drums--;
+      sum.joints -= splice;
+      group.left -= gained;
+      group.drums.pop();
       if (at >= 0) free.splice(at, 0, length);
     }
+    if (stock !== undefined) return;
+    const missing = span.cut - group.left + splice * OVERLAP;
+    const before = group.left;
+    group.bought = missing;
+    group.left = 0;
+    group.spans.push(span);
+    sum.short += missing;
+    sum.joints += splice;
+    place(index + 1);
+    sum.joints -= splice;
+    sum.short -= missing;
+    group.spans.pop();
+    group.left = before;
+    group.bought = 0;
   };
   place(0);
-  return { ...best, bound, exact: true };
+  return { way: best === NOTHING ? { ...NOTHING, short: rest[0] ?? 0 } : best, exact: tried <= MOST_TRIED };
 }
 
-type Packed = Pick<DrumPlan, 'drums' | 'short'>;
-const score = ({ drums }: Packed): number => drums.length;
-const cable = ({ drums }: Packed): number => drums.reduce((sum, { length }) => sum + length, 0);
-/** Nothing short first, then fewer drums, then less cable. */
-const better = (a: Packed, b: Packed): boolean =>
-  a.short < b.short - SLACK ||
-  (a.short <= b.short + SLACK && (score(a) < score(b) || (score(a) === score(b) && cable(a) < cable(b) - SLACK)));
-
-/** First-fit decreasing; a new drum is the shortest that takes the piece. */
-function fit(sorted: readonly DrumCut[], drums: readonly number[], stock: number | undefined): Packed {
-  const free = [...drums].sort((a, b) => a - b);
-  const open: { length: number; cuts: DrumCut[]; left: number }[] = [];
-  let short = 0;
-  for (const piece of sorted) {
-    const drum = open.find(({ left }) => left >= piece.length - SLACK);
-    if (drum) {
-      drum.cuts.push(piece);
-      drum.left -= piece.length;
-      continue;
+/** Cuts the spans of a group off its drums one after the other; what is missing at the end is on none of them. */
+function pour({ drums, spans, bought }: Group): DrumPlan['drums'] {
+  // The longest first: joints come late.
+  const cut = drums.toSorted((a, b) => b - a).map((length) => ({ length, cuts: [] as DrumCut[], left: length }));
+  let at = 0;
+  for (const { name, from, to, cut: whole } of spans) {
+    let need = whole;
+    while (need > EPSILON) {
+      const drum = cut[at];
+      if (!drum) break;
+      if (drum.left >= need - EPSILON) {
+        drum.cuts.push({ name, length: need, joint: undefined });
+        drum.left = Math.max(0, drum.left - need);
+        need = 0;
+      } else if (drum.left > OVERLAP && (at + 1 < cut.length || bought > 0)) {
+        need -= drum.left - OVERLAP;
+        // Stations go with the cable: the share laid so far of its way.
+        drum.cuts.push({ name, length: drum.left, joint: from + ((to - from) * (whole - Math.max(0, need))) / whole });
+        drum.left = 0;
+        at++;
+      } else at++;
     }
-    const at = free.findIndex((length) => length >= piece.length - SLACK);
-    const length = at >= 0 ? (free.splice(at, 1)[0] as number) : stock !== undefined && stock >= piece.length - SLACK ? stock : undefined;
-    if (length === undefined) short += piece.length;
-    else open.push({ length, cuts: [piece], left: length - piece.length });
   }
-  return { drums: open, short };
+  return cut;
 }

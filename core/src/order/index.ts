@@ -4,7 +4,7 @@ import { estimateOf, priceOf, type Estimate } from '../estimate';
 import type { Plan } from '../plan/plan';
 import { orderFindings, type OrderFinding } from './findings';
 import type { OrderItem } from './items';
-import { cutsOf, lineItems, type CutPlan } from './lines';
+import { cutsOf, endItems, lineItems, type CutPlan } from './lines';
 import { bedItems, coverItems, structureItems, surfaceItems } from './materials';
 import { spoilItems, supportItems, workItems } from './site';
 
@@ -33,6 +33,7 @@ export function orderOf(job: Job, run: Run, plan: Plan): Order {
     ...lineItems(job, cuts),
     ...bedItems(job, plan),
     ...coverItems(job, run, laid),
+    ...endItems(job, run, laid),
     ...surfaceItems(job, run, plan),
     ...structureItems(run),
     ...supportItems(job, plan, estimate),

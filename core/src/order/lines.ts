@@ -1,17 +1,17 @@
-import { CABLE_JOINT, COUPLER, PRICE_BASIS, productWith, structureTypes, type Product } from '../catalogue';
+import { CABLE_JOINT, COUPLER, loopsAt, PRICE_BASIS, structureTypes, type Product } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Job, PlacedLine, Run } from '../job';
+import { cablesOf, spansOf, type Job, type PlacedLine, type Run, type LineSpan } from '../job';
 import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
-import { cutLength, planDrums, type CableSpan, type DrumPlan } from './drums';
+import { planDrums, type CableSpan, type DrumPlan } from './drums';
 import type { Draft } from './items';
 import { plural } from './words';
 
 /** How one kind of line is cut. `typed`: from drums somebody has to hand. */
 export type CutPlan = { product: Product } & ({ kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean });
 
-/** Spans of a line between the structures on its way, metres, less what the structures themselves take. */
-function spansOf(run: Run, line: PlacedLine): number[] {
+/** Lengths of pipe between the structures on its way, metres, less what the structures themselves take. */
+function pipesOf(run: Run, line: PlacedLine): number[] {
   const on = run.structures
     .filter(({ kind, station }) => structureTypes[kind].turns && station > line.from + EPSILON && station < line.to - EPSILON)
     .sort((a, b) => a.station - b.station);
@@ -20,17 +20,28 @@ function spansOf(run: Run, line: PlacedLine): number[] {
   return ends.slice(1).map((to, i) => Math.max(0, to - (ends[i] as number) - (i > 0 ? half(i - 1) : 0) - (i < on.length ? half(i) : 0)));
 }
 
-/** Every kind of line with how it is cut: sticks between structures, coils and drums the whole way with their tails. */
+/** The cables and coils of a line as they are cut: in one piece, or from structure to structure where it goes in and out of them. */
+function piecesOf(run: Run, line: PlacedLine, name: string): CableSpan[] {
+  const spans = spansOf(run, line);
+  const at = (structure: LineSpan['ends'][number], end: string) => structure?.name ?? end;
+  return spans.map(({ from, to, cut, ends }) => ({
+    name: spans.length === 1 ? name : `${name}, ${at(ends[0], 'start')} to ${at(ends[1], 'end')}`,
+    from,
+    to,
+    cut,
+  }));
+}
+
+/** Every kind of line with how it is cut: sticks between structures, coils and cables span by span with their tails. */
 export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[]): CutPlan[] {
-  const tail = (station: number) => run.structures.find((one) => Math.abs(one.station - station) < 0.01)?.tail ?? 0;
-  const wanted = laid.flatMap((line): { product: Product; line: PlacedLine; name: string }[] => {
-    const { holds } = run.laid.find(({ id }) => id === line.id) as Run['laid'][number];
-    const inside = holds && productWith(holds.product, job.products);
-    return [
-      { product: line.product, line, name: line.name },
-      ...(inside && holds ? Array.from({ length: holds.count }, (_, i) => ({ product: inside, line, name: `${line.name} ${i + 1}` })) : []),
-    ];
-  });
+  const wanted = laid.flatMap((line): { product: Product; line: PlacedLine; name: string }[] => [
+    { product: line.product, line, name: line.name },
+    ...(line.product.kind === 'duct'
+      ? cablesOf(job, run, line).flatMap(({ product, count }) =>
+          Array.from({ length: count }, (_, i) => ({ product, line, name: `${line.name} ${i + 1}` })),
+        )
+      : []),
+  ]);
   const kinds = [...new Set(wanted.map(({ product }) => product))];
   return kinds.map((product): CutPlan => {
     const lines = wanted.filter((one) => one.product === product);
@@ -39,16 +50,11 @@ export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[]): CutPlan
         product,
         kind: 'sticks',
         cutting: cutSticks(
-          lines.flatMap(({ line }) => spansOf(run, line)),
+          lines.flatMap(({ line }) => pipesOf(run, line)),
           product.stock.length,
         ),
       };
-    const spans = lines.map(({ line, name }): CableSpan => ({
-      name,
-      from: line.from,
-      to: line.to,
-      cut: cutLength(line.to - line.from, [tail(line.from), tail(line.to)]),
-    }));
+    const spans = lines.flatMap(({ line, name }) => piecesOf(run, line, name));
     const own = run.logistics.drums.find((drum) => drum.product === product.id);
     const plan = planDrums(spans, own?.lengths ?? [], own ? undefined : product.stock.length);
     return { product, kind: 'drums', plan, typed: own !== undefined };
@@ -89,7 +95,7 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
         joint(joints, product.price * COUPLER, 'Couplers'),
       ];
     }
-    const { drums, joints, short } = cut.plan;
+    const { drums, joints, short, exact } = cut.plan;
     const order = drums.reduce((sum, drum) => sum + drum.length, 0);
     const used = drums.reduce((sum, drum) => sum + drum.cuts.reduce((all, one) => all + one.length, 0), 0);
     const name = form === 'coil' ? ['coil', 'coils'] : ['drum', 'drums'];
@@ -102,7 +108,7 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
         order: bought,
         packs: `${plural(drums.length, name[0] as string, name[1] as string)}: ${drums.map((drum) => show(drum.length)).join(', ')}`,
         mass: bought * product.mass,
-        basis: `Way with 1 % slack, tails and terminations${joints.length > 0 ? `; ${plural(joints.length, 'joint', 'joints')}` : ''}`,
+        basis: `Way with 1 % slack, tails and terminations${joints.length > 0 ? `; ${plural(joints.length, 'joint', 'joints')}` : ''}${exact ? '' : '; a good way, not proved the best'}`,
       },
       joint(
         joints.length,
@@ -111,4 +117,42 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
       ),
     ];
   });
+}
+
+/** A stub duct from the trench up into a pole or pillar, metres; its price a metre and that of a label. Placeholders. */
+const STUB = 1.5;
+const STUB_PRICE = 6;
+const LABEL_PRICE = 1;
+
+/** What the ends of cables take: a stub duct into every pole and pillar for each of them, and a label. */
+export function endItems(job: Job, run: Run, laid: readonly PlacedLine[]): Draft[] {
+  const ends = laid.flatMap((line) =>
+    cablesOf(job, run, line).flatMap(({ count }) =>
+      spansOf(run, line).flatMap((span) => span.ends.flatMap((end) => Array.from({ length: count }, () => end))),
+    ),
+  );
+  const stubs = ends.filter((end) => end && loopsAt(end.kind)).length;
+  const piece = (id: string, what: string, count: number, price: number, packs: string, basis: string): Draft => ({
+    id: `cover.${id}`,
+    group: 'cover',
+    what,
+    unit: 'piece',
+    net: count,
+    order: count,
+    packs,
+    mass: 0,
+    price,
+    basis: `${basis}. ${PRICE_BASIS}`,
+  });
+  return [
+    piece(
+      'stubs',
+      'Stub ducts into poles and pillars',
+      stubs,
+      STUB * STUB_PRICE,
+      `${formatLength(STUB, job.units)} each`,
+      'One for every cable end',
+    ),
+    piece('labels', 'Cable labels', ends.length, LABEL_PRICE, '', 'One for every cable end'),
+  ];
 }

@@ -5,7 +5,7 @@ import { applyPatches, blankJob, blankLaidLine, type Run } from '../job';
 import { mendsOf } from '../plan/mends';
 import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
-import { cutLength, cutSticks, firstFit, orderOf, planDrums, surfaceVolumes, type CableSpan, type OrderFinding } from '.';
+import { cutSticks, firstFit, orderOf, surfaceVolumes, type OrderFinding } from '.';
 
 const job = blankJob('Yard');
 const item = (order: ReturnType<typeof orderOf>, id: string) => order.items.find((one) => one.id === id);
@@ -35,44 +35,6 @@ describe('cutting sticks', () => {
         expect(cuts.length).toBeLessThanOrEqual(firstFit(rests, 6).length);
         expect(sticks).toBeGreaterThanOrEqual(bound);
         expect(offcut).toBeCloseTo(sticks * 6 - spans.reduce((sum, span) => sum + span, 0), 6);
-      }),
-    );
-  });
-});
-
-describe('drums', () => {
-  const span = (cut: number, name = 'Cable', from = 0): CableSpan => ({ name, from, to: from + cut, cut });
-  test('a cut is the way with 1 % slack and its tails, a termination where there is none', () => {
-    expect(cutLength(100, [2.5, 0])).toBeCloseTo(101 + 2.5 + 1, 9);
-  });
-  test('the shortest drum that will do, and both cuts off one where they fit', () => {
-    expect(planDrums([span(40)], [100, 50, 45], undefined).drums).toMatchObject([{ length: 45, left: expect.closeTo(5, 9) as number }]);
-    expect(planDrums([span(40), span(30)], [100, 50, 72], undefined).drums).toMatchObject([{ length: 72 }]);
-  });
-  test('longer than every drum: jointed, each joint overlapping by a metre a side', () => {
-    const plan = planDrums([span(127)], [60, 50, 40], undefined);
-    expect(plan.jointed).toEqual(['Cable']);
-    // 58 m gained by the first drum, 48 by the second, 21 left on the third.
-    expect(plan.joints.map((at) => Math.round(at))).toEqual([58, 106]);
-    expect(plan.short).toBe(0);
-    expect(planDrums([span(127)], [60, 50], undefined).short).toBeCloseTo(21, 9);
-  });
-  test('all cable asked for is on drums or short, no drum is overdrawn, and fewer drums than the bound never', () => {
-    const lengths = fc.array(fc.double({ min: 5, max: 80, noNaN: true }), { minLength: 1, maxLength: 7 });
-    fc.assert(
-      fc.property(lengths, lengths, (cuts, drums) => {
-        const longest = Math.max(...drums);
-        const spans = cuts.filter((cut) => cut <= longest).map((cut, i) => span(cut, `C${i}`));
-        if (spans.length === 0) return;
-        const plan = planDrums(spans, drums, undefined);
-        const placed = plan.drums.flatMap(({ cuts: on }) => on).reduce((sum, { length }) => sum + length, 0);
-        expect(placed + plan.short).toBeCloseTo(
-          spans.reduce((sum, { cut }) => sum + cut, 0),
-          6,
-        );
-        for (const { length, cuts: on } of plan.drums)
-          expect(on.reduce((sum, one) => sum + one.length, 0)).toBeLessThanOrEqual(length + 1e-6);
-        if (plan.short === 0) expect(plan.drums.length).toBeGreaterThanOrEqual(plan.bound);
       }),
     );
   });

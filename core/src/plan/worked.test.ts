@@ -348,7 +348,10 @@ test('a line that goes part of the way has its own cover and volumes there, and 
   const { od } = findProduct('drain-110');
   const part = (up: number): Run => ({
     ...run,
-    laid: [...run.laid, { id: 'part', name: 'Part', product: 'drain-110', x: 0.25, up, circuit: null, holds: null, from: 10, to: 20 }],
+    laid: [
+      ...run.laid,
+      { id: 'part', name: 'Part', product: 'drain-110', x: 0.25, up, circuit: null, holds: [], loops: [], from: 10, to: 20 },
+    ],
   });
   const pipe = (of: Run) => planRun(US, of).volumes.pipe;
   expect(pipe(part(0)) - pipe(run)).toBeCloseTo((Math.PI / 4) * od ** 2 * 10, 6);

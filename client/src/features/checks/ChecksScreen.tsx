@@ -59,14 +59,25 @@ function Lines({ job, run }: { job: Job; run: RunDocument }) {
   );
 }
 
-function LineCard({ run, checked: { line, checks, ways, conducts } }: { run: RunDocument; checked: CheckedLine }) {
-  const failing = checks.filter(({ state }) => state === 'fails').length;
+function LineCard({ run, checked: { line, checks, ways, conducting } }: { run: RunDocument; checked: CheckedLine }) {
+  const count = (state: Check['state']) => checks.filter((check) => check.state === state).length;
+  const [failing, open, noted] = [count('fails'), count('open'), count('note')];
   return (
     <Card title={`${line.name}: ${line.product.name}`}>
-      <Text role="status" variant="titleSmall" style={{ color: failing > 0 ? colours.stop : colours.good }}>
-        {failing > 0 ? `${failing} of ${checks.length} checks fail` : `All ${checks.length} checks hold`}
+      <Text
+        role="status"
+        variant="titleSmall"
+        style={{ color: failing > 0 ? colours.stop : open + noted > 0 ? colours.ink : colours.good }}
+      >
+        {[
+          failing > 0 ? `${failing} of ${checks.length} checks fail` : `${count('ok')} of ${checks.length} checks hold`,
+          ...(noted > 0 ? [`${noted} to look at`] : []),
+          ...(open > 0 ? [`${open} not worked out`] : []),
+        ].join(', ')}
       </Text>
-      {conducts ? <CircuitFields run={run} id={line.id} /> : null}
+      {conducting.map((cable) => (
+        <CircuitFields key={cable.id} run={run} line={line} cable={cable} />
+      ))}
       {checks.map((check) => (
         <OneCheck key={check.id} check={check} />
       ))}
@@ -78,6 +89,7 @@ function LineCard({ run, checked: { line, checks, ways, conducts } }: { run: Run
 const LOOKS = {
   ok: { icon: 'check', colour: colours.good, word: 'Holds' },
   note: { icon: 'note', colour: colours.ink, word: 'Note' },
+  open: { icon: 'note', colour: colours.ink, word: 'Not worked out' },
   fails: { icon: 'stop', colour: colours.stop, word: 'Fails' },
 } as const;
 
@@ -156,12 +168,13 @@ function Ways({ ways }: { ways: CheckedLine['ways'] }) {
   return (
     <View role="table" aria-label="Three ways to lay it" style={{ gap: 4, borderTopWidth: 1, borderColor: colours.line, paddingTop: 8 }}>
       <Text variant="titleSmall">Three ways to lay it</Text>
-      {ways.map(({ name, people, joints, force, risk }) => (
+      {ways.map(({ name, people, joints, force, within, risk }) => (
         <View key={name} role="row" style={{ gap: 1 }}>
           <Text role="rowheader">
             {name}: {people} people, {joints} joints, {force}
           </Text>
           <Text role="cell" variant="bodySmall">
+            {within === false ? 'Past the limits of this cable. ' : within === undefined ? 'No limits of this cable are known. ' : ''}
             {risk}.
           </Text>
         </View>

@@ -1,5 +1,5 @@
 import { parseDecimal } from '@tamper/core/units';
-import type { Circuit } from '@tamper/core/job';
+import { spansOf, type Cable, type Circuit, type PlacedLine } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -10,28 +10,41 @@ import { QuantityField } from '../../ui/QuantityField';
 import { patched } from '../run/context';
 
 /** A common supply to start from: single phase, 5 % at most, ordinary soil. */
-const COMMON: Circuit = { phases: 1, volts: 230, amps: 32, powerFactor: 1, limit: 0.05, resistivity: 1.2, temperature: 15 };
+const COMMON: Circuit = {
+  fedFrom: 'start',
+  phases: 1,
+  volts: 230,
+  amps: 32,
+  loads: [],
+  powerFactor: 1,
+  limit: 0.05,
+  resistivity: 1.2,
+  temperature: 15,
+};
 
-/** What a cable feeds and the ground it lies in. */
-export function CircuitFields({ run, id }: { run: RunDocument; id: string }) {
+/** What a cable feeds and the ground it lies in: at its far end, and at every structure it goes in and out of. */
+export function CircuitFields({ run, line, cable }: { run: RunDocument; line: PlacedLine; cable: Cable }) {
   const [fault, setFault] = useState<string>();
-  const circuit = run.doc.laid.find((line) => line.id === id)?.circuit ?? null;
+  const { circuit } = cable;
+  const own = cable.id === line.id;
+  const path = ['laid', line.id, ...(own ? [] : ['holds', cable.id]), 'circuit'];
   const set = (value: Circuit | null) => {
-    const next = patched(run.doc, [{ path: ['laid', id, 'circuit'], value }]);
+    const next = patched(run.doc, [{ path, value }]);
     if ('fault' in next) return next.fault;
-    run.change(next.run, `circuit.${id}`);
+    run.change(next.run, path.join('.'));
     return undefined;
   };
+  const what = own ? 'it feeds' : `${cable.product.name} feeds`;
   if (!circuit)
     return (
       <>
         <Button mode="outlined" icon="plus" onPress={() => setFault(set(COMMON))}>
-          Enter what it feeds
+          {`Enter what ${what}`}
         </Button>
         <Faults title="Not entered" faults={fault ? [fault] : []} />
       </>
     );
-  const field = (label: string, key: Exclude<keyof Circuit, 'phases'>, unit: string, factor = 1) => (
+  const field = (label: string, key: Exclude<keyof Circuit, 'phases' | 'fedFrom' | 'loads'>, unit: string, factor = 1) => (
     <QuantityField
       label={label}
       value={circuit[key]}
@@ -40,8 +53,12 @@ export function CircuitFields({ run, id }: { run: RunDocument; id: string }) {
       onValue={(value) => set({ ...circuit, [key]: value })}
     />
   );
+  const onTheWay = spansOf(run.doc, line)
+    .slice(1)
+    .flatMap(({ ends: [structure] }) => structure ?? []);
   return (
-    <View role="group" aria-label="What it feeds" style={{ gap: 4 }}>
+    <View role="group" aria-label={`What ${what}`} style={{ gap: 4 }}>
+      {own ? null : <Text variant="titleSmall">{cable.product.name}</Text>}
       <Choice
         label="Phases"
         value={String(circuit.phases) as '1' | '3'}
@@ -53,12 +70,39 @@ export function CircuitFields({ run, id }: { run: RunDocument; id: string }) {
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10 }}>
         {field('Voltage', 'volts', 'V')}
-        {field('Load', 'amps', 'A')}
+        {field(onTheWay.length > 0 ? 'Load at the far end' : 'Load', 'amps', 'A')}
         {field('Power factor', 'powerFactor', '')}
         {field('Most volts lost', 'limit', '%', 100)}
         {field('Soil, thermal', 'resistivity', 'K·m/W')}
         {field('Ground temperature', 'temperature', '°C')}
       </View>
+      {onTheWay.length > 0 ? (
+        <>
+          <Choice
+            label="Fed from"
+            value={circuit.fedFrom}
+            options={[
+              { value: 'start', label: 'Its start' },
+              { value: 'end', label: 'Its end' },
+            ]}
+            onChange={(fedFrom) => set({ ...circuit, fedFrom })}
+          />
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 10 }}>
+            {onTheWay.map((structure) => (
+              <QuantityField
+                key={structure.id}
+                label={`Load at ${structure.name}`}
+                value={circuit.loads.find(({ id }) => id === structure.id)?.amps ?? 0}
+                format={(value) => `${value} A`}
+                parse={(text) => parseDecimal(text, 'A', 1)}
+                onValue={(amps) =>
+                  set({ ...circuit, loads: [...circuit.loads.filter(({ id }) => id !== structure.id), { id: structure.id, amps }] })
+                }
+              />
+            ))}
+          </View>
+        </>
+      ) : null}
       <Text variant="bodySmall">Wet clay about 0.9, ordinary soil 1.2, dry sand 2.5 K·m/W.</Text>
     </View>
   );

@@ -91,7 +91,7 @@ export function Drums({ cuts }: { cuts: readonly CutPlan[] }) {
           {plan.joints.length > 0 ? (
             <Text>Jointed at {plan.joints.map((at) => formatStation(at, units)).join(', ')}, each in a bay of its own.</Text>
           ) : null}
-          {plan.exact ? null : <Text variant="bodySmall">At least {plan.bound} are needed.</Text>}
+          {plan.exact ? null : <Text variant="bodySmall">Too many ways to try them all: a good one, not proved the best.</Text>}
           <DrumLengths
             lengths={typed ? (run.logistics.drums.find((one) => one.product === product.id)?.lengths ?? []) : []}
             name={product.name}

@@ -100,7 +100,7 @@ export const jobSchema = z
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 8;
+export const FILE_VERSION = 9;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z
@@ -120,7 +120,7 @@ export const jobFileSchema = z
       context.addIssue({ code: 'custom', path: ['book', lost, 'run'], message: 'This entry is of a run that is not in the file.' });
     runs.forEach((run, index) =>
       run.laid.forEach(({ product, holds }, k) => {
-        const unknown = [product, ...(holds ? [holds.product] : [])].find((id) => !productWith(id, job.products));
+        const unknown = [product, ...holds.map((one) => one.product)].find((id) => !productWith(id, job.products));
         if (!unknown) return;
         const message = `“${unknown}” is neither in the catalogue nor among the job’s own lines.`;
         context.addIssue({ code: 'custom', path: ['runs', index, 'laid', k, 'product'], message });

@@ -71,14 +71,29 @@ export const separationSchema = z.strictObject({
 
 /** What a cable feeds, and the ground it lies in: volts, amperes, °C, K·m/W. */
 const circuitSchema = z.strictObject({
+  /** End of the line it is fed from. */
+  fedFrom: z.enum(['start', 'end']),
   phases: z.union([z.literal(1), z.literal(3)]),
   volts: z.number().min(1, 'At least 1 V.').max(66_000, 'At most 66 kV.'),
-  amps: z.number().min(0.01, 'At least 0.01 A.').max(3000, 'At most 3,000 A.'),
+  /** Taken at the far end. */
+  amps: z.number().min(0, 'A load cannot be less than nothing.').max(3000, 'At most 3,000 A.'),
+  /** Taken on the way, at the structures it goes in and out of, by their ids. */
+  loads: z
+    .array(z.strictObject({ id, amps: z.number().min(0, 'A load cannot be less than nothing.').max(3000, 'At most 3,000 A.') }))
+    .max(200, 'At most 200 loads on the way.'),
   powerFactor: z.number().min(0.1, 'From 0.1 to 1.').max(1, 'From 0.1 to 1.'),
   /** Most of the voltage that may be lost, as a share. */
   limit: z.number().min(0.005, 'At least 0.5 %.').max(0.2, 'At most 20 %.'),
   resistivity: z.number().min(0.3, 'From 0.3 to 5 K·m/W.').max(5, 'From 0.3 to 5 K·m/W.'),
   temperature: z.number().min(-10, 'From −10 to 50 °C.').max(50, 'From −10 to 50 °C.'),
+});
+
+/** Cables alike drawn through a duct, and what they feed. */
+const heldSchema = z.strictObject({
+  id,
+  product: z.string().min(1).max(60),
+  count: z.int().min(1, 'One at least.').max(12, 'At most 12.'),
+  circuit: circuitSchema.nullable(),
 });
 
 /**
@@ -93,9 +108,12 @@ export const laidLineSchema = z.strictObject({
   to: at().optional(),
   x: z.number().min(-10, 'At most 10 m from the centre line.').max(10, 'At most 10 m from the centre line.'),
   up: z.number().min(-5, 'At most 5 m under the leading line.').max(5, 'At most 5 m over the leading line.'),
+  /** What the line feeds, where it is a cable. */
   circuit: circuitSchema.nullable(),
   /** Cables drawn through it, where it is a duct. */
-  holds: z.strictObject({ product: z.string().min(1).max(60), count: z.int().min(1, 'One at least.').max(12, 'At most 12.') }).nullable(),
+  holds: z.array(heldSchema).max(12, 'At most 12 kinds of cable in a duct.'),
+  /** Structures on its way that it goes in and out of, by their ids: it is cut there. */
+  loops: z.array(z.strictObject({ id })).max(200, 'At most 200 structures on the way.'),
 });
 export const MOST_LAID = 8;
 
@@ -128,6 +146,7 @@ export const supportWidthsSchema = z
   });
 
 export type LaidLine = z.infer<typeof laidLineSchema>;
+export type Held = z.infer<typeof heldSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type SeparationChange = z.infer<typeof separationSchema>;
 export type SupportWidths = z.infer<typeof supportWidthsSchema>;

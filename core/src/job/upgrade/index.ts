@@ -6,6 +6,7 @@ import { jobOf5, runOf5 } from './format5';
 import { jobOf6, runOf6 } from './format6';
 import { jobOf7, runOf7 } from './format7';
 import { entryOver, jobOf8, observedInJob, observedInRun, runOf8, type Observation } from './format8';
+import { runOf9 } from './format9';
 import { isLoose, type Loose } from './loose';
 
 /*
@@ -29,13 +30,13 @@ const runUpTo7 = (doc: unknown): unknown =>
 export const upgradeJob = (doc: unknown): unknown => upgraded(jobUpTo7(doc), jobOf8);
 
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8);
+export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9);
 
 /** Issued copies hold what was observed where documents of format 7 did: it stays in them. */
 export const upgradeIssued = <B extends { job: unknown; run: unknown }>(body: B): B => ({
   ...body,
   job: jobUpTo7(body.job),
-  run: runUpTo7(body.run),
+  run: upgraded(runUpTo7(body.run), runOf9),
 });
 
 /** What an earlier document held of what stands in the book today; nothing for a document of today's format. */

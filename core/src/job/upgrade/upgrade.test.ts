@@ -13,7 +13,7 @@ interface Written {
 const written = (version: number): Written =>
   JSON.parse(readFileSync(join(__dirname, 'history', `format${version}.json`), 'utf8')) as Written;
 
-describe.each([1, 2, 3, 4, 5, 6, 7])('a file of format %d', (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a file of format %d', (version) => {
   const { file, means } = written(version);
   const now = readJobFile(JSON.stringify(file));
 
@@ -57,6 +57,17 @@ test('what the documents of format 7 held of what was observed stands in the boo
   const { clearance, pace } = job;
   expect(clearance).toMatchObject({ walked: { by: 'foreman', at: '2026-11-01T08:00:00.000Z' }, request: { remarked: '2026-11-01' } });
   expect(pace.logged).toEqual([{ activity: 'dig', amount: 12, hours: 4, note: 'clay', machine: job.machine }]);
+});
+
+test('a duct of format 8 held one kind of cable, and what was entered for the duct was the cable’s', () => {
+  const { runs } = readJobFile(JSON.stringify(written(8).file));
+  const laid = runs.flatMap((run) => run.laid);
+  expect(laid.find(({ id }) => id === 'lights')).toMatchObject({
+    circuit: null,
+    loops: [],
+    holds: [{ id: 'held', product: 'lv-3x6', count: 1, circuit: { amps: 16, fedFrom: 'start', loads: [] } }],
+  });
+  expect(laid.find(({ product }) => product === 'lv-4x25')?.circuit).toMatchObject({ amps: 63, loads: [] });
 });
 
 test('a broken one is still refused with its field', () => {

@@ -11,7 +11,8 @@ export interface Curve {
 export interface Check {
   id: string;
   title: string;
-  state: 'ok' | 'fails' | 'note';
+  /** `open`: it could not be worked out, and holds for nobody. */
+  state: 'ok' | 'fails' | 'note' | 'open';
   formula: string;
   inputs: { name: string; value: string }[];
   result: string;

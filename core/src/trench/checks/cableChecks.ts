@@ -1,6 +1,6 @@
-import { productWith, type Product } from '../../catalogue';
-import { linesIn, type Circuit, type Job, type PlacedLine, type Run } from '../../job';
-import { formatForce, formatLength, formatLineLoad, formatPercent, GRAVITY } from '../../units';
+import type { Product } from '../../catalogue';
+import { cablesOf, linesIn, spanAmps, spansOf, type Cable, type Circuit, type PlacedLine, type LineSpan } from '../../job';
+import { formatForce, formatLength, formatLineLoad, formatPercent, formatStretch, GRAVITY } from '../../units';
 import { deepestOf, type Check, type Curve, type Of } from './along';
 import {
   conduitFill,
@@ -16,31 +16,37 @@ import {
 } from './cables';
 import { FRICTION, PERSON_PULL, PULL_BASIS, pullAlong, pullParts, reversed, sharedLimit, together, weightOf, type Pull } from './pull';
 
-/** Cables that are drawn or laid as one line: the line itself, or those in its duct. */
+/** What is laid or drawn in along a line in one pull: the cable itself, or all that is in its duct. */
 interface Drawn {
-  cable: Product;
-  count: number;
+  cables: readonly Cable[];
   /** Bore of the duct they are in, metres; undefined where they lie in the ground. */
   bore: number | undefined;
 }
 
-/** What is drawn in along a line, with another cable in its place where one is tried; undefined for a pipe, or a duct nothing is in. */
-function drawnIn({ job, run, line }: Pick<Of, 'job' | 'run' | 'line'>, instead?: Product): Drawn | undefined {
-  const holds = run.laid.find(({ id }) => id === line.id)?.holds;
-  if (!holds) return line.product.kind === 'duct' ? undefined : { cable: instead ?? line.product, count: 1, bore: undefined };
-  const cable = instead ?? productWith(holds.product, job.products);
-  return cable && { cable, count: holds.count, bore: line.product.od - 2 * line.product.wall };
+/** What a line holds; undefined for a pipe, or a duct nothing is in. A water pipe is drawn in like a cable. */
+function drawnIn({ job, run, line }: Pick<Of, 'job' | 'run' | 'line'>): Drawn | undefined {
+  const { kind, od, wall } = line.product;
+  if (kind === 'pressure') return { cables: [{ ...line, count: 1, circuit: null }], bore: undefined };
+  const cables = cablesOf(job, run, line);
+  return cables.length > 0 ? { cables, bore: kind === 'duct' ? od - 2 * wall : undefined } : undefined;
 }
 
-const circuitOf = ({ run }: Pick<Of, 'run'>, { id }: Pick<PlacedLine, 'id'>): Circuit | undefined =>
-  run.laid.find((one) => one.id === id)?.circuit ?? undefined;
+/** The same with another cable in the place of one. */
+const withCable = (drawn: Drawn, cable: Cable, product: Product): Drawn => ({
+  ...drawn,
+  cables: drawn.cables.map((one) => (one.id === cable.id ? { ...one, product } : one)),
+});
+const countOf = ({ cables }: Drawn): number => cables.reduce((sum, { count }) => sum + count, 0);
 
-/** Loaded circuits a line carries: one a cable; single conductors make one of two or three, by its phases. */
+/** Amperes of the span that carries most; nothing where nobody said what it feeds, or nothing is taken. */
+const loadOf = (circuit: Circuit | null, spans: readonly LineSpan[]): number => (circuit ? Math.max(...spanAmps(circuit, spans)) : 0);
+
+/** Loaded circuits of a line: one a cable; single conductors make one of two or three, by its phases. */
 function circuitsIn(of: Pick<Of, 'job' | 'run'>, line: PlacedLine): number {
-  const circuit = circuitOf(of, line);
-  const drawn = circuit && drawnIn({ ...of, line });
-  if (!circuit || !drawn) return 0;
-  return drawn.cable.conductor?.cores === 1 ? Math.ceil(drawn.count / (circuit.phases === 3 ? 3 : 2)) : drawn.count;
+  return cablesOf(of.job, of.run, line).reduce((sum, { product, count, circuit }) => {
+    if (loadOf(circuit, spansOf(of.run, line)) === 0) return sum;
+    return sum + (product.conductor?.cores === 1 ? Math.ceil(count / (circuit?.phases === 3 ? 3 : 2)) : count);
+  }, 0);
 }
 
 /** How a cable lies where it is worst cooled: deepest, with every loaded circuit it shares the trench or its duct with. */
@@ -61,8 +67,45 @@ function bedOf(of: Of, circuit: Circuit): CableBed {
   };
 }
 
-/** How hard what is drawn in is to pull, from both ends. */
+/** What a cable carries as it lies; undefined where nobody said what it feeds, or it feeds nothing. */
+function carriesOf(
+  of: Of,
+  { product: { conductor }, circuit }: Cable,
+): { bed: CableBed; load: number; amps: number; ok: boolean } | undefined {
+  const load = loadOf(circuit, spansOf(of.run, of.line));
+  if (!circuit || !conductor || load === 0) return undefined;
+  const bed = bedOf(of, circuit);
+  const amps = groundRating(conductor, bed);
+  return { bed, load, amps, ok: amps >= load };
+}
+
+/** The volts it loses on its way, span by span; undefined as above. */
+function losesOf(
+  { run, line }: Of,
+  { product: { conductor }, circuit }: Cable,
+): { length: number; amps: number[]; volts: number; ok: boolean } | undefined {
+  const spans = spansOf(run, line);
+  if (!circuit || !conductor || loadOf(circuit, spans) === 0) return undefined;
+  const amps = spanAmps(circuit, spans);
+  const r = resistanceAt(conductor, conductor.hottest);
+  const volts = spans.reduce((sum, { cut }, i) => sum + voltDrop({ ...circuit, amps: amps[i] as number }, cut, r, conductor.reactance), 0);
+  return { length: spans.reduce((sum, { cut }) => sum + cut, 0), amps, volts, ok: volts <= circuit.limit * circuit.volts };
+}
+
+/** How full its duct is; undefined where it lies in the ground. */
+function fillsOf(drawn: Drawn): { bore: number; share: number; limit: number; jam: boolean; ok: boolean } | undefined {
+  const { cables, bore } = drawn;
+  if (bore === undefined) return undefined;
+  const count = countOf(drawn);
+  const share = cables.reduce((sum, one) => sum + conduitFill(bore, one.product.od, one.count), 0);
+  const limit = fillLimit(count);
+  const alike = cables.every(({ product }) => product.od === cables[0]?.product.od);
+  return { bore, share, limit, jam: alike && jams(bore, cables[0]?.product.od ?? 0, count), ok: share <= limit };
+}
+
+/** How hard what is drawn in is to pull through one span, from both ends. */
 interface Pulled {
+  span: LineSpan;
   ahead: Pull;
   back: Pull;
   better: Pull;
@@ -75,116 +118,121 @@ interface Pulled {
   ok: boolean;
 }
 
-/** What a cable carries as it lies; undefined where nobody said what it feeds, or it feeds nothing. */
-function carriesOf(of: Of, { cable: { conductor } }: Drawn): { bed: CableBed; amps: number; ok: boolean } | undefined {
-  const circuit = circuitOf(of, of.line);
-  if (!circuit || !conductor) return undefined;
-  const bed = bedOf(of, circuit);
-  const amps = groundRating(conductor, bed);
-  return { bed, amps, ok: amps >= circuit.amps };
+/** The pull of every span; undefined where a cable has no limits to hold it against, or does not go into its duct. */
+function pullOf({ run, line, lines }: Of, drawn: Drawn): Pulled[] | undefined {
+  const { cables, bore } = drawn;
+  const limits = cables.map(({ product }) => product.pull);
+  const sizes = cables.flatMap(({ product, count }) => Array.from({ length: count }, () => product.od));
+  const lie = bore === undefined ? { k: 1, pressed: 1 } : together(bore, sizes);
+  if (!lie || limits.some((one) => one === null)) return undefined;
+  const least = (key: 'tension' | 'sidewall') => Math.min(...limits.map((one) => one?.[key] ?? 0));
+  const most = { tension: sharedLimit(least('tension'), countOf(drawn)), sidewall: least('sidewall') };
+  const radius = Math.max(...cables.map(({ product }) => product.minBend), line.product.minBend, 0.1);
+  const weight = cables.reduce((sum, { product, count }) => sum + count * weightOf(product), 0);
+  const lead = (lines[0] as PlacedLine).product;
+  return spansOf(run, line).map((span): Pulled => {
+    const parts = pullParts(run, lead, radius, span.from, span.to);
+    const ahead = pullAlong(parts, span.from, weight, FRICTION, lie.k);
+    const back = pullAlong(reversed(parts, span.from), span.to, weight, FRICTION, lie.k);
+    const better = ahead.tension <= back.tension ? ahead : back;
+    const sideways = better.sidewall * lie.pressed;
+    const ok = better.tension <= most.tension && sideways <= most.sidewall;
+    return { span, ahead, back, better, radius, weight, k: lie.k, sideways, most, ok };
+  });
 }
+/** The span that is nearest to its limits, or furthest past them. */
+const worstOf = (pulls: readonly Pulled[]): Pulled => {
+  const share = ({ better, sideways, most }: Pulled) => Math.max(better.tension / most.tension, sideways / most.sidewall);
+  return pulls.reduce((worst, one) => (share(one) > share(worst) ? one : worst));
+};
 
-/** The volts it loses on its way; undefined as above. */
-function losesOf(of: Of, { cable: { conductor } }: Drawn): { length: number; volts: number; ok: boolean } | undefined {
-  const circuit = circuitOf(of, of.line);
-  if (!circuit || !conductor) return undefined;
-  const length = lengthOf(of);
-  const volts = voltDrop(circuit, length, resistanceAt(conductor, conductor.hottest), conductor.reactance);
-  return { length, volts, ok: volts <= circuit.limit * circuit.volts };
-}
-
-/** How full its duct is; undefined where it lies in the ground. */
-function fillsOf({ cable, count, bore }: Drawn): { bore: number; share: number; limit: number; jam: boolean; ok: boolean } | undefined {
-  if (bore === undefined) return undefined;
-  const [share, limit] = [conduitFill(bore, cable.od, count), fillLimit(count)];
-  return { bore, share, limit, jam: jams(bore, cable.od, count), ok: share <= limit };
-}
-
-/** The pull from both ends; undefined where the cable has no limits to hold it against, or does not go into its duct. */
-function pullOf({ run, line, lines }: Of, { cable, count, bore }: Drawn): Pulled | undefined {
-  if (!cable.pull || (cable.kind !== 'cable' && cable.kind !== 'pressure')) return undefined;
-  const lie = bore === undefined ? { k: 1, pressed: 1 } : together(bore, cable.od, count);
-  if (!lie) return undefined;
-  const radius = Math.max(cable.minBend, line.product.minBend, 0.1);
-  const parts = pullParts(run, (lines[0] as PlacedLine).product, radius, line.from, line.to);
-  const weight = count * weightOf(cable);
-  const ahead = pullAlong(parts, line.from, weight, FRICTION, lie.k);
-  const back = pullAlong(reversed(parts, line.from), line.to, weight, FRICTION, lie.k);
-  const better = ahead.tension <= back.tension ? ahead : back;
-  const most = { tension: sharedLimit(cable.pull.tension, count), sidewall: cable.pull.sidewall };
-  const sideways = better.sidewall * lie.pressed;
-  return { ahead, back, better, radius, weight, k: lie.k, sideways, most, ok: better.tension <= most.tension && sideways <= most.sidewall };
-}
-
-/** The next larger cable of its kind that passes everything along the line: rating, volts, duct and pull. */
-const nextThatPasses = (of: Of, { cable }: Drawn): Product | undefined =>
-  nextSize(cable, (_, larger) => {
-    const drawn = drawnIn(of, larger);
-    if (!drawn) return false;
-    const holds = [carriesOf(of, drawn), losesOf(of, drawn), fillsOf(drawn)].every((one) => one?.ok !== false);
+/** The next larger cable of its kind that passes everything along the line, with what else is in its duct: rating, volts, duct and pull. */
+const nextThatPasses = (of: Of, drawn: Drawn, cable: Cable): Product | undefined =>
+  nextSize(cable.product, (_, larger) => {
+    const instead = withCable(drawn, cable, larger);
+    const its = { ...cable, product: larger };
+    const holds = [carriesOf(of, its), losesOf(of, its), fillsOf(instead)].every((one) => one?.ok !== false);
     // What does not go into its duct cannot be pulled there.
-    return holds && (pullOf(of, drawn)?.ok ?? drawn.bore === undefined);
+    return holds && (pullOf(of, instead)?.every(({ ok }) => ok) ?? drawn.bore === undefined);
   });
 
-/** Does the line carry a load: a cable, or a duct with one in it? */
-export const conducts = (of: Pick<Of, 'job' | 'run' | 'line'>): boolean => (drawnIn(of)?.cable.conductor ?? null) !== null;
+/** A check that is one line's, or of one of several cables in its duct: told apart by id and title. */
+const told = ({ cables }: Drawn, cable: Cable, id: string, title: string): Pick<Check, 'id' | 'title'> =>
+  cables.length === 1 ? { id, title } : { id: `${id}.${cable.id}`, title: `${title}: ${cable.product.name}` };
 
-/** Does it carry its load as it lies? First of the cable's checks: a cable that cooks is no use however few volts it loses. */
+/** Does a cable carry a load somebody has to answer for? */
+const feeds = ({ product: { conductor } }: Cable): boolean => conductor !== null;
+
+/** Says of what could not be worked out that it was not: no figure, no tick. */
+const open = (named: Pick<Check, 'id' | 'title'>, formula: string, result: string, advice: string, source: string): Check => ({
+  ...named,
+  state: 'open',
+  formula,
+  inputs: [],
+  result,
+  limit: '–',
+  source,
+  advice,
+  curves: [],
+});
+
+const TOO_SMALL = 'No larger one of its kind in the catalogue passes: split the load, or lay it alone.';
+
+/** Does each cable carry its load as it lies? First of the cable's checks: a cable that cooks is no use however few volts it loses. */
 export function rated(of: Of): Check[] {
-  const { job, line } = of;
-  const circuit = circuitOf(of, line);
+  const { job } = of;
   const drawn = drawnIn(of);
-  const carries = drawn && carriesOf(of, drawn);
-  if (!circuit || !drawn || !carries) return [];
-  const { bed, amps, ok } = carries;
-  const next = ok ? undefined : nextThatPasses(of, drawn);
-  return [
-    {
-      id: 'rating',
-      title: 'Current it carries in this ground',
+  const formula = (inDuct: boolean) => `Rating × factors for soil, depth, neighbours${inDuct ? ', duct' : ''} and ground temperature`;
+  return (drawn?.cables ?? []).filter(feeds).map((cable): Check => {
+    const named = told(drawn as Drawn, cable, 'rating', 'Current it carries in this ground');
+    const carries = carriesOf(of, cable);
+    if (!carries) return open(named, formula(drawn?.bore !== undefined), 'Not worked out', 'Enter what it feeds.', RATING_BASIS);
+    const { bed, load, amps, ok } = carries;
+    const next = ok ? undefined : nextThatPasses(of, drawn as Drawn, cable);
+    return {
+      ...named,
       state: ok ? 'ok' : 'fails',
-      formula: `Rating × factors for soil, depth, neighbours${bed.inDuct ? ', duct' : ''} and ground temperature`,
+      formula: formula(bed.inDuct),
       inputs: [
         { name: 'Depth', value: formatLength(bed.depth, job.units) },
         { name: 'Soil', value: `${bed.resistivity} K·m/W at ${bed.temperature} °C` },
         { name: 'Loaded circuits', value: `${bed.circuits}${bed.circuits > 1 ? (bed.apart ? ', 150 mm apart' : ', close') : ''}` },
-        ...(bed.inDuct ? [{ name: 'In the duct', value: drawn.cable.name }] : []),
-        { name: 'Load', value: `${circuit.amps} A` },
+        ...(bed.inDuct ? [{ name: 'In the duct', value: cable.product.name }] : []),
+        { name: 'Load', value: `${load} A` },
       ],
       result: `${amps.toFixed(0)} A`,
-      limit: `${circuit.amps} A at least`,
+      limit: `${load} A at least`,
       source: RATING_BASIS,
-      advice: ok
-        ? undefined
-        : `${(circuit.amps - amps).toFixed(0)} A too much. ${next ? `${next.name} carries it.` : 'No larger one of its kind in the catalogue passes: split the load or lay it alone.'}`,
+      advice: ok ? undefined : `${(load - amps).toFixed(0)} A too much. ${next ? `${next.name} carries it.` : TOO_SMALL}`,
       curves: [],
-    },
-  ];
+    };
+  });
 }
 
-/** Length of a line with the tails in the structures it ends at, metres. */
-const lengthOf = ({ run, line }: Of): number =>
-  line.to - line.from + run.structures.reduce((sum, { station, tail }) => sum + (station >= line.from && station <= line.to ? tail : 0), 0);
-
-/** Does enough voltage arrive? */
+/** Does enough voltage arrive at the far end? */
 export function dropped(of: Of): Check[] {
-  const { job, line } = of;
-  const circuit = circuitOf(of, line);
+  const { job } = of;
   const drawn = drawnIn(of);
-  const loses = drawn && losesOf(of, drawn);
-  const conductor = drawn?.cable.conductor;
-  if (!circuit || !drawn || !loses || !conductor) return [];
-  const { length, volts, ok } = loses;
-  const next = ok ? undefined : nextThatPasses(of, drawn);
-  return [
-    {
-      id: 'volts',
-      title: 'Volts lost on the way',
+  return (drawn?.cables ?? []).filter(feeds).map((cable): Check => {
+    const named = told(drawn as Drawn, cable, 'volts', 'Volts lost on the way');
+    const { circuit } = cable;
+    const { conductor } = cable.product;
+    const loses = losesOf(of, cable);
+    const formula = circuit?.phases === 3 ? 'ΔU = √3·ΣI·L·(r·cosφ + x·sinφ)' : 'ΔU = 2·ΣI·L·(r·cosφ + x·sinφ)';
+    const source = 'Usual limits 3–5 %; each span with the load beyond it; resistance at the hottest the cable may run, the safe side';
+    if (!circuit || !conductor || !loses) return open(named, formula, 'Not worked out', 'Enter what it feeds.', source);
+    const { length, amps, volts, ok } = loses;
+    const next = ok ? undefined : nextThatPasses(of, drawn as Drawn, cable);
+    return {
+      ...named,
       state: ok ? 'ok' : 'fails',
-      formula: circuit.phases === 1 ? 'ΔU = 2·I·L·(r·cosφ + x·sinφ)' : 'ΔU = √3·I·L·(r·cosφ + x·sinφ)',
+      formula,
       inputs: [
-        { name: 'Length with tails', value: formatLength(length, job.units, 'span') },
-        { name: 'Load', value: `${circuit.amps} A, cosφ ${circuit.powerFactor}` },
+        {
+          name: amps.length > 1 ? `Length of ${amps.length} spans with tails` : 'Length with tails',
+          value: formatLength(length, job.units, 'span'),
+        },
+        { name: 'Load', value: `${amps.length > 6 ? `${amps[0]} … ${amps.at(-1)}` : amps.join(', ')} A, cosφ ${circuit.powerFactor}` },
         {
           name: 'r, x',
           value: `${(resistanceAt(conductor, conductor.hottest) * 1000).toFixed(3)}, ${(conductor.reactance * 1000).toFixed(3)} mΩ/m at ${conductor.hottest} °C`,
@@ -192,11 +240,11 @@ export function dropped(of: Of): Check[] {
       ],
       result: `${volts.toFixed(2)} V = ${((volts / circuit.volts) * 100).toFixed(1)} %`,
       limit: `${(circuit.limit * 100).toFixed(1)} % of ${circuit.volts} V at most`,
-      source: 'Usual limits 3–5 %; resistance at the hottest the cable may run, the safe side',
-      advice: ok ? undefined : next ? `${next.name} stays within.` : 'No larger one of its kind in the catalogue passes.',
+      source,
+      advice: ok ? undefined : next ? `${next.name} stays within.` : TOO_SMALL,
       curves: [],
-    },
-  ];
+    };
+  });
 }
 
 /** Do the cables drawn through a duct fit, and will they not jam? */
@@ -205,17 +253,21 @@ export function filled(of: Of): Check[] {
   const drawn = drawnIn(of);
   const fills = drawn && fillsOf(drawn);
   if (!drawn || !fills) return [];
-  const { cable, count } = drawn;
   const { bore, share, limit, jam, ok } = fills;
   return [
     {
       id: 'fill',
       title: 'Cables in the duct',
       state: !ok ? 'fails' : jam ? 'note' : 'ok',
-      formula: 'n·d² / D² against 53, 31 or 40 %; jam where three and D/d is 2.8 to 3.2',
+      formula: 'Σd² / D² against 53, 31 or 40 %; jam where three alike and D/d is 2.8 to 3.2',
       inputs: [
         { name: 'Bore', value: formatLength(bore, job.units, 'size') },
-        { name: 'Cables', value: `${count} × ${cable.name}, ${formatLength(cable.od, job.units, 'size')}` },
+        {
+          name: 'Cables',
+          value: drawn.cables
+            .map(({ count, product }) => `${count} × ${product.name}, ${formatLength(product.od, job.units, 'size')}`)
+            .join('; '),
+        },
       ],
       result: formatPercent(share),
       limit: `${formatPercent(limit)} at most`,
@@ -223,21 +275,38 @@ export function filled(of: Of): Check[] {
       advice: !ok
         ? 'A larger duct, or a second one.'
         : jam
-          ? `D/d is ${(bore / cable.od).toFixed(2)}: three can lock side by side in a bend. Take another duct.`
+          ? `D/d is ${(bore / (drawn.cables[0]?.product.od ?? bore)).toFixed(2)}: three can lock side by side in a bend. Take another duct.`
           : undefined,
       curves: [],
     },
   ];
 }
 
-/** Can it be drawn in, from the better end? */
+/** Can it be drawn in, from the better end of every span? */
 export function pulled(of: Of): Check[] {
   const { job, line } = of;
   const drawn = drawnIn(of);
-  const pull = drawn && pullOf(of, drawn);
-  if (!drawn || !pull) return [];
-  const { cable, count } = drawn;
-  const { ahead, back, better, radius, weight, k, sideways, most, ok } = pull;
+  if (!drawn) return [];
+  const count = countOf(drawn);
+  const what = drawn.cables
+    .map((cable) => (cable.count === 1 ? cable.product.name : `${cable.count} × ${cable.product.name}`))
+    .join(' and ');
+  const named = { id: 'pull', title: `Pulling ${drawn.bore === undefined ? 'it' : what} through` };
+  const formula = 'T = T₀ + w·L·(K·μ·cosθ ± sinθ); bends T·e^(K·μ·φ); sidewall T/R';
+  const pulls = pullOf(of, drawn);
+  if (!pulls) {
+    // A coil of water pipe is unrolled in the trench: nobody asks how hard it pulls.
+    if (line.product.kind === 'pressure') return [];
+    const unknown = drawn.cables.filter(({ product }) => product.pull === null).map(({ product }) => product.name);
+    const why =
+      unknown.length > 0
+        ? `No limits to pull by are known of ${unknown.join(', ')}: ask the maker.`
+        : 'They do not go in side by side: a larger duct.';
+    return [open(named, formula, 'Not worked out', why, PULL_BASIS)];
+  }
+  const worst = worstOf(pulls);
+  const { span, ahead, back, better, radius, weight, k, sideways, most, ok } = worst;
+  const towards = better === ahead ? 'end' : 'start';
   const curve = (title: string, one: Pull): Curve => ({
     title,
     points: one.along.map(({ station, tension: force }) => ({
@@ -248,11 +317,11 @@ export function pulled(of: Of): Check[] {
   });
   return [
     {
-      id: 'pull',
-      title: `Pulling ${cable === line.product ? 'it' : count === 1 ? cable.name : `${count} × ${cable.name}`} through`,
+      ...named,
       state: ok ? 'ok' : 'fails',
-      formula: 'T = T₀ + w·L·(K·μ·cosθ ± sinθ); bends T·e^(K·μ·φ); sidewall T/R',
+      formula,
       inputs: [
+        ...(pulls.length > 1 ? [{ name: `Hardest of ${pulls.length} spans`, value: formatStretch(span, job.units) }] : []),
         { name: count === 1 ? 'Weight' : `Weight of ${count}`, value: formatLineLoad(weight, job.units) },
         { name: 'Friction', value: String(FRICTION) },
         ...(count === 1 ? [] : [{ name: 'K', value: k.toFixed(2) }]),
@@ -260,14 +329,20 @@ export function pulled(of: Of): Check[] {
         { name: 'Towards the start', value: formatForce(back.tension, job.units) },
         { name: 'Bends on', value: formatLength(radius, job.units) },
       ],
-      result: `${formatForce(better.tension, job.units)} drawn towards the ${better === ahead ? 'end' : 'start'}; ${formatLineLoad(sideways, job.units)} sideways`,
+      result: `${formatForce(better.tension, job.units)} drawn towards the ${towards}; ${formatLineLoad(sideways, job.units)} sideways`,
       limit: `${formatForce(most.tension, job.units)}; ${formatLineLoad(most.sidewall, job.units)} sideways`,
       source: PULL_BASIS,
-      advice: `${Math.max(1, Math.ceil(better.tension / PERSON_PULL))} to pull, or a winch; tails not counted.`,
-      curves: [curve(`Tension drawn towards the ${better === ahead ? 'end' : 'start'}`, better)],
+      advice: `${people(better.tension)} to pull, or a winch; tails not counted.`,
+      curves: [curve(`Tension drawn towards the ${towards}`, better)],
     },
   ];
 }
+
+/** People it takes to pull. @param force newtons. */
+const people = (force: number): number => Math.max(1, Math.ceil(force / PERSON_PULL));
+
+/** Can what it feeds be entered: is it a cable that feeds something, or a duct with one in it? The ids of those. */
+export const conducting = ({ job, run, line }: Pick<Of, 'job' | 'run' | 'line'>): Cable[] => cablesOf(job, run, line).filter(feeds);
 
 /** A way to get a cable into the ground, with what it takes. */
 export interface InstallMethod {
@@ -275,44 +350,49 @@ export interface InstallMethod {
   people: number;
   joints: number;
   force: string;
+  /** Is the cable within its limits? Undefined where it has none to hold it against. */
+  within: boolean | undefined;
   risk: string;
 }
 /** What one person carries along, kilograms, and a loose duct's friction over grass. */
 const CARRY = 20;
 const GRASS = 0.5;
 
-/** Three ways to lay a cable or draw it through a duct, side by side. */
-export function installMethods(job: Job, run: Run, line: PlacedLine, duct: Pick<Product, 'mass' | 'stock'>): InstallMethod[] {
-  const cable = drawnIn({ job, run, line })?.cable ?? line.product;
-  const length = line.to - line.from;
-  const parts = pullParts(run, line.product, Math.max(cable.minBend, 0.1), line.from, line.to);
-  const pull = Math.min(
-    pullAlong(parts, line.from, weightOf(cable)).tension,
-    pullAlong(reversed(parts, line.from), line.to, weightOf(cable)).tension,
-  );
-  const people = (force: number) => Math.max(1, Math.ceil(force / PERSON_PULL));
-  const pieces = Math.ceil(length / duct.stock.length);
-  const half = GRASS * duct.mass * GRAVITY * (length / 2);
+/** Three ways to lay a cable or draw it through a duct, side by side: by its longest span, and each held against the cable's own limits. */
+export function installMethods(of: Of, duct: Product): InstallMethod[] {
+  const { job, run, line } = of;
+  const [cable] = cablesOf(job, run, line);
+  if (!cable || line.product.kind !== 'cable') return [];
+  const spans = spansOf(run, line);
+  const longest = Math.max(...spans.map(({ from, to }) => to - from));
+  const through = pullOf(of, { cables: [cable], bore: duct.od - 2 * duct.wall });
+  const worst = through && worstOf(through);
+  const pieces = (length: number) => Math.ceil(length / duct.stock.length);
+  const joints = (each: (pieces: number) => number) => spans.reduce((sum, { from, to }) => sum + each(pieces(to - from)), 0);
+  const half = GRASS * duct.mass * GRAVITY * (longest / 2);
   return [
     {
       name: 'Lay it directly',
-      people: Math.max(2, Math.ceil((cable.mass * length) / CARRY)),
+      people: Math.max(2, Math.ceil((cable.product.mass * longest) / CARRY)),
       joints: 0,
       force: '–',
+      within: true,
       risk: 'Open trench all the way; bedding must be stone-free; no second chance to change it',
     },
     {
       name: 'Pull through a laid duct',
-      people: people(pull),
-      joints: pieces,
-      force: formatForce(pull, job.units),
+      people: worst ? people(worst.better.tension) : 2,
+      joints: joints((count) => count),
+      force: worst ? formatForce(worst.better.tension, job.units) : 'not worked out',
+      within: worst?.ok,
       risk: 'Draw line kept, duct proved with a mandrel; tension and sidewall within limits',
     },
     {
       name: 'Thread the duct over it',
       people: Math.max(2, people(half)),
-      joints: Math.max(1, pieces - 2),
+      joints: joints((count) => Math.max(1, count - 2)),
       force: formatForce(half, job.units),
+      within: cable.product.od < duct.od - 2 * duct.wall,
       risk: 'Bevelled end first, half from each end, on the surface; then lowered whole with many hands',
     },
   ];

@@ -12,7 +12,6 @@ import {
   floatSafety,
   groundRating,
   holdDown,
-  installMethods,
   jams,
   lineChecks,
   nextSize,
@@ -113,13 +112,14 @@ describe('cables', () => {
 });
 
 describe('cables drawn together', () => {
+  const of = (count: number) => Array.from({ length: count }, () => 0.018);
   test('three cradled: K = 1 + (4/3)·(18/84)² = 1.061 in a bore of 102 mm; 1.33 in one of 54; two lie in a triangle', () => {
-    expect(together(0.102, 0.018, 3)?.k).toBeCloseTo(1 + (4 / 3) * (18 / 84) ** 2, 9);
-    expect(together(0.054, 0.018, 3)?.k).toBeCloseTo(4 / 3, 9);
-    expect(together(0.054, 0.018, 2)?.k).toBeCloseTo(1 / Math.sqrt(0.75), 9);
-    expect(together(0.054, 0.018, 1)).toEqual({ k: 1, pressed: 1 });
+    expect(together(0.102, of(3))?.k).toBeCloseTo(1 + (4 / 3) * (18 / 84) ** 2, 9);
+    expect(together(0.054, of(3))?.k).toBeCloseTo(4 / 3, 9);
+    expect(together(0.054, of(2))?.k).toBeCloseTo(1 / Math.sqrt(0.75), 9);
+    expect(together(0.054, of(1))).toEqual({ k: 1, pressed: 1 });
     // Two that do not pass each other, one that does not go in.
-    expect([together(0.036, 0.018, 2), together(0.018, 0.018, 1)]).toEqual([undefined, undefined]);
+    expect([together(0.036, of(2)), together(0.018, of(1))]).toEqual([undefined, undefined]);
   });
   test('they do not take even shares of a pull: 1, 1.6, 2.4 and 2.4 of what one may take', () =>
     expect([1, 2, 3, 4].map((count) => sharedLimit(1000, count))).toEqual([1000, 1600, expect.closeTo(2400, 9), expect.closeTo(2400, 9)]));
@@ -133,9 +133,19 @@ describe('cables drawn together', () => {
     ],
     laid: [{ ...blankLaidLine('Feeder', 'conduit-4in'), id: 'l1', ...line }],
   });
-  const circuit: Circuit = { phases: 3, volts: 400, amps: 200, powerFactor: 0.9, limit: 0.05, resistivity: 1.2, temperature: 15 };
+  const circuit: Circuit = {
+    fedFrom: 'start',
+    loads: [],
+    phases: 3,
+    volts: 400,
+    amps: 200,
+    powerFactor: 0.9,
+    limit: 0.05,
+    resistivity: 1.2,
+    temperature: 15,
+  };
   test('three of 250 kcmil through 4 in with a right angle: 30 m, × e^(K·0.35·π/2), 30 m more, of all three: at least 240 lbf', () => {
-    const run = bent({ holds: { product: 'single-250', count: 3 } });
+    const run = bent({ holds: [{ id: 'h', product: 'single-250', count: 3, circuit: null }] });
     const cable = findProduct('single-250');
     const duct = findProduct('conduit-4in');
     const k = 1 + (4 / 3) * (cable.od / (duct.od - 2 * duct.wall - cable.od)) ** 2;
@@ -145,10 +155,12 @@ describe('cables drawn together', () => {
     const pull = check(run, 'pull');
     expect(pull?.result).toContain(formatForce(tension, 'metric'));
     expect(pull?.title).toContain('3 × ');
-    expect(check(bent({ holds: { product: 'single-250', count: 1 } }), 'pull')?.result).not.toContain(formatForce(tension, 'metric'));
+    expect(check(bent({ holds: [{ id: 'h', product: 'single-250', count: 1, circuit: null }] }), 'pull')?.result).not.toContain(
+      formatForce(tension, 'metric'),
+    );
   });
   test('200 A on 25 mm² in a duct: 115 A × 0.85 and the depth carries half of it, and it says by how much; the duct counts', () => {
-    const inDuct = bent({ product: 'duct-110', holds: { product: 'lv-4x25', count: 1 }, circuit });
+    const inDuct = bent({ product: 'duct-110', holds: [{ id: 'h', product: 'lv-4x25', count: 1, circuit }] });
     const rating = check(inDuct, 'rating');
     const cover = 1.2 - 0.1 - 0.11;
     const carries = groundRating(findProduct('lv-4x25').conductor as Conductor, {
@@ -165,22 +177,22 @@ describe('cables drawn together', () => {
     expect(rating?.advice).toMatch(/^10\d A too much\. /);
     expect(check(inDuct, 'volts')).toBeDefined();
     // Two of them warm each other.
-    const two = check(bent({ product: 'duct-110', holds: { product: 'lv-4x25', count: 2 }, circuit }), 'rating');
+    const two = check(bent({ product: 'duct-110', holds: [{ id: 'h', product: 'lv-4x25', count: 2, circuit }] }), 'rating');
     expect(Number(two?.result.replace(' A', ''))).toBeLessThan(carries * 0.8);
   });
   test('what is offered instead passes everything: a larger one that does not go into the duct is none', () => {
     const load = { ...circuit, amps: 110 };
-    expect(check(bent({ product: 'duct-110', holds: { product: 'lv-4x25', count: 1 }, circuit: load }), 'rating')?.advice).toContain(
-      '4 × 35 mm² carries it',
-    );
+    expect(
+      check(bent({ product: 'duct-110', holds: [{ id: 'h', product: 'lv-4x25', count: 1, circuit: load }] }), 'rating')?.advice,
+    ).toContain('4 × 35 mm² carries it');
     const tight = { ...findProduct('duct-110'), id: 'own-duct', name: 'Own duct', od: 0.04, wall: 0.002, dn: 0.04 };
     const own = { ...job, products: [tight as (typeof job.products)[number]] };
-    const run = bent({ product: 'own-duct', holds: { product: 'lv-4x25', count: 1 }, circuit: load });
+    const run = bent({ product: 'own-duct', holds: [{ id: 'h', product: 'lv-4x25', count: 1, circuit: load }] });
     const [line] = lineChecks(own, run, planRun(own, run));
     expect(line?.checks.find(({ id }) => id === 'rating')?.advice).toContain('No larger one of its kind in the catalogue passes');
   });
   test('single conductors make one circuit of three: they are not counted thrice', () => {
-    const three = check(bent({ holds: { product: 'single-250', count: 3 }, circuit }), 'rating');
+    const three = check(bent({ holds: [{ id: 'h', product: 'single-250', count: 3, circuit }] }), 'rating');
     expect(three?.inputs.find(({ name }) => name === 'Loaded circuits')?.value).toBe('1');
   });
 });
@@ -266,7 +278,8 @@ describe('the checks of a run', () => {
         .map(({ id }) => id)
         .sort(),
     ).toEqual(['pull', 'rating', 'traffic', 'volts']);
-    expect(check(supply, 'volts')?.inputs[0]?.value).toBe('90.5 m');
+    // 85 m with 1 % slack, 2.5 and 3 m of tail: what the order cuts.
+    expect(check(supply, 'volts')?.inputs[0]?.value).toBe('91.3 m');
     expect(check(supply, 'pull')?.curves[0]?.points.length).toBeGreaterThan(5);
     expect(check(supply, 'fill', 2)).toMatchObject({ result: '11.5 %', state: 'ok' });
     const heavy = {
@@ -281,7 +294,7 @@ describe('the checks of a run', () => {
   test('three ways to lay a cable, the loose duct in whole lengths', () => {
     const supply = runs[1] as Run;
     const [line] = lineChecks(job, supply, planRun(job, supply));
-    const ways = installMethods(job, supply, (line as NonNullable<typeof line>).line, findProduct('duct-110'));
+    const { ways } = line as NonNullable<typeof line>;
     expect(ways.map(({ name, joints }) => [name, joints])).toEqual([
       ['Lay it directly', 0],
       ['Pull through a laid duct', 15],

@@ -19,15 +19,17 @@ export interface Together {
 }
 
 /**
- * Cables of one size drawn through a duct together. Source: weight correction 1 for one; three cradled 1 + (4/3)·(d/(D − d))²; else the triangular form
- * 1/√(1 − (d/(D − d))²). Sideways T/R for one, (3K − 2)/3 of it cradled, K/2 of it in a triangle.
- * @param bore of the duct, metres. @param od of a cable, metres. @returns undefined where they do not go in side by side.
+ * Cables drawn through a duct together. Source: weight correction 1 for one; three alike cradled 1 + (4/3)·(d/(D − d))²; else the triangular form
+ * 1/√(1 − (d/(D − d))²), d the mean of the two largest. Sideways T/R for one, (3K − 2)/3 of it cradled, K/2 of it in a triangle.
+ * @param bore of the duct, metres. @param sizes outside of every cable, metres. @returns undefined where they do not go in side by side.
  */
-export function together(bore: number, od: number, count: number): Together | undefined {
-  if (od >= bore) return undefined;
-  if (count === 1) return { k: 1, pressed: 1 };
-  const ratio = od / (bore - od);
-  if (count === 3) {
+export function together(bore: number, sizes: readonly number[]): Together | undefined {
+  const [largest = 0, second] = sizes.toSorted((a, b) => b - a);
+  if (largest >= bore) return undefined;
+  if (second === undefined) return { k: 1, pressed: 1 };
+  const d = (largest + second) / 2;
+  const ratio = d / (bore - d);
+  if (sizes.length === 3 && sizes.every((size) => size === largest)) {
     const k = 1 + (4 / 3) * ratio ** 2;
     return { k, pressed: (3 * k - 2) / 3 };
   }

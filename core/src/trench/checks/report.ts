@@ -1,8 +1,8 @@
 import { findProduct } from '../../catalogue';
-import { placedLines, type Job, type PlacedLine, type Run } from '../../job';
+import { placedLines, type Cable, type Job, type PlacedLine, type Run } from '../../job';
 import type { LegFlow, ProfileColumns } from '../../alignment';
 import type { Check, Of } from './along';
-import { conducts, dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
+import { conducting, dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
 import { flexible, floating, flowing, rigid, trafficked } from './pipeChecks';
 
 /** A line of the run with its checks, those that fail first. */
@@ -11,8 +11,8 @@ export interface CheckedLine {
   checks: Check[];
   /** How a cable could be got in; empty for pipes. */
   ways: InstallMethod[];
-  /** Does it carry a load: a cable, or a duct with one in it? */
-  conducts: boolean;
+  /** What of it carries a load: the cable, or those in its duct. */
+  conducting: Cable[];
 }
 
 /** What the checks ask of a plan. */
@@ -40,9 +40,9 @@ export function lineChecks(job: Job, run: Run, { profile, flows }: Planned): Che
     return {
       line,
       checks: checks.flatMap((check) => check ?? []).sort((a, b) => RANK[a.state] - RANK[b.state]),
-      conducts: conducts(of),
-      ways: line.product.kind === 'cable' ? installMethods(job, run, line, findProduct('duct-110')) : [],
+      conducting: conducting(of),
+      ways: installMethods(of, findProduct('duct-110')),
     };
   });
 }
-const RANK = { fails: 0, note: 1, ok: 2 } as const;
+const RANK = { fails: 0, open: 1, note: 2, ok: 3 } as const;

@@ -1,11 +1,14 @@
 import {
   blankPit,
+  formatLength,
   formatStation,
+  parseLength,
   parseStation,
   structureAt,
   structureKinds,
   structureTypes,
   withStructure,
+  withStructureEvery,
   type Structure,
   type StructureKind,
 } from '@tamper/core';
@@ -14,11 +17,12 @@ import { View } from 'react-native';
 import { Divider, Text } from 'react-native-paper';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
+import { Faults } from '../../../ui/Faults';
 import { NameField } from '../../../ui/NameField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { Fields, LengthField } from '../fields';
+import { bareUnit, Fields, LengthField } from '../fields';
 import { PitFields } from './PitFields';
 
 const KINDS = structureKinds.map((value) => ({ value, label: structureTypes[value].name }));
@@ -28,6 +32,8 @@ export function StructuresEditor() {
   const { job, run, cursor, apply, setCursor } = useRunEdit();
   const [chosen, setChosen] = useState<string>();
   const [kind, setKind] = useState<StructureKind>('chamber');
+  const [every, setEvery] = useState(50);
+  const [fault, setFault] = useState<string>();
   const station = Math.round(cursor * 100) / 100;
   const put = (structure: Structure) => {
     if (apply([{ path: ['structures'], value: withStructure(run, structure) }]) === undefined) setChosen(structure.id);
@@ -38,6 +44,27 @@ export function StructuresEditor() {
       <Button mode="contained-tonal" icon="plus" onPress={() => put(structureAt(run, station, kind, newId()))}>
         {structureTypes[kind].name} at {formatStation(station, job.units)}
       </Button>
+      <Fields>
+        <QuantityField
+          label="One every"
+          value={every}
+          format={(metres) => formatLength(metres, job.units, 'span')}
+          parse={(text) => parseLength(text, bareUnit(job.units, 'span'))}
+          onValue={(metres) => {
+            if (metres < 1) return 'At least 1 m from one to the next.';
+            setEvery(metres);
+            return undefined;
+          }}
+        />
+      </Fields>
+      <Button
+        mode="outlined"
+        icon="plus"
+        onPress={() => setFault(apply([{ path: ['structures'], value: withStructureEvery(run, station, every, kind, newId) }]))}
+      >
+        {`From ${formatStation(station, job.units)} every ${formatLength(every, job.units, 'span')} to the end`}
+      </Button>
+      <Faults title="Not placed" faults={fault ? [fault] : []} />
       <Shared onTake={(structure) => put({ ...structure, station, pit: null })} />
       <Text variant="bodySmall">
         Runs that hold the same chamber or fitting are joined there. Gradients and straight pipes change direction only at one.

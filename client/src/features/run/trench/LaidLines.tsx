@@ -3,10 +3,12 @@ import {
   families,
   formatLength,
   formatStation,
+  mayLoopAt,
   utilityMarks,
   parseCount,
   parseLength,
   parseStation,
+  placedLines,
   productWith,
   products,
   type LaidLine,
@@ -22,6 +24,7 @@ import { NameField } from '../../../ui/NameField';
 import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
+import { Tick } from '../../../ui/Tick';
 import { useRunEdit } from '../context';
 import { bareUnit, Fields } from '../fields';
 
@@ -68,29 +71,76 @@ export function LaidLines() {
   );
 }
 
-/** Cables drawn through a duct. */
+/** Cables drawn through a duct, each kind with how many of it. */
 function Holds({ laying }: { laying: LaidLine }) {
   const { job, apply } = useRunEdit();
-  const put = (holds: LaidLine['holds']) => apply([{ path: ['laid', laying.id, 'holds'], value: holds }], `laid.${laying.id}.holds`);
-  const cables = [...job.products, ...products].filter(({ kind }) => kind === 'cable');
+  const cables = [...job.products, ...products].filter(({ kind }) => kind === 'cable').map(optionOf);
+  const path = ['laid', laying.id, 'holds'];
   return (
     <>
+      {laying.holds.map((held) => (
+        <View key={held.id} style={{ gap: 4 }}>
+          <Picker
+            label="Drawn through it"
+            value={held.product}
+            options={[...cables, { value: '', label: 'Take it out' }]}
+            onChange={(id) =>
+              apply([id === '' ? { path: [...path, held.id], value: undefined } : { path: [...path, held.id, 'product'], value: id }])
+            }
+          />
+          <QuantityField
+            label="How many"
+            value={held.count}
+            format={String}
+            parse={(text) => parseCount(text, 'cables')}
+            onValue={(count) => apply([{ path: [...path, held.id, 'count'], value: count }], `laid.${laying.id}.${held.id}`)}
+          />
+        </View>
+      ))}
       <Picker
-        label="Drawn through it"
-        value={laying.holds?.product ?? ''}
-        options={[{ value: '', label: 'Nothing yet' }, ...cables.map(optionOf)]}
-        onChange={(id) => put(id ? { product: id, count: laying.holds?.count ?? 1 } : null)}
+        label={laying.holds.length === 0 ? 'Drawn through it' : 'And through it too'}
+        value=""
+        options={[{ value: '', label: laying.holds.length === 0 ? 'Nothing yet' : 'Nothing more' }, ...cables]}
+        onChange={(product) => {
+          const id = newId();
+          if (product) apply([{ path: [...path, id], value: { id, product, count: 1, circuit: null } }]);
+        }}
       />
-      {laying.holds ? (
-        <QuantityField
-          label="How many"
-          value={laying.holds.count}
-          format={String}
-          parse={(text) => parseCount(text, 'cables')}
-          onValue={(count) => put(laying.holds && { ...laying.holds, count })}
-        />
-      ) : null}
     </>
+  );
+}
+
+/** Poles and pillars on the way, and which of them the cable goes in and out of: it is cut there. */
+function Loops({ laying }: { laying: LaidLine }) {
+  const { job, run, apply } = useRunEdit();
+  const line = placedLines(job, run).find(({ id }) => id === laying.id);
+  const onTheWay = line ? mayLoopAt(run, line) : [];
+  if (onTheWay.length === 0) return null;
+  const loops = new Set(laying.loops.map(({ id }) => id));
+  const put = (ids: readonly string[]) => apply([{ path: ['laid', laying.id, 'loops'], value: ids.map((id) => ({ id })) }]);
+  const all = onTheWay.every(({ id }) => loops.has(id));
+  return (
+    <View role="group" aria-label="Goes in and out at" style={{ gap: 2 }}>
+      <Text variant="titleSmall">Goes in and out at</Text>
+      <Button mode="outlined" onPress={() => put(all ? [] : onTheWay.map(({ id }) => id))}>
+        {all ? 'Past all of them' : `All ${onTheWay.length} on its way`}
+      </Button>
+      {onTheWay.map(({ id, name, station }) => (
+        <View key={id} style={{ flexDirection: 'row', alignItems: 'center' }}>
+          <Tick
+            label={`In and out at ${name}`}
+            done={loops.has(id)}
+            onPress={() => put(onTheWay.flatMap((one) => (loops.has(one.id) !== (one.id === id) ? [one.id] : [])))}
+          />
+          <Text style={{ flex: 1 }}>
+            {name}, {formatStation(station, job.units)}
+          </Text>
+        </View>
+      ))}
+      <Text variant="bodySmall">
+        It is cut there: order, drums, pull and volts go from one to the next. What each takes is entered with the checks.
+      </Text>
+    </View>
   );
 }
 
@@ -137,6 +187,7 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
         </Fields>
       )}
       {product?.kind === 'duct' ? <Holds laying={laying} /> : null}
+      {product?.kind === 'duct' || product?.kind === 'cable' ? <Loops laying={laying} /> : null}
       {product ? (
         <Text variant="bodySmall">
           {families[product.family].name}. {formatLength(product.od, job.units, 'size')} across; cover{' '}
