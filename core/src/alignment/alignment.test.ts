@@ -463,3 +463,36 @@ describe('branches and variants', () => {
   test('a variant is the same run under a name of its own', () =>
     expect(variantOf(main, ['Main', 'Main (variant)'])).toEqual({ ...main, name: 'Main (variant) 2' }));
 });
+
+describe('every laid line is asked, not only the one that leads', () => {
+  const bent = (beside: string, from?: number, to?: number): Run => ({
+    ...levelRun({ length: 40, bottomWidth: 1.2 }),
+    route: [
+      { x: 0, y: 0 },
+      { x: 20, y: 0 },
+      { x: 20, y: 20 },
+    ],
+    laid: [
+      blankLaidLine('Cable', 'lv-4x25'),
+      { ...blankLaidLine('Drain', beside), x: 0.4, ...(from === undefined ? {} : { from }), ...(to === undefined ? {} : { to }) },
+    ],
+  });
+  const said = (run: Run) =>
+    planRun(UK, run)
+      .findings.filter(({ code }) => code.startsWith('alignment.'))
+      .map(({ code, with: line }) => [code, line?.id]);
+  test('a drain beside a cable on constant cover follows every rise, and turns where nothing is', () => {
+    const drain = bent('drain-110').laid[1]?.id;
+    expect(said(bent('drain-110'))).toEqual(
+      expect.arrayContaining([
+        ['alignment.onCover', drain],
+        ['alignment.bend', drain],
+      ]),
+    );
+    expect(told(bent('drain-110'), 'alignment.bend')?.what).toBe('Drain: turns 90° at 20.0 m with nothing there to turn in');
+  });
+  test('only where it goes', () => {
+    expect(said(bent('drain-110', 0, 15)).map(([code]) => code)).not.toContain('alignment.bend');
+    expect(said(bent('drain-110', 10, 30)).map(([code]) => code)).toContain('alignment.bend');
+  });
+});

@@ -1,6 +1,6 @@
 import { SELF_CLEANSING, structureTypes, type Product } from '../catalogue';
 import { EPSILON, smallest } from '../geometry';
-import { STATION_SLACK, type Fix, type Found, type Run, type Subject } from '../job';
+import { STATION_SLACK, type Fix, type Found, type PlacedLine, type Run, type Subject } from '../job';
 import { boreOf, designFlow, fallForFlow, fallForVelocity, manning, type PipeFlow } from './gravity';
 import { extent } from './ground';
 import { fallingRun, flowDirection, legsOf, type Leg } from './levels';
@@ -14,8 +14,33 @@ export interface AlignmentContext {
   run: Run;
   /** The leading line's. */
   product: Product;
+  /** Every line laid, the leading one first. */
+  placed: readonly PlacedLine[];
   profile: ProfileColumns;
 }
+
+/** Which line something is said of, where it is not the leading one. */
+interface OfLine {
+  name: string | undefined;
+}
+
+/** Asks a check of every line laid, where it goes: all lie by the leading line's levels, each is what it is. */
+const ofEvery =
+  <F>(check: (context: AlignmentContext) => Found<F>[]) =>
+  (context: AlignmentContext): Found<F & OfLine>[] =>
+    context.placed.flatMap((line) =>
+      check({ ...context, product: line.product }).flatMap((found): Found<F & OfLine>[] => {
+        const told = { ...found.facts, name: line.leads ? undefined : line.name };
+        if (line.leads) return [{ ...found, facts: told }];
+        // A bend counts on its way, not at its very end.
+        const where = found.where.length === 0 ? [line] : found.where;
+        const on = where
+          .map(({ from, to }) => ({ from: Math.max(from, line.from), to: Math.min(to, line.to), point: from === to }))
+          .filter(({ from, to, point }) => (point ? from === to && from > line.from && to < line.to : to - from > EPSILON))
+          .map(({ from, to }) => ({ from, to }));
+        return on.length === 0 ? [] : [{ ...found, with: { kind: 'laid', id: line.id }, where: on, facts: told }];
+      }),
+    );
 
 /** Falls closer than this are the same: a millimetre in a kilometre, and the last digit of the grade finder's solver. */
 const SAME_FALL = 1e-6;
@@ -30,13 +55,13 @@ const legSubject = (run: Run, leg: Leg): Subject => ({
 });
 
 /** A gravity pipe on constant cover follows every rise of the ground. */
-export function pipeOnCover({ run, product, profile }: AlignmentContext): Found<{ least: number }>[] {
+export const pipeOnCover = ofEvery(({ run, product, profile }): Found<{ least: number }>[] => {
   if (product.minFall === 0 || run.reaches.every(({ levels }) => levels.kind !== 'cover')) return [];
   return [{ severity: 'caution', where: [], facts: { least: product.minFall }, fixes: steeperFixes(run, profile, product.minFall) }];
-}
+});
 
 /** A gravity line must fall, all the way in one direction, and steeply enough for its bore. Either direction along the run will do. */
-export function tooFlat({ run, product, profile }: AlignmentContext): Found<{ fall: number; least: number; backwards: boolean }>[] {
+export const tooFlat = ofEvery(({ run, product, profile }): Found<{ fall: number; least: number; backwards: boolean }>[] => {
   if (product.minFall === 0) return [];
   const direction = flowDirection(run);
   return legsOf(run).flatMap((leg): Found<{ fall: number; least: number; backwards: boolean }>[] => {
@@ -52,7 +77,7 @@ export function tooFlat({ run, product, profile }: AlignmentContext): Found<{ fa
       },
     ];
   });
-}
+});
 
 /** Lays the whole line straight at a fall, touching the present line from below so that mending the fall never takes cover away. */
 function steeperFixes(run: Run, profile: ProfileColumns, fall: number): Fix[] {
@@ -131,7 +156,7 @@ const STRAIGHT = Math.PI / 180;
 const bendSubject = (index: number) => ({ kind: 'bend', id: `${index}` }) as const;
 
 /** Turns on the plan that a line of straight lengths makes nowhere but at a structure. */
-export function rigidBends({ run, product }: AlignmentContext): Found<{ turn: number; station: number }>[] {
+export const rigidBends = ofEvery(({ run, product }): Found<{ turn: number; station: number }>[] => {
   if (product.minBend > 0) return [];
   return bendsOf(run).flatMap(({ station, index, turn }): Found<{ turn: number; station: number }>[] => {
     const turned = run.structures.some((item) => structureTypes[item.kind].turns && Math.abs(item.station - station) <= AT_BEND);
@@ -147,10 +172,10 @@ export function rigidBends({ run, product }: AlignmentContext): Found<{ turn: nu
       },
     ];
   });
-}
+});
 
 /** Turns on the plan tighter than the line may be bent. */
-export function tightBends({ run, product }: AlignmentContext): Found<{ turn: number; needed: number; room: number; radius: number }>[] {
+export const tightBends = ofEvery(({ run, product }): Found<{ turn: number; needed: number; room: number; radius: number }>[] => {
   if (product.minBend === 0) return [];
   const along = chainages(run.route);
   return bendsOf(run).flatMap(({ station, index, turn }) => {
@@ -169,10 +194,10 @@ export function tightBends({ run, product }: AlignmentContext): Found<{ turn: nu
       },
     ];
   });
-}
+});
 
 /** A line on constant cover that cannot follow how sharply the ground steps. */
-export function sharpSteps({ run, product, profile }: AlignmentContext): Found<{ radius: number }>[] {
+export const sharpSteps = ofEvery(({ run, product, profile }): Found<{ radius: number }>[] => {
   if (product.minBend === 0) return [];
   const { station, invert, reach } = profile;
   const sharp: { from: number; to: number }[] = [];
@@ -187,7 +212,7 @@ export function sharpSteps({ run, product, profile }: AlignmentContext): Found<{
       sharp.push({ from: station[i] as number, to: station[i] as number });
   }
   return sharp.length === 0 ? [] : [{ severity: 'caution', where: sharp, facts: { radius: product.minBend }, fixes: [] }];
-}
+});
 
 /** Bored stretches that leave nothing to bore. */
 export const pitsMeet = ({ run }: Pick<AlignmentContext, 'run'>): Found<{ over: number }>[] =>

@@ -40,8 +40,17 @@ export function coversOf({ profile, lines, line }: Of): { node: number; cover: n
   );
 }
 
+/** The same to the ground as it will be left: what lies on the line, and keeps it warm, for good. */
+export const coversAfter = (of: Of): { node: number; cover: number }[] =>
+  coversOf(of).map(({ node, cover }) => {
+    const { ground, finished } = of.profile;
+    const lower = Math.min(ground[node] as number, finished[node] as number);
+    return { node, cover: cover + (finished[node] as number) - lower };
+  });
+
 export const shallowest = (of: Of) => coversOf(of).reduce((least, at) => (at.cover < least.cover ? at : least));
-export const deepestOf = (of: Of) => coversOf(of).reduce((most, at) => (at.cover > most.cover ? at : most));
+/** Where it lies deepest under the ground as it will be left. */
+export const deepestOf = (of: Of) => coversAfter(of).reduce((most, at) => (at.cover > most.cover ? at : most));
 export const reachAtNode = ({ run, profile }: Of, node: number): Reach => run.reaches[profile.reach[node] as number] as Reach;
 
 /** Water in the ground at a station, metres; undefined where none is known. */

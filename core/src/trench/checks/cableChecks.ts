@@ -9,6 +9,7 @@ import {
   groundRating,
   jams,
   nextSize,
+  pastTables,
   RATING_BASIS,
   resistanceAt,
   voltDrop,
@@ -189,9 +190,10 @@ export function rated(of: Of): Check[] {
     if (!carries) return open(named, formula(drawn?.bore !== undefined), 'Not worked out', 'Enter what it feeds.', RATING_BASIS);
     const { bed, load, amps, ok } = carries;
     const next = ok ? undefined : nextThatPasses(of, drawn as Drawn, cable);
+    const past = pastTables(bed);
     return {
       ...named,
-      state: ok ? 'ok' : 'fails',
+      state: !ok ? 'fails' : past.length > 0 ? 'note' : 'ok',
       formula: formula(bed.inDuct),
       inputs: [
         { name: 'Depth', value: formatLength(bed.depth, job.units) },
@@ -199,6 +201,7 @@ export function rated(of: Of): Check[] {
         { name: 'Loaded circuits', value: `${bed.circuits}${bed.circuits > 1 ? (bed.apart ? ', 150 mm apart' : ', close') : ''}` },
         ...(bed.inDuct ? [{ name: 'In the duct', value: cable.product.name }] : []),
         { name: 'Load', value: `${load} A` },
+        ...(past.length > 0 ? [{ name: 'Past the table, carried on as it falls', value: past.join(', ') }] : []),
       ],
       result: `${amps.toFixed(0)} A`,
       limit: `${load} A at least`,

@@ -22,13 +22,12 @@ export function voltDrop(
   return (phases === 1 ? 2 : Math.sqrt(3)) * amps * length * (r * powerFactor + x * sin);
 }
 
-/** Columns of a table, linear between its rows and held beyond its ends. */
+/** Columns of a table, linear between its rows. Below its first row the first holds; past its last it goes on as it went, never below a tenth. */
 function interpolated(rows: readonly (readonly [number, number])[], at: number): number {
   const next = rows.findIndex(([key]) => key >= at);
   if (next === 0) return rows[0]?.[1] ?? 1;
-  if (next === -1) return rows.at(-1)?.[1] ?? 1;
-  const [a, b] = [rows[next - 1], rows[next]] as [readonly [number, number], readonly [number, number]];
-  return a[1] + ((b[1] - a[1]) * (at - a[0])) / (b[0] - a[0]);
+  const [a, b] = rows.slice(next === -1 ? -2 : next - 1) as [readonly [number, number], readonly [number, number]];
+  return Math.max(0.1, a[1] + ((b[1] - a[1]) * (at - a[0])) / (b[0] - a[0]));
 }
 
 /** Factors on the current rating, usual figures: by soil resistivity (K·m/W), depth (m), circuits side by side touching or 0.15 m apart. */
@@ -49,7 +48,8 @@ const BY_DEPTH = [
   [1.5, 0.95],
   [2, 0.92],
 ] as const;
-const BY_GROUP = { touching: [1, 0.79, 0.69, 0.63, 0.58, 0.55], apart: [1, 0.87, 0.79, 0.75, 0.72, 0.69] } as const;
+const numbered = (factors: readonly number[]) => factors.map((factor, i) => [i + 1, factor] as const);
+const BY_GROUP = { touching: numbered([1, 0.79, 0.69, 0.63, 0.58, 0.55]), apart: numbered([1, 0.87, 0.79, 0.75, 0.72, 0.69]) };
 const IN_DUCT = 0.85;
 export const RATING_BASIS = `Typical rating buried at ${RATING_CONDITIONS.depth} m, ${RATING_CONDITIONS.resistivity} K·m/W, ${RATING_CONDITIONS.temperature} °C, with usual factors; the cable maker’s table rules`;
 
@@ -64,15 +64,21 @@ export interface CableBed {
   inDuct: boolean;
 }
 
+/** What of a bed lies past the tables, in words; empty where nothing does. */
+export const pastTables = ({ depth, resistivity, circuits }: CableBed): string[] => [
+  ...(depth > (BY_DEPTH.at(-1)?.[0] ?? Infinity) ? ['depth'] : []),
+  ...(resistivity > (BY_RESISTIVITY.at(-1)?.[0] ?? Infinity) ? ['soil'] : []),
+  ...(circuits > BY_GROUP.apart.length ? ['neighbours'] : []),
+];
+
 /** Amperes a cable carries as it lies. Temperature by √((T_c − T_g)/(T_c − T_ref)). */
 export function groundRating({ rating, hottest }: Conductor, bed: CableBed): number {
-  const group = BY_GROUP[bed.apart ? 'apart' : 'touching'];
   const heat = Math.sqrt((hottest - bed.temperature) / (hottest - RATING_CONDITIONS.temperature));
   return (
     rating *
     interpolated(BY_RESISTIVITY, bed.resistivity) *
     interpolated(BY_DEPTH, bed.depth) *
-    (group[Math.min(bed.circuits, group.length) - 1] ?? 1) *
+    interpolated(BY_GROUP[bed.apart ? 'apart' : 'touching'], bed.circuits) *
     (bed.inDuct ? IN_DUCT : 1) *
     heat
   );

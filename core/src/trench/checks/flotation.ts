@@ -38,14 +38,18 @@ export const FLOWABLE = 20e3;
 
 /**
  * The stages before the fill is on: safety of the empty pipe in an open flooded trench and under its fine fill (metres over the crown), water over
- * both, and the ballast in kilograms a metre that keeps it down while flowable fill is poured round it.
+ * both, the ballast in kilograms a metre that keeps it down bare with the safety asked for, and while flowable fill is poured round it.
  */
-export function floatingStages(pipe: Pick<Floating, 'od' | 'mass'>, fine: number): { open: number; fine: number; flowable: number } {
+export function floatingStages(
+  pipe: Pick<Floating, 'od' | 'mass'>,
+  fine: number,
+): { open: number; fine: number; ballast: number; flowable: number } {
   const whole = { ...pipe, water: Infinity };
   return {
     open: (pipe.mass * GRAVITY) / uplift(whole),
     fine: floatSafety({ ...pipe, cover: fine, water: fine }),
-    flowable: Math.max(0, ((Math.PI / 4) * pipe.od ** 2 * FLOWABLE - pipe.mass * GRAVITY) / GRAVITY),
+    ballast: Math.max(0, FLOAT_SAFETY * uplift(whole) - pipe.mass * GRAVITY) / GRAVITY,
+    flowable: Math.max(0, FLOAT_SAFETY * (Math.PI / 4) * pipe.od ** 2 * FLOWABLE - pipe.mass * GRAVITY) / GRAVITY,
   };
 }
 

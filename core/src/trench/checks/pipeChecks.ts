@@ -1,5 +1,7 @@
 import { beddings, compactionIds, compactions, loadCovers, SELF_CLEANSING, SELF_CLEANSING_BASIS, wheels } from '../../catalogue';
 import { isOpen, type LegFlow } from '../../alignment';
+import { wallOffset } from '../../geometry';
+import type { PlacedLine, Reach } from '../../job';
 import {
   formatFlow,
   formatGradient,
@@ -11,7 +13,7 @@ import {
   formatPressure,
 } from '../../units';
 import { digWidth } from '../layers';
-import { coversOf, reachAtNode, shallowest, waterAt, type Check, type Of } from './along';
+import { coversAfter, coversOf, reachAtNode, shallowest, waterAt, type Check, type Of } from './along';
 import { againstFloating, FLOAT_BASIS, FLOAT_SAFETY, floatingStages, floatSafety, uplift } from './flotation';
 import { wheelPressure, weights, WEIGHTS_BASIS } from './loads';
 import {
@@ -24,7 +26,7 @@ import {
   RIGID_BASIS,
   RIGID_SAFETY,
   sideSupport,
-  trenchLoad,
+  fillLoad,
 } from './rings';
 
 /** Does what runs in the leading line keep it clean on its flattest leg? Nothing where nothing flows free. */
@@ -51,28 +53,65 @@ export function flowing({ job }: Pick<Of, 'job'>, flows: readonly LegFlow[]): Ch
   ];
 }
 
+/**
+ * Cover of a line and water over its crown, metres, wherever one of the two bends or the water passes crown, underside or surface: between those points
+ * the safety against floating goes one way, so none between them is worse.
+ */
+function wetPoints(of: Of): { node: number; cover: number; water: number }[] {
+  const { run, line, lines, profile } = of;
+  const higher = line.up + line.product.od - (lines[0] as PlacedLine).product.od;
+  const waterOver = (station: number, crown: number, surface: number) => (waterAt(run, station) ?? surface) - crown;
+  const nodes = coversOf(of).map(({ node, cover }) => {
+    const [station, crown] = [profile.station[node] as number, (profile.crown[node] as number) + higher];
+    const surface = Math.max(profile.ground[node] as number, profile.finished[node] as number);
+    return { node, station, cover, crown, surface, water: waterOver(station, crown, surface) };
+  });
+  const between = (a: (typeof nodes)[number], b: (typeof nodes)[number], share: number): (typeof nodes)[number] => {
+    const mix = (key: 'station' | 'cover' | 'crown' | 'surface') => a[key] + (b[key] - a[key]) * share;
+    const [station, crown, surface] = [mix('station'), mix('crown'), mix('surface')];
+    return { node: a.node, station, cover: mix('cover'), crown, surface, water: waterOver(station, crown, surface) };
+  };
+  const bent = nodes.flatMap((a, i) => {
+    const b = nodes[i + 1];
+    const levels = b ? run.water.map(({ station }) => station).filter((station) => station > a.station && station < b.station) : [];
+    return [a, ...levels.map((station) => between(a, b as typeof a, (station - a.station) / ((b as typeof a).station - a.station)))];
+  });
+  return bent.flatMap((a, i) => {
+    const b = bent[i + 1];
+    if (!b || b.station <= a.station) return [a];
+    const passes = [
+      (point: typeof a) => point.water,
+      (point: typeof a) => point.water + line.product.od,
+      (point: typeof a) => point.water - point.cover,
+    ];
+    return [a, ...passes.flatMap((of) => (of(a) * of(b) < 0 ? [between(a, b, of(a) / (of(a) - of(b)))] : []))];
+  });
+}
+
 /** Does the empty pipe stay down where the water stands highest over it? Nothing for cables. */
 export function floating(of: Of): Check | undefined {
-  const { job, run, line, profile } = of;
+  const { job, run, line } = of;
   const { product } = line;
   if (product.ring === null) return undefined;
   const known = run.water.length > 0;
-  const at = coversOf(of)
-    .map(({ node, cover }) => {
-      const ground = profile.ground[node] as number;
-      const level = waterAt(run, profile.station[node] as number) ?? ground;
-      const pipe = { od: product.od, mass: product.mass, cover: Math.max(0, cover), water: Math.min(cover, level - (ground - cover)) };
-      return { node, pipe, safety: floatSafety(pipe) };
+  // Held down by the lower of the ground there is and will be; the water stands where it stands.
+  const at = wetPoints(of)
+    .map(({ node, cover, water }) => {
+      const pipe = { od: product.od, mass: product.mass, cover: Math.max(0, cover), water: Math.min(Math.max(0, cover), water) };
+      return { node, pipe, depth: water, safety: floatSafety(pipe) };
     })
     .reduce((worst, next) => (next.safety < worst.safety ? next : worst));
   const mend = againstFloating(at.pipe);
-  const ok = at.safety >= FLOAT_SAFETY;
-  const open = uplift({ od: product.od, water: Infinity });
+  // Every stage counts where water gets to it: bare in the flooded trench, under its fine fill, and filled.
   const stages = floatingStages(product, reachAtNode(of, at.node).surround);
+  const wet = at.depth > -product.od;
+  const holds = at.safety >= FLOAT_SAFETY;
+  const weighed = wet && Math.min(stages.open, stages.fine) < FLOAT_SAFETY;
+  const open = uplift({ od: product.od, water: Infinity });
   return {
     id: 'float',
     title: 'Floating',
-    state: ok ? 'ok' : 'fails',
+    state: !holds ? 'fails' : weighed ? 'note' : 'ok',
     formula: 'FS = (empty pipe + prism over it) / (π/4·OD²·γw)',
     inputs: [
       { name: 'Outside', value: formatLength(product.od, job.units, 'size') },
@@ -86,12 +125,17 @@ export function floating(of: Of): Check | undefined {
     result: Number.isFinite(at.safety) ? `FS ${at.safety.toFixed(2)}` : 'Water does not reach it',
     limit: `FS ${FLOAT_SAFETY} at least`,
     source: `${FLOAT_BASIS}. ${WEIGHTS_BASIS}`,
-    advice: ok
-      ? `In an open flooded trench it lifts ${formatLineLoad(open, job.units)} empty: weigh it down until the fill is on.`
-      : `Cover of ${formatLength(mend.cover, job.units)} holds it, or ballast of ${formatMassOf(mend.ballast, job.units)} a metre.`,
+    advice: !holds
+      ? `Cover of ${formatLength(mend.cover, job.units)} holds it, or ballast of ${formatMassOf(mend.ballast, job.units)} a metre.`
+      : weighed
+        ? `In an open flooded trench it lifts ${formatLineLoad(open, job.units)} empty: weigh it down with ${formatMassOf(stages.ballast, job.units)} a metre, or fill it, until the fill is on.`
+        : undefined,
     curves: [],
   };
 }
+
+/** Covers dug open under the ground there is, and under the ground as it will be left: a wheel presses most on the first, the fill on the greater. */
+const everyStage = (of: Of) => [...coversOf(of), ...coversAfter(of)].filter(({ node }) => isOpen(reachAtNode(of, node)));
 
 /** Does a flexible pipe keep its shape under its fill and a wheel, where it flattens most? */
 export function flexible(of: Of): Check[] {
@@ -110,7 +154,7 @@ export function flexible(of: Of): Check[] {
       bedding: BEDDING_CONSTANT,
     });
   };
-  const covers = coversOf(of).filter(({ node }) => isOpen(reachAtNode(of, node)));
+  const covers = everyStage(of);
   if (covers.length === 0) return [];
   const worst = covers.map((place) => ({ ...place, share: at(place.node, place.cover) })).reduce((a, b) => (b.share > a.share ? b : a));
   const reach = reachAtNode(of, worst.node);
@@ -153,16 +197,29 @@ export function flexible(of: Of): Check[] {
   ];
 }
 
+/** Width of the trench at the crown of a line, metres: what its fill presses on, with what the sides lean back. */
+function crownWidth({ run, profile, line }: Of, node: number): number {
+  const reach = run.reaches[profile.reach[node] as number] as Reach;
+  const height = (profile.invert[node] as number) - (profile.bottom[node] as number) + line.up + line.product.od - line.product.wall;
+  return digWidth(reach) + wallOffset(reach.left, height) + wallOffset(reach.right, height);
+}
+
 /** Does a rigid pipe carry its trench and a wheel, where both together press most? */
 export function rigid(of: Of): Check[] {
   const { job, run, line } = of;
   const { ring } = line.product;
   if (ring?.kind !== 'rigid') return [];
-  const places = coversOf(of).filter(({ node }) => isOpen(reachAtNode(of, node)));
+  const places = everyStage(of);
   if (places.length === 0) return [];
   const loads = places.map(({ node, cover }) => {
-    const width = digWidth(reachAtNode(of, node));
-    return { cover, width, soil: trenchLoad(width, cover, weights.moist), wheel: wheelPressure(run.surface, cover) * line.product.od };
+    const { od } = line.product;
+    const width = crownWidth(of, node);
+    return {
+      cover,
+      width,
+      soil: fillLoad({ width, od, cover: Math.max(0, cover), weight: weights.moist }),
+      wheel: wheelPressure(run.surface, cover) * od,
+    };
   });
   const worst = loads.reduce((a, b) => (b.soil + b.wheel > a.soil + a.wheel ? b : a));
   const load = worst.soil + worst.wheel;
@@ -172,9 +229,9 @@ export function rigid(of: Of): Check[] {
       id: 'crushing',
       title: 'Load on the rigid pipe',
       state: load <= strength ? 'ok' : 'fails',
-      formula: 'W = C·γ·B² + wheel ≤ crushing load × bedding factor / safety',
+      formula: 'W = C·γ·B², at most 1.4·γ·H·OD as in the open, at least γ·H·OD; + wheel ≤ crushing load × bedding factor / safety',
       inputs: [
-        { name: 'Trench width', value: formatLength(worst.width, job.units) },
+        { name: 'Width at its crown', value: formatLength(worst.width, job.units) },
         { name: 'Cover', value: formatLength(worst.cover, job.units) },
         { name: 'Fill', value: formatLineLoad(worst.soil, job.units) },
         { name: 'Wheel', value: formatLineLoad(worst.wheel, job.units) },

@@ -32,10 +32,23 @@ export const MARSTON_K = 0.15;
 /** What a granular bed adds to a rigid pipe's crushing strength, and the safety asked for. */
 export const BEDDING_FACTOR = 1.9;
 export const RIGID_SAFETY = 1.5;
-export const RIGID_BASIS = 'Marston, narrow trench, Kμ′ 0.15; bedding factor 1.9 on a granular bed; safety 1.5';
+export const RIGID_BASIS =
+  'Marston, Kμ′ 0.15, past its transition width as in the open: prism × 1.4; bedding factor 1.9 on a granular bed; safety 1.5';
 
 /** Load of the fill on a rigid pipe in a trench, newtons a metre. Source: Marston, W = C·γ·B², C = (1 − e^(−2Kμ′·H/B))/(2Kμ′). */
 export function trenchLoad(width: number, cover: number, weight: number, kMu = MARSTON_K): number {
   const c = (1 - Math.exp((-2 * kMu * cover) / width)) / (2 * kMu);
   return c * weight * width ** 2;
+}
+
+/** Arching over a rigid pipe in the open: its fill hangs on it. Source: usual 1.35 to 1.45. */
+export const OPEN_ARCHING = 1.4;
+
+/**
+ * Load of the fill on a rigid pipe, newtons a metre: in a trench the sides carry a part, up to the transition width, from which it is as in the open;
+ * never less than its own prism. @param width of the trench at the crown, metres.
+ */
+export function fillLoad({ width, od, cover, weight }: { width: number; od: number; cover: number; weight: number }): number {
+  const prism = weight * cover * od;
+  return Math.max(prism, Math.min(trenchLoad(width, cover, weight), OPEN_ARCHING * prism));
 }
