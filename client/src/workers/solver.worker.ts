@@ -1,6 +1,6 @@
 import {
   arrangeLines,
-  carrySpoil,
+  haulOf,
   futureLines,
   InputError,
   kitOf,
@@ -10,13 +10,12 @@ import {
   programmeInputs,
   simulateProgramme,
   simulateStrikes,
-  spoilCells,
   strikeCases,
   summarise,
   whatIfs,
   applyPatches,
   type Addition,
-  type Carried,
+  type Haul,
   type Job,
   type Offers,
   type PlanSummary,
@@ -110,13 +109,7 @@ const worker = {
     }),
   future: (job: Job, run: Run, reach: number, station: number, onProgress: OnProgress): Promise<Worked<Addition[]>> =>
     worked(() => futureLines(job, run, reach, station, (done, of) => onProgress(done / of, `${done} of ${of} tried`))),
-  carry: (job: Job, run: Run, onProgress: OnProgress): Promise<Worked<Carried>> =>
-    worked(async () => {
-      onProgress(0, 'Fetching the solver');
-      const solver = await loadSolver();
-      const { profile, pits } = planRun(job, run);
-      return carrySpoil(spoilCells(run, profile, pits), run.logistics, job.rates, solver);
-    }),
+  carry: (job: Job, run: Run): Promise<Worked<Haul>> => worked(() => haulOf(job, run, planRun(job, run))),
   days: (job: Job, run: Run, trials: number, seed: number, onProgress: OnProgress): Promise<Worked<Days>> =>
     worked(() => {
       const tell = seldom(onProgress);

@@ -2,7 +2,9 @@ import { besideMachine, hoursIn, workHours, type Estimate, type Hours } from '..
 import { placingEffort } from '../protection';
 import { machineOf, type Job, type Run } from '../job';
 import type { Plan } from '../plan/plan';
-import { looseDensity, loosening, lorryLoads } from '../spoil';
+import { barrowTrips, haulOf, looseDensity, loosening, lorryLoads } from '../spoil';
+import { coveringPrices } from '../catalogue';
+import { formatLength } from '../units';
 import { hireDays, type Draft } from './items';
 import { plural } from './words';
 
@@ -68,9 +70,12 @@ export function workItems(job: Job, hours: Hours): Draft[] {
   ];
 }
 
-/** What is carted off, apart where it is suspect. */
+/** What is carted off, apart where it is suspect, what has no room meanwhile and is fetched back, and what is carried along. */
 export function spoilItems(job: Job, run: Run, plan: Plan): Draft[] {
   const { surplusLoose, surplusBank } = plan.balance;
+  const { carried, back } = haulOf(job, run, plan);
+  const { handle, haul } = job.rates;
+  const far = carried.handled > 0 ? carried.hauled / carried.handled : 0;
   const density = looseDensity(run.spoil.ground);
   const suspect = plan.balance.suspectBank * loosening(run.spoil);
   const one = (id: string, what: string, loose: number, bank: number, basis: string): Draft => ({
@@ -94,5 +99,22 @@ export function spoilItems(job: Job, run: Run, plan: Plan): Draft[] {
       'What is displaced and does not go back; loose',
     ),
     one('suspect', 'Suspect spoil, apart', suspect, plan.balance.suspectBank, 'Tested and tipped where it is licensed; loose'),
+    one('early', 'Off site for want of room', back, back / loosening(run.spoil), 'No room beside the trench or at the stockpile; loose'),
+    {
+      ...one('back', 'Fetched back to fill with', back, back / loosening(run.spoil), 'What went off site for want of room; loose'),
+      price: coveringPrices.fill,
+    },
+    {
+      ...one(
+        'moved',
+        'Carried along the run',
+        carried.handled,
+        carried.handled / loosening(run.spoil),
+        `Handled once more and carried ${formatLength(far, job.units)} on average; loose`,
+      ),
+      packs: `${plural(barrowTrips(carried.handled, job.pace), 'barrow or dumper', 'barrows or dumpers')}`,
+      mass: 0,
+      price: handle + (far * haul) / 100,
+    },
   ];
 }

@@ -3,10 +3,12 @@ import { times } from '../generators.testing';
 import { loadSolver } from '../highs.testing';
 import { blankJob, blankLogistics, type Run } from '../job';
 import type { Solver } from '../lp';
+import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
 import { sectionAt } from '../plan/section';
 import { saidIn, levelRun } from '../testing';
-import { balance, barrowHours, barrowTrips, carrySpoil, crown, lorryLoads, spoilCells, spoilKinds, type SpoilCell } from '.';
+import { balance, barrowHours, barrowTrips, carrySpoil, crown, haulOf, lorryLoads, spoilCells, spoilKinds, type SpoilCell } from '.';
+import { cheapestByLp } from './carry.testing';
 
 const job = blankJob('Yard');
 const { rates } = job;
@@ -21,8 +23,7 @@ const cell = (i: number, volume: number, left: number, right = 0): SpoilCell => 
   volume,
   room: { left, right },
 });
-const carry = (cells: SpoilCell[], change: Partial<Run['logistics']> = {}) =>
-  carrySpoil(cells, { ...blankLogistics(), ...change }, rates, solver);
+const carry = (cells: SpoilCell[], change: Partial<Run['logistics']> = {}) => carrySpoil(cells, { ...blankLogistics(), ...change }, rates);
 
 test('14 m³ of clay at 35 %: 18.9 loose; 10.1 compacted back at 10 % needs 11.2 bank; 2.8 bank over, 3.8 loose', () => {
   const spoil = { ...levelRun().spoil, ground: 'clay' as const, reuse: true };
@@ -53,24 +54,34 @@ describe('the least-cost way to be rid of the spoil', () => {
     expect(done.off).toBeCloseTo(1, 6);
     expect(done.cost).toBeCloseTo(3 * 4 + 1 * 28, 2);
   });
-  test('nothing is lost or made, no room is overfilled, and no plan by hand is cheaper', () => {
-    const one = fc.record({ volume: fc.double({ min: 0, max: 10, noNaN: true }), left: fc.double({ min: 0, max: 8, noNaN: true }) });
+  test('nothing is lost or made, no room is overfilled, and a linear program finds nothing cheaper', () => {
+    const cubic = (max: number) => fc.oneof(fc.constant(0), fc.double({ min: 0.01, max, noNaN: true }));
+    const one = fc.record({ volume: cubic(10), left: cubic(8), right: cubic(3) });
+    const costs = fc.record({
+      handle: fc.constantFrom(0, 2, 4, 40),
+      off: fc.constantFrom(5, 28),
+      haul: fc.constantFrom(0, 6, 100),
+      stockpile: fc.option(fc.record({ station: fc.double({ min: 0, max: 100, noNaN: true }), room: cubic(12) })),
+    });
     fc.assert(
-      fc.property(fc.array(one, { minLength: 1, maxLength: 8 }), (list) => {
-        const cells = list.map(({ volume, left }, i) => cell(i, volume, left));
-        const done = carry(cells);
+      fc.property(fc.array(one, { minLength: 1, maxLength: 12 }), costs, (list, { stockpile, ...change }) => {
+        const cells = list.map(({ volume, left, right }, i) => cell(i, volume, left, right));
+        const priced = { ...rates, ...change };
+        const logistics = { ...blankLogistics(), stockpile };
+        const done = carrySpoil(cells, logistics, priced);
         const volume = cells.reduce((sum, { volume: dug }) => sum + dug, 0);
         const placed = done.cells.reduce(
           (sum, { own, brought, off }) => sum + own.left + own.right + brought.left + brought.right + off,
           0,
         );
-        expect(placed).toBeCloseTo(volume, 5);
-        for (const { own, brought, room } of done.cells) expect(own.left + brought.left).toBeLessThanOrEqual(room.left + 1e-6);
-        // By hand: beside while there is room, the rest off site at once.
-        const byHand = cells.reduce((sum, { volume: dug, room }) => sum + Math.max(0, dug - room.left) * rates.off, 0);
-        expect(done.cost).toBeLessThanOrEqual(byHand + 1e-2);
+        expect(placed + done.stockpile).toBeCloseTo(volume, 5);
+        for (const { own, brought, room } of done.cells) {
+          expect(own.left + brought.left).toBeLessThanOrEqual(room.left + 1e-6);
+          expect(own.right + brought.right).toBeLessThanOrEqual(room.right + 1e-6);
+        }
+        expect(done.cost).toBeCloseTo(cheapestByLp(cells, logistics, priced, solver), 4);
       }),
-      { numRuns: times(40) },
+      { numRuns: times(60) },
     );
   });
   test('the stretches of a run hold all of its spoil; a gap takes none', () => {
@@ -115,6 +126,29 @@ describe('turf and topsoil', () => {
     expect(plan.balance.suspectBank).toBeCloseTo(plan.volumes.trench / 4, 6);
     expect(saidIn(job, plan, 'spoil.suspect')?.what).toBe('Suspect ground: Tar');
   });
+});
+
+test('what has no room goes off site at once; more than is surplus is fetched back, and the order books all of it', () => {
+  const base = levelRun({ length: 20, depth: 1.3, entry: false });
+  const tight: Run = { ...base, spoil: { ...base.spoil, corridorLeft: 0.5, corridorRight: 0.9, reuse: true } };
+  const plan = planRun(job, tight);
+  const haul = haulOf(job, tight, plan);
+  expect(haul.carried.off).toBeGreaterThan(plan.balance.surplusLoose);
+  expect(haul.back).toBeCloseTo(haul.carried.off - plan.balance.surplusLoose, 9);
+  const items = orderOf(job, tight, plan).items;
+  const amount = (id: string) => items.find((one) => one.id === id)?.order ?? 0;
+  expect(amount('spoil.surplus') + amount('spoil.suspect') + amount('spoil.early')).toBeCloseTo(haul.off, 9);
+  expect(amount('spoil.back')).toBeCloseTo(haul.back, 9);
+  expect(items.find(({ id }) => id === 'spoil.moved')).toBeUndefined();
+  const roomy: Run = {
+    ...base,
+    spoil: { ...base.spoil, corridorRight: 1.9 },
+    logistics: { ...blankLogistics(), stockpile: { station: 20, room: 200 } },
+  };
+  const { carried } = haulOf(job, roomy, planRun(job, roomy));
+  const moved = orderOf(job, roomy, planRun(job, roomy)).items.find(({ id }) => id === 'spoil.moved');
+  expect(moved?.order).toBeCloseTo(carried.handled, 9);
+  expect(moved?.cost).toBeCloseTo(carried.handled * rates.handle + (carried.hauled * rates.haul) / 100, 6);
 });
 
 test('loads by box or by axles, whichever is full first; trips; the crown', () => {

@@ -2,7 +2,7 @@ import { grounds } from '../catalogue';
 import { EPSILON } from '../geometry';
 import type { Job, Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
-import { linear, sum, toLp, type Linear, type Solver } from '../lp';
+import type { Balance } from './balance';
 import { corridorOf, isSuspect, lipAt, loosening, sides, suspectRanges, topsoilArea, type Side } from './heap';
 
 /** A stretch of the run with what it brings up and the room beside it. Stations in metres, volumes m³ loose. */
@@ -98,101 +98,130 @@ export function spoilCells(
   return cells;
 }
 
-/** A m³ tipped on the second side costs a trifle more, so that one heap is filled first. */
-const TRIFLE = 1e-4;
+/** How far a stretch's spoil is carried to the next: middle to middle, metres. */
+const stepTo = (a: SpoilCell, b: SpoilCell): number => Math.max(0.1, (b.from + b.to) / 2 - (a.from + a.to) / 2);
+/** The stretch a stockpile is nearest to. */
+export const stockedBy = (cells: readonly SpoilCell[], station: number): number => {
+  const away = ({ from, to }: SpoilCell) => Math.abs((from + to) / 2 - station);
+  return cells.reduce((best, cell, i) => (away(cell) < away(cells[best] as SpoilCell) ? i : best), 0);
+};
 
 /**
  * Least-cost way to be rid of the spoil: tipped beside the dig while there is room, what is over handled once more and carried along to where
- * room is left or to the stockpile, or taken off site. Source: a transport problem as a flow along the run, so that it stays as small as the
- * run is long. @throws never; off site takes whatever is left.
+ * room is left or to the stockpile, or taken off site. Source: a transport problem as a flow along the run; each stretch's surplus goes the cheapest
+ * way that is open, also by turning what was carried before, so that no other way is cheaper (successive shortest paths). Off site takes whatever is left.
  */
-export function carrySpoil(cells: readonly SpoilCell[], { stockpile }: Run['logistics'], rates: Job['rates'], solver: Solver): Carried {
+export function carrySpoil(cells: readonly SpoilCell[], { stockpile }: Run['logistics'], rates: Job['rates']): Carried {
   const metre = rates.haul / 100;
-  const objective: [number, Linear][] = [];
-  const rows: Linear[] = [];
-  const bounds: Record<string, { low: number; high?: number }> = {};
-  const variable = (name: string, cost: number, high?: number): Linear => {
-    bounds[name] = { low: 0, ...(high === undefined ? {} : { high }) };
-    const term = linear({ [name]: 1 });
-    objective.push([cost, term]);
-    return term;
+  const own = cells.map(({ volume, room }) => {
+    const left = Math.min(volume, room.left);
+    return { left, right: Math.min(volume - left, room.right) };
+  });
+  const stock = stockpile ? { at: stockedBy(cells, stockpile.station), room: stockpile.room } : undefined;
+  const free = cells.map(({ room }, i) => {
+    const { left, right } = own[i] as (typeof own)[number];
+    return { left: room.left - left, right: room.right - right, stock: i === stock?.at ? stock.room : 0 };
+  });
+  const brought = cells.map(() => ({ left: 0, right: 0, stock: 0 }));
+  const off = cells.map(() => 0);
+  const moved = cells.map(() => 0);
+  /** Carried from a stretch to the next; below zero: back. */
+  const flow = cells.map(() => 0);
+  const steps = cells.map((cell, i) => (cells[i + 1] ? stepTo(cell, cells[i + 1] as SpoilCell) : 0));
+
+  /** Where one more m³ from a stretch goes cheapest: the ways open on both sides of it, turning back what comes the other way first. */
+  const cheapest = (from: number) => {
+    let best = { to: from, where: 'off' as 'off' | 'left' | 'right' | 'stock' | 'unmoved', cost: rates.off, room: Infinity };
+    for (const way of [1, -1] as const) {
+      let cost = rates.handle;
+      let room = Infinity;
+      for (let i = from; i >= 0 && i < cells.length; i += way) {
+        const here = free[i] as (typeof free)[number];
+        const tried = [
+          { where: 'left' as const, cost, room: here.left },
+          { where: 'right' as const, cost, room: here.right },
+          { where: 'stock' as const, cost, room: here.stock },
+          // What was carried from here goes off site instead, and makes room.
+          { where: 'unmoved' as const, cost: cost - rates.handle + rates.off, room: i === from ? 0 : (moved[i] as number) },
+        ];
+        for (const one of tried)
+          if (one.room > EPSILON && one.cost < best.cost - EPSILON)
+            best = { to: i, where: one.where, cost: one.cost, room: Math.min(room, one.room) };
+        const edge = way === 1 ? i : i - 1;
+        const against = -way * (flow[edge] ?? 0);
+        cost += metre * (steps[edge] ?? 0) * (against > EPSILON ? -1 : 1);
+        if (against > EPSILON) room = Math.min(room, against);
+      }
+    }
+    return best;
   };
-  const equal = (left: Linear) => rows.push(left, sum([-1, left]));
-  const middle = ({ from, to }: SpoilCell) => (from + to) / 2;
-  const nearest = stockpile
-    ? cells.reduce(
-        (best, cell, i) =>
-          Math.abs(middle(cell) - stockpile.station) < Math.abs(middle(cells[best] as SpoilCell) - stockpile.station) ? i : best,
-        0,
-      )
-    : -1;
-  const named = cells.map((cell, i) => {
-    const to = (cells[i + 1] ?? cell) as SpoilCell;
-    const step = Math.max(0.1, middle(to) - middle(cell));
-    const own = { left: variable(`al${i}`, 0), right: variable(`ar${i}`, TRIFLE) };
-    const brought = { left: variable(`bl${i}`, 0), right: variable(`br${i}`, TRIFLE) };
-    for (const side of sides) rows.push(sum([-1, own[side]], [-1, brought[side]], [1, linear({}, cell.room[side])]));
-    return {
-      cell,
-      own,
-      brought,
-      moved: variable(`m${i}`, rates.handle),
-      off: variable(`o${i}`, rates.off),
-      onward: i + 1 < cells.length ? variable(`f${i}`, metre * step) : linear({}),
-      back: i + 1 < cells.length ? variable(`g${i}`, metre * step) : linear({}),
-      stored: i === nearest && stockpile ? variable('stock', 0, stockpile.room) : linear({}),
-      step,
-    };
+
+  cells.forEach(({ volume }, from) => {
+    const mine = own[from] as (typeof own)[number];
+    let left = volume - mine.left - mine.right;
+    while (left > EPSILON) {
+      const { to, where, room } = cheapest(from);
+      const amount = Math.min(left, room);
+      left -= amount;
+      if (where === 'off') {
+        off[from] = (off[from] as number) + amount;
+        continue;
+      }
+      moved[from] = (moved[from] as number) + amount;
+      for (let i = Math.min(from, to); i < Math.max(from, to); i++) flow[i] = (flow[i] as number) + (to > from ? amount : -amount);
+      if (where === 'unmoved') {
+        moved[to] = (moved[to] as number) - amount;
+        off[to] = (off[to] as number) + amount;
+      } else {
+        (free[to] as (typeof free)[number])[where] -= amount;
+        (brought[to] as (typeof brought)[number])[where] += amount;
+      }
+    }
   });
-  named.forEach(({ cell, own, brought, moved, off, onward, back, stored }, i) => {
-    equal(sum([1, own.left], [1, own.right], [1, moved], [1, off], [-1, linear({}, cell.volume)]));
-    const before = named[i - 1];
-    equal(
-      sum(
-        [1, moved],
-        [1, before?.onward ?? linear({})],
-        [1, back],
-        [-1, onward],
-        [-1, before?.back ?? linear({})],
-        [-1, brought.left],
-        [-1, brought.right],
-        [-1, stored],
-      ),
-    );
-  });
-  const solution = solver(toLp({ minimise: sum(...objective), rows, bounds, binaries: [] }));
-  if (!solution) throw new Error('The spoil has nowhere to go, not even off site: the solver failed.');
-  const value = (name: string) => Math.max(0, solution.values[name] ?? 0);
-  const done = named.map(({ cell, step }, i) => ({
-    ...cell,
-    own: { left: value(`al${i}`), right: value(`ar${i}`) },
-    brought: { left: value(`bl${i}`), right: value(`br${i}`) },
-    // Flow to the next stretch; what comes back to this one from it.
-    onward: value(`f${i}`),
-    back: value(`g${i}`),
-    off: value(`o${i}`),
-    step,
-  }));
-  const total = (of: (cell: (typeof done)[number], i: number) => number) => done.reduce((all, cell, i) => all + of(cell, i), 0);
-  const handled = total((_, i) => value(`m${i}`));
-  const off = total((cell) => cell.off);
-  const hauled = total(({ onward, back, step }) => (onward + back) * step);
+
+  const total = (list: readonly number[]) => list.reduce((sum, one) => sum + one, 0);
+  const [handled, gone] = [total(moved), total(off)];
+  const hauled = total(flow.map((one, i) => Math.abs(one) * (steps[i] as number)));
   return {
-    cells: done.map(({ from, to, volume, room, own, brought, onward, back, off: away }) => ({
-      from,
-      to,
-      volume,
-      room,
-      own,
-      brought,
-      onward,
-      back,
-      off: away,
+    cells: cells.map((cell, i) => ({
+      ...cell,
+      own: own[i] as Record<Side, number>,
+      brought: { left: brought[i]?.left ?? 0, right: brought[i]?.right ?? 0 },
+      onward: Math.max(0, flow[i] as number),
+      back: Math.max(0, -(flow[i] as number)),
+      off: off[i] as number,
     })),
-    stockpile: value('stock'),
+    stockpile: total(brought.map((one) => one.stock)),
     handled,
-    off,
+    off: gone,
     hauled,
-    cost: handled * rates.handle + off * rates.off + hauled * metre,
+    cost: handled * rates.handle + gone * rates.off + hauled * metre,
   };
+}
+
+/** What becomes of the spoil of a run: where it lies meanwhile, and what goes off site and comes back, m³ loose. */
+export interface Haul {
+  carried: Carried;
+  /** Off site in the end: what is surplus, or more where there is no room for what goes back. */
+  off: number;
+  /** Fetched back to fill with. */
+  back: number;
+}
+
+/** The one place that says what is carried: screen and order read the same. */
+export function haulOf(
+  job: Pick<Job, 'rates'>,
+  run: Run,
+  {
+    profile,
+    pits,
+    balance,
+  }: {
+    profile: ProfileColumns & { area: readonly number[]; dug: readonly number[] };
+    pits: readonly { station: number; dig: number }[];
+    balance: Pick<Balance, 'surplusLoose'>;
+  },
+): Haul {
+  const carried = carrySpoil(spoilCells(run, profile, pits), run.logistics, job.rates);
+  return { carried, off: Math.max(balance.surplusLoose, carried.off), back: Math.max(0, carried.off - balance.surplusLoose) };
 }

@@ -1,5 +1,5 @@
 import { extent } from '@tamper/core/alignment';
-import { barrowHours, barrowTrips, crown, spoilKinds, THROWN_IN, type Carried, type SpoilKind } from '@tamper/core/spoil';
+import { barrowHours, barrowTrips, crown, spoilKinds, THROWN_IN, type Haul, type SpoilKind } from '@tamper/core/spoil';
 import {
   formatHours,
   formatLength,
@@ -40,12 +40,13 @@ const cubic = (text: string) => parseDecimal(text, 'm³');
 export function SpoilTab() {
   const { job, run, plan, cursor, apply, reader, mends, onFix } = useLogistics();
   const { width } = useWindowDimensions();
-  const { task, start, cancel } = useTask<Carried>();
-  useEffect(() => start((remote, onProgress) => remote.carry(job, run, onProgress)), [start, job, run]);
+  const { task, start, cancel } = useTask<Haul>();
+  useEffect(() => start((remote) => remote.carry(job, run)), [start, job, run]);
   // What was worked out last stays, faint, until the next is there: nothing jumps while somebody types below it.
-  const last = useRef<Carried>(undefined);
+  const last = useRef<Haul>(undefined);
   if (task.kind === 'done') last.current = task.value;
-  const carried = last.current;
+  const haul = last.current;
+  const carried = haul?.carried;
   const stale = task.kind !== 'done';
   const { units } = job;
   const findings = plan.findings.filter(({ code }) => code.startsWith('spoil.'));
@@ -69,7 +70,7 @@ export function SpoilTab() {
             height={250}
             cursor={cursor}
           />
-          {carried ? <Ends carried={carried} /> : null}
+          {haul ? <Ends haul={haul} /> : null}
         </View>
         {task.kind === 'running' && !carried ? <Progress share={task.share} what={task.what} onCancel={cancel} /> : null}
         {task.kind === 'failed' ? <Faults title="Not worked out" faults={task.errors.map(({ message }) => message)} /> : null}
@@ -80,7 +81,7 @@ export function SpoilTab() {
 }
 
 /** What the least-cost way comes to. */
-function Ends({ carried }: { carried: Carried }) {
+function Ends({ haul: { carried, off, back } }: { haul: Haul }) {
   const { job } = useLogistics();
   const { units, rates, pace } = job;
   const fits = carried.handled + carried.off < 0.05;
@@ -93,6 +94,11 @@ function Ends({ carried }: { carried: Carried }) {
           : `${formatVolume(carried.handled, units)} has no room where it is dug and is carried on, ${formatLength(haul, units)} on average: ${barrowTrips(carried.handled, pace)} barrow trips, ${formatHours(barrowHours(carried.handled, haul, pace))}.`}
       </Text>
       {carried.off > 0.05 ? <Text>{formatVolume(carried.off, units)} loose finds no room anywhere: off site at once.</Text> : null}
+      {back > 0.05 ? (
+        <Text>
+          {formatVolume(back, units)} of it is wanted for the fill and fetched back; {formatVolume(off, units)} leave the site in all.
+        </Text>
+      ) : null}
       <Text>
         Handling and haul over leaving it: {rates.currency} {Math.round(carried.cost).toLocaleString('en-GB')}.
       </Text>

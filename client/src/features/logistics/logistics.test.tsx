@@ -4,7 +4,6 @@ import { demoFile, machineOf, orderOf, planRun, type Run, readerOf, say } from '
 import { liftChecks } from '@tamper/core/machine';
 import { carrySpoil, spoilCells } from '@tamper/core/spoil';
 import { timelineOf, programmeInputs } from '@tamper/core/studies/programme';
-import type { Solver } from '@tamper/core/lp';
 import { Gantt } from '../../drawing/Gantt';
 import { LiftPlot } from '../../drawing/LiftPlot';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
@@ -89,11 +88,9 @@ describe('drawings say in words what they show', () => {
     );
   });
   test('spoil: what is carried on and what goes off site', () => {
-    // Room for everything: the program needs no solving, and a solver that is asked would say so.
     const roomy = { ...outfall, spoil: { ...outfall.spoil, corridorLeft: 20 } };
     const cells = spoilCells(roomy, planRun(demo, roomy).profile, planRun(demo, roomy).pits);
-    const beside: Solver = () => ({ objective: 0, values: Object.fromEntries(cells.map(({ volume }, i) => [`al${i}`, volume])) });
-    const carried = carrySpoil(cells, roomy.logistics, demo.rates, beside);
+    const carried = carrySpoil(cells, roomy.logistics, demo.rates);
     onPage(<SpoilPlan run={roomy} plan={planRun(demo, roomy)} carried={carried} units="metric" width={360} height={240} cursor={5} />);
     expect(screen.getByRole('img', { name: 'Spoil plan: 0.0 m³ carried along, 0.0 m³ off site' })).toBeTruthy();
   });

@@ -1,7 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
 import { demoFile, kitOf, orderOf, planRun, seeded, programmeInputs, simulateProgramme, whatIfs, type Job, type Run } from '@tamper/core';
 import { alternatives } from '@tamper/core/studies/improvements';
-import { carrySpoil, spoilCells } from '@tamper/core/spoil';
+import { haulOf } from '@tamper/core/spoil';
 import { type useEffect, type useState } from 'react';
 import { readFileSync } from 'node:fs';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
@@ -20,11 +20,7 @@ beforeAll(async () => {
 });
 const mockRemote = {
   order: (job: Job, run: Run) => ({ value: orderOf(job, run, planRun(job, run)) }),
-  carry: (job: Job, run: Run) => {
-    if (!mockSolver.solver) throw new Error('the solver is not there yet');
-    const { profile, pits } = planRun(job, run);
-    return { value: carrySpoil(spoilCells(run, profile, pits), run.logistics, job.rates, mockSolver.solver) };
-  },
+  carry: (job: Job, run: Run) => ({ value: haulOf(job, run, planRun(job, run)) }),
   days: (job: Job, run: Run) => {
     const plan = planRun(job, run);
     const inputs = programmeInputs(job, run, plan, orderOf(job, run, plan));

@@ -1,5 +1,4 @@
 import { seeded } from '../../chance';
-import { loadSolver } from '../../highs.testing';
 import { blankJob, blankRun, type Reach, type Run } from '../../job';
 import { orderOf } from '../../order';
 import { planRun } from '../../plan/plan';
@@ -30,7 +29,6 @@ export async function benchWorks(): Promise<void> {
   console.log(`Days of 200 m in ${inputs.pieces.length} pieces, 5,000 runs`);
   console.log(`  ${(days / 1000).toFixed(2)} s, ${Math.round((days / 3000) * 100)} % of the 3 s allowed`);
 
-  const solver = await loadSolver();
   const far = long(1000);
   const { profile } = planRun(job, far);
   const works = {
@@ -39,7 +37,7 @@ export async function benchWorks(): Promise<void> {
     stockpile: { station: 500, room: 60 },
   };
   const from = performance.now();
-  const carried = carrySpoil(spoilCells({ ...far, logistics: works }, profile, []), works, job.rates, solver);
+  const carried = carrySpoil(spoilCells({ ...far, logistics: works }, profile, []), works, job.rates);
   const haul = performance.now() - from;
   console.log(
     `Spoil of 1 km in ${carried.cells.length} stretches, ${carried.handled.toFixed(0)} m³ carried on, ${carried.off.toFixed(0)} m³ off site`,
