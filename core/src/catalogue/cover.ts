@@ -27,15 +27,15 @@ export const surfaceMaterialIds = Object.keys(surfaceMaterials) as [SurfaceMater
 
 /** A wheel that may stand over the trench: load in newtons on a print of a × b metres, times an impact factor. By surface. */
 export const wheels = {
-  field: { load: 30e3, a: 0.3, b: 0.4, impact: 1.2, basis: 'A tractor or loaded dumper wheel, 30 kN' },
-  footway: { load: 10e3, a: 0.15, b: 0.2, impact: 1.2, basis: 'A delivery van wheel, 10 kN' },
-  road: { load: 72e3, a: 0.25, b: 0.5, impact: 1.3, basis: 'A lorry’s twin wheel, 72 kN (16 kip)' },
+  field: { load: 30e3, a: 0.3, b: 0.4, impact: 1.2, basis: 'A tractor or loaded dumper wheel' },
+  footway: { load: 10e3, a: 0.15, b: 0.2, impact: 1.2, basis: 'A delivery van wheel' },
+  road: { load: 72e3, a: 0.25, b: 0.5, impact: 1.3, basis: 'A lorry’s twin wheel' },
 } as const;
 
 /** Least cover before something heavy passes, metres: over the crown, in fill that is compacted. */
 export const loadCovers = [
   { name: 'Hand tamper', cover: 0.1, basis: 'Usual: by hand from the first lift, beside the pipe first' },
-  { name: 'Vibrating plate to 100 kg', cover: 0.3, basis: 'Usual: 300 mm over the crown' },
+  { name: 'Light vibrating plate', cover: 0.3, basis: 'Usual: 300 mm over the crown' },
   { name: 'Rammer', cover: 0.3, basis: 'Usual: 300 mm over the crown' },
   { name: 'Trench roller', cover: 0.6, basis: 'Usual: 300–1000 mm by mass; 600 mm as a default' },
   { name: 'Mini excavator tracking over', cover: 0.6, basis: 'Usual: 600 mm in compacted fill' },

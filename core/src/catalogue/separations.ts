@@ -37,7 +37,7 @@ const common: readonly Separation[] = [
   pair('mv', 'earth', 0, 0, 'An earth conductor may lie against its cable'),
   pair('data', 'control', 0.05, 0.05, 'Both are signal cables'),
   pair('mv', 'gas', 0.6, 0.6, 'Usual where a power or gas owner asks for it: 600 mm'),
-  pair('power', 'water', 0.3, 0.3, 'Usual: 300 mm; no water over a power joint', 'water'),
+  pair('power', 'water', 0.3, 0.3, 'Usual; no water over a power joint', 'water'),
   pair('heat', 'water', 0.3, 0.3, 'A ground loop freezes what lies against it'),
 ];
 const sewers = (across: number, over: number, basis: string): Separation[] => [

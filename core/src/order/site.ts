@@ -4,7 +4,7 @@ import { machineOf, type Job, type Run } from '../job';
 import type { Plan } from '../plan/plan';
 import { barrowTrips, haulOf, looseDensity, loosening, lorryLoads } from '../spoil';
 import { coveringPrices } from '../catalogue';
-import { formatLength } from '../units';
+import { formatFuel, formatLength } from '../units';
 import { hireDays, type Draft } from './items';
 import { plural } from './words';
 
@@ -66,7 +66,7 @@ export function workItems(job: Job, hours: Hours): Draft[] {
       job.rates.crew,
       'By hand, supports, bed, laying and filling; person-hours',
     ),
-    one('labour.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${fuel} l an hour`),
+    one('labour.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${formatFuel(fuel / 1000, job.units)} an hour`),
   ];
 }
 

@@ -65,3 +65,9 @@ export const formatFlow = (cubicMetresPerSecond: number, system: UnitSystem): st
 /** Shows a velocity (m/s) to 0.01 m/s or 0.1 ft/s. */
 export const formatVelocity = (metresPerSecond: number, system: UnitSystem): string =>
   system === 'us' ? `${(metresPerSecond / FOOT).toFixed(1)} ft/s` : `${metresPerSecond.toFixed(2)} m/s`;
+
+/** Shows a volume of fuel (m³) in litres or US gallons. */
+export const formatFuel = (cubicMetres: number, system: UnitSystem): string =>
+  system === 'us' ? `${trimmed(cubicMetres / GALLON, 1)} gal` : `${trimmed(cubicMetres * 1000, 1)} l`;
+/** Litres in a US gallon. */
+export const LITRES_A_GALLON = GALLON * 1000;

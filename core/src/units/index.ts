@@ -4,3 +4,4 @@ export * from './amount';
 export * from './count';
 export * from './flow';
 export type { Parsed, UnitSystem } from './parsed';
+export * from './earth';

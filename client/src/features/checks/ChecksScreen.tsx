@@ -53,13 +53,21 @@ function Lines({ job, run }: { job: Job; run: RunDocument }) {
       </Card>
       {result ? null : <Text role="status">Working it out…</Text>}
       {lines?.map((line) => (
-        <LineCard key={line.line.id} run={run} checked={line} />
+        <LineCard key={line.line.id} run={run} units={job.units} checked={line} />
       ))}
     </>
   );
 }
 
-function LineCard({ run, checked: { line, checks, ways, conducting } }: { run: RunDocument; checked: CheckedLine }) {
+function LineCard({
+  run,
+  units,
+  checked: { line, checks, ways, conducting },
+}: {
+  run: RunDocument;
+  units: Job['units'];
+  checked: CheckedLine;
+}) {
   const count = (state: Check['state']) => checks.filter((check) => check.state === state).length;
   const [failing, open, noted] = [count('fails'), count('open'), count('note')];
   return (
@@ -76,7 +84,7 @@ function LineCard({ run, checked: { line, checks, ways, conducting } }: { run: R
         ].join(', ')}
       </Text>
       {conducting.map((cable) => (
-        <CircuitFields key={cable.id} run={run} line={line} cable={cable} />
+        <CircuitFields key={cable.id} run={run} line={line} cable={cable} units={units} />
       ))}
       {checks.map((check) => (
         <OneCheck key={check.id} check={check} />

@@ -1,4 +1,4 @@
-import { parseDecimal } from '@tamper/core/units';
+import { formatTemperature, formatThermal, parseDecimal, parseTemperature, parseThermal, type UnitSystem } from '@tamper/core/units';
 import { spansOf, type Cable, type Circuit, type PlacedLine } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -23,7 +23,7 @@ const COMMON: Circuit = {
 };
 
 /** What a cable feeds and the ground it lies in: at its far end, and at every structure it goes in and out of. */
-export function CircuitFields({ run, line, cable }: { run: RunDocument; line: PlacedLine; cable: Cable }) {
+export function CircuitFields({ run, line, cable, units }: { run: RunDocument; line: PlacedLine; cable: Cable; units: UnitSystem }) {
   const [fault, setFault] = useState<string>();
   const { circuit } = cable;
   const own = cable.id === line.id;
@@ -44,7 +44,7 @@ export function CircuitFields({ run, line, cable }: { run: RunDocument; line: Pl
         <Faults title="Not entered" faults={fault ? [fault] : []} />
       </>
     );
-  const field = (label: string, key: Exclude<keyof Circuit, 'phases' | 'fedFrom' | 'loads'>, unit: string, factor = 1) => (
+  const field = (label: string, key: 'volts' | 'amps' | 'powerFactor' | 'limit', unit: string, factor = 1) => (
     <QuantityField
       label={label}
       value={circuit[key]}
@@ -73,8 +73,20 @@ export function CircuitFields({ run, line, cable }: { run: RunDocument; line: Pl
         {field(onTheWay.length > 0 ? 'Load at the far end' : 'Load', 'amps', 'A')}
         {field('Power factor', 'powerFactor', '')}
         {field('Most volts lost', 'limit', '%', 100)}
-        {field('Soil, thermal', 'resistivity', 'K·m/W')}
-        {field('Ground temperature', 'temperature', '°C')}
+        <QuantityField
+          label="Soil, thermal"
+          value={circuit.resistivity}
+          format={(value) => formatThermal(value, units)}
+          parse={(text) => parseThermal(text, units)}
+          onValue={(resistivity) => set({ ...circuit, resistivity })}
+        />
+        <QuantityField
+          label="Ground temperature"
+          value={circuit.temperature}
+          format={(value) => formatTemperature(value, units)}
+          parse={(text) => parseTemperature(text, units)}
+          onValue={(temperature) => set({ ...circuit, temperature })}
+        />
       </View>
       {onTheWay.length > 0 ? (
         <>
@@ -103,7 +115,9 @@ export function CircuitFields({ run, line, cable }: { run: RunDocument; line: Pl
           </View>
         </>
       ) : null}
-      <Text variant="bodySmall">Wet clay about 0.9, ordinary soil 1.2, dry sand 2.5 K·m/W.</Text>
+      <Text variant="bodySmall">
+        Wet clay about {formatThermal(0.9, units)}, ordinary soil {formatThermal(1.2, units)}, dry sand {formatThermal(2.5, units)}.
+      </Text>
     </View>
   );
 }

@@ -23,7 +23,7 @@ test('what a cable feeds starts from a common supply; words and impossible numbe
   const seen = onDocument((run) => {
     const [line] = placedLines(blankJob('Bench'), run.doc) as [PlacedLine];
     const [cable] = cablesOf(blankJob('Bench'), run.doc, line) as [Cable];
-    return <CircuitFields run={run} line={line} cable={cable} />;
+    return <CircuitFields run={run} line={line} cable={cable} units="metric" />;
   });
   press('Enter what it feeds');
   choose('Phases', 'Three');
@@ -72,7 +72,7 @@ test('a cable in and out of poles: what each takes is entered at it, and which e
     (run) => {
       const [line] = placedLines(blankJob('Bench'), run.doc) as [PlacedLine];
       const [cable] = cablesOf(blankJob('Bench'), run.doc, line) as [Cable];
-      return <CircuitFields run={run} line={line} cable={cable} />;
+      return <CircuitFields run={run} line={line} cable={cable} units="metric" />;
     },
     (run) => ({
       ...run,

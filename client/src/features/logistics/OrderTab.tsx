@@ -142,6 +142,7 @@ function Exports({
 function Item({ item }: { item: OrderItem }) {
   const { job, putJob } = useLogistics();
   const { currency, prices } = job.rates;
+  const each = per(item.unit, job.units);
   const set = (price: number) =>
     putJob({ rates: { ...job.rates, prices: [...prices.filter((one) => one.item !== item.id), { item: item.id, price }] } });
   const reset = () => void putJob({ rates: { ...job.rates, prices: prices.filter((one) => one.item !== item.id) } });
@@ -160,10 +161,10 @@ function Item({ item }: { item: OrderItem }) {
         <View style={{ width: 118 }}>
           <View style={{ flexDirection: 'row' }}>
             <QuantityField
-              label={`Price ${per[item.unit]}`}
+              label={`Price ${each.word}`}
               value={item.price}
-              format={(value) => String(Number(value.toFixed(2)))}
-              parse={(text) => parseDecimal(text, currency)}
+              format={(value) => String(Number((value * each.size).toFixed(2)))}
+              parse={(text) => parseDecimal(text, currency, each.size)}
               onValue={set}
               basis={100}
             />

@@ -1,6 +1,16 @@
 import { PERMEABILITY_BASIS } from '@tamper/core/catalogue';
 import { SUCTION_MOST, waterPlan, type WaterPlan } from '@tamper/core/ground';
-import { formatFlow, formatLength, formatRain, formatStation, formatStretch, parseLength, parseRain } from '@tamper/core/units';
+import {
+  formatFlow,
+  formatLength,
+  formatPermeability,
+  formatRain,
+  formatStation,
+  formatStretch,
+  parseLength,
+  parsePermeability,
+  parseRain,
+} from '@tamper/core/units';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -17,14 +27,6 @@ const ADVICE: Record<WaterPlan['advice'], string> = {
   tight: 'The ground is tight: little comes, but what stands behind a wall pushes. Watch for blow-up of the floor over sand.',
 };
 
-/** A share of ground like 1e-6 m/s, as people write it. */
-const parsePermeability = (text: string) => {
-  const value = Number(text.trim().replace(/\s*m\/s$/, ''));
-  return Number.isFinite(value) && text.trim() !== ''
-    ? ({ ok: true, value, understood: `${value} m/s` } as const)
-    : ({ ok: false, error: `“${text.trim()}” is not understood. Type it like 1e-5 m/s.` } as const);
-};
-
 /** Water in the ground along the run, and what keeps it out. */
 export function WaterCard() {
   const { job, run, document, plan, apply } = useProtection();
@@ -37,10 +39,10 @@ export function WaterCard() {
         <OptionalField
           label="Comes through at"
           value={run.conditions.permeability ?? undefined}
-          format={(value) => `${value.toExponential(0)} m/s`}
-          parse={parsePermeability}
+          format={(value) => formatPermeability(value, units)}
+          parse={(text) => parsePermeability(text, units)}
           onValue={(value) => apply([{ path: ['conditions', 'permeability'], value: value ?? null }], 'guard.permeability')}
-          hint={run.conditions.permeability === null ? `Usual here: ${water.permeability.toExponential(0)} m/s` : undefined}
+          hint={run.conditions.permeability === null ? `Usual here: ${formatPermeability(water.permeability, units)}` : undefined}
           basis={140}
         />
         <QuantityField

@@ -9,7 +9,7 @@ export * from './families';
 
 /** Slowest flow that keeps a drain clean, metres a second. */
 export const SELF_CLEANSING = 0.7;
-export const SELF_CLEANSING_BASIS = 'Usual drain practice: at least 0.7 m/s at half or full bore';
+export const SELF_CLEANSING_BASIS = 'Usual drain practice, half and full';
 export const PRODUCT_BASIS = 'Typical of its kind, no maker’s own; replace with the delivery note’s';
 
 /** Generic lines that ship with the program. */

@@ -1,6 +1,16 @@
 import type { Product } from '../../catalogue';
 import { cablesOf, linesIn, spanAmps, spansOf, type Cable, type Circuit, type PlacedLine, type LineSpan } from '../../job';
-import { formatForce, formatLength, formatLineLoad, formatPercent, formatStretch, GRAVITY } from '../../units';
+import {
+  formatForce,
+  formatLength,
+  formatLineLoad,
+  formatPercent,
+  formatResistance,
+  formatStretch,
+  formatTemperature,
+  formatThermal,
+  GRAVITY,
+} from '../../units';
 import { deepestOf, type Check, type Curve, type Of } from './along';
 import {
   conduitFill,
@@ -10,7 +20,7 @@ import {
   jams,
   nextSize,
   pastTables,
-  RATING_BASIS,
+  ratingBasis,
   resistanceAt,
   voltDrop,
   type CableBed,
@@ -187,7 +197,7 @@ export function rated(of: Of): Check[] {
   return (drawn?.cables ?? []).filter(feeds).map((cable): Check => {
     const named = told(drawn as Drawn, cable, 'rating', 'Current it carries in this ground');
     const carries = carriesOf(of, cable);
-    if (!carries) return open(named, formula(drawn?.bore !== undefined), 'Not worked out', 'Enter what it feeds.', RATING_BASIS);
+    if (!carries) return open(named, formula(drawn?.bore !== undefined), 'Not worked out', 'Enter what it feeds.', ratingBasis(job.units));
     const { bed, load, amps, ok } = carries;
     const next = ok ? undefined : nextThatPasses(of, drawn as Drawn, cable);
     const past = pastTables(bed);
@@ -197,7 +207,7 @@ export function rated(of: Of): Check[] {
       formula: formula(bed.inDuct),
       inputs: [
         { name: 'Depth', value: formatLength(bed.depth, job.units) },
-        { name: 'Soil', value: `${bed.resistivity} K·m/W at ${bed.temperature} °C` },
+        { name: 'Soil', value: `${formatThermal(bed.resistivity, job.units)} at ${formatTemperature(bed.temperature, job.units)}` },
         { name: 'Loaded circuits', value: `${bed.circuits}${bed.circuits > 1 ? (bed.apart ? ', 150 mm apart' : ', close') : ''}` },
         ...(bed.inDuct ? [{ name: 'In the duct', value: cable.product.name }] : []),
         { name: 'Load', value: `${load} A` },
@@ -205,7 +215,7 @@ export function rated(of: Of): Check[] {
       ],
       result: `${amps.toFixed(0)} A`,
       limit: `${load} A at least`,
-      source: RATING_BASIS,
+      source: ratingBasis(job.units),
       advice: ok ? undefined : `${(load - amps).toFixed(0)} A too much. ${next ? `${next.name} carries it.` : TOO_SMALL}`,
       curves: [],
     };
@@ -238,7 +248,7 @@ export function dropped(of: Of): Check[] {
         { name: 'Load', value: `${amps.length > 6 ? `${amps[0]} … ${amps.at(-1)}` : amps.join(', ')} A, cosφ ${circuit.powerFactor}` },
         {
           name: 'r, x',
-          value: `${(resistanceAt(conductor, conductor.hottest) * 1000).toFixed(3)}, ${(conductor.reactance * 1000).toFixed(3)} mΩ/m at ${conductor.hottest} °C`,
+          value: `${formatResistance(resistanceAt(conductor, conductor.hottest), job.units)}, ${formatResistance(conductor.reactance, job.units)} at ${formatTemperature(conductor.hottest, job.units)}`,
         },
       ],
       result: `${volts.toFixed(2)} V = ${((volts / circuit.volts) * 100).toFixed(1)} %`,

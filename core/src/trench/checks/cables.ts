@@ -1,5 +1,6 @@
 import { RATING_CONDITIONS, products, type Conductor, type Product } from '../../catalogue';
 import type { Circuit } from '../../job';
+import { formatLength, formatTemperature, formatThermal, type UnitSystem } from '../../units';
 
 /** Temperature coefficients of resistance at 20 °C, 1/K. */
 const COEFFICIENT = { copper: 0.00393, aluminium: 0.00403 } as const;
@@ -51,7 +52,9 @@ const BY_DEPTH = [
 const numbered = (factors: readonly number[]) => factors.map((factor, i) => [i + 1, factor] as const);
 const BY_GROUP = { touching: numbered([1, 0.79, 0.69, 0.63, 0.58, 0.55]), apart: numbered([1, 0.87, 0.79, 0.75, 0.72, 0.69]) };
 const IN_DUCT = 0.85;
-export const RATING_BASIS = `Typical rating buried at ${RATING_CONDITIONS.depth} m, ${RATING_CONDITIONS.resistivity} K·m/W, ${RATING_CONDITIONS.temperature} °C, with usual factors; the cable maker’s table rules`;
+/** On what a rating rests, as a reader reads it. */
+export const ratingBasis = (units: UnitSystem): string =>
+  `Typical rating buried at ${formatLength(RATING_CONDITIONS.depth, units)}, ${formatThermal(RATING_CONDITIONS.resistivity, units)}, ${formatTemperature(RATING_CONDITIONS.temperature, units)}, with usual factors; the cable maker’s table rules`;
 
 /** How a cable lies: its depth, the ground, its neighbours. */
 export interface CableBed {

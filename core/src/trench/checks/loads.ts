@@ -2,7 +2,7 @@ import { wheels, type Surface } from '../../catalogue';
 
 /** Unit weights, newtons a m³: usual figures for backfill. */
 export const weights = { moist: 18e3, saturated: 19.5e3, water: 9810 } as const;
-export const WEIGHTS_BASIS = 'Usual unit weights: fill 18 kN/m³ moist, 19.5 saturated; water 9.81';
+export const WEIGHTS_BASIS = 'Usual unit weights of moist and saturated fill';
 
 /**
  * Pressure of a wheel on a pipe, pascals: its load over its print grown by the cover each way. Source: spread 2 down to 1 out on each side.

@@ -1,0 +1,160 @@
+import { randomUUID } from 'node:crypto';
+import { expect, test, type Page } from '@playwright/test';
+import { beddings, kits, products } from '../../core/src/catalogue';
+import { demoFile } from '../../core/src/demo';
+import type { UnitSystem } from '../../core/src/units';
+import { open, pick, saved, startRun } from '../helpers';
+
+test.use({ viewport: { width: 1280, height: 800 } });
+
+/** The demonstration as a job of its own. @returns the addresses of its job and runs. */
+async function demo(page: Page, units: UnitSystem): Promise<{ job: string; runs: { name: string; path: string }[] }> {
+  const post = async (path: string, data: unknown) => expect((await page.request.post(`/api${path}`, { data })).ok(), path).toBe(true);
+  const id = randomUUID();
+  await post('/jobs', {
+    id,
+    doc: { ...demoFile.job, name: `Numbers ${units}`, units, ruleSet: units === 'us' ? 'US' : 'UK', overrides: [] },
+  });
+  const runs = demoFile.runs.map((doc) => ({ id: randomUUID(), doc }));
+  for (const run of runs) await post(`/jobs/${id}/runs`, run);
+  return { job: `/jobs/${id}`, runs: runs.map(({ id: run, doc }) => ({ name: doc.name, path: `/jobs/${id}/runs/${run}` })) };
+}
+
+/** Every word on the screen, what stands in its fields and what its drawings are called. */
+const words = (page: Page): Promise<string[]> =>
+  page.evaluate(() => [
+    ...document.body.innerText.split('\n'),
+    ...[...document.querySelectorAll('input, textarea')].map((field) => (field as HTMLInputElement).value),
+    ...[...document.querySelectorAll('svg text')].map((text) => text.textContent ?? ''),
+    ...[...document.querySelectorAll('[role=img][aria-label]')].map((drawing) => drawing.getAttribute('aria-label') ?? ''),
+  ]);
+
+const FOREIGN: Record<UnitSystem, RegExp> = {
+  us: /\d\s?(mm|cm|m|km|m²|m³|kg|t|kN|N|kPa|MPa|Pa|bar|l|l\/s|m\/s|kN\/m|kN\/m³|N\/m|kg\/m|kg\/m³|°C|litres?|metres?|K·m\/W)(?![\p{L}\d²³/·])/u,
+  metric: /\d\s?(ft|in|yd|mi|lb|lbf|psi|psf|gal|gpm|yd³|ft³|ft²|°F)(?![\p{L}\d²³/])|\d['′″"]/u,
+};
+/** Things go by their names in either system. */
+const called = [...products, ...kits, ...demoFile.job.kit, ...Object.values(beddings)]
+  .map(({ name }) => name)
+  .sort((a, b) => b.length - a.length);
+const bare = (line: string) => called.reduce((rest, name) => rest.replaceAll(name, ''), line).replace(NAMES, '');
+/** What is called so, whatever the units: cross-sections of cables, classes of machines, and the trade names of what is sold in the other system. */
+const NAMES = /\d+(\.\d+)? (mm²|t class)/g;
+
+const PARTS = [
+  'Existing lines',
+  'Ground levels',
+  'Lines laid',
+  'Depth and fall',
+  'Chambers and pits',
+  'Width',
+  'Bed',
+  'Left wall',
+  'Soil and protection',
+  'Access',
+  'Spoil',
+  'Reach',
+];
+
+for (const units of ['us', 'metric'] as const)
+  test(`no ${units === 'us' ? 'metric' : 'US'} figure on any screen of a job in ${units} units`, async ({ page }) => {
+    const { job, runs } = await demo(page, units);
+    const found: string[] = [];
+    const sweep = async (where: string) => {
+      for (const line of await words(page))
+        if (FOREIGN[units].test(bare(line)) && !line.startsWith('Asks:')) found.push(`${where}: ${line}`);
+    };
+    const visit = async (path: string, there: () => Promise<unknown>) => {
+      await page.goto(path);
+      await there();
+      await sweep(path.replace(/[0-9a-f-]{36}/g, '…'));
+    };
+    await visit(job, () => page.getByText('Wash-down drain').first().waitFor());
+    await visit(`${job}/clear`, () =>
+      page
+        .getByRole('status', { name: /^Clear to dig/ })
+        .first()
+        .waitFor(),
+    );
+    await visit(`${job}/catalogue`, () => page.getByRole('heading', { level: 1 }).waitFor());
+    // Two runs tell of the metric side; what is new is written in it.
+    for (const { name, path } of units === 'us' ? runs : runs.slice(0, 2)) {
+      await page.goto(path);
+      await page.getByRole('group', { name: `Cross-section of ${name}, to scale` }).waitFor();
+      for (const part of PARTS) {
+        await page.getByRole('button', { name: part, exact: true }).click();
+        await sweep(`${name}, ${part}`);
+      }
+      await visit(`${path}/checks`, () =>
+        page
+          .getByText(/checks (hold|fail)/)
+          .first()
+          .waitFor(),
+      );
+      for (const tab of ['soil', 'options', 'supports', 'steps'])
+        await visit(`${path}?protection=${tab}`, () => page.getByRole('tab', { selected: true }).waitFor());
+      await visit(`${path}?logistics=machine`, () => page.getByRole('list', { name: 'Machines for this run' }).waitFor());
+      await visit(`${path}?logistics=spoil`, () => page.getByText(/^Handling and haul/).waitFor());
+      await visit(`${path}?logistics=order`, () => page.getByText('Plan pack to print').waitFor());
+      await visit(`${path}?logistics=days`, () => page.getByText(/shift/i).first().waitFor());
+      for (const tab of ['enter', 'stands', 'cover', 'issue', 'book'])
+        await visit(`${path}?site=${tab}`, () => page.getByRole('tab', { selected: true }).waitFor());
+    }
+    expect([...new Set(found)]).toEqual([]);
+  });
+
+test('figures agree wherever they are read: surplus, hours by hand and what the whole costs', async ({ page }) => {
+  const { job, runs } = await demo(page, 'metric');
+  const { path } = runs[0] as (typeof runs)[number];
+  const volume = async (text: Promise<string | null>) => Number(/([\d.]+) m³/.exec((await text) ?? '')?.[1]);
+  await page.goto(`${path}?logistics=spoil`);
+  await page.getByText(/^Handling and haul/).waitFor();
+  const kinds = page.getByRole('table', { name: 'Spoil by kind' });
+  const surplus = Number(/([\d.]+) m³\D+([\d.]+) m³/.exec((await kinds.getByRole('row', { name: /^Surplus/ }).textContent()) ?? '')?.[2]);
+  await page.goto(`${path}?logistics=order`);
+  await page.getByText('Plan pack to print').waitFor();
+  expect(surplus).toBeGreaterThan(0);
+  expect(await volume(page.getByRole('group', { name: 'Surplus spoil', exact: true }).textContent())).toBeCloseTo(surplus, 1);
+  const total = await page
+    .getByText(/^Total/)
+    .first()
+    .textContent();
+  await page.goto(`${job}/compare`);
+  const figure = /[\d,]+(?:\.\d+)?/.exec(total ?? '')?.[0] as string;
+  await expect(page.getByText(figure).first()).toBeVisible();
+});
+
+test('a cable in and out of poles: placed in one go, cut at each, what each takes entered; order, drums and volts go by the same cuts', async ({
+  page,
+}) => {
+  await startRun(page, { job: 'Lights', run: 'Five poles', length: 200 });
+  await open(page, 'Chambers and pits');
+  await pick(page, 'What stands or is dug here', 'Pole');
+  await page
+    .getByRole('slider', { name: /station/i })
+    .first()
+    .press('Home');
+  await page.getByRole('button', { name: /^From 0\.0 m every 50/ }).click();
+  await expect(page.getByRole('button', { name: /^P5 · Pole · 200\.0 m/ })).toBeVisible();
+  await open(page, 'Lines laid');
+  await pick(page, 'What goes in', /^LV armoured cable 3 × 6 mm²/);
+  await page.getByRole('button', { name: 'All 3 on its way' }).click();
+  await page.getByRole('checkbox', { name: 'In and out at P3' }).click();
+  await expect(page.getByRole('checkbox', { name: 'In and out at P3' })).not.toBeChecked();
+  await page.getByRole('checkbox', { name: 'In and out at P3' }).click();
+  await saved(page);
+  const run = new URL(page.url()).pathname;
+  await page.goto(`${run}/checks`);
+  await page.getByRole('button', { name: 'Enter what it feeds' }).click();
+  await page.getByRole('textbox', { name: 'Load at the far end' }).fill('5 A');
+  for (const pole of ['P2', 'P3', 'P4']) await page.getByRole('textbox', { name: `Load at ${pole}` }).fill('5 A');
+  // Four spans of 50 m with 1 % slack and a termination at both ends: 4 × 52.5 m.
+  await expect(page.getByText(/Length of 4 spans with tails 210 m; Load 20, 15, 10, 5 A/)).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByText(/Load 20, 15, 10, 5 A/)).toBeVisible();
+  await page.goto(`${run}?logistics=order`);
+  await expect(page.getByRole('group', { name: 'LV armoured cable 3 × 6 mm²', exact: true }).getByText(/^210/)).toBeVisible();
+  await expect(page.getByText(/, P2 to P3 52\.5/).first()).toBeVisible();
+  await expect(page.getByRole('group', { name: 'Cable labels' }).getByText('8 pieces')).toBeVisible();
+});
