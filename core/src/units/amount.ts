@@ -81,3 +81,10 @@ export function parseStrength(text: string, system: UnitSystem): Parsed {
 
 /** What a kilogram weighs, newtons. */
 export const GRAVITY = 9.81;
+
+/** Shows a density (kg/m³) in kg/m³ or lb/ft³. */
+export const formatDensity = (kilograms: number, system: UnitSystem): string =>
+  system === 'us' ? `${fixed((kilograms * FOOT ** 3) / POUND, 0)} lb/ft³` : `${fixed(kilograms, 0)} kg/m³`;
+/** Shows the size of a grain (m) in mm or inches. */
+export const formatGrain = (metres: number, system: UnitSystem): string =>
+  system === 'us' ? `${Number((metres / (FOOT / 12)).toFixed(2))} in` : `${Number((metres * 1000).toFixed(1))} mm`;

@@ -1,5 +1,7 @@
 import {
+  figuresIn,
   formatFuel,
+  formatLength,
   formatPermeability,
   formatResistance,
   formatTemperature,
@@ -37,4 +39,14 @@ test('water through the ground: 1e-5 m/s is about 3 ft a day', () => {
 test('a conductor of 1 mΩ/m has 0.305 Ω in a thousand feet; 3 l of fuel are 0.8 gal', () => {
   expect(formatResistance(0.001, 'us')).toBe('0.305 Ω/1000 ft');
   expect([formatFuel(0.003, 'metric'), formatFuel(0.003, 'us')]).toEqual(['3 l', '0.8 gal']);
+});
+test('a text written down once is read in either system', () => {
+  expect(figuresIn('Usual: about 300 mm above the line', 'metric')).toBe('Usual: about 300 mm above the line');
+  expect(figuresIn('Usual: about 300 mm above the line', 'us')).toBe(`Usual: about ${formatLength(0.3, 'us', 'size')} above the line`);
+  expect(figuresIn('1,750 kg/m³ compacted', 'us')).toBe('109 lb/ft³ compacted');
+  expect(figuresIn('150–200 mm over rock', 'us')).toBe(`${formatLength(0.15, 'us', 'size')}–${formatLength(0.2, 'us', 'size')} over rock`);
+  expect(figuresIn('type B, 1:1 to 20 ft (6.1 m)', 'us')).toBe('type B, 1:1 to 20 ft');
+  expect(figuresIn('type B, 1:1 to 20 ft (6.1 m)', 'metric')).toBe('type B, 1:1 to 6.1 m');
+  // Cross-sections and classes are names.
+  expect(figuresIn('Cable 4 × 25 mm², 1.7 t class', 'us')).toBe('Cable 4 × 25 mm², 1.7 t class');
 });

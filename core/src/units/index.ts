@@ -5,3 +5,4 @@ export * from './count';
 export * from './flow';
 export type { Parsed, UnitSystem } from './parsed';
 export * from './earth';
+export * from './told';

@@ -2,6 +2,7 @@ import type { Job } from '../job';
 import type { OrderFinding } from '../order';
 import type { PlanFinding } from '../plan/checks';
 import { resolveRules } from '../rules';
+import { figuresIn } from '../units';
 import { accessWords } from './access';
 import { alignmentWords } from './alignment';
 import { clearanceWords } from './clearance';
@@ -34,8 +35,10 @@ const sentences = {
 export type Sayable = PlanFinding | OrderFinding;
 
 /** A finding in words, as its reader reads them. Every sentence about a plan is made here, of its code and facts. */
-export const say = (finding: Sayable, reader: Reader): Said =>
-  (sentences[finding.code] as (finding: Sayable, reader: Reader) => Said)(finding, reader);
+export const say = (finding: Sayable, reader: Reader): Said => {
+  const said = (sentences[finding.code] as (finding: Sayable, reader: Reader) => Said)(finding, reader);
+  return { ...said, basis: figuresIn(said.basis, reader.units) };
+};
 
 /** The reader of a job's own units and rules. */
 export const readerOf = ({ units, ruleSet, overrides }: Pick<Job, 'units' | 'ruleSet' | 'overrides'>): Reader => ({

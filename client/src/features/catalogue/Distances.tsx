@@ -1,7 +1,7 @@
 import { apartRule } from '@tamper/core/distances';
 import { families, familyIds, findProduct, products, type FamilyId } from '@tamper/core/catalogue';
 import type { Job, SeparationChange } from '@tamper/core/job';
-import { formatLength, parseLength } from '@tamper/core/units';
+import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -43,7 +43,7 @@ export function Distances({ job, change }: { job: Job; change: ChangeJob }) {
               ? '; never one over the other'
               : ''}
       </Text>
-      <Text variant="bodySmall">{basis}.</Text>
+      <Text variant="bodySmall">{figuresIn(basis, job.units)}.</Text>
       <Button mode="outlined" onPress={() => setEditing(!editing)}>
         Change this distance
       </Button>

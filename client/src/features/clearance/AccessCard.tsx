@@ -3,7 +3,7 @@ import { sayAccess } from '@tamper/core/accessWords';
 import { accessChecks, pinchRoom } from '@tamper/core/clearance';
 import { blankPinch, pinchSchema, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
-import { formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
+import { figuresIn, formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Divider, Switch, Text } from 'react-native-paper';
@@ -65,7 +65,7 @@ export function AccessCard() {
             {here.map(({ key, kind, what, why, basis }) => (
               <Notice key={key} kind={kind} title={what}>
                 <Text variant="bodySmall">
-                  {why} {basis}.
+                  {why} {figuresIn(basis, job.units)}.
                 </Text>
               </Notice>
             ))}

@@ -1,3 +1,4 @@
+import { figuresIn } from '@tamper/core/units';
 import { resolveRules } from '@tamper/core/rules';
 import { dayAfter } from '@tamper/core/clearance';
 import { View } from 'react-native';
@@ -16,7 +17,7 @@ export function PermitCard() {
   if (!permit)
     return (
       <Card title="Permit to dig">
-        <Text variant="bodySmall">{basis}.</Text>
+        <Text variant="bodySmall">{figuresIn(basis, job.units)}.</Text>
         <Button
           mode="contained-tonal"
           icon="plus"

@@ -1,3 +1,4 @@
+import { figuresIn } from '@tamper/core/units';
 import { jobErrors, type Job } from '@tamper/core/job';
 import {
   resolveRules,
@@ -78,7 +79,7 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
         </Button>
       </View>
       <Text variant="bodySmall" style={{ color: colours.faded }}>
-        {basis}
+        {figuresIn(basis, job.units)}
       </Text>
       {changed ? (
         <Button compact icon="undo" onPress={() => onChange({ ...job, overrides: without })}>

@@ -1,6 +1,6 @@
 import { orderGroupNames, orderGroups, type Order, type OrderItem } from '@tamper/core/order';
 import type { Job, Run } from '@tamper/core/job';
-import { formatMass, formatMassOf, formatPercent, parseDecimal, parsePercent } from '@tamper/core/units';
+import { figuresIn, formatMass, formatMassOf, formatPercent, parseDecimal, parsePercent } from '@tamper/core/units';
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -156,7 +156,7 @@ function Item({ item }: { item: OrderItem }) {
             {item.packs ? ` · ${item.packs}` : ''}
             {item.mass > 0 ? ` · ${item.mass < 1000 ? formatMassOf(item.mass, job.units) : formatMass(item.mass, job.units)}` : ''}
           </Text>
-          <Text variant="bodySmall">{item.basis}</Text>
+          <Text variant="bodySmall">{figuresIn(item.basis, job.units)}</Text>
         </View>
         <View style={{ width: 118 }}>
           <View style={{ flexDirection: 'row' }}>

@@ -3,7 +3,7 @@ import { airTestNeeded } from '@tamper/core/protection';
 import { classify, soilName, evidenceOf, soilTests } from '@tamper/core/ground';
 import { groundFindings, onRun } from '@tamper/core/plan';
 import type { SoilTest } from '@tamper/core/book';
-import { formatStretch } from '@tamper/core/units';
+import { figuresIn, formatStretch } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { Button, Text } from 'react-native-paper';
@@ -71,7 +71,7 @@ function useTests() {
 
 /** Could the air be bad here? Then it is tested before anybody goes in. */
 function AirChoice() {
-  const { run, plan, rules, apply } = useProtection();
+  const { job, run, plan, rules, apply } = useProtection();
   return (
     <Card title="Air">
       <Choice
@@ -85,7 +85,7 @@ function AirChoice() {
       />
       <Text variant="bodySmall">
         {airTestNeeded(run.conditions.badAir, plan.deepest.depth, rules) ? 'Tested before anybody goes in.' : 'No air test asked for here.'}{' '}
-        {rules.airDepth.basis}.
+        {figuresIn(rules.airDepth.basis, job.units)}.
       </Text>
     </Card>
   );

@@ -2,7 +2,16 @@ import { protections, type Kit } from '@tamper/core/catalogue';
 import { heaviestOf, leaps, SHORE_BASIS, tablesOf, tableTaken, type PlaceSupport, type Schedule } from '@tamper/core/protection';
 import { widthPath, type Place } from '@tamper/core/trench';
 import { sayPlace } from '@tamper/core/words';
-import { formatForce, formatLength, formatMassOf, formatPercent, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
+import {
+  figuresIn,
+  formatForce,
+  formatLength,
+  formatMassOf,
+  formatPercent,
+  formatStation,
+  formatVolume,
+  type UnitSystem,
+} from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Card } from '../../ui/Card';
@@ -228,9 +237,7 @@ function WaysOut() {
           : `${plan.ladders.length} ${plan.ladders.length === 1 ? 'ladder' : 'ladders'} at ${plan.ladders.map(({ station }) => formatStation(station, units)).join(', ')}: ${length(rules.egressTravel.value)} to the nearer at most, ${length(rules.ladderAbove.value)} above the lip, in the protected part.`}
       </Text>
       <Text>{edge > 0 ? `${length(edge)} of edge to guard, both sides, and the open ends.` : 'No edge to guard by depth here.'}</Text>
-      <Text variant="bodySmall">
-        {rules.egressDepth.basis}. {rules.edgeGuard.basis}.
-      </Text>
+      <Text variant="bodySmall">{figuresIn(`${rules.egressDepth.basis}. ${rules.edgeGuard.basis}.`, job.units)}</Text>
     </Card>
   );
 }

@@ -1,6 +1,6 @@
 import type { AirReading } from '@tamper/core/book';
 import { airFaults, airTestNeeded } from '@tamper/core/protection';
-import { formatLength, formatStation, parseDecimal, parseStation } from '@tamper/core/units';
+import { figuresIn, formatLength, formatStation, parseDecimal, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -53,7 +53,7 @@ export function AirCard() {
     <Card title="Air">
       <Text variant="bodySmall">
         Tested before anybody goes in, from the surface down, at least every {formatLength(rules.airApart.value ?? 0, job.units)}.{' '}
-        {rules.airDepth.basis}.
+        {figuresIn(rules.airDepth.basis, job.units)}.
       </Text>
       <StretchFields stretch={stretch} what="Tested" />
       {points.map((point) => {

@@ -1,5 +1,6 @@
 import { findProduct } from '../../catalogue';
 import { placedLines, type Cable, type Job, type PlacedLine, type Run } from '../../job';
+import { figuresIn } from '../../units';
 import type { LegFlow, ProfileColumns } from '../../alignment';
 import type { Check, Of } from './along';
 import { conducting, dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
@@ -39,7 +40,9 @@ export function lineChecks(job: Job, run: Run, { profile, flows }: Planned): Che
     ];
     return {
       line,
-      checks: checks.flatMap((check) => check ?? []).sort((a, b) => RANK[a.state] - RANK[b.state]),
+      checks: checks
+        .flatMap((check) => (check ? [{ ...check, source: figuresIn(check.source, job.units) }] : []))
+        .sort((a, b) => RANK[a.state] - RANK[b.state]),
       conducting: conducting(of),
       ways: installMethods(of, findProduct('duct-110')),
     };

@@ -1,4 +1,7 @@
 import {
+  figuresIn,
+  formatDensity,
+  formatGrain,
   beddingIds,
   beddings,
   compactionIds,
@@ -67,8 +70,8 @@ export function BedEditor() {
         onChange={(value) => set('beddingMaterial', value)}
       />
       <Text variant="bodySmall">
-        {material.name}: grains to {formatLength(material.largest, job.units, 'size')}, {material.density} kg/m³ compacted. {material.basis}
-        .
+        {material.name}: grains to {formatGrain(material.largest, job.units)}, {formatDensity(material.density, job.units)} compacted.{' '}
+        {figuresIn(material.basis, job.units)}.
       </Text>
       <Picker
         label="Side fill"

@@ -1,4 +1,5 @@
 import {
+  figuresIn,
   classSlope,
   formatBatter,
   formatBatterRatio,
@@ -89,7 +90,7 @@ export function WallFields({ label, wall, path, soil, depth }: Props) {
         </Fields>
       ) : null}
       <Text variant="bodySmall">
-        Steepest unsupported for this soil: {formatBatter(slope.ratio)}. {slope.basis}.
+        Steepest unsupported for this soil: {formatBatter(slope.ratio)}. {figuresIn(slope.basis, job.units)}.
       </Text>
     </>
   );

@@ -1,4 +1,15 @@
-import { formatLength, placedLines, linesIn, reachEnd, resolveRules, widthBasis, widthCeiling, widthFloor, type Reach } from '@tamper/core';
+import {
+  figuresIn,
+  formatLength,
+  placedLines,
+  linesIn,
+  reachEnd,
+  resolveRules,
+  widthBasis,
+  widthCeiling,
+  widthFloor,
+  type Reach,
+} from '@tamper/core';
 import { Text } from 'react-native-paper';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -36,10 +47,10 @@ export function WidthEditor() {
           : 'Everything is laid from the surface: no room to work, no ladders; nobody steps in, not even for a moment.'}
       </Text>
       <Text variant="bodySmall">
-        Least here: {formatLength(floor, job.units)}. {widthBasis(rules, reach)}.
+        Least here: {formatLength(floor, job.units)}. {figuresIn(widthBasis(rules, reach), job.units)}.
       </Text>
       <Text variant="bodySmall">
-        Most here: {formatLength(Math.max(0, ceiling.width), job.units)}. {ceiling.basis}.
+        Most here: {formatLength(Math.max(0, ceiling.width), job.units)}. {figuresIn(ceiling.basis, job.units)}.
       </Text>
       {section.digWidth !== reach.bottomWidth ? (
         <Text variant="bodySmall">Dug {formatLength(section.digWidth, job.units)} wide: clear width plus both panels.</Text>

@@ -1,4 +1,5 @@
 import {
+  figuresIn,
   addedLine,
   families,
   formatLength,
@@ -191,7 +192,7 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
       {product ? (
         <Text variant="bodySmall">
           {families[product.family].name}. {formatLength(product.od, job.units, 'size')} across; cover{' '}
-          {formatLength(product.minCover[run.surface], job.units)} at least. {product.coverBasis}.
+          {formatLength(product.minCover[run.surface], job.units)} at least. {figuresIn(product.coverBasis, job.units)}.
         </Text>
       ) : null}
       {lead ? null : (
