@@ -25,8 +25,10 @@ const COMMON: Circuit = {
 /** What a cable feeds and the ground it lies in: at its far end, and at every structure it goes in and out of. */
 export function CircuitFields({ run, line, cable, units }: { run: RunDocument; line: PlacedLine; cable: Cable; units: UnitSystem }) {
   const [fault, setFault] = useState<string>();
-  const { circuit } = cable;
   const own = cable.id === line.id;
+  // As the document has it now: what the worker answered of it may be a key behind.
+  const laid = run.doc.laid.find(({ id }) => id === line.id);
+  const circuit = (own ? laid : laid?.holds.find(({ id }) => id === cable.id))?.circuit ?? null;
   const path = ['laid', line.id, ...(own ? [] : ['holds', cable.id]), 'circuit'];
   const set = (value: Circuit | null) => {
     const next = patched(run.doc, [{ path, value }]);
