@@ -125,3 +125,19 @@ export async function inspect(page: Page): Promise<void> {
   await page.getByRole('textbox', { name: 'Shift ends' }).fill(`${two(end.getHours())}:${two(end.getMinutes())}`);
   await page.getByRole('button', { name: 'Sign the inspection' }).click();
 }
+
+/** The parts of a run as their chips are called. */
+export const PARTS = [
+  'Existing lines',
+  'Ground levels',
+  'Lines laid',
+  'Depth and fall',
+  'Chambers and pits',
+  'Width',
+  'Bed',
+  'Left wall',
+  'Soil and protection',
+  'Access',
+  'Spoil',
+  'Reach',
+];

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { beddings, kits, products } from '../../core/src/catalogue';
 import { demoFile } from '../../core/src/demo';
 import type { UnitSystem } from '../../core/src/units';
-import { number, open, pick, saved, startRun } from '../helpers';
+import { number, open, PARTS, pick, saved, startRun } from '../helpers';
 
 test.use({ viewport: { width: 1280, height: 800 } });
 
@@ -42,21 +42,6 @@ const bare = (line: string) => called.reduce((rest, name) => rest.replaceAll(nam
 const SAID = /^Asks:| or 1\/4"\/ft/;
 /** What is called so, whatever the units: cross-sections of cables, classes of machines, and the trade names of what is sold in the other system. */
 const NAMES = /\d+(\.\d+)? (mm²|t class)/g;
-
-const PARTS = [
-  'Existing lines',
-  'Ground levels',
-  'Lines laid',
-  'Depth and fall',
-  'Chambers and pits',
-  'Width',
-  'Bed',
-  'Left wall',
-  'Soil and protection',
-  'Access',
-  'Spoil',
-  'Reach',
-];
 
 /** Runs swept in each system: one of a kind in US units, two in metric. */
 const SWEPT = {

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { number, open, saved, startRun } from '../helpers';
+import { number, open, saved, startRun, PARTS } from '../helpers';
 
 test('work done without a connection is kept, told, and saved when it is back', async ({ page, context }) => {
   await startRun(page, { job: 'Offline', run: 'Muddy', length: 30 });
@@ -89,21 +89,7 @@ for (const size of [
     await expect(number(page, 'Deepest')).toBeVisible();
     expect(await serious(page)).toEqual([]);
     // The cards are the same on both sizes: looked at once, on the wide one.
-    for (const part of phone
-      ? []
-      : [
-          'Existing lines',
-          'Ground levels',
-          'Lines laid',
-          'Depth and fall',
-          'Chambers and pits',
-          'Width',
-          'Bed',
-          'Left wall',
-          'Access',
-          'Spoil',
-          'Reach',
-        ]) {
+    for (const part of phone ? [] : PARTS) {
       await open(page, part);
       expect(await serious(page, '[role=form]'), part).toEqual([]);
     }
