@@ -354,7 +354,7 @@ export function pulled(of: Of): Check[] {
 /** People it takes to pull. @param force newtons. */
 const people = (force: number): number => Math.max(1, Math.ceil(force / PERSON_PULL));
 
-/** Can what it feeds be entered: is it a cable that feeds something, or a duct with one in it? The ids of those. */
+/** The cables of a line that feed something, for which a circuit can be entered: itself, or those in its duct. */
 export const conducting = ({ job, run, line }: Pick<Of, 'job' | 'run' | 'line'>): Cable[] => cablesOf(job, run, line).filter(feeds);
 
 /** A way to get a cable into the ground, with what it takes. */

@@ -84,7 +84,7 @@ function wetPoints(of: Of): { node: number; cover: number; water: number }[] {
       (point: typeof a) => point.water + line.product.od,
       (point: typeof a) => point.water - point.cover,
     ];
-    return [a, ...passes.flatMap((of) => (of(a) * of(b) < 0 ? [between(a, b, of(a) / (of(a) - of(b)))] : []))];
+    return [a, ...passes.flatMap((height) => (height(a) * height(b) < 0 ? [between(a, b, height(a) / (height(a) - height(b)))] : []))];
   });
 }
 
