@@ -39,7 +39,9 @@ import {
   BEDDING_CONSTANT,
   BEDDING_FACTOR,
   compactions,
-  coverPlate,
+  coverPlates,
+  PLATE_BASIS,
+  ownerProfiles,
   DEFLECTION_BASIS,
   DEFLECTION_LIMIT,
   families,
@@ -137,9 +139,23 @@ export function rulesPage(): string {
         .join(', ')}.`,
       `## Layers over the line\n\n${Object.values(tapeSchools)
         .map(({ name, distance, basis }) => `Tape ${name.toLowerCase()}: ${metres(distance)}. ${basis}.`)
-        .join(' ')} Cover plates ${metres(coverPlate.length)} long: ${coverPlate.basis}.\n\n${table(
+        .join(' ')} Cover plates: ${coverPlates.map(({ name }) => name.toLowerCase()).join(', ')} mm. ${PLATE_BASIS}.\n\n${table(
         ['surface layer', 'density compacted', 'loose per compacted'],
         Object.values(surfaceMaterials).map(({ name, density, bulking }) => row(name, `${density} kg/m³`, bulking)),
+      )}`,
+      `## What owners ask for\n\nSchools that differ; a job may hold profiles of its own, picked line by line. Empty: as usual for the kind of line.\n\n${table(
+        ['school', 'least bed', 'usual bed', 'cover field / footway / road', 'tape', 'beside / over others', 'to be seen'],
+        ownerProfiles.map(({ name, bed, cover, tape, apart, inspections }) =>
+          row(
+            name,
+            bed ? metres(bed.least) : '',
+            bed ? metres(bed.usual) : '',
+            cover ? [cover.field, cover.footway, cover.road].map(metres).join(' / ') : '',
+            tape ? `${tapeSchools[tape.school].name.toLowerCase()} ${metres(tape.distance)}` : '',
+            apart ? `${metres(apart.across)} / ${metres(apart.over)}` : '',
+            inspections,
+          ),
+        ),
       )}`,
       `## Distances between lines\n\nBetween families nothing else is said of ${metres(usualSeparation.apart)}, between lines of one family ${metres(usualSeparation.alike)} (${usualSeparation.basis}; ${usualSeparation.alikeBasis.toLowerCase()}). Beside each other or one over the other: one of the two is enough.\n\n${ruleSetIds
         .map(

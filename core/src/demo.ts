@@ -125,7 +125,7 @@ const pontoonSupply: Run = {
       bottomWidth: 0.5,
       entry: false,
       beddingMaterial: 'sand',
-      tape: { school: 'line', distance: 0.3 },
+      tapes: ['Shore-power', 'Data'].map((id) => ({ id, school: 'line' as const, distance: 0.3 })),
       tracer: true,
       restoration: [
         { material: 'paving', thickness: 0.06 },

@@ -15,6 +15,8 @@ import {
   soilMaterialIds,
   structureKinds,
   surfaces,
+  ownerProfiles,
+  tapeSchoolIds,
   thumbIds,
   utilityKinds,
   wayinSurfaces,
@@ -188,7 +190,8 @@ const anyReach = fc.record({
   bedding: metres(0, 0.3),
   surround: metres(0, 0.4),
   beddingMaterial: fc.constantFrom(...beddingIds),
-  tape: fc.constantFrom<Reach['tape']>(null, { school: 'line', distance: 0.3 }, { school: 'surface', distance: 0.4 }),
+  tapes: fc.array(fc.record({ of: fc.nat(3), school: fc.constantFrom(...tapeSchoolIds), distance: metres(0.1, 0.5) }), { maxLength: 3 }),
+  tiles: fc.record({ length: metres(0.2, 1.2), width: metres(0.1, 0.5), rows: fc.constantFrom(null, 1, 3) }),
   ticks: fc.tuple(fc.boolean(), fc.boolean(), fc.boolean()),
   /** A cut in type A that counts on standing open for a short time, steeper than its class, metres out per metre up. */
   brief: seldom(12, metres(0.4, 0.74)),
@@ -196,7 +199,11 @@ const anyReach = fc.record({
 });
 type AnyReach = typeof anyReach extends fc.Arbitrary<infer T> ? T : never;
 
-const reachOf = (from: number, least: number, { falls, cover, wider, sides, ticks, brief, ...rest }: AnyReach): Omit<Reach, 'id'> => {
+const reachOf = (
+  from: number,
+  least: number,
+  { falls, cover, wider, sides, ticks, brief, tapes, tiles, ...rest }: AnyReach,
+): Omit<Reach, 'id'> => {
   const [tracer, plates, fabric] = ticks;
   // What is bored is straight, and deep enough to stay below any dip of the ground.
   const deep = rest.method.kind === 'bored' ? cover + BELOW_ANY_DIP : cover;
@@ -208,7 +215,8 @@ const reachOf = (from: number, least: number, { falls, cover, wider, sides, tick
     levels: falls ? { kind: 'gravity' } : { kind: 'cover', cover: deep },
     bottomWidth: least + wider,
     tracer,
-    plates,
+    plates: plates ? tiles : null,
+    tapes: tapes.flatMap(({ of, ...tape }, i) => (tapes.findIndex((one) => one.of === of) === i ? [{ id: `l${of + 1}`, ...tape }] : [])),
     fabric,
     ...(brief === null ? {} : steepForShort(brief)),
   };
@@ -255,6 +263,7 @@ const anyBeside = fc.record({
   circuit: sometimes(anyCircuit),
   holds: fc.array(anyHeld, { maxLength: 2 }),
   loops: fc.boolean(),
+  owner: sometimes(fc.constantFrom(...ownerProfiles.map(({ id }) => id))),
   x: metres(-0.6, 0.6),
   up: metres(-0.5, 0.6),
   way: sometimes(part),
@@ -321,6 +330,7 @@ const falling = [...products.filter(({ minFall }) => minFall > 0).map(({ id }) =
 const anyParts = fc.record({
   product: fc.constantFrom(...products.map(({ id }) => id)),
   beside: fc.array(anyBeside, { maxLength: 3 }),
+  owner: sometimes(fc.constantFrom(...ownerProfiles.map(({ id }) => id))),
   grounds: fc.array(metres(9, 11), { minLength: 2, maxLength: 10 }),
   steps: fc.array(metres(0.3, 1), { minLength: 9, maxLength: 9 }),
   spacing: metres(1, 30),
@@ -404,7 +414,7 @@ function runOf(parts: AnyParts): Run {
   });
   const stretch = ([a, b]: readonly [number, number]) => ({ from: at(a), to: at(b) });
   const laid = numbered<Omit<LaidLine, 'id'>>(
-    [{ product, x: 0, up: 0, way: null, circuit: null, holds: [], loops: false }, ...parts.beside].map(
+    [{ product, x: 0, up: 0, owner: parts.owner, way: null, circuit: null, holds: [], loops: false }, ...parts.beside].map(
       ({ way, circuit, holds, loops, ...line }, i) => ({
         ...line,
         name: `Line ${i + 1}`,

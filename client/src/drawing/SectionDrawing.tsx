@@ -1,5 +1,6 @@
 import {
   formatLength,
+  TAPE_HALF,
   utilityMarks,
   type ExistingLine,
   type Reach,
@@ -107,17 +108,18 @@ export const SectionDrawing = memo(function SectionDrawing({
           {section.heaps.map((heap) => (
             <Path key={heap.side} d={outline(heap.outline, view)} fill={ground.heap} {...edge('spoil')} />
           ))}
-          {section.tape === undefined ? null : (
+          {section.tapes.map(({ id, at }) => (
             <Line
-              x1={x(-halfDig * 0.7)}
-              x2={x(halfDig * 0.7)}
-              y1={y(section.tape)}
-              y2={y(section.tape)}
+              key={id}
+              x1={x(at.x - TAPE_HALF)}
+              x2={x(at.x + TAPE_HALF)}
+              y1={y(at.y)}
+              y2={y(at.y)}
               stroke={colours.stop}
               strokeWidth={3}
               strokeDasharray="6 3"
             />
-          )}
+          ))}
           <Supports section={section} view={view} selected={on('protection')} />
           {section.bore === undefined ? (
             <>

@@ -22,7 +22,7 @@ export function freeName(wanted: string, taken: readonly string[]): string {
  * put the fitting into the run. A falling branch comes in at the run's own invert.
  */
 export function branchFrom(
-  job: Pick<Job, 'products'>,
+  job: Pick<Job, 'products' | 'owners'>,
   run: Run,
   station: number,
   names: readonly string[],

@@ -27,7 +27,7 @@ export interface Join {
 const APART = 0.5;
 
 /** Where the runs of a job are joined: structures they hold in common, with what does not fit there. */
-export function joinsOf(job: Pick<Job, 'products' | 'units'>, runs: readonly Run[]): Join[] {
+export function joinsOf(job: Pick<Job, 'products' | 'owners' | 'units'>, runs: readonly Run[]): Join[] {
   const byId = new Map<string, { name: string; ends: JoinEnd[] }>();
   runs.forEach((run, index) =>
     run.structures.forEach(({ id, name, station }) => {
@@ -42,7 +42,7 @@ export function joinsOf(job: Pick<Job, 'products' | 'units'>, runs: readonly Run
     .map(([id, { name, ends }]) => ({ id, name, ends, faults: faultsOf(runs, ends, job.units) }));
 }
 
-function endAt(job: Pick<Job, 'products'>, run: Run, index: number, station: number): JoinEnd {
+function endAt(job: Pick<Job, 'products' | 'owners'>, run: Run, index: number, station: number): JoinEnd {
   const product = productOf(job, run);
   const { start, end } = extent(run);
   const falls = product.minFall > 0;

@@ -1,5 +1,16 @@
 /** What lies over the fine fill to warn whoever digs next. Lengths in metres. */
-export const coverPlate = { length: 0.9, width: 0.25, basis: 'Typical cover tile or plate; one row for each 250 mm of lines' } as const;
+export interface CoverPlate {
+  name: string;
+  length: number;
+  width: number;
+}
+export const coverPlates: readonly [CoverPlate, ...CoverPlate[]] = [
+  { name: 'Plate 900 × 250', length: 0.9, width: 0.25 },
+  { name: 'Plate 1000 × 200', length: 1, width: 0.2 },
+  { name: 'Tile 600 × 300', length: 0.6, width: 0.3 },
+  { name: 'Tile 300 × 150', length: 0.3, width: 0.15 },
+];
+export const PLATE_BASIS = 'As many rows as cover the lines side by side, end to end; typical sizes, the owner’s rule';
 export const tapeSchools = {
   line: { name: 'Above the line', distance: 0.3, basis: 'Usual: about 300 mm above the line' },
   surface: { name: 'Below the surface', distance: 0.3, basis: 'Usual: about 300 mm below the finished surface' },

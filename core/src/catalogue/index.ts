@@ -2,6 +2,7 @@ export * from './products';
 export * from './bedding';
 export * from './separations';
 export * from './cover';
+export * from './owners';
 export * from './ground';
 export * from './utilities';
 export * from './arm';

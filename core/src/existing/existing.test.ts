@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { blankJob, blankExisting, blankPit, runSchema, errorsOf, type ExistingLine } from '../job';
+import { blankLaidLine, blankJob, blankExisting, blankPit, runSchema, errorsOf, type ExistingLine } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { evidences } from '../catalogue';
@@ -119,10 +119,7 @@ test('a line that goes part of the way is too close to nothing elsewhere; one la
     findingIn(
       planRun(job, {
         ...levelRun({ bottomWidth: 3 }),
-        laid: [
-          lead as never,
-          { id: 'd', name: 'Duct', product: 'data-duct-54', x: 1.2, up: 0, circuit: null, holds: [], loops: [], ...change },
-        ],
+        laid: [lead as never, { ...blankLaidLine('Duct', 'data-duct-54', 'd'), x: 1.2, up: 0, ...change }],
         existing: [main],
       }),
       'clearance.clash',

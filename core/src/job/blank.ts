@@ -50,6 +50,7 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   buckets: [],
   products: [],
   separations: [],
+  owners: [],
   rates: blankRates(),
   kit: [],
   machines: [],
@@ -114,6 +115,7 @@ export const blankLaidLine = (name: string, product: string, id = idFrom(name)):
   id,
   name,
   product,
+  owner: null,
   x: 0,
   up: 0,
   circuit: null,
@@ -144,11 +146,11 @@ export const blankPit = (length: number, width: number, below = 0): PitBody => (
 });
 
 /** Nothing over the fine fill but fill. */
-export const blankLayers = (): Pick<Reach, 'compaction' | 'tape' | 'tracer' | 'plates' | 'fabric' | 'restoration'> => ({
+export const blankLayers = (): Pick<Reach, 'compaction' | 'tapes' | 'tracer' | 'plates' | 'fabric' | 'restoration'> => ({
   compaction: 'light',
-  tape: null,
+  tapes: [],
   tracer: false,
-  plates: false,
+  plates: null,
   fabric: false,
   restoration: [],
 });

@@ -39,7 +39,8 @@ export interface FixFacts {
   bedOf: { material: BeddingId };
   tracer: object;
   fabric: object;
-  tape: { distance: number };
+  tape: object;
+  asUsual: object;
   chamberThere: object;
   trialPit: object;
   jointBay: object;

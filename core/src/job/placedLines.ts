@@ -1,4 +1,4 @@
-import { products, productWith, type Product } from '../catalogue';
+import { asOwned, families, ownerWith, products, productWith, type OwnerProfile, type Product } from '../catalogue';
 import { InputError } from './errors';
 import type { Job, LaidLine, Run } from './schema';
 
@@ -8,7 +8,9 @@ export interface PlacedLine {
   /** Does it lead: are its levels the run's? */
   leads: boolean;
   name: string;
+  /** As its owner wants it laid. */
   product: Product;
+  owner: OwnerProfile | undefined;
   from: number;
   to: number;
   /** Centre right of the trench's centre line, and underside above the leading line's. */
@@ -16,19 +18,23 @@ export interface PlacedLine {
   up: number;
 }
 
-type OwnProducts = Pick<Job, 'products'>;
+type OwnProducts = Pick<Job, 'products' | 'owners'>;
 
 /** What the leading line of a run is. @throws InputError naming it when neither the job nor the catalogue has it. */
-export const productOf = (job: OwnProducts, run: Pick<Run, 'laid'>): Product => productAt(job, run, 0);
+export const productOf = (job: OwnProducts, run: Pick<Run, 'laid'>): Product => layingAt(job, run, 0).product;
 
-function productAt(job: OwnProducts, run: Pick<Run, 'laid'>, index: number): Product {
-  const line = run.laid[index];
+/** What a line is, by whose wishes it is laid. A profile that is not there any more, or is of another utility than the line, asks for nothing. */
+function layingAt(job: OwnProducts, { laid }: Pick<Run, 'laid'>, index: number): Pick<PlacedLine, 'product' | 'owner'> {
+  const line = laid[index];
   const product = line && productWith(line.product, job.products);
   if (!product) {
     const message = `“${line?.product}” is neither in the catalogue nor among this job’s own lines. Choose another.`;
     throw new InputError([{ field: `laid[${index}].product`, message }]);
   }
-  return product;
+  const profile = line.owner === null ? undefined : ownerWith(line.owner, job.owners);
+  return profile?.utility === families[product.family].mark
+    ? { product: asOwned(product, profile), owner: profile }
+    : { product, owner: undefined };
 }
 
 /** Every line of a run, the leading one first. @throws InputError naming the first that is in no catalogue. */
@@ -38,7 +44,7 @@ export function placedLines(job: OwnProducts, run: Pick<Run, 'laid' | 'stations'
     id,
     leads: index === 0,
     name,
-    product: productAt(job, run, index),
+    ...layingAt(job, run, index),
     from,
     to,
     x,
@@ -51,11 +57,11 @@ export const linesIn = (lines: readonly PlacedLine[], from: number, to: number):
   lines.filter((line) => (from === to ? line.from <= from && line.to >= to : line.from < to && line.to > from));
 
 /** Are all lines of a run in the catalogue or among the job's own? One that is not cannot be drawn or planned. */
-export const productsKnown = (job: OwnProducts, run: Pick<Run, 'laid'>): boolean =>
+export const productsKnown = (job: Pick<Job, 'products'>, run: Pick<Run, 'laid'>): boolean =>
   run.laid.every(({ product }) => productWith(product, job.products) !== undefined);
 
 /** The run with lines nobody knows drawn as the catalogue's first, so that something can be shown while another is chosen. */
-export const withKnownProducts = (job: OwnProducts, run: Run): Run =>
+export const withKnownProducts = (job: Pick<Job, 'products'>, run: Run): Run =>
   productsKnown(job, run)
     ? run
     : {

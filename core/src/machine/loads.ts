@@ -31,7 +31,7 @@ export interface LiftCheck extends Load {
 const BY_HAND = 50;
 
 /** What has to be lifted on a run: sticks of pipe, drums of cable, the heaviest piece of the supports. Heaviest first, each kind once. */
-export function loadsOf(job: Pick<Job, 'products'>, run: Run, supports: readonly PlaceSupport[]): Load[] {
+export function loadsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, supports: readonly PlaceSupport[]): Load[] {
   const lines = placedLines(job, run).map(({ product, from, to }): Load => {
     const { form, length } = product.stock;
     const onDrum = run.logistics.drums.find((one) => one.product === product.id)?.lengths;
@@ -65,7 +65,7 @@ export function liftingRadii(run: Run, profile: ProfileColumns & { topWidth: rea
 
 /** Every load against what the machine may lift there. */
 export function liftChecks(
-  job: Pick<Job, 'products'>,
+  job: Pick<Job, 'products' | 'owners'>,
   run: Run,
   profile: ProfileColumns & { topWidth: readonly number[] },
   supports: readonly PlaceSupport[],

@@ -3,6 +3,9 @@ import {
   beddings,
   coveringPrices,
   coveringUnits,
+  families,
+  familyIds,
+  PLATE_BASIS,
   PRICE_BASIS,
   structurePrices,
   structureTypes,
@@ -51,17 +54,16 @@ export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Dra
     .map((reach, index) => ({ reach, index }))
     .filter(({ reach }) => isOpen(reach))
     .map(({ index }) => coveringsOf(run, index, laid));
-  const sum = (key: 'plates' | 'tape' | 'tracer' | 'fabric') => all.reduce((total, one) => total + one[key], 0);
+  const sum = (key: 'plates' | 'tracer' | 'fabric') => all.reduce((total, one) => total + one[key], 0);
   const rolls = (metres: number, roll: number) => Math.ceil((metres * (1 + job.rates.waste)) / roll);
-  const by = (id: 'tape' | 'tracer' | 'fabric', what: string, unit: 'm' | 'm2', pack: [string, string], price: number): Draft => {
-    const count = rolls(sum(id), coveringUnits[id]);
-    const size = coveringUnits[id];
+  const by = (id: string, net: number, size: number, what: string, unit: 'm' | 'm2', pack: [string, string], price: number): Draft => {
+    const count = rolls(net, size);
     return {
       id: `cover.${id}`,
       group: 'cover',
       what,
       unit,
-      net: sum(id),
+      net,
       order: count * size,
       packs: `${plural(count, pack[0], pack[1])} of ${unit === 'm' ? formatLength(size, job.units) : `${size} m²`}`,
       mass: 0,
@@ -71,9 +73,19 @@ export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Dra
   };
   const plates = Math.ceil(sum('plates') * (1 + job.rates.waste));
   return [
-    by('tape', 'Warning tape', 'm', ['roll', 'rolls'], coveringPrices.tape / coveringUnits.tape),
-    by('tracer', 'Tracer wire', 'm', ['reel', 'reels'], coveringPrices.tracer),
-    by('fabric', 'Non-woven fabric', 'm2', ['roll', 'rolls'], coveringPrices.fabric),
+    ...familyIds.map((family) =>
+      by(
+        `tape.${family}`,
+        all.reduce((total, { tapes }) => total + (tapes[family] ?? 0), 0),
+        coveringUnits.tape,
+        `Warning tape “${families[family].tape}”`,
+        'm',
+        ['roll', 'rolls'],
+        coveringPrices.tape / coveringUnits.tape,
+      ),
+    ),
+    by('tracer', sum('tracer'), coveringUnits.tracer, 'Tracer wire', 'm', ['reel', 'reels'], coveringPrices.tracer),
+    by('fabric', sum('fabric'), coveringUnits.fabric, 'Non-woven fabric', 'm2', ['roll', 'rolls'], coveringPrices.fabric),
     {
       id: 'cover.plates',
       group: 'cover',
@@ -84,13 +96,13 @@ export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Dra
       packs: '',
       mass: 0,
       price: coveringPrices.plate,
-      basis: 'One row for each 250 mm of lines',
+      basis: PLATE_BASIS,
     },
   ];
 }
 
 /** Volume of each surface material, m³ compacted: strips of the trench's top as thick as the layers are, by Simpson's rule between nodes. */
-export function surfaceVolumes(job: Pick<Job, 'products'>, run: Run, plan: Plan): Partial<Record<SurfaceMaterialId, number>> {
+export function surfaceVolumes(job: Pick<Job, 'products' | 'owners'>, run: Run, plan: Plan): Partial<Record<SurfaceMaterialId, number>> {
   const { station, depth, reach: reachOf } = plan.profile;
   const laid = placedLines(job, run);
   const volumes: Partial<Record<SurfaceMaterialId, number>> = {};

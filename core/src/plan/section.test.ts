@@ -67,7 +67,7 @@ test('bored: nothing is dug, no heap, and the hole is as wide as its bore', () =
     receiving: blankPit(1, 1),
   };
   const section = sectionAt(job, inReach(levelRun({ depth: 2 }), { method: bored }), 10);
-  expect(section).toMatchObject({ bore: 0.125, trench: [], heaps: [], topWidth: 0, tape: undefined });
+  expect(section).toMatchObject({ bore: 0.125, trench: [], heaps: [], topWidth: 0, tapes: [] });
   expect(Object.values(section.areas).every((area) => area === 0)).toBe(true);
 });
 

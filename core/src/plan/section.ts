@@ -23,7 +23,7 @@ import {
   isPit,
   layerAreas,
   layerHeights,
-  layerLadder,
+  tapesOver,
   runsLoose,
   surfaceDepth,
   tooNarrowForLines,
@@ -49,8 +49,8 @@ export interface Section extends Levels {
   fills: Point[][];
   /** The layers at the top. */
   surface: Point[];
-  /** Level of the warning tape; undefined where there is none. */
-  tape: number | undefined;
+  /** Warning tapes where they lie, each over its line. */
+  tapes: { id: string; at: Point; words: string }[];
   /** The lines that lie here, the leading one first. */
   lines: SectionLine[];
   heaps: (Heap & { outline: Point[] })[];
@@ -77,7 +77,12 @@ export interface SectionLine {
  * The section of a run at a station (metres). Every drawing and number at the cursor comes from here.
  * @param place the hole it is of: a pit, or a reach where the station is the end of two. Without it the trench at the station.
  */
-export function sectionAt(job: Pick<Job, 'products' | 'kit' | 'ruleSet' | 'overrides'>, run: Run, station: number, place?: Place): Section {
+export function sectionAt(
+  job: Pick<Job, 'products' | 'owners' | 'kit' | 'ruleSet' | 'overrides'>,
+  run: Run,
+  station: number,
+  place?: Place,
+): Section {
   const laid = placedLines(job, run);
   const { product } = laid[0] as PlacedLine;
   const reachIndex = place?.reach ?? reachIndexAt(run, station);
@@ -97,7 +102,7 @@ export function sectionAt(job: Pick<Job, 'products' | 'kit' | 'ruleSet' | 'overr
     surrounds: [],
     fills: [],
     surface: [],
-    tape: undefined,
+    tapes: [],
     lines: here.map(({ id, name, product: { od }, product: kind, x, up }) => ({
       id,
       name,
@@ -132,7 +137,6 @@ function openSection(
   const heights = layerHeights(reach, here, drop);
   const areas = layerAreas(reach, here, depth, heights);
   const surfaceFrom = Math.min(depth, Math.max(heights.surround, depth - surfaceDepth(reach)));
-  const { tape } = layerLadder(reach, here, depth, drop);
   const lowest = Math.max(0, heights.bands[0]?.from ?? 0);
   const layer = (from: number, to: number) => layerOutline(reach, width, bottom, Math.min(from, depth), Math.min(to, depth));
   const sided = { sides: reach, ends: undefined, soil: reach.soil, granular: runsLoose(run) };
@@ -147,7 +151,7 @@ function openSection(
       ...heights.bands.map(({ to }, i) => layer(to, Math.min(depth, heights.bands[i + 1]?.from ?? surfaceFrom))),
     ].filter(({ length }) => length > 0),
     surface: layer(surfaceFrom, depth),
-    tape: tape === undefined ? undefined : bottom + tape,
+    tapes: tapesOver(reach, here, depth, heights).map(({ id, x, height, words }) => ({ id, at: { x, y: bottom + height }, words })),
     heaps: heapsAt(run.spoil, reach, depth, areas.trench).map((heap) => ({ ...heap, outline: heapOutline(heap, ground) })),
     ...supportsOf(job, sided, reach.bottomWidth, bottom, depth),
   };

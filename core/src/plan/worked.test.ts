@@ -1,6 +1,7 @@
 import { findProduct } from '../catalogue';
 import { demoFile } from '../demo';
 import {
+  blankLaidLine,
   applyPatches,
   blankExisting,
   blankJob,
@@ -348,10 +349,7 @@ test('a line that goes part of the way has its own cover and volumes there, and 
   const { od } = findProduct('drain-110');
   const part = (up: number): Run => ({
     ...run,
-    laid: [
-      ...run.laid,
-      { id: 'part', name: 'Part', product: 'drain-110', x: 0.25, up, circuit: null, holds: [], loops: [], from: 10, to: 20 },
-    ],
+    laid: [...run.laid, { ...blankLaidLine('Part', 'drain-110', 'part'), x: 0.25, up, from: 10, to: 20 }],
   });
   const pipe = (of: Run) => planRun(US, of).volumes.pipe;
   expect(pipe(part(0)) - pipe(run)).toBeCloseTo((Math.PI / 4) * od ** 2 * 10, 6);

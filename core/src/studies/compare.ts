@@ -55,7 +55,7 @@ export interface Sketch {
 const SKETCH_POINTS = 240;
 
 /** Ground and trench bottom of a run at even stations, whether or not it can be dug. */
-export function sketchOf(job: Pick<Job, 'products'>, run: Run): Sketch {
+export function sketchOf(job: Pick<Job, 'products' | 'owners'>, run: Run): Sketch {
   const product = productOf(job, run);
   const { start, length } = extent(run);
   const points = Array.from({ length: SKETCH_POINTS + 1 }, (_, i) => {

@@ -1,8 +1,19 @@
-import { beddingIds, beddings, coverPlate, largestGrain, ROCK_BED, tapeSchools, type BeddingId, type Product } from '../catalogue';
-import { wallOffset, wallPoints } from '../geometry';
+import {
+  beddingIds,
+  beddings,
+  coverPlates,
+  families,
+  largestGrain,
+  ROCK_BED,
+  type BeddingId,
+  type FamilyId,
+  type Product,
+} from '../catalogue';
+import { largest, smallest, wallOffset, wallPoints } from '../geometry';
 import { linesIn, type PlacedLine, type Patch, type Reach, type Run, type Sides, type Wall } from '../job';
 import { reachEnd } from '../alignment';
 import { digWidth, layerHeights } from './layers';
+import { tapeAsked } from './tapes';
 
 /** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
 export const grainLimit = (product: Pick<Product, 'dn'>): number => largestGrain.find(({ dn }) => product.dn <= dn)?.grain ?? 0.04;
@@ -11,31 +22,47 @@ export const grainLimit = (product: Pick<Product, 'dn'>): number => largestGrain
 export const leastBed = (reach: Pick<Reach, 'soil'>, lines: readonly PlacedLine[]): number =>
   Math.max(reach.soil === 'rock' ? ROCK_BED : 0, ...lines.map(({ product }) => product.bed));
 
-/** How badly a material suits a line: sharp edges on soft metal or sheath, grain too large for the bore, or simply not what its kind lies in. */
-export type BedFault = 'sharp' | 'grain' | 'kind';
+/**
+ * How a material fails a line, gravest first: sharp edges that saw through soft metal or sheath; stones that press on a plastic wall in points; edges that
+ * break a coating; fines that wash into a drain; grain too large for the bore; or simply not what its kind lies in.
+ */
+export const bedFaults = ['sharp', 'points', 'coating', 'silt', 'grain', 'kind'] as const;
+export type BedFault = (typeof bedFaults)[number];
+/** Sharp stone is never right for soft metal and cable, whoever names it; by what the line is made of, else what may lie against it. */
 export function bedFault(product: Product, material: BeddingId): BedFault | undefined {
-  if (product.beds.includes(material)) return beddings[material].largest > grainLimit(product) + 1e-9 ? 'grain' : undefined;
-  return beddings[material].sharp && !product.beds.some((id) => beddings[id].sharp) ? 'sharp' : 'kind';
+  const { sharp, support, largest } = beddings[material];
+  if (sharp && (product.material === 'copper' || product.material === 'cable')) return 'sharp';
+  if (product.beds.includes(material)) return largest > grainLimit(product) + 1e-9 ? 'grain' : undefined;
+  if (sharp && product.material === 'plastic' && !product.drains) return 'points';
+  if (sharp && product.material === 'metal') return 'coating';
+  return product.drains && (support === 'fines' || largest < CLEAN_STONE) ? 'silt' : 'kind';
 }
+/** Stone a drain can draw through has grains larger than its slots, metres. Source: usual practice, 4 mm and up. */
+const CLEAN_STONE = 0.0041;
 
 /** The first material that suits every one of the lines; undefined when none does. */
 export const materialFor = (lines: readonly PlacedLine[]): BeddingId | undefined =>
   beddingIds.find((id) => lines.every(({ product }) => bedFault(product, id) === undefined));
 
-/** The usual layers for the lines of a reach, as changes: bed, material, fine fill, tape, wire, plates, fabric. */
+/** Bed usual under the lines of a reach, metres: their owners', where they name one. */
+export const usualBed = (reach: Pick<Reach, 'soil'>, lines: readonly PlacedLine[]): number =>
+  Math.max(leastBed(reach, lines), ...lines.map(({ owner }) => owner?.bed?.usual ?? 0));
+
+/** The usual layers for the lines of a reach, as changes: bed, material, fine fill, tapes, wire, plates, fabric. */
 export function usualLayers(run: Run, index: number, lines: readonly PlacedLine[]): Patch[] {
   const reach = run.reaches[index] as Reach;
   const inReach = linesIn(lines, reach.from, reachEnd(run, index));
   const products = inReach.map(({ product }) => product);
+  const [plate] = coverPlates;
   const cable = products.some(({ kind }) => kind === 'cable' || kind === 'duct');
   const value: Reach = {
     ...reach,
-    bedding: Math.max(leastBed(reach, inReach), 0.05),
+    bedding: Math.max(usualBed(reach, inReach), 0.05),
     beddingMaterial: materialFor(inReach) ?? reach.beddingMaterial,
     surround: products.some(({ kind }) => kind === 'gravity') ? 0.15 : 0.1,
-    tape: { school: 'line', distance: tapeSchools.line.distance },
+    tapes: inReach.map((line) => ({ id: line.id, ...tapeAsked(line) })),
     tracer: products.some(({ tracer }) => tracer),
-    plates: cable && products.some(({ family }) => family === 'mv'),
+    plates: cable && products.some(({ family }) => family === 'mv') ? { length: plate.length, width: plate.width, rows: null } : null,
     fabric: products.some(({ drains }) => drains),
   };
   return [{ path: ['reaches', reach.id], value }];
@@ -44,34 +71,44 @@ export function usualLayers(run: Run, index: number, lines: readonly PlacedLine[
 /** What goes over and round the lines of a reach, to bring: plates by the piece, the rest metres and m². */
 export interface Coverings {
   plates: number;
-  tape: number;
+  /** By what is written on it. */
+  tapes: Partial<Record<FamilyId, number>>;
   tracer: number;
   fabric: number;
 }
 
 /**
- * Coverings of a reach as its ticks say. Source: plates = length / plate length × rows, a row for each plate's width of what lies side by side;
- * fabric = length × (girth of the stone + lap).
+ * Coverings of a reach as its ticks say. Source: plates = length / plate length × rows; a tape along each line that has one; fabric = length × (girth of the stone + lap).
  */
 export function coveringsOf(run: Run, index: number, lines: readonly PlacedLine[]): Coverings {
   const reach = run.reaches[index] as Reach;
   const end = reachEnd(run, index);
   const length = end - reach.from;
   const inReach = linesIn(lines, reach.from, end);
-  const [left, right] = [
-    Math.min(...inReach.map(({ x, product }) => x - product.od / 2)),
-    Math.max(...inReach.map(({ x, product }) => x + product.od / 2)),
-  ];
   const along = (lines_: readonly PlacedLine[]) =>
     lines_.reduce((sum, { from, to }) => sum + Math.min(to, end) - Math.max(from, reach.from), 0);
+  const tapes: Coverings['tapes'] = {};
+  for (const { id } of reach.tapes) {
+    const under = inReach.filter((line) => line.id === id);
+    for (const { product } of under) tapes[product.family] = (tapes[product.family] ?? 0) + along(under);
+  }
   return {
-    plates: reach.plates
-      ? Math.ceil(length / coverPlate.length - 1e-9) * Math.max(1, Math.ceil((right - left) / coverPlate.width - 1e-9))
-      : 0,
-    tape: reach.tape ? length : 0,
+    plates: reach.plates ? Math.ceil(length / reach.plates.length - 1e-9) * plateRows(reach.plates, inReach) : 0,
+    tapes,
     tracer: reach.tracer ? along(inReach.filter(({ product }) => product.tracer)) : 0,
     fabric: reach.fabric ? length * fabricWidth(digWidth(reach), reach, layerHeights(reach, inReach).surround) : 0,
   };
+}
+
+/**
+ * Rows of plates side by side: as set, else as many as cover the power lines from the outermost to the outermost, or all lines where none carries power.
+ */
+export function plateRows({ width, rows }: NonNullable<Reach['plates']>, lines: readonly PlacedLine[]): number {
+  if (rows !== null) return rows;
+  const live = lines.filter(({ product }) => families[product.family].mark === 'power');
+  const over = live.length > 0 ? live : lines;
+  const span = largest(over.map(({ x, product }) => x + product.od / 2)) - smallest(over.map(({ x, product }) => x - product.od / 2));
+  return Math.max(1, Math.ceil(span / width - 1e-9));
 }
 
 /**

@@ -1,5 +1,5 @@
 import { separations, usualSeparation, type Product } from '../catalogue';
-import type { Job, Reach } from '../job';
+import type { Job, PlacedLine, Reach } from '../job';
 import type { Apart } from './arrange/problem';
 import { workingSpace } from './width';
 
@@ -29,6 +29,20 @@ export function apartRule(job: Pick<Job, 'ruleSet' | 'separations'>, reach: Pick
     upper: upper === undefined || alike ? 'either' : upper === null ? null : upper === a.family ? 0 : 1,
     basis: working > across ? 'EN 1610: working space between two pipes' : basis,
   };
+}
+
+/** The same, and what the owner of either asks of the other's line: more only. */
+export function ownersApart(rule: ApartRule, a: PlacedLine, b: PlacedLine): ApartRule {
+  if (a.owner?.id === b.owner?.id) return rule;
+  return [a, b].reduce((now, { owner }) => {
+    if (!owner?.apart || (owner.apart.across <= now.across && owner.apart.over <= now.over)) return now;
+    return {
+      ...now,
+      across: Math.max(now.across, owner.apart.across),
+      over: Math.max(now.over, owner.apart.over),
+      basis: `${owner.name}: ${owner.source}`,
+    };
+  }, rule);
 }
 
 const isPipe = ({ kind }: Product): boolean => kind === 'gravity' || kind === 'pressure';

@@ -1,4 +1,4 @@
-import { kits } from '../catalogue';
+import { kits, ownersFor } from '../catalogue';
 import { ByDepth, common, EPSILON, joinedPieces, largest, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
 import {
   kitChosen,
@@ -237,12 +237,13 @@ function below(
  * Less cover than a line needs, reach by reach and where the line goes: against the ground there is and as it will be left. A stop where it stands out
  * of the ground.
  */
-export function shallowLines({ run, placed, profile }: TrenchContext): Found<{
+export function shallowLines({ job, run, placed, profile }: TrenchContext): Found<{
   name: string | undefined;
   cover: number;
   needed: number;
   frost: boolean;
   basis: string;
+  others: string[];
 }>[] {
   const lead = placed[0] as PlacedLine;
   return run.reaches.flatMap((reach, index) =>
@@ -266,6 +267,9 @@ export function shallowLines({ run, placed, profile }: TrenchContext): Found<{
             needed,
             frost: reach.frost > product.minCover[run.surface],
             basis: product.coverBasis,
+            others: ownersFor(product, job.owners).flatMap(({ id, name, cover: asked }) =>
+              id !== line.owner?.id && asked && Math.max(asked[run.surface], reach.frost) <= cover + EPSILON ? [name] : [],
+            ),
           },
           fixes: coverFixes(run, reach, needed - cover),
         },

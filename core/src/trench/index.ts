@@ -3,6 +3,7 @@ export * from './width';
 export * from './cover';
 export * from './buckets';
 export * from './bedding';
+export * from './tapes';
 export * from './ladder';
 export * from './distances';
 export * from './joint';

@@ -19,7 +19,7 @@ import { isOpen, reachEnd } from '../alignment';
 import { resolveRules, type Rules } from '../rules';
 import { closePairs, type Arrangement, type Hole, type Piece, type LinePlace, type Problem } from './arrange';
 import { leastCover } from './cover';
-import { apartRule, type ApartRule } from './distances';
+import { apartRule, ownersApart, type ApartRule } from './distances';
 import { leastWidth, sideRoom, widthFloor } from './width';
 
 /**
@@ -43,15 +43,19 @@ export function widthCeiling(
  * for that is kept in all of them.
  */
 export const apartInRun = (job: Job, run: Pick<Run, 'stations' | 'reaches'>, a: PlacedLine, b: PlacedLine): ApartRule =>
-  apartRule(
-    job,
-    {
-      entry: run.reaches.some(
-        (reach, i) => isOpen(reach) && reach.entry && [a, b].every(({ from, to }) => to > reach.from && from < reachEnd(run, i)),
-      ),
-    },
-    a.product,
-    b.product,
+  ownersApart(
+    apartRule(
+      job,
+      {
+        entry: run.reaches.some(
+          (reach, i) => isOpen(reach) && reach.entry && [a, b].every(({ from, to }) => to > reach.from && from < reachEnd(run, i)),
+        ),
+      },
+      a.product,
+      b.product,
+    ),
+    a,
+    b,
   );
 
 /**
@@ -174,7 +178,7 @@ export function arrangedPatches(
 }
 
 /** A further line for a run: a data duct over the leading one, in the middle, as far up as the two must be apart, under the first name that is free. */
-export function addedLine(job: Pick<Job, 'ruleSet' | 'separations' | 'products'>, run: Run, id: string): LaidLine {
+export function addedLine(job: Pick<Job, 'ruleSet' | 'separations' | 'products' | 'owners'>, run: Run, id: string): LaidLine {
   const added = findProduct('data-duct-54');
   const lead = productOf(job, run);
   let number = run.laid.length + 1;

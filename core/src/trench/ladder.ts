@@ -1,6 +1,7 @@
 import { beddings, surfaceMaterials } from '../catalogue';
 import type { PlacedLine, Reach } from '../job';
 import { layerHeights, surfaceDepth } from './layers';
+import { tapesOver, type PlacedTape } from './tapes';
 
 /** What a layer is made by: the key of the reach's input that sets its thickness, where there is one. */
 export type Rung = {
@@ -13,13 +14,13 @@ export type Rung = {
   surface?: number;
 };
 
-/** The layers of a section from the bottom up, and the tape among them: what a crew builds, in order. Metres above the trench bottom. */
+/** The layers of a section from the bottom up, and the tapes among them: what a crew builds, in order. Metres above the trench bottom. */
 export function layerLadder(
   reach: Reach,
   lines: readonly PlacedLine[],
   depth: number,
   drop?: number,
-): { rungs: Rung[]; tape: number | undefined } {
+): { rungs: Rung[]; tapes: PlacedTape[] } {
   const heights = layerHeights(reach, lines, drop);
   const material = beddings[reach.beddingMaterial].name;
   const rungs: Rung[] = [];
@@ -48,6 +49,5 @@ export function layerLadder(
     at = from;
   });
   rungs.sort((a, b) => a.from - b.from);
-  const tape = reach.tape && (reach.tape.school === 'line' ? heights.crown + reach.tape.distance : depth - reach.tape.distance);
-  return { rungs, tape: tape && tape > 0 && tape < depth ? tape : undefined };
+  return { rungs, tapes: tapesOver(reach, lines, depth, heights) };
 }

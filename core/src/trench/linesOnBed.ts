@@ -1,10 +1,11 @@
-import { families, tapeSchools } from '../catalogue';
+import { ownersFor, type OwnerProfile, type TapeSchool } from '../catalogue';
 import { linesIn, type Fix, type FixCode, type FixFacts, type Found, type PlacedLine, type Reach, type Subject } from '../job';
 import { isOpen, reachEnd } from '../alignment';
-import { bedFault, grainLimit, leastBed, materialFor, type BedFault } from './bedding';
+import { bedFault, bedFaults, grainLimit, leastBed, materialFor, usualBed } from './bedding';
+import { tapeAsked, unwarned } from './tapes';
 import type { TrenchContext } from './fits';
 
-type Context = Pick<TrenchContext, 'run' | 'placed'>;
+type Context = Pick<TrenchContext, 'job' | 'run' | 'placed'>;
 
 /** Something to say of a reach dug open, and of the lines in it. */
 function byReach<F>(
@@ -22,33 +23,55 @@ function byReach<F>(
 const set = <K extends FixCode>(reach: Reach, code: K, facts: FixFacts[K], key: keyof Reach, value: unknown) =>
   ({ code, facts, patches: [{ path: ['reaches', reach.id, key], value }] }) as Fix;
 
-/** A bed thinner than its lines or the rock under it ask for. */
+/** Schools of the same utility by which a line might be laid, that would not say what is said of it: by their names. */
+const otherSchools = ({ job }: Context, { owner, product }: PlacedLine, satisfied: (profile: OwnerProfile) => boolean): string[] =>
+  ownersFor(product, job.owners).flatMap((profile) => (profile.id !== owner?.id && satisfied(profile) ? [profile.name] : []));
+
+/** A bed thinner than its lines or the rock under it ask for. Between an owner's least and usual it is only noted. */
 export const thinBed = (context: Context) =>
   byReach(context, (reach, lines) => {
     const least = leastBed(reach, lines);
-    if (reach.bedding >= least - 1e-6) return undefined;
+    const usual = usualBed(reach, lines);
+    if (reach.bedding >= usual - 1e-6) return undefined;
+    const short = reach.bedding < least - 1e-6;
+    const asking = lines.find((line) => leastBed(reach, [line]) > reach.bedding + 1e-6);
+    const to = short ? least : usual;
     return {
-      severity: 'caution',
-      facts: { thickness: reach.bedding, least },
-      fixes: [set(reach, 'bed', { thickness: least }, 'bedding', least)],
+      severity: short ? 'caution' : 'note',
+      facts: {
+        thickness: reach.bedding,
+        least,
+        usual,
+        owner: (asking ?? lines.find(({ owner }) => owner?.bed?.usual === usual))?.owner?.name,
+        others: short && asking ? otherSchools(context, asking, ({ bed }) => bed !== null && bed.least <= reach.bedding + 1e-6) : [],
+      },
+      fixes: [set(reach, 'bed', { thickness: to }, 'bedding', to)],
     };
   });
 
-const RANK: Record<BedFault, number> = { sharp: 0, grain: 1, kind: 2 };
 /** What is laid under or round a line that does not suit it: a stop for sharp stone under soft metal and cable. */
 export const wrongStone = (context: Context) =>
   byReach(context, (reach, lines) => {
     const [worst] = lines
-      .flatMap(({ name, product }) => {
-        const fault = bedFault(product, reach.beddingMaterial);
-        return fault ? [{ name, product, fault }] : [];
+      .flatMap((line) => {
+        const fault = bedFault(line.product, reach.beddingMaterial);
+        return fault ? [{ line, fault }] : [];
       })
-      .sort((a, b) => RANK[a.fault] - RANK[b.fault]);
+      .sort((a, b) => bedFaults.indexOf(a.fault) - bedFaults.indexOf(b.fault));
     if (!worst) return undefined;
+    const { line, fault } = worst;
     const better = materialFor(lines);
     return {
-      severity: worst.fault === 'sharp' ? ('stop' as const) : ('caution' as const),
-      facts: { material: reach.beddingMaterial, name: worst.name, fault: worst.fault, grain: grainLimit(worst.product), none: !better },
+      severity: fault === 'sharp' ? ('stop' as const) : ('caution' as const),
+      facts: {
+        material: reach.beddingMaterial,
+        name: line.name,
+        fault,
+        grain: grainLimit(line.product),
+        none: !better,
+        owner: line.owner?.stone.length ? line.owner.name : undefined,
+        others: fault === 'kind' ? otherSchools(context, line, ({ stone }) => stone.includes(reach.beddingMaterial)) : [],
+      },
       fixes: better ? [set(reach, 'bedOf', { material: better }, 'beddingMaterial', better)] : [],
     };
   });
@@ -73,10 +96,79 @@ export const noFabric = (context: Context) =>
 export const shapedBed = (context: Context) =>
   byReach(context, (_, lines) => (lines.some(({ product }) => product.shapedBed) ? { severity: 'note', facts: {}, fixes: [] } : undefined));
 
-/** Cables nobody is warned of. */
+/** Power and gas lines, and those whose owner asks for it, that nobody digging here is warned of. */
 export const noTape = (context: Context) =>
   byReach(context, (reach, lines) => {
-    if (reach.tape || !lines.some(({ product }) => families[product.family].mark === 'power')) return undefined;
-    const { distance } = tapeSchools.line;
-    return { severity: 'note', facts: {}, fixes: [set(reach, 'tape', { distance }, 'tape', { school: 'line', distance })] };
+    const bare = unwarned(reach, lines);
+    if (bare.length === 0) return undefined;
+    const tapes = [...reach.tapes, ...bare.map((line) => ({ id: line.id, ...tapeAsked(line) }))];
+    return {
+      severity: 'note',
+      facts: { names: bare.map(({ name }) => name) },
+      fixes: [set(reach, 'tape', {}, 'tapes', tapes)],
+    };
+  });
+
+/** Tapes that lie otherwise than the owner of their line asks. */
+export const tapeOfOwner = ({ run, placed }: Context): Found<{ name: string; owner: string; asked: Tape; is: Tape }>[] =>
+  run.reaches.flatMap((reach, index) => {
+    if (!isOpen(reach)) return [];
+    const end = reachEnd(run, index);
+    return linesIn(placed, reach.from, end).flatMap((line) => {
+      const asked = line.owner?.tape;
+      const is = reach.tapes.find(({ id }) => id === line.id);
+      if (!asked || !line.owner || !is || (is.school === asked.school && Math.abs(is.distance - asked.distance) < 1e-6)) return [];
+      return [
+        {
+          severity: 'note' as const,
+          subject: { kind: 'reach' as const, id: reach.id },
+          with: { kind: 'laid' as const, id: line.id },
+          where: [{ from: Math.max(reach.from, line.from), to: Math.min(end, line.to) }],
+          facts: { name: line.name, owner: line.owner.name, asked, is: { school: is.school, distance: is.distance } },
+          fixes: [
+            {
+              code: 'tape' as const,
+              facts: {},
+              patches: [{ path: ['reaches', reach.id, 'tapes', line.id], value: { id: line.id, ...asked } }],
+            },
+          ],
+        },
+      ];
+    });
+  });
+interface Tape {
+  school: TapeSchool;
+  distance: number;
+}
+
+/** What the owners of lines have to have seen before they are covered. */
+export const ownersLook = ({ placed }: Context): Found<{ name: string; owner: string; inspections: string; source: string }>[] =>
+  placed.flatMap(({ id, name, owner, from, to }) =>
+    owner && owner.inspections !== ''
+      ? [
+          {
+            severity: 'note' as const,
+            subject: { kind: 'laid' as const, id },
+            where: [{ from, to }],
+            facts: { name, owner: owner.name, inspections: owner.inspections, source: owner.source },
+            fixes: [],
+          },
+        ]
+      : [],
+  );
+
+/** Lines meant to be laid as an owner wants whose profile is gone, or is of another utility than the line. */
+export const ownerGone = ({ run, placed }: Context): Found<{ name: string }>[] =>
+  placed.flatMap(({ id, name, owner, from, to }) => {
+    const meant = run.laid.find((line) => line.id === id)?.owner ?? null;
+    if (meant === null || owner) return [];
+    return [
+      {
+        severity: 'caution' as const,
+        subject: { kind: 'laid' as const, id },
+        where: [{ from, to }],
+        facts: { name },
+        fixes: [{ code: 'asUsual' as const, facts: {}, patches: [{ path: ['laid', id, 'owner'], value: null }] }],
+      },
+    ];
   });

@@ -1,5 +1,29 @@
-import { BED_BASIS, beddings, tapeSchools } from '../catalogue';
-import { about, CHECK_CODE, lengths, type Sentences } from './said';
+import { BED_BASIS, beddings, tapeSchools, type TapeSchool } from '../catalogue';
+import { about, CHECK_CODE, lengths, type Reader, type Sentences } from './said';
+
+/** What other owners' schools would take. */
+const otherSchools = (names: readonly string[]): string => (names.length > 0 ? ` By another school it would do: ${names.join(', ')}.` : '');
+
+const tapeLies = ({ school, distance }: { school: TapeSchool; distance: number }, reader: Reader): string =>
+  `${lengths(reader)(distance, 'size')} ${school === 'line' ? 'above it' : 'below the surface'}`;
+
+const STONE_FAULTS = {
+  points: {
+    what: (stone: string, name: string) => `${stone} against ${name}`,
+    why: 'Broken edges press on a plastic wall in points; under pressure a slow crack begins at each. Rounded stone or sand.',
+    basis: 'Usual practice for plastic pipe and duct: no broken stone against the wall; the maker decides',
+  },
+  coating: {
+    what: (stone: string, name: string) => `${stone} against ${name}`,
+    why: 'Broken edges go through the coating, and the metal rusts from there.',
+    basis: 'Usual practice: fine or rounded fill round coated metal; the maker decides',
+  },
+  silt: {
+    what: (stone: string, name: string) => `${stone} round ${name}`,
+    why: 'Water does not get through it fast enough, and its fines wash into the slots: clean rounded stone.',
+    basis: 'Usual practice: clean stone round a land drain, larger than its slots',
+  },
+} as const;
 
 export const trenchWords: Sentences<'trench'> = {
   'trench.conflict': ({ facts: { needed, room, by, basis } }, reader) => ({
@@ -29,12 +53,12 @@ export const trenchWords: Sentences<'trench'> = {
     why: 'Too wide and they do not reach the wall; too narrow and they do not go in.',
     basis: source || 'As typed here; the hire firm’s table rules',
   }),
-  'trench.cover': ({ facts: { name, cover, needed, frost, basis } }, reader) => ({
+  'trench.cover': ({ facts: { name, cover, needed, frost, basis, others } }, reader) => ({
     what:
       cover < 0
         ? about(name, name ? 'it stands out of the ground' : 'the line stands out of the ground')
         : about(name, `cover is ${lengths(reader)(cover)}; this line wants ${lengths(reader)(needed)}`),
-    why: 'Spades, frost and wheels reach a shallow line.',
+    why: `Spades, frost and wheels reach a shallow line.${otherSchools(others)}`,
     basis: `${frost ? 'Frost depth set for this reach' : basis}; ${CHECK_CODE}`,
   }),
   'trench.apart': ({ facts: { names, missing, across, over, upper, basis } }, reader) => ({
@@ -49,12 +73,12 @@ export const trenchWords: Sentences<'trench'> = {
     why: 'They do not go in over the line: thinner layers, or dig deeper.',
     basis: 'Layers and levels as entered',
   }),
-  'trench.bed': ({ facts: { thickness, least } }, reader) => ({
-    what: `A bed of ${lengths(reader)(thickness, 'size')}; ${lengths(reader)(least, 'size')} is the least here`,
-    why: 'A line that rests on hard points cracks or flattens there.',
-    basis: BED_BASIS,
+  'trench.bed': ({ facts: { thickness, least, usual, owner, others } }, reader) => ({
+    what: `A bed of ${lengths(reader)(thickness, 'size')}; ${lengths(reader)(thickness < least ? least : usual, 'size')} is ${thickness < least ? 'the least' : 'usual'} here`,
+    why: `A line that rests on hard points cracks or flattens there.${otherSchools(others)}`,
+    basis: owner ? `${owner}; the owner decides` : BED_BASIS,
   }),
-  'trench.stone': ({ facts: { material, name, fault, grain, none } }, reader) => {
+  'trench.stone': ({ facts: { material, name, fault, grain, none, owner, others } }, reader) => {
     const stone = beddings[material].name;
     const fight = none ? ' No one material suits all lines here: lay them in reaches or rows of their own.' : '';
     if (fault === 'sharp')
@@ -63,13 +87,20 @@ export const trenchWords: Sentences<'trench'> = {
         why: `It moves with heat and flow, and sharp edges saw through it.${fight}`,
         basis: 'Fine fill only round soft metal, coated pipe and cables; the owner decides',
       };
+    if (fault === 'points' || fault === 'coating' || fault === 'silt') {
+      const { what, why, basis } = STONE_FAULTS[fault];
+      return { what: what(stone, name), why: `${why}${fight}`, basis };
+    }
     return {
       what:
         fault === 'grain'
           ? `${stone} is too coarse for ${name}: ${lengths(reader)(grain, 'size')} at most`
           : `${name} is not usually laid in ${stone.toLowerCase()}`,
-      why: `Stones larger than the pipe’s limit press on it in points; each kind of line has the bed its maker allows.${fight}`,
-      basis: 'Largest grain by bore: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above',
+      why: `Stones larger than the pipe’s limit press on it in points; each kind of line has the bed its maker allows.${fight}${otherSchools(others)}`,
+      basis:
+        owner && fault === 'kind'
+          ? `${owner}; the owner decides`
+          : 'Largest grain by bore: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above',
     };
   },
   'trench.tracer': ({ facts: { names } }) => ({
@@ -87,10 +118,25 @@ export const trenchWords: Sentences<'trench'> = {
     why: 'A corrugated pipe on a flat bed carries on one line; keep the strip under it loose and compact beside it.',
     basis: 'Usual practice for corrugated steel',
   }),
-  'trench.tape': () => ({
-    what: 'No warning tape over the cables',
-    why: 'Tape is what the next digger sees before the cable.',
+  'trench.tape': ({ facts: { names } }) => ({
+    what: `No warning tape over ${names.join(', ')}`,
+    why: 'Tape is what the next digger sees before the line.',
     basis: tapeSchools.line.basis,
+  }),
+  'trench.tapeOwner': ({ facts: { name, owner, asked, is } }, reader) => ({
+    what: `${name}: its tape lies ${tapeLies(is, reader)}; the owner asks for ${tapeLies(asked, reader)}`,
+    why: 'Two schools: close over the line, or high where the next spade meets it first. Keep to the one the owner knows.',
+    basis: owner,
+  }),
+  'trench.ownerGone': ({ facts: { name } }) => ({
+    what: `${name}: what its owner asks for is not known any more`,
+    why: 'The profile was taken out of the job, or is of another utility than the line. Cover, bed and distances are the usual ones.',
+    basis: 'Profiles of the job and the schools shipped',
+  }),
+  'trench.owner': ({ facts: { name, owner, inspections, source } }) => ({
+    what: `${name}: the owner wants to have seen: ${inspections.charAt(0).toLowerCase()}${inspections.slice(1)}`,
+    why: 'Ask them to come before it is covered; what is covered unseen is dug up again.',
+    basis: `${owner}: ${source}`,
   }),
   'trench.bucket': ({ facts: { asked, narrowest, passes, buckets, overlap } }, reader) => ({
     what:

@@ -10,6 +10,7 @@ import { Page, TopBar } from '../../ui/Screen';
 import { Buckets } from './Buckets';
 import { Distances } from './Distances';
 import { OwnLines } from './OwnLines';
+import { Owners } from './Owners';
 import { Rates } from './Rates';
 
 /** Changes the job; a sentence refuses what could not be one. */
@@ -43,6 +44,9 @@ export function CatalogueScreen({ jobId }: { jobId: string }) {
         </Card>
         <Card title="Lines of this job">
           <OwnLines job={job.doc} change={change} />
+        </Card>
+        <Card title="What owners ask for">
+          <Owners job={job.doc} change={change} />
         </Card>
         <Card title="Buckets to hand">
           <Buckets job={job.doc} change={change} />

@@ -4,6 +4,7 @@ import type { Conductor, Product } from './types';
 const FINE: readonly BeddingId[] = ['sand', 'sifted', 'flowing'];
 const CABLE = {
   kind: 'cable',
+  material: 'cable',
   family: 'power',
   minCover: { field: 0.6, footway: 0.45, road: 0.6 },
   coverBasis: 'Usual cable-owner practice; ask the owner',

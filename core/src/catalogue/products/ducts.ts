@@ -3,6 +3,7 @@ import type { Product } from './types';
 
 const DUCT = {
   kind: 'duct',
+  material: 'plastic',
   family: 'power',
   minCover: { field: 0.6, footway: 0.45, road: 0.6 },
   coverBasis: 'Usual cable-owner practice; ask the owner',

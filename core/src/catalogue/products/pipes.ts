@@ -8,6 +8,7 @@ const ofSN = (sn: number): number => (8 * sn * 1000) / 0.149;
 
 const DRAIN = {
   kind: 'gravity',
+  material: 'plastic',
   family: 'storm',
   minCover: { field: 0.6, footway: 0.6, road: 0.9 },
   coverBasis: 'Usual drain practice: 0.6 m in soft ground, 0.9 m under a road',
@@ -23,7 +24,13 @@ const DRAIN = {
   stock: { form: 'stick', length: 6 },
 } as const;
 const FOUL = { ...DRAIN, family: 'foul' } as const;
-const RIGID = { ...DRAIN, roughness: 0.013, stock: { form: 'stick', length: 2.5 }, beds: [...GRANULAR, 'crushed40'] } as const;
+const RIGID = {
+  ...DRAIN,
+  material: 'concrete',
+  roughness: 0.013,
+  stock: { form: 'stick', length: 2.5 },
+  beds: [...GRANULAR, 'crushed40'],
+} as const;
 const PERFORATED = { ...DRAIN, drains: true, stock: { form: 'coil', length: 50 }, minBend: 1, beds: ['granular', 'granular20'] } as const;
 
 /** Falls by bore: usual practice, 1:40 to 1:100. Masses, stiffness and prices: typical of the kind; the maker's own take their place. */
@@ -134,6 +141,7 @@ export const gravityPipes: readonly Product[] = [
     ...DRAIN,
     id: 'culvert-300',
     name: 'Corrugated steel 300',
+    material: 'metal',
     dn: 0.3,
     od: 0.313,
     wall: 0.0065,

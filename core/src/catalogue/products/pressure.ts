@@ -5,6 +5,7 @@ import type { Product } from './types';
 const FINE: readonly BeddingId[] = ['sand', 'sifted', 'flowing'];
 const WATER = {
   kind: 'pressure',
+  material: 'plastic',
   family: 'water',
   minCover: { field: 0.75, footway: 0.75, road: 0.9 },
   coverBasis: 'Usual water practice: below frost and out of reach of a spade',
@@ -35,7 +36,7 @@ const pe = (id: string, name: string, od: number, wall: number, mass: number, mi
   ring: SDR11,
   pull: pullPE(od, wall),
 });
-const METAL = { ...WATER, tracer: false, pull: null } as const;
+const METAL = { ...WATER, material: 'copper', tracer: false, pull: null } as const;
 const HEAT = {
   family: 'heat',
   coverBasis: 'Usual ground-loop practice: below frost',
@@ -97,6 +98,7 @@ export const pressurePipes: readonly Product[] = [
     ...METAL,
     id: 'ductile-100',
     name: 'Ductile iron 100',
+    material: 'metal',
     dn: 0.1,
     od: 0.118,
     wall: 0.006,

@@ -8,6 +8,10 @@ export type ProductKind = (typeof productKinds)[number];
 export const surfaces = ['field', 'footway', 'road'] as const;
 export type Surface = (typeof surfaces)[number];
 
+/** What its outside is made of: decides which stone may lie against it. `cable`: a sheath; `metal`: bare or coated iron and steel. */
+export const lineMaterials = ['plastic', 'copper', 'metal', 'concrete', 'cable'] as const;
+export type LineMaterial = (typeof lineMaterials)[number];
+
 /** How a pipe carries earth: a flexible one by its stiffness and the soil beside it, a rigid one by itself. */
 export const pipeKinds = ['flexible', 'rigid'] as const;
 export interface PipeRing {
@@ -45,6 +49,7 @@ export interface Product {
   trade?: string;
   kind: ProductKind;
   family: FamilyId;
+  material: LineMaterial;
   dn: number;
   od: number;
   /** Wall thickness: the invert lies this far above the underside. 0 for cables. */

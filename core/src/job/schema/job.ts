@@ -6,7 +6,7 @@ import { clearanceSchema, type Clearance } from './clearance';
 import { kitSchema } from './kit';
 import { machineSchema } from './machine';
 import { runSchema } from './run';
-import { separationSchema, productSchema } from './laid';
+import { ownerSchema, separationSchema, productSchema } from './laid';
 import { paceSchema, type Pace } from './logistics';
 
 /** A rule changed for one job. Bounds follow what the rule measures. */
@@ -63,6 +63,8 @@ export const jobSchema = z
     /** Lines the catalogue does not hold, and distances between lines other than the rule set's. */
     products: z.array(productSchema).max(100, 'A job holds at most 100 lines of its own.'),
     separations: z.array(separationSchema).max(60, 'At most 60 changed distances.'),
+    /** What the owners of lines ask for, besides the catalogue’s schools. */
+    owners: z.array(ownerSchema).max(40, 'A job holds at most 40 owners’ profiles.'),
     /** Supports by the tables of whoever hires them out. */
     kit: z.array(kitSchema).max(40, 'A job holds at most 40 tables of its own.'),
     rates: ratesSchema,
@@ -91,16 +93,16 @@ export const jobSchema = z
     });
     if (!machineWith(job.machine, job.machines))
       context.addIssue({ code: 'custom', path: ['machine'], message: 'This machine is neither in the catalogue nor among the job’s own.' });
-    for (const list of ['products', 'kit', 'machines'] as const) {
+    for (const list of ['products', 'kit', 'machines', 'owners'] as const) {
       const ids = job[list].map(({ id }) => id);
       const twice = ids.findIndex((id, index) => ids.indexOf(id) < index);
-      const message = `This ${{ products: 'line', kit: 'table', machines: 'machine' }[list]} is there twice; keep one.`;
+      const message = `This ${{ products: 'line', kit: 'table', machines: 'machine', owners: 'profile' }[list]} is there twice; keep one.`;
       if (twice >= 0) context.addIssue({ code: 'custom', path: [list, twice, 'id'], message });
     }
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 9;
+export const FILE_VERSION = 10;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z

@@ -7,7 +7,10 @@ import {
   stockForms,
   tapeSchoolIds,
   surfaceMaterialIds,
+  lineMaterials,
   compactionIds,
+  utilityKinds,
+  type OwnerProfile,
   type Product,
 } from '../../catalogue';
 import { cover, id, person, text, words } from './basics';
@@ -24,6 +27,7 @@ export const productSchema = z
     trade: words(40).optional(),
     kind: z.enum(productKinds),
     family: z.enum(familyIds),
+    material: z.enum(lineMaterials),
     dn: bore,
     od: bore,
     wall: z.number().min(0, 'A wall cannot be thinner than nothing.').max(0.5, 'A wall is at most 0.5 m thick.'),
@@ -104,6 +108,8 @@ export const laidLineSchema = z.strictObject({
   id,
   name: text(60),
   product: z.string().min(1).max(60),
+  /** By whose wishes it is laid: an owner’s profile by its id; null: as usual for its kind. */
+  owner: z.string().min(1).max(60).nullable(),
   from: at().optional(),
   to: at().optional(),
   x: z.number().min(-10, 'At most 10 m from the centre line.').max(10, 'At most 10 m from the centre line.'),
@@ -117,14 +123,54 @@ export const laidLineSchema = z.strictObject({
 });
 export const MOST_LAID = 8;
 
+const tapeSchema = z.strictObject({
+  school: z.enum(tapeSchoolIds),
+  distance: z.number().min(0.05, 'At least 50 mm.').max(2, 'At most 2 m.'),
+});
+
+/** What the owner of a line asks for; what is null is as usual for the kind of line. Lengths in metres. */
+export const ownerSchema = z
+  .strictObject({
+    id: z.string().regex(/^own-[a-z0-9-]{1,40}$/, 'The id of an owner’s own profile begins with “own-”.'),
+    name: text(80),
+    utility: z.enum(utilityKinds),
+    bed: z
+      .strictObject({
+        least: z.number().min(0, 'A bed cannot be less than nothing.').max(1, 'A bed is at most 1 m.'),
+        usual: z.number().min(0, 'A bed cannot be less than nothing.').max(1, 'A bed is at most 1 m.'),
+      })
+      .nullable(),
+    cover: z.strictObject({ field: cover, footway: cover, road: cover }).nullable(),
+    tape: tapeSchema.nullable(),
+    apart: z
+      .strictObject({
+        across: z.number().min(0, 'A distance cannot be less than nothing.').max(10, 'At most 10 m.'),
+        over: z.number().min(0, 'A distance cannot be less than nothing.').max(10, 'At most 10 m.'),
+      })
+      .nullable(),
+    stone: z.array(z.enum(beddingIds)).max(beddingIds.length),
+    inspections: words(300),
+    source: text(200),
+  })
+  .superRefine(({ bed }, context) => {
+    if (bed && bed.least > bed.usual)
+      context.addIssue({ code: 'custom', path: ['bed', 'usual'], message: 'The usual bed is thinner than the least; swap them.' });
+  }) satisfies z.ZodType<OwnerProfile>;
+
 /** What goes over the fine fill, and how the side fill is put in. Lengths in metres. */
 export const layersShape = {
   compaction: z.enum(compactionIds),
-  tape: z
-    .strictObject({ school: z.enum(tapeSchoolIds), distance: z.number().min(0.05, 'At least 50 mm.').max(2, 'At most 2 m.') })
-    .nullable(),
+  /** Warning tapes, each over the laid line of its id. */
+  tapes: z.array(tapeSchema.extend({ id })).max(8, 'At most 8 tapes in a reach.'),
   tracer: z.boolean(),
-  plates: z.boolean(),
+  /** Plates or tiles over the lines; as many `rows` as cover them where it is null. */
+  plates: z
+    .strictObject({
+      length: z.number().min(0.1, 'A plate is at least 100 mm long.').max(3, 'A plate is at most 3 m long.'),
+      width: z.number().min(0.05, 'A plate is at least 50 mm wide.').max(3, 'A plate is at most 3 m wide.'),
+      rows: z.int().min(1, 'One row at least.').max(20, 'At most 20 rows.').nullable(),
+    })
+    .nullable(),
   fabric: z.boolean(),
   /** From the finished surface down. */
   restoration: z

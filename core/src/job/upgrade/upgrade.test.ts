@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { findProduct } from '../../catalogue';
 import { demoFile } from '../../demo';
 import { entrySchema, observedFile } from '../../book';
 import { planRun } from '../../plan/plan';
@@ -13,7 +14,7 @@ interface Written {
 const written = (version: number): Written =>
   JSON.parse(readFileSync(join(__dirname, 'history', `format${version}.json`), 'utf8')) as Written;
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8])('a file of format %d', (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('a file of format %d', (version) => {
   const { file, means } = written(version);
   const now = readJobFile(JSON.stringify(file));
 
@@ -81,4 +82,27 @@ test('what is new already, or nothing of ours, is left as it is', () => {
   expect(upgradeRun(run)).toBe(run);
   expect(upgradeJob(demoFile.job)).toBe(demoFile.job);
   for (const value of [null, 7, 'run', [1]]) expect([upgradeRun(value), upgradeJob(value)]).toEqual([value, value]);
+});
+
+test('the one tape of format 9 lay over the leading line, plates were of one size, and tape had one price', () => {
+  const { file } = written(9) as unknown as {
+    file: { job: Record<string, unknown>; runs: { laid: { id: string }[]; reaches: object[] }[] };
+  };
+  const prices = [{ item: 'cover.tape', price: 11 }];
+  const own = { ...findProduct('copper-22'), id: 'own-copper-22-1', material: undefined };
+  const old = {
+    ...file,
+    job: { ...file.job, products: [own], rates: { ...(file.job.rates as object), prices } },
+    runs: file.runs.map((run) => ({ ...run, reaches: run.reaches.map((reach) => ({ ...reach, plates: true })) })),
+  };
+  const { job, runs } = readJobFile(JSON.stringify(old));
+  expect(job.owners).toEqual([]);
+  expect(job.products[0]?.material).toBe('copper');
+  expect(job.rates.prices).toContainEqual({ item: 'cover.tape.power', price: 11 });
+  const supply = runs.find(({ name }) => name === 'Pontoon supply');
+  expect(supply?.reaches[0]).toMatchObject({
+    tapes: [{ id: supply?.laid[0]?.id, school: 'line', distance: 0.3 }],
+    plates: { length: 0.9, width: 0.25, rows: null },
+  });
+  expect(supply?.laid[0]?.owner).toBeNull();
 });

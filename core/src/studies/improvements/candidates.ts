@@ -3,7 +3,7 @@ import { placedLines, linesIn, machinesFor, type Finding, type Job, type Patch, 
 import { findGrade } from '../../alignment/grade';
 import { isOpen, reachEnd } from '../../alignment';
 import type { Solver } from '../../lp';
-import { arrangeLines } from '../../trench';
+import { arrangeLines, bedFault } from '../../trench';
 import { optionWords, protectionOptions } from '../protection';
 import { sayFix } from '../../words';
 import { lookOf, mendsOf } from '../../plan/mends';
@@ -129,7 +129,7 @@ function beds(job: Job, run: Run, where: (index: number) => string): Try[] {
     if (!isOpen(reach)) return [];
     const here = linesIn(lines, reach.from, reachEnd(run, index));
     return beddingIds
-      .filter((id) => id !== reach.beddingMaterial && here.every(({ product }) => product.beds.includes(id)))
+      .filter((id) => id !== reach.beddingMaterial && here.every(({ product }) => bedFault(product, id) === undefined))
       .map((id): Try => ({
         kind: 'bed',
         label: `${beddings[id].name}${where(index)}`,

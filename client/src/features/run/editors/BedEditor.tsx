@@ -15,7 +15,8 @@ import {
   formatLength,
   surfaceMaterialIds,
   surfaceMaterials,
-  tapeSchools,
+  families,
+  familyIds,
   usualLayers,
   type Reach,
   type SurfaceMaterialId,
@@ -24,17 +25,16 @@ import { View } from 'react-native';
 import { IconButton, Text } from 'react-native-paper';
 import { TARGET } from '../../../theme/tokens';
 import { Button } from '../../../ui/Button';
-import { Choice } from '../../../ui/Choice';
 import { Picker } from '../../../ui/Picker';
 import { Tick } from '../../../ui/Tick';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { BedCheck } from '../trench/BedCheck';
 import { Ladder } from '../trench/Ladder';
+import { Plates, Tapes } from '../trench/Warnings';
 
 const TICKS = [
   { key: 'tracer', label: 'Tracer wire along the line' },
-  { key: 'plates', label: 'Cover plates or tiles' },
   { key: 'fabric', label: 'Fabric round the stone' },
 ] as const;
 
@@ -79,26 +79,8 @@ export function BedEditor() {
         options={compactionIds.map((value) => ({ value, label: compactions[value].name }))}
         onChange={(value) => set('compaction', value)}
       />
-      <Choice
-        label="Warning tape"
-        value={reach.tape?.school ?? 'none'}
-        options={[
-          { value: 'none', label: 'None' },
-          { value: 'line', label: 'Above line' },
-          { value: 'surface', label: 'Below top' },
-        ]}
-        onChange={(value) => set('tape', value === 'none' ? null : { school: value, distance: tapeSchools[value].distance })}
-      />
-      {reach.tape ? (
-        <Fields>
-          <LengthField
-            label={tapeSchools[reach.tape.school].name}
-            value={reach.tape.distance}
-            path={[...path, 'tape', 'distance']}
-            style="size"
-          />
-        </Fields>
-      ) : null}
+      <Tapes />
+      <Plates />
       {TICKS.map(({ key, label }) => (
         <View key={key} style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Tick label={label} done={reach[key]} onPress={() => void set(key, !reach[key])} />
@@ -115,11 +97,11 @@ export function BedEditor() {
 /** What the ticks ask to be brought for this reach. */
 function ToBring() {
   const { job, run, reachIndex } = useRunEdit();
-  const { plates, tape, tracer, fabric } = coveringsOf(run, reachIndex, placedLines(job, run));
+  const { plates, tapes, tracer, fabric } = coveringsOf(run, reachIndex, placedLines(job, run));
   const span = (metres: number) => formatLength(metres, job.units, 'span');
   const parts = [
     plates > 0 ? `${plates} plates` : '',
-    tape > 0 ? `${span(tape)} of tape` : '',
+    ...familyIds.map((family) => (tapes[family] ? `${span(tapes[family])} of tape “${families[family].tape}”` : '')),
     tracer > 0 ? `${span(tracer)} of wire` : '',
     fabric > 0 ? `${formatArea(fabric, job.units)} of fabric` : '',
   ].filter(Boolean);

@@ -24,7 +24,7 @@ export function Ladder() {
   const laid = placedLines(job, run);
   const drop = dropOf(linesIn(laid, reach.from, reachEnd(run, reachIndex)));
   if (section.bore !== undefined) return <Text>This reach is bored: there are no layers.</Text>;
-  const { rungs, tape } = layerLadder(reach, linesIn(laid, cursor, cursor), section.depth, drop);
+  const { rungs, tapes } = layerLadder(reach, linesIn(laid, cursor, cursor), section.depth, drop);
   const path = ['reaches', reachIndex];
   const fieldOf = ({ kind, surface }: Rung) =>
     kind === 'bed' ? (
@@ -45,7 +45,7 @@ export function Ladder() {
         const key = `${rung.kind}.${rungs.length - i}`;
         const field = fieldOf(rung);
         const thickness = rung.to - rung.from;
-        const taped = tape !== undefined && tape >= rung.from && tape < rung.to;
+        const taped = tapes.filter(({ height }) => height >= rung.from && height < rung.to);
         return (
           <View key={key} role="listitem">
             <Pressable
@@ -63,11 +63,11 @@ export function Ladder() {
               }}
             >
               <View style={{ width: 44, alignSelf: 'stretch', backgroundColor: COLOURS[rung.kind], justifyContent: 'center' }}>
-                {taped ? <View style={{ height: 4, backgroundColor: colours.stop }} /> : null}
+                {taped.length > 0 ? <View style={{ height: 4, backgroundColor: colours.stop }} /> : null}
               </View>
               <Text style={{ flex: 1 }}>
                 {rung.name}
-                {taped ? ' · tape' : ''}
+                {taped.length > 1 ? ` · ${taped.length} tapes` : taped.length === 1 ? ' · tape' : ''}
               </Text>
               <Text variant="titleSmall" style={{ paddingRight: 10, fontVariant: ['tabular-nums'] }}>
                 {formatLength(thickness, job.units, 'size')}

@@ -5,6 +5,7 @@ import {
   formatLength,
   formatStation,
   mayLoopAt,
+  ownersFor,
   utilityMarks,
   parseCount,
   parseLength,
@@ -150,6 +151,8 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   const path = ['laid', laying.id];
   const set = (key: keyof LaidLine) => (value: unknown) => apply([{ path: [...path, key], value }], `laid.${laying.id}.${key}`);
   const product = productWith(laying.product, job.products);
+  const placed = placedLines(job, run).find(({ id }) => id === laying.id);
+  const owners = product ? ownersFor(product, job.owners) : [];
   const options = [...job.products, ...products].map(optionOf);
   const place = (label: string, key: 'x' | 'up', hint: string) => (
     <QuantityField
@@ -174,6 +177,14 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   return (
     <View style={{ gap: 4 }}>
       <Picker label="What goes in" value={laying.product} options={options} onChange={set('product')} />
+      {owners.length > 0 ? (
+        <Picker
+          label="Laid as its owner wants"
+          value={placed?.owner?.id ?? ''}
+          options={[{ value: '', label: 'As usual for its kind' }, ...owners.map(({ id, name }) => ({ value: id, label: name }))]}
+          onChange={(id) => set('owner')(id === '' ? null : id)}
+        />
+      ) : null}
       {run.laid.length > 1 ? <NameField label="Name of the line" value={laying.name} onName={set('name')} /> : null}
       {run.laid.length > 1 ? (
         <Fields>
@@ -189,10 +200,10 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
       )}
       {product?.kind === 'duct' ? <Holds laying={laying} /> : null}
       {product?.kind === 'duct' || product?.kind === 'cable' ? <Loops laying={laying} /> : null}
-      {product ? (
+      {placed ? (
         <Text variant="bodySmall">
-          {families[product.family].name}. {formatLength(product.od, job.units, 'size')} across; cover{' '}
-          {formatLength(product.minCover[run.surface], job.units)} at least. {figuresIn(product.coverBasis, job.units)}.
+          {families[placed.product.family].name}. {formatLength(placed.product.od, job.units, 'size')} across; cover{' '}
+          {formatLength(placed.product.minCover[run.surface], job.units)} at least. {figuresIn(placed.product.coverBasis, job.units)}.
         </Text>
       ) : null}
       {lead ? null : (

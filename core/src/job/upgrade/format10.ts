@@ -1,0 +1,46 @@
+import { isLoose, list, type Loose } from './loose';
+
+/** Since format 10 a job holds owners' profiles, and its own lines say what they are made of. */
+export const jobOf10 = (doc: Loose): Loose =>
+  'owners' in doc
+    ? doc
+    : {
+        ...doc,
+        owners: [],
+        products: list(doc.products).map((product) => ({ ...product, material: materialOf(product) })),
+        rates: isLoose(doc.rates) ? { ...doc.rates, prices: list(doc.rates.prices).flatMap(tapePrices) } : doc.rates,
+      };
+
+const FAMILIES = ['mv', 'power', 'earth', 'foul', 'storm', 'gas', 'heat', 'water', 'control', 'data'];
+/** There was one tape for all kinds of line. */
+const tapePrices = (price: Loose): Loose[] =>
+  price.item === 'cover.tape' ? FAMILIES.map((family) => ({ ...price, item: `cover.tape.${family}` })) : [price];
+
+/** An own line was made from one of the catalogue, whose id is in its own. */
+function materialOf({ id, kind, ring, shapedBed }: Loose): string {
+  if (kind === 'cable') return 'cable';
+  if (/^own-copper/.test(String(id))) return 'copper';
+  if (/^own-ductile/.test(String(id)) || shapedBed === true) return 'metal';
+  return isLoose(ring) && ring.kind === 'rigid' ? 'concrete' : 'plastic';
+}
+
+/** Plates were of one size then. */
+const PLATE = { length: 0.9, width: 0.25, rows: null };
+
+/** Since format 10 a reach has a tape over each of its lines, plates have a size, and a line an owner. */
+export function runOf10(doc: Loose): Loose {
+  const laid = list(doc.laid);
+  const reaches = list(doc.reaches);
+  if (!laid.some((line) => !('owner' in line)) && !reaches.some((reach) => !('tapes' in reach))) return doc;
+  const [lead] = laid;
+  return {
+    ...doc,
+    laid: laid.map((line) => ({ owner: null, ...line })),
+    reaches: reaches.map(({ tape, plates, ...reach }) => ({
+      ...reach,
+      // The one tape lay in the middle, over the line that leads.
+      tapes: isLoose(tape) && lead ? [{ id: lead.id, ...tape }] : [],
+      plates: plates === true ? PLATE : null,
+    })),
+  };
+}
