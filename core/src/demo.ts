@@ -1,6 +1,7 @@
 import { findKit, privateLineKinds } from './catalogue';
 import { dayAfter, type Day } from './clearance';
 import {
+  straightBore,
   blankJob,
   blankLaidLine,
   blankExisting,
@@ -167,7 +168,7 @@ const slipwayFeeder: Run = {
     { ...blankReach(0.9), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
     {
       ...blankReach(1.75, 46),
-      method: { kind: 'bored', bore: 0.16, rod: 1.5, launch: boxed(2.5, 1.2), receiving: boxed(1.5, 1) },
+      method: { ...straightBore, bore: 0.16, rod: 1.5, launch: boxed(2.5, 1.2), receiving: boxed(1.5, 1) },
     },
     { ...blankReach(0.9, 84), bottomWidth: 0.5, entry: false, beddingMaterial: 'sand' },
   ],

@@ -173,6 +173,8 @@ const anyMethod: fc.Arbitrary<Reach['method']> = fc.oneof(
       rod: metres(0.5, 3),
       launch: anyPit,
       receiving: anyPit,
+      bow: sometimes(fc.record({ entry: metres(0.05, 0.7), exit: metres(0.05, 0.7), radius: metres(2, 60), depth: metres(0.05, 3) })),
+      duct: fc.constantFrom(null, null, 'duct-110', 'pe-315'),
     }),
   },
 );
@@ -207,9 +209,12 @@ const reachOf = (
   const [tracer, plates, fabric] = ticks;
   // What is bored is straight, and deep enough to stay below any dip of the ground.
   const deep = rest.method.kind === 'bored' ? cover + BELOW_ANY_DIP : cover;
+  // Water would stand in a line that falls and dips.
+  const method = rest.method.kind === 'bored' && falls ? { ...rest.method, bow: null } : rest.method;
   return {
     ...blankLayers(),
     ...rest,
+    method,
     ...sides,
     from,
     levels: falls ? { kind: 'gravity' } : { kind: 'cover', cover: deep },

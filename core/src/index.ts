@@ -13,6 +13,7 @@ export * from './ground';
 export * from './protection';
 export * from './machine';
 export * from './spoil';
+export * from './boring';
 export * from './plan';
 export * from './studies/protection';
 export * from './studies/sensitivity';

@@ -95,6 +95,13 @@ test('layers: sharp stone under a cable stops, the usual layers mend it; the lad
   await expect(page.getByText('STOP: Crushed stone to 14 mm under Line')).toBeVisible();
   await page.getByRole('button', { name: 'Use the usual layers for these lines' }).click();
   await expect(page.getByText(/Crushed stone to 14 mm under/)).toHaveCount(0);
+  await page.getByRole('button', { name: 'Tape over Line: Above the line' }).click();
+  await page.getByRole('menuitem', { name: 'Below the surface' }).click();
+  await expect(page.getByText(/of tape “Water pipe below”/)).toBeVisible();
+  await page.getByRole('button', { name: /^Cover plates or tiles:/ }).click();
+  await page.getByRole('menuitem', { name: 'Tile 300 mm × 150 mm' }).click();
+  await page.getByRole('textbox', { name: 'Rows' }).fill('2');
+  await expect(page.getByText(/^For this reach: \d+ plates/)).toBeVisible();
   await page.getByRole('button', { name: 'Add a surface layer' }).click();
   await page.getByRole('button', { name: 'Topsoil, 150 mm: set it' }).click();
   await page.getByRole('textbox', { name: 'Thickness of the layer' }).fill('200');
@@ -150,6 +157,11 @@ test('a line of the job’s own, a distance changed with its reason, a bucket, a
   await page.getByRole('textbox', { name: 'Outside' }).fill('0');
   await expect(page.getByText('A line is at least 3 mm thick.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Outside' }).fill('105 mm');
+  await page.getByRole('button', { name: /^Like the school:/ }).click();
+  await page.getByRole('menuitem', { name: 'Power, lean school' }).click();
+  await page.getByRole('button', { name: 'Make a profile like it' }).click();
+  await page.getByRole('textbox', { name: 'Name of the profile' }).fill('Quay power');
+  await page.getByRole('textbox', { name: 'Owner’s cover, field' }).fill('1.9 m');
   await page.getByRole('textbox', { name: 'Width of a bucket' }).fill('150');
   await page.getByRole('button', { name: 'Add the bucket' }).click();
   await expect(page.getByText('150 mm', { exact: true })).toBeVisible();
@@ -160,6 +172,11 @@ test('a line of the job’s own, a distance changed with its reason, a bucket, a
   await lay(page, /^What goes in:/, 'Yard drain 100');
   await page.getByRole('button', { name: 'What else could share this trench?' }).click();
   await expect(page.getByRole('list', { name: 'What else could share this trench' }).getByText('Spare duct')).toBeVisible();
+  await lay(page, /^What goes in:/, 'LV armoured cable 4 × 25 mm²');
+  await page.getByRole('button', { name: /^Laid as its owner wants:/ }).click();
+  await page.getByRole('menuitem', { name: 'Quay power' }).click();
+  await expect(page.getByText(/Cover is .*; this line wants 1\.90 m/)).toBeVisible();
+  await expect(page.getByText(/the owner wants to have seen: the cable before it is covered/)).toBeVisible();
   await open(page, 'Width');
   await expect(page.getByText(/^Best: /)).toBeVisible();
   await saved(page);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { findProduct } from '../catalogue';
 import {
+  straightBore,
   applyPatches,
   blankJob,
   blankLaidLine,
@@ -10,6 +11,7 @@ import {
   blankRun,
   runSchema,
   type LevelBook,
+  type Reach,
   type Run,
 } from '../job';
 import { planRun } from '../plan/plan';
@@ -32,6 +34,8 @@ import {
   joinsOf,
   legsOf,
   levelsOn,
+  lookAt,
+  reachIndexAt,
   manning,
   movePoint,
   MISCLOSURE,
@@ -160,7 +164,7 @@ describe('pits and bores', () => {
     expect(planRun(UK, end).pits[0]?.dig).toBeCloseTo(2 * 2 * 1.2 - 1 * 0.6 * 1.2, 9);
   });
   const bored = (): Run => {
-    const method = { kind: 'bored' as const, bore: 0.16, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) };
+    const method = { ...straightBore, bore: 0.16, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) };
     return run({ reaches: [blankReach(0.6), { ...blankReach(0.6, 10), method }, blankReach(0.6, 30)] });
   };
   test('17 m between the pits take 12 rods of 1.5 m; only the pits are dug', () => {
@@ -495,4 +499,14 @@ describe('every laid line is asked, not only the one that leads', () => {
     expect(said(bent('drain-110', 0, 15)).map(([code]) => code)).not.toContain('alignment.bend');
     expect(said(bent('drain-110', 10, 30)).map(([code]) => code)).toContain('alignment.bend');
   });
+});
+
+test('what is said of a reach at its very end is looked at inside it: there the next one holds already', () => {
+  const base = levelRun({ length: 40 });
+  const [first] = base.reaches as [Reach];
+  const run = { ...base, reaches: [first, { ...first, id: 'second', from: 22 }] };
+  const seen = (about: string | undefined, station: number) => reachIndexAt(run, lookAt(run, about, station));
+  expect(reachIndexAt(run, 22)).toBe(1);
+  expect([seen(first.id, 22), seen('second', 22), seen(undefined, 22), seen('second', 40)]).toEqual([0, 1, 1, 1]);
+  expect(lookAt(run, first.id, 10)).toBe(10);
 });

@@ -1,5 +1,6 @@
 import { EPSILON } from '../geometry';
 import type { Reach, Run } from '../job';
+import { bowLength, bowShape, type BowShape } from './bow';
 import { reachEnd } from './ground';
 
 /** Is the ground opened along this reach, or does the line go through it? */
@@ -15,14 +16,24 @@ export interface Bore {
   length: number;
   rods: number;
   bore: number;
+  /** How it dips; undefined where it is straight. */
+  bow: BowShape | undefined;
+  /** Along the hole itself. */
+  way: number;
+  /** Id of the duct drawn into it for the lines; null where the lines themselves are drawn in. */
+  duct: string | null;
 }
 
-/** The bored stretches with the rods they take. Negative length: the pits overlap. */
+/** The bored stretches with the rods they take. Negative length: the pits overlap, and there is no way to bore. */
 export const boresOf = (run: Run): Bore[] =>
   run.reaches.flatMap((reach, index): Bore[] => {
     const { method } = reach;
     if (method.kind !== 'bored') return [];
     const [from, to] = [reach.from + method.launch.length, reachEnd(run, index) - method.receiving.length];
     const length = to - from;
-    return [{ reach: reach.id, from, to, length, rods: Math.max(0, Math.ceil(length / method.rod - EPSILON)), bore: method.bore }];
+    const bow = method.bow && length > EPSILON ? bowShape(method.bow, length) : undefined;
+    const way = bow ? bowLength(bow) : Math.max(0, length);
+    return [
+      { reach: reach.id, from, to, length, rods: Math.ceil(way / method.rod - EPSILON), bore: method.bore, bow, way, duct: method.duct },
+    ];
   });

@@ -1,6 +1,7 @@
 export * from './ground';
 export * from './levels';
 export * from './profile';
+export * from './bow';
 export * from './bores';
 export * from './route';
 export * from './restation';

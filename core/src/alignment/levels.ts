@@ -1,5 +1,6 @@
 import type { Product } from '../catalogue';
 import type { Reach, Run } from '../job';
+import { bowAt, bowShape } from './bow';
 import { extent, groundsAt, reachEnd, type Grounds } from './ground';
 
 /** Every level that matters at one station, metres. */
@@ -18,7 +19,7 @@ export interface Levels extends Grounds {
 
 /**
  * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts. A bore does not follow
- * the ground: between the ends of its reach, where its cover holds, it is straight.
+ * the ground: between the ends of its reach, where its cover holds, it is straight, or dips below that between its pits.
  * Source: trench bottom = invert − wall thickness − bedding, less what other lines of the reach lie lower; depth = ground − bottom;
  * cover = ground − top outside.
  * @param grounds ground levels at the station when the caller has them already.
@@ -29,7 +30,10 @@ export function levelsAt(run: Run, product: Product, reach: Reach, station: numb
   const invert =
     reach.levels.kind === 'gravity'
       ? invertBetween(run.inverts, station)
-      : (reach.method.kind === 'bored' ? chordOf(run, reach, station) : lower) - reach.levels.cover - product.od + product.wall;
+      : (reach.method.kind === 'bored' ? chordOf(run, reach, station) - dipOf(run, reach, station) : lower) -
+        reach.levels.cover -
+        product.od +
+        product.wall;
   const crown = invert - product.wall + product.od;
   const bottom = invert - product.wall - dropIn(run, reach) - reach.bedding;
   return { ground, finished, invert, crown, bottom, depth: ground - bottom, cover: lower - crown };
@@ -65,6 +69,14 @@ function chordOf(run: Run, reach: Reach, station: number): number {
   return at(from) + ((at(to) - at(from)) * (station - from)) / (to - from);
 }
 
+/** How far a bore dips below its straight way at a station, metres. */
+function dipOf(run: Run, reach: Reach, station: number): number {
+  const { method } = reach;
+  if (method.kind !== 'bored' || !method.bow) return 0;
+  const [from, to] = [reach.from + method.launch.length, reachEndOf(run, reach) - method.receiving.length];
+  return to > from ? bowAt(bowShape(method.bow, to - from), station - from) : 0;
+}
+
 /** Invert between the fixed levels; past the first and last it goes on at their gradient, metres. */
 function invertBetween(inverts: Run['inverts'], station: number): number {
   const inside = Math.min(
@@ -83,6 +95,19 @@ export function reachIndexAt(run: Pick<Run, 'reaches'>, station: number): number
   let index = 0;
   while (index + 1 < run.reaches.length && (run.reaches[index + 1] as Reach).from <= station) index++;
   return index;
+}
+
+/** A cursor this far short of the end of a reach is in it still, metres. */
+const INSIDE = 0.001;
+
+/**
+ * Where to look at what is said of a reach at a station. At its very end the next reach holds already, with other walls and another depth: what is said of
+ * this one is seen a millimetre before. Anything else is seen where it is said.
+ */
+export function lookAt(run: Pick<Run, 'reaches' | 'stations'>, about: string | undefined, station: number): number {
+  const index = run.reaches.findIndex(({ id }) => id === about);
+  if (index < 0 || index === run.reaches.length - 1) return station;
+  return Math.min(station, reachEnd(run, index) - INSIDE);
 }
 
 /** Levels at a station by the reach that holds there. */

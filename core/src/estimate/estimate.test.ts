@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { grounds } from '../catalogue';
 import { demoFile } from '../demo';
 import { anyDig, times } from '../generators.testing';
-import { activities, blankJob, blankPit, type Job, type LoggedRate, type Run } from '../job';
+import { boringOf } from '../boring';
+import { straightBore, activities, blankJob, blankPit, type Job, type LoggedRate, type Run } from '../job';
 import { handRate } from '../machine';
 import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
@@ -43,7 +44,9 @@ test('for any run every screen’s figure is a sum of the one estimate, with and
       close(hours.hand, sum([...plan.handWindows, ...plan.byHand].map((one) => one.hours)));
       close(hours.hand, plan.dig.hand / handRate(job, run.spoil.ground));
       for (const activity of activities) close(sum(pieces.map((piece) => piece.hours[activity])), hours[activity]);
-      for (const activity of activities) close(sum(plan.places.map(({ id }) => hoursIn(estimate, id)[activity])), hours[activity]);
+      const holes = [...plan.places.map(({ id }) => id), ...plan.bores.map(({ reach }) => reach)];
+      for (const activity of activities) close(sum(holes.map((id) => hoursIn(estimate, id)[activity])), hours[activity]);
+      close(hours.bore, sum(boringOf(job, run).map((one) => one.hours)));
       // Compare, machines, order, days.
       const summary = summarise(job, run, plan);
       close(summary.handHours, hours.hand);
@@ -69,7 +72,7 @@ test('for any run every screen’s figure is a sum of the one estimate, with and
       // Slivers below a spade's width are left out of the stretches.
       close(sum(spoilCells(run, plan.profile, plan.pits).map(({ volume }) => volume)) + topsoil, plan.balance.loose, 1e-5);
     }),
-    { numRuns: times(20) },
+    { numRuns: times(40) },
   );
 });
 
@@ -92,18 +95,33 @@ test('9.9 m³ by hand is one figure of hours, with and without a logged rate', (
   for (const hours of handHours(logged)) expect(hours).toBeCloseTo(15, 9);
 });
 
-test('the pits of a bore are dug and filled: their hours are in the estimate though the bore is the borer’s', () => {
+test('the pits of a bore are dug and filled by themselves, and the bore between them is worked on as one', () => {
   const base = levelRun({ length: 30, depth: 1.6 });
   const [reach] = base.reaches as [Run['reaches'][number]];
   const bored: Run = {
     ...base,
-    reaches: [{ ...reach, method: { kind: 'bored', bore: 0.2, rod: 1.5, launch: blankPit(2, 1, 0.2), receiving: blankPit(1.2, 1, 0.2) } }],
+    reaches: [
+      {
+        ...reach,
+        method: {
+          ...straightBore,
+          bore: 0.2,
+          rod: 1.5,
+          launch: blankPit(2, 1, 0.2),
+          receiving: blankPit(1.2, 1, 0.2),
+          bow: null,
+          duct: null,
+        },
+      },
+    ],
   };
   const job = blankJob('Yard', 'UK');
   const plan = planRun(job, bored);
   const { hours, pieces } = estimateOf(job, bored, plan);
   expect(plan.dig.machine + plan.dig.hand).toBeGreaterThan(1);
-  expect(pieces.length).toBe(plan.pits.length);
+  expect(pieces.length).toBe(plan.pits.length + 1);
+  // 26.8 m between the pits: 3 h, and 12, 15, 15 and 25 m an hour for the pilot, two reamings and drawing in.
+  expect(hours.bore).toBeCloseTo(3 + 26.8 * (1 / 12 + 2 / 15 + 1 / 25), 9);
   expect(hours.dig).toBeGreaterThan(0);
   expect(hours.lay).toBe(0);
 });

@@ -27,9 +27,9 @@ export function estimateOf(job: Job, run: Run, plan: Plan): Estimate {
 }
 
 /** Hours of machine and crew. The crew works beside the machine: its hours are those of its own activities. */
-export const workHours = ({ dig, move, protect, fill, hand, bed, lay }: Hours): { machine: number; crew: number } => ({
+export const workHours = ({ dig, move, protect, fill, hand, bed, lay, bore }: Hours): { machine: number; crew: number } => ({
   machine: dig + move + protect + fill,
-  crew: hand + protect + bed + lay + fill,
+  crew: hand + protect + bed + lay + fill + bore,
 });
 
 /** People beside the machine. */

@@ -1,6 +1,7 @@
 import { EPSILON, valueAt, type Range } from '../geometry';
 import { placingEffort } from '../protection';
 import { activities, linesIn, machineOf, placedLines, type Activity, type Job, type PlacedLine, type Reach, type Run } from '../job';
+import { boringOf } from '../boring';
 import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../alignment';
 import { deepestFor, digRate, handRate, loggedRate, MOVE_HOURS } from '../machine';
 import { layerAreas } from '../trench';
@@ -52,8 +53,8 @@ interface Part extends Range {
 }
 
 /**
- * The run in parts, with the hours of every activity in each: what every figure of hours and of money is made of. Bored stretches are the borer's; their
- * pits are dug. Bed and fill of a stretch come from its middle section, brought to the plan's own totals; what hands and the machine dig adds up to the
+ * The run in parts, with the hours of every activity in each: what every figure of hours and of money is made of. The pits of a bore are dug like
+ * any others. Bed and fill of a stretch come from its middle section, brought to the plan's own totals; what hands and the machine dig adds up to the
  * plan's.
  */
 export function portionsOf(job: Job, run: Run, plan: Plan): Portion[] {
@@ -74,7 +75,7 @@ export function portionsOf(job: Job, run: Run, plan: Plan): Portion[] {
   const [beds, fills] = [total(trench, ({ bed }) => bed), total(trench, ({ fill }) => fill)];
   const stands = standsOf(trench, plan);
   const rate = (activity: Activity, usual: number) => loggedRate(job, activity) ?? usual;
-  return parts.map((part, i): Portion => {
+  const dug = parts.map((part, i): Portion => {
     const { place, reach, from, to, width, depth } = part;
     const machine = (left[i] as number) * scale;
     const hand = byHand[i] as number;
@@ -95,10 +96,25 @@ export function portionsOf(job: Job, run: Run, plan: Plan): Portion[] {
         lay: pit ? 0 : layHours(laid, from, to, rate),
         fill: fill / rate('fill', usualRates.fill),
         move: (stands.get(part) ?? 0) / rate('move', 1 / MOVE_HOURS),
+        bore: 0,
       },
     };
   });
+  return [...dug, ...boredOf(job, run)];
 }
+
+/** Bored stretches: the borer's hours, with what is drawn in. */
+const boredOf = (job: Job, run: Run): Portion[] =>
+  boringOf(job, run)
+    .filter(({ way }) => way > EPSILON)
+    .map(({ reach, from, to, hours }) => ({
+      place: reach,
+      from,
+      to,
+      machine: 0,
+      hand: 0,
+      hours: { ...NONE, bore: hours },
+    }));
 
 const share = (part: number, whole: number): number => (whole > 0 ? part / whole : 0);
 
@@ -188,7 +204,7 @@ const layHours = (laid: readonly PlacedLine[], from: number, to: number, rate: (
     (line) => (Math.min(line.to, to) - Math.max(line.from, from)) / rate('lay', usualRates.lay[line.product.kind]),
   );
 
-const NONE: Hours = { dig: 0, hand: 0, protect: 0, bed: 0, lay: 0, fill: 0, move: 0 };
+const NONE: Hours = { dig: 0, hand: 0, protect: 0, bed: 0, lay: 0, fill: 0, move: 0, bore: 0 };
 /** Hours together, activity by activity. */
 export const together = (some: readonly { hours: Hours }[]): Hours =>
   some.reduce(

@@ -19,6 +19,8 @@ export interface ClearanceContext {
   windows: readonly HandWindow[];
   placed: readonly PlacedLine[];
   levels: LineLevels;
+  /** Bored stretches: there the hole is as wide as `bore`, metres. */
+  bores?: readonly (Range & { bore: number })[];
 }
 
 /** Where no machine may dig. */
@@ -70,6 +72,7 @@ export function tooCloseToExisting({
   existing,
   placed,
   levels,
+  bores = [],
 }: ClearanceContext): Found<{ name: string; clearance: number; lines: string[]; of: number }>[] {
   const clearance = rules.lineClearance.value ?? 0;
   return existing.flatMap((line) => {
@@ -77,7 +80,13 @@ export function tooCloseToExisting({
     if (line.join) return [];
     const parts = knownParts(line, rules);
     const close = placed.flatMap((own) => {
-      const found = parts.map((part) => closeness(part, own, placed, levels, clearance));
+      const found = parts.flatMap((part) => [
+        closeness(part, own, placed, levels, clearance),
+        ...bores.flatMap((bore) => {
+          const within = bore.bore > own.product.od ? common(own, bore) : undefined;
+          return within ? [closeness(part, { ...own, ...within }, placed, levels, clearance, bore.bore)] : [];
+        }),
+      ]);
       const where = found.flatMap((one) => one.where);
       return where.length > 0 ? [{ name: own.name, where, sure: found.some(({ sure }) => sure) }] : [];
     });
@@ -110,17 +119,18 @@ export function tooMuchBeside(
   return [{ field: 'existing', message }];
 }
 
-/** Where a laid line may be too close to a part of an existing one, and whether it is for certain. */
+/** Where a laid line may be too close to a part of an existing one, and whether it is for certain. @param across it, or the hole it lies in, metres. */
 export function closeness(
   part: KnownPart,
   own: PlacedLine,
   placed: readonly PlacedLine[],
   levels: LineLevels,
   clearance: number,
+  across = own.product.od,
 ): { where: Range[]; sure: boolean } {
   const { line } = part;
   const leadOd = (placed[0] as PlacedLine).product.od;
-  const limit = clearance - EPSILON + (own.product.od + line.size) / 2;
+  const limit = clearance - EPSILON + (across + line.size) / 2;
   const off = evidences[line.evidence].uncertainty;
   const { station, ground, crown } = levels;
   /** Height of the laid line's centre over the other's at a node, under a cover. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { blankLaidLine, blankJob, blankExisting, blankPit, runSchema, errorsOf, type ExistingLine } from '../job';
+import { straightBore, blankLaidLine, blankJob, blankExisting, blankPit, runSchema, errorsOf, type ExistingLine } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { evidences } from '../catalogue';
@@ -153,7 +153,7 @@ test('no window where nothing is dug: over a bore there is none, in its pits the
     reaches: [
       {
         ...(reach as NonNullable<typeof reach>),
-        method: { kind: 'bored' as const, bore: 0.2, rod: 1, launch: blankPit(2, 1), receiving: blankPit(2, 1) },
+        method: { ...straightBore, bore: 0.2, rod: 1, launch: blankPit(2, 1), receiving: blankPit(2, 1) },
       },
     ],
   };

@@ -226,3 +226,6 @@ export const blankPinch = (id: string): Pinch => ({
   tightTurn: false,
   bears: null,
 });
+
+/** What every bore begins as: straight, the lines themselves drawn in. */
+export const straightBore = { kind: 'bored', bow: null, duct: null } as const;

@@ -5,6 +5,7 @@ import { chainages, routeOf } from '../alignment';
 import { anyDocument } from '../generators.testing';
 import { levelRun, withInverts } from '../testing';
 import {
+  straightBore,
   applyPatches,
   blankClearance,
   blankJob,
@@ -86,7 +87,7 @@ describe('a run that cannot be one is told where', () => {
         reaches: [
           {
             ...levelRun().reaches[0]!,
-            method: { kind: 'bored', bore: 0.1, rod: 0, launch: blankPit(1, 1), receiving: blankPit(1, 1) },
+            method: { ...straightBore, bore: 0.1, rod: 0, launch: blankPit(1, 1), receiving: blankPit(1, 1) },
           },
         ],
       },

@@ -6,6 +6,7 @@ import { orderFindings, type OrderFinding } from './findings';
 import type { OrderItem } from './items';
 import { cutsOf, endItems, lineItems, type CutPlan } from './lines';
 import { bedItems, coverItems, structureItems, surfaceItems } from './materials';
+import { boringItems } from './boring';
 import { spoilItems, supportItems, workItems } from './site';
 
 export * from './items';
@@ -36,6 +37,7 @@ export function orderOf(job: Job, run: Run, plan: Plan): Order {
     ...endItems(job, run, laid),
     ...surfaceItems(job, run, plan),
     ...structureItems(run),
+    ...boringItems(job, run),
     ...supportItems(job, plan, estimate),
     ...workItems(job, estimate.hours),
     ...spoilItems(job, run, plan),

@@ -1,5 +1,5 @@
 /** Groups of an order, in the order they are shown. */
-export const orderGroups = ['lines', 'bed', 'cover', 'surface', 'structures', 'supports', 'labour', 'spoil'] as const;
+export const orderGroups = ['lines', 'bed', 'cover', 'surface', 'structures', 'boring', 'supports', 'labour', 'spoil'] as const;
 export type OrderGroup = (typeof orderGroups)[number];
 export const orderGroupNames: Record<OrderGroup, string> = {
   lines: 'Pipes, ducts and cables',
@@ -7,6 +7,7 @@ export const orderGroupNames: Record<OrderGroup, string> = {
   cover: 'Over the lines',
   surface: 'Surface and fill',
   structures: 'Structures',
+  boring: 'Boring',
   supports: 'Supports on hire',
   labour: 'Hours and fuel',
   spoil: 'Spoil off site',

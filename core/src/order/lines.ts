@@ -42,9 +42,10 @@ export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[]): CutPlan
         )
       : []),
   ]);
-  const kinds = [...new Set(wanted.map(({ product }) => product))];
+  // By id: as one owner wants it laid a line is the same to buy as any other.
+  const kinds = [...new Map(wanted.map(({ product }) => [product.id, product])).values()];
   return kinds.map((product): CutPlan => {
-    const lines = wanted.filter((one) => one.product === product);
+    const lines = wanted.filter((one) => one.product.id === product.id);
     if (product.stock.form === 'stick')
       return {
         product,

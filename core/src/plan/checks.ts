@@ -45,6 +45,7 @@ import {
   tooNarrow,
   wrongStone,
 } from '../trench';
+import { boreDuctFull, bowTooShort, bowTooTight, holeTooSmall, pulledBack } from '../boring';
 import type { PlanContext } from './context';
 
 const DIG = ['dig'] as const;
@@ -58,6 +59,11 @@ export const checks = checkList<PlanContext>()({
   'clearance.lost': { gates: DIG, run: notFound },
   'clearance.clash': { gates: DIG, run: tooCloseToExisting },
   'clearance.bore': { gates: DIG, run: boredBlind },
+  'boring.short': { gates: DIG, run: bowTooShort },
+  'boring.tight': { gates: DIG, run: bowTooTight },
+  'boring.hole': { gates: DIG, run: holeTooSmall },
+  'boring.duct': { gates: DIG, run: boreDuctFull },
+  'boring.pull': { gates: DIG, run: pulledBack },
   'alignment.onCover': { gates: NONE, run: pipeOnCover },
   'alignment.fall': { gates: COVER, run: tooFlat },
   'alignment.velocity': { gates: NONE, run: tooSlow },

@@ -3,7 +3,17 @@ import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type Hand
 import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
 import { judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
-import { boresOf, extent, isOpen, layProfile, reachEnd, type AlignmentContext, type Bore, type ProfileColumns } from '../alignment';
+import {
+  boresOf,
+  bowNodes,
+  extent,
+  isOpen,
+  layProfile,
+  reachEnd,
+  type AlignmentContext,
+  type Bore,
+  type ProfileColumns,
+} from '../alignment';
 import { handRate, setUpsOf, without, type MachineContext, type SetUps } from '../machine';
 import {
   addedByPits,
@@ -150,7 +160,9 @@ function levelStage(run: Run, placed: readonly PlacedLine[]): ProfileColumns {
   const { product } = placed[0] as PlacedLine;
   const { start, end } = extent(run);
   const { byHand, gaps, suspect } = run.logistics;
-  const ends = [...boresOf(run), ...pitEnds(run), ...placed, ...byHand, ...gaps, ...suspect].flatMap(({ from, to }) => [from, to]);
+  const bores = boresOf(run);
+  const dips = bores.flatMap(({ from, bow }) => (bow ? bowNodes(bow).map((along) => from + along) : []));
+  const ends = [...bores, ...pitEnds(run), ...placed, ...byHand, ...gaps, ...suspect].flatMap(({ from, to }) => [from, to]);
   return layProfile(
     run,
     product,
@@ -164,7 +176,7 @@ function levelStage(run: Run, placed: readonly PlacedLine[]): ProfileColumns {
       const hung = thick > 0 ? [thick, ...[...benches, heights.surround].map((height) => height + thick)] : [];
       return [...benches, ...layerBreaks(heights, inReach), ...hung];
     },
-    ends.filter((station) => station > start && station < end),
+    [...ends, ...dips].filter((station) => station > start && station < end),
   );
 }
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { findProduct, grounds, type SoilClass } from '../catalogue';
 import { polygonArea } from '../geometry';
-import { applyPatches, blankJob, blankPit, productOf, type Fix, type Job, type Reach, type Run, type Wall } from '../job';
+import { straightBore, applyPatches, blankJob, blankPit, productOf, type Fix, type Job, type Reach, type Run, type Wall } from '../job';
 import { sayFix } from '../words';
 import { planRun } from './plan';
 import { ruleSetIds } from '../rules';
@@ -73,7 +73,7 @@ describe('volumes', () => {
 describe('heaps', () => {
   test('over a bore no topsoil is taken off, and what is left when all of it is topsoil is nothing, not less', () => {
     const bored = { ...levelRun({ restoration: [{ material: 'turf', thickness: 0.02 }], depth: 4 }), route: [] };
-    const method = { kind: 'bored' as const, bore: 0.2, rod: 1.5, launch: blankPit(1, 1), receiving: blankPit(1, 1) };
+    const method = { ...straightBore, bore: 0.2, rod: 1.5, launch: blankPit(1, 1), receiving: blankPit(1, 1) };
     const run: Run = { ...bored, reaches: bored.reaches.map((reach) => ({ ...reach, method })) };
     const { heap, balance } = planRun(US, run);
     expect(balance.topsoilBank).toBe(0);

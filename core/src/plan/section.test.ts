@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { polygonArea } from '../geometry';
-import { blankJob, blankPit, productOf, type Reach, type Run } from '../job';
+import { straightBore, blankJob, blankPit, productOf, type Reach, type Run } from '../job';
 import { extent } from '../alignment';
 import { planRun } from './plan';
 import { sectionAt, sectionIfDug } from './section';
@@ -60,7 +60,7 @@ test('the outlines of a section hold the areas it states: bed, fine fill, fill a
 
 test('bored: nothing is dug, no heap, and the hole is as wide as its bore', () => {
   const bored: Reach['method'] = {
-    kind: 'bored',
+    ...straightBore,
     bore: 0.25,
     rod: 1,
     launch: blankPit(1.5, 1),

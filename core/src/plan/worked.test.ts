@@ -1,6 +1,7 @@
 import { findProduct } from '../catalogue';
 import { demoFile } from '../demo';
 import {
+  straightBore,
   blankLaidLine,
   applyPatches,
   blankExisting,
@@ -166,7 +167,7 @@ describe('pits are held to the same rules', () => {
   });
   test('laid back all round it is a frustum, ends and corners with it: 1.5 m square at the bottom, 1:1', () => {
     const over = levelRun({ depth: 4, soil: 'B' });
-    const bore = { kind: 'bored' as const, bore: 0.2, rod: 1.5, launch: blankPit(1, 1), receiving: blankPit(1, 1) };
+    const bore = { ...straightBore, bore: 0.2, rod: 1.5, launch: blankPit(1, 1), receiving: blankPit(1, 1) };
     const bored: Run = { ...over, reaches: over.reaches.map((reach) => ({ ...reach, method: bore })) };
     const plan = planRun(US, withPit(bored, { length: 1.5, width: 1.5, ...both(batter(1)), ends: batter(1) }));
     const { depth } = plan.places.find(({ id }) => id === 'c1')?.deepest ?? { depth: NaN };

@@ -1,6 +1,7 @@
 import { demoFile } from '../demo';
 import { findProduct, type BeddingId } from '../catalogue';
 import {
+  straightBore,
   applyPatches,
   blankJob,
   blankPit,
@@ -206,7 +207,7 @@ describe('arrangements offered', () => {
   });
   test('a bored reach is not arranged', () => {
     const bored = trench(joint.laid, {
-      method: { kind: 'bored', bore: 0.2, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) },
+      method: { ...straightBore, bore: 0.2, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) },
     });
     expect(refusal(() => arrangeLines(job, bored, 0, 0))).toContain('bored');
   });

@@ -5,6 +5,7 @@ import { resolveRules } from '../rules';
 import { figuresIn } from '../units';
 import { accessWords } from './access';
 import { alignmentWords } from './alignment';
+import { boringWords } from './boring';
 import { clearanceWords } from './clearance';
 import { groundWords } from './ground';
 import { machineWords } from './machine';
@@ -22,6 +23,7 @@ export { faultWords } from './protection';
 const sentences = {
   ...clearanceWords,
   ...alignmentWords,
+  ...boringWords,
   ...trenchWords,
   ...protectionWords,
   ...machineWords,

@@ -6,6 +6,7 @@ import { Buckets } from './Buckets';
 import type { ChangeJob } from './CatalogueScreen';
 import { Distances } from './Distances';
 import { OwnLines } from './OwnLines';
+import { Owners } from './Owners';
 import { Rates } from './Rates';
 
 /** A job that really changes, as the screen changes it. */
@@ -59,6 +60,28 @@ test('a line of the job’s own begins as one of the catalogue; impossible figur
   expect(seen.job.products[0]).toMatchObject({ name: 'Yard drain', wall: 0.0032, mass: 1.6, minCover: { road: 1.1 } });
   press('Take it out of the job');
   expect(seen.job.products).toEqual([]);
+});
+
+test('an owner’s profile begins as the school that comes closest; what is emptied is as usual, what cannot be is refused', () => {
+  const seen = onCatalogue(Owners);
+  press('Make a profile like it');
+  expect(seen.job.owners).toMatchObject([{ id: 'own-power-deep-1', bed: { least: 0.1, usual: 0.15 } }]);
+  type('Name of the profile', 'Quay power');
+  type('Least bed', '200');
+  expect(screen.getByText('The usual bed is thinner than the least; swap them.')).toBeTruthy();
+  type('Least bed', '50');
+  type('Owner’s cover, road', '');
+  type('What they want to have seen', 'Every joint');
+  press('Bedding sand');
+  expect(seen.job.owners[0]).toMatchObject({
+    name: 'Quay power',
+    bed: { least: 0.05, usual: 0.15 },
+    cover: null,
+    inspections: 'Every joint',
+    stone: ['flowing'],
+  });
+  press('Take the profile out of the job');
+  expect(seen.job.owners).toEqual([]);
 });
 
 test('buckets are the class’s until one is entered; rates are in the job’s own money', () => {

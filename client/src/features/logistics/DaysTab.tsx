@@ -43,6 +43,7 @@ const ACTIVITIES: Record<Activity, { name: string; unit: string }> = {
   lay: { name: 'Lay and joint', unit: 'm' },
   fill: { name: 'Fill and compact', unit: 'm³' },
   move: { name: 'Move the machine', unit: 'moves' },
+  bore: { name: 'Bore and draw in', unit: 'm' },
 };
 
 /** How many days, at what cost, what holds it up, and what one more of something would bring. */

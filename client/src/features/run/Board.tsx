@@ -5,6 +5,7 @@ import {
   productsKnown,
   readerOf,
   movedLine,
+  lookAt,
   reachIndexAt,
   sectionAt,
   sectionIfDug,
@@ -91,6 +92,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
   const moveLine = useStable(
     (id: string, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, id, centre), `laid.${id}`),
   );
+  const go = useStable((station: number, about: string | undefined) => setCursor(lookAt(run.doc, about, station)));
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
   const book = useBook(jobId, run.stored.id);
   const written = useWritten(book);
@@ -175,7 +177,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
       {good && good.plan.findings.length === 0 ? (
         <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />
       ) : null}
-      {good ? <Findings findings={good.plan.findings} reader={reader} mends={mends} onGo={setCursor} onFix={fix} /> : null}
+      {good ? <Findings findings={good.plan.findings} reader={reader} mends={mends} onGo={go} onFix={fix} /> : null}
     </>
   );
 

@@ -16,8 +16,8 @@ interface Props {
   /** The fixes that do mend, as far as they were tried, and what takes one. */
   mends?: Mends;
   onFix?: (finding: Sayable, fix: Fix) => void;
-  /** Goes to where a finding speaks. */
-  onGo?: (station: number) => void;
+  /** Goes to where a finding speaks. @param about the id of what it is about. */
+  onGo?: (station: number, about: string | undefined) => void;
 }
 
 const WORD = { stop: 'STOP', caution: 'CAUTION', note: 'NOTE' } as const;
@@ -59,7 +59,7 @@ const OneFinding = memo(function OneFinding({ finding, reader, mends, onFix, onG
                 <FixButton key={sayFix(mend.fix, reader)} mend={mend} reader={reader} onFix={(fix) => onFix(finding, fix)} />
               ))
             : null}
-          {onGo ? <Stretches where={finding.where} reader={reader} onGo={onGo} /> : null}
+          {onGo ? <Stretches where={finding.where} reader={reader} onGo={(station) => onGo(station, finding.subject?.id)} /> : null}
         </View>
       </Notice>
     </View>

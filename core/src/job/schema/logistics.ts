@@ -3,7 +3,7 @@ import { id, text, words } from './basics';
 import { at, stretch } from './stationed';
 
 /** Activities whose pace a crew logs, and what they are counted in. */
-export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move'] as const;
+export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move', 'bore'] as const;
 export type Activity = (typeof activities)[number];
 
 /** How fast this crew works: people, hours a shift, minutes worked in an hour. */
@@ -56,7 +56,7 @@ export const logisticsSchema = z.strictObject({
   lost: z.number().min(0, 'A share is 0 to 0.9.').max(0.9, 'A share is 0 to 0.9.'),
 });
 
-/** What a crew got done in some hours of the machine or its own: `amount` in m³ (dig, hand, bed, fill), m (lay), pieces (protect) or moves. */
+/** What a crew got done in some hours of the machine or its own: `amount` in m³ (dig, hand, bed, fill), m (lay, bore), pieces (protect) or moves. */
 export interface LoggedRate {
   activity: Activity;
   amount: number;

@@ -11,6 +11,19 @@ const reachLevelsSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('gravity') }),
 ]);
 
+const boreAngle = z
+  .number()
+  .min(Math.PI / 180, 'A bore dips at 1° at least.')
+  .max(Math.PI / 4, 'A bore dips at 45° at most.');
+
+/** A bore that dips between its pits: angles it goes in and comes out at (radians), the radius it turns on, and how far it dips below the straight way, metres. */
+const bowSchema = z.strictObject({
+  entry: boreAngle,
+  exit: boreAngle,
+  radius: z.number().min(1, 'A bore turns on 1 m at least.').max(500, 'A bore turns on 500 m at most.'),
+  depth: z.number().min(0.05, 'A dip is at least 50 mm.').max(20, 'A dip is at most 20 m.'),
+});
+
 /** Dug open, or bored from a launch pit at the start of the reach to a receiving pit at its end. `bore` is the hole's diameter, `rod` a rod's length. */
 const methodSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('open') }),
@@ -20,6 +33,10 @@ const methodSchema = z.discriminatedUnion('kind', [
     rod: z.number().min(0.3, 'A rod is at least 0.3 m.').max(10, 'A rod is at most 10 m.'),
     launch: pitSchema,
     receiving: pitSchema,
+    /** How it dips; straight where it is null. */
+    bow: bowSchema.nullable(),
+    /** Duct drawn into the hole for the lines, by its id; null: the lines themselves are drawn in. */
+    duct: z.string().min(1).max(60).nullable(),
   }),
 ]);
 
@@ -42,5 +59,6 @@ export const reachSchema = z.strictObject({
 
 export type Reach = z.infer<typeof reachSchema>;
 export type ReachLevels = Reach['levels'];
+export type Bow = z.infer<typeof bowSchema>;
 export type Method = Reach['method'];
 export type Bored = Extract<Method, { kind: 'bored' }>;

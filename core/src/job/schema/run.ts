@@ -107,6 +107,14 @@ export const runSchema = runShape.superRefine((run, context) => {
   checkStations(runShape, run, { from: first, to: last }, context);
   if (run.inverts.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
     context.addIssue({ code: 'custom', path: ['inverts'], message: 'A line that falls needs its invert at two stations at least.' });
+  run.reaches.forEach(({ levels, method }, index) => {
+    if (levels.kind === 'gravity' && method.kind === 'bored' && method.bow)
+      context.addIssue({
+        code: 'custom',
+        path: ['reaches', index, 'method', 'bow'],
+        message: 'A line that falls is bored straight: in a dip water would stand.',
+      });
+  });
   idsOnce(run.reaches, ['reaches'], context, 'reach');
   idsOnce(run.laid, ['laid'], context, 'line');
   idsOnce(run.existing, ['existing'], context, 'existing line');

@@ -27,7 +27,7 @@ function materialOf({ id, kind, ring, shapedBed }: Loose): string {
 /** Plates were of one size then. */
 const PLATE = { length: 0.9, width: 0.25, rows: null };
 
-/** Since format 10 a reach has a tape over each of its lines, plates have a size, and a line an owner. */
+/** Since format 10 a reach has a tape over each of its lines, plates have a size, a line an owner, and a bore its dip and its duct. */
 export function runOf10(doc: Loose): Loose {
   const laid = list(doc.laid);
   const reaches = list(doc.reaches);
@@ -36,8 +36,10 @@ export function runOf10(doc: Loose): Loose {
   return {
     ...doc,
     laid: laid.map((line) => ({ owner: null, ...line })),
-    reaches: reaches.map(({ tape, plates, ...reach }) => ({
+    reaches: reaches.map(({ tape, plates, method, ...reach }) => ({
       ...reach,
+      // What was bored was straight, and the line itself drawn in.
+      method: isLoose(method) && method.kind === 'bored' ? { ...method, bow: null, duct: null } : method,
       // The one tape lay in the middle, over the line that leads.
       tapes: isLoose(tape) && lead ? [{ id: lead.id, ...tape }] : [],
       plates: plates === true ? PLATE : null,

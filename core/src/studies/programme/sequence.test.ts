@@ -15,6 +15,7 @@ const hours = (dig: number, rest = 0): WorkPiece['hours'] => ({
   lay: rest,
   fill: rest,
   move: 0,
+  bore: 0,
 });
 const piece = (i: number, dig: number, rest = 0, supported = false): WorkPiece => ({
   from: i * 5,

@@ -49,7 +49,10 @@ interface Prepared {
 const prepare = (inputs: ProgrammeInputs): Prepared => ({
   inputs,
   hours: workStages.map((stage) =>
-    Float64Array.from(inputs.pieces, (piece) => piece.hours[stage] + (stage === 'dig' ? piece.hours.move : 0)),
+    Float64Array.from(
+      inputs.pieces,
+      (piece) => piece.hours[stage] + (stage === 'dig' ? piece.hours.move : stage === 'lay' ? piece.hours.bore : 0),
+    ),
   ),
   long: Float64Array.from(inputs.pieces, ({ from, to }) => to - from),
   supported: Uint8Array.from(inputs.pieces, ({ supported }) => (supported ? 1 : 0)),

@@ -1,3 +1,4 @@
+import { boresOf } from '../../alignment';
 import type { Product } from '../../catalogue';
 import { cablesOf, linesIn, spanAmps, spansOf, type Cable, type Circuit, type PlacedLine, type LineSpan } from '../../job';
 import {
@@ -74,7 +75,7 @@ function bedOf(of: Of, circuit: Circuit): CableBed {
     apart:
       own === 1 &&
       beside.every((other) => Math.hypot(other.x - line.x, other.up - line.up) - (other.product.od + line.product.od) / 2 >= 0.15 - 1e-6),
-    inDuct: line.product.kind === 'duct',
+    inDuct: line.product.kind === 'duct' || boresOf(of.run).some(({ duct, from, to }) => duct !== null && from < line.to && to > line.from),
   };
 }
 

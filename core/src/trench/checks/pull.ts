@@ -1,7 +1,7 @@
 import { GRAVITY } from '../../units';
 import type { Product } from '../../catalogue';
 import type { Run } from '../../job';
-import { bendsOf, levelsOn } from '../../alignment';
+import { bendsOf, boresOf, levelsOn } from '../../alignment';
 
 /** Friction of a sheath in a plastic duct, not greased; greased about 0.2. */
 export const FRICTION = 0.35;
@@ -74,10 +74,22 @@ export function pullAlong(parts: readonly PullPart[], from: number, weight: numb
   return { along, tension, sidewall };
 }
 
-/** The way between two stations of a run, drawn towards its end: bends where the drawn line turns, slopes from the levels. */
+/** The way between two stations of a run, drawn towards its end: bends where the drawn line turns and where a bore dips, slopes from the levels. */
 export function pullParts(run: Run, product: Product, radius: number, from: number, to: number): PullPart[] {
-  const bends = bendsOf(run).filter(({ station }) => station > from && station < to);
-  const stations = [...new Set([from, ...run.stations.map(({ station }) => station), ...bends.map(({ station }) => station), to])]
+  const bends = [
+    ...bendsOf(run).map(({ station, turn }) => ({ station, angle: Math.abs(turn), radius })),
+    // An arc of a dip counts as a bend at its far end.
+    ...boresOf(run).flatMap(({ from: start, bow }) =>
+      bow
+        ? [
+            { station: start + bow.level, angle: bow.entry, radius: bow.radius },
+            { station: start + bow.up, angle: bow.exit, radius: bow.radius },
+          ]
+        : [],
+    ),
+  ].filter(({ station }) => station > from && station < to);
+  const dips = boresOf(run).flatMap(({ from: start, bow }) => (bow ? [bow.down, bow.rises].map((along) => start + along) : []));
+  const stations = [...new Set([from, ...run.stations.map(({ station }) => station), ...dips, ...bends.map(({ station }) => station), to])]
     .filter((station) => station >= from && station <= to)
     .sort((a, b) => a - b);
   const crown = (station: number) => levelsOn(run, product, station).crown;
@@ -90,8 +102,12 @@ export function pullParts(run: Run, product: Product, radius: number, from: numb
       length: Math.hypot(station - before, crown(station) - crown(before)),
       slope,
     };
-    const bend = bends.find((other) => other.station === station);
-    return bend ? [straight, { kind: 'bend', to: station, angle: Math.abs(bend.turn), radius }] : [straight];
+    return [
+      straight,
+      ...bends
+        .filter((bend) => bend.station === station)
+        .map(({ angle, radius: on }): PullPart => ({ kind: 'bend', to: station, angle, radius: on })),
+    ];
   });
 }
 

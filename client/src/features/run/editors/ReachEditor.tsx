@@ -1,21 +1,46 @@
-import { blankPit, boresOf, formatLength, formatStation, parseStation, reachEnd, type Bored, type Reach } from '@tamper/core';
+import {
+  straightBore,
+  blankPit,
+  boringOf,
+  formatForce,
+  formatHours,
+  formatLength,
+  formatStation,
+  formatVolume,
+  parseAngle,
+  parseStation,
+  products,
+  reachEnd,
+  type Bored,
+  type Bow,
+  type Boring,
+  type PathStep,
+  type Reach,
+} from '@tamper/core';
+import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
+import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { PitFields } from './PitFields';
 
-const START: Bored = { kind: 'bored', bore: 0.16, rod: 1.5, launch: blankPit(2.5, 1.2), receiving: blankPit(1.5, 1.2) };
+const START: Bored = { ...straightBore, bore: 0.16, rod: 1.5, launch: blankPit(2.5, 1.2), receiving: blankPit(1.5, 1.2) };
+const DEGREE = Math.PI / 180;
+const DIP: Bow = { entry: 12 * DEGREE, exit: 12 * DEGREE, radius: 30, depth: 1 };
 
 /** Dug open, or bored between two pits. */
 function MethodFields() {
   const { job, run, reachIndex, apply } = useRunEdit();
   const { id, from, method } = run.reaches[reachIndex] as Reach;
   const path = ['reaches', id, 'method'];
-  const bore = boresOf(run).find(({ reach }) => reach === id);
+  const bore = boringOf(job, run).find(({ reach }) => reach === id);
+  const ducts = [...job.products, ...products]
+    .filter(({ kind, pull }) => kind === 'duct' || (kind === 'pressure' && pull))
+    .map(({ id: value, name: label }) => ({ value, label }));
   const choose = (kind: 'open' | 'bored') =>
     kind === method.kind ? undefined : apply([{ path, value: kind === 'open' ? { kind } : START }]);
   return (
@@ -35,11 +60,14 @@ function MethodFields() {
             <LengthField label="Bore" value={method.bore} path={[...path, 'bore']} style="size" />
             <LengthField label="Length of a rod" value={method.rod} path={[...path, 'rod']} />
           </Fields>
-          {bore ? (
-            <Text>
-              {formatLength(Math.max(0, bore.length), job.units, 'span')} to bore between the pits: {bore.rods} rods.
-            </Text>
-          ) : null}
+          <BowFields bow={method.bow} path={[...path, 'bow']} />
+          <Picker
+            label="Drawn into the hole"
+            value={method.duct ?? ''}
+            options={[{ value: '', label: 'The lines themselves' }, ...ducts]}
+            onChange={(duct) => apply([{ path: [...path, 'duct'], value: duct === '' ? null : duct }])}
+          />
+          {bore ? <Takes bore={bore} /> : null}
           <Text variant="titleSmall">Launch pit</Text>
           <PitFields pit={method.launch} path={[...path, 'launch']} station={from} />
           <Text variant="titleSmall">Receiving pit</Text>
@@ -47,6 +75,66 @@ function MethodFields() {
         </>
       ) : null}
     </>
+  );
+}
+
+/** Straight between the pits, or dipping under what lies in the way. */
+function BowFields({ bow, path }: { bow: Bow | null; path: readonly PathStep[] }) {
+  const { apply } = useRunEdit();
+  const angle = (label: string, key: 'entry' | 'exit') => (
+    <QuantityField
+      label={label}
+      value={bow?.[key] ?? 0}
+      format={(radians) => `${Number((radians / DEGREE).toFixed(1))}°`}
+      parse={parseAngle}
+      onValue={(value) => apply([{ path: [...path, key], value }], [...path, key].join('.'))}
+    />
+  );
+  return (
+    <>
+      <Choice
+        label="The bore goes"
+        value={bow ? 'dips' : 'straight'}
+        options={[
+          { value: 'straight', label: 'Straight' },
+          { value: 'dips', label: 'In a dip' },
+        ]}
+        onChange={(way) => (way === 'dips') !== (bow !== null) && apply([{ path, value: way === 'dips' ? DIP : null }])}
+      />
+      {bow ? (
+        <Fields>
+          <LengthField label="Dips by" value={bow.depth} path={[...path, 'depth']} />
+          <LengthField label="Turns on" value={bow.radius} path={[...path, 'radius']} />
+          {angle('Goes in at', 'entry')}
+          {angle('Comes out at', 'exit')}
+        </Fields>
+      ) : null}
+    </>
+  );
+}
+
+/** What the bore takes, worked out. */
+function Takes({ bore }: { bore: Boring }) {
+  const { job } = useRunEdit();
+  const size = (metres: number) => formatLength(metres, job.units, 'size');
+  const { force, most } = bore.back;
+  return (
+    <View role="group" aria-label="What the bore takes">
+      <Text>
+        {formatLength(bore.way, job.units, 'span')} along the hole between the pits: {bore.rods} rods, {formatHours(bore.hours)},{' '}
+        {formatVolume(bore.fluid, job.units)} of fluid.
+      </Text>
+      <Text>
+        Pilot {size(bore.holes[0] ?? bore.bore)}
+        {bore.holes.length > 1 ? `, reamed to ${bore.holes.slice(1).map(size).join(', ')}` : ''}.
+      </Text>
+      {bore.drawn.length > 0 ? (
+        <Text>
+          Drawn back with {formatForce(force, job.units)}
+          {most === undefined ? '; what it may take is not known.' : ` of ${formatForce(most, job.units)}.`}
+        </Text>
+      ) : null}
+    </View>
   );
 }
 

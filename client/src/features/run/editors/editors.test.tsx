@@ -80,7 +80,7 @@ describe('reaches', () => {
     const seen = onRun(<ReachEditor />, drain());
     choose('This reach is', 'No-dig: bored');
     // 40 m less a launch pit of 2.5 m and a receiving pit of 1.5 m, in rods of 1.5 m.
-    expect(screen.getByText(/36 m to bore between the pits: 24 rods/)).toBeTruthy();
+    expect(screen.getByText(/36 m along the hole between the pits: 24 rods/)).toBeTruthy();
     type('Length of a rod', '3');
     expect(screen.getByText(/: 12 rods/)).toBeTruthy();
     choose('This reach is', 'Dug open');
@@ -273,9 +273,18 @@ describe('walls, width, bed, guard and spoil', () => {
   test('bed and surround are typed in millimetres', () => {
     const seen = onRun(<BedEditor />, drain());
     type('Bed under the line', '150');
-    choose('Warning tape', 'Above line');
+    press(/^Tape over .*: None/);
+    press('Above the line');
+    press('Cover plates or tiles: None');
+    press('Tile 300 mm × 150 mm');
+    type('Rows', '2');
     press('Tracer wire along the line');
-    expect(seen.run.reaches[0]).toMatchObject({ bedding: 0.15, tape: { school: 'line', distance: 0.3 }, tracer: true });
+    expect(seen.run.reaches[0]).toMatchObject({
+      bedding: 0.15,
+      tapes: [{ id: seen.run.laid[0]?.id, school: 'line', distance: 0.3 }],
+      plates: { length: 0.3, width: 0.15, rows: 2 },
+      tracer: true,
+    });
   });
   test('soil and guard, heap and ground, way and line go into the run', () => {
     const seen = onRun(

@@ -1,0 +1,2 @@
+export * from './work';
+export * from './checks';
