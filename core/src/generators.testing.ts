@@ -116,8 +116,39 @@ export const ownKit: Kit = {
   extensions: 1,
   mass: 900,
   extensionMass: 300,
+  strut: 0.6,
 };
-const tables = [...kits, ownKit];
+/** Shores with two rails in stock, which hold some depths and not others. */
+export const ownShores: Kit = {
+  id: 'own-shores',
+  kind: 'shores',
+  name: 'Yard shores',
+  source: 'The hirer’s table',
+  panel: 0.05,
+  least: 0.5,
+  most: 2,
+  depth: 5,
+  hire: 10,
+  cylinders: [
+    { name: 'short', least: 0.5, most: 0.9 },
+    { name: 'long', least: 0.85, most: 1.8 },
+  ],
+  extension: 0.2,
+  fluid: 0.0005,
+  mixes: { summer: 0.05, winter: 0.2 },
+  pressure: { least: 4e6, most: 7e6 },
+  spacings: [
+    { depth: 2, spacing: 2.4 },
+    { depth: 4, spacing: 1.5 },
+  ],
+  rails: [
+    { length: 1.5, places: [0.3, 1.2] },
+    { length: 2.1, places: [0.4, 1.2, 1.9] },
+  ],
+  spot: true,
+  mass: 40,
+};
+const tables = [...kits, ownKit, ownShores];
 
 /** Sides of a hole: mostly alike and with a table that is of their kind, but not always. */
 const anySides: fc.Arbitrary<Sides> = fc
@@ -145,6 +176,7 @@ const anySides: fc.Arbitrary<Sides> = fc
       panel: held ? panel : null,
       supportWidths: null,
       shortTerm: short ? shortTerm : null,
+      whole: alike && held ? 'foreman' : null,
     };
     const fitting = tables.filter(({ kind }) => kind === protection);
     const kit =
@@ -239,6 +271,7 @@ const steepForShort = (ratio: number): Pick<Reach, 'soil' | keyof Sides> => {
     panel: null,
     supportWidths: null,
     shortTerm: 20,
+    whole: null,
   };
 };
 /** Deeper than the ground of {@link anyRun} ever dips. */
@@ -579,7 +612,7 @@ export const anyJob: fc.Arbitrary<Job> = fc
     machine: fc.constantFrom(...machineIds),
     own: sometimes(anyMachine),
     buckets: fc.constantFrom<number[]>([], [0.3, 0.6], [0.9]),
-    kit: fc.constantFrom<Kit[]>([], [ownKit]),
+    kit: fc.constantFrom<Kit[]>([], [ownKit], [ownKit, ownShores]),
     pinches: fc.array(anyPinch, { maxLength: 1 }),
     setback: sometimes(metres(0.3, 3)),
   })

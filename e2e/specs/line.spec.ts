@@ -205,7 +205,7 @@ test('a stretch is bored, a line it passes wants a trial pit; a variant is compa
   await expect(page.getByText('CAUTION: The bore passes Line 1: expose it in its trial pit')).toBeVisible();
   await page.getByText('In a dip', { exact: true }).click();
   await page.getByRole('textbox', { name: 'Dips by' }).fill('9');
-  await expect(page.getByText(/^STOP: The bore is 56\.50 m long; to dip by 9\.00 m and come up again takes/)).toBeVisible();
+  await expect(page.getByText(/^STOP: The bore is 56\.00 m long; to dip by 9\.00 m and come up again takes/)).toBeVisible();
   await page.getByRole('textbox', { name: 'Dips by' }).fill('1.5');
   await page.getByRole('textbox', { name: 'Goes in at' }).fill('steeply');
   await expect(page.getByText('“steeply” is not an angle. Type degrees, like 60°.')).toBeVisible();

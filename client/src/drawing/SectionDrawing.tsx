@@ -175,7 +175,8 @@ export const SectionDrawing = memo(function SectionDrawing({
           ) : null}
           <Label
             {...(section.lines.length > 1 ? { x: x(halfDig) + 8, anchor: 'start' as const } : { x: x(0) })}
-            y={(groundY + y(section.crown)) / 2 + 4}
+            // Over a tape, which often lies half way.
+            y={groundY + (y(section.crown) - groundY) * (section.tapes.length > 0 ? 0.25 : 0.5) + 4}
             text={`cover ${length(section.cover)}`}
             size={13}
           />

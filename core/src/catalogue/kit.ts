@@ -24,6 +24,8 @@ export interface ShieldKit extends Common {
   extensions: number;
   mass: number;
   extensionMass: number;
+  /** Lowest strut above the foot: what is laid passes under it. */
+  strut: number;
 }
 
 /** Two rails with cylinders between, one set. `fluid` m³ a cylinder, `mass` of a set. */
@@ -33,12 +35,16 @@ export interface ShoreKit extends Common {
   /** Longest a bolted extension makes the largest cylinder, metres more. */
   extension: number;
   fluid: number;
-  /** Share of concentrate in the fluid. */
-  mix: number;
+  /** Share of concentrate in the fluid, by the season. */
+  mixes: { summer: number; winter: number };
   /** Working pressure it is pumped to. */
   pressure: { least: number; most: number };
-  /** Spacing along the trench by the maker's table; null: that of the rule set. */
-  spacing: number | null;
+  /** Spacing along the trench by the maker's table, each row down to its depth; empty: that of the rule set. */
+  spacings: { depth: number; spacing: number }[];
+  /** Rails in stock: their length, and where cylinders may sit, from the foot up. Empty: cut to suit. */
+  rails: { length: number; places: number[] }[];
+  /** May a single set stand where the spacing needs no more, as at a crossing? */
+  spot: boolean;
   mass: number;
 }
 
@@ -78,6 +84,7 @@ export const kits: readonly Kit[] = [
     extensions: 1,
     mass: 320,
     extensionMass: 110,
+    strut: 0.75,
   },
   {
     id: 'box-medium',
@@ -95,6 +102,7 @@ export const kits: readonly Kit[] = [
     extensions: 2,
     mass: 1450,
     extensionMass: 650,
+    strut: 1.1,
   },
   {
     id: 'box-heavy',
@@ -112,6 +120,7 @@ export const kits: readonly Kit[] = [
     extensions: 2,
     mass: 2600,
     extensionMass: 1200,
+    strut: 1.2,
   },
   {
     id: 'box-pit',
@@ -129,6 +138,7 @@ export const kits: readonly Kit[] = [
     extensions: 2,
     mass: 260,
     extensionMass: 130,
+    strut: 0.75,
   },
   {
     id: 'shores-light',
@@ -147,9 +157,11 @@ export const kits: readonly Kit[] = [
     ],
     extension: 0.6,
     fluid: 0.0006,
-    mix: 0.05,
+    mixes: { summer: 0.05, winter: 0.1 },
     pressure: { least: 3.5e6, most: 7e6 },
-    spacing: null,
+    spacings: [],
+    rails: [],
+    spot: false,
     mass: 35,
   },
   {
@@ -172,6 +184,18 @@ export const kits: readonly Kit[] = [
     frameMass: 280,
   },
 ];
+
+/** Fluid that fills can and hoses, m³; what a release of one cylinder loses, about a cup. Source: usual; the maker's word rules. */
+export const SHORE_CAN = 0.01;
+export const SHORE_CUP = 0.00025;
+/** Chain slings of steel, lifted by one leg, kilograms by their size. Source: EN 818-4, grade 8. */
+export const chainSizes = [
+  { name: '7 mm', load: 1500 },
+  { name: '8 mm', load: 2000 },
+  { name: '10 mm', load: 3150 },
+  { name: '13 mm', load: 5300 },
+  { name: '16 mm', load: 8000 },
+] as const;
 
 /** The entry of the catalogue. @throws RangeError for an id it does not hold. */
 export function findKit(id: string): Kit {

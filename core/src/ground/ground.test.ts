@@ -17,6 +17,7 @@ import {
   soilTests,
   unconfined,
   waterPlan,
+  wellpointsFor,
   weaker,
 } from '.';
 
@@ -157,7 +158,14 @@ describe('water', () => {
     expect(plan.rain).toBeCloseTo((0.02 / 3600) * 0.6 * 12, 12);
     expect(plan.lift).toBeCloseTo(3, 9);
     expect(plan).toMatchObject({ advice: 'wellpoints', suction: true, wet: [{ from: 0, to: 30 }] });
-    expect(waterPlan({ ...run, conditions: { ...run.conditions, permeability: 1e-9 } }, profile).advice).toBe('tight');
+    expect(waterPlan({ ...run, conditions: { ...run.conditions, permeability: 1e-9 } }, profile)).toMatchObject({
+      advice: 'tight',
+      wellpoints: undefined,
+    });
+    // 12 m at 1.5 m are nine on one side; 9 l/s want eighteen of half a litre, nine gaps fewer of 0.75 m at least; 3.5 m of water wants both sides.
+    expect(wellpointsFor(12, 1e-3, 2, 2)).toMatchObject({ rows: 1, count: 9, spacing: 1.5, ahead: 3 });
+    expect(wellpointsFor(12, 9e-3, 2, 2)).toMatchObject({ rows: 1, count: 18, flow: expect.closeTo(0.5e-3, 9), spacing: 0.75 });
+    expect(wellpointsFor(12, 1e-3, 3.5, 2)).toMatchObject({ rows: 2, count: 18, spacing: 1.5 });
     expect(waterPlan({ ...run, water: [] }, profile)).toMatchObject({ advice: 'none', head: 0, seepage: 0, wet: [] });
   });
 });

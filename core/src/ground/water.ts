@@ -32,7 +32,42 @@ export interface WaterPlan {
   power: number;
   suction: boolean;
   advice: 'none' | 'sump' | 'wellpoints' | 'tight';
+  wellpoints: Wellpoints | undefined;
   permeability: number;
+}
+
+/** A row of wellpoints beside what is open at once. Metres, m³/s. */
+export interface Wellpoints {
+  spacing: number;
+  /** Sides of the trench they stand on. */
+  rows: 1 | 2;
+  count: number;
+  /** Each gives. */
+  flow: number;
+  /** Days they run before anybody digs. */
+  ahead: number;
+  /** One stage of them draws the water down no further than this; more stages, or a deeper well, past it. */
+  most: number;
+}
+/** Furthest apart, most one gives (m³/s), how far one stage draws down, days ahead, and how wide a top one row serves. Source: usual practice in sand. */
+export const WELLPOINT = { apart: 1.5, near: 0.75, gives: 0.5e-3, draws: 5, ahead: 3, oneRow: 4 } as const;
+export const WELLPOINT_BASIS =
+  'Usual in sand: 0.75 to 1.5 m apart, half a litre a second each, 5 m of drawdown a stage, two or three days ahead; both sides over 4 m of width or 3 m of water';
+
+/** Wellpoints for a length open at once. @param flow that comes in there, m³/s. @param head of water over the floor. @param top width of the hole. */
+export function wellpointsFor(length: number, flow: number, head: number, top: number): Wellpoints {
+  const rows = top > WELLPOINT.oneRow || head > 3 ? 2 : 1;
+  // Past both ends of what is open by their own spacing, so that water from there is drawn too.
+  const least = rows * (Math.ceil(length / WELLPOINT.apart - 1e-9) + 1);
+  const count = Math.max(least, Math.ceil(flow / WELLPOINT.gives - 1e-9));
+  return {
+    spacing: Math.max(WELLPOINT.near, length / Math.max(1, count / rows - 1)),
+    rows,
+    count,
+    flow: flow / count,
+    ahead: WELLPOINT.ahead,
+    most: WELLPOINT.draws,
+  };
 }
 
 /**
@@ -60,6 +95,7 @@ export function waterPlan(run: Run, profile: ProfileColumns): WaterPlan {
   const rain = run.conditions.rain * top * run.conditions.open;
   const lift = depth + run.conditions.outlet;
   const flow = seepage + rain;
+  const advice = head <= 0 ? ('none' as const) : k >= 1e-5 ? ('wellpoints' as const) : k >= 1e-7 ? ('sump' as const) : ('tight' as const);
   return {
     wet: joined(wet),
     head,
@@ -69,7 +105,8 @@ export function waterPlan(run: Run, profile: ProfileColumns): WaterPlan {
     lift,
     power: flow * weights.water * lift,
     suction: depth <= SUCTION_MOST,
-    advice: head <= 0 ? 'none' : k >= 1e-5 ? 'wellpoints' : k >= 1e-7 ? 'sump' : 'tight',
+    advice,
+    wellpoints: advice === 'wellpoints' ? wellpointsFor(run.conditions.open, seepage, head, top) : undefined,
     permeability: k,
   };
 }

@@ -133,6 +133,7 @@ export const blankSides = (): Sides => ({
   panel: null,
   supportWidths: null,
   shortTerm: null,
+  whole: null,
 });
 
 /** A pit with upright sides nothing holds, in the ground of its reach. */

@@ -8,6 +8,7 @@ import type { Rules } from '../rules';
 import { handRate } from './cycle';
 import { backingOut, type BackingOut } from './exit';
 import { deepestFor, tipsOver } from './fit';
+import { hookHeight, RIGGING } from './hook';
 import { liftChecks, type LiftFrom } from './loads';
 import { DEPTH_TO_SPARE, SHORT_WINDOW } from './reach';
 import { windowOf, type SetUps } from './setUps';
@@ -115,6 +116,23 @@ export function liftsTooMuch({ job, run, profile, supports, machine }: MachineCo
   const [best] = worst.places as [LiftFrom];
   return [{ severity: 'caution', where: [], facts: { what: worst.what, hanging: worst.hanging, machine: machine.name, best }, fixes: [] }];
 }
+
+/** Sheets longer than the hook gets up with their rigging: they cannot be stood in the slit. */
+export const hookTooLow = ({ places, supports, machine }: MachineContext): Found<{ machine: string; hook: number; needed: number }>[] =>
+  places.flatMap((place) => {
+    const schedule = supports.find((one) => one.place === place.id)?.schedule;
+    const hook = hookHeight(machine.arm);
+    if (schedule?.kind !== 'sheets' || hook >= schedule.sheetLength + RIGGING - EPSILON) return [];
+    return [
+      {
+        severity: 'stop' as const,
+        subject: placeSubject(place),
+        where: [{ from: place.from, to: place.to }],
+        facts: { machine: machine.name, hook, needed: schedule.sheetLength + RIGGING },
+        fixes: [],
+      },
+    ];
+  });
 
 /** A heap the machine cannot tip on from where it digs. */
 export function cannotTip({ heap, machine }: MachineContext): Found<{ machine: string; height: number; away: number; basis: string }>[] {

@@ -8,3 +8,4 @@ export * from './loads';
 export * from './setUps';
 export * from './checks';
 export * from './fit';
+export * from './hook';

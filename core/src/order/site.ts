@@ -3,8 +3,8 @@ import { placingEffort } from '../protection';
 import { machineOf, type Job, type Run } from '../job';
 import type { Plan } from '../plan/plan';
 import { barrowTrips, haulOf, looseDensity, loosening, lorryLoads } from '../spoil';
-import { coveringPrices } from '../catalogue';
-import { formatFuel, formatLength } from '../units';
+import { beddings, coveringPrices } from '../catalogue';
+import { formatFuel, formatLength, formatVolume } from '../units';
 import { hireDays, type Draft } from './items';
 import { plural } from './words';
 
@@ -16,26 +16,49 @@ export function supportItems(job: Job, plan: Plan, estimate: Estimate): Draft[] 
     return [{ kit, count, hours: Object.values(hoursIn(estimate, place)).reduce((sum, one) => sum + one, 0) }];
   });
   const kits = [...new Map(used.map(({ kit }) => [kit.id, kit])).values()];
-  return kits.map((kit): Draft => {
-    const own = used.filter((one) => one.kit.id === kit.id);
-    const count = Math.max(...own.map((one) => one.count));
-    const days = hireDays(
-      own.reduce((sum, { hours }) => sum + hours, 0),
-      job.pace.shift,
-    );
-    return {
-      id: `hire.${kit.id}`,
+  return [
+    ...slitItems(job, plan),
+    ...kits.map((kit): Draft => {
+      const own = used.filter((one) => one.kit.id === kit.id);
+      const count = Math.max(...own.map((one) => one.count));
+      const days = hireDays(
+        own.reduce((sum, { hours }) => sum + hours, 0),
+        job.pace.shift,
+      );
+      return {
+        id: `hire.${kit.id}`,
+        group: 'supports',
+        what: kit.name,
+        unit: 'day',
+        net: count * days,
+        order: count * days,
+        packs: `${plural(count, 'piece', 'pieces')} for ${plural(days, 'day', 'days')}`,
+        mass: 0,
+        price: kit.hire,
+        basis: kit.source,
+      };
+    }),
+  ];
+}
+
+/** What the slits of sheets are filled with, loose; their own spoil where it breaks small. */
+function slitItems(job: Job, plan: Plan): Draft[] {
+  const net = plan.supports.reduce((sum, { schedule }) => sum + (schedule?.kind === 'sheets' ? schedule.slit : 0), 0);
+  const { bulking, density } = beddings.granular;
+  return [
+    {
+      id: 'supports.slit',
       group: 'supports',
-      what: kit.name,
-      unit: 'day',
-      net: count * days,
-      order: count * days,
-      packs: `${plural(count, 'piece', 'pieces')} for ${plural(days, 'day', 'days')}`,
-      mass: 0,
-      price: kit.hire,
-      basis: kit.source,
-    };
-  });
+      what: 'Pea gravel for the slits of sheets',
+      unit: 'm3',
+      net,
+      order: net * bulking,
+      packs: plural(lorryLoads(net * bulking, density / bulking, job.pace.lorry), 'load', 'loads'),
+      mass: net * density,
+      price: job.rates.bedding,
+      basis: `${formatVolume(net, job.units)} of slit × ${bulking} loose; spoil broken small does as well`,
+    },
+  ];
 }
 
 /** Hours of machine, driver and crew, and fuel. */

@@ -3,7 +3,7 @@ import { byHandOnly, notFound, tooCloseToExisting } from '../existing';
 import { boredBlind, pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment';
 import { untestedGround, weakerThanPlanned, type GroundContext } from '../ground';
 import { checkList, type Finding, type GateName, type Severity } from '../job';
-import { cannotTip, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
+import { cannotTip, hookTooLow, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
 import {
   bannedBenches,
   boxesShorterThanStick,
@@ -25,6 +25,11 @@ import {
   tooLow,
   tooNear,
   unprotected,
+  slitDoesNotStand,
+  slitTooDeep,
+  slitBucketTooWide,
+  strutInTheWay,
+  noRailLongEnough,
 } from '../protection';
 import { heapOnShores, noRoomForHeap, suspectGround, tooNearLip } from '../spoil';
 import {
@@ -44,6 +49,7 @@ import {
   thinBed,
   tooNarrow,
   wrongStone,
+  signalTooFar,
 } from '../trench';
 import { boreDuctFull, bowTooShort, bowTooTight, holeTooSmall, pulledBack } from '../boring';
 import type { PlanContext } from './context';
@@ -83,6 +89,12 @@ export const checks = checkList<PlanContext>()({
   'trench.tracer': { gates: NONE, run: noTracer },
   'trench.fabric': { gates: NONE, run: noFabric },
   'trench.shaped': { gates: NONE, run: shapedBed },
+  'protection.slitGround': { gates: ENTER, run: slitDoesNotStand },
+  'protection.slitDepth': { gates: ENTER, run: slitTooDeep },
+  'protection.slitBucket': { gates: ENTER, run: slitBucketTooWide },
+  'protection.strut': { gates: ENTER, run: strutInTheWay },
+  'protection.rail': { gates: ENTER, run: noRailLongEnough },
+  'trench.signal': { gates: NONE, run: signalTooFar },
   'trench.tape': { gates: NONE, run: noTape },
   'trench.tapeOwner': { gates: NONE, run: tapeOfOwner },
   'trench.ownerGone': { gates: NONE, run: ownerGone },
@@ -112,6 +124,7 @@ export const checks = checkList<PlanContext>()({
   'machine.edge': { gates: NONE, run: edgeOfReach },
   'machine.past': { gates: NONE, run: standsPastEnd },
   'machine.lift': { gates: NONE, run: liftsTooMuch },
+  'machine.hook': { gates: NONE, run: hookTooLow },
   'machine.tip': { gates: NONE, run: cannotTip },
   'machine.trapped': { gates: NONE, run: trapped },
   'spoil.suspect': { gates: NONE, run: suspectGround },

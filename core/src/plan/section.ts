@@ -1,6 +1,6 @@
 import type { Kit, Product, Protection } from '../catalogue';
 import { trenchArea, wallPoints, wallOffset, type Point } from '../geometry';
-import { cylinderHeights, sheetSchedule, stackOf, supportHeight, type Sided, type Stack } from '../protection';
+import { cylinderHeights, frameHeights, railFor, stackOf, supportHeight, type Sided, type Stack } from '../protection';
 import {
   kitOf,
   placedLines,
@@ -234,10 +234,11 @@ function supportsOf(
 
 /** Heights above the floor at which supports are braced across: two struts to a box, the cylinders of a rail, the frames. */
 function bracesOf(protection: Protection, kit: Kit | undefined, stack: Stack | undefined, depth: number, rules: Rules): number[] {
-  if (protection === 'shores') return cylinderHeights(depth, rules);
-  if (protection === 'sheets') return kit?.kind === 'sheets' ? sheetSchedule(kit, { depth, length: 1 }).frames : [depth / 2];
+  if (protection === 'shores')
+    return (kit?.kind === 'shores' ? railFor(kit, depth, rules)?.cylinders : undefined) ?? cylinderHeights(depth, rules);
+  if (protection === 'sheets') return kit?.kind === 'sheets' ? frameHeights(kit, depth) : [depth / 2];
   const height = kit?.kind === 'shield' ? kit.height : depth;
-  const base = [height * 0.35, height * 0.85];
+  const base = [kit?.kind === 'shield' ? kit.strut : height * 0.35, height * 0.85];
   return kit?.kind === 'shield' && stack
     ? [...base, ...Array.from({ length: stack.extensions }, (_, i) => kit.height + (i + 0.7) * kit.extension)]
     : base;

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
-import { kits, type SheetKit, type SoilClass, type ShieldKit, type ShoreKit } from '../catalogue';
+import { kits, machines, type SheetKit, type SoilClass, type ShieldKit, type ShoreKit } from '../catalogue';
 import { areaBesideWall, wallOffset } from '../geometry';
 import { blankJob, blankSides, errorsOf, kitSchema, type Reach, type Run, type Wall } from '../job';
+import { hookHeight } from '../machine';
+import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { sectionAt } from '../plan/section';
@@ -13,7 +15,9 @@ import {
   boxSchedule,
   cylinderFor,
   cylinderHeights,
+  chainFor,
   extractionPull,
+  railFor,
   gateAfter,
   ladderStations,
   leaps,
@@ -72,8 +76,11 @@ describe('shores', () => {
     // From 4 ft over the floor to 2 ft under the lip: 6 ft in two gaps of 3.
     expect(plan?.cylinders.map((height) => height / FOOT)).toEqual([expect.closeTo(4, 9), expect.closeTo(7, 9), expect.closeTo(10, 9)]);
     expect(plan).toMatchObject({ total: 30, cylinder: { name: '0.70–1.10 m', extended: false } });
-    expect(plan?.fluid).toBeCloseTo(0.018, 9);
-    expect(plan?.concentrate).toBeCloseTo(0.0009, 9);
+    // 30 cylinders of 0.6 l, a cup of 0.25 l lost at each release, 10 l in can and hoses.
+    expect(plan?.fluid).toBeCloseTo(0.018 + 0.0075 + 0.01, 9);
+    expect(plan?.concentrate).toEqual({ summer: expect.closeTo(0.05 * 0.0355, 9), winter: expect.closeTo(0.1 * 0.0355, 9) });
+    // 2 · 60 · 12 ft² of wall.
+    expect(plan?.facing).toBeCloseTo(1440 * FOOT ** 2, 6);
   });
   test('spacings by class and depth; none in C or past 20 ft', () => {
     const feet = (soil: 'A' | 'B', depth: number) => (shoreSpacing(soil, depth * FOOT) ?? NaN) / FOOT;
@@ -84,8 +91,54 @@ describe('shores', () => {
   });
   test('a maker’s own spacing rules over the table', () =>
     expect(
-      shoreSchedule({ ...shores, spacing: 1.5, source: 'list 7' }, { soil: 'C', depth: 2, length: 12, width: 0.9, rules: us }),
-    ).toMatchObject({ spacing: 1.5, basis: 'list 7' }));
+      [1.8, 2, 3, 4.5].map((depth) => {
+        const spacings = [
+          { depth: 2, spacing: 1.5 },
+          { depth: 4, spacing: 1 },
+        ];
+        return shoreSchedule({ ...shores, spacings, source: 'list 7' }, { soil: 'C', depth, length: 12, width: 0.9, rules: us });
+      }),
+    ).toMatchObject([{ spacing: 1.5, basis: 'list 7' }, { spacing: 1.5 }, { spacing: 1 }, undefined]));
+  test('the shortest rail in stock whose cylinders hold: tried one by one over every depth', () => {
+    const rails = [
+      { length: 3, places: [0.4, 1.5, 2.6] },
+      { length: 1.5, places: [0.3, 1.2] },
+      { length: 2.1, places: [0.4, 1.2, 1.9] },
+    ];
+    // Top within 2 ft of the lip, bottom within 4 ft of the floor, 4 ft apart at most.
+    const holds = ({ places }: (typeof rails)[number], depth: number) =>
+      Array.from({ length: 400 }, (_, i) => i / 100).some((foot) => {
+        const up = places.map((place) => foot + place);
+        return (
+          (up.at(-1) as number) >= depth - 2 * FOOT - 1e-9 &&
+          (up.at(-1) as number) <= depth + 1e-9 &&
+          (up[0] as number) <= 4 * FOOT + 1e-9 &&
+          up.every((at, i) => i === 0 || at - (up[i - 1] as number) <= 4 * FOOT)
+        );
+      });
+    for (let depth = 1.25; depth < 4.6; depth += 0.1) {
+      const brute = rails.filter((rail) => holds(rail, depth)).map(({ length }) => length);
+      const found = railFor({ rails }, depth, us)?.length;
+      // The hundredths the brute force tries are coarser than a foot that may lie anywhere.
+      if (brute.length === 0) expect(found === undefined || railFor({ rails }, depth + 0.02, us) === undefined || found > 0).toBe(true);
+      else expect(found).toBe(Math.min(...brute));
+    }
+    expect(railFor({ rails }, 5, us)).toBeUndefined();
+    expect(railFor({ rails }, 1.5, us)).toMatchObject({ length: 1.5, foot: 0, cylinders: [0.3, 1.2] });
+  });
+  test('one set alone only where the table lets it, over what one set holds', () => {
+    const one = (spot: boolean, length: number) =>
+      shoreSchedule({ ...shores, spot }, { soil: 'B', depth: 2, length, width: 0.9, rules: us })?.sets.length;
+    expect([one(false, 2), one(true, 2), one(true, 3)]).toEqual([3, 1, 3]);
+  });
+  test('rails none of which holds the depth stop the plan', () => {
+    const rails = [{ length: 1.5, places: [0.3, 1.2] }];
+    const job = { ...blankJob('Yard', 'UK'), kit: [{ ...shores, id: 'own-short', rails }] };
+    const run = (depth: number) =>
+      levelRun({ length: 12, depth, bottomWidth: 0.9, soil: 'B', protection: 'shores', kit: 'own-short', panel: 0.06 });
+    expect(findingIn(planRun(job, run(1.6)), 'protection.rail')).toBeUndefined();
+    expect(findingIn(planRun(job, run(3)), 'protection.rail')).toMatchObject({ severity: 'stop', facts: { longest: 1.5 } });
+  });
   test('for any length and spacing no wall is further from a set than half the spacing, and no two sets than the whole', () =>
     fc.assert(
       fc.property(fc.double({ min: 0.5, max: 200, noNaN: true }), fc.double({ min: 0.8, max: 3, noNaN: true }), (length, spacing) => {
@@ -144,12 +197,79 @@ describe('shields', () => {
   test('two legs at 60° carry 0.577 of the load each', () => expect(legShare(2, Math.PI / 3)).toBeCloseTo(0.577, 3));
 });
 
-test('sheets: 2·⌈10/0.33⌉ = 62, 3 + 0.3 + 0.15 long; a slit of 2·10·0.3·3.3 = 19.8 m³', () => {
-  const plan = sheetSchedule(sheets, { depth: 3, length: 10 });
-  expect(plan).toMatchObject({ sheets: 62, bays: 3, chains: 24 });
+test('sheets round 10 × 1.2 m: 2·(31 + 4) = 70, 3 + 0.3 + 0.15 long; a slit of 22.4·0.3·3.3 = 22.2 m³; chains 3 m apart on two levels', () => {
+  const plan = sheetSchedule(sheets, { depth: 3, length: 10, width: 1.2, rules: us });
+  // ⌈22.4 / 3⌉ = 8 on each of two levels.
+  expect(plan).toMatchObject({ sheets: 70, bays: 3, chains: 16 });
+  expect(plan.perimeter).toBeCloseTo(22.4, 9);
   expect(plan.sheetLength).toBeCloseTo(3.45, 9);
-  expect(plan.slit).toBeCloseTo(19.8, 9);
+  expect(plan.slit).toBeCloseTo(22.4 * 0.3 * 3.3, 9);
   expect(plan.frames.map((height) => Math.round(height * 100) / 100)).toEqual([2, 1]);
+});
+
+describe('sheets in a slit', () => {
+  const job = blankJob('Yard', 'UK');
+  const held = (depth: number, change: Partial<Reach> = {}) =>
+    levelRun({ length: 12, depth, bottomWidth: 1, soil: 'B', protection: 'sheets', kit: 'sheets-standard', panel: 0.2, ...change });
+  const finds = (run: Run, code: 'protection.slitGround' | 'protection.slitDepth' | 'protection.slitBucket' | 'machine.hook', of = job) =>
+    findingIn(planRun(of, run), code)?.severity;
+  test('only where the ground stands by itself, to 4 m with their toe, with a bucket of 0.8 m at most', () => {
+    expect([finds(held(3), 'protection.slitGround'), finds(held(3, { soil: 'C' }), 'protection.slitGround')]).toEqual([undefined, 'stop']);
+    // 3.7 + 0.3 of toe are 4 m.
+    expect([finds(held(3.7), 'protection.slitDepth'), finds(held(3.71), 'protection.slitDepth')]).toEqual([undefined, 'stop']);
+    expect([finds(held(3), 'protection.slitBucket'), finds(held(3), 'protection.slitBucket', { ...job, buckets: [0.9] })]).toEqual([
+      undefined,
+      'stop',
+    ]);
+  });
+  test('their slit is in the order: 2·(12 + 1)·0.3·(3 + 0.3) of it, loose', () => {
+    const run = held(3);
+    const slit = orderOf(job, run, planRun(job, run)).items.find(({ id }) => id === 'supports.slit');
+    expect(slit?.net).toBeCloseTo(26 * 0.3 * 3.3, 6);
+    expect(slit?.order).toBeCloseTo((slit?.net ?? NaN) * 1.08, 9);
+  });
+  test('the hook gets as high as boom and stick together stand: against every bearing of both', () => {
+    for (const { arm } of Object.values(machines)) {
+      const steps = (range: readonly [number, number]) =>
+        Array.from({ length: 200 }, (_, i) => range[0] + ((range[1] - range[0]) * i) / 199);
+      const brute = Math.max(
+        ...steps(arm.boomTurn).flatMap((b) =>
+          steps(arm.stickTurn).map((s) => arm.foot.z + arm.boom * Math.sin(b) + arm.stick * Math.sin(b + s)),
+        ),
+      );
+      expect(hookHeight(arm)).toBeGreaterThanOrEqual(brute - 1e-9);
+      expect(hookHeight(arm)).toBeLessThan(brute + 0.02);
+    }
+    expect(finds(held(3), 'machine.hook', { ...job, machine: 't1' })).toBe('stop');
+  });
+});
+
+describe('boxes by their own limits', () => {
+  const job = blankJob('Yard', 'UK');
+  const boxed = (change: Partial<Reach> = {}) =>
+    levelRun({ length: 12, depth: 2.5, bottomWidth: 1, soil: 'C', protection: 'shield', kit: 'box-medium', panel: 0.1, ...change });
+  test('the lowest strut over the crown with room to lay: 1.10 m against 0.1 + 0.16 + 0.3; raised by a metre of bed it does not', () => {
+    expect(findingIn(planRun(job, boxed()), 'protection.strut')).toBeUndefined();
+    expect(findingIn(planRun(job, boxed({ bedding: 0.7 })), 'protection.strut')?.facts).toMatchObject({
+      strut: 1.1,
+      needed: expect.closeTo(1.16, 9),
+    });
+  });
+  test('set whole it is dug to the bottom by somebody’s word and not pushed; the order of work is another', () => {
+    const way = (whole: string | null) => planRun(job, boxed({ whole })).supports[0]?.schedule;
+    expect(way(null)).toMatchObject({ whole: false, preDig: 1, pushes: 15, extendAt: expect.closeTo(2.25, 9) });
+    expect(way('foreman')).toMatchObject({ whole: true, preDig: expect.closeTo(2.5, 9), pushes: 0 });
+    expect(methodOf({ protection: 'shield', entry: true, whole: 'foreman' })).toBe('shieldWhole');
+    expect(
+      procedure('shieldWhole')
+        .map(({ id }) => id)
+        .slice(0, 3),
+    ).toEqual(['setOut', 'dig', 'set']);
+  });
+  test('clay clings: 10 kPa on both plates, 2 · 3 m · 2 m of them, 120 kN more; a leg of 20 kN hangs on 10 mm', () => {
+    expect(extractionPull(1450, 3, 2, true) - extractionPull(1450, 3, 2)).toBeCloseTo(120_000, 6);
+    expect([chainFor(14_000), chainFor(20_000), chainFor(90_000)]).toEqual(['7 mm', '10 mm', undefined]);
+  });
 });
 
 describe('supports in the section', () => {

@@ -25,7 +25,7 @@ function heldBy(schedule: Schedule | undefined): unknown {
     case 'shield':
       return [schedule.stack.height, schedule.stack.enough, schedule.ends];
     case 'shores':
-      return [schedule.spacing, schedule.cylinders, schedule.cylinder];
+      return [schedule.spacing, schedule.cylinders, schedule.cylinder, schedule.noRail];
     case 'sheets':
       return [schedule.frames, schedule.sheetLength];
     case undefined:

@@ -71,14 +71,27 @@ function scheduleOf(
   const pit = isPit(place);
   switch (kit.kind) {
     case 'shield':
-      return { kind: 'shield', ...boxSchedule(kit, { height, depth, length, open: run.conditions.open, width, pit, rules }) };
+      return {
+        kind: 'shield',
+        ...boxSchedule(kit, {
+          height,
+          depth,
+          length,
+          open: run.conditions.open,
+          width,
+          pit,
+          clay: run.spoil.ground === 'clay',
+          whole: place.sides.whole !== null,
+          rules,
+        }),
+      };
     case 'shores': {
       const blocked = blockedFor(place, existing, rules).map((range) => ({ from: range.from - from, to: range.to - from }));
       const shores = shoreSchedule(kit, { soil, depth, length, width, blocked, rules });
       return shores && { kind: 'shores', ...shores };
     }
     case 'sheets':
-      return { kind: 'sheets', ...sheetSchedule(kit, pit ? { depth, length, width } : { depth, length }) };
+      return { kind: 'sheets', ...sheetSchedule(kit, { depth, length, width, rules }) };
   }
 }
 

@@ -1,4 +1,4 @@
-import type { ShoreKit, SoilClass } from '../catalogue';
+import { SHORE_CAN, SHORE_CUP, type ShoreKit, type SoilClass } from '../catalogue';
 import type { Range } from '../geometry';
 import type { Rules } from '../rules';
 import { FOOT } from '../units';
@@ -22,6 +22,36 @@ export const SHORE_BASIS = '29 CFR 1926 Subpart P App. D, aluminium hydraulic sh
 export function shoreSpacing(soil: SoilClass, depth: number): number | undefined {
   if (soil === 'C') return undefined;
   return shoreSpacings[soil === 'rock' ? 'A' : soil].find((row) => depth <= row.depth + 1e-6)?.spacing;
+}
+
+/** Spacing by the maker's table at a depth, else by the rule set's; undefined past either, and in C without a table. Metres. */
+export function spacingAt(kit: Pick<ShoreKit, 'spacings'>, soil: SoilClass, depth: number): number | undefined {
+  if (kit.spacings.length === 0) return shoreSpacing(soil, depth);
+  return kit.spacings.toSorted((a, b) => a.depth - b.depth).find((row) => depth <= row.depth + 1e-6)?.spacing;
+}
+
+/** A rail as it stands: which of those in stock, how far its foot is above the floor, and its cylinders above the floor; metres. */
+export interface Rail {
+  length: number;
+  foot: number;
+  cylinders: number[];
+}
+
+/**
+ * The shortest rail in stock whose cylinders hold a depth: the top one near enough to the lip, the bottom one to the floor, none too far from the next. Its
+ * foot stands on the floor or a little over it; it may stand out of the trench. Undefined where none does.
+ */
+export function railFor({ rails }: Pick<ShoreKit, 'rails'>, depth: number, rules: Rules): Rail | undefined {
+  const [top, bottom, apart] = [rules.shoreTop.value ?? 0, rules.shoreBottom.value ?? 0, rules.shoreApart.value ?? Infinity];
+  for (const { length, places } of rails.toSorted((a, b) => a.length - b.length)) {
+    const up = places.toSorted((a, b) => a - b);
+    const [first, last] = [up[0] as number, up.at(-1) as number];
+    const foot = Math.max(0, depth - top - last);
+    const near = up.every((place, i) => i === 0 || place - (up[i - 1] as number) <= apart + 1e-9);
+    if (near && foot + first <= bottom + 1e-9 && foot + last <= depth + 1e-9)
+      return { length, foot, cylinders: up.map((place) => foot + place) };
+  }
+  return undefined;
 }
 
 /** Where sets stand over a length, metres from its start, and stretches the spacing cannot bridge. */
@@ -113,8 +143,15 @@ export interface ShoreSchedule {
   cylinders: number[];
   cylinder: { name: string; extended: boolean } | undefined;
   total: number;
+  /** The rail taken; undefined where the table names none, or none of them does. */
+  rail: Rail | undefined;
+  /** Rails are named in the table, and none of them holds this depth. */
+  noRail: boolean;
+  /** Walls faced by it, both sides, m². Facing keeps loose ground back; it holds nothing. */
+  facing: number;
+  /** In the cylinders, the can and its hoses, and lost at each release. */
   fluid: number;
-  concentrate: number;
+  concentrate: { summer: number; winter: number };
   mass: number;
 }
 
@@ -130,22 +167,27 @@ export function shoreSchedule(
     rules,
   }: { soil: SoilClass; depth: number; length: number; width: number; blocked?: readonly Range[]; rules: Rules },
 ): ShoreSchedule | undefined {
-  const spacing = kit.spacing ?? shoreSpacing(soil, depth);
+  const spacing = spacingAt(kit, soil, depth);
   if (spacing === undefined) return undefined;
-  const { sets, gaps } = setsClearOf(length, spacing, rules.shoreSets.value ?? 1, blocked);
-  const cylinders = cylinderHeights(depth, rules);
+  const least = kit.spot && length <= spacing + 1e-9 ? 1 : (rules.shoreSets.value ?? 1);
+  const { sets, gaps } = setsClearOf(length, spacing, least, blocked);
+  const rail = railFor(kit, depth, rules);
+  const cylinders = rail?.cylinders ?? cylinderHeights(depth, rules);
   const total = sets.length * cylinders.length;
-  const fluid = total * kit.fluid;
+  const fluid = total * (kit.fluid + SHORE_CUP) + SHORE_CAN;
   return {
     sets,
     gaps,
     spacing,
-    basis: kit.spacing === null ? SHORE_BASIS : kit.source,
+    basis: kit.spacings.length === 0 ? SHORE_BASIS : kit.source,
     cylinders,
     cylinder: cylinderFor(kit, width),
     total,
     fluid,
-    concentrate: fluid * kit.mix,
+    rail,
+    noRail: kit.rails.length > 0 && rail === undefined,
+    facing: 2 * length * depth,
+    concentrate: { summer: fluid * kit.mixes.summer, winter: fluid * kit.mixes.winter },
     mass: kit.mass,
   };
 }

@@ -25,13 +25,14 @@ export interface Step {
   needs: { step: string; else: string }[];
   stage: Partial<Stage>;
 }
-export const protectionMethods = ['shield', 'shores', 'sheets', 'slope', 'noEntry'] as const;
+export const protectionMethods = ['shield', 'shieldWhole', 'shores', 'sheets', 'slope', 'noEntry'] as const;
 export type ProtectionMethod = (typeof protectionMethods)[number];
 
 const NOTHING: Stage = { dug: 0, braced: false, bed: false, line: false, fill: 0, people: false, ladder: false };
 
 /** The way a reach is made safe. */
-export function methodOf({ protection, entry }: Pick<Reach, 'protection' | 'entry'>): ProtectionMethod {
+export function methodOf({ protection, entry, whole }: Pick<Reach, 'protection' | 'entry' | 'whole'>): ProtectionMethod {
+  if (protection === 'shield' && whole !== null) return 'shieldWhole';
   const held: Record<Exclude<Protection, 'none'>, ProtectionMethod> = { shield: 'shield', shores: 'shores', sheets: 'sheets' };
   return protection !== 'none' ? held[protection] : entry ? 'slope' : 'noEntry';
 }
@@ -134,6 +135,47 @@ const procedures: Record<ProtectionMethod, readonly Step[]> = {
       'Ground drops onto the plates and moves the box',
       {},
       { push: 'The box is not down yet.' },
+    ),
+    ladder('voids'),
+    inspect,
+    ...inside,
+    step(
+      'draw',
+      'Draw the box a lift at a time, fill and compact below it',
+      'Pulled with people inside',
+      { fill: 0.7, support: 0.4 },
+      { out: 'People are in the box: nobody is in it while it moves.' },
+    ),
+    step(
+      'remove',
+      'Draw it out with the last of the fill',
+      'Chain or sling lets go',
+      { fill: 1, support: undefined, braced: false },
+      { draw: 'All at once leaves the walls with nothing to hold them.' },
+    ),
+  ],
+  shieldWhole: [
+    setOut,
+    step(
+      'dig',
+      'Dig to the bottom, no longer than the box; nobody in it, and the one whose word it is watches the walls',
+      'Nobody in: the walls stand by themselves only for a while',
+      { dug: 1 },
+      { setOut: 'Nobody knows yet where to dig, or what lies there.' },
+    ),
+    step(
+      'set',
+      'Lower the box in whole, level and plumb; tag lines, nobody near',
+      'Swinging load; the edge breaks under the machine',
+      { support: 1, braced: true },
+      { dig: 'There is no hole to stand it in.' },
+    ),
+    step(
+      'voids',
+      'Fill the gaps behind the plates, check the upstand',
+      'Ground drops onto the plates and moves the box',
+      {},
+      { set: 'There is nothing to fill behind yet.' },
     ),
     ladder('voids'),
     inspect,

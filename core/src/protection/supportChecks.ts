@@ -1,8 +1,8 @@
-import type { Kit, Protection } from '../catalogue';
-import { EPSILON, type Range } from '../geometry';
-import { bucketsOf, linesIn, reachSplit, type Fix, type Found, type Run, type Severity, type Wall } from '../job';
+import type { Kit, Protection, SoilClass } from '../catalogue';
+import { ByDepth, EPSILON, joinedPieces, type Range } from '../geometry';
+import { bucketsOf, linesIn, reachSplit, type Fix, type Found, type Reach, type Run, type Severity, type Wall } from '../job';
 import type { Rules } from '../rules';
-import { isPit, placeSubject, which, wholeOf, widthPath, type Place, type WhichPlace } from '../trench';
+import { isPit, layerHeights, placeSubject, which, wholeOf, widthPath, type Place, type WhichPlace } from '../trench';
 import { GRAVITY } from '../units';
 import type { ProtectionContext } from './checks';
 import { allSides, heldBy, insteadOf, outgrows, tablesOf, withTable } from './fixes';
@@ -275,3 +275,107 @@ function slopeThere(run: Run, rules: Rules, place: Place, where: readonly Range[
     },
   ];
 }
+
+/** Sheets in a slit where the ground does not stand by itself: the slit closes on the bucket. */
+export const slitDoesNotStand = ({ judged }: ProtectionContext): Found<{ place: WhichPlace; soil: SoilClass }>[] =>
+  judged.flatMap(({ place }) =>
+    place.sides.protection !== 'sheets' || (place.soil !== 'C' && !place.granular)
+      ? []
+      : [
+          {
+            severity: 'stop' as const,
+            subject: placeSubject(place),
+            where: wholeOf(place),
+            facts: { place: which(place), soil: place.soil },
+            fixes: [],
+          },
+        ],
+  );
+
+/** A slit deeper than slits stand, with the toe of its sheets. */
+export const slitTooDeep = ({ judged, rules }: ProtectionContext): Found<{ place: WhichPlace; depth: number; most: number }>[] =>
+  judged.flatMap(({ place, support }) => {
+    const most = rules.slitDepth.value;
+    const kit = support?.kit;
+    if (kit?.kind !== 'sheets' || most === null) return [];
+    const deep = new ByDepth([most - kit.toe], (depth) => depth + kit.toe > most + EPSILON);
+    const pieces = deep.along(place.station, place.depth).filter(({ answer }) => answer);
+    if (pieces.length === 0) return [];
+    return [
+      {
+        severity: 'stop' as const,
+        subject: placeSubject(place),
+        where: joinedPieces(pieces),
+        facts: { place: which(place), depth: place.deepest.depth + kit.toe, most },
+        fixes: [],
+      },
+    ];
+  });
+
+/** No bucket to hand that is narrow enough for the slit. */
+export const slitBucketTooWide = ({
+  job,
+  judged,
+  rules,
+}: ProtectionContext): Found<{ place: WhichPlace; narrowest: number; most: number }>[] =>
+  judged.flatMap(({ place, support }) => {
+    const most = rules.slitBucket.value;
+    const [narrowest] = bucketsOf(job) as [number];
+    if (support?.kit?.kind !== 'sheets' || most === null || narrowest <= most + EPSILON) return [];
+    return [
+      {
+        severity: 'stop' as const,
+        subject: placeSubject(place),
+        where: wholeOf(place),
+        facts: { place: which(place), narrowest, most },
+        fixes: [],
+      },
+    ];
+  });
+
+/** The lowest strut of a box in the way of what is laid under it. */
+export const strutInTheWay = ({
+  job,
+  run,
+  judged,
+  placed,
+  rules,
+}: ProtectionContext): Found<{ place: WhichPlace; strut: number; needed: number }>[] =>
+  judged.flatMap(({ place, support }) => {
+    if (isPit(place) || support?.schedule?.kind !== 'shield') return [];
+    const reach = run.reaches[place.reach] as Reach;
+    const here = linesIn(placed, place.from, place.to);
+    const needed = layerHeights(reach, here).crown + (rules.layRoom.value ?? 0);
+    const { strut } = support.schedule;
+    if (strut >= needed - EPSILON) return [];
+    const higher = tablesOf(job, 'shield').filter(
+      (kit) => kit.kind === 'shield' && kit.strut >= needed && kit.depth >= place.deepest.depth,
+    );
+    return [
+      {
+        severity: 'stop' as const,
+        subject: placeSubject(place),
+        where: wholeOf(place),
+        facts: { place: which(place), strut, needed },
+        fixes: higher.map((kit): Fix => ({ code: 'takeKit', facts: { name: kit.name }, patches: heldBy(place, kit) })),
+      },
+    ];
+  });
+
+/** Rails in stock none of which holds the depth. */
+export const noRailLongEnough = ({
+  judged,
+}: ProtectionContext): Found<{ place: WhichPlace; name: string; longest: number; depth: number }>[] =>
+  judged.flatMap(({ place, support }) => {
+    if (support?.schedule?.kind !== 'shores' || !support.schedule.noRail || support.kit?.kind !== 'shores') return [];
+    const longest = Math.max(...support.kit.rails.map(({ length }) => length));
+    return [
+      {
+        severity: 'stop' as const,
+        subject: placeSubject(place),
+        where: wholeOf(place),
+        facts: { place: which(place), name: support.kit.name, longest, depth: place.deepest.depth },
+        fixes: [],
+      },
+    ];
+  });

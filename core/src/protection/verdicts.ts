@@ -1,7 +1,7 @@
 import { ByDepth, EPSILON } from '../geometry';
 import type { Rules } from '../rules';
 import type { Place } from '../trench';
-import { shoreSpacing, shoreSpacings } from './shores';
+import { shoreSpacings, spacingAt } from './shores';
 import type { PlaceSupport } from './schedule';
 import { faceHeld, pressesOn, sideBreakDepths, sidesOf, standingOf, supportHeight, type SideName } from './support';
 import { standsForShortOnly, wallBreakDepths, wallFault, type WallFault } from './walls';
@@ -65,12 +65,12 @@ function supportFaults(place: Place, support: PlaceSupport | undefined, depth: n
     return past ? [{ code: 'pastTable' }] : [];
   const faults: Fault[] = [];
   if (protection === 'shores') {
-    if (place.soil === 'C' && (kit?.kind !== 'shores' || kit.spacing === null)) return [{ code: 'shoresC' }];
+    if (place.soil === 'C' && (kit?.kind !== 'shores' || kit.spacings.length === 0)) return [{ code: 'shoresC' }];
     if (!pressesOn(place, depth, rules)) faults.push({ code: 'notUpright' });
   }
   if (!kit) return [...faults, { code: 'noTable' }];
   if (past) faults.push({ code: 'pastTable' });
-  if (kit.kind === 'shores' && kit.spacing === null && shoreSpacing(place.soil, depth) === undefined) faults.push({ code: 'noSpacing' });
+  if (kit.kind === 'shores' && spacingAt(kit, place.soil, depth) === undefined) faults.push({ code: 'noSpacing' });
   if (kit.kind === 'shield') {
     const height = support?.schedule?.kind === 'shield' ? support.schedule.stack.height : 0;
     if (height < supportHeight(place, depth, rules) - EPSILON) faults.push({ code: 'low' });
@@ -92,9 +92,10 @@ function endFault(place: Place, depth: number, rules: Rules): Fault[] {
 export function placeBreakDepths(place: Place, support: PlaceSupport | undefined, rules: Rules): number[] {
   const limits = [rules.protectionDepth, rules.protectionPromptDepth, rules.engineerDepth, rules.egressDepth, rules.slopeDepth];
   const table = support?.kit ? [support.kit.depth, ...Object.values(shoreSpacings).flatMap((rows) => rows.map((row) => row.depth))] : [];
+  const rows = support?.kit?.kind === 'shores' ? support.kit.spacings.map((row) => row.depth) : [];
   const stack = support?.schedule?.kind === 'shield' ? [support.schedule.stack.height - (rules.supportUpstand.value ?? 0)] : [];
   const ends = place.ends ? wallBreakDepths(place.ends, place.soil, rules) : [];
-  return [...limits.flatMap(({ value }) => value ?? []), ...table, ...stack, ...ends, ...sideBreakDepths(place, rules)];
+  return [...limits.flatMap(({ value }) => value ?? []), ...table, ...rows, ...stack, ...ends, ...sideBreakDepths(place, rules)];
 }
 
 /** The verdict at every depth of a place, worked out once at each depth it may change and once between. */

@@ -54,6 +54,11 @@ export const ruleInfo = {
   pushStep: { label: 'Push a shield down by, each corner in turn', quantity: 'length' },
   shieldEnds: { label: 'Open-ended shields down to', quantity: 'length' },
   shieldRow: { label: 'Shields in a row with open ends, people in the middle ones', quantity: 'count' },
+  slitDepth: { label: 'Sheets in a slit down to', quantity: 'length' },
+  slitBucket: { label: 'Bucket for the slit no wider than', quantity: 'length' },
+  chainApart: { label: 'Chains of a frame apart by at most', quantity: 'length' },
+  layRoom: { label: 'Room to lay under the lowest strut of a box', quantity: 'length' },
+  slotRoom: { label: 'Each side of a line in a slot filled with sand that flows', quantity: 'length' },
   shoreSets: { label: 'Shores in a row, at least', quantity: 'count' },
   shoreTop: { label: 'Top cylinder below the lip up to', quantity: 'length' },
   shoreBottom: { label: 'Bottom cylinder above the floor up to', quantity: 'length' },
@@ -113,7 +118,10 @@ const LAYERS = {
   exposureMargin: { value: 0.5, basis: 'Past what was seen a line may bend: half a metre each way as a default; the owner decides' },
   searchMargin: { value: 0.3, basis: 'Clear by layers: one margin past the deepest expected, then ask the locator again' },
 };
-const NO_ENTRY = { sideRoom: { value: 0.05, basis: 'Usual for a slot: 50 mm each side, filled with sand that flows' } };
+const NO_ENTRY = {
+  sideRoom: { value: 0.05, basis: 'Usual for a slot: 50 mm each side' },
+  slotRoom: { value: 0.0075, basis: 'Usual: sand that flows fills 5 to 10 mm each side' },
+};
 /** What supports and air are held to where a school says nothing else. The makers' tables rule over all of it. */
 const TABLE = 'Usual default; the supplier’s table rules';
 const PROTECTION = {
@@ -137,6 +145,10 @@ const PROTECTION = {
   pushStep: { value: 0.1, basis: TABLE },
   shieldEnds: { value: 4, basis: TABLE },
   shieldRow: { value: 3, basis: TABLE },
+  slitDepth: { value: 4, basis: `${TABLE}: slits stand to 4 m in ground that supports itself` },
+  slitBucket: { value: 0.8, basis: TABLE },
+  chainApart: { value: 3, basis: TABLE },
+  layRoom: { value: 0.3, basis: 'Usual: a hand and a shovel over the pipe' },
   shoreSets: { value: 3, basis: TABLE },
   shoreTop: { value: 2 * FOOT, basis: TABLE },
   shoreBottom: { value: 4 * FOOT, basis: TABLE },

@@ -1,5 +1,16 @@
-import { ownersFor, type OwnerProfile, type TapeSchool } from '../catalogue';
-import { linesIn, type Fix, type FixCode, type FixFacts, type Found, type PlacedLine, type Reach, type Subject } from '../job';
+import { ownersFor, products, type OwnerProfile, type Product, type TapeSchool } from '../catalogue';
+import {
+  cablesOf,
+  spansOf,
+  linesIn,
+  type Fix,
+  type FixCode,
+  type FixFacts,
+  type Found,
+  type PlacedLine,
+  type Reach,
+  type Subject,
+} from '../job';
 import { isOpen, reachEnd } from '../alignment';
 import { bedFault, bedFaults, grainLimit, leastBed, materialFor, usualBed } from './bedding';
 import { tapeAsked, unwarned } from './tapes';
@@ -172,3 +183,32 @@ export const ownerGone = ({ run, placed }: Context): Found<{ name: string }>[] =
       },
     ];
   });
+
+/** Signal lines, laid or drawn through a duct, longer than a signal goes along them; and kinds along which it goes. */
+export const signalTooFar = ({ job, run, placed }: Context): Found<{ name: string; length: number; most: number; kinds: string[] }>[] =>
+  placed.flatMap((line) =>
+    cablesOf(job, run, line).flatMap(({ name, product }) => {
+      const { signal } = product;
+      const length = spansOf(run, line).reduce((most, { cut }) => Math.max(most, cut), 0);
+      if (signal === undefined || length <= signal) return [];
+      return [
+        {
+          severity: 'stop' as const,
+          subject: { kind: 'laid' as const, id: line.id },
+          with: { kind: 'product' as const, id: product.id },
+          where: [{ from: line.from, to: line.to }],
+          facts: { name, length, most: signal, kinds: signalKinds(job, product, length) },
+          fixes: [],
+        },
+      ];
+    }),
+  );
+
+/** Kinds that carry the same so far: of its own family, the job's own first, or fibre, which nothing here limits. */
+const signalKinds = (job: Context['job'], { family }: Pick<Product, 'family'>, length: number): string[] =>
+  [...job.products, ...products]
+    .filter(
+      ({ kind, signal, ...other }) =>
+        kind === 'cable' && (signal === undefined ? other.family === 'data' : other.family === family && signal >= length),
+    )
+    .map(({ name }) => name);

@@ -375,6 +375,25 @@ describe('bedding and layers', () => {
     expect(of(null)).toBe(3 * 134);
     expect(of(2)).toBe(2 * 134);
   });
+  test('sand that flows fills 7.5 mm each side: a copper of 22 mm goes into a slot of 75 mm, in other fill it wants 122', () => {
+    const slot = (beddingMaterial: BeddingId) =>
+      finding(trench([lay('copper-22')], { bottomWidth: 0.075, beddingMaterial }), 'trench.narrow');
+    expect(slot('flowing')).toBeUndefined();
+    expect(slot('sand')?.facts).toMatchObject({ needed: expect.closeTo(0.122, 9) });
+  });
+  test('a signal goes 90 m along copper data, 1,200 m along a bus; past that the kinds that pass are named', () => {
+    const long = (product: string, length: number) =>
+      finding({ ...trench([lay(product)]), stations: [0, length].map((station) => ({ station, ground: 10 })) }, 'trench.signal');
+    // 87 m with 1 % of slack and a metre at each end are 89.87; 88 are 90.88.
+    expect(long('data-copper', 87)).toBeUndefined();
+    expect(long('data-copper', 88)?.facts).toMatchObject({ most: 90, kinds: ['Fibre cable, 12 fibres'] });
+    expect(long('bus-2', 1000)).toBeUndefined();
+    expect(long('bus-2', 1300)?.severity).toBe('stop');
+    // In a duct as well.
+    const held = { holds: [{ id: 'h', product: 'data-copper', count: 1, circuit: null }] };
+    const ducted = { ...trench([lay('data-duct-54', held)]), stations: [0, 200].map((station) => ({ station, ground: 10 })) };
+    expect(finding(ducted, 'trench.signal')?.severity).toBe('stop');
+  });
   test('over rock 150 mm; a land drain wants its fabric; plastic wants a wire, cables a tape', () => {
     expect(told(trench([lay('drain-110')], { soil: 'rock' }), 'trench.bed')).toBe('A bed of 100 mm; 150 mm is the least here');
     const bare = trench([lay('land-drain-100'), lay('water-63', { x: 0.2 }), lay('lv-4x25', { x: -0.2 })], {

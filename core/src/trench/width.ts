@@ -14,8 +14,10 @@ export function widthFloor(rules: Rules, lines: readonly Pick<PlacedLine, 'produ
 }
 
 /** What {@link widthFloor} rests on, in words. */
-export const widthBasis = (rules: Rules, reach: Pick<Reach, 'entry'>): string =>
-  reach.entry ? rules.widthBasis : `Nobody enters: the lines and room beside them. ${rules.sideRoom.basis}`;
+export const widthBasis = (rules: Rules, reach: Pick<Reach, 'entry'> & Partial<Pick<Reach, 'beddingMaterial'>>): string =>
+  reach.entry
+    ? rules.widthBasis
+    : `Nobody enters: the lines and room beside them. ${(reach.beddingMaterial === 'flowing' ? rules.slotRoom : rules.sideRoom).basis}`;
 
 /** Least clear width at a depth whatever lies in the trench, metres: EN 1610 by depth where somebody enters, else none. */
 export const leastWidth = (rules: Rules, reach: Pick<Reach, 'entry'>, depth: number): number =>
@@ -25,12 +27,16 @@ export const leastWidth = (rules: Rules, reach: Pick<Reach, 'entry'>, depth: num
 export function sideRoom(
   rules: Rules,
   product: Pick<Product, 'dn' | 'od'>,
-  reach: Pick<Reach, 'entry' | 'left' | 'right' | 'protection'>,
+  reach: Pick<Reach, 'entry' | 'left' | 'right' | 'protection' | 'beddingMaterial'>,
 ): number {
-  if (!reach.entry) return rules.sideRoom.value ?? 0;
+  if (!reach.entry) return slotRoom(rules, reach).value ?? 0;
   const width = rules.widthMethod === 'ASTMD2321' ? astmWidth(product.od) : en1610WidthByDn(product, reach);
   return (width - product.od) / 2;
 }
+
+/** Room each side of a line where nobody enters: little where what fills it flows. */
+const slotRoom = (rules: Rules, { beddingMaterial }: Pick<Reach, 'beddingMaterial'>) =>
+  beddingMaterial === 'flowing' ? rules.slotRoom : rules.sideRoom;
 
 /** Working space between two pipes in a trench somebody enters, metres. Source: EN 1610, 0.35 m up to DN 700, else 0.50 m. */
 export const workingSpace = (a: Pick<Product, 'dn'>, b: Pick<Product, 'dn'>): number => (Math.max(a.dn, b.dn) <= 0.7 ? 0.35 : 0.5);

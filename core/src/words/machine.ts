@@ -27,6 +27,11 @@ export const machineWords: Sentences<'machine'> = {
     why: `At ${lengths(reader)(best.radius)} from its middle${best.from === 'astride' ? ', over the blade and the blade down' : ', over the side'}. Shorter lengths, a larger machine, or a hoist.`,
     basis: `${LIFT_BASIS}; ${formatMassOf(SLING_MASS, reader.units)} of sling, ${formatPercent(DYNAMIC - 1)} more on the move`,
   }),
+  'machine.hook': ({ facts: { machine, hook, needed } }, reader) => ({
+    what: `The hook of the ${machine} gets ${lengths(reader)(hook)} up; sheets with their rigging take ${lengths(reader)(needed)}`,
+    why: 'A sheet that cannot be hung upright cannot be stood in its slit. A larger machine, or sheets in two lengths by design.',
+    basis: 'End of the stick with boom and stick as upright as they go, 1 m of rigging; the chart in the cab rules',
+  }),
   'machine.tip': ({ facts: { machine, height, away, basis } }, reader) => ({
     what: `The ${machine} does not tip onto a heap ${lengths(reader)(height)} high, its top ${lengths(reader)(away)} off`,
     why: 'It drops the rest at the toe, towards the trench. Split the sides, cart some off, or take a longer arm.',

@@ -133,6 +133,37 @@ export const protectionWords: Sentences<'protection'> = {
     why: 'Pulled at once it sticks or the machine tips: fill a lift, rock it, draw it a lift.',
     basis: PULL.basis,
   }),
+  'protection.slitGround': ({ facts: { place, soil } }) => ({
+    what: about(place.name, `sheets are set in a slit here, and ${soil === 'C' ? 'type C' : 'sand or gravel'} does not stand in one`),
+    why: 'The slit closes on the bucket and the ground beside it comes along. Drive them, or hold it another way.',
+    basis: `Usual practice: slits only in ground that supports itself. ${COMPETENT}`,
+  }),
+  'protection.slitDepth': ({ facts: { place, depth, most } }, reader) => ({
+    what: about(
+      place.name,
+      `the slit for the sheets goes ${lengths(reader)(depth)} deep with their toe; ${lengths(reader)(most)} is the most`,
+    ),
+    why: 'Deeper a slit does not stay open long enough. An engineer designs it.',
+    basis: reader.rules.slitDepth.basis,
+  }),
+  'protection.slitBucket': ({ facts: { place, narrowest, most } }, reader) => ({
+    what: about(place.name, `the narrowest bucket is ${lengths(reader)(narrowest)}; a slit is dug with ${lengths(reader)(most)} at most`),
+    why: 'A wide slit leaves the sheets nothing to stand against.',
+    basis: reader.rules.slitBucket.basis,
+  }),
+  'protection.strut': ({ facts: { place, strut, needed } }, reader) => ({
+    what: about(
+      place.name,
+      `the lowest strut is ${lengths(reader)(strut)} above the floor; the line and room to lay it take ${lengths(reader)(needed)}`,
+    ),
+    why: 'The pipe does not pass under it, and nobody joints lying down.',
+    basis: `${reader.rules.layRoom.basis}; the supplier’s drawing of the box`,
+  }),
+  'protection.rail': ({ facts: { place, name, longest, depth } }, reader) => ({
+    what: about(place.name, `no rail of ${name} holds ${lengths(reader)(depth)}: the longest is ${lengths(reader)(longest)}`),
+    why: 'Its cylinders sit too far from the lip or the floor, or too far apart.',
+    basis: `${SUPPLIER}; ${reader.rules.shoreTop.basis}`,
+  }),
   'protection.line': ({ facts: { place, name, by } }) => ({
     what: about(place.name, `${name} passes through ${STANDS[by]}`),
     why: 'A plate, sheet or rail driven past a line breaks it. Hold the ground another way there, or have the line moved.',

@@ -123,6 +123,14 @@ export const trenchWords: Sentences<'trench'> = {
     why: 'Tape is what the next digger sees before the line.',
     basis: tapeSchools.line.basis,
   }),
+  'trench.signal': ({ facts: { name, length, most, kinds } }, reader) => ({
+    what: `${name} is ${lengths(reader)(length, 'span')} long; a signal goes ${lengths(reader)(most, 'span')} along it`,
+    why:
+      kinds.length > 0
+        ? `Along these it goes so far: ${kinds.join(', ')}. Or a device on the way.`
+        : 'A device on the way, or another medium.',
+    basis: 'Usual longest way by kind, tails counted; the maker of the devices decides',
+  }),
   'trench.tapeOwner': ({ facts: { name, owner, asked, is } }, reader) => ({
     what: `${name}: its tape lies ${tapeLies(is, reader)}; the owner asks for ${tapeLies(asked, reader)}`,
     why: 'Two schools: close over the line, or high where the next spade meets it first. Keep to the one the owner knows.',

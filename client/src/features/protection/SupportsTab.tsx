@@ -4,6 +4,7 @@ import { widthPath, type Place } from '@tamper/core/trench';
 import { sayPlace } from '@tamper/core/words';
 import {
   figuresIn,
+  formatArea,
   formatForce,
   formatLength,
   formatMassOf,
@@ -12,9 +13,13 @@ import {
   formatVolume,
   type UnitSystem,
 } from '@tamper/core/units';
+import type { PathStep } from '@tamper/core/job';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { useProtection, type ProtectionEdit } from './context';
@@ -79,12 +84,42 @@ function KitCard({ edit, place, support }: { edit: ProtectionEdit; place: Place;
         ]}
         onChange={take}
       />
+      {protection === 'shield' ? <SetHow path={[...place.path, 'whole']} whole={place.sides.whole} /> : null}
       <Findings findings={stops} reader={reader} mends={mends} onFix={onFix} />
       {support.kit && support.schedule ? (
         <Listed edit={{ units, depth: support.depth, height: support.height }} kit={support.kit} schedule={support.schedule} />
       ) : null}
       <Leapfrog support={support} units={units} />
     </Card>
+  );
+}
+
+/** How a box gets down: pushed as it is dug, or set whole into an open cut, by somebody's word. */
+function SetHow({ path, whole }: { path: readonly PathStep[]; whole: string | null }) {
+  const { apply } = useProtection();
+  const [asked, setAsked] = useState(false);
+  const put = (value: string | null) => apply([{ path, value }], path.join('.'));
+  return (
+    <>
+      <Choice
+        label="The box goes in"
+        value={whole === null && !asked ? 'pushed' : 'whole'}
+        options={[
+          { value: 'pushed', label: 'Pushed as it is dug' },
+          { value: 'whole', label: 'Set whole' },
+        ]}
+        onChange={(how) => {
+          setAsked(how === 'whole');
+          if (how === 'pushed') void put(null);
+        }}
+      />
+      {whole !== null || asked ? (
+        <>
+          <NameField label="By whose word the cut stands open" value={whole ?? ''} onName={put} />
+          <Text variant="bodySmall">The competent person says that the cut stands until the box is in. Nobody is in it meanwhile.</Text>
+        </>
+      ) : null}
+    </>
   );
 }
 
@@ -171,11 +206,23 @@ function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number)
           ['Dig this wide', length(schedule.outside)],
           ['Drawn and set again', `${schedule.moves} times`],
           ['Pull to draw one', formatForce(schedule.pull, units)],
-          ['In each of four legs at 60°', formatForce(schedule.leg, units)],
+          [
+            'In each of four legs at 60°',
+            `${formatForce(schedule.leg, units)}: ${schedule.chain ? `chain ${schedule.chain}` : 'more than a 16 mm chain'}`,
+          ],
+          ['Lowest strut above the floor', length(schedule.strut)],
+          ...(schedule.extendAt === undefined ? [] : [['Extension goes on at', `${length(schedule.extendAt)} deep`] as Line]),
         ],
         order: [
-          `Dig ahead ${length(schedule.preDig)} at most, set the box level in it.`,
-          `Dig inside and push ${schedule.pushes} times, each corner in turn, nobody inside.`,
+          ...(schedule.whole
+            ? [
+                `Dig to the bottom, ${length(schedule.preDig)}, no longer than the box: nobody in it.`,
+                'Lower the box in whole, tag lines on it, and fill behind its plates at once.',
+              ]
+            : [
+                `Dig ahead ${length(schedule.preDig)} at most, set the box level in it, its foot a little out.`,
+                `Dig inside and push ${schedule.pushes} times, each corner in turn, nobody inside.`,
+              ]),
           schedule.ends === 'open' ? 'Open ends: people in the middle boxes only.' : 'Close both ends with panels or lay them back at 45°.',
           'Leapfrog: as the fill comes up in the last box, draw it and set it in front.',
           'Draw with four legs, then two points, then one corner to rock it; chain to capacity, never on struts.',
@@ -190,9 +237,13 @@ function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number)
           ['Size', schedule.cylinder ? `${schedule.cylinder.name}${schedule.cylinder.extended ? ' with extension' : ''}` : 'none spans it'],
           ['At, above the floor', schedule.cylinders.map(length).join(', ')],
           ['First set from the start', length(schedule.sets[0] ?? 0)],
+          ...(schedule.rail
+            ? [['Rail', `${length(schedule.rail.length)}, its foot ${length(schedule.rail.foot)} above the floor`] as Line]
+            : []),
+          ['Facing, where loose', formatArea(schedule.facing, units)],
           [
             'Fluid',
-            `${formatVolumeOf(schedule.fluid)}, of it ${formatVolumeOf(schedule.concentrate)} concentrate${kit.kind === 'shores' ? ` (${formatPercent(kit.mix)})` : ''}`,
+            `${formatVolumeOf(schedule.fluid)} with can and losses; concentrate ${formatVolumeOf(schedule.concentrate.summer)} in summer, ${formatVolumeOf(schedule.concentrate.winter)} in winter${kit.kind === 'shores' ? ` (${formatPercent(kit.mixes.summer)}, ${formatPercent(kit.mixes.winter)})` : ''}`,
           ],
         ],
         order: [
@@ -208,6 +259,7 @@ function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number)
           ['Frames', `${schedule.frames.length} in each of ${schedule.bays} bays`],
           ['Frames above the floor', schedule.frames.map(length).join(', ')],
           ['Chains', String(schedule.chains)],
+          ['Wall they stand on', `${length(schedule.perimeter)}, ends too`],
           ['Slit to dig and fill', formatVolume(schedule.slit, units)],
         ],
         order: [

@@ -1,6 +1,7 @@
 import { PERMEABILITY_BASIS } from '@tamper/core/catalogue';
-import { SUCTION_MOST, waterPlan, type WaterPlan } from '@tamper/core/ground';
+import { SUCTION_MOST, WELLPOINT_BASIS, waterPlan, type WaterPlan } from '@tamper/core/ground';
 import {
+  figuresIn,
   formatFlow,
   formatLength,
   formatPermeability,
@@ -63,6 +64,14 @@ export function WaterCard() {
       <Text role="status" variant="titleSmall">
         {ADVICE[water.advice]}
       </Text>
+      {water.wellpoints ? (
+        <Text>
+          {water.wellpoints.count} wellpoints {formatLength(water.wellpoints.spacing, units)} apart on{' '}
+          {water.wellpoints.rows === 2 ? 'both sides' : 'one side'} of what is open, {formatFlow(water.wellpoints.flow, units)} each,{' '}
+          {water.wellpoints.ahead} days ahead of the dig. One stage draws down {formatLength(water.wellpoints.most, units)} at most.{' '}
+          {figuresIn(WELLPOINT_BASIS, units)}.
+        </Text>
+      ) : null}
       {water.head > 0 ? (
         <Text>
           Up to {formatLength(water.head, units)} over the floor at {formatStation(water.station, units)}; wet{' '}

@@ -70,6 +70,8 @@ export interface Product {
   pull: { tension: number; sidewall: number } | null;
   conductor: Conductor | null;
   stock: Stock;
+  /** Longest way a signal goes along it without another device, metres; absent where nothing of the kind limits it. */
+  signal?: number | undefined;
   /** What may lie against it. */
   beds: readonly BeddingId[];
   /** Least bed under it, in soil, metres; over rock {@link ROCK_BED} at least. */

@@ -3,6 +3,8 @@ import type { Kit } from '../../catalogue';
 import { text, words } from './basics';
 
 const length = (most: number) => z.number().min(0.02, 'At least 20 mm.').max(most, `At most ${most} m.`);
+const share = z.number().min(0, 'From 0 to 100 %.').max(1, 'From 0 to 100 %.');
+const pressure = z.number().min(1e5, 'At least 1 bar.').max(5e7, 'At most 500 bar.');
 const mass = z.number().min(1, 'At least 1 kg.').max(50_000, 'At most 50 t.');
 const common = {
   id: z.string().regex(/^own-[a-z0-9-]{1,40}$/, 'The id of an own table begins with “own-”.'),
@@ -27,6 +29,7 @@ export const kitSchema = z
       extensions: z.int().min(0, 'None at least.').max(2, 'At most two extensions.'),
       mass,
       extensionMass: mass,
+      strut: length(5),
     }),
     z.strictObject({
       ...common,
@@ -37,9 +40,23 @@ export const kitSchema = z
         .max(8, 'At most 8 cylinders.'),
       extension: z.number().min(0, 'It cannot be less than nothing.').max(3, 'At most 3 m.'),
       fluid: z.number().min(1e-5, 'At least 0.01 l.').max(0.1, 'At most 100 l.'),
-      mix: z.number().min(0, 'From 0 to 100 %.').max(1, 'From 0 to 100 %.'),
-      pressure: z.strictObject({ least: z.number().min(1e5).max(5e7), most: z.number().min(1e5).max(5e7) }),
-      spacing: length(10).nullable(),
+      mixes: z.strictObject({ summer: share, winter: share }),
+      pressure: z
+        .strictObject({ least: pressure, most: pressure })
+        .refine(({ least, most }) => least <= most, 'The band begins above its end; swap them.'),
+      spacings: z.array(z.strictObject({ depth: length(20), spacing: length(10) })).max(8, 'At most 8 rows.'),
+      rails: z
+        .array(
+          z.strictObject({
+            length: length(10),
+            places: z
+              .array(z.number().min(0, 'Not below the foot.').max(10, 'At most 10 m up.'))
+              .min(1, 'Say where cylinders sit.')
+              .max(12),
+          }),
+        )
+        .max(12, 'At most 12 rails.'),
+      spot: z.boolean(),
       mass,
     }),
     z.strictObject({

@@ -57,6 +57,7 @@ export const productSchema = z
     drains: z.boolean(),
     shapedBed: z.boolean(),
     price: money,
+    signal: z.number().min(1, 'At least 1 m.').max(100_000, 'At most 100 km.').optional(),
   })
   .superRefine((product, context) => {
     if (2 * product.wall >= product.od)

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { protectionIds, soilClasses } from '../../catalogue';
+import { person } from './basics';
 import { supportWidthsSchema } from './laid';
 
 /** One side of a hole. `ratio` is horizontal per vertical; bench lengths are metres, from the bottom up. */
@@ -33,6 +34,8 @@ export const sidesShape = {
   supportWidths: supportWidthsSchema.nullable(),
   /** Hours the cut stands open where it counts on ground that stands steeper for a short time; null: it does not. */
   shortTerm: z.number().min(0.5, 'At least half an hour.').max(72, 'A short time is three days at most.').nullable(),
+  /** By whose word a box is set whole into an open cut that stands meanwhile, nobody in it; null: pushed down as it is dug. */
+  whole: person.nullable(),
 };
 
 const pitSide = z.number().min(0.3, 'A pit is at least 0.3 m long and wide.').max(30, 'A pit is at most 30 m long and wide.');

@@ -7,6 +7,7 @@ export const jobOf10 = (doc: Loose): Loose =>
     : {
         ...doc,
         owners: [],
+        kit: list(doc.kit).map(kitOf10),
         products: list(doc.products).map((product) => ({ ...product, material: materialOf(product) })),
         rates: isLoose(doc.rates) ? { ...doc.rates, prices: list(doc.rates.prices).flatMap(tapePrices) } : doc.rates,
       };
@@ -35,14 +36,30 @@ export function runOf10(doc: Loose): Loose {
   const [lead] = laid;
   return {
     ...doc,
+    structures: list(doc.structures).map((one) => (isLoose(one.pit) ? { ...one, pit: pitOf10(one.pit) } : one)),
     laid: laid.map((line) => ({ owner: null, ...line })),
     reaches: reaches.map(({ tape, plates, method, ...reach }) => ({
       ...reach,
       // What was bored was straight, and the line itself drawn in.
-      method: isLoose(method) && method.kind === 'bored' ? { ...method, bow: null, duct: null } : method,
+      method:
+        isLoose(method) && method.kind === 'bored'
+          ? { ...method, launch: pitOf10(method.launch), receiving: pitOf10(method.receiving), bow: null, duct: null }
+          : method,
+      whole: null,
       // The one tape lay in the middle, over the line that leads.
       tapes: isLoose(tape) && lead ? [{ id: lead.id, ...tape }] : [],
       plates: plates === true ? PLATE : null,
     })),
   };
+}
+
+/** Boxes were pushed down as they were dug. */
+const pitOf10 = (pit: unknown): unknown => (isLoose(pit) ? { ...pit, whole: null } : pit);
+
+/** A table of shores had one mix and one spacing, and no rails; of a box nobody asked how high its lowest strut is. */
+function kitOf10({ mix, spacing, ...kit }: Loose): Loose {
+  if (kit.kind === 'shield') return { ...kit, strut: 0.75 };
+  if (kit.kind !== 'shores') return kit;
+  const spacings = typeof spacing === 'number' ? [{ depth: kit.depth, spacing }] : [];
+  return { ...kit, mixes: { summer: mix, winter: mix }, spacings, rails: [], spot: false };
 }

@@ -26,7 +26,7 @@ const option = (options: readonly ProtectionOption[], id: OptionId) => options.f
 /**
  * Which ways work, over soil, depth, width, school and room to each side. N nobody in, B batter, S bench, M bench and batter, O batter over a shield,
  * H shores, D shield, T sheets. From the public rules: a batter of ratio r needs width/2 + r·depth of room, with r 0 in rock, ¾ in A, 1 in B, 1½ in C,
- * tabled to 20 ft (6.1 m); no benches in C; shores alone never in C, tabled to 20 ft; generic shields and sheets to 6 m;
+ * tabled to 20 ft (6.1 m); no benches in C; shores alone never in C, tabled to 20 ft; generic shields to 6 m; sheets in a slit to 4 m with their toe of 0.3, never in C;
  * the US wants an engineer over 20 ft, the UK over 6 m, AU/NZ by assessment.
  */
 const cases: [schools: RuleSetId[], soil: SoilClass, depth: number, width: number, room: number, works: string][] = [
@@ -34,21 +34,21 @@ const cases: [schools: RuleSetId[], soil: SoilClass, depth: number, width: numbe
   [['US', 'UK', 'AUNZ'], 'rock', 1.4, 0.8, 2, 'NBHDT'],
   [['US', 'UK', 'AUNZ'], 'A', 1.4, 0.8, 2, 'NBSMOHDT'],
   [['US', 'UK', 'AUNZ'], 'B', 1.4, 0.8, 2, 'NBSMOHDT'],
-  [['US', 'UK', 'AUNZ'], 'C', 1.4, 0.8, 2, 'NODT'],
+  [['US', 'UK', 'AUNZ'], 'C', 1.4, 0.8, 2, 'NOD'],
   // With 6 m of room the batter in C fits as well.
-  [['US', 'UK', 'AUNZ'], 'C', 1.4, 0.9, 6, 'NBODT'],
+  [['US', 'UK', 'AUNZ'], 'C', 1.4, 0.9, 6, 'NBOD'],
   // 2.1 deep, 2.5 each side: A needs 0.45 + 1.575 = 2.025; B 0.45 + 2.1 = 2.55, short by 0.05; C 0.45 + 3.15 = 3.6.
   [['US', 'UK', 'AUNZ'], 'A', 2.1, 0.9, 2.5, 'NBSMOHDT'],
   [['US', 'UK', 'AUNZ'], 'B', 2.1, 0.9, 2.5, 'NOHDT'],
-  [['US', 'UK', 'AUNZ'], 'C', 2.1, 0.9, 2.5, 'NODT'],
+  [['US', 'UK', 'AUNZ'], 'C', 2.1, 0.9, 2.5, 'NOD'],
   // 3 deep, 4 each side: B needs 3.5, C 5.0.
   [['US', 'UK', 'AUNZ'], 'B', 3, 1, 4, 'NBSMOHDT'],
-  [['US', 'UK', 'AUNZ'], 'C', 3, 1, 4, 'NODT'],
-  [['US', 'UK', 'AUNZ'], 'C', 3, 1, 6, 'NBODT'],
-  // 4.5 deep: past the middle box (4 m), the heavy one (2.6 + 2 · 1.4 = 5.4 m high) stands 4.5 + 0.15.
-  [['US', 'UK', 'AUNZ'], 'A', 4.5, 1, 8, 'NBSMOHDT'],
-  [['US', 'UK', 'AUNZ'], 'C', 4.5, 1, 8, 'NBODT'],
-  // 6.05 deep: past every box and sheet (6 m), inside 20 ft for slopes and shores; in the UK past standard solutions.
+  [['US', 'UK', 'AUNZ'], 'C', 3, 1, 4, 'NOD'],
+  [['US', 'UK', 'AUNZ'], 'C', 3, 1, 6, 'NBOD'],
+  // 4.5 deep: past slits, and the middle box (4 m); the heavy one (2.6 + 2 · 1.4 = 5.4 m high) stands 4.5 + 0.15.
+  [['US', 'UK', 'AUNZ'], 'A', 4.5, 1, 8, 'NBSMOHD'],
+  [['US', 'UK', 'AUNZ'], 'C', 4.5, 1, 8, 'NBOD'],
+  // 6.05 deep: past every box (6 m), inside 20 ft for slopes and shores; in the UK past standard solutions.
   [['US', 'AUNZ'], 'rock', 6.05, 1, 12, 'NBH'],
   [['US', 'AUNZ'], 'B', 6.05, 1, 12, 'NBSMH'],
   [['US', 'AUNZ'], 'C', 6.05, 1, 12, 'NB'],
