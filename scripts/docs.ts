@@ -207,7 +207,7 @@ export function rulesPage(): string {
             k.kind === 'shield'
               ? `${metres(k.length)} long, ${metres(k.height)} high, up to ${k.extensions} × ${metres(k.extension)}`
               : k.kind === 'shores'
-                ? `${k.cylinders.map(({ name }) => name).join(', ')}; ${k.pressure.least / 1e6}–${k.pressure.most / 1e6} MPa; ${k.fluid * 1000} l a cylinder, ${formatPercent(k.mix)} concentrate`
+                ? `${k.cylinders.map(({ name }) => name).join(', ')}; ${k.pressure.least / 1e6}–${k.pressure.most / 1e6} MPa; ${k.fluid * 1000} l a cylinder, ${formatPercent(k.mixes.summer)} concentrate in summer, ${formatPercent(k.mixes.winter)} in winter`
                 : `sheets ${metres(k.width)}, toe ${metres(k.toe)}, frames ${metres(k.frameLength)} long, ${metres(k.frameApart)} apart`,
             k.kind === 'sheets' ? `${k.mass} kg/m², frame ${k.frameMass} kg` : `${k.mass} kg`,
             k.hire,

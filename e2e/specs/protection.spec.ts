@@ -229,6 +229,26 @@ test('beside a footing a shield does not work; the hire firm’s own table rules
   await page.reload();
   await tab(page, 'Supports');
   await expect(page.getByRole('table', { name: 'What Yard box takes' })).toBeVisible();
+  await page.getByLabel('The box goes in: Set whole').click();
+  await page.getByRole('textbox', { name: 'By whose word the cut stands open' }).fill('competent foreman');
+  await expect(page.getByText(/Lower the box in whole/)).toBeVisible();
+  await page.getByRole('button', { name: /^Begin like:/ }).click();
+  await page.getByRole('menuitem', { name: 'Aluminium shores' }).click();
+  await page.getByRole('button', { name: 'Enter a table like it' }).click();
+  const shores = page.getByRole('group', { name: 'Aluminium shores (own)' });
+  await shores.getByRole('textbox', { name: 'Rails in stock' }).fill('2.1: 0.4, tall');
+  await expect(shores.getByText(/“tall” is not a length/)).toBeVisible();
+  await shores.getByRole('textbox', { name: 'Rails in stock' }).fill('1.5: 0.3, 1.2; 2.1: 0.4, 1.2, 1.9');
+  await shores.getByRole('textbox', { name: 'Spacing by depth' }).fill('2, 1.8; 4, 1.2');
+  await shores.getByRole('textbox', { name: 'Pumped from' }).fill('720 psi');
+  await shores.getByRole('checkbox', { name: 'A single set may stand at a crossing' }).click();
+  await saved(page);
+  await page.reload();
+  await tab(page, 'Supports');
+  await expect(page.getByRole('textbox', { name: 'Rails in stock' })).toHaveValue('1.50 m, 0.30 m, 1.20 m; 2.10 m, 0.40 m, 1.20 m, 1.90 m');
+  await expect(page.getByRole('textbox', { name: 'By whose word the cut stands open' })).toHaveValue('competent foreman');
+  await page.getByLabel('The box goes in: Pushed as it is dug').click();
+  await saved(page);
 
   await tab(page, 'Steps');
   await page.getByLabel('How: Practise the order').click();

@@ -15,6 +15,8 @@ export interface Figure<T> {
   set: (thing: T, value: number) => T;
   show: (value: number, units: UnitSystem) => string;
   parse: (text: string, units: UnitSystem) => Parsed;
+  /** Said under it. */
+  note?: (thing: T) => string | undefined;
 }
 
 type Manner = Pick<Figure<unknown>, 'show' | 'parse'>;
@@ -47,7 +49,8 @@ interface Props<T> {
   first: string;
   words: readonly { key: keyof T & string; label: string }[];
   figures: (thing: T) => readonly Figure<T>[];
-  note: (thing: T) => ReactNode;
+  /** What else is shown of one, and what changes it. */
+  note: (thing: T, put: (next: T) => string | undefined) => ReactNode;
   units: UnitSystem;
 }
 
@@ -84,7 +87,7 @@ export function OwnThings<T extends { id: string; name: string }>({
             />
           ))}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-            {figures(thing).map(({ label, get, set, show, parse }) => (
+            {figures(thing).map(({ label, get, set, show, parse, note: said }) => (
               <QuantityField
                 key={label}
                 label={label}
@@ -92,10 +95,11 @@ export function OwnThings<T extends { id: string; name: string }>({
                 format={(value) => show(value, units)}
                 parse={(text) => parse(text, units)}
                 onValue={(value) => put(thing.id, set(thing, value))}
+                hint={said?.(thing)}
               />
             ))}
           </View>
-          {note(thing)}
+          {note(thing, (next) => put(thing.id, next))}
           <Button mode="text" icon="trash" onPress={() => setFault(onThings(things.filter((other) => other !== thing)))}>
             Take this {noun} out
           </Button>

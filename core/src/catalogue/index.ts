@@ -3,6 +3,7 @@ export * from './bedding';
 export * from './separations';
 export * from './cover';
 export * from './owners';
+export * from './generic';
 export * from './boring';
 export * from './ground';
 export * from './utilities';

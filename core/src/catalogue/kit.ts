@@ -12,6 +12,8 @@ interface Common {
   most: number;
   depth: number;
   hire: number;
+  /** Of the job's own: figures that were typed. What was not is still the generic one it began with. */
+  typed?: string[] | undefined;
 }
 
 /** A box: two plates, struts between, extensions stacked on top. */

@@ -1,7 +1,7 @@
 import type { BeddingId } from './bedding';
 import type { TapeSchool } from './cover';
 import type { Product, Surface } from './products';
-import { families } from './products';
+import { families, surfaces } from './products';
 import type { UtilityKind } from './utilities';
 
 /** What the owner of a line asks for: null, or no stone named, is as usual for the kind of line. Lengths in metres. */
@@ -114,6 +114,8 @@ export const ownersFor = ({ family }: Pick<Product, 'family'>, own: readonly Own
 export const asOwned = (product: Product, { bed, cover, stone, name, source }: OwnerProfile): Product => ({
   ...product,
   ...(bed ? { bed: bed.least } : {}),
-  ...(cover ? { minCover: cover, coverBasis: `${name}: ${source}` } : {}),
+  ...(cover
+    ? { minCover: cover, coverBasis: `${name}: ${source}`, typed: [...(product.typed ?? []), ...surfaces.map((one) => `minCover.${one}`)] }
+    : {}),
   ...(stone.length > 0 ? { beds: stone } : {}),
 });

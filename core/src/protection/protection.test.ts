@@ -412,8 +412,8 @@ describe('step by step', () => {
     expect(refusalOf(steps, ['setOut'], 'setOut')).toBe('That is done already.');
   });
   test('the way follows the reach', () => {
-    expect(methodOf({ protection: 'none', entry: false })).toBe('noEntry');
-    expect(methodOf({ protection: 'none', entry: true })).toBe('slope');
-    expect(methodOf({ protection: 'sheets', entry: true })).toBe('sheets');
+    expect(methodOf({ protection: 'none', entry: false, whole: null })).toBe('noEntry');
+    expect(methodOf({ protection: 'none', entry: true, whole: null })).toBe('slope');
+    expect(methodOf({ protection: 'sheets', entry: true, whole: null })).toBe('sheets');
   });
 });

@@ -1,4 +1,4 @@
-import { SHORE_CAN, SHORE_CUP, type ShoreKit, type SoilClass } from '../catalogue';
+import { restsOn, SHORE_CAN, SHORE_CUP, type ShoreKit, type SoilClass } from '../catalogue';
 import type { Range } from '../geometry';
 import type { Rules } from '../rules';
 import { FOOT } from '../units';
@@ -179,7 +179,7 @@ export function shoreSchedule(
     sets,
     gaps,
     spacing,
-    basis: kit.spacings.length === 0 ? SHORE_BASIS : kit.source,
+    basis: kit.spacings.length === 0 ? SHORE_BASIS : restsOn(kit.source, kit, 'spacings'),
     cylinders,
     cylinder: cylinderFor(kit, width),
     total,

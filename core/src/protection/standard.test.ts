@@ -113,7 +113,8 @@ function isProtected(place: Place, table: Kit | undefined, school: RuleSetId, de
     case 'shores': {
       const upright = (wall: Wall) => (wall.kind === 'vertical' ? depth : wall.kind === 'bench' ? wall.riser : (wall.foot ?? 0));
       // Appendix D has tables for types A and B to 20 ft; C takes sheeting and more than that, from a table of the maker's own.
-      if (table.spacing === null && (soil === 'C' || depth > DEEPEST + TINY)) return false;
+      if (table.spacings.length === 0 ? soil === 'C' || depth > DEEPEST + TINY : !table.spacings.some((row) => depth <= row.depth + TINY))
+        return false;
       return held.every((wall) => upright(wall) >= face - TINY) && (!ends || stands(ends, plain, depth));
     }
     case 'sheets':

@@ -1,4 +1,4 @@
-import type { Kit, Protection, SoilClass } from '../catalogue';
+import { restsOn, type Kit, type Protection, type SoilClass } from '../catalogue';
 import { ByDepth, EPSILON, joinedPieces, type Range } from '../geometry';
 import { bucketsOf, linesIn, reachSplit, type Fix, type Found, type Reach, type Run, type Severity, type Wall } from '../job';
 import type { Rules } from '../rules';
@@ -52,7 +52,11 @@ export const noTable = (context: ProtectionContext) =>
 /** Supports deeper than their table goes, or slopes over them deeper than theirs. */
 export const pastTable = (context: ProtectionContext) =>
   ofSupports(context, 'pastTable', ({ place, support }) => ({
-    facts: { name: support?.kit?.name ?? '', rated: support?.kit?.depth ?? 0, source: support?.kit?.source ?? '' },
+    facts: {
+      name: support?.kit?.name ?? '',
+      rated: support?.kit?.depth ?? 0,
+      source: support?.kit ? restsOn(support.kit.source, support.kit, 'depth') : '',
+    },
     fixes: otherTables(context, place, support?.kit),
   }));
 
@@ -148,7 +152,7 @@ export const boxesShorterThanStick = ({
         severity: 'stop' as const,
         subject: placeSubject(place),
         where: wholeOf(place),
-        facts: { boxes, length, stick, source: support.kit.source },
+        facts: { boxes, length, stick, source: restsOn(support.kit.source, support.kit, 'length') },
         fixes: [{ code: 'keepOpen', facts: { length: stick }, patches: [{ path: ['conditions', 'open'], value: stick }] }],
       },
     ];
@@ -186,7 +190,7 @@ export const cylinderOutOfStroke = ({
         severity: 'stop' as const,
         subject: placeSubject(place),
         where: wholeOf(place),
-        facts: { place: which(place), name: kit.name, width: place.width, source: kit.source },
+        facts: { place: which(place), name: kit.name, width: place.width, source: restsOn(kit.source, kit, 'cylinders') },
         fixes: [
           {
             code: kit.most > place.width ? 'widen' : 'narrow',

@@ -16,7 +16,8 @@ import { digWidth, layerHeights } from './layers';
 import { tapeAsked } from './tapes';
 
 /** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
-export const grainLimit = (product: Pick<Product, 'dn'>): number => largestGrain.find(({ dn }) => product.dn <= dn)?.grain ?? 0.04;
+export const grainLimit = (product: Pick<Product, 'dn' | 'grain'>): number =>
+  product.grain ?? largestGrain.find(({ dn }) => product.dn <= dn)?.grain ?? 0.04;
 
 /** Least bed under the lines of a reach, metres: what each asks for, and over rock what rock asks for. */
 export const leastBed = (reach: Pick<Reach, 'soil'>, lines: readonly PlacedLine[]): number =>

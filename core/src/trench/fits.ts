@@ -1,4 +1,4 @@
-import { kits, ownersFor } from '../catalogue';
+import { kits, ownersFor, restsOn } from '../catalogue';
 import { ByDepth, common, EPSILON, joinedPieces, largest, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
 import {
   kitChosen,
@@ -266,7 +266,7 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
             cover,
             needed,
             frost: reach.frost > product.minCover[run.surface],
-            basis: product.coverBasis,
+            basis: restsOn(product.coverBasis, product, `minCover.${run.surface}`),
             others: ownersFor(product, job.owners).flatMap(({ id, name, cover: asked }) =>
               id !== line.owner?.id && asked && Math.max(asked[run.surface], reach.frost) <= cover + EPSILON ? [name] : [],
             ),

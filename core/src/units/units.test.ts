@@ -30,6 +30,16 @@ import {
   parseStation,
   type LengthUnit,
   type Parsed,
+  formatConductor,
+  formatResistance,
+  formatFluid,
+  formatMassAlong,
+  parseConductor,
+  parseFluid,
+  parseForce,
+  parseLineLoad,
+  parseMassAlong,
+  parseResistance,
 } from '.';
 
 const value = (parsed: Parsed): number => {
@@ -238,5 +248,42 @@ describe('plain numbers, forces and pressures', () => {
     expect(read('725 psi')).toBeCloseTo(4998699, 0);
     expect(read('725', 'us')).toBeCloseTo(4998699, 0);
     expect(read('much')).toContain('5 MPa, 50 bar or 720 psi');
+  });
+});
+
+describe('figures off a maker’s sheet', () => {
+  test.each([
+    ['1.5 kN', parseForce('1.5 kN', 'metric'), 1500],
+    ['340 lbf', parseForce('340', 'us'), 340 * 4.4482216],
+    ['5 kN/m', parseLineLoad('5', 'metric'), 5000],
+    ['300 lbf/ft', parseLineLoad('300 lbf/ft', 'metric'), (300 * 4.4482216) / 0.3048],
+    ['600 ml', parseFluid('600 ml', 'metric'), 0.0006],
+    ['20 fl oz', parseFluid('20', 'us'), 20 * 29.5735e-6],
+    ['0.727 mΩ/m', parseResistance('0.727', 'metric'), 0.000727],
+    ['0.08 ohm/kft', parseResistance('0.08 ohm/kft', 'metric'), 0.08 / 304.8],
+    ['250 kcmil', parseConductor('250 kcmil', 'metric'), 126.68],
+    // The standard's table: 2/0 is 67.4 mm², 6 AWG 13.3, 4/0 107.2.
+    ['2/0', parseConductor('2/0', 'us'), 67.43],
+    ['6 AWG', parseConductor('6 AWG', 'metric'), 13.3],
+    ['4/0 AWG', parseConductor('4/0 awg', 'us'), 107.22],
+    ['1.3 lb/ft', parseMassAlong('1.3', 'us'), 1.9346],
+  ])('%s', (_, parsed, value) => {
+    expect(parsed.ok && Math.abs(parsed.value / value - 1)).toBeLessThan(2e-3);
+  });
+  test('what is none of it is said', () => {
+    for (const parse of [parseForce, parseLineLoad, parseFluid, parseResistance, parseConductor, parseMassAlong])
+      expect(parse('heavy', 'metric')).toMatchObject({ ok: false, error: expect.stringMatching(/^“heavy” is not/) as string });
+  });
+  test('shown as they are typed, in both systems', () => {
+    for (const units of ['metric', 'us'] as const)
+      for (const [show, parse, value] of [
+        [formatFluid, parseFluid, 0.0006],
+        [formatConductor, parseConductor, 67.4],
+        [formatMassAlong, parseMassAlong, 1.9],
+        [formatResistance, parseResistance, 0.000727],
+      ] as const) {
+        const back = parse(show(value, units), units);
+        expect(back.ok && Math.abs(back.value / value - 1)).toBeLessThan(0.02);
+      }
   });
 });

@@ -55,11 +55,38 @@ test('a line of the job’s own begins as one of the catalogue; impossible figur
   type('Wall', '60');
   expect(screen.getByText('Twice the wall is as much as the outside; nothing is left inside.')).toBeTruthy();
   type('Mass', 'heavy');
-  expect(screen.getByText('“heavy” is not a number of kg/m. Type it like 12.5 kg/m.')).toBeTruthy();
+  expect(screen.getByText('“heavy” is not a mass along a line. Type it like 1.9 kg/m or 1.3 lb/ft.')).toBeTruthy();
   type('Cover, road', '1.1');
   expect(seen.job.products[0]).toMatchObject({ name: 'Yard drain', wall: 0.0032, mass: 1.6, minCover: { road: 1.1 } });
   press('Take it out of the job');
   expect(seen.job.products).toEqual([]);
+});
+
+test('a cable of the job’s own in full; what was not typed stays generic', () => {
+  const seen = onCatalogue(OwnLines);
+  press('Like: Drain pipe PVC-U 110');
+  press('LV armoured cable 4 × 25 mm²');
+  press('Make a line like it');
+  expect(screen.getAllByText('generic').length).toBeGreaterThan(15);
+  type('Area of one', '2/0');
+  type('Carries', '200 A');
+  type('Buried at', '1 m');
+  type('Resistance of one', 'low');
+  expect(screen.getByText('“low” is not a resistance. Type it like 0.727 mΩ/m or 0.22 ohm/kft.')).toBeTruthy();
+  type('Resistance of one', '0.08 ohm/kft');
+  type('Pulled with at most', '5 kN');
+  press('May lie in Sifted soil');
+  expect(seen.job.products[0]).toMatchObject({
+    typed: ['conductor.area', 'conductor.rating', 'conductor.at.depth', 'conductor.resistance', 'pull.tension', 'beds'],
+    conductor: {
+      area: expect.closeTo(67.4, 1),
+      rating: 200,
+      at: { depth: 1, resistivity: 1.2 },
+      resistance: expect.closeTo(0.08 / 304.8, 9),
+    },
+    pull: { tension: 5000 },
+    beds: ['sand', 'flowing'],
+  });
 });
 
 test('an owner’s profile begins as the school that comes closest; what is emptied is as usual, what cannot be is refused', () => {

@@ -1,4 +1,4 @@
-import { protections, type Kit } from '@tamper/core/catalogue';
+import { protections, restsOn, type Kit } from '@tamper/core/catalogue';
 import { heaviestOf, leaps, SHORE_BASIS, tablesOf, tableTaken, type PlaceSupport, type Schedule } from '@tamper/core/protection';
 import { widthPath, type Place } from '@tamper/core/trench';
 import { sayPlace } from '@tamper/core/words';
@@ -184,7 +184,7 @@ function Listed({
         </Text>
       ))}
       <Text variant="bodySmall">
-        {kit.source}. {schedule.kind === 'shores' ? schedule.basis : ''}{' '}
+        {restsOn(kit.source, kit, 'depth')}. {schedule.kind === 'shores' ? schedule.basis : ''}{' '}
         {schedule.kind === 'shores' && schedule.basis !== SHORE_BASIS ? 'The maker’s own spacing rules.' : ''}
       </Text>
     </>

@@ -1,3 +1,4 @@
+import { restsOn } from '@tamper/core/catalogue';
 import type { PressureTest } from '@tamper/core/book';
 import { kitOf } from '@tamper/core/job';
 import { holdFault, practiceGauge } from '@tamper/core/protection';
@@ -115,7 +116,8 @@ function HoldTest({ sets }: { sets: readonly RegisteredPiece[] }) {
   return (
     <>
       <Text variant="bodySmall">
-        Band of its table: {formatPressure(kit.pressure.least, job.units)} to {formatPressure(kit.pressure.most, job.units)} ({kit.source}).
+        Band of its table: {formatPressure(kit.pressure.least, job.units)} to {formatPressure(kit.pressure.most, job.units)} (
+        {restsOn(kit.source, kit, 'pressure')}).
         {planned ? '' : ' The issued plan has shores of another table: these hold nothing.'} {rules.shoreDrop.basis}. At least{' '}
         {rules.holdTime.value} min: {rules.holdTime.basis}.
       </Text>

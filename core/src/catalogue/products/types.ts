@@ -30,8 +30,9 @@ export interface Conductor {
   reactance: number;
   /** Hottest the insulation may run, °C. */
   hottest: number;
-  /** Current it carries buried by itself at the conditions of {@link RATING_CONDITIONS}, amperes. */
+  /** Current it carries buried by itself at {@link RATING_CONDITIONS}, or at conditions of its own table, amperes. */
   rating: number;
+  at?: { depth: number; resistivity: number; temperature: number } | undefined;
 }
 
 /** How it is delivered. Lengths in metres. */
@@ -84,6 +85,10 @@ export interface Product {
   shapedBed: boolean;
   /** Rough material price a metre, in the job's money; to be replaced by the merchant's. */
   price: number;
+  /** Largest grain that may lie against it, metres; absent: by its bore. */
+  grain?: number | undefined;
+  /** Of the job's own: figures that were typed. What was not is still the generic one it began with. */
+  typed?: string[] | undefined;
 }
 
 /** Buried at 0.8 m in soil of 1.2 K·m/W at 15 °C, alone. */

@@ -14,6 +14,7 @@ const common = {
   least: length(20),
   most: length(20),
   depth: length(20),
+  typed: z.array(z.string().min(1).max(40)).max(60).optional(),
   hire: z.number().min(0, 'A price cannot be less than nothing.').max(1e6, 'A price is at most 1,000,000.'),
 };
 

@@ -37,17 +37,31 @@ export const productSchema = z
     roughness: z.number().min(0, 'n is 0 to 0.1.').max(0.1, 'n is 0 to 0.1.'),
     minBend: z.number().min(0, 'A bend cannot be less than nothing.').max(200, 'A bend is at most 200 m.'),
     mass: z.number().min(0, 'A mass cannot be less than nothing.').max(5000, 'At most 5,000 kg a metre.'),
-    ring: z.strictObject({ kind: z.enum(pipeKinds), strength: z.number().min(1).max(1e9) }).nullable(),
-    pull: z.strictObject({ tension: z.number().min(1).max(1e7), sidewall: z.number().min(1).max(1e6) }).nullable(),
+    ring: z
+      .strictObject({ kind: z.enum(pipeKinds), strength: z.number().min(1, 'More than nothing.').max(1e9, 'At most 1 GPa.') })
+      .nullable(),
+    pull: z
+      .strictObject({
+        tension: z.number().min(1, 'At least 1 N.').max(1e7, 'At most 10 MN.'),
+        sidewall: z.number().min(1, 'At least 1 N/m.').max(1e6, 'At most 1 MN/m.'),
+      })
+      .nullable(),
     conductor: z
       .strictObject({
         metal: z.enum(['copper', 'aluminium']),
         area: z.number().min(0.2, 'At least 0.2 mm².').max(3000, 'At most 3,000 mm².'),
         cores: z.int().min(1).max(61),
-        resistance: z.number().min(1e-6).max(1),
+        resistance: z.number().min(1e-6, 'At least 0.001 mΩ/m.').max(1, 'At most 1 Ω/m.'),
         reactance: z.number().min(0).max(0.01),
         hottest: z.number().min(40).max(250),
-        rating: z.number().min(1).max(5000),
+        rating: z.number().min(1, 'At least 1 A.').max(5000, 'At most 5,000 A.'),
+        at: z
+          .strictObject({
+            depth: z.number().min(0.1, 'At least 100 mm.').max(5, 'At most 5 m.'),
+            resistivity: z.number().min(0.3, 'From 0.3 to 5 K·m/W.').max(5, 'From 0.3 to 5 K·m/W.'),
+            temperature: z.number().min(-10, 'From −10 to 50 °C.').max(50, 'From −10 to 50 °C.'),
+          })
+          .optional(),
       })
       .nullable(),
     stock: z.strictObject({ form: z.enum(stockForms), length: z.number().min(0.3, 'At least 0.3 m.').max(20_000, 'At most 20 km.') }),
@@ -57,6 +71,8 @@ export const productSchema = z
     drains: z.boolean(),
     shapedBed: z.boolean(),
     price: money,
+    typed: z.array(z.string().min(1).max(40)).max(60).optional(),
+    grain: z.number().min(0.001, 'At least 1 mm.').max(0.2, 'At most 200 mm.').optional(),
     signal: z.number().min(1, 'At least 1 m.').max(100_000, 'At most 100 km.').optional(),
   })
   .superRefine((product, context) => {

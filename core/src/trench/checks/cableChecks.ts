@@ -1,3 +1,4 @@
+import { restsOn } from '../../catalogue';
 import { boresOf } from '../../alignment';
 import type { Product } from '../../catalogue';
 import { cablesOf, linesIn, spanAmps, spansOf, type Cable, type Circuit, type PlacedLine, type LineSpan } from '../../job';
@@ -216,7 +217,7 @@ export function rated(of: Of): Check[] {
       ],
       result: `${amps.toFixed(0)} A`,
       limit: `${load} A at least`,
-      source: ratingBasis(job.units),
+      source: restsOn(ratingBasis(job.units), cable.product, 'conductor.rating'),
       advice: ok ? undefined : `${(load - amps).toFixed(0)} A too much. ${next ? `${next.name} carries it.` : TOO_SMALL}`,
       curves: [],
     };
@@ -236,6 +237,7 @@ export function dropped(of: Of): Check[] {
     const source = 'Usual limits 3–5 %; each span with the load beyond it; resistance at the hottest the cable may run, the safe side';
     if (!circuit || !conductor || !loses) return open(named, formula, 'Not worked out', 'Enter what it feeds.', source);
     const { length, amps, volts, ok } = loses;
+    const rests = restsOn(source, cable.product, 'conductor.resistance', 'conductor.reactance');
     const next = ok ? undefined : nextThatPasses(of, drawn as Drawn, cable);
     return {
       ...named,
@@ -254,7 +256,7 @@ export function dropped(of: Of): Check[] {
       ],
       result: `${volts.toFixed(2)} V = ${((volts / circuit.volts) * 100).toFixed(1)} %`,
       limit: `${(circuit.limit * 100).toFixed(1)} % of ${circuit.volts} V at most`,
-      source,
+      source: rests,
       advice: ok ? undefined : next ? `${next.name} stays within.` : TOO_SMALL,
       curves: [],
     };
@@ -345,7 +347,10 @@ export function pulled(of: Of): Check[] {
       ],
       result: `${formatForce(better.tension, job.units)} drawn towards the ${towards}; ${formatLineLoad(sideways, job.units)} sideways`,
       limit: `${formatForce(most.tension, job.units)}; ${formatLineLoad(most.sidewall, job.units)} sideways`,
-      source: PULL_BASIS,
+      source: drawn.cables.reduce(
+        (basis, { product }) => (basis === PULL_BASIS ? restsOn(basis, product, 'pull.tension', 'pull.sidewall') : basis),
+        PULL_BASIS,
+      ),
       advice: `${people(better.tension)} to pull, or a winch; tails not counted.`,
       curves: [curve(`Tension drawn towards the ${towards}`, better)],
     },

@@ -75,12 +75,14 @@ export const pastTables = ({ depth, resistivity, circuits }: CableBed): string[]
 ];
 
 /** Amperes a cable carries as it lies. Temperature by √((T_c − T_g)/(T_c − T_ref)). */
-export function groundRating({ rating, hottest }: Conductor, bed: CableBed): number {
-  const heat = Math.sqrt((hottest - bed.temperature) / (hottest - RATING_CONDITIONS.temperature));
+export function groundRating({ rating, hottest, at = RATING_CONDITIONS }: Conductor, bed: CableBed): number {
+  const heat = Math.sqrt((hottest - bed.temperature) / (hottest - at.temperature));
+  const by = (rows: typeof BY_RESISTIVITY | typeof BY_DEPTH, here: number, there: number) =>
+    interpolated(rows, here) / interpolated(rows, there);
   return (
     rating *
-    interpolated(BY_RESISTIVITY, bed.resistivity) *
-    interpolated(BY_DEPTH, bed.depth) *
+    by(BY_RESISTIVITY, bed.resistivity, at.resistivity) *
+    by(BY_DEPTH, bed.depth, at.depth) *
     interpolated(BY_GROUP[bed.apart ? 'apart' : 'touching'], bed.circuits) *
     (bed.inDuct ? IN_DUCT : 1) *
     heat

@@ -393,3 +393,13 @@ describe('the checks of a run', () => {
 
 test('an inch is what it is: US trade sizes sit in the catalogue in metres', () =>
   expect(findProduct('conduit-2in').od).toBeCloseTo(2.375 * INCH, 12));
+
+test('a rating of its own table holds for the conditions there: at those it is the rating, elsewhere by the same factors', () => {
+  const { conductor } = findProduct('lv-4x25');
+  const bed = { depth: 0.8, resistivity: 1.2, temperature: 15, circuits: 1, apart: true, inDuct: false };
+  const at = { depth: 1, resistivity: 2.5, temperature: 20 };
+  const own = { ...(conductor as NonNullable<typeof conductor>), at };
+  expect(groundRating(own, { ...bed, ...at })).toBeCloseTo(own.rating, 9);
+  // From 2.5 to 1.2 K·m/W 1 / 0.74, from 1 to 0.8 m 1 / 0.98, from 20 to 15 °C √(75/70).
+  expect(groundRating(own, bed)).toBeCloseTo((own.rating / 0.74 / 0.98) * Math.sqrt(75 / 70), 6);
+});
