@@ -68,7 +68,7 @@ export function jointProblem(
   rules: Rules,
   reach: Reach,
   lines: readonly PlacedLine[],
-  { leadTop, deeper = 0, most = Infinity }: { leadTop?: number | undefined; deeper?: number; most?: number } = {},
+  { leadTop, deeper = 0, most = () => Infinity }: { leadTop?: number | undefined; deeper?: number; most?: (depth: number) => number } = {},
 ): Problem {
   const pieces = lines.map(({ product, leads }): Piece => ({
     od: product.od,

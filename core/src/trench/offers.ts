@@ -1,6 +1,6 @@
-import { largest, smallest, trenchArea } from '../geometry';
+import { largest, smallest, trenchArea, wallOffset } from '../geometry';
 import { InputError, placedLines, linesIn, type Job, type PlacedLine, type Patch, type Reach, type Run } from '../job';
-import { isOpen, levelsAt, reachEnd } from '../alignment';
+import { groundsAt, isOpen, levelsAt, reachEnd } from '../alignment';
 import { resolveRules, type Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { areaFor, bestArrangements, type Arrangement, type Effort, type Problem } from './arrange';
@@ -41,8 +41,10 @@ export function arrangeLines(job: Job, run: Run, reachIndex: number, station: nu
   const covers = reach.levels.kind === 'gravity' ? leadCovers(run, reachIndex, lead) : undefined;
   const settled = covers && { leadTop: covers.least, deeper: covers.most - covers.least };
   const leadTop = settled?.leadTop;
-  const ceiling = widthCeiling(run, reach, 0);
-  const problem = jointProblem(job, run, rules, reach, lines, { ...settled, most: ceiling.width });
+  const deeper = settled?.deeper ?? raisedOver(run, reachIndex);
+  const ceiling = (depth: number) =>
+    widthCeiling(run, reach, wallOffset(reach.left, depth + deeper) + wallOffset(reach.right, depth + deeper));
+  const problem = jointProblem(job, run, rules, reach, lines, { ...settled, most: (depth) => ceiling(depth).width });
   const found = bestArrangements(problem, 3, effort);
   if (found.length === 0) throw new InputError([{ field: 'laid', message: nothingFits(job, run, reach, lines, rules, ceiling, settled) }]);
   return {
@@ -58,6 +60,19 @@ export function arrangeLines(job: Job, run: Run, reachIndex: number, station: nu
       order: layingOrder(arrangement, lines, reach, job.units),
     })),
   };
+}
+
+/** How much deeper a line on constant cover is dug anywhere in a reach than its cover says, metres: where the ground there is will be cut. */
+function raisedOver(run: Run, index: number): number {
+  const reach = run.reaches[index] as Reach;
+  const end = reachEnd(run, index);
+  const inside = run.stations.map(({ station }) => station).filter((station) => station > reach.from && station < end);
+  return largest(
+    [reach.from, ...inside, end].map((station) => {
+      const { ground, finished } = groundsAt(run.stations, station);
+      return Math.max(0, ground - finished);
+    }),
+  );
 }
 
 /** Least and most cover of the leading line in a reach, metres: at the least the others have least room over it. */
@@ -76,12 +91,14 @@ function nothingFits(
   reach: Reach,
   lines: readonly PlacedLine[],
   rules: Rules,
-  ceiling: { width: number; basis: string },
+  ceilingAt: (depth: number) => { width: number; basis: string },
   settled: { leadTop: number; deeper: number } | undefined,
 ): string {
   const [free] = bestArrangements(jointProblem(job, run, rules, reach, lines, settled), 1);
-  if (free)
+  if (free) {
+    const ceiling = ceilingAt(free.depth);
     return `They need ${formatLength(free.width, job.units)} at least, and there is ${formatLength(ceiling.width, job.units)}: ${ceiling.basis}. Widen that, or lay fewer lines.`;
+  }
   return `The level of ${lines[0]?.name} leaves no room for what must lie over or under it. Lower it, or change a distance.`;
 }
 

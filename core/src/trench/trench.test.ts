@@ -530,3 +530,32 @@ describe('bedding and layers', () => {
     ).toMatchObject({ volume: 0, bags: 0, stretches: [] });
   });
 });
+
+test('an arrangement offered fits the corridor with the sides it stands under: taken, nothing says that it does not', () => {
+  const batter = { kind: 'batter' as const, ratio: 1 };
+  let [taken, refused] = [0, 0];
+  for (const corridor of [1.6, 2, 2.4, 3, 4])
+    for (const cover of [0.6, 0.9, 1.2]) {
+      const run: Run = {
+        ...withCover(
+          trench([lay('lv-4x25'), lay('water-63', { x: 0.4 }), lay('data-duct-54', { x: -0.4 })], { left: batter, right: batter }),
+          cover,
+        ),
+        spoil: { ...trench([]).spoil, corridorLeft: corridor / 2, corridorRight: corridor / 2 },
+      };
+      const said = refusal(() => arrangeLines(job, run, 0, 0));
+      if (said) {
+        refused++;
+        expect(said).toMatch(/^They need .* at least, and there is/);
+        continue;
+      }
+      for (const { patches, arrangement } of arrangeLines(job, run, 0, 0).offers) {
+        taken++;
+        // The width at the ground: the clear width and both batters of the depth.
+        expect(arrangement.width + 2 * arrangement.depth).toBeLessThanOrEqual(corridor + 1e-6);
+        expect(finding(applyPatches(run, patches), 'trench.conflict')).toBeUndefined();
+      }
+    }
+  expect(taken).toBeGreaterThan(5);
+  expect(refused).toBeGreaterThan(3);
+});

@@ -22,7 +22,7 @@ function anyProblem(count: number, chance: () => number): Problem {
     }),
   );
   const wall = pick(chance, [{ kind: 'vertical' } as const, { kind: 'batter', ratio: 0.75 } as const]);
-  return { pieces, apart, hole: { left: wall, right: wall, bedding: 0.1, panel: 0, least: () => 0, most: Infinity } };
+  return { pieces, apart, hole: { left: wall, right: wall, bedding: 0.1, panel: 0, least: () => 0, most: () => Infinity } };
 }
 
 function timed(work: () => unknown): number {

@@ -33,8 +33,8 @@ export interface Hole {
   panel: number;
   /** Least clear width at the bottom for a depth, whatever lies in it; never falls with depth. */
   least: (depth: number) => number;
-  /** Most clear width at the bottom. */
-  most: number;
+  /** Most clear width at the bottom for a depth: the sides take of the corridor what they stand out; never rises with depth. */
+  most: (depth: number) => number;
 }
 
 /** Lines to place in one trench: at most {@link MOST_PIECES}. `apart[i][j]` for i < j, from i's side. */

@@ -75,7 +75,7 @@ function lay(problem: Problem, links: readonly Link[]): Laid | undefined {
   const xs = leftmost(problem, links);
   if (!xs) return undefined;
   const width = pieces.reduce((widest, piece, i) => Math.max(widest, (xs[i] as number) + room(piece)), hole.least(depth));
-  if (width > hole.most + SLACK) return undefined;
+  if (width > hole.most(depth) + SLACK) return undefined;
   return { places: xs.map((x, i) => ({ x, top: tops[i] as number })), width, depth, area: areaFor(problem, width, depth) };
 }
 
