@@ -1,5 +1,5 @@
 import { formatLength } from './length';
-import { formatForce, formatMassOf, formatDensity } from './amount';
+import { formatForce, formatMassOf, formatDensity, formatPressure } from './amount';
 import type { UnitSystem } from './parsed';
 
 const NUMBER = '\\d+(?:[.,]\\d+)?';
@@ -9,6 +9,7 @@ const METRIC: Record<string, (figure: number) => string> = {
   mm: (figure) => formatLength(figure / 1000, 'us', 'size'),
   m: (figure) => formatLength(figure, 'us'),
   kg: (figure) => formatMassOf(figure, 'us'),
+  kPa: (figure) => formatPressure(figure * 1000, 'us'),
   kN: (figure) => formatForce(figure * 1000, 'us'),
 };
 const METRIC_FIGURE = new RegExp(`(${NUMBER})(?:–(${NUMBER}))? (${Object.keys(METRIC).join('|')})(?![\\p{L}\\d²³/·])`, 'gu');
