@@ -28,7 +28,8 @@ export const extractionPull = (mass: number, length: number, buried: number, cla
   (clay ? PULL.adhesion * 2 * length * buried : 0);
 
 /** The chain whose one leg carries a load, newtons; undefined where none listed does. */
-export const chainFor = (load: number): string | undefined => chainSizes.find((size) => size.load * GRAVITY >= load - 1e-9)?.name;
+export const chainFor = (load: number): (typeof chainSizes)[number] | undefined =>
+  chainSizes.find((size) => size.load * GRAVITY >= load - 1e-9);
 
 /** Struts of a base and of an extension. Source: two rows of two, one row of two, as usual; the supplier’s table rules. */
 export const STRUTS = { base: 4, extension: 2 } as const;
@@ -52,7 +53,7 @@ export interface BoxSchedule {
   /** Lowest strut above the floor, metres. */
   strut: number;
   /** Chain that carries a leg; undefined where none listed does. */
-  chain: string | undefined;
+  chain: (typeof chainSizes)[number] | undefined;
   /** Newtons to draw one, and in each of four legs. */
   pull: number;
   leg: number;

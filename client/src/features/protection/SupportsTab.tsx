@@ -208,7 +208,7 @@ function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number)
           ['Pull to draw one', formatForce(schedule.pull, units)],
           [
             'In each of four legs at 60°',
-            `${formatForce(schedule.leg, units)}: ${schedule.chain ? `chain ${schedule.chain}` : 'more than a 16 mm chain'}`,
+            `${formatForce(schedule.leg, units)}: ${schedule.chain ? `chain ${schedule.chain[units]}` : 'more than the largest chain here'}`,
           ],
           ['Lowest strut above the floor', length(schedule.strut)],
           ...(schedule.extendAt === undefined ? [] : [['Extension goes on at', `${length(schedule.extendAt)} deep`] as Line]),

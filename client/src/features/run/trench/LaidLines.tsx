@@ -13,6 +13,7 @@ import {
   placedLines,
   productWith,
   products,
+  withKnownProducts,
   type LaidLine,
   type Product,
 } from '@tamper/core';
@@ -115,7 +116,7 @@ function Holds({ laying }: { laying: LaidLine }) {
 /** Poles and pillars on the way, and which of them the cable goes in and out of: it is cut there. */
 function Loops({ laying }: { laying: LaidLine }) {
   const { job, run, apply } = useRunEdit();
-  const line = placedLines(job, run).find(({ id }) => id === laying.id);
+  const line = placedLines(job, withKnownProducts(job, run)).find(({ id }) => id === laying.id);
   const onTheWay = line ? mayLoopAt(run, line) : [];
   if (onTheWay.length === 0) return null;
   const loops = new Set(laying.loops.map(({ id }) => id));
@@ -151,7 +152,8 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   const path = ['laid', laying.id];
   const set = (key: keyof LaidLine) => (value: unknown) => apply([{ path: [...path, key], value }], `laid.${laying.id}.${key}`);
   const product = productWith(laying.product, job.products);
-  const placed = placedLines(job, run).find(({ id }) => id === laying.id);
+  // Another line of the run may be in no catalogue any more.
+  const placed = product ? placedLines(job, withKnownProducts(job, run)).find(({ id }) => id === laying.id) : undefined;
   const owners = product ? ownersFor(product, job.owners) : [];
   const options = [...job.products, ...products].map(optionOf);
   const place = (label: string, key: 'x' | 'up', hint: string) => (
