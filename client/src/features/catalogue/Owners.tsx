@@ -81,6 +81,7 @@ function OneOwner({ job, owner, change }: { job: Job; owner: Job['owners'][numbe
       parse={(text) => parseLength(text, key === 'bed' ? (job.units === 'us' ? 'in' : 'mm') : job.units === 'us' ? 'ft' : 'm')}
       onValue={(value) => set({ [key]: value === undefined ? null : { ...(owner[key] ?? filled(blank, value)), [field]: value } })}
       hint="empty: as usual"
+      basis={150}
     />
   );
   return (
