@@ -126,7 +126,11 @@ const pontoonSupply: Run = {
       bottomWidth: 0.5,
       entry: false,
       beddingMaterial: 'sand',
-      tapes: ['Shore-power', 'Data'].map((id) => ({ id, school: 'line' as const, distance: 0.3 })),
+      tapes: [
+        { id: 'Shore-power', school: 'line', distance: 0.3 },
+        // Under the paving and its sub-base, which are taken up again one day.
+        { id: 'Data', school: 'line', distance: 0.15 },
+      ],
       tracer: true,
       restoration: [
         { material: 'paving', thickness: 0.06 },

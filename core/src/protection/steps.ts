@@ -105,6 +105,24 @@ const inside = [
   ),
 ];
 
+/** A box out again, the same however it went in. */
+const drawBox = [
+  step(
+    'draw',
+    'Draw the box a lift at a time, fill and compact below it',
+    'Pulled with people inside',
+    { fill: 0.7, support: 0.4 },
+    { out: 'People are in the box: nobody is in it while it moves.' },
+  ),
+  step(
+    'remove',
+    'Draw it out with the last of the fill',
+    'Chain or sling lets go',
+    { fill: 1, support: undefined, braced: false },
+    { draw: 'All at once leaves the walls with nothing to hold them.' },
+  ),
+];
+
 const procedures: Record<ProtectionMethod, readonly Step[]> = {
   shield: [
     setOut,
@@ -139,20 +157,7 @@ const procedures: Record<ProtectionMethod, readonly Step[]> = {
     ladder('voids'),
     inspect,
     ...inside,
-    step(
-      'draw',
-      'Draw the box a lift at a time, fill and compact below it',
-      'Pulled with people inside',
-      { fill: 0.7, support: 0.4 },
-      { out: 'People are in the box: nobody is in it while it moves.' },
-    ),
-    step(
-      'remove',
-      'Draw it out with the last of the fill',
-      'Chain or sling lets go',
-      { fill: 1, support: undefined, braced: false },
-      { draw: 'All at once leaves the walls with nothing to hold them.' },
-    ),
+    ...drawBox,
   ],
   shieldWhole: [
     setOut,
@@ -180,20 +185,7 @@ const procedures: Record<ProtectionMethod, readonly Step[]> = {
     ladder('voids'),
     inspect,
     ...inside,
-    step(
-      'draw',
-      'Draw the box a lift at a time, fill and compact below it',
-      'Pulled with people inside',
-      { fill: 0.7, support: 0.4 },
-      { out: 'People are in the box: nobody is in it while it moves.' },
-    ),
-    step(
-      'remove',
-      'Draw it out with the last of the fill',
-      'Chain or sling lets go',
-      { fill: 1, support: undefined, braced: false },
-      { draw: 'All at once leaves the walls with nothing to hold them.' },
-    ),
+    ...drawBox,
   ],
   shores: [
     setOut,

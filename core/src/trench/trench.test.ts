@@ -478,7 +478,10 @@ describe('bedding and layers', () => {
       ['Shore-power', -0.181],
       ['Data', 0.166],
     ]);
-    expect(tapes.map(({ height }) => height)).toEqual([expect.closeTo(0.1 + 0.032 + 0.3, 9), expect.closeTo(0.1 + 0.363 + 0.054 + 0.3, 9)]);
+    expect(tapes.map(({ height }) => height)).toEqual([
+      expect.closeTo(0.1 + 0.032 + 0.3, 9),
+      expect.closeTo(0.1 + 0.363 + 0.054 + 0.15, 9),
+    ]);
   });
   test('surface layers are not filled twice: 0.3 m of topsoil on 0.6 × 40 m is 7.2 m³ less fill', () => {
     const [bare, turfed] = [
