@@ -16,6 +16,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/paperIcons.tsx') };
   if (/\/zod\//.test(context.originModulePath) && /to-json-schema\.c?js$/.test(name))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/noJsonSchema.ts') };
+  // Icons are drawn with the browser's own elements, as drawings are: the library's are for charts only.
+  if (platform === 'web' && name === 'react-native-svg' && /lucide-react-native/.test(context.originModulePath))
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src/drawing/svg.web.tsx') };
   return unused(context.originModulePath, name) ? { type: 'empty' } : (resolve ?? context.resolveRequest)(context, name, platform);
 };
 

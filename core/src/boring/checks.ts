@@ -1,4 +1,4 @@
-import { ROD_BEND } from '../catalogue';
+import { ROD_BEND } from './figures';
 import { EPSILON } from '../geometry';
 import type { Found, Job, PlacedLine, Run } from '../job';
 import { boringOf, bundleOf, holeFor, linesThrough, type Boring } from './work';

@@ -1,2 +1,3 @@
 export * from './work';
 export * from './checks';
+export * from './figures';

@@ -1,15 +1,5 @@
-import {
-  BORE_SET_UP,
-  boringRates,
-  FLUID_DENSITY,
-  fluidVolumes,
-  HOLE_FRICTION,
-  OVER_BORE,
-  PILOT,
-  productWith,
-  REAM_STEP,
-  type Product,
-} from '../catalogue';
+import { productWith, type Product } from '../catalogue';
+import { BORE_SET_UP, boringRates, FLUID_DENSITY, fluidVolumes, HOLE_FRICTION, OVER_BORE, PILOT, REAM_STEP } from './figures';
 import { boresOf, type Bore } from '../alignment';
 import { EPSILON } from '../geometry';
 import { linesIn, placedLines, type Job, type PlacedLine, type Run } from '../job';

@@ -4,7 +4,6 @@ export * from './separations';
 export * from './cover';
 export * from './owners';
 export * from './generic';
-export * from './boring';
 export * from './ground';
 export * from './utilities';
 export * from './arm';

@@ -1,5 +1,5 @@
-import { BORE_BASIS, boringPrices, PRICE_BASIS, type Product } from '../catalogue';
-import { boringOf } from '../boring';
+import { BORE_BASIS, boringOf, boringPrices } from '../boring';
+import { PRICE_BASIS, type Product } from '../catalogue';
 import { EPSILON } from '../geometry';
 import type { Job, Run } from '../job';
 import { formatLength, formatVolume } from '../units';

@@ -1,4 +1,5 @@
-import { chainSizes, type ShieldKit } from '../catalogue';
+import type { ShieldKit } from '../catalogue';
+import { chainSizes } from './figures';
 import type { Rules } from '../rules';
 import { GRAVITY } from '../units';
 import { stackOf, type Stack } from './support';

@@ -1,4 +1,5 @@
-import { restsOn, SHORE_CAN, SHORE_CUP, type ShoreKit, type SoilClass } from '../catalogue';
+import { restsOn, type ShoreKit, type SoilClass } from '../catalogue';
+import { SHORE_CAN, SHORE_CUP } from './figures';
 import type { Range } from '../geometry';
 import type { Rules } from '../rules';
 import { FOOT } from '../units';

@@ -34,7 +34,7 @@ export function parseMass(text: string, system: UnitSystem): Parsed {
   return { ok: true, value, understood: `${text.trim()} = ${fixed(value, 0)} kg` };
 }
 
-const POUND_FORCE = POUND * 9.80665;
+export const POUND_FORCE = POUND * 9.80665;
 /** Shows a force (N): N up to 1 kN, then kN to 0.1; or whole pounds-force. */
 export const formatForce = (newtons: number, system: UnitSystem): string =>
   system === 'us' ? `${fixed(newtons / POUND_FORCE, 0)} lbf` : newtons < 1000 ? `${fixed(newtons, 0)} N` : `${fixed(newtons / 1000, 2)} kN`;
@@ -46,38 +46,6 @@ export const formatLineLoad = (newtonsAMetre: number, system: UnitSystem): strin
     : newtonsAMetre < 1000
       ? `${fixed(newtonsAMetre, 0)} N/m`
       : `${fixed(newtonsAMetre / 1000, 1)} kN/m`;
-
-/** Reads a force: `1.5 kN`, `1500 N`, `340 lbf`; a bare number is kN, or lbf in feet and inches. @returns newtons. */
-export function parseForce(text: string, system: UnitSystem): Parsed {
-  const match = new RegExp(`^(${NUMBER})\\s*(kn|n|lbf|lb)?$`).exec(tidy(text).toLowerCase());
-  if (!match) return refuse(`“${text.trim()}” is not a force. Type it like 1.5 kN or 340 lbf.`);
-  const unit = match[2] ?? (system === 'us' ? 'lbf' : 'kn');
-  const value = Number(match[1]) * (unit === 'kn' ? 1000 : unit === 'n' ? 1 : POUND_FORCE);
-  return { ok: true, value, understood: formatForce(value, system) };
-}
-
-/** Reads a load along a line: `5 kN/m`, `340 lbf/ft`; a bare number is kN/m, or lbf/ft. @returns newtons a metre. */
-export function parseLineLoad(text: string, system: UnitSystem): Parsed {
-  const match = new RegExp(`^(${NUMBER})\\s*(kn/m|n/m|lbf/ft|lb/ft)?$`).exec(tidy(text).toLowerCase());
-  if (!match) return refuse(`“${text.trim()}” is not a load along a line. Type it like 5 kN/m or 340 lbf/ft.`);
-  const unit = match[2] ?? (system === 'us' ? 'lbf/ft' : 'kn/m');
-  const value = Number(match[1]) * (unit === 'kn/m' ? 1000 : unit === 'n/m' ? 1 : POUND_FORCE / FOOT);
-  return { ok: true, value, understood: formatLineLoad(value, system) };
-}
-
-const FLUID_OUNCE = 29.5735295625e-6;
-/** Shows a small volume of fluid (m³) in litres or US fluid ounces. */
-export const formatFluid = (cubicMetres: number, system: UnitSystem): string =>
-  system === 'us' ? `${fixed(cubicMetres / FLUID_OUNCE, 0)} fl oz` : `${Number((cubicMetres * 1000).toFixed(2))} l`;
-
-/** Reads a small volume of fluid: `0.6 l`, `600 ml`, `20 fl oz`; a bare number is litres, or fluid ounces. @returns m³. */
-export function parseFluid(text: string, system: UnitSystem): Parsed {
-  const match = new RegExp(`^(${NUMBER})\\s*(l|ml|fl oz|oz)?$`).exec(tidy(text).toLowerCase());
-  if (!match) return refuse(`“${text.trim()}” is not a volume of fluid. Type it like 0.6 l or 20 fl oz.`);
-  const unit = match[2] ?? (system === 'us' ? 'oz' : 'l');
-  const value = Number(match[1]) * (unit === 'l' ? 1e-3 : unit === 'ml' ? 1e-6 : FLUID_OUNCE);
-  return { ok: true, value, understood: formatFluid(value, system) };
-}
 
 /** Shows a pressure (Pa) in kPa or psi; megapascals from 1 MPa on. */
 export const formatPressure = (pascals: number, system: UnitSystem): string =>

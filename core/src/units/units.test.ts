@@ -30,17 +30,10 @@ import {
   parseStation,
   type LengthUnit,
   type Parsed,
-  formatConductor,
   formatResistance,
-  formatFluid,
-  formatMassAlong,
-  parseConductor,
-  parseFluid,
-  parseForce,
-  parseLineLoad,
-  parseMassAlong,
-  parseResistance,
 } from '.';
+import { formatFluid, parseFluid } from './fluid';
+import { formatConductor, formatMassAlong, parseConductor, parseForce, parseLineLoad, parseMassAlong, parseResistance } from './sheet';
 
 const value = (parsed: Parsed): number => {
   if (!parsed.ok) throw new Error(parsed.error);

@@ -1,4 +1,4 @@
-import { BORE_BASIS, PULL_BACK_BASIS } from '../catalogue';
+import { BORE_BASIS, PULL_BACK_BASIS } from '../boring';
 import { formatForce } from '../units';
 import { lengths, type Sentences } from './said';
 

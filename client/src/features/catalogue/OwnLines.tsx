@@ -15,10 +15,6 @@ import {
 } from '@tamper/core/catalogue';
 import { productSchema, errorsOf, type Job } from '@tamper/core/job';
 import {
-  formatConductor,
-  formatMassAlong,
-  parseConductor,
-  parseMassAlong,
   formatForce,
   formatLength,
   formatLineLoad,
@@ -28,16 +24,22 @@ import {
   formatThermal,
   parseCount,
   parseDecimal,
-  parseForce,
   parseLength,
-  parseLineLoad,
   parsePressure,
-  parseResistance,
   parseTemperature,
   parseThermal,
   type Parsed,
   type UnitSystem,
 } from '@tamper/core/units';
+import {
+  formatConductor,
+  formatMassAlong,
+  parseConductor,
+  parseMassAlong,
+  parseForce,
+  parseLineLoad,
+  parseResistance,
+} from '@tamper/core/sheet';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';

@@ -1,14 +1,6 @@
 import { isGeneric, kits, withTyped, type Kit, type ShoreKit } from '@tamper/core/catalogue';
-import {
-  formatFluid,
-  formatLength,
-  formatPercent,
-  formatPressure,
-  parseFluid,
-  parsePercent,
-  parsePressure,
-  type UnitSystem,
-} from '@tamper/core/units';
+import { formatLength, formatPercent, formatPressure, parsePercent, parsePressure, type UnitSystem } from '@tamper/core/units';
+import { formatFluid, parseFluid } from '@tamper/core/fluid';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { figure, LENGTH, MASS, OwnThings, PLAIN, type Figure } from '../../ui/OwnThings';

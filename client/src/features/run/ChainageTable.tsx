@@ -2,7 +2,8 @@ import { chainageTable, formatLength, formatStation, type Plan, type UnitSystem 
 import { writeChainageCsv } from '@tamper/core/csv';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Button, DataTable, Text } from 'react-native-paper';
+import { Button, Text } from 'react-native-paper';
+import { Pager } from '../../ui/Pager';
 import { fileName, saveText } from '../../ui/files';
 import { colours } from '../../theme/tokens';
 
@@ -56,14 +57,7 @@ export const ChainageTable = memo(function ChainageTable({
           </Pressable>
         ))}
       </View>
-      {pages > 1 ? (
-        <DataTable.Pagination
-          page={shown}
-          numberOfPages={pages}
-          onPageChange={setPage}
-          label={`${shown * PAGE + 1} to ${Math.min(rows.length, (shown + 1) * PAGE)} of ${rows.length}`}
-        />
-      ) : null}
+      <Pager page={shown} size={PAGE} count={rows.length} onPage={setPage} />
       <Button icon="download" onPress={() => void saveText(fileName(`${plan.run} chainage`, 'csv'), writeChainageCsv(rows), 'text/csv')}>
         Chainage table as CSV
       </Button>

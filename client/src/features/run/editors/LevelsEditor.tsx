@@ -2,7 +2,8 @@ import { extent, formatLength, formatStation, groundAt, parseLength, parseStatio
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { DataTable, IconButton, Text } from 'react-native-paper';
+import { IconButton, Text } from 'react-native-paper';
+import { Pager } from '../../../ui/Pager';
 import { Button } from '../../../ui/Button';
 import { fileName, pickText, saveText } from '../../../ui/files';
 import { Faults } from '../../../ui/Faults';
@@ -113,14 +114,7 @@ export function LevelsEditor() {
           </View>
         );
       })}
-      {pages > 1 ? (
-        <DataTable.Pagination
-          page={shownPage}
-          numberOfPages={pages}
-          onPageChange={setPage}
-          label={`${shownPage * PAGE + 1} to ${shownPage * PAGE + rows.length} of ${run.stations.length}`}
-        />
-      ) : null}
+      <Pager page={shownPage} size={PAGE} count={run.stations.length} onPage={setPage} />
       <Button icon="plus" onPress={addHere}>
         {here ? `Add a station at ${formatStation(end + 10, job.units)}` : `Add a station at ${formatStation(cursor, job.units)}`}
       </Button>

@@ -1,4 +1,4 @@
-import type { GroundId } from './ground';
+import type { GroundId } from '../catalogue';
 
 /** First hole along the way, metres across. Source: small steered rigs, 75 to 120 mm. */
 export const PILOT = 0.1;
