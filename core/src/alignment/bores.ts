@@ -1,5 +1,5 @@
-import { EPSILON } from '../geometry';
-import type { Reach, Run } from '../job';
+import { EPSILON, type Range } from '../geometry';
+import type { Bored, Reach, Run } from '../job';
 import { bowLength, bowShape, type BowShape } from './bow';
 import { reachEnd } from './ground';
 
@@ -24,12 +24,18 @@ export interface Bore {
   duct: string | null;
 }
 
+/** Where the hole of a bored reach lies: between its pits. Stations; `to` before `from` where the pits overlap. */
+export const betweenPits = (start: number, { launch, receiving }: Bored, end: number): Range => ({
+  from: start + launch.length,
+  to: end - receiving.length,
+});
+
 /** The bored stretches with the rods they take. Negative length: the pits overlap, and there is no way to bore. */
 export const boresOf = (run: Run): Bore[] =>
   run.reaches.flatMap((reach, index): Bore[] => {
     const { method } = reach;
     if (method.kind !== 'bored') return [];
-    const [from, to] = [reach.from + method.launch.length, reachEnd(run, index) - method.receiving.length];
+    const { from, to } = betweenPits(reach.from, method, reachEnd(run, index));
     const length = to - from;
     const bow = method.bow && length > EPSILON ? bowShape(method.bow, length) : undefined;
     const way = bow ? bowLength(bow) : Math.max(0, length);

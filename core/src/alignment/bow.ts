@@ -71,12 +71,10 @@ export function bowNodes({ length, radius, down, level, rises, up, needs }: BowS
     const count = Math.max(1, Math.ceil((to - from) / step));
     return Array.from({ length: count + 1 }, (_, i) => from + ((to - from) * i) / count);
   };
-  const middle = needs > length ? [meeting({ down, level, rises, up, length })] : [];
+  // About where two ends meet that have not room for both.
+  const middle = needs > length ? [(level + rises) / 2] : [];
   return [...arc(down, level), ...arc(rises, up), ...middle].filter((along) => along > 0 && along < length);
 }
-
-/** About where two ends meet that have not room for both. */
-const meeting = ({ level, rises }: Pick<BowShape, 'down' | 'level' | 'rises' | 'up' | 'length'>): number => (level + rises) / 2;
 
 /** Length of a bow along itself, metres. Source: straights s/cos α, arcs R·α, the rest level. @param shape one that comes down so far. */
 export const bowLength = ({ length, radius, entry, exit, down, level, rises, up, needs }: BowShape): number =>

@@ -1,5 +1,6 @@
 import type { Product } from '../catalogue';
 import type { Reach, Run } from '../job';
+import { betweenPits } from './bores';
 import { bowAt, bowShape } from './bow';
 import { extent, groundsAt, reachEnd, type Grounds } from './ground';
 
@@ -73,7 +74,7 @@ function chordOf(run: Run, reach: Reach, station: number): number {
 function dipOf(run: Run, reach: Reach, station: number): number {
   const { method } = reach;
   if (method.kind !== 'bored' || !method.bow) return 0;
-  const [from, to] = [reach.from + method.launch.length, reachEndOf(run, reach) - method.receiving.length];
+  const { from, to } = betweenPits(reach.from, method, reachEndOf(run, reach));
   return to > from ? bowAt(bowShape(method.bow, to - from), station - from) : 0;
 }
 

@@ -1,20 +1,20 @@
 import { ROD_BEND } from './figures';
 import { EPSILON } from '../geometry';
-import type { Found, Job, PlacedLine, Run } from '../job';
-import { boringOf, bundleOf, holeFor, linesThrough, type Boring } from './work';
+import type { Found, PlacedLine } from '../job';
+import { bundleOf, holeFor, linesThrough, type Boring } from './work';
 
+/** What the checks of bores are given. */
 interface BoringContext {
-  job: Job;
-  run: Run;
+  boring: readonly Boring[];
   placed: readonly PlacedLine[];
 }
 
 /** Something to say of a bore. */
 const ofBores = <F>(
-  { job, run }: BoringContext,
+  { boring }: BoringContext,
   say: (bore: Boring) => Omit<Found<F>, 'subject' | 'where' | 'fixes'> | undefined,
 ): Found<F>[] =>
-  boringOf(job, run).flatMap((bore) => {
+  boring.flatMap((bore) => {
     const told = bore.length > EPSILON ? say(bore) : undefined;
     return told
       ? [{ ...told, subject: { kind: 'reach' as const, id: bore.reach }, where: [{ from: bore.from, to: bore.to }], fixes: [] }]

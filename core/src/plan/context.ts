@@ -1,3 +1,4 @@
+import { boringOf, type Boring } from '../boring';
 import { beddingIds, type BeddingId, type Machine, type Product } from '../catalogue';
 import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../existing';
 import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
@@ -104,6 +105,8 @@ export interface PlanContext
   places: Place[];
   windows: HandWindow[];
   bores: Bore[];
+  /** The same with what each takes. */
+  boring: Boring[];
   supports: PlaceSupport[];
   judged: Judged[];
   setUps: SetUps;
@@ -149,6 +152,7 @@ export function planContext(job: Job, run: Run): PlanContext {
     places,
     windows,
     bores: boresOf(run),
+    boring: boringOf(job, run),
     supports,
     judged,
     setUps: setUpsOf(run, profile, machine),

@@ -1,4 +1,4 @@
-import { kits, ownersFor, restsOn } from '../catalogue';
+import { kits, restsOn } from '../catalogue';
 import { ByDepth, common, EPSILON, joinedPieces, largest, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
 import {
   kitChosen,
@@ -18,6 +18,7 @@ import { tidy, widthFor } from './arrange';
 import { leastCover } from './cover';
 import { apartInRun, arrangedPatches, laidTogether, widthCeiling } from './joint';
 import { surfaceDepth } from './layers';
+import { otherSchools } from './schools';
 import { isPit, placeSubject, which, wholeOf, widthPath, type Place, type WhichPlace } from './places';
 import { leastWidth, widthBasis, widthBreakDepths, widthFloor } from './width';
 
@@ -267,8 +268,10 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
             needed,
             frost: reach.frost > product.minCover[run.surface],
             basis: restsOn(product.coverBasis, product, `minCover.${run.surface}`),
-            others: ownersFor(product, job.owners).flatMap(({ id, name, cover: asked }) =>
-              id !== line.owner?.id && asked && Math.max(asked[run.surface], reach.frost) <= cover + EPSILON ? [name] : [],
+            others: otherSchools(
+              job,
+              line,
+              ({ cover: asked }) => asked !== null && Math.max(asked[run.surface], reach.frost) <= cover + EPSILON,
             ),
           },
           fixes: coverFixes(run, reach, needed - cover),

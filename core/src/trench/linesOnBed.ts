@@ -1,4 +1,4 @@
-import { ownersFor, products, type OwnerProfile, type Product, type TapeSchool } from '../catalogue';
+import { products, type Product, type TapeSchool } from '../catalogue';
 import {
   cablesOf,
   spansOf,
@@ -13,6 +13,7 @@ import {
 } from '../job';
 import { isOpen, reachEnd } from '../alignment';
 import { bedFault, bedFaults, grainLimit, leastBed, materialFor, usualBed } from './bedding';
+import { otherSchools } from './schools';
 import { tapeAsked, unwarned } from './tapes';
 import type { TrenchContext } from './fits';
 
@@ -34,10 +35,6 @@ function byReach<F>(
 const set = <K extends FixCode>(reach: Reach, code: K, facts: FixFacts[K], key: keyof Reach, value: unknown) =>
   ({ code, facts, patches: [{ path: ['reaches', reach.id, key], value }] }) as Fix;
 
-/** Schools of the same utility by which a line might be laid, that would not say what is said of it: by their names. */
-const otherSchools = ({ job }: Context, { owner, product }: PlacedLine, satisfied: (profile: OwnerProfile) => boolean): string[] =>
-  ownersFor(product, job.owners).flatMap((profile) => (profile.id !== owner?.id && satisfied(profile) ? [profile.name] : []));
-
 /** A bed thinner than its lines or the rock under it ask for. Between an owner's least and usual it is only noted. */
 export const thinBed = (context: Context) =>
   byReach(context, (reach, lines) => {
@@ -54,7 +51,7 @@ export const thinBed = (context: Context) =>
         least,
         usual,
         owner: (asking ?? lines.find(({ owner }) => owner?.bed?.usual === usual))?.owner?.name,
-        others: short && asking ? otherSchools(context, asking, ({ bed }) => bed !== null && bed.least <= reach.bedding + 1e-6) : [],
+        others: short && asking ? otherSchools(context.job, asking, ({ bed }) => bed !== null && bed.least <= reach.bedding + 1e-6) : [],
       },
       fixes: [set(reach, 'bed', { thickness: to }, 'bedding', to)],
     };
@@ -81,7 +78,7 @@ export const wrongStone = (context: Context) =>
         grain: grainLimit(line.product),
         none: !better,
         owner: line.owner?.stone.length ? line.owner.name : undefined,
-        others: fault === 'kind' ? otherSchools(context, line, ({ stone }) => stone.includes(reach.beddingMaterial)) : [],
+        others: fault === 'kind' ? otherSchools(context.job, line, ({ stone }) => stone.includes(reach.beddingMaterial)) : [],
       },
       fixes: better ? [set(reach, 'bedOf', { material: better }, 'beddingMaterial', better)] : [],
     };

@@ -1,6 +1,5 @@
-import { restsOn } from '../../catalogue';
+import { restsOn, type Product } from '../../catalogue';
 import { boresOf } from '../../alignment';
-import type { Product } from '../../catalogue';
 import { cablesOf, linesIn, spanAmps, spansOf, type Cable, type Circuit, type PlacedLine, type LineSpan } from '../../job';
 import {
   formatForce,
