@@ -15,3 +15,4 @@ export * from './onPlan';
 export * from './chainage';
 export * from './branch';
 export * from './routeEdits';
+export { targetsOf, type GradeTargets } from './grade/targets';

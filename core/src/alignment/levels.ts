@@ -44,7 +44,7 @@ export function levelsAt(run: Run, product: Product, reach: Reach, station: numb
  * How far the lowest line of a reach lies under the leading one, metres. The whole reach is dug to it, also where that line goes only part of
  * the way: the bottom steps where reaches meet and nowhere else.
  */
-function dropIn(run: Run, reach: Reach): number {
+export function dropIn(run: Run, reach: Reach): number {
   let drop = 0;
   for (const line of run.laid) {
     if (-line.up <= drop) continue;

@@ -222,11 +222,11 @@ function acrossAlong({ line: { where }, across, ends }: KnownPart, stretch: Rang
 }
 
 /** Distance of a place beside the centre line from a crossing line, square to it; its sign says on which side. */
-const crossingDistance = ({ station, angle }: { station: number; angle: number }, at: number, x: number): number =>
+export const crossingDistance = ({ station, angle }: { station: number; angle: number }, at: number, x: number): number =>
   (at - station) * Math.sin(angle) + x * Math.cos(angle);
 
 /** Does a part of a crossing lie so far beside the centre line? Along the line the run's left comes first. */
-const isAcross = (angle: number, across: Range, x: number): boolean =>
+export const isAcross = (angle: number, across: Range, x: number): boolean =>
   -x / Math.sin(angle) >= across.from - EPSILON && -x / Math.sin(angle) <= across.to + EPSILON;
 
 /** A laid line passes a crossing one for certain: is it too close in every place and at every level the other may have? */
@@ -252,24 +252,4 @@ function crossedTooClose(
     }
     return true;
   });
-}
-
-/** How the new line passes an existing one, at its worst expected level: the clear distance between them, negative when they meet. */
-export interface Pass {
-  side: 'over' | 'under';
-  gap: number;
-}
-
-/** The new line at a station, metres. */
-export interface NewLine {
-  ground: number;
-  crown: number;
-  underside: number;
-}
-
-/** Which side of an existing line the new one passes, and how far from it at the worst of its expected covers; metres. */
-export function passOf(line: ExistingLine, own: NewLine): Pass {
-  const over = own.underside - (own.ground - line.coverMin);
-  const under = own.ground - line.coverMax - line.size - own.crown;
-  return over >= under ? { side: 'over', gap: over } : { side: 'under', gap: under };
 }

@@ -1,11 +1,13 @@
 import {
-  productOf,
+  capital,
   formatGradient,
   formatLength,
   formatVolume,
   parseGradient,
   parseLength,
+  placedLines,
   resolveRules,
+  targetsOf,
   type Job,
   type Patch,
   type PlanSummary,
@@ -85,8 +87,9 @@ const oneIn = (ratio: number, units: Job['units']): string => formatGradient(rat
 
 /** What the line must hold; what is left empty comes from the line itself and the rule set. */
 function TargetFields({ job, run, apply }: Props) {
-  const product = productOf(job, run);
-  const clearance = resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0;
+  const placed = placedLines(job, run);
+  const { minFall, cover, clearance } = targetsOf({ ...run, targets: {} }, placed, resolveRules(job.ruleSet, job.overrides));
+  const covers = [...new Set(placed.map((line) => formatLength(cover(line), job.units)))];
   const set = (key: keyof Targets) => (value: number | undefined) => apply([{ path: ['targets', key], value }], `targets.${key}`);
   const bare = job.units === 'us' ? 'ft' : 'm';
   const gradient = (label: string, key: 'minFall' | 'maxFall', hint: string) => (
@@ -111,9 +114,9 @@ function TargetFields({ job, run, apply }: Props) {
   );
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-      {gradient('Least fall', 'minFall', product.minFall > 0 ? `else ${oneIn(product.minFall, job.units)}` : 'else level')}
+      {gradient('Least fall', 'minFall', minFall > 0 ? `else ${oneIn(minFall, job.units)}` : 'else level')}
       {gradient('Greatest fall', 'maxFall', 'else any')}
-      {length('Least cover', 'cover', `else ${formatLength(product.minCover[run.surface], job.units)}`)}
+      {length('Least cover', 'cover', covers.length > 1 ? 'else each line’s own' : `else ${covers[0]}`)}
       {length('Receiving at', 'receiving', 'invert it must get into')}
       {length('Incoming at', 'incoming', 'invert it must take in')}
       {length('Greatest depth', 'maxDepth', 'else any')}
@@ -166,9 +169,9 @@ function Found({
       </View>
       <Text>Inverts {result.inverts.map(({ invert }) => formatLength(invert, units, 'level')).join(' → ')}.</Text>
       {result.drop === undefined ? null : <Text>Free drop of {formatLength(result.drop, units, 'level')} to the receiving invert.</Text>}
-      {result.passings.map(({ line, name, side, why }) => (
-        <Text key={line}>
-          {side === 'over' ? 'Over' : 'Under'} {name}. {why}
+      {result.passings.map(({ name, laid, side, why }, i) => (
+        <Text key={i}>
+          {laid ? `${laid}: ${side}` : capital(side)} {name}. {why}
         </Text>
       ))}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>

@@ -109,7 +109,7 @@ describe('the grade finder', () => {
         { id: 'b', station: 40, invert: 8.74, keep: false },
       ],
       patches,
-      passings: [{ line: 'cable', name: 'Cable', side: 'under', why: 'Over it is ruled out by cover.' }],
+      passings: [{ line: 'cable', name: 'Cable', laid: undefined, side: 'under', why: 'Over it is ruled out by cover.' }],
       drop: 0.34,
     },
     present: undefined,

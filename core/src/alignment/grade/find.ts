@@ -1,6 +1,6 @@
 import { EPSILON } from '../../geometry';
 import { linear, sum, toLp, type Linear, type Model, type Solution, type Solver } from '../../lp';
-import { digArea, type GradeProblem } from './problem';
+import { digArea, type Bound, type GradeProblem } from './problem';
 
 /** What may be asked to give way. */
 export type Family = 'minFall' | 'maxFall' | 'cover' | 'receiving' | 'incoming' | 'maxDepth' | 'clearance' | 'keep';
@@ -41,7 +41,7 @@ function invertAt({ breaks }: GradeProblem, station: number): Linear {
 
 /** Solves the problem under a task. Levels are kept near nothing for the solver's sake: `datum` is taken off. */
 export function solveGrade(problem: GradeProblem, task: Task, solver: Solver): (Solution & { inverts: number[] }) | undefined {
-  const datum = problem.limits[0]?.highest ?? 0;
+  const datum = problem.covers[0]?.bare[0]?.value ?? 0;
   const model = build(problem, task, datum);
   const solution = solver(toLp(model));
   if (!solution) return undefined;
@@ -70,20 +70,18 @@ function build(problem: GradeProblem, task: Task, datum: number): Model {
       rows.push(sum([-1, fall], [1, linear({}, targets.maxFall * length)], [1, slack('maxFall', length)]));
   }
   // Between break points the line is straight: only the corners of the limits that stand out can touch it.
-  for (const leg of legsOfLimits(problem)) {
-    if (has('cover'))
-      for (const { station, value } of limitHull(
-        leg.map(({ station, highest }) => ({ station, value: highest })),
-        -1,
-      ))
-        rows.push(sum([1, level(value)], [-1, at(station)], [1, slack('cover')]));
-    if (targets.maxDepth !== undefined && has('maxDepth'))
-      for (const { station, value } of limitHull(
-        leg.map(({ station, lowest }) => ({ station, value: lowest })),
-        1,
-      ))
-        rows.push(sum([1, at(station)], [-1, level(value)], [1, slack('maxDepth')]));
-  }
+  if (has('cover'))
+    for (const { bare, frost, asked } of problem.covers)
+      for (const leg of legsOfBound(breaks, bare))
+        for (const { station, value } of limitHull(leg, -1)) {
+          // What gives way is the one cover asked of all lines.
+          const cover = relaxed.has('cover') ? Math.max(problem.cover.asked, frost) : asked;
+          rows.push(sum([1, level(value - cover)], [-1, at(station)], [1, slack('cover')]));
+        }
+  if (has('maxDepth'))
+    for (const depths of problem.depths)
+      for (const leg of legsOfBound(breaks, depths))
+        for (const { station, value } of limitHull(leg, 1)) rows.push(sum([1, at(station)], [-1, level(value)], [1, slack('maxDepth')]));
   const [high, low] = direction === 1 ? [breaks[0] as number, breaks.at(-1) as number] : [breaks.at(-1) as number, breaks[0] as number];
   if (targets.receiving !== undefined && has('receiving'))
     rows.push(sum([1, at(low)], [-1, level(targets.receiving)], [1, slack('receiving')]));
@@ -94,15 +92,16 @@ function build(problem: GradeProblem, task: Task, datum: number): Model {
       for (const sign of [1, -1]) rows.push(sum([sign, at(station)], [-sign, level(invert)], [1, slack('keep')]));
 
   const binaries: string[] = [];
-  const levels = problem.limits.map(({ highest }) => highest);
+  const levels = problem.covers.flatMap(({ bare }) => bare.map(({ value }) => value));
   const much = Math.max(...levels) - Math.min(...levels) + 2 * FAR;
   problem.crossings.forEach((crossing, index) => {
     const side = task.sides[index] ?? 'free';
     if (side === 'ignored' || !has('clearance')) return;
     if (side === 'free') binaries.push(sideName(index));
-    for (const { station, top, underside } of crossing.at) {
-      const over = sum([1, at(station)], [-1, level(top + targets.clearance + problem.wall)], [1, slack('clearance')]);
-      const under = sum([1, level(underside - targets.clearance + problem.wall - problem.od)], [-1, at(station)], [1, slack('clearance')]);
+    for (const { station, perClearance, ...bound } of crossing.at) {
+      const given = slack('clearance', perClearance);
+      const over = sum([1, at(station)], [-1, level(bound.over)], [1, given]);
+      const under = sum([1, level(bound.under)], [-1, at(station)], [1, given]);
       if (side !== 'under') rows.push(side === 'over' ? over : sum([1, over], [1, linear({ [sideName(index)]: -much }, much)]));
       if (side !== 'over') rows.push(side === 'under' ? under : sum([1, under], [1, linear({ [sideName(index)]: much })]));
     }
@@ -177,25 +176,26 @@ function digCost(problem: GradeProblem, datum: number, rows: Linear[], bounds: M
   return sum(...parts);
 }
 
-/** The limits of each leg between break points, ends included. */
-function legsOfLimits({ breaks, limits }: GradeProblem): GradeProblem['limits'][] {
-  return breaks.slice(1).map((to, i) => {
+/** What of a bound lies on each leg between break points, cut there. */
+function legsOfBound(breaks: readonly number[], bound: readonly Bound[]): Bound[][] {
+  const [first, last] = [bound[0] as Bound, bound.at(-1) as Bound];
+  const edge = (station: number): Bound => {
+    if (station <= first.station) return first;
+    if (station >= last.station) return last;
+    const k = bound.findIndex((point) => point.station >= station);
+    const [a, b] = [bound[k - 1] as Bound, bound[k] as Bound];
+    return { station, value: a.value + ((b.value - a.value) * (station - a.station)) / (b.station - a.station) };
+  };
+  return breaks.slice(1).flatMap((to, i) => {
     const from = breaks[i] as number;
-    const inside = limits.filter(({ station }) => station >= from - EPSILON && station <= to + EPSILON);
-    const edge = (station: number) => {
-      const k = limits.findIndex((limit) => limit.station >= station - EPSILON);
-      const [a, b] = [limits[Math.max(0, k - 1)], limits[k]] as [GradeProblem['limits'][number], GradeProblem['limits'][number]];
-      const share = b.station > a.station ? (station - a.station) / (b.station - a.station) : 1;
-      const between = (x: number, y: number) => (Number.isFinite(x) && Number.isFinite(y) ? x + (y - x) * share : Math.max(x, y));
-      return { station, highest: a.highest + (b.highest - a.highest) * share, lowest: between(a.lowest, b.lowest) };
-    };
-    return [edge(from), ...inside, edge(to)];
+    if (to <= first.station || from >= last.station) return [];
+    return [[edge(from), ...bound.filter(({ station }) => station > from && station < to), edge(to)]];
   });
 }
 
 /** Corners of the lower (−1) or upper (1) hull of points given by ascending station; of points at one station the binding one. */
-export function limitHull(points: readonly { station: number; value: number }[], side: 1 | -1): { station: number; value: number }[] {
-  const corners: { station: number; value: number }[] = [];
+export function limitHull(points: readonly Bound[], side: 1 | -1): Bound[] {
+  const corners: Bound[] = [];
   for (const point of points) {
     if (!Number.isFinite(point.value)) continue;
     const before = corners.at(-1);
@@ -204,7 +204,7 @@ export function limitHull(points: readonly { station: number; value: number }[],
       corners.pop();
     }
     while (corners.length > 1) {
-      const [a, b] = corners.slice(-2) as [typeof point, typeof point];
+      const [a, b] = corners.slice(-2) as [Bound, Bound];
       const turn = (b.value - a.value) * (point.station - a.station) - (point.value - a.value) * (b.station - a.station);
       if (side * turn > 0) break;
       corners.pop();

@@ -1,12 +1,14 @@
 import fc from 'fast-check';
-import { findProduct } from '../../catalogue';
-import { applyPatches, blankJob, blankExisting, blankRun, runSchema, type Run } from '../../job';
+import { findProduct, type Product } from '../../catalogue';
+import { tooCloseToExisting } from '../../existing';
+import { resolveRules } from '../../rules';
+import { applyPatches, blankExisting, blankJob, blankLaidLine, blankRun, placedLines, runSchema, type LaidLine, type Run } from '../../job';
 import { times } from '../../generators.testing';
 import { loadSolver } from '../../highs.testing';
 import { planRun } from '../../plan/plan';
-import { legsOf, levelsOn, structureAt, withStructure } from '..';
+import { fallingRun, legsOf, levelsOn, structureAt, targetsOf, withStructure } from '..';
 import { findGrade, limitHull, type GradeResult } from '.';
-import { linear, toLp, type Solver } from '../../lp';
+import { linear, solverOf, toLp, type Solver } from '../../lp';
 
 const job = blankJob('Test', 'UK');
 let solver: Solver;
@@ -155,19 +157,6 @@ describe('what stands in the way gives way by the least that will do', () => {
     expect(relaxations).toHaveLength(1);
     expect(find(runSchema.parse(applyPatches(run, relaxations[0]?.patches ?? []))).kind).toBe('found');
   });
-  test('a program the solver’s presolve fails on is solved without it', () => {
-    const run = level(
-      { minFall: 0.005, cover: 0.3, receiving: 7.186115700224592 },
-      {
-        stations: [9, 9, 10.158276580966051].map((value, i) => ({ station: i * 20, ground: value })),
-        existing: [across(1.6185426338834068, 0.7979483886434205), across(9.865646729245318, 1.2572313153953494)],
-      },
-    );
-    const frozen = { ...run, reaches: run.reaches.map((reach) => ({ ...reach, frost: 0.5 })) };
-    const { relaxations } = blocked(find(frozen));
-    expect(relaxations.length).toBeGreaterThan(0);
-    for (const { patches } of relaxations) expect(find(runSchema.parse(applyPatches(frozen, patches))).kind).toBe('found');
-  });
   test('a depth offered where everything else only just holds does it to the last digit', () => {
     const targets = { minFall: 0.04999999999999964, receiving: 7.000000000000008, incoming: 8, maxDepth: 0.5000000000000009 };
     const stations = [9, 10.001607298176511].map((value, i) => ({ station: i * 20, ground: value }));
@@ -217,6 +206,170 @@ describe('what stands in the way gives way by the least that will do', () => {
     const near = found(find(level({ receiving: 6 }, { existing: [beside(0.2)] })));
     expect(near.passings).toMatchObject([{ side: 'under' }]);
     expect(found(find(level({ receiving: 6 }, { existing: [beside(0.5)] }))).passings).toEqual([]);
+  });
+});
+
+describe('several lines in one trench', () => {
+  /** A line laid beside the leading drain. */
+  const beside = (id: string, product: string, change: Partial<LaidLine> = {}): LaidLine => ({
+    ...blankLaidLine(id, product, id),
+    ...change,
+  });
+  const withLaid = (run: Run, ...laid: LaidLine[]): Run => ({ ...run, laid: [...run.laid, ...laid] });
+  const [reach] = level({}).reaches as [Run['reaches'][number]];
+
+  test('a duct 0.2 m over the drain takes its own cover: the drain begins 0.2 m lower', () => {
+    const over = beside('over', 'duct-110', { up: 0.11 + 0.2, x: 0 });
+    const alone = found(find(level({}))).inverts[0]?.invert as number;
+    const both = found(find(withLaid(level({}), over))).inverts[0]?.invert as number;
+    expect(alone - both).toBeCloseTo(0.31, 6);
+  });
+  test('only where it goes: a duct that ends at 10 m leaves the far end alone', () => {
+    const run = level(
+      { minFall: 0 },
+      {
+        stations: [
+          { station: 0, ground: 10 },
+          { station: 60, ground: 10 },
+        ],
+      },
+    );
+    const over = beside('over', 'duct-110', { up: 0.31, x: 0, from: 50 });
+    const [head, tail] = found(find(withLaid(run, over))).inverts.map(({ invert }) => invert) as [number, number];
+    // 0.31 lower from 50 m on, straight from 9.2932 at the head: the least digging is a line through both.
+    expect(head).toBeCloseTo(9.2932, 6);
+    expect(head + ((tail - head) * 50) / 60).toBeCloseTo(9.2932 - 0.31, 6);
+  });
+  test('the greatest depth is that of the trench, dug for the lowest line', () => {
+    const under = beside('under', 'duct-110', { up: -0.2, x: 0.2 });
+    // 0.6 + 0.110 + 60/80 + the bed of 0.1 is 1.56; the duct under it asks 0.2 more.
+    expect(found(find(level({ maxDepth: 1.5601 }))).kind).toBe('found');
+    const { relaxations } = blocked(find(withLaid(level({ maxDepth: 1.5601 }), under)));
+    expect(relaxations.map(({ label }) => label)).toContain('Allow a depth of 1.760 m');
+  });
+  test('a cable crosses between a drain and a duct laid over it: one passes under, one over', () => {
+    const cable = { ...blankExisting('Cable', 5), size: 0.05, coverMin: 1.2, coverMax: 1.2, evidence: 'exposed' as const };
+    const over = beside('over', 'duct-110', { name: 'Duct', up: 1.2, x: 0 });
+    const run = withLaid(level({ clearance: 0.3 }, { existing: [cable] }), over);
+    const { passings } = found(find(run));
+    expect(passings.map(({ laid, side }) => [laid, side])).toEqual([
+      [run.laid[0]?.name, 'under'],
+      ['Duct', 'over'],
+    ]);
+  });
+
+  /** What the plan itself says of a line found: cover of every line, depth, and lines too close where they are known to be. */
+  const faultsOf = (run: Run): string[] => {
+    const plan = planRun(job, run);
+    const rules = resolveRules(job.ruleSet, job.overrides);
+    const targets = targetsOf(run, placedLines(job, run), rules);
+    const shallow = placedLines(job, run).flatMap((line) =>
+      Array.from({ length: 101 }, (_, i) => line.from + ((line.to - line.from) * i) / 100).flatMap((station) => {
+        const { ground, finished, invert } = levelsOn(run, placedLines(job, run)[0]?.product as Product, station);
+        const top = invert - (placedLines(job, run)[0]?.product.wall ?? 0) + line.up + line.product.od;
+        return Math.min(ground, finished) - top < targets.cover(line) - 1e-5 ? [`${line.id} at ${station}`] : [];
+      }),
+    );
+    const deep = plan.deepest.depth > (targets.maxDepth ?? Infinity) + 1e-5 ? ['deep'] : [];
+    const close = tooCloseToExisting({
+      rules: { ...rules, lineClearance: { ...rules.lineClearance, value: targets.clearance - 1e-5 } },
+      existing: run.existing,
+      windows: [],
+      placed: placedLines(job, run),
+      levels: plan.profile,
+    });
+    return [...shallow, ...deep, ...close.map(({ facts }) => facts.name)];
+  };
+  const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+  const laid = fc.record({
+    product: fc.constantFrom('duct-110', 'drain-160', 'drain-110'),
+    x: number(-0.4, 0.4),
+    up: number(-0.4, 0.9),
+    from: fc.option(number(1, 20), { nil: undefined }),
+    to: fc.option(number(25, 59), { nil: undefined }),
+  });
+  const inGround = fc.record({
+    where: fc.oneof(
+      fc.record({ kind: fc.constant('crossing' as const), station: number(1, 59), angle: number(0.4, Math.PI - 0.4) }),
+      fc.record({ kind: fc.constant('parallel' as const), from: number(0, 25), to: number(30, 60), offset: number(-1, 1) }),
+    ),
+    size: number(0.02, 0.5),
+    cover: number(0.2, 2.5),
+    more: number(0, 0.3),
+  });
+  const anyRun = fc
+    .record({
+      grounds: fc.array(number(9, 11), { minLength: 2, maxLength: 6 }),
+      beside: fc.array(laid, { minLength: 0, maxLength: 3 }),
+      existing: fc.array(inGround, { maxLength: 3 }),
+      maxDepth: fc.option(number(1.2, 4), { nil: undefined }),
+      cover: fc.option(number(0.3, 0.9), { nil: undefined }),
+      receiving: fc.option(number(7, 9), { nil: undefined }),
+      frost: fc.constantFrom(0, 0.5),
+    })
+    .map(({ grounds, beside: more, existing, frost, ...targets }) => {
+      const stations = grounds.map((value, i) => ({ station: (60 * i) / (grounds.length - 1), ground: value }));
+      const run = level(
+        {},
+        {
+          stations,
+          targets: Object.fromEntries(Object.entries(targets).filter(([, value]) => value !== undefined)),
+          reaches: [{ ...reach, frost, bottomWidth: 3 }],
+          structures: withStructure(level({}), structureAt(level({}, { stations }), 30, 'chamber', 'middle')),
+          existing: existing.map(({ where, size, cover, more: deeper }, i) => ({
+            ...blankExisting(`Line ${i}`, 0),
+            where,
+            size,
+            coverMin: cover,
+            coverMax: cover + deeper,
+            evidence: 'exposed' as const,
+          })),
+        },
+      );
+      return runSchema.parse(
+        withLaid(run, ...more.map(({ product, ...place }, i) => beside(`more${i}`, product, { name: `More ${i}`, ...place }))),
+      );
+    });
+  test('whatever lies in the trench and across it: the plan of the line found has nothing against it, and everything offered does it', () => {
+    let [founds, blocks] = [0, 0];
+    fc.assert(
+      fc.property(anyRun, (run) => {
+        const result = find(run);
+        if (result.kind === 'found') {
+          founds++;
+          expect(faultsOf(applyPatches(run, result.patches))).toEqual([]);
+          return;
+        }
+        blocks++;
+        for (const { patches, label } of result.relaxations)
+          expect([label, find(runSchema.parse(applyPatches(run, patches))).kind]).toEqual([label, 'found']);
+      }),
+      { numRuns: times(40) },
+    );
+    expect(founds).toBeGreaterThan(10);
+    expect(blocks).toBeGreaterThan(5);
+  });
+  test('no straight line of a fine grid that the plan has nothing against digs less', () => {
+    let beaten = 0;
+    fc.assert(
+      fc.property(anyRun, (run) => {
+        const straight = { ...run, structures: [] };
+        const result = find(straight);
+        const least = result.kind === 'found' ? planRun(job, applyPatches(straight, result.patches)).volumes.trench * 0.99 : Infinity;
+        for (let head = 7; head < 10.5; head += 0.25)
+          for (const fall of [1 / 80, 1 / 60, 1 / 40, 1 / 20]) {
+            const tail = head - fall * 60 * 1.0001;
+            const tried: Run = { ...straight, ...fallingRun(straight, head, tail) };
+            if (tail < (run.targets.receiving ?? -Infinity)) continue;
+            if (tried.stations.some(({ station }) => levelsOn(tried, findProduct('drain-110'), station).cover < 0)) continue;
+            if (faultsOf(tried).length > 0) continue;
+            beaten++;
+            expect(planRun(job, tried).volumes.trench).toBeGreaterThanOrEqual(least);
+          }
+      }),
+      { numRuns: times(10) },
+    );
+    expect(beaten).toBeGreaterThan(10);
   });
 });
 
@@ -282,6 +435,18 @@ test('for any rolling ground the line found holds every target, and none of 200 
 });
 
 describe('the model', () => {
+  test('a program the solver’s presolve fails on is solved without it', () => {
+    const asked: (string | undefined)[] = [];
+    const flaky = solverOf({
+      solve: (_, options) => {
+        asked.push(options?.presolve);
+        if (options?.presolve !== 'off') throw new Error('presolve');
+        return { Status: 'Optimal', ObjectiveValue: 1, Columns: { x: { Primal: 2 } } };
+      },
+    });
+    expect(flaky('')).toEqual({ objective: 1, values: { x: 2 } });
+    expect(asked).toEqual([undefined, 'off']);
+  });
   test('hulls keep only corners that can touch, and the binding one of two at a station', () => {
     const at = (...values: number[]) => values.map((value, station) => ({ station, value }));
     expect(limitHull(at(3, 1, 2, 0), -1).map(({ value }) => value)).toEqual([3, 1, 0]);

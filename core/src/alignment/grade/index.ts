@@ -1,10 +1,10 @@
-import type { Product } from '../../catalogue';
-import { LEAST_APART, productOf, type Job, type Patch, type Reach, type Run } from '../../job';
+import { LEAST_APART, placedLines, type Job, type Patch, type Run } from '../../job';
 import type { Solver } from '../../lp';
-import { resolveRules, type Rules } from '../../rules';
+import { resolveRules } from '../../rules';
 import { capital, formatGradient, formatLength, formatStation, formatVolume, type UnitSystem } from '../../units';
 import { families, sideName, slackOf, solveGrade, type Family, type Side } from './find';
-import { gradeProblem, type GradeProblem, type GradeTargets } from './problem';
+import { gradeProblem, type GradeProblem } from './problem';
+import { targetsOf } from './targets';
 
 export { limitHull } from './find';
 
@@ -13,6 +13,8 @@ export interface Passing {
   /** Id of the existing line. */
   line: string;
   name: string;
+  /** Which of several laid lines passes it so; undefined where there is only one. */
+  laid: string | undefined;
   side: 'over' | 'under';
   why: string;
 }
@@ -49,31 +51,18 @@ export interface GradeOptions {
   onProgress?: (share: number, what: string) => void;
 }
 
-/** The targets of a run, with what it does not ask for taken from the line and the rule set. */
-export function targetsOf(run: Run, product: Product, rules: Rules): GradeTargets {
-  const { minFall, maxFall, cover, receiving, incoming, maxDepth, clearance } = run.targets;
-  return {
-    minFall: minFall ?? product.minFall,
-    maxFall,
-    cover: (reach: Reach) => Math.max(cover ?? product.minCover[run.surface], reach.frost),
-    receiving,
-    incoming,
-    maxDepth,
-    clearance: clearance ?? rules.lineClearance.value ?? 0,
-  };
-}
-
 /**
  * Grade finder: the profile with least excavation that keeps cover (against the ground there is and will be, and frost), falls within
  * the gradient limits, meets the receiving and incoming levels and the levels to be kept, and passes every existing line over or under
- * with its clearance. The gradient changes only at structures. A linear program with one binary for each line to be passed.
+ * with its clearance, measured between the closest points of the two where the existing one is expected. All of it for every line of the run. The
+ * gradient changes only at structures. A linear program with one binary for each laid line and line to be passed.
  * Where none exists: which constraints conflict, and the least that each alone would have to give.
  */
 export function findGrade(job: Job, run: Run, { solver, onProgress = () => undefined }: GradeOptions): GradeResult {
   const { units } = job;
   const rules = resolveRules(job.ruleSet, job.overrides);
-  const product = productOf(job, run);
-  const problem = gradeProblem(run, product, targetsOf(run, product, rules));
+  const placed = placedLines(job, run);
+  const problem = gradeProblem(run, placed, targetsOf(run, placed, rules), rules);
   onProgress(0.05, 'Looking for the line with least digging');
   const free = problem.crossings.map((): Side => 'free');
   const best = solveGrade(problem, { sides: free }, solver);
@@ -83,7 +72,8 @@ export function findGrade(job: Job, run: Run, { solver, onProgress = () => undef
     onProgress(0.3 + (0.7 * i) / problem.crossings.length, `${crossing.name}: over or under`);
     const side = sides[i] as 'over' | 'under';
     const flipped = sides.with(i, side === 'over' ? 'under' : 'over');
-    return { line: crossing.line, name: crossing.name, side, why: whyNot(problem, flipped, i, best.objective, units, solver) };
+    const { line, name, laid } = crossing;
+    return { line, name, laid, side, why: whyNot(problem, flipped, i, best.objective, units, solver) };
   });
   const inverts = fixedLevels(run, problem, best.inverts);
   const low = problem.direction === 1 ? (best.inverts.at(-1) as number) : (best.inverts[0] as number);

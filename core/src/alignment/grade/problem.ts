@@ -1,30 +1,28 @@
-import { structureTypes, type Product } from '../../catalogue';
-import { knownLine } from '../../existing';
+import { structureTypes } from '../../catalogue';
+import { keepOff, knownParts } from '../../existing';
 import { areaBesideWall, EPSILON, wallOffset } from '../../geometry';
-import { LEAST_APART, panelOf, type Reach, type Run, type Wall } from '../../job';
+import { LEAST_APART, panelOf, type PlacedLine, type Reach, type Run, type Wall } from '../../job';
+import type { Rules } from '../../rules';
+import type { GradeTargets } from './targets';
 import { extent, groundsAt, reachEnd } from '../ground';
-import { flowDirection, levelsOn } from '../levels';
+import { dropIn, flowDirection, levelsOn } from '../levels';
 import { isOpen } from '../bores';
 
-/** What the line must hold, all of it given: metres and ratios. */
-export interface GradeTargets {
-  minFall: number;
-  maxFall: number | undefined;
-  /** Least cover at a station. */
-  cover: (reach: Reach) => number;
-  receiving: number | undefined;
-  incoming: number | undefined;
-  maxDepth: number | undefined;
-  clearance: number;
+/** A level at a station, metres; straight to the next of its list. */
+export interface Bound {
+  station: number;
+  value: number;
 }
 
-/** A line to pass over or under. Levels are the worst expected, metres. */
+/** A laid line to pass over or under an existing one, which is where it is expected and as high, or low, as it may be. */
 export interface Crossing {
   /** Id of the existing line. */
   line: string;
   name: string;
-  /** Stations at which the clearance is checked. */
-  at: { station: number; top: number; underside: number }[];
+  /** Which of several laid lines it is; undefined where there is only one. */
+  laid: string | undefined;
+  /** Least invert of the leading line to pass over, and greatest to pass under; how much both give when the clearance shrinks by one. */
+  at: { station: number; over: number; under: number; perClearance: number }[];
 }
 
 /** The grade finder's task, in numbers. */
@@ -33,80 +31,97 @@ export interface GradeProblem {
   breaks: number[];
   /** 1: falls towards the end of the run; −1: towards the start. */
   direction: 1 | -1;
-  /** Highest invert that cover allows, and lowest that the greatest depth allows, at every station that matters. */
-  limits: { station: number; highest: number; lowest: number }[];
+  /** For each laid line in each reach: the invert at which it would have no cover, and the cover it asks for, frost included. */
+  covers: { bare: Bound[]; frost: number; asked: number }[];
+  /** Lowest invert that the greatest depth allows, reach by reach. */
+  depths: Bound[][];
   /** Pieces of trench whose digging counts: invert + `toBottom` is the trench bottom. */
   digs: { station: number; length: number; ground: number; toBottom: number; width: number; left: Wall; right: Wall }[];
   keeps: { station: number; invert: number; id: string }[];
   crossings: Crossing[];
   targets: GradeTargets;
-  /** The cover asked for and how much of it may give way, metres: frost is no choice of ours. */
+  /** The greatest cover any line asks for, and how much of it may give way, metres: frost is no choice of ours. */
   cover: { asked: number; soft: number };
-  wall: number;
-  od: number;
 }
 
 /** More pieces than this make the sum no better, only slower. */
 const MOST_DIGS = 400;
-/** Past this the search for a place to pass a parallel line looks no closer, metres. */
-const ALONG_STEP = 5;
 
-/** Puts a run and its targets into numbers. */
-export function gradeProblem(run: Run, product: Product, targets: GradeTargets): GradeProblem {
+/** Puts a run and its targets into numbers. @param placed its lines, the leading one first. */
+export function gradeProblem(run: Run, placed: readonly PlacedLine[], targets: GradeTargets, rules: Rules): GradeProblem {
   const { start, end } = extent(run);
   const inside = run.structures.filter(
     ({ kind, station }) => structureTypes[kind].turns && station > start + LEAST_APART && station < end - LEAST_APART,
   );
   const breaks = [...new Set([start, ...inside.map(({ station }) => station), end])].sort((a, b) => a - b);
+  const covers = coversOf(run, placed, targets);
   return {
     breaks,
-    direction: directionOf(run, product),
-    limits: limitsOf(run, product, targets),
-    digs: digsOf(run, product),
+    direction: directionOf(run, leading(placed)),
+    covers,
+    depths: depthsOf(run, leading(placed), targets),
+    digs: digsOf(run, leading(placed)),
     keeps: run.inverts.flatMap(({ id, station, invert, keep }) => (keep ? [{ id, station, invert }] : [])),
-    crossings: crossingsOf(run, product, targets),
+    crossings: crossingsOf(run, placed, breaks, targets, rules),
     targets,
-    cover: softCover(run, targets),
-    wall: product.wall,
-    od: product.od,
+    cover: softCover(covers, placed, targets),
   };
 }
+
+const leading = (placed: readonly PlacedLine[]): PlacedLine['product'] => (placed[0] as PlacedLine).product;
 
 /** Less cover than a hand is none, metres. */
 const LEAST_COVER = 0.1;
 
-function softCover(run: Run, targets: GradeTargets): GradeProblem['cover'] {
-  const asked = targets.cover({ ...(run.reaches[0] as Reach), frost: 0 });
-  return { asked, soft: Math.max(0, asked - Math.max(LEAST_COVER, ...run.reaches.map(({ frost }) => frost))) };
+function softCover(covers: GradeProblem['covers'], placed: readonly PlacedLine[], targets: GradeTargets): GradeProblem['cover'] {
+  const asked = Math.max(...placed.map(targets.cover));
+  return { asked, soft: Math.max(0, asked - Math.max(LEAST_COVER, ...covers.map(({ frost }) => frost))) };
 }
 
 /** By the fixed levels; by the ground where the line has none yet. */
-function directionOf(run: Run, product: Product): 1 | -1 {
+function directionOf(run: Run, product: PlacedLine['product']): 1 | -1 {
   if (run.inverts.length > 1) return flowDirection(run);
   const { start, end } = extent(run);
   return levelsOn(run, product, end).invert > levelsOn(run, product, start).invert + EPSILON ? -1 : 1;
 }
 
-function limitsOf(run: Run, product: Product, { cover, maxDepth }: GradeTargets): GradeProblem['limits'] {
-  return run.reaches.flatMap((reach, index) => {
-    const to = reachEnd(run, index);
-    const stations = [
-      reach.from,
-      ...run.stations.map(({ station }) => station).filter((station) => station > reach.from && station < to),
-      to,
-    ];
-    return stations.map((station) => {
-      const { ground, finished } = groundsAt(run.stations, station);
-      return {
-        station,
-        highest: Math.min(ground, finished) - cover(reach) - product.od + product.wall,
-        lowest: maxDepth === undefined ? -Infinity : ground - maxDepth + reach.bedding + product.wall,
-      };
-    });
-  });
+/** The stations of a stretch at which the ground may bend, its ends included. */
+const groundStations = (run: Run, from: number, to: number): number[] => [
+  from,
+  ...run.stations.map(({ station }) => station).filter((station) => station > from && station < to),
+  to,
+];
+
+/** Every line where it goes, reach by reach. Between stations the lower ground lies no lower than straight: the stations decide. */
+function coversOf(run: Run, placed: readonly PlacedLine[], targets: GradeTargets): GradeProblem['covers'] {
+  const { wall } = leading(placed);
+  return run.reaches.flatMap((reach, index) =>
+    placed.flatMap((line) => {
+      const [from, to] = [Math.max(reach.from, line.from), Math.min(reachEnd(run, index), line.to)];
+      if (from >= to) return [];
+      const bare = groundStations(run, from, to).map((station) => {
+        const { ground, finished } = groundsAt(run.stations, station);
+        return { station, value: Math.min(ground, finished) - line.up - line.product.od + wall };
+      });
+      return [{ bare, frost: reach.frost, asked: Math.max(targets.cover(line), reach.frost) }];
+    }),
+  );
 }
 
-function digsOf(run: Run, product: Product): GradeProblem['digs'] {
+function depthsOf(run: Run, { wall }: PlacedLine['product'], { maxDepth }: GradeTargets): GradeProblem['depths'] {
+  if (maxDepth === undefined) return [];
+  return run.reaches.map((reach, index) =>
+    groundStations(run, reach.from, reachEnd(run, index)).map((station) => ({
+      station,
+      value: groundsAt(run.stations, station).ground - maxDepth + toBottom(run, reach, wall),
+    })),
+  );
+}
+
+/** From the trench bottom up to the leading line's invert, metres. */
+const toBottom = (run: Run, reach: Reach, wall: number): number => wall + dropIn(run, reach) + reach.bedding;
+
+function digsOf(run: Run, { wall }: PlacedLine['product']): GradeProblem['digs'] {
   const { length: whole } = extent(run);
   return run.reaches.flatMap((reach, index) => {
     if (!isOpen(reach)) return [];
@@ -121,7 +136,7 @@ function digsOf(run: Run, product: Product): GradeProblem['digs'] {
         station,
         length: piece,
         ground: groundsAt(run.stations, station).ground,
-        toBottom: -product.wall - reach.bedding,
+        toBottom: -toBottom(run, reach, wall),
         width: reach.bottomWidth + 2 * panelOf(reach),
         left: reach.left,
         right: reach.right,
@@ -138,37 +153,37 @@ export function digArea(piece: GradeProblem['digs'][number], depth: number): { a
   };
 }
 
-function crossingsOf(run: Run, product: Product, { clearance }: GradeTargets): Crossing[] {
-  return run.existing.flatMap((raw): Crossing[] => {
-    const line = knownLine(raw);
-    if (line.join) return [];
-    const { where } = line;
-    const at = (station: number) => {
-      const { ground } = groundsAt(run.stations, station);
-      return { station, top: ground - line.coverMin, underside: ground - line.coverMax - line.size };
-    };
-    const { start, end } = extent(run);
-    const clamp = (station: number) => Math.min(end, Math.max(start, station));
-    if (where.kind === 'crossing') {
-      // Both edges of where the two lie over each other.
-      const half = (line.size + product.od) / 2 / Math.sin(where.angle);
-      const { top, underside } = at(where.station);
-      return [
-        {
-          line: line.id,
-          name: line.name,
-          at: [clamp(where.station - half), clamp(where.station + half)].map((station) => ({ station, top, underside })),
-        },
-      ];
-    }
-    if (Math.abs(where.offset) - (line.size + product.od) / 2 >= clearance) return [];
-    const steps = Math.max(1, Math.ceil((where.to - where.from) / ALONG_STEP));
-    return [
-      {
-        line: line.id,
-        name: line.name,
-        at: Array.from({ length: steps + 1 }, (_, i) => at(where.from + ((where.to - where.from) * i) / steps)),
-      },
-    ];
+/** Each laid line passes each existing one on a side of its own: a cable may cross between a sewer and the main laid over it. */
+function crossingsOf(
+  run: Run,
+  placed: readonly PlacedLine[],
+  breaks: readonly number[],
+  { clearance }: GradeTargets,
+  rules: Rules,
+): Crossing[] {
+  const { wall } = leading(placed);
+  // Between these the ground and every line are straight.
+  const nodes = [...run.stations.map(({ station }) => station), ...breaks];
+  return run.existing.flatMap((existing): Crossing[] => {
+    // A line to be joined is meant to be met.
+    if (existing.join) return [];
+    const parts = knownParts(existing, rules);
+    return placed.flatMap((line): Crossing[] => {
+      const at = run.reaches.flatMap((reach, index) => {
+        const own = { from: Math.max(reach.from, line.from), to: Math.min(reachEnd(run, index), line.to) };
+        if (own.from >= own.to) return [];
+        const across = reach.method.kind === 'bored' ? Math.max(reach.method.bore, line.product.od) : line.product.od;
+        return parts.flatMap((part) => {
+          const { size, coverMin, coverMax } = part.line;
+          return keepOff(part, line.x, own, clearance + (across + size) / 2, nodes).map(({ station, height, perLimit }) => {
+            // Invert at which the two centres are level when the other lies at the very ground.
+            const level = groundsAt(run.stations, station).ground - size / 2 + wall - line.up - line.product.od / 2;
+            return { station, over: level - coverMin + height, under: level - coverMax - height, perClearance: perLimit };
+          });
+        });
+      });
+      const laid = placed.length > 1 ? line.name : undefined;
+      return at.length > 0 ? [{ line: existing.id, name: existing.name, laid, at }] : [];
+    });
   });
 }
