@@ -3,7 +3,7 @@ import { grounds } from '../catalogue';
 import { demoFile } from '../demo';
 import { anyDig, times } from '../generators.testing';
 import { boringOf } from '../boring';
-import { straightBore, activities, blankJob, blankPit, type Job, type LoggedRate, type Run } from '../job';
+import { straightBore, activities, blankJob, blankPit, machineOf, type Job, type LoggedRate, type Run } from '../job';
 import { handRate } from '../machine';
 import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
@@ -70,7 +70,11 @@ test('for any run every screen’s figure is a sum of the one estimate, with and
       close(item('spoil.surplus') + item('spoil.suspect'), plan.balance.surplusLoose < 1e-6 ? 0 : plan.balance.surplusLoose);
       const topsoil = plan.balance.topsoilBank * (1 + grounds.loam.swell);
       // Slivers below a spade's width are left out of the stretches.
-      close(sum(spoilCells(run, plan.profile, plan.pits).map(({ volume }) => volume)) + topsoil, plan.balance.loose, 1e-5);
+      close(
+        sum(spoilCells(run, plan.profile, plan.pits, machineOf(job).arm).map(({ volume }) => volume)) + topsoil,
+        plan.balance.loose,
+        1e-5,
+      );
     }),
     { numRuns: times(40) },
   );

@@ -7,7 +7,7 @@ import type { PlaceSupport } from '../protection';
 import type { Rules } from '../rules';
 import { handRate } from './cycle';
 import { backingOut, type BackingOut } from './exit';
-import { deepestFor, tipsOver } from './fit';
+import { deepestFor } from './fit';
 import { hookHeight, RIGGING } from './hook';
 import { liftChecks, type LiftFrom } from './loads';
 import { DEPTH_TO_SPARE, SHORT_WINDOW } from './reach';
@@ -23,8 +23,6 @@ export interface MachineContext {
   places: readonly Place[];
   supports: readonly PlaceSupport[];
   setUps: SetUps;
-  /** The heap that comes closest to its boundary, and where it lies. */
-  heap: { inner: number; base: number; height: number; station: number };
 }
 
 /** Where a place is deeper than a limit, and how deep; undefined where it nowhere is. */
@@ -133,20 +131,6 @@ export const hookTooLow = ({ places, supports, machine }: MachineContext): Found
       },
     ];
   });
-
-/** A heap the machine cannot tip on from where it digs. */
-export function cannotTip({ heap, machine }: MachineContext): Found<{ machine: string; height: number; away: number; basis: string }>[] {
-  const away = heap.inner + heap.base / 2;
-  if (heap.height <= 0 || tipsOver(machine, away, heap.height)) return [];
-  return [
-    {
-      severity: 'caution',
-      where: [{ from: heap.station, to: heap.station }],
-      facts: { machine: machine.name, height: heap.height, away, basis: machine.basis },
-      fixes: [],
-    },
-  ];
-}
 
 const OTHER = { start: 'end', end: 'start' } as const;
 

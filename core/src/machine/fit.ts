@@ -4,7 +4,6 @@ import { largest, type Range } from '../geometry';
 import type { PlaceSupport } from '../protection';
 import { machinesFor, type Job, type Reach, type Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
-import { reaches } from './envelope';
 import { liftChecks, type LiftCheck } from './loads';
 import { DEPTH_TO_SPARE, flatWindow, SHORT_WINDOW } from './reach';
 import { setUpsOf } from './setUps';
@@ -79,19 +78,3 @@ function fitOf(job: Job, run: Run, profile: Columns, supports: readonly PlaceSup
     ],
   };
 }
-
-/** Room over a heap for the bucket to open, metres. */
-export const OPENS = 0.3;
-
-/** Does the machine, astride of the line, tip over the top of a heap? @param away of its top from the centre line. @param height metres. */
-export const tipsOver = (machine: Pick<Machine, 'arm'>, away: number, height: number): boolean =>
-  reaches(machine.arm, { x: Math.max(away, machine.arm.foot.x + 0.5), z: height + OPENS });
-
-/** Sides of what a machine tips into, and how far off their middle stands, metres. Source: usual site dumpers and tippers. */
-const CARRIERS = [
-  { name: 'a dumper', height: 1.3, away: 2.2 },
-  { name: 'a lorry', height: 2.1, away: 2.8 },
-] as const;
-/** What a machine tips into over the side, in words; empty where neither. */
-export const tipsInto = (machine: Pick<Machine, 'arm'>): string[] =>
-  CARRIERS.filter(({ height, away }) => tipsOver(machine, away, height)).map(({ name }) => name);

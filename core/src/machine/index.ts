@@ -8,4 +8,5 @@ export * from './loads';
 export * from './setUps';
 export * from './checks';
 export * from './fit';
+export * from './tip';
 export * from './hook';

@@ -20,7 +20,7 @@ import {
   reaches,
   setUpsOf,
   tippingLoad,
-  tipsOver,
+  tipReach,
   windowOf,
   without,
 } from '.';
@@ -199,8 +199,8 @@ describe('where it stands', () => {
     expect(after.dig.machine).toBeCloseTo((before.volumes.trench * 4) / 5, 6);
   });
   test('a heap too high or too far off is not tipped over', () => {
-    expect(tipsOver(t17, 2, 0.8)).toBe(true);
-    expect(tipsOver(t17, 4, 1.5)).toBe(false);
+    expect(tipReach(t17.arm, 0.8)).toBeGreaterThan(2);
+    expect(tipReach(t17.arm, 1.5)).toBeLessThan(4);
     const far = { ...run, spoil: { ...run.spoil, setback: 4, corridorRight: 9 } };
     expect(planRun(job, far).findings.map(({ code }) => code)).toContain('machine.tip');
   });

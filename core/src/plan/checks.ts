@@ -3,7 +3,7 @@ import { byHandOnly, notFound, tooCloseToExisting } from '../existing';
 import { boredBlind, pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment';
 import { untestedGround, weakerThanPlanned, type GroundContext } from '../ground';
 import { checkList, type Finding, type GateName, type Severity } from '../job';
-import { cannotTip, hookTooLow, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
+import { hookTooLow, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
 import {
   bannedBenches,
   boxesShorterThanStick,
@@ -31,7 +31,7 @@ import {
   strutInTheWay,
   noRailLongEnough,
 } from '../protection';
-import { heapOnShores, noRoomForHeap, suspectGround, tooNearLip } from '../spoil';
+import { cannotTip, heapOnShores, noRoomForHeap, suspectGround, tooNearLip } from '../spoil';
 import {
   linesTooClose,
   noBucketDigs,

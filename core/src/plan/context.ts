@@ -37,13 +37,14 @@ import {
 import { resolveRules, type Rules } from '../rules';
 import {
   balance,
-  heapExcess,
+  heapColumns,
   heapsAt,
   isSuspect,
   suspectRanges,
   topsoilArea,
   type Balance,
   type Heap,
+  type HeapColumns,
   type PartVolumes,
   type SpoilContext,
 } from '../spoil';
@@ -89,7 +90,7 @@ export interface PlanContext
     AlignmentContext,
     TrenchContext,
     Omit<ProtectionContext, 'job'>,
-    Omit<MachineContext, 'heap' | 'job' | 'profile'>,
+    Omit<MachineContext, 'job' | 'profile'>,
     Omit<SpoilContext, 'heap' | 'profile'>,
     Omit<Volumes, 'profile'> {
   job: Job;
@@ -111,7 +112,7 @@ export interface PlanContext
   judged: Judged[];
   setUps: SetUps;
   balance: Balance;
-  excess: number[];
+  heaps: HeapColumns;
   heap: Heap & { station: number };
 }
 
@@ -136,7 +137,7 @@ export function planContext(job: Job, run: Run): PlanContext {
   const judged = judge(places, supports, rules);
   const volumes = volumeStage(job, run, placed, levels, places, windows);
   const { profile } = volumes;
-  const spoil = spoilStage(run, volumes);
+  const spoil = spoilStage(run, volumes, machine);
   return {
     ...volumes,
     ...spoil,
@@ -230,7 +231,11 @@ function volumeStage(
 }
 
 /** Heaps and where the dirt goes. */
-function spoilStage(run: Run, { profile, volumes, beds, pits }: Volumes): Pick<PlanContext, 'balance' | 'excess' | 'heap'> {
+function spoilStage(
+  run: Run,
+  { profile, volumes, beds, pits }: Volumes,
+  { arm }: Machine,
+): Pick<PlanContext, 'balance' | 'heaps' | 'heap'> {
   const pitTotals = { dig: total(pits, ({ dig }) => dig), fill: total(pits, ({ fill }) => fill) };
   const apart = suspectRanges(run);
   const topsoil = along(
@@ -240,8 +245,8 @@ function spoilStage(run: Run, { profile, volumes, beds, pits }: Volumes): Pick<P
     (at) => !isSuspect(apart, at),
   );
   const suspect = total(apart, ({ from, to }) => dugBetween(profile, from, to));
-  const excess = heapExcess(run, profile, profile.area);
-  return { balance: balance(run, volumes, beds, pitTotals, { topsoil, suspect }), excess, heap: tightestHeap(run, profile, excess) };
+  const heaps = heapColumns(run, profile, profile.area, arm);
+  return { balance: balance(run, volumes, beds, pitTotals, { topsoil, suspect }), heaps, heap: tightestHeap(run, profile, heaps, arm) };
 }
 
 /** Volume dug between two nodes of a profile, m³. */
@@ -353,10 +358,10 @@ function fillingsOf(reach: Reach, end: number, lines: readonly PlacedLine[]): (s
   };
 }
 
-function tightestHeap(run: Run, profile: PlanProfile, excess: readonly number[]): PlanContext['heap'] {
+function tightestHeap(run: Run, profile: PlanProfile, { excess }: HeapColumns, arm: Machine['arm']): PlanContext['heap'] {
   const i = Math.max(0, excess.indexOf(largest(excess)));
   const reach = run.reaches[profile.reach[i] as number] as Reach;
-  const heaps = heapsAt(run.spoil, reach, profile.depth[i] as number, profile.area[i] as number);
+  const heaps = heapsAt(run.spoil, reach, profile.depth[i] as number, profile.area[i] as number, arm);
   const tightest = heaps.reduce((a, b) => (b.outer - b.corridor > a.outer - a.corridor ? b : a));
   // Where nothing is dug anywhere there is no heap to fit.
   return { ...tightest, fits: (excess[i] as number) <= EPSILON, station: profile.station[i] as number };

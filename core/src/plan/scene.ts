@@ -2,7 +2,8 @@ import type { ArmPoint, Machine } from '../catalogue';
 import { EPSILON, valueAt, type Point, type Range } from '../geometry';
 import type { Job, Run } from '../job';
 import { extent, groundAt } from '../alignment';
-import { OPENS, tipsOver, type SetUp } from '../machine';
+import { OPENS, tipReach, type SetUp } from '../machine';
+import { farTop } from '../spoil';
 import type { Plan } from './plan';
 import { sectionAt } from './section';
 
@@ -62,7 +63,7 @@ export function acrossScene(
   const side = heap?.side ?? (run.spoil.side === 'left' ? 'left' : 'right');
   const sign = side === 'left' ? -1 : 1;
   const turned = (points: readonly Point[]) => points.map(({ x, y }) => ({ x: sign * x, y: y - section.ground }));
-  const away = heap ? heap.inner + heap.base / 2 : run.spoil.setback;
+  const away = heap ? farTop(heap) : run.spoil.setback;
   const height = heap?.height ?? 0;
   return {
     ground: [
@@ -72,7 +73,7 @@ export function acrossScene(
     voids: section.trench.length > 0 ? [turned(section.trench)] : [],
     heaps: section.heaps.filter((one) => one.side === side).map(({ outline }) => turned(outline)),
     dump: { x: away, z: height + OPENS },
-    tips: tipsOver(machine, away, height),
+    tips: away <= tipReach(machine.arm, height) + EPSILON,
     side,
   };
 }

@@ -3,6 +3,7 @@ import { trenchArea, wallPoints, wallOffset, type Point } from '../geometry';
 import { cylinderHeights, frameHeights, railFor, stackOf, supportHeight, type Sided, type Stack } from '../protection';
 import {
   kitOf,
+  machineOf,
   placedLines,
   linesIn,
   panelOf,
@@ -31,7 +32,7 @@ import {
   type Place,
 } from '../trench';
 import { resolveRules, type Rules } from '../rules';
-import { heapsAt, type Heap } from '../spoil';
+import { farTop, heapsAt, type Heap } from '../spoil';
 
 /** One cross-section, to scale: `x` metres right of the centre line looking up the run, `y` level in metres. */
 export interface Section extends Levels {
@@ -78,7 +79,7 @@ export interface SectionLine {
  * @param place the hole it is of: a pit, or a reach where the station is the end of two. Without it the trench at the station.
  */
 export function sectionAt(
-  job: Pick<Job, 'products' | 'owners' | 'kit' | 'ruleSet' | 'overrides'>,
+  job: Pick<Job, 'products' | 'owners' | 'kit' | 'ruleSet' | 'overrides' | 'machine' | 'machines'>,
   run: Run,
   station: number,
   place?: Place,
@@ -125,7 +126,7 @@ const NOTHING: LayerAreas = { trench: 0, bedding: 0, surround: 0, pipe: 0, fill:
 
 /** What is dug open, laid and filled in a reach. @param here the lines at the station. @param along those in all of the reach. */
 function openSection(
-  job: Pick<Job, 'kit' | 'ruleSet' | 'overrides'>,
+  job: Pick<Job, 'kit' | 'ruleSet' | 'overrides' | 'machine' | 'machines'>,
   run: Run,
   reach: Reach,
   { bottom, depth, ground }: Levels,
@@ -152,7 +153,10 @@ function openSection(
     ].filter(({ length }) => length > 0),
     surface: layer(surfaceFrom, depth),
     tapes: tapesOver(reach, here, depth, heights).map(({ id, x, height, words }) => ({ id, at: { x, y: bottom + height }, words })),
-    heaps: heapsAt(run.spoil, reach, depth, areas.trench).map((heap) => ({ ...heap, outline: heapOutline(heap, ground) })),
+    heaps: heapsAt(run.spoil, reach, depth, areas.trench, machineOf(job).arm).map((heap) => ({
+      ...heap,
+      outline: heapOutline(heap, ground),
+    })),
     ...supportsOf(job, sided, reach.bottomWidth, bottom, depth),
   };
 }
@@ -194,7 +198,8 @@ function heapOutline(heap: Heap, ground: number): Point[] {
   const sign = heap.side === 'left' ? -1 : 1;
   return [
     { x: sign * heap.inner, y: ground },
-    { x: sign * (heap.inner + heap.base / 2), y: ground + heap.height },
+    { x: sign * (farTop(heap) - heap.top), y: ground + heap.height },
+    ...(heap.top > 0 ? [{ x: sign * farTop(heap), y: ground + heap.height }] : []),
     { x: sign * heap.outer, y: ground },
   ];
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { times } from '../generators.testing';
 import { loadSolver } from '../highs.testing';
-import { blankJob, blankLogistics, type Run } from '../job';
+import { blankJob, blankLogistics, machineOf, type Run } from '../job';
 import type { Solver } from '../lp';
 import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
@@ -90,9 +90,9 @@ describe('the least-cost way to be rid of the spoil', () => {
       logistics: { ...blankLogistics(), gaps: [{ id: 'g', from: 5, to: 8, side: 'both', why: 'path' }] },
     };
     const plan = planRun(job, run);
-    const cells = spoilCells(run, plan.profile, plan.pits);
+    const cells = spoilCells(run, plan.profile, plan.pits, machineOf(job).arm);
     expect(cells.reduce((sum, { volume }) => sum + volume, 0)).toBeCloseTo(plan.balance.loose, 6);
-    const free = spoilCells({ ...run, logistics: blankLogistics() }, plan.profile, plan.pits);
+    const free = spoilCells({ ...run, logistics: blankLogistics() }, plan.profile, plan.pits, machineOf(job).arm);
     const room = (list: SpoilCell[]) => list.reduce((sum, one) => sum + one.room.right, 0);
     expect(room(cells) / room(free)).toBeCloseTo(20 / 23, 6);
     expect(room(free)).toBeGreaterThan(0);

@@ -1,9 +1,10 @@
-import { grounds } from '../catalogue';
+import { grounds, type Arm } from '../catalogue';
 import { EPSILON } from '../geometry';
-import type { Job, Reach, Run } from '../job';
+import { machineOf, type Job, type Reach, type Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
 import type { Balance } from './balance';
 import { corridorOf, isSuspect, lipAt, loosening, sides, suspectRanges, topsoilArea, type Side } from './heap';
+import { mostHeap } from './shape';
 
 /** A stretch of the run with what it brings up and the room beside it. Stations in metres, volumes m³ loose. */
 export interface SpoilCell {
@@ -37,10 +38,10 @@ export interface Carried {
 const LONG = 5;
 const MOST = 240;
 
-/** Loose area a side takes at most, m²: a windrow whose far toe stands at the end of the corridor. */
-export function roomBeside(run: Run, reach: Reach, side: Side, depth: number): number {
-  const base = corridorOf(run.spoil, side) - lipAt(reach, side, depth) - run.spoil.setback;
-  return base <= 0 ? 0 : (base * base * Math.tan(grounds[run.spoil.ground].repose)) / 4;
+/** Loose area a side takes at most, m²: a heap whose far toe stands at the end of the corridor, as far and as high as the arm tips. */
+export function roomBeside(run: Run, reach: Reach, side: Side, depth: number, arm: Arm): number {
+  const inner = lipAt(reach, side, depth) + run.spoil.setback;
+  return mostHeap(corridorOf(run.spoil, side) - inner, grounds[run.spoil.ground].repose, inner, arm);
 }
 
 /**
@@ -52,6 +53,7 @@ export function spoilCells(
   run: Run,
   profile: ProfileColumns & { area: readonly number[]; dug: readonly number[] },
   pits: readonly { station: number; dig: number }[],
+  arm: Arm,
 ): SpoilCell[] {
   const { station, depth, reach: reachOf, area, dug } = profile;
   const [start, end] = [station[0] as number, station.at(-1) as number];
@@ -87,7 +89,7 @@ export function spoilCells(
       for (const side of taken) {
         if (shut((a + b) / 2, side)) continue;
         const at = isOpen(reach) ? middle(depth[i] as number, depth[i + 1] as number) : 0;
-        cell.room[side] += roomBeside(run, reach, side, at) * (b - a);
+        cell.room[side] += roomBeside(run, reach, side, at, arm) * (b - a);
       }
     }
   }
@@ -210,7 +212,7 @@ export interface Haul {
 
 /** The one place that says what is carried: screen and order read the same. */
 export function haulOf(
-  job: Pick<Job, 'rates'>,
+  job: Pick<Job, 'rates' | 'machine' | 'machines'>,
   run: Run,
   {
     profile,
@@ -222,6 +224,6 @@ export function haulOf(
     balance: Pick<Balance, 'surplusLoose'>;
   },
 ): Haul {
-  const carried = carrySpoil(spoilCells(run, profile, pits), run.logistics, job.rates);
+  const carried = carrySpoil(spoilCells(run, profile, pits, machineOf(job).arm), run.logistics, job.rates);
   return { carried, off: Math.max(balance.surplusLoose, carried.off), back: Math.max(0, carried.off - balance.surplusLoose) };
 }

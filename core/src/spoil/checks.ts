@@ -1,9 +1,10 @@
-import { between, EPSILON, rangesWhere } from '../geometry';
-import type { Fix, Found, Run } from '../job';
+import type { Machine } from '../catalogue';
+import { between, EPSILON, largest, rangesWhere } from '../geometry';
+import type { Fix, Found, Reach, Run } from '../job';
 import type { ProfileColumns } from '../alignment';
 import { placeSubject, wholeOf, type Place } from '../trench';
 import type { Rules } from '../rules';
-import { heapsAt, heapsFit, type Heap, type Side } from './heap';
+import { farTop, heapsAt, heapsFit, type Heap, type HeapColumns, type Side } from './heap';
 
 /** What the checks of the spoil are given. */
 export interface SpoilContext {
@@ -11,9 +12,10 @@ export interface SpoilContext {
   rules: Rules;
   profile: ProfileColumns & { area: number[] };
   places: readonly Place[];
-  /** How far the worst heap of each node reaches past its corridor: see `heapExcess`. */
-  excess: readonly number[];
-  /** The heap with the greatest. */
+  machine: Machine;
+  /** How the worst heap of each node lies. */
+  heaps: HeapColumns;
+  /** The heap that reaches furthest past its corridor. */
   heap: Heap;
 }
 
@@ -33,23 +35,48 @@ export function tooNearLip({ run, rules }: SpoilContext): Found<{ setback: numbe
 }
 
 /** The heap does not fit the corridor; offers the sides on which it would. */
-export function noRoomForHeap({ run, profile, excess, heap }: SpoilContext): Found<{ needs: number; side: Side; room: number }>[] {
+export function noRoomForHeap({ run, profile, heaps, heap, machine }: SpoilContext): Found<{ needs: number; side: Side; room: number }>[] {
   if (heap.fits) return [];
   const others = (['right', 'left', 'both'] as const).filter(
-    (side) => side !== run.spoil.side && heapsFit(run, profile, profile.area, side),
+    (side) => side !== run.spoil.side && heapsFit(run, profile, profile.area, machine.arm, side),
   );
   return [
     {
       severity: 'caution',
-      where: rangesWhere(profile.station, (i) => between(excess, i) > EPSILON),
+      where: rangesWhere(profile.station, (i) => between(heaps.excess, i) > EPSILON),
       facts: { needs: heap.outer, side: heap.side, room: heap.corridor },
       fixes: others.map((side): Fix => ({ code: 'spoilOn', facts: { side }, patches: [{ path: ['spoil', 'side'], value: side }] })),
     },
   ];
 }
 
+/** Heaps the machine cannot tip on from where it digs, ridged or flat: the worst of them is named. */
+export function cannotTip({
+  run,
+  profile,
+  heaps,
+  machine,
+}: SpoilContext): Found<{ machine: string; height: number; away: number; basis: string }>[] {
+  const where = rangesWhere(profile.station, (i) => between(heaps.past, i) > EPSILON);
+  const worst = heaps.past.indexOf(largest(heaps.past));
+  if (where.length === 0 && !((heaps.past[worst] ?? 0) > EPSILON)) return [];
+  const reach = run.reaches[profile.reach[worst] as number] as Reach;
+  const [heap] = heapsAt(run.spoil, reach, profile.depth[worst] as number, profile.area[worst] as number, machine.arm).sort(
+    (a, b) => b.past - a.past,
+  ) as [Heap];
+  const at = profile.station[worst] as number;
+  return [
+    {
+      severity: 'caution',
+      where: where.length > 0 ? where : [{ from: at, to: at }],
+      facts: { machine: machine.name, height: heap.height, away: farTop(heap), basis: machine.basis },
+      fixes: [],
+    },
+  ];
+}
+
 /** A heap near shores that is higher than their tables allow for: nearer the lip than the trench is deep it leans on them. */
-export function heapOnShores({ run, rules, profile, places }: SpoilContext): Found<{ height: number; most: number }>[] {
+export function heapOnShores({ run, rules, profile, places, machine }: SpoilContext): Found<{ height: number; most: number }>[] {
   const most = rules.shoreSurcharge.value;
   if (most === null) return [];
   return places.flatMap((place) => {
@@ -57,7 +84,7 @@ export function heapOnShores({ run, rules, profile, places }: SpoilContext): Fou
     const reach = run.reaches[place.reach] as Run['reaches'][number];
     const { depth, station } = place.deepest;
     const at = profile.station.findIndex((one, i) => one === station && profile.reach[i] === place.reach);
-    const [heap] = heapsAt(run.spoil, reach, depth, profile.area[at] ?? 0)
+    const [heap] = heapsAt(run.spoil, reach, depth, profile.area[at] ?? 0, machine.arm)
       .filter(({ height, inner, lip }) => height > most + EPSILON && inner - lip < depth - EPSILON)
       .sort((a, b) => b.height - a.height);
     if (!heap) return [];

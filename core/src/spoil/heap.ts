@@ -1,28 +1,18 @@
-import { grounds } from '../catalogue';
+import { grounds, type Arm } from '../catalogue';
 import { EPSILON, joined, trenchArea, wallOffset, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
 import { digWidth } from '../trench';
+import { heapShape, type HeapShape } from './shape';
 
 export type Side = 'left' | 'right';
 export const sides = ['left', 'right'] as const satisfies readonly Side[];
 
-/**
- * Triangular windrow of loose spoil. Source: base b = √(4A/tanφ), height b·tanφ/2.
- * @param area loose sectional area, m². @param repose angle of repose, radians.
- */
-export function windrow(area: number, repose: number): { base: number; height: number } {
-  const base = Math.sqrt((4 * area) / Math.tan(repose));
-  return { base, height: (base * Math.tan(repose)) / 2 };
-}
-
 /** A heap beside the trench at one station: metres from the centre line outwards. Turf and topsoil have one of their own. */
-export interface Heap {
+export interface Heap extends HeapShape {
   of: 'spoil' | 'topsoil';
   side: Side;
   area: number;
-  base: number;
-  height: number;
   /** Lip of the finished trench, from the centre line. */
   lip: number;
   /** Toe of the heap nearest the trench. */
@@ -47,31 +37,33 @@ const taking = (placed: Placed): readonly Side[] => (placed === 'both' ? sides :
 type Placed = Run['spoil']['side'];
 
 /**
- * Heaps of a section: bank area × (1 + swell), split evenly when spoil goes both ways.
+ * Heaps of a section: bank area × (1 + swell), split evenly when spoil goes both ways, tipped by the arm from astride of the line.
  * The setback counts from the final lip, batter included.
  */
-export function heapsAt(spoil: Run['spoil'], reach: Reach, depth: number, bankArea: number): Heap[] {
+export function heapsAt(spoil: Run['spoil'], reach: Reach, depth: number, bankArea: number, arm: Arm): Heap[] {
   const taken = taking(spoil.side);
   const top = topsoilArea(reach, depth);
-  // Where all of it is topsoil rounding may leave less than nothing.
-  const area = (Math.max(0, bankArea - top) * loosening(spoil)) / taken.length;
-  const { base, height } = windrow(area, grounds[spoil.ground].repose);
-  const heap = (of: Heap['of'], side: Side, from: number, size: { area: number; base: number; height: number }): Heap => {
+  const heap = (of: Heap['of'], side: Side, inner: number, area: number, repose: number): Heap => {
     const corridor = corridorOf(spoil, side);
-    const outer = from + size.base;
-    return { of, side, ...size, lip: lipAt(reach, side, depth), inner: from, outer, corridor, fits: outer <= corridor + EPSILON };
+    const shape = heapShape(area, repose, inner, arm);
+    const outer = inner + shape.base;
+    return { of, side, area, ...shape, lip: lipAt(reach, side, depth), inner, outer, corridor, fits: outer <= corridor + EPSILON };
   };
   const setBack = (side: Side) => lipAt(reach, side, depth) + spoil.setback;
-  const main = taken.map((side) => heap('spoil', side, setBack(side), { area, base, height }));
+  // Where all of it is topsoil rounding may leave less than nothing.
+  const area = (Math.max(0, bankArea - top) * loosening(spoil)) / taken.length;
+  const main = taken.map((side) => heap('spoil', side, setBack(side), area, grounds[spoil.ground].repose));
   if (top <= 0) return main;
   // Turf and topsoil on the side that is free, else behind the spoil.
   const loose = top * (1 + TOPSOIL.swell);
-  const own = { area: loose, ...windrow(loose, TOPSOIL.repose) };
   const free = sides.find((side) => !taken.includes(side));
-  const across = free && heap('topsoil', free, setBack(free), own);
+  const across = free && heap('topsoil', free, setBack(free), loose, TOPSOIL.repose);
   const behind = main.at(-1) as Heap;
-  return [...main, across?.fits ? across : heap('topsoil', behind.side, behind.outer, own)];
+  return [...main, across?.fits ? across : heap('topsoil', behind.side, behind.outer, loose, TOPSOIL.repose)];
 }
+
+/** Where the top of a heap ends that lies furthest from the trench, metres from the centre line. */
+export const farTop = ({ inner, base, top }: Pick<Heap, 'inner' | 'base' | 'top'>): number => inner + (base + top) / 2;
 
 /** Topsoil is loam: loosened and heaped as that. */
 const TOPSOIL = grounds.loam;
@@ -94,42 +86,38 @@ export const lipAt = (reach: Reach, side: Side, depth: number): number => digWid
 /** Room a side has, from the centre line, metres. */
 export const corridorOf = (spoil: Run['spoil'], side: Side): number => (side === 'left' ? spoil.corridorLeft : spoil.corridorRight);
 
-/** How far the worst heap of each node reaches past its corridor, metres; below zero where all fit, −∞ where nothing is dug. */
-export const heapExcess = (run: Run, profile: ProfileColumns, bankArea: readonly number[]): number[] => {
-  const at = excessAt(run, profile, bankArea, run.spoil.side);
-  return profile.depth.map((_, i) => at(i));
-};
+/** How the worst heaps of each node lie: metres past their corridor, and past what the arm tips over. Below zero where all is well, −∞ where nothing is dug. */
+export interface HeapColumns {
+  excess: number[];
+  past: number[];
+}
+
+export function heapColumns(
+  run: Run,
+  profile: ProfileColumns,
+  bankArea: readonly number[],
+  arm: Arm,
+  placed = run.spoil.side,
+): HeapColumns {
+  const excess: number[] = [];
+  const past: number[] = [];
+  const spoil = { ...run.spoil, side: placed };
+  const open = run.reaches.map(isOpen);
+  /** What the node before came to: along a line at one depth it is the same. */
+  let before: { reach: number; depth: number; excess: number; past: number } | undefined;
+  profile.depth.forEach((depth, i) => {
+    const reach = profile.reach[i] as number;
+    if (before?.reach !== reach || before.depth !== depth) {
+      const heaps = open[reach] ? heapsAt(spoil, run.reaches[reach] as Reach, depth, bankArea[i] as number, arm) : [];
+      const worst = (of: (heap: Heap) => number) => Math.max(-Infinity, ...heaps.map(of));
+      before = { reach, depth, excess: worst(({ outer, corridor }) => outer - corridor), past: worst((heap) => heap.past) };
+    }
+    excess.push(before.excess);
+    past.push(before.past);
+  });
+  return { excess, past };
+}
 
 /** Would the heaps of every node fit, placed on these sides? */
-export function heapsFit(run: Run, profile: ProfileColumns, bankArea: readonly number[], placed: Placed): boolean {
-  const at = excessAt(run, profile, bankArea, placed);
-  return profile.depth.every((_, i) => at(i) <= EPSILON);
-}
-
-/** The excess at a node. The same sums as {@link heapsAt} without its objects: this runs for every node of a long run at every keystroke. */
-function excessAt(run: Run, profile: ProfileColumns, bankArea: readonly number[], placed: Placed): (node: number) => number {
-  const taken = taking(placed);
-  const share = loosening(run.spoil) / taken.length;
-  const { repose } = grounds[run.spoil.ground];
-  const reaches = run.reaches.map((reach) => ({
-    reach,
-    open: isOpen(reach),
-    stripped: topsoilDepth(reach) > 0,
-    half: digWidth(reach) / 2,
-  }));
-  const beyond = taken.map((side) => ({ side, room: run.spoil.setback - corridorOf(run.spoil, side) }));
-  return (i) => {
-    const depth = profile.depth[i] as number;
-    const { reach, open, stripped, half } = reaches[profile.reach[i] as number] as (typeof reaches)[number];
-    if (!open) return -Infinity;
-    let worst = -Infinity;
-    if (stripped) {
-      for (const { outer, corridor } of heapsAt({ ...run.spoil, side: placed }, reach, depth, bankArea[i] as number))
-        worst = Math.max(worst, outer - corridor);
-      return worst;
-    }
-    const { base } = windrow((bankArea[i] as number) * share, repose);
-    for (const { side, room } of beyond) worst = Math.max(worst, half + wallOffset(reach[side], depth) + base + room);
-    return worst;
-  };
-}
+export const heapsFit = (run: Run, profile: ProfileColumns, bankArea: readonly number[], arm: Arm, placed: Placed): boolean =>
+  heapColumns(run, profile, bankArea, arm, placed).excess.every((one) => one <= EPSILON);

@@ -1,3 +1,4 @@
+export * from './shape';
 export * from './heap';
 export * from './balance';
 export * from './checks';

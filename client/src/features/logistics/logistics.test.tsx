@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { demoFile, machineOf, orderOf, planRun, type Run, readerOf, say } from '@tamper/core';
+import { machines } from '@tamper/core/catalogue';
 import { liftChecks } from '@tamper/core/machine';
 import { carrySpoil, spoilCells } from '@tamper/core/spoil';
 import { timelineOf, programmeInputs } from '@tamper/core/studies/programme';
@@ -89,7 +90,7 @@ describe('drawings say in words what they show', () => {
   });
   test('spoil: what is carried on and what goes off site', () => {
     const roomy = { ...outfall, spoil: { ...outfall.spoil, corridorLeft: 20 } };
-    const cells = spoilCells(roomy, planRun(demo, roomy).profile, planRun(demo, roomy).pits);
+    const cells = spoilCells(roomy, planRun(demo, roomy).profile, planRun(demo, roomy).pits, machines.t5.arm);
     const carried = carrySpoil(cells, roomy.logistics, demo.rates);
     onPage(<SpoilPlan run={roomy} plan={planRun(demo, roomy)} carried={carried} units="metric" width={360} height={240} cursor={5} />);
     expect(screen.getByRole('img', { name: 'Spoil plan: 0.0 m³ carried along, 0.0 m³ off site' })).toBeTruthy();

@@ -58,7 +58,8 @@ const { job, runs } = demoFile;
 const outfall = runs[3] as Run;
 
 test('spoil: the sides are chosen, a gap sends some of it on, the lorry’s size changes the loads', () => {
-  const seen = onLogistics(<SpoilTab />, outfall, job);
+  // An arm that tips onto a heap of this size.
+  const seen = onLogistics(<SpoilTab />, outfall, { ...job, machine: 't5' });
   expect(screen.getByText('All of it fits beside where it is dug.')).toBeTruthy();
   choose('Heap on the', 'Right');
   expect(seen.run.spoil.side).toBe('right');

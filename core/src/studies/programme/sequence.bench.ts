@@ -1,5 +1,5 @@
 import { seeded } from '../../chance';
-import { blankJob, blankRun, type Reach, type Run } from '../../job';
+import { blankJob, blankRun, machineOf, type Reach, type Run } from '../../job';
 import { orderOf } from '../../order';
 import { planRun } from '../../plan/plan';
 import { carrySpoil, spoilCells } from '../../spoil';
@@ -37,7 +37,7 @@ export async function benchWorks(): Promise<void> {
     stockpile: { station: 500, room: 60 },
   };
   const from = performance.now();
-  const carried = carrySpoil(spoilCells({ ...far, logistics: works }, profile, []), works, job.rates);
+  const carried = carrySpoil(spoilCells({ ...far, logistics: works }, profile, [], machineOf(job).arm), works, job.rates);
   const haul = performance.now() - from;
   console.log(
     `Spoil of 1 km in ${carried.cells.length} stretches, ${carried.handled.toFixed(0)} m³ carried on, ${carried.off.toFixed(0)} m³ off site`,

@@ -1,0 +1,68 @@
+import type { Arm } from '../catalogue';
+import { edgeOf } from '../geometry';
+import { reaches } from './envelope';
+
+/** Room over a heap for the bucket to open, metres. */
+export const OPENS = 0.3;
+
+/** How far out the bucket tips over heights, the reach taken straight between `from` and `to`: `far` + `slope` × height; metres. */
+export interface TipPiece {
+  from: number;
+  to: number;
+  far: number;
+  slope: number;
+}
+
+/** Heights at which the reach is worked out, metres apart. It bulges outwards between them, so that straight is on the safe side, by millimetres. */
+const STEP = 0.1;
+/** Coarser than this nothing of the envelope at a height is missed, metres. */
+const SCAN = 0.1;
+
+const known = new WeakMap<Arm, Map<number, number>>();
+
+/** Furthest from the swing's middle that the teeth get at a level, metres; −∞ where they do not get so high. */
+function furthest(arm: Arm, step: number): number {
+  const kept = known.get(arm) ?? new Map<number, number>();
+  known.set(arm, kept);
+  const before = kept.get(step);
+  if (before !== undefined) return before;
+  const holds = (x: number) => reaches(arm, { x, z: step * STEP + OPENS });
+  let x = arm.foot.x + arm.boom + arm.stick + arm.tip;
+  while (x > arm.foot.x && !holds(x)) x -= SCAN;
+  const far = x > arm.foot.x ? edgeOf(x, x + SCAN, holds) : -Infinity;
+  kept.set(step, far);
+  return far;
+}
+
+/** The piece of the reach that holds at a height; undefined where the arm does not get over it. */
+function pieceAt(arm: Arm, step: number): TipPiece | undefined {
+  const [low, high] = [furthest(arm, step), furthest(arm, step + 1)];
+  if (!Number.isFinite(low) || !Number.isFinite(high)) return undefined;
+  const slope = (high - low) / STEP;
+  return { from: step * STEP, to: (step + 1) * STEP, far: low - slope * step * STEP, slope };
+}
+
+/** The pieces of the reach from a height down to the ground, highest first. */
+export function tipPieces(arm: Arm, height: number): TipPiece[] {
+  const pieces: TipPiece[] = [];
+  for (let step = Math.max(0, Math.ceil(height / STEP) - 1); step >= 0; step--) {
+    const piece = pieceAt(arm, step);
+    if (piece) pieces.push({ ...piece, to: Math.min(piece.to, height) });
+  }
+  return pieces;
+}
+
+/** How far from the middle of the machine it tips over something of a height, metres; −∞ where it does not get so high. */
+export function tipReach(arm: Arm, height: number): number {
+  const piece = pieceAt(arm, Math.max(0, Math.floor(height / STEP)));
+  return piece ? piece.far + piece.slope * Math.max(0, height) : -Infinity;
+}
+
+/** Sides of what a machine tips into, and how far off their middle stands, metres. Source: usual site dumpers and tippers. */
+const CARRIERS = [
+  { name: 'a dumper', height: 1.3, away: 2.2 },
+  { name: 'a lorry', height: 2.1, away: 2.8 },
+] as const;
+/** What a machine tips into over the side, in words; empty where neither. */
+export const tipsInto = ({ arm }: { arm: Arm }): string[] =>
+  CARRIERS.filter(({ height, away }) => away <= tipReach(arm, height)).map(({ name }) => name);
