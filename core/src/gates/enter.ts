@@ -33,7 +33,7 @@ import {
 import type { Rules } from '../rules';
 import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
 import { isPit, type Place } from '../trench';
-import { formatHours, formatLength, type UnitSystem } from '../units';
+import { figuresIn, formatHours, formatLength, type UnitSystem } from '../units';
 import { sayPlace, type Reader } from '../words';
 import { against, reasonOf, reasonsFirst, type Gate, type GateReason } from './reasons';
 
@@ -380,7 +380,7 @@ function standingReasons(all: Prepared, place: Place, at: number, since: number,
         ? `${near.map(({ piece, why: fault }) => `${piece.name} ${fault}`).join('; ')}.`
         : doubted.length > 0
           ? `Where ${doubted.join(', ')} stands is not known: entries disagree, or one is not believed. Say again where it stands.`
-          : `${support.kit.name}: say in the register where it stands.`;
+          : `${figuresIn(support.kit.name, units)}: say in the register where it stands.`;
     return [stop(`stands.${place.id}`, what, why, CREW)];
   }
   // Looked at where it stands now: somebody who looked knew of the move.

@@ -2,6 +2,7 @@ import type { Machine } from '../catalogue';
 import { EPSILON, largest } from '../geometry';
 import { heaviestOf, type PlaceSupport } from '../protection';
 import { placedLines, type Job, type Run } from '../job';
+import { figuresIn } from '../units';
 import { isOpen, reachSpan, type ProfileColumns } from '../alignment';
 import { hanging, liftAt } from './lift';
 import { windowOf } from './setUps';
@@ -31,7 +32,7 @@ export interface LiftCheck extends Load {
 const BY_HAND = 50;
 
 /** What has to be lifted on a run: sticks of pipe, drums of cable, the heaviest piece of the supports. Heaviest first, each kind once. */
-export function loadsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, supports: readonly PlaceSupport[]): Load[] {
+export function loadsOf(job: Pick<Job, 'products' | 'owners' | 'units'>, run: Run, supports: readonly PlaceSupport[]): Load[] {
   const lines = placedLines(job, run).map(({ product, from, to }): Load => {
     const { form, length } = product.stock;
     const onDrum = run.logistics.drums.find((one) => one.product === product.id)?.lengths;
@@ -41,7 +42,7 @@ export function loadsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, support
     return { what: `${name} ${product.name}`, mass: product.mass * one };
   });
   const heaviest = supports.flatMap(({ kit, schedule }): Load[] =>
-    kit && schedule ? [{ what: `The heaviest piece of ${kit.name}`, mass: heaviestOf(schedule) }] : [],
+    kit && schedule ? [{ what: `The heaviest piece of ${figuresIn(kit.name, job.units)}`, mass: heaviestOf(schedule) }] : [],
   );
   const all = [...lines, ...heaviest].filter(({ mass }) => mass > BY_HAND).sort((a, b) => b.mass - a.mass);
   return all.filter(({ what }, i) => all.findIndex((one) => one.what === what) === i);
@@ -65,7 +66,7 @@ export function liftingRadii(run: Run, profile: ProfileColumns & { topWidth: rea
 
 /** Every load against what the machine may lift there. */
 export function liftChecks(
-  job: Pick<Job, 'products' | 'owners'>,
+  job: Pick<Job, 'products' | 'owners' | 'units'>,
   run: Run,
   profile: ProfileColumns & { topWidth: readonly number[] },
   supports: readonly PlaceSupport[],

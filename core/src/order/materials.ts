@@ -20,7 +20,7 @@ import { isOpen } from '../alignment';
 import { coveringsOf, digWidth, layerHeights, surfaceDepth } from '../trench';
 import type { Plan } from '../plan/plan';
 import { looseDensity, lorryLoads } from '../spoil';
-import { formatLength, formatVolume } from '../units';
+import { figuresIn, formatLength, formatVolume } from '../units';
 import type { Draft } from './items';
 import { percent, plural } from './words';
 
@@ -36,7 +36,7 @@ export function bedItems(job: Job, plan: Plan): Draft[] {
       {
         id: `bed.${id}`,
         group: 'bed',
-        what: name,
+        what: figuresIn(name, job.units),
         unit: 'm3',
         net,
         order,

@@ -4,7 +4,7 @@ import { machineOf, type Job, type Run } from '../job';
 import type { Plan } from '../plan/plan';
 import { barrowTrips, haulOf, looseDensity, loosening, lorryLoads } from '../spoil';
 import { beddings, coveringPrices } from '../catalogue';
-import { formatFuel, formatLength, formatVolume } from '../units';
+import { figuresIn, formatFuel, formatLength, formatVolume } from '../units';
 import { hireDays, type Draft } from './items';
 import { plural } from './words';
 
@@ -28,7 +28,7 @@ export function supportItems(job: Job, plan: Plan, estimate: Estimate): Draft[] 
       return {
         id: `hire.${kit.id}`,
         group: 'supports',
-        what: kit.name,
+        what: figuresIn(kit.name, job.units),
         unit: 'day',
         net: count * days,
         order: count * days,

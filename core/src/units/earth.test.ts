@@ -49,5 +49,6 @@ test('a text written down once is read in either system', () => {
   expect(figuresIn('type B, 1:1 to 20 ft (6.1 m)', 'us')).toBe('type B, 1:1 to 20 ft');
   expect(figuresIn('type B, 1:1 to 20 ft (6.1 m)', 'metric')).toBe('type B, 1:1 to 6.1 m');
   // Cross-sections and classes are names.
+  expect(figuresIn('Box 3.0 × 2.4 m', 'us')).toBe(`Box ${formatLength(3, 'us')} × ${formatLength(2.4, 'us')}`);
   expect(figuresIn('Cable 4 × 25 mm², 1.7 t class', 'us')).toBe('Cable 4 × 25 mm², 1.7 t class');
 });

@@ -1,7 +1,7 @@
 import { beddings } from '../catalogue';
 import { soilName } from '../ground';
 import type { Fix, FixCode, FixFacts } from '../job';
-import { formatBatter, formatBatterRatio, formatGradient, formatStation } from '../units';
+import { figuresIn, formatBatter, formatBatterRatio, formatGradient, formatStation } from '../units';
 import { lengths, type Reader } from './said';
 
 const HOLD = { shield: 'Use a shield', shores: 'Use shores', sheets: 'Use sheets' } as const;
@@ -14,8 +14,8 @@ const labels: { [K in FixCode]: (facts: FixFacts[K], reader: Pick<Reader, 'units
   slopeThere: ({ from, to, ratio }, { units }) =>
     `Batter ${formatBatterRatio(ratio)} from ${formatStation(from, units)} to ${formatStation(to, units)}`,
   uprightSides: () => 'Vertical sides',
-  hold: ({ by, name }) => `${HOLD[by]}: ${name}`,
-  takeKit: ({ name }) => name,
+  hold: ({ by, name }, { units }) => `${HOLD[by]}: ${figuresIn(name, units)}`,
+  takeKit: ({ name }, { units }) => figuresIn(name, units),
   planFor: ({ soil }) => `Plan for ${soilName(soil)}`,
   pitLong: ({ length }, reader) => `Make the pit ${lengths(reader)(length)} long`,
   keepOpen: ({ length }, reader) => `Keep ${lengths(reader)(length)} open at once`,
@@ -27,7 +27,7 @@ const labels: { [K in FixCode]: (facts: FixFacts[K], reader: Pick<Reader, 'units
   lower: ({ by }, reader) => `Lower the line by ${lengths(reader)(by)}`,
   tidy: () => 'Tidy: move them apart',
   bed: ({ thickness }, reader) => `Bed ${lengths(reader)(thickness, 'size')}`,
-  bedOf: ({ material }) => beddings[material].name,
+  bedOf: ({ material }, { units }) => figuresIn(beddings[material].name, units),
   tracer: () => 'Lay a tracer wire',
   fabric: () => 'Wrap it in fabric',
   asUsual: () => 'Lay it as usual for its kind',

@@ -2,7 +2,7 @@ import { protections } from '../catalogue';
 import { soilName } from '../ground';
 import { classSlope, PULL, riserLimits, SHORE_BASIS, type WallFault } from '../protection';
 import type { SoilClass } from '../catalogue';
-import { formatBatter, formatForce, formatHours, formatMassOf } from '../units';
+import { figuresIn, formatBatter, formatForce, formatHours, formatMassOf } from '../units';
 import { about, COMPETENT, lengths, type Reader, type Said, type Sentences } from './said';
 
 /** Why a side does not stand, in words. */
@@ -73,7 +73,11 @@ export const protectionWords: Sentences<'protection'> = {
         why: 'Deeper, an engineer designs them.',
         basis: reader.rules.slopeDepth.basis,
       };
-    return { what: about(place.name, `${name} is rated to ${show(rated)}; this is ${show(depth)}`), why: OUT_OF_TABLE, basis: source };
+    return {
+      what: about(place.name, `${figuresIn(name, reader.units)} is rated to ${show(rated)}; this is ${show(depth)}`),
+      why: OUT_OF_TABLE,
+      basis: source,
+    };
   },
   'protection.noSpacing': ({ facts: { place, depth } }, reader) => ({
     what: about(place.name, `no spacing of shores is tabled at ${lengths(reader)(depth)}`),
@@ -88,7 +92,7 @@ export const protectionWords: Sentences<'protection'> = {
   'protection.low': ({ facts: { place, name, extensions, height, wanted, source } }, reader) => ({
     what: about(
       place.name,
-      `${name}${extensions > 0 ? ` with ${extensions} ${extensions === 1 ? 'extension' : 'extensions'}` : ''} is ${lengths(reader)(height)} high and must be ${lengths(reader)(wanted)}`,
+      `${figuresIn(name, reader.units)}${extensions > 0 ? ` with ${extensions} ${extensions === 1 ? 'extension' : 'extensions'}` : ''} is ${lengths(reader)(height)} high and must be ${lengths(reader)(wanted)}`,
     ),
     why: 'What falls over the top falls on people.',
     basis: `${reader.rules.supportUpstand.basis}; ${source}`,
@@ -104,7 +108,7 @@ export const protectionWords: Sentences<'protection'> = {
     basis: `${reader.rules.protectionDepth.basis}. ${COMPETENT}`,
   }),
   'protection.pitBox': ({ facts: { place, name, box, pit } }, reader) => ({
-    what: about(place.name, `${name} is ${lengths(reader)(box)} long; the pit is ${lengths(reader)(pit)}`),
+    what: about(place.name, `${figuresIn(name, reader.units)} is ${lengths(reader)(box)} long; the pit is ${lengths(reader)(pit)}`),
     why: 'It does not go in.',
     basis: SUPPLIER,
   }),
@@ -119,7 +123,7 @@ export const protectionWords: Sentences<'protection'> = {
     basis: 'Buckets to hand against the clear width between the plates',
   }),
   'protection.stroke': ({ facts: { place, name, width, source } }, reader) => ({
-    what: about(place.name, `no cylinder of ${name} spans ${lengths(reader)(width)}`),
+    what: about(place.name, `no cylinder of ${figuresIn(name, reader.units)} spans ${lengths(reader)(width)}`),
     why: 'A cylinder out of its stroke holds nothing; packing it out is not a repair.',
     basis: source,
   }),
@@ -160,7 +164,10 @@ export const protectionWords: Sentences<'protection'> = {
     basis: `${reader.rules.layRoom.basis}; the supplier’s drawing of the box`,
   }),
   'protection.rail': ({ facts: { place, name, longest, depth } }, reader) => ({
-    what: about(place.name, `no rail of ${name} holds ${lengths(reader)(depth)}: the longest is ${lengths(reader)(longest)}`),
+    what: about(
+      place.name,
+      `no rail of ${figuresIn(name, reader.units)} holds ${lengths(reader)(depth)}: the longest is ${lengths(reader)(longest)}`,
+    ),
     why: 'Its cylinders sit too far from the lip or the floor, or too far apart.',
     basis: `${SUPPLIER}; ${reader.rules.shoreTop.basis}`,
   }),

@@ -1,3 +1,4 @@
+import { figuresIn } from '../units';
 import { BED_BASIS, beddings, tapeSchools, type TapeSchool } from '../catalogue';
 import { about, CHECK_CODE, lengths, type Reader, type Sentences } from './said';
 
@@ -79,7 +80,7 @@ export const trenchWords: Sentences<'trench'> = {
     basis: owner ? `${owner}; the owner decides` : BED_BASIS,
   }),
   'trench.stone': ({ facts: { material, name, fault, grain, none, owner, others } }, reader) => {
-    const stone = beddings[material].name;
+    const stone = figuresIn(beddings[material].name, reader.units);
     const fight = none ? ' No one material suits all lines here: lay them in reaches or rows of their own.' : '';
     if (fault === 'sharp')
       return {

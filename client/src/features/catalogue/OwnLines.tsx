@@ -15,6 +15,7 @@ import {
 } from '@tamper/core/catalogue';
 import { productSchema, errorsOf, type Job } from '@tamper/core/job';
 import {
+  figuresIn,
   formatForce,
   formatLength,
   formatLineLoad,
@@ -217,13 +218,13 @@ function OneLine({ job, index, change }: { job: Job; index: number; change: Chan
       {beddingIds.map((id) => (
         <View key={id} style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Tick
-            label={`May lie in ${beddings[id].name}`}
+            label={`May lie in ${figuresIn(beddings[id].name, job.units)}`}
             done={product.beds.includes(id)}
             onPress={() =>
               void put(withTyped({ ...product, beds: beddingIds.filter((one) => product.beds.includes(one) !== (one === id)) }, 'beds'))
             }
           />
-          <Text style={{ flex: 1 }}>{beddings[id].name}</Text>
+          <Text style={{ flex: 1 }}>{figuresIn(beddings[id].name, job.units)}</Text>
         </View>
       ))}
       {tick('A locator needs a wire along it', 'tracer')}

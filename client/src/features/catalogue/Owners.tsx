@@ -9,7 +9,7 @@ import {
   type OwnerProfile,
 } from '@tamper/core/catalogue';
 import { errorsOf, ownerSchema, type Job } from '@tamper/core/job';
-import { formatLength, parseLength } from '@tamper/core/units';
+import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
@@ -118,11 +118,11 @@ function OneOwner({ job, owner, change }: { job: Job; owner: Job['owners'][numbe
       {beddingIds.map((id) => (
         <View key={id} style={{ flexDirection: 'row', alignItems: 'center' }}>
           <Tick
-            label={beddings[id].name}
+            label={figuresIn(beddings[id].name, job.units)}
             done={owner.stone.includes(id)}
             onPress={() => void set({ stone: beddingIds.filter((one) => owner.stone.includes(one) !== (one === id)) })}
           />
-          <Text>{beddings[id].name}</Text>
+          <Text>{figuresIn(beddings[id].name, job.units)}</Text>
         </View>
       ))}
       <NameField label="What they want to have seen" value={owner.inspections} onName={(inspections) => set({ inspections })} />

@@ -103,7 +103,8 @@ function Now({ before }: { before: Outcome }) {
   return (
     <Card title="As planned">
       <Text>
-        {money(before.cost, job.rates.currency)}, {formatHours(before.hours)} of work, {formatLength(before.topWidth, job.units)} at the top
+        {money(before.cost, job.rates.currency)}, {formatHours(before.hours)} from start to end, {formatLength(before.topWidth, job.units)}{' '}
+        at the top
         {before.stops.length > 0 ? `, ${before.stops.length} ${before.stops.length === 1 ? 'stop' : 'stops'}` : ''}.
       </Text>
     </Card>

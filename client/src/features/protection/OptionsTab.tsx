@@ -1,7 +1,7 @@
 import { designerWords, noneWorks, optionWords, type ProtectionOption } from '@tamper/core/studies/protection';
 import { keyOf, sameJson, type Job, type Run, type Wall } from '@tamper/core/job';
 import { say, sayFix } from '@tamper/core/words';
-import { formatBatter, formatHours, formatLength, formatMassOf, formatVolume, type UnitSystem } from '@tamper/core/units';
+import { figuresIn, formatBatter, formatHours, formatLength, formatMassOf, formatVolume, type UnitSystem } from '@tamper/core/units';
 import type { Remote } from 'comlink';
 import { sidesOf } from '@tamper/core/protection';
 import { useMemo, useState } from 'react';
@@ -99,7 +99,7 @@ function OneWay({ option }: { option: ProtectionOption }) {
           <Icon name={option.feasible ? 'check' : 'stop'} color={option.feasible ? colours.good : colours.stop} size={20} />
           <Text variant="titleSmall" style={{ color: option.feasible ? colours.good : colours.stop, flex: 1 }}>
             {option.feasible ? (on ? 'Works, and is planned' : 'Works') : 'Does not work here'}
-            {option.kit ? ` · ${option.kit.name}` : ''}
+            {option.kit ? ` · ${figuresIn(option.kit.name, job.units)}` : ''}
           </Text>
         </View>
         <View style={{ flexDirection: 'row', gap: 10 }}>

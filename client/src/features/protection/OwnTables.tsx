@@ -1,5 +1,5 @@
 import { isGeneric, kits, withTyped, type Kit, type ShoreKit } from '@tamper/core/catalogue';
-import { formatLength, formatPercent, formatPressure, parsePercent, parsePressure, type UnitSystem } from '@tamper/core/units';
+import { figuresIn, formatLength, formatPercent, formatPressure, parsePercent, parsePressure, type UnitSystem } from '@tamper/core/units';
 import { formatFluid, parseFluid } from '@tamper/core/fluid';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -121,7 +121,8 @@ export function OwnTables() {
       onThings={(kit) => putJob({ kit })}
       likes={kits.map((from) => ({
         ...from,
-        begin: (id) => ({ ...from, id, name: `${from.name} (own)`, source: 'Hire firm’s table' }),
+        name: figuresIn(from.name, job.units),
+        begin: (id) => ({ ...from, id, name: `${figuresIn(from.name, job.units)} (own)`, source: 'Hire firm’s table' }),
       }))}
       first={kits[0]?.id ?? ''}
       words={[

@@ -80,7 +80,10 @@ function KitCard({ edit, place, support }: { edit: ProtectionEdit; place: Place;
         value={chosen ?? ''}
         options={[
           { value: '', label: 'Not settled' },
-          ...tables.map(({ id, name, source }) => ({ value: id, label: id.startsWith('own-') ? `${name} · ${source}` : name })),
+          ...tables.map(({ id, name, source }) => ({
+            value: id,
+            label: figuresIn(id.startsWith('own-') ? `${name} · ${source}` : name, job.units),
+          })),
         ]}
         onChange={take}
       />
@@ -165,7 +168,7 @@ function Listed({
   ];
   return (
     <>
-      <View role="table" aria-label={`What ${kit.name} takes`} style={{ gap: 3 }}>
+      <View role="table" aria-label={`What ${figuresIn(kit.name, units)} takes`} style={{ gap: 3 }}>
         {all.map(([what, much]) => (
           <View key={what} role="row" style={{ flexDirection: 'row', gap: 8 }}>
             <Text role="rowheader" style={{ flex: 1 }}>
@@ -234,7 +237,12 @@ function listed(kit: Kit, schedule: Schedule, units: UnitSystem, height: number)
           ['Sets', `${schedule.sets.length}, ${length(schedule.spacing)} apart at most`],
           ['Cylinders to a rail', String(schedule.cylinders.length)],
           ['Cylinders in all', String(schedule.total)],
-          ['Size', schedule.cylinder ? `${schedule.cylinder.name}${schedule.cylinder.extended ? ' with extension' : ''}` : 'none spans it'],
+          [
+            'Size',
+            schedule.cylinder
+              ? `${figuresIn(schedule.cylinder.name, units)}${schedule.cylinder.extended ? ' with extension' : ''}`
+              : 'none spans it',
+          ],
           ['At, above the floor', schedule.cylinders.map(length).join(', ')],
           ['First set from the start', length(schedule.sets[0] ?? 0)],
           ...(schedule.rail

@@ -1,7 +1,7 @@
 import type { PlannedRevision } from '@tamper/core';
 import { figuresOf, type IssuedFigures } from '@tamper/core/issue';
 import { sameJson } from '@tamper/core/job';
-import { formatLength, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
+import { figuresIn, formatLength, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
@@ -43,7 +43,9 @@ export function OldPlan({ id, units }: { id: string; units: UnitSystem }) {
       {plan.places.map((place) => (
         <Text key={place.id} variant="bodySmall">
           {sayPlace(place, units)}: {formatLength(place.width, units)} wide, {formatLength(place.deepest.depth, units)} deep,{' '}
-          {place.sides.entry ? (plan.supports.find((one) => one.place === place.id)?.kit?.name ?? 'as cut') : 'nobody goes in'}
+          {place.sides.entry
+            ? figuresIn(plan.supports.find((one) => one.place === place.id)?.kit?.name ?? 'as cut', units)
+            : 'nobody goes in'}
         </Text>
       ))}
     </View>

@@ -2,7 +2,7 @@ import type { Kit } from '@tamper/core/catalogue';
 import { kitOf } from '@tamper/core/job';
 import { deliveryOf, freePieces, lastMovedOn, pieceWords, putAlong, standingIn, type Put, type RegisteredPiece } from '@tamper/core/site';
 import { isPit, type Place } from '@tamper/core/trench';
-import { formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
+import { figuresIn, formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -91,10 +91,10 @@ function Row({ place, kit }: { place: Place; kit: Kit }) {
     <Card title={`Stands now: ${row.length} ${row.length === 1 ? one : many}`}>
       {first && last ? (
         <Text>
-          From {formatStation(first.from, job.units)} to {formatStation(last.to, job.units)}, {kit.name}
+          From {formatStation(first.from, job.units)} to {formatStation(last.to, job.units)}, {figuresIn(kit.name, job.units)}
         </Text>
       ) : (
-        <Text>Nothing of {kit.name} stands here yet.</Text>
+        <Text>Nothing of {figuresIn(kit.name, job.units)} stands here yet.</Text>
       )}
       {next && 'pieces' in next ? (
         <Button mode="contained" icon="next" onPress={() => put(next)}>
@@ -168,7 +168,7 @@ function Delivery({ kit }: { kit: Kit }) {
     setFault(enter({ kind: 'delivered', kit: kit.id, pieces: deliveryOf(pieceWords(job, kit.id).one, read.value, register, newId) }));
   };
   return (
-    <Card title={`Delivered: ${kit.name}`}>
+    <Card title={`Delivered: ${figuresIn(kit.name, job.units)}`}>
       <Text variant="bodySmall">{freePieces(register, kit.id).length} on site that do not stand.</Text>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'flex-end' }}>
         <View style={{ flex: 1 }}>

@@ -8,7 +8,7 @@ import { optionWords, protectionOptions } from '../protection';
 import { sayFix } from '../../words';
 import { lookOf, mendsOf } from '../../plan/mends';
 import type { Plan } from '../../plan/plan';
-import { formatLength, type UnitSystem } from '../../units';
+import { figuresIn, formatLength, type UnitSystem } from '../../units';
 
 /** What a try changes. `fix`: offered by a finding of the plan. */
 export const alternativeKinds = ['fix', 'width', 'protection', 'machine', 'line', 'bed', 'arrangement', 'grade', 'spoil'] as const;
@@ -96,7 +96,7 @@ export function tries(job: Job, run: Run, plan: Plan, solver: Solver | undefined
             .filter(({ feasible }) => feasible)
             .map(({ id, kit, patches }): Try => ({
               kind: 'protection',
-              label: `${optionWords[id].name}${kit ? `: ${kit.name}` : ''}${where(index)}`,
+              label: `${optionWords[id].name}${kit ? `: ${figuresIn(kit.name, job.units)}` : ''}${where(index)}`,
               job: [],
               run: patches,
             })),
@@ -132,7 +132,7 @@ function beds(job: Job, run: Run, where: (index: number) => string): Try[] {
       .filter((id) => id !== reach.beddingMaterial && here.every(({ product }) => bedFault(product, id) === undefined))
       .map((id): Try => ({
         kind: 'bed',
-        label: `${beddings[id].name}${where(index)}`,
+        label: `${figuresIn(beddings[id].name, job.units)}${where(index)}`,
         job: [],
         run: [set(reach.id, 'beddingMaterial', id)],
       }));

@@ -66,12 +66,12 @@ export function BedEditor() {
       <Picker
         label="Material"
         value={reach.beddingMaterial}
-        options={beddingIds.map((value) => ({ value, label: beddings[value].name }))}
+        options={beddingIds.map((value) => ({ value, label: figuresIn(beddings[value].name, job.units) }))}
         onChange={(value) => set('beddingMaterial', value)}
       />
       <Text variant="bodySmall">
-        {material.name}: grains to {formatGrain(material.largest, job.units)}, {formatDensity(material.density, job.units)} compacted.{' '}
-        {figuresIn(material.basis, job.units)}.
+        {figuresIn(material.name, job.units)}: grains to {formatGrain(material.largest, job.units)},{' '}
+        {formatDensity(material.density, job.units)} compacted. {figuresIn(material.basis, job.units)}.
       </Text>
       <Picker
         label="Side fill"

@@ -1,4 +1,5 @@
 import {
+  figuresIn,
   formatHours,
   parseDecimal,
   protectedBy,
@@ -57,7 +58,10 @@ export function Held({ label, path, sides, soil, width, widthKey }: Props) {
         <Picker
           label="By the table of"
           value={sides.kit ?? ''}
-          options={[{ value: '', label: 'Not settled' }, ...tables.map(({ id, name }) => ({ value: id, label: name }))]}
+          options={[
+            { value: '', label: 'Not settled' },
+            ...tables.map(({ id, name }) => ({ value: id, label: figuresIn(name, job.units) })),
+          ]}
           onChange={choose}
         />
       )}

@@ -1,4 +1,5 @@
 import {
+  figuresIn,
   beddingShortfall,
   beddings,
   digWidth,
@@ -73,7 +74,7 @@ export function BedCheck() {
               </Text>
             ))}
             <Text variant="bodySmall">
-              {beddings[reach.beddingMaterial].name}, {length(reach.bedding)} wanted over {length(digWidth(reach))}.
+              {figuresIn(beddings[reach.beddingMaterial].name, job.units)}, {length(reach.bedding)} wanted over {length(digWidth(reach))}.
             </Text>
           </Notice>
         ) : (

@@ -1,4 +1,4 @@
-import { dropOf, formatLength, placedLines, layerLadder, linesIn, reachEnd, type Reach, type Rung } from '@tamper/core';
+import { figuresIn, dropOf, formatLength, placedLines, layerLadder, linesIn, reachEnd, type Reach, type Rung } from '@tamper/core';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -44,13 +44,15 @@ export function Ladder() {
       {[...rungs].reverse().map((rung, i) => {
         const key = `${rung.kind}.${rungs.length - i}`;
         const field = fieldOf(rung);
+        // Lines go by their names; stone by its grain, as the reader reads it.
+        const name = rung.kind === 'lines' ? rung.name : figuresIn(rung.name, job.units);
         const thickness = rung.to - rung.from;
         const taped = tapes.filter(({ height }) => height >= rung.from && height < rung.to);
         return (
           <View key={key} role="listitem">
             <Pressable
               role="button"
-              aria-label={`${rung.name}, ${formatLength(thickness, job.units, 'size')}${field ? ': set it' : ''}`}
+              aria-label={`${name}, ${formatLength(thickness, job.units, 'size')}${field ? ': set it' : ''}`}
               disabled={!field}
               onPress={() => setOpen(open === key ? undefined : key)}
               style={{
@@ -66,7 +68,7 @@ export function Ladder() {
                 {taped.length > 0 ? <View style={{ height: 4, backgroundColor: colours.stop }} /> : null}
               </View>
               <Text style={{ flex: 1 }}>
-                {rung.name}
+                {name}
                 {taped.length > 1 ? ` · ${taped.length} tapes` : taped.length === 1 ? ' · tape' : ''}
               </Text>
               <Text variant="titleSmall" style={{ paddingRight: 10, fontVariant: ['tabular-nums'] }}>
