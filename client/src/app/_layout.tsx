@@ -4,6 +4,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { fontFiles } from '../theme/fonts';
 import { Themed } from '../theme/Themed';
 import { colours } from '../theme/tokens';
+import { Resting } from '../ui/Resting';
 import { SendWaiting } from '../ui/SendWaiting';
 
 export default function Layout() {
@@ -13,7 +14,10 @@ export default function Layout() {
     <SafeAreaProvider>
       <Themed>
         <SendWaiting />
-        <Stack screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }} />
+        <Stack
+          screenLayout={({ children }) => <Resting>{children}</Resting>}
+          screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }}
+        />
       </Themed>
     </SafeAreaProvider>
   );

@@ -1,6 +1,7 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import { use, useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { Stored } from './api';
 import type { SaveState } from './autosave';
+import { HolderContext } from './holder';
 import { liveDocument, type LiveDocument } from './liveDocument';
 
 /** A stored document open for editing: changes show at once, save by themselves and can be undone. */
@@ -27,6 +28,8 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
 ): { document: Document<T, S> | undefined; error: unknown; retry: () => void } {
   const live = useMemo(() => liveDocument<T, S>(path, upgrade), [path, upgrade]);
   const { open, save, error, current } = useSyncExternalStore(live.subscribe, live.read);
+  const holder = use(HolderContext);
+  useEffect(() => holder?.hold(live), [holder, live]);
   const { version, change, undo, redo, settle, flush, saved, look, retry } = live;
   const document = open && {
     stored: open.stored,

@@ -18,6 +18,8 @@ export function useLatest<R, I, T>(
   const [result, setResult] = useState<{ inputs: I; value: T }>();
   const [crash, setCrash] = useState<string>();
   const link = useRef<Link<R, I>>(undefined);
+  /** What the result is of: a screen shown again asks no second time. */
+  const done = useRef<I>(undefined);
   const job = useRef(work);
   job.current = work;
 
@@ -33,7 +35,7 @@ export function useLatest<R, I, T>(
 
   useEffect(() => {
     const now = link.current;
-    if (inputs === undefined || !now) return;
+    if (inputs === undefined || !now || done.current === inputs) return;
     now.waiting = inputs;
     void drain(now);
 
@@ -44,6 +46,7 @@ export function useLatest<R, I, T>(
         own.waiting = undefined;
         try {
           const value = await job.current(own.remote, next);
+          done.current = next;
           // What people type comes first: it may interrupt the drawing of a result.
           startTransition(() => {
             setResult({ inputs: next, value });

@@ -24,7 +24,13 @@ export type MendsOf = { kind: 'plan' } | { kind: 'ground'; tests: SoilTests } | 
 export function useMends(inputs: { job: Job; run: Run } | undefined, what: MendsOf = PLAN): Mends {
   const [mends, setMends] = useState(NONE);
   const link = useRef<ReturnType<typeof planWorker>>(undefined);
-  useEffect(() => () => link.current?.worker.terminate(), []);
+  useEffect(
+    () => () => {
+      link.current?.worker.terminate();
+      link.current = undefined;
+    },
+    [],
+  );
   const { job, run } = inputs ?? {};
   const { kind } = what;
   const tests = what.kind === 'ground' ? what.tests : undefined;

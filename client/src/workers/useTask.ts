@@ -39,6 +39,8 @@ export function useTask<T>(): { task: Task<T>; start: (work: Work) => void; canc
   }, []);
   useEffect(() => {
     link.current ??= startWorker();
+    // What was under way when the screen was left or lay below another is not gone on with.
+    setTask((before) => (before.kind === 'running' ? { kind: 'idle' } : before));
     return stop;
   }, [stop]);
 

@@ -165,6 +165,7 @@ function CurveChart({ curve }: { curve: Curve }) {
           yAxisTextStyle={{ fontFamily: sans.regular, fontSize: 11 }}
           rulesColor={colours.line}
           disableScroll
+          animationDuration={1}
         />
       </Suspense>
     </View>
