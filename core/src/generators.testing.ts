@@ -226,7 +226,7 @@ const anyReach = fc.record({
   beddingMaterial: fc.constantFrom(...beddingIds),
   tapes: fc.array(fc.record({ of: fc.nat(3), school: fc.constantFrom(...tapeSchoolIds), distance: metres(0.1, 0.5) }), { maxLength: 3 }),
   tiles: fc.record({ length: metres(0.2, 1.2), width: metres(0.1, 0.5), rows: fc.constantFrom(null, 1, 3) }),
-  ticks: fc.tuple(fc.boolean(), fc.boolean(), fc.boolean()),
+  ticks: fc.tuple(fc.boolean(), fc.boolean(), fc.boolean(), fc.boolean()),
   /** A cut in type A that counts on standing open for a short time, steeper than its class, metres out per metre up. */
   brief: seldom(12, metres(0.4, 0.74)),
   restoration: fc.array(fc.record({ material: fc.constantFrom(...surfaceIds), thickness: metres(0.02, 0.5) }), { maxLength: 2 }),
@@ -238,7 +238,7 @@ const reachOf = (
   least: number,
   { falls, cover, wider, sides, ticks, brief, tapes, tiles, ...rest }: AnyReach,
 ): Omit<Reach, 'id'> => {
-  const [tracer, plates, fabric] = ticks;
+  const [tracer, plates, fabric, endsBack] = ticks;
   // What is bored is straight, and deep enough to stay below any dip of the ground.
   const deep = rest.method.kind === 'bored' ? cover + BELOW_ANY_DIP : cover;
   // Water would stand in a line that falls and dips.
@@ -255,6 +255,7 @@ const reachOf = (
     plates: plates ? tiles : null,
     tapes: tapes.flatMap(({ of, ...tape }, i) => (tapes.findIndex((one) => one.of === of) === i ? [{ id: `l${of + 1}`, ...tape }] : [])),
     fabric,
+    endsBack,
     ...(brief === null ? {} : steepForShort(brief)),
   };
 };

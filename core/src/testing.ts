@@ -5,7 +5,9 @@ import { fallingRun } from './alignment';
 import { wallOffset, type Range } from './geometry';
 import type { CheckCode, FactsOf } from './plan/checks';
 import type { Plan } from './plan/plan';
-import type { Place } from './trench';
+import { endFace } from './protection';
+import { resolveRules } from './rules';
+import { endsLaidBack, type Place } from './trench';
 import { readerOf, say, type Said, type Sayable } from './words';
 import { BELOW_ANY_DIP } from './generators.testing';
 
@@ -24,6 +26,18 @@ export const refusal = (work: () => unknown): string =>
   refusals(work)
     .map(({ message }) => message)
     .join(' ');
+
+/** A run with something changed in each of its reaches. */
+export const inReach = (run: Run, change: Partial<Reach>): Run => ({
+  ...run,
+  reaches: run.reaches.map((reach) => ({ ...reach, ...change })),
+});
+
+/** Every hole of a planned run, the ends laid back among them. */
+export const holesOf = (job: Job, run: Run, places: readonly Place[]): Place[] => [
+  ...places,
+  ...endsLaidBack(run, places, ({ soil }) => endFace(resolveRules(job.ruleSet, job.overrides), soil)),
+];
 
 /** A level run of one reach: the plainest trench, with what a test wants changed. */
 export function levelRun({ length = 30, depth = 1.2, ...reach }: { length?: number; depth?: number } & Partial<Reach> = {}): Run {

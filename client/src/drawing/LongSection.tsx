@@ -137,6 +137,7 @@ function Earth({ run, product, plan, view, height }: { run: Run; product: Produc
       {plan.pits.map((pit) => {
         const { ground: top } = levelsOn(run, product, pit.station);
         const [x, y] = [view.x(pit.from), view.y(top)];
+        if (pit.kind === 'end') return null;
         return (
           <Rect
             key={pit.id}

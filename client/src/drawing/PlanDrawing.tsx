@@ -168,6 +168,7 @@ function Trench({ run, plan, view }: { run: Run; plan: Plan; view: View }) {
       {plan.pits.map((pit) => {
         const { x, y, heading } = placeAt(run, pit.station);
         const half = (pit.to - pit.from) / 2;
+        if (half === 0) return null;
         const corner = (along: number, across: number) =>
           `${view.x(x + Math.cos(heading) * along - Math.sin(heading) * across)},${view.y(y + Math.sin(heading) * along + Math.cos(heading) * across)}`;
         return (

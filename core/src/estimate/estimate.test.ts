@@ -12,7 +12,7 @@ import { summarise } from '../studies/compare';
 import { machineChoices } from '../studies/machines';
 import { programmeInputs, timelineOf } from '../studies/programme';
 import { protectionOptions } from '../studies/protection';
-import { levelRun } from '../testing';
+import { holesOf, levelRun } from '../testing';
 import { estimateOf, hoursIn, personHours, workHours, type Hours } from '.';
 
 const sum = (values: readonly number[]): number => values.reduce((all, one) => all + one, 0);
@@ -44,7 +44,7 @@ test('for any run every screen’s figure is a sum of the one estimate, with and
       close(hours.hand, sum([...plan.handWindows, ...plan.byHand].map((one) => one.hours)));
       close(hours.hand, plan.dig.hand / handRate(job, run.spoil.ground));
       for (const activity of activities) close(sum(pieces.map((piece) => piece.hours[activity])), hours[activity]);
-      const holes = [...plan.places.map(({ id }) => id), ...plan.bores.map(({ reach }) => reach)];
+      const holes = [...holesOf(job, run, plan.places).map(({ id }) => id), ...plan.bores.map(({ reach }) => reach)];
       for (const activity of activities) close(sum(holes.map((id) => hoursIn(estimate, id)[activity])), hours[activity]);
       close(hours.bore, sum(boringOf(job, run).map((one) => one.hours)));
       // Compare, machines, order, days.

@@ -6,7 +6,7 @@ import { evidences } from '../catalogue';
 import { wallOffset, type Extent } from '../geometry';
 import { anyDig, anyRun, times } from '../generators.testing';
 import { depthIn, dugWidth } from '../trench';
-import { dugAtGround, findingIn, levelRun } from '../testing';
+import { dugAtGround, findingIn, holesOf, levelRun } from '../testing';
 import { clearSteps, crossingHalfLength, handWindows, keepOut, knownParts, searchDepths } from '.';
 
 const UK = resolveRules('UK');
@@ -186,7 +186,8 @@ test('windows are where some point of what is dug lies in a strip, against a fin
       fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }),
       ({ job: anyJob, run }, shares) => {
         const rules = resolveRules(anyJob.ruleSet, anyJob.overrides);
-        const { places, handWindows: windows } = planRun(anyJob, run);
+        const { handWindows: windows, ...plan } = planRun(anyJob, run);
+        const places = holesOf(anyJob, run, plan.places);
         const [first, last] = [
           Math.min(...places.map((one) => dugAtGround(one).from)),
           Math.max(...places.map((one) => dugAtGround(one).to)),

@@ -166,6 +166,7 @@ export const blankReach = (cover: number, from = 0, id = idFrom(`r${from}`)): Re
   soil: 'B',
   bottomWidth: 0.6,
   ...blankSides(),
+  endsBack: false,
   bedding: 0.1,
   surround: 0.15,
   beddingMaterial: 'granular',

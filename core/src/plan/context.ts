@@ -2,7 +2,7 @@ import { boringOf, type Boring } from '../boring';
 import { beddingIds, type BeddingId, type Machine, type Product } from '../catalogue';
 import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../existing';
 import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
-import { judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
+import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import {
   boresOf,
@@ -18,6 +18,7 @@ import {
 import { handRate, setUpsOf, without, type MachineContext, type SetUps } from '../machine';
 import {
   addedByPits,
+  endsLaidBack,
   addedIn,
   digWidth,
   dropOf,
@@ -132,10 +133,11 @@ export function planContext(job: Job, run: Run): PlanContext {
   const much = tooMuchBeside(run.existing, placed, levels);
   if (much.length > 0) throw new InputError(much);
   const places = placesOf(run, levels);
-  const windows = run.existing.length > 0 ? handWindows(run.existing, rules, extentsOf(places)) : [];
+  const ends = endsLaidBack(run, places, ({ soil }) => endFace(rules, soil));
+  const windows = run.existing.length > 0 ? handWindows(run.existing, rules, extentsOf([...places, ...ends])) : [];
   const supports = placeSupports(job, run, rules, places, run.existing);
   const judged = judge(places, supports, rules);
-  const volumes = volumeStage(job, run, placed, levels, places, windows);
+  const volumes = volumeStage(job, run, placed, levels, [...places, ...ends], windows);
   const { profile } = volumes;
   const spoil = spoilStage(run, volumes, machine);
   return {

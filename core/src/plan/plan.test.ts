@@ -1,3 +1,4 @@
+import { estimateOf } from '../estimate';
 import fc from 'fast-check';
 import { findProduct, grounds, type SoilClass } from '../catalogue';
 import { polygonArea } from '../geometry';
@@ -8,7 +9,7 @@ import { ruleSetIds } from '../rules';
 import { sectionAt } from './section';
 import { windrow } from '../spoil';
 import { anyRun, times } from '../generators.testing';
-import { findingIn, levelRun, refusals, said, withInverts } from '../testing';
+import { findingIn, levelRun, refusals, said, withInverts, inReach } from '../testing';
 import { FOOT } from '../units';
 import { extent } from '../alignment';
 import { astmWidth, widthFloor } from '../trench';
@@ -264,5 +265,32 @@ describe('for any run that can be dug', () => {
     };
     const volume = (spacing: number) => planRun(US, smooth(spacing)).volumes.trench;
     expect(Math.abs(volume(2) / volume(4) - 1)).toBeLessThan(1e-3);
+  });
+});
+
+describe('ends of a trench laid back', () => {
+  // 1.8 m deep, 0.9 m wide, type B: 1:1 at both ends, ½ × 1.8² × 0.9 = 1.458 m³ each.
+  const run = levelRun({ length: 12, depth: 1.8, bottomWidth: 0.9, soil: 'B', endsBack: true });
+  test('are dug and filled: 1.458 m³ each, and everything that goes by the dig with them', () => {
+    const [plan, straight] = [planRun(US, run), planRun(US, inReach(run, { endsBack: false }))];
+    expect(plan.pits.map(({ kind, dig, fill }) => [kind, dig.toFixed(3), fill.toFixed(3)])).toEqual([
+      ['end', '1.458', '1.458'],
+      ['end', '1.458', '1.458'],
+    ]);
+    expect(plan.dig.machine - straight.dig.machine).toBeCloseTo(2.916, 6);
+    expect(plan.balance.loose).toBeGreaterThan(straight.balance.loose);
+    expect(plan.places).toHaveLength(1);
+    const hours = (of: typeof plan) => estimateOf(US, run, of).hours.dig;
+    expect(hours(plan)).toBeGreaterThan(hours(straight));
+  });
+  test('in type C they lie 1½ back: half as much again; in rock they stand', () => {
+    const digOf = (soil: 'C' | 'rock') => planRun(US, inReach(run, { soil })).pits.reduce((sum, { dig }) => sum + dig, 0);
+    expect(digOf('C')).toBeCloseTo(2.916 * 1.5, 6);
+    expect(digOf('rock')).toBeCloseTo(0, 9);
+  });
+  test('where the next reach is dug as deep there is nothing more to dig', () => {
+    const [reach] = run.reaches as [Run['reaches'][number]];
+    const two: Run = { ...run, reaches: [reach, { ...reach, id: 'r2', from: 6, endsBack: false }] };
+    expect(planRun(US, two).pits.map(({ dig }) => dig.toFixed(3))).toEqual(['1.458', '0.000']);
   });
 });

@@ -5,7 +5,7 @@ import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runErro
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';
-import { dugAtGround, refusals } from '../testing';
+import { dugAtGround, holesOf, refusals } from '../testing';
 import { depthIn, dugWidth, isPit, type Place } from '../trench';
 import { benchHeights, wallOffset } from '../geometry';
 import { checks, groundChecks } from './checks';
@@ -193,8 +193,9 @@ describe('figures', () => {
   test('trench and pits that lie over each other are dug once: against the widest of them at a grid of depths', () => {
     fc.assert(
       fc.property(anyDig, ({ job, run }) => {
-        const { places, volumes, pits } = planRun(job, run);
-        if (!places.some(isPit)) return;
+        const { volumes, pits, ...plan } = planRun(job, run);
+        if (!plan.places.some(isPit)) return;
+        const places = holesOf(job, run, plan.places);
         const total = volumes.trench + pits.reduce((sum, { dig }) => sum + dig, 0);
         const [from, to] = [Math.min(...places.map((one) => dugAtGround(one).from)), Math.max(...places.map((one) => dugAtGround(one).to))];
         const deep = Math.max(...places.map(({ deepest }) => deepest.depth));

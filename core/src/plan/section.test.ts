@@ -5,10 +5,9 @@ import { extent } from '../alignment';
 import { planRun } from './plan';
 import { sectionAt, sectionIfDug } from './section';
 import { anyRun } from '../generators.testing';
-import { levelRun, refusals, withInverts } from '../testing';
+import { levelRun, refusals, withInverts, inReach } from '../testing';
 
 const job = blankJob('Yard', 'UK');
-const inReach = (run: Run, change: Partial<Reach>): Run => ({ ...run, reaches: run.reaches.map((reach) => ({ ...reach, ...change })) });
 
 describe('the section of inputs no plan was made of yet', () => {
   test('is the section of the plan where they can be dug', () => {

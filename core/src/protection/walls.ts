@@ -11,6 +11,12 @@ export function classSlope(rules: Rules, soil: SoilClass): { ratio: number; basi
   return { ratio: rule.value ?? Infinity, basis: rule.basis };
 }
 
+/** How the ground is laid back at the ends of a trench: at 45°, flatter where its class asks for that; upright in rock. */
+export function endFace(rules: Rules, soil: SoilClass): Wall {
+  const { ratio } = classSlope(rules, soil);
+  return ratio === 0 ? { kind: 'vertical' } : { kind: 'batter', ratio: Math.max(1, ratio) };
+}
+
 /** The flattest batter a class asks for; upright in rock. */
 export function batterFor(rules: Rules, soil: SoilClass): Wall {
   const { ratio } = classSlope(rules, soil);

@@ -116,7 +116,7 @@ export function addedByPits(places: readonly Place[]): Map<string, Added[]> {
           const inside = Math.min(to - EPSILON, Math.max(from + EPSILON, at));
           const cuts = (of: readonly Place[]) => of.flatMap((place) => cutAt(place, inside) ?? []);
           const rest = cuts(there);
-          return unionArea([...rest, ...cuts([pit])]) - unionArea(rest);
+          return Math.max(0, unionArea([...rest, ...cuts([pit])]) - unionArea(rest));
         };
         for (let k = 0; k < count; k++) {
           const [a, b] = [from + ((to - from) * k) / count, from + ((to - from) * (k + 1)) / count];

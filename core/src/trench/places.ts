@@ -3,7 +3,7 @@ import { EPSILON, firstFrom, largest, wallOffset, benchHeights, valueAt, type Ex
 import { panelOf, type PathStep, type PitBody, type Reach, type Run, type Sides, type Subject, type Wall } from '../job';
 import { extent, isOpen, reachEnd, reachIndexAt, reachSpan, type ProfileColumns } from '../alignment';
 
-export type PlaceKind = 'reach' | 'launch' | 'receiving' | StructureKind;
+export type PlaceKind = 'reach' | 'end' | 'launch' | 'receiving' | StructureKind;
 
 /**
  * A hole somebody can get into: a reach dug open, or a pit. One concept, one set of rules: geometry, sides, ground, floor and supports of each are its own.
@@ -102,6 +102,34 @@ export function placesOf(run: Run, profile: ProfileColumns): Place[] {
   return [...reaches, ...pitsOf(run, profile, granular)];
 }
 
+/** The ids of the two ends of a reach as holes of their own. */
+export const endIdsOf = (reach: string): [start: string, end: string] => [`${reach}-start`, `${reach}-end`];
+
+/**
+ * The ends of reaches where the ground is laid back: each a hole of no length whose one face leans away from the reach. What else is dug there counts once.
+ * They are dug and filled like pits; nobody works in them.
+ * @param face how it leans, by the ground.
+ */
+export const endsLaidBack = (run: Run, places: readonly Place[], face: (place: Place) => Wall): Place[] =>
+  places.flatMap((place) => {
+    if (isPit(place) || !(run.reaches[place.reach] as Reach).endsBack) return [];
+    return endIdsOf(place.id).map((id, index): Place => {
+      const [at, depth] = index === 0 ? [place.from, place.depth[0] as number] : [place.to, place.depth.at(-1) as number];
+      return {
+        ...place,
+        id,
+        kind: 'end',
+        name: 'End laid back',
+        ends: face(place),
+        from: at,
+        to: at,
+        station: [at],
+        depth: [depth],
+        deepest: { station: at, depth },
+      };
+    });
+  });
+
 /** A pit before its floor is known. */
 interface Hole {
   id: string;
@@ -195,7 +223,15 @@ export function endsOut({ ends, depth }: Pick<Place, 'ends' | 'depth'>): { befor
 
 /** What people call a kind of hole. */
 export const placeKindName = (kind: PlaceKind): string =>
-  kind === 'reach' ? 'Trench' : kind === 'launch' ? 'Launch pit' : kind === 'receiving' ? 'Receiving pit' : structureTypes[kind].name;
+  kind === 'reach'
+    ? 'Trench'
+    : kind === 'end'
+      ? 'End laid back'
+      : kind === 'launch'
+        ? 'Launch pit'
+        : kind === 'receiving'
+          ? 'Receiving pit'
+          : structureTypes[kind].name;
 
 /**
  * How far every hole reaches to both sides at the ground, piece by piece along the run. Where two holes overlap each has its pieces. Between the heights at

@@ -1,6 +1,6 @@
 import { protections, restsOn, type Kit } from '@tamper/core/catalogue';
 import { heaviestOf, leaps, SHORE_BASIS, tablesOf, tableTaken, type PlaceSupport, type Schedule } from '@tamper/core/protection';
-import { widthPath, type Place } from '@tamper/core/trench';
+import { endIdsOf, widthPath, type Place } from '@tamper/core/trench';
 import { sayPlace } from '@tamper/core/words';
 import {
   figuresIn,
@@ -13,7 +13,7 @@ import {
   formatVolume,
   type UnitSystem,
 } from '@tamper/core/units';
-import type { PathStep } from '@tamper/core/job';
+import type { PathStep, Run } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from 'react-native-paper';
@@ -88,6 +88,9 @@ function KitCard({ edit, place, support }: { edit: ProtectionEdit; place: Place;
         onChange={take}
       />
       {protection === 'shield' ? <SetHow path={[...place.path, 'whole']} whole={place.sides.whole} /> : null}
+      {place.kind === 'reach' && support.schedule?.kind === 'shield' && support.schedule.ends === 'closed' ? (
+        <EndsHow place={place} />
+      ) : null}
       <Findings findings={stops} reader={reader} mends={mends} onFix={onFix} />
       {support.kit && support.schedule ? (
         <Listed edit={{ units, depth: support.depth, height: support.height }} kit={support.kit} schedule={support.schedule} />
@@ -121,6 +124,35 @@ function SetHow({ path, whole }: { path: readonly PathStep[]; whole: string | nu
           <NameField label="By whose word the cut stands open" value={whole ?? ''} onName={put} />
           <Text variant="bodySmall">The competent person says that the cut stands until the box is in. Nobody is in it meanwhile.</Text>
         </>
+      ) : null}
+    </>
+  );
+}
+
+/** What keeps the ground at both ends of a row of boxes: panels, or a slope that is dug and filled besides. */
+function EndsHow({ place }: { place: Place }) {
+  const { plan, run, apply, job } = useProtection();
+  const { endsBack } = run.reaches[place.reach] as Run['reaches'][number];
+  const dug = plan.pits.filter(({ id }) => endIdsOf(place.id).includes(id));
+  return (
+    <>
+      <Choice
+        label="Its ends are"
+        value={endsBack ? 'back' : 'panels'}
+        options={[
+          { value: 'panels', label: 'Closed with panels' },
+          { value: 'back', label: 'Laid back' },
+        ]}
+        onChange={(how) => void apply([{ path: [...place.path, 'endsBack'], value: how === 'back' }])}
+      />
+      {dug.length > 0 ? (
+        <Text variant="bodySmall">
+          {formatVolume(
+            dug.reduce((sum, { dig }) => sum + dig, 0),
+            job.units,
+          )}{' '}
+          more to dig and to fill at the two ends.
+        </Text>
       ) : null}
     </>
   );

@@ -102,7 +102,7 @@ export const jobSchema = z
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 10;
+export const FILE_VERSION = 11;
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z

@@ -51,6 +51,8 @@ export const reachSchema = z.strictObject({
   soil: z.enum(soilClasses),
   bottomWidth: z.number().min(0.05, 'The bottom is at least 50 mm wide.').max(20, 'The bottom is at most 20 m wide.'),
   ...sidesShape,
+  /** Is the ground laid back at both its ends, where boxes leave them open or a slope goes round? */
+  endsBack: z.boolean(),
   bedding: z.number().min(0, 'Bedding cannot be less than nothing.').max(2, 'Bedding is at most 2 m thick.'),
   surround: z.number().min(0, 'Cover of surround cannot be less than nothing.').max(3, 'Surround is at most 3 m over the line.'),
   beddingMaterial: z.enum(beddingIds),

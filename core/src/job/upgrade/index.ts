@@ -8,6 +8,7 @@ import { jobOf7, runOf7 } from './format7';
 import { entryOver, jobOf8, observedInJob, observedInRun, runOf8, type Observation } from './format8';
 import { runOf9 } from './format9';
 import { jobOf10, runOf10 } from './format10';
+import { runOf11 } from './format11';
 import { isLoose, type Loose } from './loose';
 
 /*
@@ -31,13 +32,13 @@ const runUpTo7 = (doc: unknown): unknown =>
 export const upgradeJob = (doc: unknown): unknown => upgraded(jobUpTo7(doc), jobOf8, jobOf10);
 
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9, runOf10);
+export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9, runOf10, runOf11);
 
 /** Issued copies hold what was observed where documents of format 7 did: it stays in them. */
 export const upgradeIssued = <B extends { job: unknown; run: unknown }>(body: B): B => ({
   ...body,
   job: upgraded(jobUpTo7(body.job), jobOf10),
-  run: upgraded(runUpTo7(body.run), runOf9, runOf10),
+  run: upgraded(runUpTo7(body.run), runOf9, runOf10, runOf11),
 });
 
 /** What an earlier document held of what stands in the book today; nothing for a document of today's format. */

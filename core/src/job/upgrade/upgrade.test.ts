@@ -14,7 +14,7 @@ interface Written {
 const written = (version: number): Written =>
   JSON.parse(readFileSync(join(__dirname, 'history', `format${version}.json`), 'utf8')) as Written;
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('a file of format %d', (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])('a file of format %d', (version) => {
   const { file, means } = written(version);
   const now = readJobFile(JSON.stringify(file));
 

@@ -7,7 +7,7 @@ import { shuts, type PlanFinding } from '../../plan/checks';
 import { lookOf, mendsOf } from '../../plan/mends';
 import { planRun, tryPlan, type Plan } from '../../plan/plan';
 import { resolveRules } from '../../rules';
-import { isPit, lipOf, type Place } from '../../trench';
+import { isPit, lipOf, type Place, endIdsOf } from '../../trench';
 import { candidates, optionIds, type Candidate, type OptionId } from './candidates';
 import { optionWords } from './words';
 
@@ -120,11 +120,12 @@ function worked(job: Job, run: Run, placeId: string, candidate: Candidate): Omit
 /** Loose over bank volume of all that is dug, turf and topsoil among it. */
 const looseOver = ({ balance, dig }: Plan): number => balance.loose / Math.max(1e-9, dig.hand + dig.machine);
 
-/** What digging one hole takes, m³ in the bank: of a pit what it adds to the trench. */
+/** What digging one hole takes, m³ in the bank: of a pit what it adds to the trench, of a reach with the ends laid back for it. */
 function digOf({ pits, profile: { station, dug, reach } }: Plan, place: Place): number {
   if (isPit(place)) return pits.find(({ id }) => id === place.id)?.dig ?? 0;
   const [first, last] = [reach.indexOf(place.reach), reach.lastIndexOf(place.reach)];
-  return station.length === 0 ? 0 : (dug[last] as number) - (dug[first] as number);
+  const ends = pits.filter(({ id }) => endIdsOf(place.id).includes(id)).reduce((sum, { dig }) => sum + dig, 0);
+  return station.length === 0 ? 0 : (dug[last] as number) - (dug[first] as number) + ends;
 }
 
 /** What to say when nothing works. */
