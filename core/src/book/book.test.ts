@@ -50,6 +50,7 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
   standing: { kind: 'standing', pit: null, pieces: [{ piece: 'b1', from: 0, to: 3, extensions: 1, frames: 0 }] },
   released: { kind: 'released', pieces: ['s1'], fill: 0.8 },
   takenOut: { kind: 'takenOut', pieces: ['b1'] },
+  returned: { kind: 'returned', pieces: ['b1'] },
   exposure: {
     kind: 'exposure',
     line: 'x1',

@@ -12,7 +12,7 @@ import { pressure } from './kinds/pressure';
 import { rate } from './kinds/rate';
 import { soil } from './kinds/soil';
 import { steps } from './kinds/steps';
-import { delivered, released, standing, takenOut } from './kinds/supports';
+import { delivered, released, returned, standing, takenOut } from './kinds/supports';
 import { walk } from './kinds/walk';
 import { wrong } from './kinds/wrong';
 import type { Kind } from './kind';
@@ -30,6 +30,7 @@ export const kinds = {
   standing,
   released,
   takenOut,
+  returned,
   exposure,
   steps,
   walk,
@@ -68,6 +69,7 @@ export const entrySchema = z.strictObject({
     standing.schema,
     released.schema,
     takenOut.schema,
+    returned.schema,
     exposure.schema,
     steps.schema,
     walk.schema,

@@ -68,6 +68,7 @@ const CHECKS: Checks = {
     for (const put of pieces) {
       const piece = register.find(({ id }) => id === put.piece);
       if (!piece) return 'More pieces than were delivered; enter the delivery first.';
+      if (piece.state === 'returned') return `${piece.name} has gone back; enter a delivery first.`;
       const wrong = placeFault(put, piece, pit, inputs);
       if (wrong !== undefined) return wrong;
       const other = overlapping(put, pieces, pit, register, job.units);
@@ -93,6 +94,16 @@ const CHECKS: Checks = {
         return `${piece?.name ?? 'A piece'} does not stand, so it cannot be taken out.`;
       if (piece.state === 'standing' && kitOf(inputs.job, piece.kit)?.kind === 'shores')
         return `${piece.name}: release it first, from outside, the fill as high as its lowest cylinder.`;
+    }
+    return undefined;
+  },
+  returned: ({ pieces }, inputs) => {
+    for (const id of pieces) {
+      const piece = pieceOf(id, inputs);
+      if (piece?.state === 'delivered' || piece?.state === 'takenOut') continue;
+      return piece?.state === 'returned'
+        ? `${piece.name} has gone back already.`
+        : `${piece?.name ?? 'A piece'} is not free to go: take it out first, and say so.`;
     }
     return undefined;
   },

@@ -3,7 +3,7 @@ import { kitOf, sameJson, type Job } from '../job';
 import type { Rules } from '../rules';
 
 /** How a piece of the supports is, as far as the book knows. `doubt`: entries about it disagree, or what was said last is not believed. */
-export type PieceState = 'delivered' | 'standing' | 'released' | 'takenOut' | 'doubt';
+export type PieceState = 'delivered' | 'standing' | 'released' | 'takenOut' | 'returned' | 'doubt';
 
 /** A box, a set of shores or a bay of sheets. Stations and the pit it stands in hold while it stands or is released. */
 export interface RegisteredPiece {
@@ -21,7 +21,7 @@ export interface RegisteredPiece {
   by: Kept[];
 }
 
-type Said = KeptOf<'standing'> | KeptOf<'released'> | KeptOf<'takenOut'>;
+type Said = KeptOf<'standing'> | KeptOf<'released'> | KeptOf<'takenOut'> | KeptOf<'returned'>;
 
 /** What an entry says of one piece. */
 function saidOf({ entry: { fact } }: Said, piece: string): Partial<RegisteredPiece> & { state: PieceState } {
@@ -38,7 +38,7 @@ const namesOf = ({ entry: { fact } }: Said): string[] => (fact.kind === 'standin
 export function registerOf(book: readonly Kept[], now: number, rules: Rules): RegisteredPiece[] {
   const gone = withdrawn(book);
   const about = new Map<string, Said[]>();
-  const said: Said[] = [...ofKind(book, 'standing'), ...ofKind(book, 'released'), ...ofKind(book, 'takenOut')];
+  const said: Said[] = [...ofKind(book, 'standing'), ...ofKind(book, 'released'), ...ofKind(book, 'takenOut'), ...ofKind(book, 'returned')];
   for (const one of said) for (const id of namesOf(one)) about.set(id, [...(about.get(id) ?? []), one]);
   const register = new Map<string, RegisteredPiece>();
   for (const delivery of ofKind(book, 'delivered')) {
@@ -94,4 +94,11 @@ export function pieceWords(job: Pick<Job, 'kit'>, kit: string): { one: string; m
     default:
       return { one: 'box', many: 'boxes' };
   }
+}
+
+/** Pieces of one table that came, and of those what went back and what is on site yet. */
+export function deliveredCount(register: readonly RegisteredPiece[], kit: string): { came: number; back: number; here: RegisteredPiece[] } {
+  const own = register.filter((piece) => piece.kit === kit);
+  const here = own.filter(({ state }) => state !== 'returned');
+  return { came: own.length, back: own.length - here.length, here };
 }

@@ -6,7 +6,18 @@ import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { bookEntry, counting, levelRun } from '../testing';
-import { deliveryOf, entryRefusal, freePieces, lastMovedOn, putAlong, registerOf, rowAlong, standingIn, type RegisteredPiece } from '.';
+import {
+  deliveryOf,
+  entryRefusal,
+  freePieces,
+  lastMovedOn,
+  putAlong,
+  deliveredCount,
+  registerOf,
+  rowAlong,
+  standingIn,
+  type RegisteredPiece,
+} from '.';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
 const AT = '2026-11-02T07:00:00Z';
@@ -47,6 +58,22 @@ describe('the register of supports', () => {
       ['Box 2', 'takenOut'],
     ]);
   });
+  test('what went back is counted against what came, and does not hold anything where another device says it stands', () => {
+    const gone = register(came(3), { kind: 'returned', pieces: ['b3'] });
+    expect(states(gone)[2]).toEqual(['Box 3', 'returned']);
+    const { came: all, back, here } = deliveredCount(gone, gone[0]?.kit ?? '');
+    expect([all, back, here.map(({ name }) => name)]).toEqual([3, 1, ['Box 1', 'Box 2']]);
+    // Two devices, neither of which had heard of the other: nobody knows.
+    const crew = new Crew();
+    const [yard, trench] = [crew.device('yard'), crew.device('trench')];
+    yard.enter(came(1), NOW - 1000);
+    yard.send(NOW - 1000);
+    trench.hear(NOW - 950);
+    yard.enter({ kind: 'returned', pieces: ['b1'] }, NOW - 900);
+    trench.enter(put(['b1', 0, 3]), NOW - 900);
+    for (const device of [yard, trench]) device.send(NOW - 800);
+    expect(states(registerOf(crew.rows, NOW, rules))[0]?.[1]).toBe('doubt');
+  });
   test('said to be wrong, or by a clock nobody believes, a piece stands nobody knows where', () => {
     const book = bookOf(came(1), put(['b1', 0, 3]));
     const wrong = bookEntry({ kind: 'wrong', why: 'box 2' }, AT, { corrects: book[1]?.entry.id as string });
@@ -55,7 +82,7 @@ describe('the register of supports', () => {
     expect(states(registerOf([book[0] as Kept, { ...(book[1] as Kept), refused: true }], NOW, rules))).toEqual([['Box 1', 'doubt']]);
   });
   test('the same entries in any order make the same register', () => {
-    const step = fc.record({ who: fc.nat(2), what: fc.constantFrom('put', 'out', 'send', 'hear'), at: fc.nat(12) });
+    const step = fc.record({ who: fc.nat(2), what: fc.constantFrom('put', 'out', 'back', 'send', 'hear'), at: fc.nat(12) });
     fc.assert(
       fc.property(fc.array(step, { maxLength: 14 }), fc.integer({ min: 1, max: 97 }), (steps, mix) => {
         const crew = new Crew();
@@ -65,6 +92,7 @@ describe('the register of supports', () => {
         for (const { who, what, at } of steps) {
           const device = devices[who] as (typeof devices)[number];
           if (what === 'put') device.enter(put([`b${(at % 3) + 1}`, at, at + 3]), NOW - 900);
+          else if (what === 'back') device.enter({ kind: 'returned', pieces: [`b${(at % 3) + 1}`] }, NOW - 900);
           else if (what === 'out') device.enter({ kind: 'takenOut', pieces: [`b${(at % 3) + 1}`] }, NOW - 900);
           else device[what as 'send' | 'hear'](NOW - 900);
         }
@@ -91,6 +119,9 @@ describe('what cannot be true', () => {
     ['named twice', put(['b1', 0, 3], ['b1', 6, 9]), [came(2)], /named twice/],
     ['longer than it is', put(['b1', 0, 5]), [came(1)], /is 3\.00 m long, not 5\.00 m/],
     ['where nothing is dug', put(['b1', 60, 63]), [came(1)], /Nothing is to be dug at 60\.0 m/],
+    ['sending back what stands', { kind: 'returned', pieces: ['b1'] }, [came(1), put(['b1', 0, 3])], /Box 1 is not free to go/],
+    ['sending it back twice', { kind: 'returned', pieces: ['b1'] }, [came(1), { kind: 'returned', pieces: ['b1'] }], /gone back already/],
+    ['standing what has gone back', put(['b1', 0, 3]), [came(1), { kind: 'returned', pieces: ['b1'] }], /Box 1 has gone back/],
     ['taking out what does not stand', { kind: 'takenOut', pieces: ['b1'] }, [came(1)], /Box 1 does not stand/],
     ['a name twice', came(1), [came(1)], /is on site already/],
     ['a table nobody has', came(1, 'none'), [], /no such table/],

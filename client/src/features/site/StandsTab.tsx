@@ -1,6 +1,16 @@
 import type { Kit } from '@tamper/core/catalogue';
 import { kitOf } from '@tamper/core/job';
-import { deliveryOf, freePieces, lastMovedOn, pieceWords, putAlong, standingIn, type Put, type RegisteredPiece } from '@tamper/core/site';
+import {
+  deliveryOf,
+  deliveredCount,
+  freePieces,
+  lastMovedOn,
+  pieceWords,
+  putAlong,
+  standingIn,
+  type Put,
+  type RegisteredPiece,
+} from '@tamper/core/site';
 import { isPit, type Place } from '@tamper/core/trench';
 import { figuresIn, formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
@@ -159,6 +169,7 @@ function PutThere({ place, kit }: { place: Place; kit: Kit }) {
 function Delivery({ kit }: { kit: Kit }) {
   const { job, register } = useSite();
   const enter = useEnter();
+  const { came, back, here } = deliveredCount(register, kit.id);
   const [count, setCount] = useState('1');
   const [fault, setFault] = useState<string>();
   const deliver = () => {
@@ -169,7 +180,9 @@ function Delivery({ kit }: { kit: Kit }) {
   };
   return (
     <Card title={`Delivered: ${figuresIn(kit.name, job.units)}`}>
-      <Text variant="bodySmall">{freePieces(register, kit.id).length} on site that do not stand.</Text>
+      <Text variant="bodySmall">
+        {came} came, {back} gone back; {here.length} on site, {freePieces(register, kit.id).length} of them do not stand.
+      </Text>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'flex-end' }}>
         <View style={{ flex: 1 }}>
           <TextField label="How many came" value={count} onText={setCount} />
@@ -188,6 +201,7 @@ const STATES: Record<RegisteredPiece['state'], string> = {
   standing: 'stands',
   released: 'released',
   takenOut: 'taken out',
+  returned: 'gone back',
   doubt: 'not known: entries disagree. Say again where it stands',
 };
 
@@ -268,6 +282,15 @@ function PieceLine({ piece, kit }: { piece: RegisteredPiece; kit: Kit | undefine
             Taken out
           </Button>
         </View>
+      ) : null}
+      {piece.state === 'delivered' || piece.state === 'takenOut' ? (
+        <Button
+          mode="text"
+          accessibilityLabel={`${piece.name} goes back`}
+          onPress={() => setFault(enter({ kind: 'returned', pieces: [piece.id] }))}
+        >
+          Goes back
+        </Button>
       ) : null}
       <Faults title="Not entered" faults={fault ? [fault] : []} />
     </View>

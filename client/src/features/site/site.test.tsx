@@ -85,6 +85,7 @@ test('a piece that does not stand cannot be taken out twice, and one put right i
   fireEvent.click(screen.getAllByText('Taken out')[0] as HTMLElement);
   expect(lastFact(seen)).toMatchObject({ kind: 'takenOut' });
   expect(screen.getByText(/^Box 1: taken out/)).toBeTruthy();
+  expect(screen.getByText(/^4 came, 0 gone back; 4 on site, 1 of them/)).toBeTruthy();
   fireEvent.click(screen.getByLabelText(/^Put right: 1 piece taken out/));
   type('What is wrong with it', 'it was box 2');
   press('It was wrong');

@@ -89,5 +89,15 @@ export const takenOut = kindOf({
   columns: ({ pieces: list }) => ({ pieces: list.join('; ') }),
 });
 
+/** Gone back to where it came from: what came against what went. */
+export const returned = kindOf({
+  kind: 'returned',
+  of: 'run',
+  version: 1,
+  schema: z.strictObject({ kind: z.literal('returned'), pieces }),
+  say: ({ pieces: list }) => `${many(list.length)} gone back`,
+  columns: ({ pieces: list }) => ({ pieces: list.join('; ') }),
+});
+
 export type StandingFact = z.infer<typeof standingSchema>;
 export type DeliveredFact = z.infer<typeof deliveredSchema>;
