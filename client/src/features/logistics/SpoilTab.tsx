@@ -88,12 +88,16 @@ function Ends({ haul: { carried, off, back } }: { haul: Haul }) {
   const haul = carried.handled > 0.01 ? carried.hauled / carried.handled : 0;
   return (
     <>
-      <Text>
-        {fits
-          ? 'All of it fits beside where it is dug.'
-          : `${formatVolume(carried.handled, units)} has no room where it is dug and is carried on, ${formatLength(haul, units)} on average: ${barrowTrips(carried.handled, pace)} barrow trips, ${formatHours(barrowHours(carried.handled, haul, pace))}.`}
-      </Text>
-      {carried.off > 0.05 ? <Text>{formatVolume(carried.off, units)} loose finds no room anywhere: off site at once.</Text> : null}
+      {fits ? <Text>All of it fits beside where it is dug.</Text> : null}
+      {carried.handled > 0.05 ? (
+        <Text>
+          {formatVolume(carried.handled, units)} has no room where it is dug and is carried on, {formatLength(haul, units)} on average:{' '}
+          {barrowTrips(carried.handled, pace)} barrow trips, {formatHours(barrowHours(carried.handled, haul, pace))}.
+        </Text>
+      ) : null}
+      {carried.off > 0.05 ? (
+        <Text>{formatVolume(carried.off, units)} loose finds no room in the corridors within reach of the arm: off site at once.</Text>
+      ) : null}
       {back > 0.05 ? (
         <Text>
           {formatVolume(back, units)} of it is wanted for the fill and fetched back; {formatVolume(off, units)} leave the site in all.

@@ -74,6 +74,17 @@ test('the kit lists what comes and in what order; an own table is entered and ch
   expect(screen.getByText(/wellpoints or a deeper well/)).toBeTruthy();
 });
 
+test('boxes in too short a trench to leave their ends open: laid back, what that digs is said', () => {
+  const { stations, ...rest } = drain(box);
+  const seen = onProtection(<SupportsTab />, { ...rest, stations: stations.map((one) => ({ ...one, station: one.station / 2 })) });
+  choose('Its ends are', 'Laid back');
+  expect(seen.run.reaches[0]?.endsBack).toBe(true);
+  // 2 m deep in type C, 1½ to 1, 1.1 m dug wide: ½ × 1.5 × 2² × 1.1 at each end.
+  expect(screen.getByText('6.6 m³ more to dig and to fill at the two ends.')).toBeTruthy();
+  choose('Its ends are', 'Closed with panels');
+  expect(screen.queryByText(/more to dig and to fill/)).toBeNull();
+});
+
 test('steps are shown one after another; out of turn is refused with why, and costs in practice', () => {
   onProtection(<StepsTab />, drain(box));
   press('Next step');

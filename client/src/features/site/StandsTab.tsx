@@ -181,7 +181,9 @@ function Delivery({ kit }: { kit: Kit }) {
   return (
     <Card title={`Delivered: ${figuresIn(kit.name, job.units)}`}>
       <Text variant="bodySmall">
-        {came} came, {back} gone back; {here.length} on site, {freePieces(register, kit.id).length} of them do not stand.
+        {came === 0
+          ? 'None came yet.'
+          : `${came} came, ${back} gone back; ${here.length} on site, ${freePieces(register, kit.id).length} of them do not stand.`}
       </Text>
       <View style={{ flexDirection: 'row', gap: 8, alignItems: 'flex-end' }}>
         <View style={{ flex: 1 }}>
