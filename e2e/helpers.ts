@@ -5,13 +5,13 @@ import { blankJob, blankRun } from '../core/src/job';
 import type { RuleSetId } from '../core/src/rules';
 import type { UnitSystem } from '../core/src/units';
 
-/** Starts a job through the interface and stays on its page. */
+/** Starts a job through the interface and stays on its page. @param choose units: metric unless said; `usual` leaves those of the rule set. */
 export async function newJob(page: Page, name: string, choose: { rules?: string; units?: string } = {}, at = ''): Promise<void> {
   await page.goto(`${at}/`);
   await page.getByRole('button', { name: 'New job' }).click();
   await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
   if (choose.rules) await page.getByLabel(`Rule set: ${choose.rules}`).click();
-  if (choose.units) await page.getByLabel(`Units: ${choose.units}`).click();
+  if (choose.units !== 'usual') await page.getByLabel(`Units: ${choose.units ?? 'Metric'}`).click();
   await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }

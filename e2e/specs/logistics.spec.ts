@@ -53,7 +53,7 @@ test('a machine fails on its depth, another is taken; the spoil does not fit, th
   await page.getByRole('button', { name: 'Add: No heap' }).click();
   await field(page, 'No heap to').fill('0');
   await expect(page.getByText(/ends where it begins or before/)).toBeVisible();
-  await field(page, 'No heap to').fill('18');
+  await field(page, 'No heap to').fill('6');
   await expect(page.getByText(/has no room where it is dug and is carried on/)).toBeVisible();
 
   await tab(page, 'Order');
@@ -69,7 +69,7 @@ test('a machine fails on its depth, another is taken; the spoil does not fit, th
   const pipe = parsed.find(({ id }) => id === 'line.drain-110');
   expect(pipe).toMatchObject({ order: '24', unit: 'm', price: '20', cost: '480' });
   const total = parsed.reduce((sum, { cost }) => sum + Number(cost), 0);
-  await expect(page.getByRole('heading', { name: `¤ ${Math.round(total).toLocaleString('en-GB')} all told` })).toBeVisible();
+  await expect(page.getByRole('heading', { name: `£ ${Math.round(total).toLocaleString('en-GB')} all told` })).toBeVisible();
 
   // The merchant fills in another price and sends the file back.
   const filled = csv.replace(/^(line\.drain-110,.*),20,480,/m, '$1,25,600,');

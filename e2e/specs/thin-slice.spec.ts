@@ -94,7 +94,7 @@ test('the section is the form: touch a part, change it, undo it', async ({ page 
 });
 
 test('units and rules switch on the spot; feet and inches are understood', async ({ page }) => {
-  await newJob(page, 'Feet', { rules: 'US', units: 'Feet, inches' });
+  await newJob(page, 'Feet', { rules: 'US', units: 'usual' });
   await newRun(page, 'Sewer', '100 ft');
   await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('4\' 6"');

@@ -24,9 +24,9 @@ export const blankClearance = (): Clearance => ({
 /** A crew of three with a lorry of a usual size. Source: 45–50 minutes of an hour are worked. */
 const blankPace = (): Pace => ({ people: 3, shift: 8, minutes: 47, barrow: 0.08, lorry: { volume: 9, payload: 16_000 } });
 
-/** Rates are placeholders in the job's own money. */
-export const blankRates = (): Job['rates'] => ({
-  currency: '¤',
+/** Rates are placeholders in the money of the rule set. */
+export const blankRates = (ruleSet: RuleSetId): Job['rates'] => ({
+  currency: ruleSets[ruleSet].currency,
   dig: 45,
   bedding: 60,
   crew: 40,
@@ -51,7 +51,7 @@ export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSys
   products: [],
   separations: [],
   owners: [],
-  rates: blankRates(),
+  rates: blankRates(ruleSet),
   kit: [],
   machines: [],
   pace: blankPace(),

@@ -1,4 +1,4 @@
-import { FOOT, INCH } from '../units';
+import { FOOT, INCH, type UnitSystem } from '../units';
 
 /** The three schools. A job picks one; every number in it can be overridden with a reason. */
 export type RuleSetId = 'US' | 'UK' | 'AUNZ';
@@ -92,6 +92,9 @@ export interface Rule {
 export interface RuleSet {
   id: RuleSetId;
   name: string;
+  /** What people who work by it measure and pay in, until they say otherwise. */
+  units: UnitSystem;
+  currency: string;
   /** Which published method gives the least width a person needs beside the pipe. */
   widthMethod: 'EN1610' | 'ASTMD2321';
   widthBasis: string;
@@ -175,6 +178,8 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
   US: {
     id: 'US',
     name: 'United States',
+    units: 'us',
+    currency: '$',
     widthMethod: 'ASTMD2321',
     widthBasis: 'ASTM D2321: the greater of OD + 16 in and 1.25 OD + 12 in',
     rules: {
@@ -208,6 +213,8 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
   UK: {
     id: 'UK',
     name: 'United Kingdom',
+    units: 'metric',
+    currency: '£',
     widthMethod: 'EN1610',
     widthBasis: 'EN 1610: the greater of the width by DN and the width by depth',
     rules: {
@@ -236,6 +243,8 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
   AUNZ: {
     id: 'AUNZ',
     name: 'Australia / New Zealand',
+    units: 'metric',
+    currency: '$',
     widthMethod: 'EN1610',
     widthBasis: 'Widths of EN 1610 as a default; check AS/NZS 2566.2',
     rules: {

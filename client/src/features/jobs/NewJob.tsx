@@ -17,7 +17,9 @@ interface Fields {
 
 /** Asks what a job cannot do without. */
 export function NewJob({ open, onClose, onAdded }: { open: boolean; onClose: () => void; onAdded: () => void }) {
-  const { control, handleSubmit, reset, formState } = useForm<Fields>({ defaultValues: { name: '', ruleSet: 'UK', units: 'metric' } });
+  const { control, handleSubmit, reset, formState, setValue } = useForm<Fields>({
+    defaultValues: { name: '', ruleSet: 'UK', units: 'metric' },
+  });
   const [fault, setFault] = useState<string>();
 
   const add = handleSubmit(async ({ name, ruleSet, units }) => {
@@ -70,7 +72,11 @@ export function NewJob({ open, onClose, onAdded }: { open: boolean; onClose: () 
               <Choice
                 label="Rule set"
                 value={field.value}
-                onChange={field.onChange}
+                onChange={(ruleSet) => {
+                  field.onChange(ruleSet);
+                  // They measure as is usual there until somebody says otherwise.
+                  if (!formState.dirtyFields.units) setValue('units', ruleSets[ruleSet].units);
+                }}
                 options={ruleSetIds.map((id) => ({ value: id, label: SHORT_NAMES[id] }))}
               />
             )}
