@@ -91,8 +91,8 @@ function Ends({ haul: { carried, off, back } }: { haul: Haul }) {
       {fits ? <Text>All of it fits beside where it is dug.</Text> : null}
       {carried.handled > 0.05 ? (
         <Text>
-          {formatVolume(carried.handled, units)} has no room where it is dug and is carried on, {formatLength(haul, units, 'span')} on average:{' '}
-          {barrowTrips(carried.handled, pace)} barrow trips, {formatHours(barrowHours(carried.handled, haul, pace))}.
+          {formatVolume(carried.handled, units)} has no room where it is dug and is carried on, {formatLength(haul, units, 'span')} on
+          average: {barrowTrips(carried.handled, pace)} barrow trips, {formatHours(barrowHours(carried.handled, haul, pace))}.
         </Text>
       ) : null}
       {carried.off > 0.05 ? (
