@@ -41,10 +41,17 @@ const SAID = /^Asks:| or 1\/4"\/ft|Generic; the hire firm’s own table rules$/;
 /** What is called so, whatever the units: cross-sections of cables, classes of machines, and the trade names of what is sold in the other system. */
 const NAMES = /\d+(\.\d+)? (mm²|t class)/g;
 
-/** Runs swept in each system: one of a kind in US units, one in metric. */
+/** The screens of a run that have tabs: where they are, their first tab, and all of them. */
+const PLACES: readonly [place: string, first: string, words: string[]][] = [
+  ['protection', 'soil', ['Soil', 'Options', 'Supports', 'Steps']],
+  ['logistics', 'machine', ['Machine', 'Spoil', 'Order', 'Days', 'Better']],
+  ['site', 'enter', ['Enter', 'What stands', 'Cover', 'Issue', 'Book']],
+];
+
+/** Runs swept in each system: one of a kind in US units, two in metric. */
 const SWEPT = {
   us: ['Wash-down drain', 'Pontoon supply', 'Slipway feeder', 'Outfall', 'Pump line'],
-  metric: ['Outfall'],
+  metric: ['Wash-down drain', 'Pontoon supply'],
 };
 
 /** Collects what is written in the other system wherever it is asked to look. */
@@ -86,14 +93,13 @@ for (const units of ['us', 'metric'] as const) {
       }
       const held = page.getByText(/checks (hold|fail)/);
       await visit(`${path}/checks`, () => held.first().waitFor());
-      for (const place of ['protection', 'logistics', 'site']) {
-        await page.goto(`${path}?${place}=`);
+      for (const [place, first, words] of PLACES) {
+        await page.goto(`${path}?${place}=${first}`);
         const tabs = page.getByRole('tab');
-        await tabs.first().waitFor();
-        for (const tab of await tabs.all()) {
-          await tab.click();
-          await expect(tab).toHaveAttribute('aria-selected', 'true');
-          const word = await tab.textContent();
+        await expect(tabs).toHaveText(words);
+        for (const [i, word] of words.entries()) {
+          await tabs.nth(i).click();
+          await expect(tabs.nth(i)).toHaveAttribute('aria-selected', 'true');
           if (word === 'Spoil') await page.getByText(/^Handling and haul/).waitFor();
           if (word === 'Order') await page.getByText('Plan pack to print').waitFor();
           if (word === 'Machine') await page.getByRole('list', { name: 'Machines for this run' }).waitFor();
