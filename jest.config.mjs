@@ -17,7 +17,7 @@ export default {
       rootDir: '.',
       testMatch: ['<rootDir>/{cli,scripts}/**/*.test.ts'],
       testEnvironment: 'node',
-      transform: { '\\.ts$': swc },
+      transform: { '\\.(ts|mjs)$': swc },
     },
     {
       displayName: 'server',

@@ -291,7 +291,7 @@ const anyCircuit = fc.record({
   temperature: fc.constantFrom(10, 20),
 });
 const anyHeld = fc.record({
-  product: fc.constantFrom('fibre-12', 'lv-3x6', 'lv-4x25', 'single-250'),
+  product: fc.constantFrom('fibre-12', 'data-copper', 'lv-3x6', 'lv-4x25', 'single-250'),
   count: fc.integer({ min: 1, max: 4 }),
   circuit: sometimes(anyCircuit),
 });

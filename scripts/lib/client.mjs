@@ -5,11 +5,15 @@ import { join, relative } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { root } from './packages.mjs';
+import { splitShared } from './pieces.mjs';
 import { Failure, step } from './say.mjs';
 
 export const clientDir = join(root, 'client', 'dist');
-const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json'];
+const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json', 'scripts/lib/client.mjs', 'scripts/lib/pieces.mjs'];
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
+
+/** Does the first screen, the list of jobs, load this script? Of the routes called index its is the one below src/app. */
+export const onFirstScreen = (name, code) => /^(__|entry|_layout)/.test(name) || (/^index-/.test(name) && code.includes('JobsScreen'));
 
 /** Every file below a path, sorted, without build results and tests. */
 function* files(path) {
@@ -45,6 +49,7 @@ export async function buildClient() {
   }).catch(({ message, stdout, stderr }) => {
     throw new Failure(`The web client did not build: ${message}\n${stdout}\n${stderr}`);
   });
+  splitShared(clientDir, onFirstScreen);
   for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);
 }

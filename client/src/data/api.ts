@@ -1,7 +1,8 @@
 import type { Envelope } from '@tamper/core/book';
 import type { IssueRequest, Revision, RevisionHead } from '@tamper/core/issue';
-import { plainRun, type FieldError, type Job, type JobFile, type Run } from '@tamper/core/job';
+import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
+import { plainRun } from '@tamper/core/plain';
 import { deviceClock } from './deviceClock';
 
 /** A stored document and the version a write must name. */

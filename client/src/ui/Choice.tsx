@@ -1,4 +1,4 @@
-import { sameJson } from '@tamper/core/job';
+import { sameJson } from '@tamper/core/merge';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { SegmentedButtons, Text } from 'react-native-paper';

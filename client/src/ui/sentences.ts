@@ -1,4 +1,4 @@
-import { InputError } from '@tamper/core/job';
+import { InputError } from '@tamper/core/errors';
 
 /** What was refused, as sentences for the screen. */
 export const sentencesOf = (fault: unknown): string[] =>

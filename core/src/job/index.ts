@@ -1,6 +1,7 @@
 export * from './errors';
 export * from './schema';
 export * from './read';
+export * from './plain';
 export * from './observed';
 export * from './patch';
 export * from './finding';

@@ -1,19 +1,20 @@
-import { MAX_FILE, readJobFile, InputError, type Job } from '@tamper/core/job';
-import { ruleSets } from '@tamper/core/rules';
+import type { Job } from '@tamper/core/job';
 import { router } from 'expo-router';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
-import { api, sentences, type Stored } from '../../data/api';
+import type { Stored } from '../../data/api';
 import { usePages } from '../../data/usePages';
 import { colours } from '../../theme/tokens';
-import { pickText } from '../../ui/files';
 import { Loading } from '../../ui/Loading';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
-import { NewJob } from './NewJob';
+import { SHORT_NAMES } from '../job/ruleNames';
+
+// What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
+const NewJob = lazy(async () => ({ default: (await import('./NewJob')).NewJob }));
 
 /** All jobs: open one, start one, bring one in from a file. */
 export function JobsScreen() {
@@ -23,17 +24,12 @@ export function JobsScreen() {
 
   const bringIn = async () => {
     setFaults([]);
-    try {
-      const picked = await pickText(['application/json', '.json'], MAX_FILE);
-      if (!picked) return;
-      const job = await api.importJob(crypto.randomUUID(), readJobFile(picked.text));
-      refresh();
-      router.navigate(`/jobs/${job.id}`);
-    } catch (fault) {
-      setFaults(
-        fault instanceof InputError ? fault.errors.slice(0, 8).map(({ field, message }) => `${field}: ${message}`) : sentences(fault),
-      );
-    }
+    const { bringIn: choose } = await import('./bringIn');
+    const brought = await choose();
+    if (!brought) return;
+    if ('faults' in brought) return setFaults(brought.faults);
+    refresh();
+    router.navigate(`/jobs/${brought.id}`);
   };
 
   return (
@@ -49,7 +45,11 @@ export function JobsScreen() {
           </Button>
         </View>
         <Faults title="The file was not brought in. Nothing was changed." faults={faults} />
-        <NewJob open={asking} onClose={() => setAsking(false)} onAdded={refresh} />
+        {asking ? (
+          <Suspense fallback={null}>
+            <NewJob open onClose={() => setAsking(false)} onAdded={refresh} />
+          </Suspense>
+        ) : null}
         {items === undefined ? <Loading error={error} retry={refresh} what="the jobs" /> : null}
         {items?.length === 0 ? <Notice kind="note" title="No jobs yet. Start one: a name is all it takes." /> : null}
         <View role="list" style={{ gap: 10 }}>
@@ -57,7 +57,7 @@ export function JobsScreen() {
             <View role="listitem" key={job.id}>
               <Row
                 title={job.doc.name}
-                detail={`${ruleSets[job.doc.ruleSet].name} rules · ${job.doc.units === 'us' ? 'feet and inches' : 'metric'}`}
+                detail={`${SHORT_NAMES[job.doc.ruleSet]} rules · ${job.doc.units === 'us' ? 'feet and inches' : 'metric'}`}
                 to={`/jobs/${job.id}`}
               />
             </View>

@@ -1,0 +1,121 @@
+// The exporter puts whatever two lazily loaded pieces share into one file that the first screen loads as well. Here that file is taken apart: what the first
+// screen needs stays, the rest goes into files of what the same pieces share, each fetched with the first piece that wants it.
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { createContext, runInContext } from 'node:vm';
+
+const SCRIPTS = '/_expo/static/js/web/';
+/** Shared code smaller than this, characters, is not worth a request of its own. */
+const WORTH_A_FILE = 40_000;
+
+/**
+ * The modules a script defines: their numbers, and of what each hangs on at once and what it loads when asked.
+ * A script that brings its own loader (the runtime, a worker) is not a piece: undefined.
+ */
+export function modulesOf(code) {
+  if (!code.startsWith('__d(')) return undefined;
+  const modules = new Map();
+  const calls = [];
+  const define = (factory, id, needs) => {
+    const paths = needs.paths ?? {};
+    const list = Object.entries(needs).flatMap(([key, value]) => (key === 'paths' || value === null ? [] : [value]));
+    modules.set(id, { factory: String(factory), id, needs, paths, hangsOn: list.filter((one) => !(one in paths)) });
+  };
+  runInContext(code, createContext({ __d: define, __r: (id) => calls.push(id) }));
+  return { modules, calls };
+}
+
+const define = ({ factory, id, needs }, paths) =>
+  `__d(${factory},${id},${JSON.stringify(Object.keys(paths).length > 0 ? { ...needs, paths } : needs)});`;
+
+/**
+ * Which shared modules go where. @param pieces name → `{ modules }` @param shared name of the piece all share @param first names of what the first screen loads
+ * @returns groups of module ids, and which groups each piece wants.
+ */
+export function group(pieces, shared, first) {
+  const all = new Map([...pieces.values()].flatMap(({ modules }) => [...modules]));
+  const common = pieces.get(shared).modules;
+  const reached = (roots) => {
+    const seen = new Set();
+    const open = [...roots];
+    for (let id = open.pop(); id !== undefined; id = open.pop()) {
+      if (seen.has(id)) continue;
+      seen.add(id);
+      open.push(...(all.get(id)?.hangsOn ?? []));
+    }
+    return [...seen].filter((id) => common.has(id));
+  };
+  const names = [...pieces.keys()].filter((name) => name !== shared);
+  const needed = new Map(names.map((name) => [name, reached(pieces.get(name).modules.keys())]));
+  // What the shared file runs by itself belongs to everybody.
+  const stays = new Set([...reached(pieces.get(shared).calls), ...names.filter((name) => first(name)).flatMap((name) => needed.get(name))]);
+  const wanted = new Map();
+  for (const [name, ids] of needed)
+    for (const id of ids) if (!stays.has(id)) wanted.set(id, [...(wanted.get(id) ?? []), name]);
+  const bySame = new Map();
+  for (const [id, by] of wanted) bySame.set(by.join(' '), [...(bySame.get(by.join(' ')) ?? []), id]);
+  const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
+  const [large, small] = [[], []];
+  for (const ids of bySame.values()) (size(ids) >= WORTH_A_FILE ? large : small).push(ids);
+  const groups = [...large, small.flat()].filter((ids) => ids.length > 0);
+  const wants = new Map(names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]));
+  return { groups, wants };
+}
+
+/** A path of several files is fetched as all of them. */
+const LOAD_ALL = `
+(function(g){let all;Object.defineProperty(g,'__loadBundleAsync',{configurable:true,get:()=>all,set(one){all=(paths)=>Promise.all(paths.split(' ').map(one))}})})(globalThis);`;
+
+/** Takes the shared file of an export apart. @param folder the export @param first tells of a piece's name and code whether the first screen loads it */
+export function splitShared(folder, first) {
+  const at = join(folder, SCRIPTS);
+  const page = join(folder, 'index.html');
+  const codes = new Map(readdirSync(at).map((name) => [name, readFileSync(join(at, name), 'utf8')]));
+  const pieces = new Map([...codes].flatMap(([name, code]) => [[name, modulesOf(code)]].filter(([, modules]) => modules)));
+  const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
+  const [shared, runtime] = [nameOf('__common-'), nameOf('__expo-metro-runtime-')];
+  const { groups, wants } = group(pieces, shared, (name) => first(name, codes.get(name)));
+  const common = pieces.get(shared);
+  const taken = new Set(groups.flat());
+  const parts = new Map([
+    ...[...pieces].map(([name, { modules, calls }]) => [name, { modules: [...modules.values()], calls }]),
+    [shared, { modules: [...common.modules.values()].filter(({ id }) => !taken.has(id)), calls: common.calls }],
+    ...groups.map((ids, i) => [`shared${i + 1}-`, { modules: ids.map((id) => common.modules.get(id)), calls: [] }]),
+  ]);
+  const named = new Map([[runtime, hashed(runtime, codes.get(runtime) + LOAD_ALL)]]);
+  const begun = new Set();
+  /** A name follows from what a file says, and so from the names of what it loads. Files that are no pieces, such as workers, keep theirs. */
+  const settle = (name) => {
+    const known = named.get(name) ?? (parts.has(name) ? undefined : { name });
+    if (known) return known;
+    if (begun.has(name)) throw new Error(`${name} loads itself by way of others: neither can be named by what it says.`);
+    begun.add(name);
+    const { modules, calls } = parts.get(name);
+    const fetched = (path) => {
+      const target = path.slice(SCRIPTS.length);
+      return [target, ...(wants.get(target) ?? []).map((i) => `shared${i + 1}-`)].map((one) => SCRIPTS + settle(one).name).join(' ');
+    };
+    const paths = (of) => Object.fromEntries(Object.entries(of).map(([id, path]) => [id, fetched(path)]));
+    const code = [...modules.map((module) => define(module, paths(module.paths))), ...calls.map((id) => `__r(${id});`)].join('\n');
+    const done = hashed(name, code);
+    named.set(name, done);
+    return done;
+  };
+  for (const name of parts.keys()) settle(name);
+  for (const [name, made] of named) {
+    if (codes.has(name)) rmSync(join(at, name));
+    writeFileSync(join(at, made.name), made.code);
+  }
+  let html = readFileSync(page, 'utf8');
+  for (const [name, made] of named) html = html.replaceAll(SCRIPTS + name, SCRIPTS + made.name);
+  const ahead = [...named].filter(([name]) => codes.has(name) && parts.has(name) && name.startsWith('_layout-'));
+  const preload = ahead.map(([, { name }]) => `<link rel="preload" as="script" href="${SCRIPTS}${name}">`).join('');
+  writeFileSync(page, html.replace('</head>', `${preload}</head>`));
+}
+
+/** @returns the code with the name it goes by: the name's start and a hash of the code. */
+const hashed = (name, code) => ({
+  name: `${name.replace(/-([0-9a-f]{32})?(\.js)?$/, '')}-${createHash('md5').update(code).digest('hex')}.js`,
+  code,
+});
