@@ -77,7 +77,7 @@ async function benchWorkers(page: Page): Promise<void> {
     await page.getByRole('button', { name: 'Find the grade' }).click();
     await page.getByText('Found a line that holds them all').waitFor({ timeout: 120_000 });
   });
-  await page.goto(`${url}/jobs/${jobId}/runs/${id}/risk`);
+  await page.goto(`${url}/jobs/${jobId}/runs/${id}/checks/risk`);
   const risk = await timed(async () => {
     await page.getByRole('button', { name: 'Weigh the risk' }).click();
     await page.getByText('20,000 trials.').waitFor();

@@ -73,8 +73,23 @@ export async function timeIs(page: Page, time: string): Promise<(by: number) => 
 /** One of the key numbers, as shown. */
 export const number = (page: Page, label: string) => page.getByTestId(`number-${label}`);
 
-/** Opens the inputs of a part by its chip. */
-export const open = (page: Page, part: string) => page.getByRole('button', { name: part, exact: true }).click();
+/** Opens the inputs of a part by its name: it stands there, or is chosen from all where there is no room for them. */
+export async function open(page: Page, part: string): Promise<void> {
+  const inputs = page.getByRole('form', { name: part, exact: true });
+  const named = page.getByRole('button', { name: part, exact: true });
+  const chooser = page.getByRole('button', { name: /^Change (a|another) part/ });
+  await expect(named.or(chooser).first()).toBeVisible();
+  // Another touch would close them.
+  if (await inputs.isVisible()) return;
+  if (!(await named.isVisible())) await chooser.click();
+  await named.click();
+}
+
+/** Goes to a step of the run one is on by the bar with the order of the work. */
+export const step = (page: Page, name: string) =>
+  page.getByRole('navigation', { name: 'Order of the work' }).getByRole('link', { name, exact: true }).click();
+/** The address of the run a page is on, less its screen. */
+export const runAt = (page: Page): string => new URL(page.url()).pathname.replace(/(\/runs\/[^/]+).*/, '$1');
 
 export const saved = (page: Page) => expect(page.getByRole('status', { name: 'Saved', exact: true })).toBeVisible();
 
@@ -92,7 +107,9 @@ export async function download(page: Page, trigger: () => Promise<void>): Promis
 
 /** Goes to a tab by its name. */
 export const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
-export const gate = (page: Page, state: 'OPEN' | 'SHUT') => page.getByRole('status', { name: new RegExp(`^Safe to enter: ${state}`) });
+/** Safe to enter as the bar of the run tells it, on whichever screen of it one is. */
+export const gate = (page: Page, state: 'OPEN' | 'SHUT') =>
+  page.getByRole('banner').getByRole('status', { name: new RegExp(`^Safe to enter: ${state}`) });
 /** Chooses one of many from its menu. */
 export async function pick(page: Page, label: string, what: string | RegExp): Promise<void> {
   await page.getByRole('button', { name: new RegExp(`^${label}:`) }).click();

@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { inspect, issue, saved, tab } from './helpers';
+import { inspect, issue, open, runAt, saved, tab } from './helpers';
 import { launch } from './launch';
 
 const url = process.env.TAMPER_URL ?? 'http://localhost:4600';
@@ -48,7 +48,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
-      await page.goto(`${page.url()}/risk`);
+      await page.goto(`${runAt(page)}/checks/risk`);
       await page.getByRole('button', { name: 'Weigh the risk' }).click();
       await page.getByText('20,000 trials.').waitFor();
     },
@@ -60,7 +60,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
-      await page.getByRole('button', { name: 'Bed', exact: true }).click();
+      await open(page, 'Bed');
       await page.getByRole('list', { name: 'Layers from the surface down' }).evaluate((ladder) => ladder.scrollIntoView());
     },
   },
@@ -69,7 +69,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
-      await page.goto(`${page.url()}/checks`);
+      await page.goto(`${runAt(page)}/checks/lines`);
       await page
         .getByText(/^Tension drawn towards/)
         .first()
@@ -119,7 +119,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await openRun(page, 'Wash-down drain');
       await page.getByRole('button', { name: /^Use a shield: Box 3/ }).click();
       await toStation(page, 30);
-      await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
+      await open(page, 'Soil and protection');
     },
   },
   { name: 'site-phone', size: PHONE, visit: openGate },
@@ -148,10 +148,10 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Wash-down drain');
-      await page.getByRole('button', { name: 'Bed', exact: true }).click();
+      await open(page, 'Bed');
       await page.getByRole('textbox', { name: 'Bed under the line' }).fill('150');
       await saved(page);
-      await page.goto(`${page.url()}?site=issue`);
+      await page.goto(`${runAt(page)}/site/issue`);
       await page.getByRole('list', { name: 'What changed' }).first().waitFor();
     },
   },
@@ -179,7 +179,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     name: 'protection-phone',
     size: PHONE,
     visit: async (page) => {
-      await protection(page, 'Wash-down drain', 'Options');
+      await protection(page, 'Wash-down drain', 'Ways');
       await page.getByRole('button', { name: /^Trench or pit/ }).click();
       await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
       await page.getByText('Shores alone do not hold type C ground').waitFor();
@@ -200,7 +200,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
 /** The logistics of a run at a tab, once what it works out is there. */
 async function logistics(page: Page, name: string, tab: string, there: (page: Page) => Promise<void>): Promise<void> {
   await openRun(page, name);
-  await page.goto(`${page.url()}?logistics=${tab}`);
+  await page.goto(`${runAt(page)}/works/${tab}`);
   await there(page);
   await page.waitForTimeout(1500);
 }
@@ -213,7 +213,7 @@ async function daysRun(page: Page): Promise<void> {
 /** The protection screen of a run, at a tab. */
 async function protection(page: Page, name: string, at: string): Promise<void> {
   await openRun(page, name);
-  await page.goto(`${page.url()}?protection=${at.toLowerCase()}`);
+  await page.goto(`${runAt(page)}/protection/${at.toLowerCase()}`);
   await tab(page, at);
 }
 
@@ -246,7 +246,7 @@ async function openGate(page: Page): Promise<void> {
 async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
   await openRun(page, 'Wash-down drain');
   await toStation(page, 30);
-  await page.getByRole('button', { name: 'Soil and protection', exact: true }).click();
+  await open(page, 'Soil and protection');
   if (soil) await page.getByLabel(`Soil class: ${soil}`).click();
   await page.getByRole('button', { name: 'Compare every way to hold it' }).click();
   await page.getByRole('button', { name: /^Trench or pit/ }).click();
@@ -259,7 +259,7 @@ async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
 
 async function arranged(page: Page): Promise<void> {
   await openRun(page, 'Pontoon supply');
-  await page.getByRole('button', { name: 'Lines laid', exact: true }).click();
+  await open(page, 'Lines laid');
   await page.getByRole('button', { name: 'Arrange with least digging' }).click();
   await page.getByRole('group', { name: 'Best', exact: true }).evaluate((offer) => offer.scrollIntoView());
 }
@@ -290,7 +290,7 @@ mkdirSync(folder, { recursive: true });
 const browser = await launch();
 const taken = new Map<string, Buffer[]>();
 for (const { name, size, visit } of views) {
-  const page = await browser.newPage({ viewport: size, reducedMotion: 'reduce' });
+  const page = await browser.newPage({ baseURL: url, viewport: size, reducedMotion: 'reduce' });
   await page.goto(url);
   await visit(page);
   await page

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readGroundTable } from '@tamper/core/csv';
-import { choose, download, number, open, saved, startRun } from '../helpers';
+import { choose, download, number, open, runAt, saved, startRun } from '../helpers';
 
 test('the cursor is dragged along the strip, a finding brings it to the place', async ({ page }) => {
   await page.goto('/');
@@ -75,8 +75,8 @@ test('a screen left alone runs no animation and draws no frame', async ({ page }
     };
   });
   await startRun(page, { job: 'Quiet yard', run: 'Quiet drain', length: 20 });
-  const run = page.url();
-  for (const at of ['/', run.replace(/\/runs\/.*/, ''), run, `${run}?site=enter`, `${run}?logistics=machine`]) {
+  const run = runAt(page);
+  for (const at of ['/', run.replace(/\/runs\/.*/, ''), run, `${run}/site/enter`, `${run}/works/machine`]) {
     await page.goto(at);
     await expect(page.getByText(/Fetching|Working it out/)).toHaveCount(0);
     await page.waitForLoadState('networkidle');

@@ -1,8 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
 import DxfParser from 'dxf-parser';
-import { choose, download, newRun, number, open, saved, startRun } from '../helpers';
+import { choose, download, newRun, number, open, saved, startRun, step } from '../helpers';
 
-const look = (page: Page, at: 'Section' | 'Long' | 'Plan') => page.getByRole('tab', { name: at }).click();
+const look = (page: Page, at: 'Section' | 'Long' | 'Plan' | 'Compare' | 'Strike risk') => page.getByRole('tab', { name: at }).click();
 const plan = (page: Page, name: string) => page.getByRole('group', { name: `Plan of ${name}, to scale` });
 const menu = async (page: Page, item: string) => {
   await page.getByRole('button', { name: 'Units, rules and more' }).click();
@@ -228,14 +228,16 @@ test('a stretch is bored, a line it passes wants a trial pit; a variant is compa
   await expect(number(page, 'Dig (bank)')).not.toHaveText(before);
   await saved(page);
 
-  await menu(page, 'Compare with another run');
+  await step(page, 'Checks');
+  await look(page, 'Compare');
   const table = page.getByRole('table', { name: 'The two runs in numbers' });
   await expect(table.getByRole('row', { name: /^Bored/ })).toContainText('56 m');
   await expect(table.getByRole('row', { name: /^Dig \(bank\)/ })).toContainText('✓');
   await page.getByRole('button', { name: 'Open Feeder', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Feeder', exact: true })).toBeVisible();
 
-  await menu(page, 'Strike risk');
+  await step(page, 'Checks');
+  await look(page, 'Strike risk');
   await page.getByRole('textbox', { name: 'Trials' }).fill('5');
   await expect(page.getByText('Give 100 to 200,000 trials.')).toBeVisible();
   await page.getByRole('textbox', { name: 'Trials' }).fill('200000');

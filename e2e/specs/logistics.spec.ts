@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import Papa from 'papaparse';
-import { choose, download, open, saved, startRun } from '../helpers';
+import { choose, download, open, saved, startRun, step } from '../helpers';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -10,8 +10,7 @@ const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', {
 
 /** From the run to its works. */
 async function works(page: Page): Promise<void> {
-  await page.getByRole('button', { name: 'Units, rules and more' }).click();
-  await page.getByRole('menuitem', { name: 'Machine, spoil and order' }).click();
+  await step(page, 'Works');
   await expect(page.getByRole('tab', { name: 'Machine', selected: true })).toBeVisible();
 }
 

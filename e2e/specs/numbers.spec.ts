@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { products } from '../../core/src/catalogue';
 import { demoFile } from '../../core/src/demo';
 import type { UnitSystem } from '../../core/src/units';
-import { number, open, PARTS, pick, saved, startRun } from '../helpers';
+import { number, open, PARTS, pick, runAt, saved, startRun } from '../helpers';
 
 test.use({ viewport: { width: 1280, height: 800 } });
 
@@ -43,8 +43,9 @@ const NAMES = /\d+(\.\d+)? (mm²|t class)/g;
 
 /** The screens of a run that have tabs: where they are, their first tab, and all of them. */
 const PLACES: readonly [place: string, first: string, words: string[]][] = [
-  ['protection', 'soil', ['Soil', 'Options', 'Supports', 'Steps']],
-  ['logistics', 'machine', ['Machine', 'Spoil', 'Order', 'Days', 'Better']],
+  ['protection', 'soil', ['Soil', 'Ways', 'Supports', 'Steps']],
+  ['works', 'machine', ['Machine', 'Spoil', 'Order', 'Days', 'Better']],
+  ['checks', 'lines', ['Lines', 'Strike risk', 'Compare']],
   ['site', 'enter', ['Enter', 'What stands', 'Cover', 'Issue', 'Book']],
 ];
 
@@ -84,23 +85,27 @@ for (const units of ['us', 'metric'] as const) {
     test(`${others(units)}: ${name}`, async ({ page }) => {
       const { runs } = await demo(page, units);
       const { path } = runs.find((run) => run.name === name) as (typeof runs)[number];
-      const { found, sweep, visit } = sweeper(page, units);
+      const { found, sweep } = sweeper(page, units);
       await page.goto(path);
       await page.getByRole('group', { name: `Cross-section of ${name}, to scale` }).waitFor();
       for (const part of PARTS) {
-        await page.getByRole('button', { name: part, exact: true }).click();
+        await open(page, part);
         await sweep(`${name}, ${part}`);
       }
-      const held = page.getByText(/checks (hold|fail)/);
-      await visit(`${path}/checks`, () => held.first().waitFor());
       for (const [place, first, words] of PLACES) {
-        await page.goto(`${path}?${place}=${first}`);
+        await page.goto(`${path}/${place}/${first}`);
         const tabs = page.getByRole('tab');
         await expect(tabs).toHaveText(words);
         for (const [i, word] of words.entries()) {
           await tabs.nth(i).click();
           await expect(tabs.nth(i)).toHaveAttribute('aria-selected', 'true');
           if (word === 'Spoil') await page.getByText(/^Handling and haul/).waitFor();
+          if (word === 'Lines')
+            await page
+              .getByText(/checks (hold|fail)/)
+              .first()
+              .waitFor();
+          if (word === 'Compare') await page.getByRole('table', { name: 'The two runs in numbers' }).getByText('Stops').waitFor();
           if (word === 'Order') await page.getByText('Plan pack to print').waitFor();
           if (word === 'Machine') await page.getByRole('list', { name: 'Machines for this run' }).waitFor();
           await sweep(`${name}, ${place}, ${word}`);
@@ -120,11 +125,11 @@ test('the surplus of each run of the demonstration is one figure: beside its dra
     await page.goto(path);
     await page.getByRole('group', { name: `Cross-section of ${name}, to scale` }).waitFor();
     const [beside] = cubic(await number(page, 'Surplus (loose)').textContent());
-    await page.goto(`${path}?logistics=spoil`);
+    await page.goto(`${path}/works/spoil`);
     await page.getByText(/^Handling and haul/).waitFor();
     const row = page.getByRole('table', { name: 'Spoil by kind' }).getByRole('row').filter({ hasText: 'Surplus, off site' });
     const [, loose] = cubic(await row.textContent());
-    await page.goto(`${path}?logistics=order`);
+    await page.goto(`${path}/works/order`);
     await page.getByText('Plan pack to print').waitFor();
     const [ordered] = cubic(await page.getByRole('group', { name: 'Surplus spoil', exact: true }).textContent());
     expect([loose, ordered], name).toEqual([beside, beside]);
@@ -148,13 +153,13 @@ test('hours and cost of each run of the demonstration are one figure: order, day
     expect(Math.abs(a - b), `${what}: ${a} and ${b}`).toBeLessThanOrEqual(0.125 * figures + 0.001);
   const read: { people: number; hand: string }[] = [];
   for (const { name, path } of runs.slice(0, 2)) {
-    await page.goto(`${path}?logistics=order`);
+    await page.goto(`${path}/works/order`);
     const total = figure(await page.getByRole('heading', { name: /all told$/ }).textContent(), /(\d+) all told/);
     expect(total).toBeGreaterThan(0);
     const item = async (what: string | RegExp) => figure(await page.getByRole('group', { name: what }).textContent(), HOURS);
     const [driver, crew] = [await item('Driver'), await item(/^Crew of \d+ beside it$/)];
 
-    await page.goto(`${path}?logistics=days`);
+    await page.goto(`${path}/works/days`);
     await page.getByRole('button', { name: 'Run the days' }).click();
     const table = page.getByRole('table', { name: 'Hours by activity' });
     await table.waitFor();
@@ -167,11 +172,11 @@ test('hours and cost of each run of the demonstration are one figure: order, day
     const [dig, move] = [hoursOf('Machine digs'), hoursOf('Move the machine')];
     near(dig + move + hoursOf('Supports') + hoursOf('Fill and compact'), driver, 5, `${name}, with the machine`);
 
-    await page.goto(`${path}?logistics=machine`);
+    await page.goto(`${path}/works/machine`);
     const chosen = page.getByRole('list', { name: 'Machines for this run' }).getByRole('listitem').filter({ hasText: '1.7 t class' });
     near(figure(await chosen.textContent(), /([\d.]+) h to dig/), dig + move, 3, `${name}, to dig and move`);
 
-    await page.goto(`${path}?logistics=better`);
+    await page.goto(`${path}/works/better`);
     await page.getByRole('button', { name: 'See what would be better' }).click();
     const now = await page.getByText(/ from start to end, /).textContent();
     expect(figure(now, /^\D*(\d+)/), `${name}, cost`).toBe(total);
@@ -207,8 +212,8 @@ test('a cable in and out of poles: placed in one go, cut at each, what each take
   await expect(page.getByRole('checkbox', { name: 'In and out at P3' })).not.toBeChecked();
   await page.getByRole('checkbox', { name: 'In and out at P3' }).click();
   await saved(page);
-  const run = new URL(page.url()).pathname;
-  await page.goto(`${run}/checks`);
+  const run = runAt(page);
+  await page.goto(`${run}/checks/lines`);
   await page.getByRole('button', { name: 'Enter what it feeds' }).click();
   await page.getByRole('textbox', { name: 'Load at the far end' }).fill('5 A');
   for (const pole of ['P2', 'P3', 'P4']) await page.getByRole('textbox', { name: `Load at ${pole}` }).fill('5 A');
@@ -217,7 +222,7 @@ test('a cable in and out of poles: placed in one go, cut at each, what each take
   await saved(page);
   await page.reload();
   await expect(page.getByText(/Load 20, 15, 10, 5 A/)).toBeVisible();
-  await page.goto(`${run}?logistics=order`);
+  await page.goto(`${run}/works/order`);
   await expect(page.getByRole('group', { name: 'LV armoured cable 3 × 6 mm²', exact: true }).getByText(/^210/)).toBeVisible();
   await expect(page.getByText(/, P2 to P3 52\.5/).first()).toBeVisible();
   await expect(page.getByRole('group', { name: 'Cable labels' }).getByText('8 pieces')).toBeVisible();

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
-import { gate, inspect, issue, number, open, pick, saved, stand, startRun, tab } from '../helpers';
+import { gate, inspect, issue, number, open, pick, runAt, saved, stand, startRun, step, tab } from '../helpers';
 
 /** A drain deep enough to need holding, as long as asked; on the guard screen. */
 async function deepRun(page: Page, length = 12): Promise<void> {
@@ -45,7 +45,7 @@ test('from the soil to the open gate and shut again by rain: shield chosen, widt
   await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('1.8');
   await saved(page);
-  const run = page.url();
+  const run = runAt(page);
   await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await expect(gate(page, 'SHUT')).toBeVisible();
 
@@ -54,7 +54,7 @@ test('from the soil to the open gate and shut again by rain: shield chosen, widt
   await page.getByRole('button', { name: 'Plan for type C' }).click();
   await expect(page.getByText('Planned as type B; the tests show type C')).toHaveCount(0);
 
-  await tab(page, 'Options');
+  await tab(page, 'Ways');
   await expect(page.getByText('No benches in type C ground').first()).toBeVisible();
   await expect(page.getByText('Shores alone do not hold type C ground')).toBeVisible();
   await page.getByRole('button', { name: 'Choose: Trench shield' }).click();
@@ -62,7 +62,7 @@ test('from the soil to the open gate and shut again by rain: shield chosen, widt
   await saved(page);
 
   // As wide as a bucket of a metre and more would dig it in passes, the box does not reach: the run says so, and mends it.
-  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await step(page, 'Trench');
   await open(page, 'Width');
   await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('3.2');
   await expect(page.getByText(/wider than the supports allow/)).toBeVisible();
@@ -98,7 +98,7 @@ test('from the soil to the open gate and shut again by rain: shield chosen, widt
   await expect(page.getByText('1 entry waits on this device')).toBeVisible();
   server = await startServer({ databaseUrl, port, clientDir: new URL('../../client/dist', import.meta.url).pathname });
   await expect(page.getByText('1 entry waits on this device')).toHaveCount(0);
-  await page.goto(`${run}?site=book`);
+  await page.goto(`${server.url}${run}/site/book`);
   for (const entry of ['Ground fell or cracked: at the deep end', 'It rained', /^Inspection, .* all \d+ in order/, /^Soil test/])
     await expect(listed.getByText(entry).first()).toBeVisible();
   await tab(page, 'Enter');
@@ -111,10 +111,10 @@ test('shores: the can, then every set that stands is read; one that falls keeps 
 }) => {
   await deepRun(page, 6);
   await testSoil(page, 'Dents it, goes in a little');
-  await tab(page, 'Options');
+  await tab(page, 'Ways');
   await page.getByRole('button', { name: 'Choose: Hydraulic shores' }).click();
   await expect(page.getByText(/^Works, and is planned/)).toBeVisible();
-  await page.getByRole('button', { name: /^On site/ }).click();
+  await step(page, 'Site');
   await issue(page);
   await stand(page, 4);
   await tab(page, 'Enter');
@@ -155,10 +155,10 @@ test('shores: the can, then every set that stands is read; one that falls keeps 
   await expect(gate(page, 'SHUT')).toBeVisible();
 
   await page.getByRole('button', { name: /^Test the ground/ }).click();
-  await tab(page, 'Options');
+  await tab(page, 'Ways');
   await page.getByRole('textbox', { name: 'Open at once' }).fill('8');
   await saved(page);
-  await page.getByRole('button', { name: /^On site/ }).click();
+  await step(page, 'Site');
   await issue(page);
   await tab(page, 'Enter');
   await expect(page.getByText('The plan changed since the inspection')).toBeVisible();
@@ -191,7 +191,7 @@ test('what cannot be entered says so and loses nothing; a test is put right by a
   await pick(page, 'Water in the face or the floor', 'Seeps from it');
   await page.getByRole('button', { name: 'Sign the test' }).click();
   await expect(page.getByText(/0.0 m to 12.0 m: type C/)).toBeVisible();
-  await page.getByRole('button', { name: /^On site/ }).click();
+  await step(page, 'Site');
   await tab(page, 'Book');
   await expect(page.getByText(/said to be wrong later/)).toBeVisible();
 });
@@ -199,7 +199,7 @@ test('what cannot be entered says so and loses nothing; a test is put right by a
 test('beside a footing a shield does not work; the hire firm’s own table rules; the order is practised', async ({ page }) => {
   await deepRun(page);
   await page.getByRole('button', { name: /^Test the ground/ }).click();
-  await tab(page, 'Options');
+  await tab(page, 'Ways');
   await page.getByRole('textbox', { name: 'What stands there' }).fill('Shed wall');
   await page.getByRole('textbox', { name: 'From the centre line' }).fill('near');
   await page.getByRole('button', { name: 'Add what stands there' }).click();
@@ -222,7 +222,7 @@ test('beside a footing a shield does not work; the hire firm’s own table rules
   await page.getByRole('textbox', { name: 'One extension' }).fill('60 kg');
   await page.getByRole('textbox', { name: 'Base height' }).fill('2.4');
   await saved(page);
-  await tab(page, 'Options');
+  await tab(page, 'Ways');
   await expect(page.getByText(/^Works · Yard box$/).first()).toBeVisible();
   await page.getByRole('button', { name: 'Choose: Trench shield' }).click();
   await saved(page);
@@ -280,6 +280,6 @@ test('water: levels entered along the run give the head, the pump and what helps
   await page.reload();
   await tab(page, 'Supports');
   await expect(page.getByText(/over the floor at 0.0 m/)).toBeVisible();
-  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await step(page, 'Trench');
   await expect(number(page, 'Deepest')).toBeVisible();
 });

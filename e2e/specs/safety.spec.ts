@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { number, open, saved, startRun, PARTS } from '../helpers';
+import { number, open, PARTS, saved, startRun, step } from '../helpers';
 
 test('work done without a connection is kept, told, and saved when it is back', async ({ page, context }) => {
   await startRun(page, { job: 'Offline', run: 'Muddy', length: 30 });
@@ -112,13 +112,13 @@ for (const size of [
       expect(await serious(page), tab).toEqual([]);
     }
     await page.getByRole('button', { name: /^Test the ground/ }).click();
-    for (const tab of ['Soil', 'Options', 'Supports', 'Steps']) {
+    for (const tab of ['Soil', 'Ways', 'Supports', 'Steps']) {
       await page.getByRole('tab', { name: tab, exact: true }).click();
       if (tab === 'Soil') await page.getByRole('button', { name: 'Test the ground', exact: true }).click();
-      if (tab === 'Options') await expect(page.getByRole('button', { name: 'Choose: Trench shield' })).toBeVisible();
+      if (tab === 'Ways') await expect(page.getByRole('button', { name: 'Choose: Trench shield' })).toBeVisible();
       expect(await serious(page), tab).toEqual([]);
     }
-    await page.goto(`${new URL(page.url()).pathname}?logistics=machine`);
+    await step(page, 'Works');
     await expect(page.getByRole('list', { name: 'Machines for this run' })).toBeVisible();
     // Each tab is made of the same pieces on both sizes: looked at once.
     for (const tab of phone ? ['Machine', 'Order'] : ['Spoil', 'Days', 'Better']) {
@@ -128,10 +128,9 @@ for (const size of [
       if (tab === 'Days') await expect(page.getByText(/^What holds it up/)).toBeVisible();
       expect(await serious(page), tab).toEqual([]);
     }
-    await page.goto(`${new URL(page.url()).pathname}/checks`);
+    await step(page, 'Checks');
     await expect(page.getByText('What may pass over it').first()).toBeVisible();
     expect(await serious(page), 'checks').toEqual([]);
-    await page.goto(new URL(page.url()).pathname.replace(/\/checks$/, ''));
     await page.getByRole('link', { name: 'What clear to dig hangs on' }).click();
     await expect(page.getByText('Way in and walk')).toBeVisible();
     expect(await serious(page), 'clear').toEqual([]);

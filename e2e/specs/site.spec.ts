@@ -30,7 +30,7 @@ async function boxedDrain(page: Page): Promise<string> {
   const put = async (path: string, data: unknown) => expect((await page.request.post(`/api${path}`, { data })).ok(), path).toBe(true);
   await put('/jobs', { id: jobId, doc: blankJob('Site yard', 'UK', 'metric') });
   await put(`/jobs/${jobId}/runs`, { id: runId, doc: { ...run, reaches: run.reaches.map((reach) => ({ ...reach, ...held })) } });
-  return `/jobs/${jobId}/runs/${runId}?site=enter`;
+  return `/jobs/${jobId}/runs/${runId}/site/enter`;
 }
 
 const openFrom = (page: Page, from: string, to: string) => page.getByText(new RegExp(`^Open from ${from} to ${to}, until`));
@@ -94,7 +94,7 @@ test('a day: issued, four boxes stand, open in the middle; moved on; a “no” 
   await seenOnBoth((one) => expect(openFrom(one, '18.0 m', '24.0 m')).toBeVisible());
 
   // Lower inverts: in the draft nothing changes on site; issued, it is shut.
-  await page.goto(address.replace('?site=enter', ''));
+  await page.goto(address.replace('/site/enter', ''));
   await open(page, 'Depth and fall');
   await page.getByRole('textbox', { name: 'Cover over the line' }).fill('1.9');
   await saved(page);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newJob, newRun, number, open, saved, startRun } from '../helpers';
+import { newJob, newRun, number, open, saved, startRun, step } from '../helpers';
 
 /** Chooses what goes in a line from its menu. */
 async function lay(page: Page, now: RegExp, what: string): Promise<void> {
@@ -121,8 +121,7 @@ test('layers: sharp stone under a cable stops, the usual layers mend it; the lad
 test('checks: a load too great names the next size; water that floats a pipe is entered; both survive a reload', async ({ page }) => {
   await joint(page);
   await saved(page);
-  await page.getByRole('button', { name: 'Units, rules and more' }).click();
-  await page.getByRole('menuitem', { name: 'Checks of the lines' }).click();
+  await step(page, 'Checks');
   await page.getByRole('button', { name: 'Enter what it feeds' }).click();
   await page.getByRole('textbox', { name: 'Load' }).fill('lots');
   await expect(page.getByText('“lots” is not a number of A. Type it like 12.5 A.')).toBeVisible();

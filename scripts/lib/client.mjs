@@ -12,8 +12,9 @@ export const clientDir = join(root, 'client', 'dist');
 const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json', 'scripts/lib/client.mjs', 'scripts/lib/pieces.mjs'];
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
 
-/** Does the first screen, the list of jobs, load this script? Of the routes called index its is the one below src/app. */
-export const onFirstScreen = (name, code) => /^(__|entry|_layout)/.test(name) || (/^index-/.test(name) && code.includes('JobsScreen'));
+/** Does the first screen, the list of jobs, load this script? Of the routes called index or _layout its are those right below src/app. */
+export const onFirstScreen = (name, code) =>
+  /^(__|entry)/.test(name) || (/^(index|_layout)-/.test(name) && /JobsScreen|SendWaiting/.test(code));
 
 /** Every file below a path, sorted, without build results and tests. */
 function* files(path) {

@@ -51,21 +51,28 @@ export function group(pieces, shared, first) {
   // What the shared file runs by itself belongs to everybody.
   const stays = new Set([...reached(pieces.get(shared).calls), ...names.filter((name) => first(name)).flatMap((name) => needed.get(name))]);
   const wanted = new Map();
-  for (const [name, ids] of needed)
-    for (const id of ids) if (!stays.has(id)) wanted.set(id, [...(wanted.get(id) ?? []), name]);
+  for (const [name, ids] of needed) for (const id of ids) if (!stays.has(id)) wanted.set(id, [...(wanted.get(id) ?? []), name]);
   const bySame = new Map();
   for (const [id, by] of wanted) bySame.set(by.join(' '), [...(bySame.get(by.join(' ')) ?? []), id]);
   const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
   const [large, small] = [[], []];
   for (const ids of bySame.values()) (size(ids) >= WORTH_A_FILE ? large : small).push(ids);
   const groups = [...large, small.flat()].filter((ids) => ids.length > 0);
-  const wants = new Map(names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]));
+  const wants = new Map(
+    names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]),
+  );
   return { groups, wants };
 }
 
-/** A path of several files is fetched as all of them. */
+/**
+ * A path of several files is fetched as all of them; the piece itself is run last, as whoever asks for it a second time runs it at once, whether or not
+ * what it hangs on is there.
+ */
 const LOAD_ALL = `
-(function(g){let all;Object.defineProperty(g,'__loadBundleAsync',{configurable:true,get:()=>all,set(one){all=(paths)=>Promise.all(paths.split(' ').map(one))}})})(globalThis);`;
+(function(g){let all;Object.defineProperty(g,'__loadBundleAsync',{configurable:true,get:()=>all,set(one){all=(paths)=>{
+const [piece,...shared]=paths.split(' ');if(shared.length===0)return one(piece);
+document.head.append(Object.assign(document.createElement('link'),{rel:'preload',as:'script',href:piece}));
+return Promise.all(shared.map(one)).then(()=>one(piece))}}})})(globalThis);`;
 
 /** Takes the shared file of an export apart. @param folder the export @param first tells of a piece's name and code whether the first screen loads it */
 export function splitShared(folder, first) {
@@ -109,7 +116,8 @@ export function splitShared(folder, first) {
   }
   let html = readFileSync(page, 'utf8');
   for (const [name, made] of named) html = html.replaceAll(SCRIPTS + name, SCRIPTS + made.name);
-  const ahead = [...named].filter(([name]) => codes.has(name) && parts.has(name) && name.startsWith('_layout-'));
+  // What every screen wants, and the entry would ask for only once it runs.
+  const ahead = [...named].filter(([name]) => name.startsWith('_layout-') && first(name, codes.get(name)));
   const preload = ahead.map(([, { name }]) => `<link rel="preload" as="script" href="${SCRIPTS}${name}">`).join('');
   writeFileSync(page, html.replace('</head>', `${preload}</head>`));
 }

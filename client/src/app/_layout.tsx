@@ -6,6 +6,7 @@ import { Themed } from '../theme/Themed';
 import { colours } from '../theme/tokens';
 import { Resting } from '../ui/Resting';
 import { SendWaiting } from '../ui/SendWaiting';
+import { TypingRoom } from '../ui/TypingRoom';
 
 export default function Layout() {
   const [ready, failed] = useFonts(fontFiles);
@@ -14,10 +15,12 @@ export default function Layout() {
     <SafeAreaProvider>
       <Themed>
         <SendWaiting />
-        <Stack
-          screenLayout={({ children }) => <Resting>{children}</Resting>}
-          screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }}
-        />
+        <TypingRoom>
+          <Stack
+            screenLayout={({ children }) => <Resting>{children}</Resting>}
+            screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }}
+          />
+        </TypingRoom>
       </Themed>
     </SafeAreaProvider>
   );

@@ -25,7 +25,8 @@ import {
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ClearContext } from '../features/clearance/edit';
-import { faultIn, patched, RunEditContext } from '../features/run/context';
+import { patched } from '../features/frame/patched';
+import { faultIn, RunEditContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
 import type { Mends, MendsOf } from '../workers/useMends';
 import { useBenchBook } from './books';

@@ -14,7 +14,7 @@ import {
 import { useMemo, useState, type ReactNode } from 'react';
 import { mendsFor, onPage } from './benches';
 import { useBenchBook } from './books';
-import { patched } from '../features/run/context';
+import { patched } from '../features/frame/patched';
 import { LogisticsContext } from '../features/logistics/context';
 
 /** A part of the works screen on a run and a job that really change. */

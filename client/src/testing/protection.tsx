@@ -3,7 +3,7 @@ import type { AnyEntry } from '@tamper/core/book';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ProtectionContext, type ProtectionEdit } from '../features/protection/context';
-import { patched } from '../features/run/context';
+import { patched } from '../features/frame/patched';
 import { mendsFor, onPage } from './benches';
 import { useBenchBook } from './books';
 

@@ -4,10 +4,12 @@ import BookOpen from 'lucide-react-native/icons/book-open';
 import Calendar from 'lucide-react-native/icons/calendar';
 import ChartColumn from 'lucide-react-native/icons/chart-column';
 import Check from 'lucide-react-native/icons/check';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronFirst from 'lucide-react-native/icons/chevron-first';
 import ChevronLast from 'lucide-react-native/icons/chevron-last';
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import CircleDashed from 'lucide-react-native/icons/circle-dashed';
 import CloudAlert from 'lucide-react-native/icons/cloud-alert';
 import CloudCheck from 'lucide-react-native/icons/cloud-check';
 import CloudUpload from 'lucide-react-native/icons/cloud-upload';
@@ -15,6 +17,7 @@ import Copy from 'lucide-react-native/icons/copy';
 import Crosshair from 'lucide-react-native/icons/crosshair';
 import Download from 'lucide-react-native/icons/download';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
+import HardHat from 'lucide-react-native/icons/hard-hat';
 import Hand from 'lucide-react-native/icons/hand';
 import Info from 'lucide-react-native/icons/info';
 import ListChecks from 'lucide-react-native/icons/list-checks';
@@ -27,9 +30,11 @@ import Redo2 from 'lucide-react-native/icons/redo-2';
 import Scale from 'lucide-react-native/icons/scale';
 import Search from 'lucide-react-native/icons/search';
 import ShieldCheck from 'lucide-react-native/icons/shield-check';
+import Shovel from 'lucide-react-native/icons/shovel';
 import Square from 'lucide-react-native/icons/square';
 import SquareCheck from 'lucide-react-native/icons/square-check';
 import Split from 'lucide-react-native/icons/split';
+import Tractor from 'lucide-react-native/icons/tractor';
 import Trash from 'lucide-react-native/icons/trash';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import Undo2 from 'lucide-react-native/icons/undo-2';
@@ -45,19 +50,24 @@ const icons = {
   back: ArrowLeft,
   both: ArrowLeftRight,
   check: Check,
+  part: CircleDashed,
   next: ChevronRight,
   unsaved: CloudAlert,
   saved: CloudCheck,
   saving: CloudUpload,
+  down: ChevronDown,
   download: Download,
   more: EllipsisVertical,
+  machine: Tractor,
   note: Info,
+  site: HardHat,
   stop: OctagonX,
   plus: Plus,
   redo: Redo2,
   split: Split,
   trash: Trash,
   caution: TriangleAlert,
+  trench: Shovel,
   undo: Undo2,
   upload: Upload,
   close: X,

@@ -36,3 +36,5 @@ export const ground = {
 export const TARGET = 48;
 /** From this window width on, drawing and inputs sit side by side. */
 export const WIDE = 900;
+/** Below this window height there is no room for everything: a phone on its side, or with its keyboard up. */
+export const LOW = 480;

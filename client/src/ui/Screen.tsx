@@ -2,11 +2,9 @@ import { router } from 'expo-router';
 import { memo, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { IconButton, Text } from 'react-native-paper';
+import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { colours, TARGET } from '../theme/tokens';
 import { useStable } from './useStable';
-
-/** One step back, or to a place where there is none: for screens on the same route as the one they came from, which going there anew would open twice. */
-export const backOr = (place: string) => () => (router.canGoBack() ? router.back() : router.replace(place));
 
 /** A bar with a way back, a title and what belongs to the right of it. */
 export function TopBar({
@@ -24,11 +22,21 @@ export function TopBar({
   back?: string | (() => void);
   children?: ReactNode;
 }) {
+  const { top, left, right } = useSafeAreaInsets();
   const goBack = useStable(() => (typeof back === 'string' ? router.dismissTo(back) : back?.()));
   return (
     <View
       role="banner"
-      style={{ flexDirection: 'row', alignItems: 'center', minHeight: 56, paddingHorizontal: 4, backgroundColor: colours.clay }}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        minHeight: 56,
+        paddingTop: top,
+        paddingLeft: 4 + left,
+        paddingRight: 4 + right,
+        gap: 2,
+        backgroundColor: colours.clay,
+      }}
     >
       {back !== undefined ? <BarButton icon="back" label="Back" onPress={goBack} /> : <View style={{ width: 12 }} />}
       <View style={{ flex: 1, minWidth: 0 }}>

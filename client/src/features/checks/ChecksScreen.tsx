@@ -1,8 +1,9 @@
+import { useRoom } from '../../ui/useRoom';
 import type { Check, CheckedLine, Curve } from '@tamper/core/trench';
 import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';
 import { Suspense, useMemo } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { View } from 'react-native';
 import { Text } from 'react-native-paper';
 import type { RunDocument } from '../../data/documents';
 import { LazyLineChart } from '../../drawing/lazyCharts';
@@ -18,20 +19,19 @@ import type { PlanWorker, Worked } from '../../workers/plan.worker';
 import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
 import { CircuitFields } from './CircuitFields';
-import { OpenRun } from '../run/OpenRun';
+import { useSession } from '../frame/session';
 import { WaterFields } from '../run/WaterFields';
 
 /** Every line of a run against what could go wrong with it in the ground: formula, figures, limit and source. */
-export const ChecksScreen = ({ jobId, runId }: { jobId: string; runId: string }) => (
-  <OpenRun jobId={jobId} runId={runId} title="Checks">
-    {(job, run) => (
-      <Page>
-        <Conflict document={run} what="this run" />
-        <Lines job={job.doc} run={run} />
-      </Page>
-    )}
-  </OpenRun>
-);
+export function ChecksScreen() {
+  const { job, run } = useSession();
+  return (
+    <Page>
+      <Conflict document={run} what="this run" />
+      <Lines job={job.doc} run={run} />
+    </Page>
+  );
+}
 
 const checked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<CheckedLine[]>> =>
   (await remote.checks(job, run)) as Worked<CheckedLine[]>;
@@ -135,7 +135,7 @@ const MOST_POINTS = 40;
 const ENDS = 34;
 
 function CurveChart({ curve }: { curve: Curve }) {
-  const { width } = useWindowDimensions();
+  const { page: width } = useRoom();
   const room = Math.min(width, 720) - 120;
   const every = Math.max(1, Math.ceil(curve.points.length / MOST_POINTS));
   const points = curve.points.filter((_, i) => i % every === 0 || i === curve.points.length - 1);

@@ -7,7 +7,7 @@ import type { RunDocument } from '../../data/documents';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { QuantityField } from '../../ui/QuantityField';
-import { patched } from '../run/context';
+import { patched } from '../frame/patched';
 
 /** A common supply to start from: single phase, 5 % at most, ordinary soil. */
 const COMMON: Circuit = {

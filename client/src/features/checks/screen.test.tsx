@@ -7,14 +7,11 @@ import { ChecksScreen } from './ChecksScreen';
 const { job } = demoFile;
 const supply = demoFile.runs[1] as Run;
 const mockAnswer: { job: Job; run: Run; value: Worked<CheckedLine[]> | undefined } = { job, run: supply, value: undefined };
-const mockDocument = (doc: unknown) => ({
-  document: { doc, save: { kind: 'saved' }, change: () => undefined, conflict: undefined },
-  error: undefined,
-  retry: () => undefined,
-});
-jest.mock('../../data/documents', () => ({ useJob: () => mockDocument(mockAnswer.job), useRun: () => mockDocument(mockAnswer.run) }));
+const mockDocument = (doc: unknown) => ({ doc, save: { kind: 'saved' }, change: () => undefined });
+jest.mock('../frame/session', () => ({
+  useSession: () => ({ job: mockDocument(mockAnswer.job), run: mockDocument(mockAnswer.run) }),
+}));
 jest.mock('../../ui/Conflict', () => ({ Conflict: () => null }));
-jest.mock('../../ui/SaveBadge', () => ({ SaveBadge: () => null }));
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: () => ({ result: mockAnswer.value && { inputs: {}, value: mockAnswer.value }, crash: undefined }),
@@ -24,7 +21,7 @@ jest.mock('expo-router', () => ({ router: { navigate: () => undefined } }));
 
 const shown = (value: typeof mockAnswer.value, run = supply) => {
   Object.assign(mockAnswer, { run, value });
-  onPage(<ChecksScreen jobId="job" runId="run" />);
+  onPage(<ChecksScreen />);
 };
 
 test('until the answer is there it says so', () => {

@@ -19,6 +19,7 @@ import { Page, TopBar } from '../../ui/Screen';
 import type { Compared, PlanWorker, Worked } from '../../workers/plan.worker';
 import { planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
+import { openRun } from '../frame/openRun';
 import { Overlay } from './Overlay';
 
 /** Two runs side by side: usually a run and its variant. */
@@ -43,9 +44,11 @@ interface Props {
   runs: readonly StoredRun[];
   a: string | undefined;
   b: string | undefined;
+  /** Makes a variant of the first to compare with, where one stands on it already: that one is not chosen then. */
+  onDuplicate?: () => void;
 }
 
-function Comparison({ job, jobId, runs, a, b }: Props) {
+export function Comparison({ job, jobId, runs, a, b, onDuplicate }: Props) {
   const first = runs.find(({ id }) => id === a) ?? runs[0];
   const second = runs.find(({ id }) => id === b && id !== first?.id) ?? variantFor(runs, first) ?? runs.find(({ id }) => id !== first?.id);
   const inputs = useMemo(() => (first && second ? { job, runs: [first.doc, second.doc] } : undefined), [job, first, second]);
@@ -53,7 +56,9 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
   if (!first || !second)
     return (
       <Page>
-        <Notice kind="note" title="There is only one run. Duplicate it as a variant from its menu, change the copy, and compare." />
+        <Notice kind="note" title="There is only one run. Duplicate it as a variant, change the copy, and compare.">
+          {onDuplicate ? <Variant onPress={onDuplicate} /> : null}
+        </Notice>
       </Page>
     );
   const go = (next: { a: string; b: string }) => router.setParams(next);
@@ -62,22 +67,25 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
   return (
     <Page>
       <View style={{ flexDirection: 'row', gap: 10 }}>
-        <View style={{ flex: 1 }}>
-          <Picker
-            label="This"
-            value={first.id}
-            options={options}
-            onChange={(id) => go({ a: id, b: second.id === id ? first.id : second.id })}
-          />
-        </View>
+        {onDuplicate ? null : (
+          <View style={{ flex: 1 }}>
+            <Picker
+              label="This"
+              value={first.id}
+              options={options}
+              onChange={(id) => go({ a: id, b: second.id === id ? first.id : second.id })}
+            />
+          </View>
+        )}
         <View style={{ flex: 1 }}>
           <Picker
             label="Against"
             value={second.id}
-            options={options}
+            options={onDuplicate ? options.filter(({ value }) => value !== first.id) : options}
             onChange={(id) => go({ a: first.id === id ? second.id : first.id, b: id })}
           />
         </View>
+        {onDuplicate ? <Variant onPress={onDuplicate} /> : null}
       </View>
       <Card title="In numbers">
         {one && two ? <Numbers one={one.summary} two={two.summary} units={job.units} /> : <Text>Working it out…</Text>}
@@ -89,8 +97,8 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
         {one && two ? <Overlay sketches={[one.sketch, two.sketch]} units={job.units} /> : null}
       </Card>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        {[first, second].map(({ id, doc }) => (
-          <Button key={id} mode="outlined" onPress={() => router.navigate(`/jobs/${jobId}/runs/${id}`)}>
+        {(onDuplicate ? [second] : [first, second]).map(({ id, doc }) => (
+          <Button key={id} mode="outlined" onPress={() => openRun(jobId, id)}>
             Open {doc.name}
           </Button>
         ))}
@@ -98,6 +106,12 @@ function Comparison({ job, jobId, runs, a, b }: Props) {
     </Page>
   );
 }
+
+const Variant = ({ onPress }: { onPress: () => void }) => (
+  <Button mode="outlined" icon="copy" onPress={onPress}>
+    Duplicate as a variant
+  </Button>
+);
 
 /** What a run lays, by name. */
 const linesOf = (job: Job, run: Run): string =>

@@ -9,8 +9,7 @@ export async function bringIn(): Promise<{ id: string } | { faults: string[] } |
     return picked && { id: (await api.importJob(crypto.randomUUID(), readJobFile(picked.text))).id };
   } catch (fault) {
     return {
-      faults:
-        fault instanceof InputError ? fault.errors.slice(0, 8).map(({ field, message }) => `${field}: ${message}`) : sentences(fault),
+      faults: fault instanceof InputError ? fault.errors.slice(0, 8).map(({ field, message }) => `${field}: ${message}`) : sentences(fault),
     };
   }
 }

@@ -1,10 +1,11 @@
+import { useRoom } from '../../ui/useRoom';
 import { ratesIn } from '@tamper/core/book';
 import { activities, type Activity, type Job } from '@tamper/core/job';
 import { usualRates } from '@tamper/core/estimate';
 import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/programme';
 import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
 import { useState } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { View } from 'react-native';
 import { Button, IconButton, Text } from 'react-native-paper';
 import { Bars } from '../../drawing/Bars';
 import { Gantt } from '../../drawing/Gantt';
@@ -109,7 +110,7 @@ function Crew() {
 
 function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
   const { job } = useLogistics();
-  const { width } = useWindowDimensions();
+  const { page: width } = useRoom();
   const { currency } = job.rates;
   const wide = Math.min(1240, width) - 50;
   const half = (width < WIDE ? width : Math.min(1240, width) / 2) - 80;

@@ -1,15 +1,12 @@
+import { useRoom } from '../../ui/useRoom';
 import { withKnownProducts } from '@tamper/core/job';
-import { readerOf } from '@tamper/core/words';
-import { useMemo, useState } from 'react';
-import { useWindowDimensions } from 'react-native';
-import type { JobDocument, RunDocument } from '../../data/documents';
+import { useMemo } from 'react';
 import { useBook, useWritten } from '../../data/useBook';
 import { Strip } from '../../drawing/Strip';
-import { isStopped } from '../../workers/usePlan';
-import { useMends, useTakeFix } from '../../workers/useMends';
-import { OpenRun } from '../run/OpenRun';
-import { RunTabs } from '../run/RunTabs';
-import { useEdits } from '../run/useEdits';
+import { useStable } from '../../ui/useStable';
+import type { TabOf } from '../frame/places';
+import { useSession } from '../frame/session';
+import { StepPage } from '../frame/StepPage';
 import { BetterTab } from './BetterTab';
 import { LogisticsContext, type LogisticsEdit } from './context';
 import { DaysTab } from './DaysTab';
@@ -17,14 +14,7 @@ import { MachineTab } from './MachineTab';
 import { OrderTab } from './OrderTab';
 import { SpoilTab } from './SpoilTab';
 
-const TABS = [
-  { value: 'machine', label: 'Machine' },
-  { value: 'spoil', label: 'Spoil' },
-  { value: 'order', label: 'Order' },
-  { value: 'days', label: 'Days' },
-  { value: 'better', label: 'Better' },
-] as const;
-type Tab = (typeof TABS)[number]['value'];
+type Tab = TabOf<'works'>;
 const SHOWN: Record<Tab, () => React.ReactNode> = {
   machine: MachineTab,
   spoil: SpoilTab,
@@ -36,21 +26,13 @@ const SHOWN: Record<Tab, () => React.ReactNode> = {
 const ALONG: readonly Tab[] = ['machine', 'spoil'];
 
 /** What digs it, where the dirt goes, what to buy, how many days, and what would be better. */
-export const LogisticsScreen = ({ jobId, runId, tab }: { jobId: string; runId: string; tab: string | undefined }) => (
-  <OpenRun jobId={jobId} runId={runId} title="Works">
-    {(job, run) => <Works job={job} run={run} jobId={jobId} first={TABS.find(({ value }) => value === tab)?.value ?? 'machine'} />}
-  </OpenRun>
-);
-
-function Works({ job, run, jobId, first }: { job: JobDocument; run: RunDocument; jobId: string; first: Tab }) {
-  const { width } = useWindowDimensions();
-  const [tab, setTab] = useState<Tab>(first);
-  const [cursor, setCursor] = useState<number>();
-  const { apply, putJob, ...state } = useEdits(job, run);
+export function LogisticsScreen({ tab }: { tab: Tab }) {
+  const { jobId, job, state, where, look, apply, putJob, reader, mends, onFix } = useSession();
+  const { page: width } = useRoom();
+  const { cursor } = where;
+  const setCursor = useStable((station: number) => look({ cursor: station }));
   const { good } = state;
-  const mends = useMends(good);
-  const onFix = useTakeFix(mends, run.doc, isStopped(state), apply);
-  const reader = useMemo(() => readerOf(job.doc), [job.doc]);
+  // What a crew does in an hour is logged for the job, whichever run it was done on.
   const book = useWritten(useBook(jobId));
   const edit = useMemo((): LogisticsEdit | undefined => {
     if (!good) return undefined;
@@ -68,16 +50,10 @@ function Works({ job, run, jobId, first }: { job: JobDocument; run: RunDocument;
       mends,
       onFix,
     };
-  }, [job.doc, good, cursor, apply, putJob, book, reader, mends, onFix]);
+  }, [job.doc, good, cursor, setCursor, apply, putJob, book, reader, mends, onFix]);
   const Shown = SHOWN[tab];
   return (
-    <RunTabs
-      label="Machine, spoil and order"
-      tabs={TABS}
-      tab={tab}
-      onTab={setTab}
-      run={run}
-      state={state}
+    <StepPage
       roomy
       above={
         edit && ALONG.includes(tab) ? (
@@ -90,6 +66,6 @@ function Works({ job, run, jobId, first }: { job: JobDocument; run: RunDocument;
           <Shown />
         </LogisticsContext.Provider>
       ) : undefined}
-    </RunTabs>
+    </StepPage>
   );
 }

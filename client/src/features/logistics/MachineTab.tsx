@@ -1,3 +1,4 @@
+import { useRoom } from '../../ui/useRoom';
 import { bucketsOf, machineOf, type Job, type Run } from '@tamper/core/job';
 import { bucketFor, DEPTH_TO_SPARE, digRate, LIFT_BASIS, liftChecks, powerAdvice, SHORT_WINDOW, tipsInto } from '@tamper/core/machine';
 import type { MachineChoice } from '@tamper/core';
@@ -8,7 +9,7 @@ import { acrossScene, alongScene, setUpAt } from '@tamper/core/scene';
 import { formatHours, formatLength, formatMassOf, formatPercent, formatStation, formatVolume } from '@tamper/core/units';
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { LiftPlot } from '../../drawing/LiftPlot';
 import { ReachDrawing } from '../../drawing/ReachDrawing';
@@ -35,7 +36,7 @@ const POINTS = [
 
 /** Width of one of the columns, pixels, inside its card. */
 function useColumn(): number {
-  const { width } = useWindowDimensions();
+  const { page: width } = useRoom();
   return (width < WIDE ? width : Math.min(1240, width) / 2) - 54;
 }
 

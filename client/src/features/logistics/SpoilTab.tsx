@@ -1,3 +1,4 @@
+import { useRoom } from '../../ui/useRoom';
 import { extent } from '@tamper/core/alignment';
 import { barrowHours, barrowTrips, crown, spoilKinds, THROWN_IN, type Haul, type SpoilKind } from '@tamper/core/spoil';
 import {
@@ -14,7 +15,7 @@ import {
   type UnitSystem,
 } from '@tamper/core/units';
 import { useEffect, useRef } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
 import { Card } from '../../ui/Card';
@@ -39,7 +40,7 @@ const cubic = (text: string) => parseDecimal(text, 'm³');
 /** Where every cubic metre goes: beside the trench, along it, to the stockpile, off site. */
 export function SpoilTab() {
   const { job, run, plan, cursor, apply, reader, mends, onFix } = useLogistics();
-  const { width } = useWindowDimensions();
+  const { page: width } = useRoom();
   const { task, start, cancel } = useTask<Haul>();
   useEffect(() => start((remote) => remote.carry(job, run)), [start, job, run]);
   // What was worked out last stays, faint, until the next is there: nothing jumps while somebody types below it.

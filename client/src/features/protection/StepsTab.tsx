@@ -1,7 +1,8 @@
+import { useRoom } from '../../ui/useRoom';
 import { gateAfter, procedure, score, stageAfter, tryStep, methodOf, type Practice, type Step } from '@tamper/core/protection';
 import { formatPercent } from '@tamper/core/units';
 import { useEffect, useState } from 'react';
-import { Pressable, useWindowDimensions, View } from 'react-native';
+import { Pressable, View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { StageDrawing } from '../../drawing/StageDrawing';
 import { Icon } from '../../theme/Icon';
@@ -26,7 +27,7 @@ const FRESH: Practice = { done: [], faults: [] };
 export function StepsTab() {
   const edit = useProtection();
   const { job, run, place } = edit;
-  const { width } = useWindowDimensions();
+  const { page: width } = useRoom();
   const [mode, setMode] = useState<Mode>('watch');
   const [practice, setPractice] = useState(FRESH);
   const [playing, setPlaying] = useState(false);

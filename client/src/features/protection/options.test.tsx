@@ -3,7 +3,7 @@ import type { Job, Run } from '@tamper/core/job';
 import { screen, within } from '@testing-library/react';
 import { choose, press, type } from '../../testing/benches';
 import { drain, onProtection } from '../../testing/protection';
-import { OptionsTab } from './OptionsTab';
+import { WaysTab } from './WaysTab';
 
 /** What the worker would answer, worked out on the spot; or that it has not answered yet. */
 const mockWorker = { answers: true, of: undefined as string | undefined };
@@ -31,25 +31,25 @@ const names = () => ways().map((one) => within(one).getByRole('heading').textCon
 
 test('what stands beside the run is asked for once the ways are there: nothing is pushed away under a finger', () => {
   mockWorker.answers = false;
-  const { unmount } = onProtection(<OptionsTab />, drain());
+  const { unmount } = onProtection(<WaysTab />, drain());
   expect(screen.getByText('Working out every way…')).toBeTruthy();
   expect(screen.queryByLabelText('What stands there')).toBeNull();
   unmount();
   mockWorker.answers = true;
-  onProtection(<OptionsTab />, drain());
+  onProtection(<WaysTab />, drain());
   expect(screen.getByLabelText('What stands there')).toBeTruthy();
 });
 
 test('ways to hold another hole than the one looked at are not for choosing: chosen, they would change that one', () => {
   mockWorker.of = 'another';
-  onProtection(<OptionsTab />, drain());
+  onProtection(<WaysTab />, drain());
   expect(screen.getByText('Working out every way…')).toBeTruthy();
   expect(screen.queryAllByRole('listitem')).toEqual([]);
 });
 
 test('what works comes first, sorted as asked; the rest says why not', () => {
   const start = drain();
-  const { job } = onProtection(<OptionsTab />, start);
+  const { job } = onProtection(<WaysTab />, start);
   const options = protectionOptions(job, start, 'r0');
   const sorted = (by: (option: ProtectionOption) => number) =>
     [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || by(a) - by(b)).map(({ id }) => optionWords[id].name);
@@ -65,7 +65,7 @@ test('what works comes first, sorted as asked; the rest says why not', () => {
 });
 
 test('a way chosen is what the reach is held by, and is not offered again', () => {
-  const seen = onProtection(<OptionsTab />, drain());
+  const seen = onProtection(<WaysTab />, drain());
   const shield = protectionOptions(seen.job, seen.run, 'r0').find(({ id }) => id === 'shield');
   const { name } = optionWords.shield;
   press(`Choose: ${name}`);
@@ -75,7 +75,7 @@ test('a way chosen is what the reach is held by, and is not offered again', () =
 });
 
 test('what stands beside it: nonsense is refused and keeps what was typed; a footing is entered, told against, and taken out', () => {
-  const seen = onProtection(<OptionsTab />, drain());
+  const seen = onProtection(<WaysTab />, drain());
   type('What stands there', 'Shed wall');
   type('From the centre line', 'near');
   press('Add what stands there');
@@ -93,7 +93,7 @@ test('what stands beside it: nonsense is refused and keeps what was typed; a foo
 });
 
 test('a thing without a name is refused, and how much is open at once is a length', () => {
-  const seen = onProtection(<OptionsTab />, drain());
+  const seen = onProtection(<WaysTab />, drain());
   type('From the centre line', '2');
   press('Add what stands there');
   expect(seen.run.conditions.beside).toEqual([]);

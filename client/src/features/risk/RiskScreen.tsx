@@ -1,36 +1,26 @@
+import { useRoom } from '../../ui/useRoom';
 import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/risk';
 import { evidences } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
 import { useState } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { View } from 'react-native';
 import { Button, Text } from 'react-native-paper';
 import { Bars } from '../../drawing/Bars';
-import { useJob, useRun } from '../../data/documents';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
-import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { Progress } from '../../ui/Progress';
 import { QuantityField } from '../../ui/QuantityField';
-import { Page, TopBar } from '../../ui/Screen';
+import { Page } from '../../ui/Screen';
 import { useTask } from '../../workers/useTask';
+import { useSession } from '../frame/session';
 
 /** The chance of hitting a line, and the hours each way of working costs. */
-export function RiskScreen({ jobId, runId }: { jobId: string; runId: string }) {
-  const job = useJob(jobId);
-  const run = useRun(jobId, runId);
-  return (
-    <>
-      <TopBar title="Strike risk" subtitle={run.document?.doc.name} back={`/jobs/${jobId}/runs/${runId}`} />
-      {job.document && run.document ? (
-        <Simulation job={job.document.doc} run={run.document.doc} />
-      ) : (
-        <Loading error={job.error ?? run.error} retry={() => (job.retry(), run.retry())} what="the run" />
-      )}
-    </>
-  );
+export function RiskScreen() {
+  const { job, run } = useSession();
+  return <Simulation job={job.doc} run={run.doc} />;
 }
 
 const SEED = 20_260;
@@ -87,7 +77,7 @@ const percent = (share: number): string => (share > 0 && share < 0.001 ? 'under 
 function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
   const best = risk.lines.reduce((most, line, index) => (line.gain > (risk.lines[most]?.gain ?? 0) ? index : most), 0);
   const gain = risk.lines[best]?.gain ?? 0;
-  const width = Math.min(useWindowDimensions().width, 760) - 60;
+  const width = Math.min(useRoom().page, 760) - 60;
   return (
     <>
       <Card title="Chance of at least one strike">

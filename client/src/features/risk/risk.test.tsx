@@ -7,10 +7,7 @@ import { RiskScreen } from './RiskScreen';
 
 const { job, runs } = demoFile;
 const mockStored: { job?: Job; run?: Run; asked: number[] } = { asked: [] };
-jest.mock('../../data/documents', () => ({
-  useJob: () => ({ document: { doc: mockStored.job } }),
-  useRun: () => ({ document: { doc: mockStored.run } }),
-}));
+jest.mock('../frame/session', () => ({ useSession: () => ({ job: { doc: mockStored.job }, run: { doc: mockStored.run } }) }));
 const mockRisk = (own: Job, run: Run, trials: number) =>
   simulateStrikes(strikeCases(own, run, planRun(own, run)), Math.min(trials, 500), seeded(1)) as StrikeRisk;
 jest.mock('../../workers/useTask', () => ({
@@ -27,7 +24,7 @@ jest.mock('../../drawing/lazyCharts', () => ({ LazyLineChart: () => null, LazyBa
 beforeEach(() => Object.assign(mockStored, { job, run: drain, asked: [] }));
 
 test('the chance and the hours of every way of working, line by line, as the core threw them', () => {
-  onPage(<RiskScreen jobId="j" runId="r" />);
+  onPage(<RiskScreen />);
   press('Weigh the risk');
   const risk = mockRisk(job, drain, 20_000);
   expect(mockStored.asked).toEqual([20_000]);
@@ -38,7 +35,7 @@ test('the chance and the hours of every way of working, line by line, as the cor
 });
 
 test('too few trials are refused in a sentence and the last number stands', () => {
-  onPage(<RiskScreen jobId="j" runId="r" />);
+  onPage(<RiskScreen />);
   type('Trials', '5');
   expect(screen.getByText('Give 100 to 200,000 trials.')).toBeTruthy();
   type('Trials', 'many');
@@ -49,7 +46,7 @@ test('too few trials are refused in a sentence and the last number stands', () =
 
 test('without an entered line there is nothing to weigh, which does not mean there is none', () => {
   mockStored.run = { ...drain, existing: [] };
-  onPage(<RiskScreen jobId="j" runId="r" />);
+  onPage(<RiskScreen />);
   expect(screen.getByText(/That does not mean there is none/)).toBeTruthy();
   expect(screen.queryByText('Weigh the risk')).toBeNull();
 });

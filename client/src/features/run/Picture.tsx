@@ -34,6 +34,7 @@ interface PictureProps {
   section: Section;
   look: Look;
   width: number;
+  /** Of the drawing, pixels. */
   height: number;
   /** Stretches where Safe to enter is open now. */
   open: readonly Range[];
@@ -70,8 +71,7 @@ export function Picture({
   const [whole, setWhole] = useState(wide);
   const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
   const close = useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]);
-  const tall = wide ? Math.max(280, height - 400) : Math.round(height * 0.4);
-  const size = { width, height: tall, units: job.units, cursor };
+  const size = { width, height, units: job.units, cursor };
   if (look === 'long')
     return (
       <LongSection
@@ -91,7 +91,7 @@ export function Picture({
         reach={drawn.run.reaches[section.reachIndex] as Reach}
         units={drawn.job.units}
         width={width}
-        height={wide ? Math.max(240, height - 440) : Math.max(200, Math.min(300, height * 0.3))}
+        height={height}
         selected={selected}
         onPart={onPart}
         whole={whole}

@@ -8,7 +8,7 @@ import { TARGET } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
-import { patched } from './context';
+import { patched } from '../frame/patched';
 
 /** Levels of the water in the ground along the run; linear between them. */
 export function WaterFields({ job, run }: { job: Job; run: RunDocument }) {

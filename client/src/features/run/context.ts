@@ -1,5 +1,5 @@
 import type { Plan, Section } from '@tamper/core';
-import { applyPatches, LostPathError, runErrors, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
+import type { FieldError, Job, Patch, Run } from '@tamper/core/job';
 import { createContext, useContext } from 'react';
 import type { Written } from '../../data/useBook';
 
@@ -33,25 +33,6 @@ export function useRunEdit(): RunEdit {
   const edit = useContext(RunEditContext);
   if (!edit) throw new Error('useRunEdit belongs inside a run screen');
   return edit;
-}
-
-/** The run with patches applied, or the first sentence against it. */
-export function patched(run: Run, patches: readonly Patch[]): { run: Run } | { fault: string } {
-  try {
-    const next = applyPatches(run, patches);
-    const [fault] = runErrors(next.stations === run.stations ? withEndsOnly(next) : next);
-    return fault ? { fault: fault.message } : { run: next };
-  } catch (error) {
-    // What the change was for is gone, here or elsewhere.
-    if (error instanceof LostPathError) return { fault: error.message };
-    throw error;
-  }
-}
-
-/** Stations nobody touched were valid before: their ends stand in for thousands of them, so that checking a key press stays cheap. */
-function withEndsOnly(run: Run): Run {
-  const [first, last] = [run.stations[0], run.stations.at(-1)];
-  return first && last ? { ...run, stations: [first, last] } : run;
 }
 
 /** Finds what the planner said of a field or of anything below it. */

@@ -1,5 +1,6 @@
 import { blankExisting, blankRun, withStations, type Run } from '@tamper/core';
-import { faultIn, patched } from './context';
+import { patched } from '../frame/patched';
+import { faultIn } from './context';
 
 const run = (): Run => {
   const base = blankRun({ name: 'Run', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });

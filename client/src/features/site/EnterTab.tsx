@@ -11,6 +11,7 @@ import { GateLight } from '../../ui/GateLight';
 import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { TextField } from '../../ui/TextField';
+import { runPath } from '../frame/places';
 import { AirCard } from './AirCard';
 import { useEnter, useSite } from './context';
 import { WhoCard } from './WhoCard';
@@ -30,7 +31,7 @@ export function EnterTab() {
       <Outbox book={book} units={job.units} />
       {gate?.open ? <OpenWhere /> : null}
       <EnterReasons reasons={gate?.reasons ?? []} open={gate?.open ?? false} />
-      <Button mode="outlined" icon="list" onPress={() => router.navigate(`/jobs/${jobId}/runs/${runId}?protection=soil`)}>
+      <Button mode="outlined" icon="list" onPress={() => router.push(runPath(jobId, runId, 'protection/soil'))}>
         Test the ground, or change what holds it
       </Button>
       <WhoCard />

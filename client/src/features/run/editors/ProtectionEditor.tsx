@@ -3,6 +3,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { Text } from 'react-native-paper';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
+import { runPath } from '../../frame/places';
 import { useRunEdit } from '../context';
 import { Held } from './Held';
 import { SOILS } from './soils';
@@ -23,10 +24,10 @@ export function ProtectionEditor() {
       />
       <Held label="Protection" path={path} sides={reach} soil={reach.soil} width={reach.bottomWidth} widthKey="bottomWidth" />
       <Text variant="bodySmall">A competent person classes the soil on site; when in doubt, C.</Text>
-      <Button mode="outlined" icon="compare" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?protection=options`)}>
+      <Button mode="outlined" icon="compare" onPress={() => router.push(runPath(jobId, runId, 'protection/ways'))}>
         Compare every way to hold it
       </Button>
-      <Button mode="outlined" icon="list" onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?protection=soil`)}>
+      <Button mode="outlined" icon="list" onPress={() => router.push(runPath(jobId, runId, 'protection/soil'))}>
         Test the soil
       </Button>
     </>

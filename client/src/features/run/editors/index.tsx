@@ -30,3 +30,11 @@ export const editors: Record<Part, { title: string; Editor: ComponentType }> = {
   reach: { title: 'Reach', Editor: ReachEditor },
 };
 export const parts = Object.keys(editors) as Part[];
+
+/** The parts as they are chosen by name. */
+export const partGroups: readonly { title: string; parts: readonly Part[] }[] = [
+  { title: 'What goes in', parts: ['laid', 'fall', 'bed'] },
+  { title: 'The trench', parts: ['width', 'left', 'right', 'protection', 'reach'] },
+  { title: 'The ground', parts: ['levels', 'existing'] },
+  { title: 'Along and beside it', parts: ['structures', 'access', 'spoil'] },
+];

@@ -11,14 +11,10 @@ interface Props {
   onJob: (job: Job) => void;
   onDelete: () => void;
   onDuplicate: () => void;
-  onGo: (where: RunPlace) => void;
 }
 
-/** What else there is to see of a run. */
-export type RunPlace = 'protection' | 'logistics' | 'checks' | 'risk' | 'compare';
-
 /** Units, rule set, and what is done with a run as a whole. */
-export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate, onGo }: Props) {
+export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDuplicate }: Props) {
   const [open, setOpen] = useState(false);
   const [asking, setAsking] = useState(false);
   const pick = (work: () => void) => () => {
@@ -62,12 +58,7 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
           />
         ))}
         <Divider />
-        <Menu.Item title="Ground and protection" leadingIcon="clear" onPress={pick(() => onGo('protection'))} />
-        <Menu.Item title="Machine, spoil and order" leadingIcon="points" onPress={pick(() => onGo('logistics'))} />
-        <Menu.Item title="Checks of the lines" leadingIcon="list" onPress={pick(() => onGo('checks'))} />
-        <Menu.Item title="Strike risk" leadingIcon="chart" onPress={pick(() => onGo('risk'))} />
         <Menu.Item title="Duplicate as a variant" leadingIcon="copy" onPress={pick(onDuplicate)} />
-        <Menu.Item title="Compare with another run" leadingIcon="compare" onPress={pick(() => onGo('compare'))} />
         <Menu.Item title="Delete this run" leadingIcon="trash" onPress={pick(() => setAsking(true))} />
       </LazyMenu>
       <Confirm

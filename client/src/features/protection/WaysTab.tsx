@@ -39,7 +39,7 @@ const worked = async (
 ): Promise<Worked<ProtectionOption[]>> => (await remote.options(job, run, place)) as Worked<ProtectionOption[]>;
 
 /** Every way to hold a hole side by side: what works, what does not and why, and what each takes. */
-export function OptionsTab() {
+export function WaysTab() {
   const edit = useProtection();
   const { job, run } = edit;
   const { id: place } = edit.place;

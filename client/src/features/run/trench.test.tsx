@@ -10,28 +10,14 @@ import {
   type Patch,
   type Run,
 } from '@tamper/core';
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import { useState } from 'react';
 import { field, onPage, press, type } from '../../testing/benches';
 import type { PlanState } from '../../workers/usePlan';
-import { Board } from './Board';
+import { InSession } from '../../testing/session';
+import type { Look } from './Picture';
+import { TrenchScreen } from './TrenchScreen';
 
-/** What the worker that tries fixes would tell, on the spot. */
-jest.mock('../../workers/useMends', () => {
-  const { useMemo } = jest.requireActual<typeof import('react')>('react');
-  return {
-    ...jest.requireActual<object>('../../workers/useMends'),
-    useMends: (inputs: { job: Job; run: Run } | undefined) =>
-      useMemo(
-        () =>
-          inputs
-            ? jest.requireActual<typeof import('../../testing/benches')>('../../testing/benches').mendsFor(inputs.job, inputs.run)
-            : new Map(),
-        [inputs],
-      ),
-  };
-});
-jest.mock('./Gates', () => ({ Gates: () => null }));
 jest.mock('./GradeFinder', () => ({ GradeFinder: () => null }));
 jest.mock('./Exchange', () => ({ Exchange: () => null }));
 
@@ -39,7 +25,7 @@ const job = blankJob('Bench', 'UK');
 const drain: Run = blankRun({ name: 'Drain', length: 40, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 
 /** The planner, one step behind until the test has it catch up. */
-function onBoard(start: Run = drain, own: Job = job) {
+function onTrench(start: Run = drain, { job: own = job, look = 'section' }: { job?: Job; look?: Look } = {}) {
   const seen = { run: start, plan: (): void => undefined, change: undefined as unknown as (next: Run) => void };
   function Bench() {
     const [run, setRun] = useState(start);
@@ -59,20 +45,19 @@ function onBoard(start: Run = drain, own: Job = job) {
           throw error;
         }
       });
-    const document = <T,>(doc: T, change: (next: T) => void) => ({ doc, change, stored: { id: 'r1' }, save: { kind: 'saved' } });
     return (
-      <Board
-        job={document(own, () => undefined) as never}
-        run={document(run, setRun) as never}
-        jobId="j1"
-        others={[]}
-        state={state}
-        onBranch={() => undefined}
-      />
+      <InSession job={own} run={run} change={setRun} state={state}>
+        <TrenchScreen tab={look} />
+      </InSession>
     );
   }
   onPage(<Bench />);
   return { seen, catchUp: () => act(() => seen.plan()) };
+}
+/** Opens a part by its name among all. */
+function open(part: string): void {
+  press(/^Change a part/);
+  press(part);
 }
 const number = (label: string) => screen.getByTestId(`number-${label}`).textContent?.replace(label, '');
 /** What the core says of a run's section at its start. */
@@ -80,9 +65,9 @@ const top = (run: Run) => formatLength(sectionAt(job, run, 0).topWidth, 'metric'
 const wider = (run: Run, width: number) => applyPatches(run, [{ path: ['reaches', 0, 'bottomWidth'], value: width } as Patch]);
 
 test('a width typed is in the section at once; what needs the whole plan follows with it', () => {
-  const { catchUp } = onBoard();
+  const { catchUp } = onTrench();
   const dug = number('Dig (bank)');
-  press('Width');
+  open('Width');
   type('Clear width at the bottom', '1.25');
   expect(number('Top width')).toBe(top(wider(drain, 1.25)));
   expect(screen.getByRole('group', { name: /Cross-section of Drain/ }).textContent).toContain('1.25 m');
@@ -92,9 +77,9 @@ test('a width typed is in the section at once; what needs the whole plan follows
 });
 
 test('a width the pipe does not go into: the drawing keeps the last that could be dug, and says so when the planner has', () => {
-  const { seen, catchUp } = onBoard();
+  const { seen, catchUp } = onTrench();
   const before = number('Top width');
-  press('Width');
+  open('Width');
   type('Clear width at the bottom', '0.1');
   expect([seen.run.reaches[0]?.bottomWidth, number('Top width')]).toEqual([0.1, before]);
   catchUp();
@@ -108,16 +93,16 @@ test('a width the pipe does not go into: the drawing keeps the last that could b
 });
 
 test('words that are no width stay in the field with a sentence; the run keeps its own', () => {
-  const { seen } = onBoard();
-  press('Width');
+  const { seen } = onTrench();
+  open('Width');
   type('Clear width at the bottom', 'wide');
   expect(screen.getByText(/“wide” is not a length/)).toBeTruthy();
   expect([field('Clear width at the bottom').value, seen.run]).toEqual(['wide', drain]);
 });
 
 test('a part touched opens its inputs, touched again by name closes them; another takes its place', () => {
-  onBoard();
-  press('Width');
+  onTrench();
+  open('Width');
   expect(screen.getByRole('form', { name: 'Width' })).toBeTruthy();
   press('Edit: Bedding and surround');
   expect(screen.queryByRole('form', { name: 'Width' })).toBeNull();
@@ -126,11 +111,10 @@ test('a part touched opens its inputs, touched again by name closes them; anothe
 });
 
 test('three looks at one run, and the arrow keys go along it', () => {
-  onBoard();
-  expect(screen.getByRole('tab', { name: 'Section', selected: true })).toBeTruthy();
-  press('Long');
+  onTrench(drain, { look: 'long' });
   expect(screen.getByRole('group', { name: 'Long section of Drain' })).toBeTruthy();
-  press('Plan');
+  cleanup();
+  onTrench(drain, { look: 'plan' });
   expect(screen.getByLabelText(/^Plan of Drain/)).toBeTruthy();
   const strip = screen.getByRole('slider', { name: 'Station along the run' });
   expect(strip.getAttribute('aria-valuenow')).toBe('0');
@@ -139,7 +123,7 @@ test('three looks at one run, and the arrow keys go along it', () => {
 });
 
 test('the numbers below are those of the plan, by name', () => {
-  onBoard();
+  onTrench();
   const whole = within(screen.getByRole('group', { name: 'Whole run' }));
   const { balance, deepest } = planRun(job, drain);
   expect(whole.getByTestId('number-Deepest').textContent).toContain(formatLength(deepest.depth, 'metric'));
@@ -159,7 +143,7 @@ describe('a fix pressed while the plan is behind', () => {
   const chambers = (run: Run) => run.structures.map(({ station }) => station);
 
   test('waits for the plan of the newest inputs, and is taken from that', () => {
-    const { seen, catchUp } = onBoard(bent(20));
+    const { seen, catchUp } = onTrench(bent(20));
     act(() => seen.change(bent(25)));
     press('Put a chamber there');
     expect(chambers(seen.run)).toEqual([]);
@@ -168,7 +152,7 @@ describe('a fix pressed while the plan is behind', () => {
   });
 
   test('is taken at once when it is not behind, and not at all when the newest plan does not offer it', () => {
-    const { seen, catchUp } = onBoard(bent(20));
+    const { seen, catchUp } = onTrench(bent(20));
     press('Put a chamber there');
     expect(chambers(seen.run)).toEqual([20]);
     act(() => seen.change(bent(20)));

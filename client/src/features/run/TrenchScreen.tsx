@@ -3,7 +3,6 @@ import {
   joinsOf,
   existingMetAt,
   productsKnown,
-  readerOf,
   movedLine,
   lookAt,
   reachIndexAt,
@@ -15,62 +14,44 @@ import {
   type Job,
   type Run,
 } from '@tamper/core';
-import { useCallback, useMemo, useRef, useState } from 'react';
-import { ScrollView, useWindowDimensions, View } from 'react-native';
+import { useMemo, useRef, useState } from 'react';
+import { ScrollView, View } from 'react-native';
 import { Text } from 'react-native-paper';
-import type { JobDocument, RunDocument } from '../../data/documents';
-import { useBook, useWritten } from '../../data/useBook';
+import { useWritten } from '../../data/useBook';
 import { newId } from '../../data/newId';
 import type { Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
-import { colours, WIDE } from '../../theme/tokens';
+import { colours } from '../../theme/tokens';
 import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
-import { Tabs } from '../../ui/Tabs';
+import { useRoom, type Room } from '../../ui/useRoom';
 import { useStable } from '../../ui/useStable';
-import { useMends, useTakeFix } from '../../workers/useMends';
-import { isStopped, type PlanState } from '../../workers/usePlan';
+import { useSession, type RunSession } from '../frame/session';
 import { ChainageTable } from './ChainageTable';
 import { faultIn, RunEditContext, type RunEdit } from './context';
 import { Exchange } from './Exchange';
 import { Findings } from './Findings';
-import { Gates } from './Gates';
 import { GradeFinder } from './GradeFinder';
 import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
 import { Panel } from './Panel';
-import { PartBar } from './PartBar';
+import { PartBar, PartChooser } from './PartBar';
+import { parts } from './editors';
+import { PhonePage } from './PhonePage';
 import { Picture, usePlanHand, type Look } from './Picture';
 import { PlanTools } from './PlanTools';
-import { useSafeGate } from '../site/useSafeGate';
-import { useApply } from './useEdits';
 
-const LOOKS: readonly { value: Look; label: string }[] = [
-  { value: 'section', label: 'Section' },
-  { value: 'long', label: 'Long' },
-  { value: 'plan', label: 'Plan' },
-];
-
-interface Props {
-  job: JobDocument;
-  run: RunDocument;
-  jobId: string;
-  /** The job's other runs. */
-  others: readonly Run[];
-  state: PlanState;
-  onBranch: (station: number) => void;
-}
-
-/** Everything below the bar. Drawings show the last inputs that made a plan. */
-export function Board({ job, run, jobId, others, state, onBranch }: Props) {
-  const { width, height } = useWindowDimensions();
-  const wide = width >= WIDE;
-  const [cursor, setCursor] = useState(run.doc.stations[0]?.station ?? 0);
-  const [selected, setSelected] = useState<Part>();
-  const [look, setLook] = useState<Look>('section');
+/** The trench: strip, drawings, numbers, findings; touch a part to change it. Drawings show the last inputs that made a plan. */
+export function TrenchScreen({ tab: look }: { tab: Look }) {
+  const { job, run, others, state, planned, book, safe, where, look: lookThere, apply, reader, mends, onFix, branch } = useSession();
+  const room = useRoom();
+  const { wide, page } = room;
+  const cursor = where.cursor ?? run.doc.stations[0]?.station ?? 0;
+  const selected = parts.find((part) => part === where.part);
+  const setCursor = useStable((station: number) => lookThere({ cursor: station }));
+  const setSelected = useStable((part: Part | undefined) => lookThere({ part }));
   const [picking, setPicking] = useState(false);
   const good = state.good;
 
-  const planned = !isStopped(state);
   const newest = useMemo(() => ({ job: job.doc, run: withKnownProducts(job.doc, run.doc) }), [job.doc, run.doc]);
   const trusted = planned || !good ? newest : good;
   const { start, end } = extent(trusted.run);
@@ -79,11 +60,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
   const ahead = useMemo(() => (planned ? sectionIfDug(newest.job, newest.run, at) : undefined), [planned, newest, at]);
   const drawn = ahead ? newest : (good ?? newest);
   const section = useMemo(() => ahead ?? sectionAt(drawn.job, drawn.run, at), [ahead, drawn, at]);
-  const apply = useApply(run);
-  const closePanel = useCallback(() => setSelected(undefined), []);
-  const mends = useMends(good);
-  const fix = useTakeFix(mends, run.doc, !planned, apply);
-  const reader = useMemo(() => readerOf(job.doc), [job.doc]);
+  const closePanel = useStable(() => setSelected(undefined));
   const pick = useStable((station: number) => {
     setPicking(false);
     setSelected('existing');
@@ -94,7 +71,6 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
   );
   const go = useStable((station: number, about: string | undefined) => setCursor(lookAt(run.doc, about, station)));
   const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
-  const book = useBook(jobId, run.stored.id);
   const written = useWritten(book);
   const edit = useMemo(
     (): RunEdit => ({
@@ -112,55 +88,58 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
       book: written,
       faultOf: (field) => faultIn(state.errors, field),
     }),
-    [job.doc, run.doc, at, section, apply, picking, others, good, written, state.errors],
+    [job.doc, run.doc, at, section, apply, setCursor, picking, others, good, written, state.errors],
   );
 
   const units = job.doc.units;
-  const { gate } = useSafeGate(book, units);
-  const open = useSame(gate?.where ?? NOWHERE);
-  const drawingWidth = wide ? width - 440 : width;
-  const chips = <PartBar selected={selected} onSelect={setSelected} wide={wide} />;
+  const open = useSame(safe.gate?.where ?? NOWHERE);
+  const drawingWidth = wide ? page - Math.min(440, Math.round(page * 0.45)) : page;
+  // All parts stand there by name where there is room for them beside their inputs.
+  const roomy = wide && !room.low;
   const shownNumbers = good && { plan: good.plan, section, units };
-  const drawings = good ? (
-    <>
-      <Strip
-        run={good.run}
-        plan={good.plan}
-        units={units}
-        width={drawingWidth}
-        cursor={at}
-        open={open}
-        onCursor={setCursor}
-        onPick={picking ? pick : undefined}
-      />
-      <Picture
-        good={good}
-        drawn={drawn}
-        doc={run.doc}
-        section={section}
-        look={look}
-        width={drawingWidth}
-        height={height}
-        wide={wide}
-        cursor={at}
-        open={open}
-        onCursor={setCursor}
-        selected={selected}
-        onPart={setSelected}
-        others={others}
-        hand={hand}
-        onMoveLine={moveLine}
-      />
-    </>
+  const shownHeight = pictureHeight(look, room, selected !== undefined);
+  const strip = good ? (
+    <Strip
+      run={good.run}
+      plan={good.plan}
+      units={units}
+      width={drawingWidth}
+      cursor={at}
+      open={open}
+      onCursor={setCursor}
+      onPick={picking ? pick : undefined}
+    />
   ) : state.errors.length === 0 ? (
     <Text role="status" style={{ padding: 16 }}>
       Working it out…
     </Text>
   ) : null;
+  const picture = good ? (
+    <Picture
+      good={good}
+      drawn={drawn}
+      doc={run.doc}
+      section={section}
+      look={look}
+      width={drawingWidth}
+      height={shownHeight}
+      wide={wide}
+      cursor={at}
+      open={open}
+      onCursor={setCursor}
+      selected={selected}
+      onPart={setSelected}
+      others={others}
+      hand={hand}
+      onMoveLine={moveLine}
+    />
+  ) : null;
+  const chooser = selected ? null : <PartChooser selected={selected} onSelect={setSelected} />;
   const below = (
     <>
       <Problems run={run} state={state} />
       {selected ? <Panel part={selected} onClose={closePanel} /> : null}
+      {selected && !roomy ? <PartChooser selected={selected} onSelect={setSelected} /> : null}
       {look === 'long' && good ? (
         <>
           {falls(job.doc, run.doc) ? <GradeFinder job={job.doc} run={run.doc} apply={apply} /> : null}
@@ -169,7 +148,7 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
       ) : null}
       {look === 'plan' ? (
         <>
-          <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => onBranch(at)} />
+          <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => branch(at)} />
           <Joins job={job.doc} run={run.doc} others={others} />
           <Exchange job={job} />
         </>
@@ -177,54 +156,50 @@ export function Board({ job, run, jobId, others, state, onBranch }: Props) {
       {good && good.plan.findings.length === 0 ? (
         <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />
       ) : null}
-      {good ? <Findings findings={good.plan.findings} reader={reader} mends={mends} onGo={go} onFix={fix} /> : null}
+      {good ? <Findings findings={good.plan.findings} reader={reader} mends={mends} onGo={go} onFix={onFix} /> : null}
     </>
   );
 
   return (
     <RunEditContext.Provider value={edit}>
-      <View
-        style={{
-          flexDirection: 'row',
-          alignItems: 'center',
-          gap: 6,
-          paddingHorizontal: 6,
-          paddingVertical: 4,
-          backgroundColor: colours.chalk,
-        }}
-      >
-        <Gates job={job} good={good} safe={gate} others={others} jobId={jobId} runId={run.stored.id} wide={wide} />
-        <View style={{ marginLeft: 'auto' }}>
-          <Tabs label="Look at the" value={look} options={LOOKS} onChange={setLook} />
-        </View>
-      </View>
       {wide ? (
         <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
           <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
-            {drawings}
+            {strip}
+            {picture}
             <View style={{ padding: 12 }}>{shownNumbers ? <KeyNumbers {...shownNumbers} /> : null}</View>
           </ScrollView>
           <ScrollView
             style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
             contentContainerStyle={{ padding: 12, gap: 12 }}
           >
-            {chips}
+            {roomy ? <PartBar selected={selected} onSelect={setSelected} /> : chooser}
             {below}
           </ScrollView>
         </View>
       ) : (
-        <View role="main" style={{ flex: 1, minHeight: 0 }}>
-          {drawings}
-          {shownNumbers && look === 'section' ? <NumberLine {...shownNumbers} /> : null}
-          {chips}
-          <ScrollView style={{ flex: 1, backgroundColor: colours.chalk }} contentContainerStyle={{ padding: 10, gap: 10 }}>
-            {below}
-            {shownNumbers ? <OtherNumbers {...shownNumbers} /> : null}
-          </ScrollView>
-        </View>
+        <PhonePage
+          strip={strip}
+          picture={picture}
+          pictureHeight={shownHeight}
+          numbers={shownNumbers ? <NumberLine {...shownNumbers} /> : null}
+          touching={picking || (look === 'plan' && hand.tool !== 'look')}
+        >
+          {chooser}
+          {below}
+          {shownNumbers ? <OtherNumbers {...shownNumbers} /> : null}
+        </PhonePage>
       )}
     </RunEditContext.Provider>
   );
+}
+
+/** How high a drawing is, pixels: most of the page while one looks, a sliver of a phone's while inputs are open. */
+function pictureHeight(look: Look, { height, wide, low }: Room, editing: boolean): number {
+  if (wide && low) return Math.max(150, height - 200);
+  if (wide) return Math.max(look === 'section' ? 240 : 280, height - 400);
+  if (editing && look !== 'plan') return Math.min(200, Math.max(120, height * 0.2));
+  return Math.round(Math.min(look === 'section' ? 340 : 420, Math.max(200, height * (look === 'section' ? 0.32 : 0.42))));
 }
 
 const NOWHERE: readonly never[] = [];
@@ -240,7 +215,7 @@ const falls = (job: Job, run: Run): boolean =>
   (productsKnown(job, run) && productOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** What cannot be saved, planned or joined, in sentences. */
-function Problems({ run, state }: { run: Props['run']; state: PlanState }) {
+function Problems({ run, state }: Pick<RunSession, 'run' | 'state'>) {
   return (
     <>
       <Conflict document={run} what="this run" />

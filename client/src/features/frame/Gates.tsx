@@ -3,6 +3,7 @@ import { router } from 'expo-router';
 import { memo, useMemo } from 'react';
 import { Pressable } from 'react-native';
 import type { JobDocument } from '../../data/documents';
+import { jobPath, runPath } from './places';
 import { useToday } from '../../data/useToday';
 import { GateLight } from '../../ui/GateLight';
 import type { PlanState } from '../../workers/usePlan';
@@ -24,14 +25,10 @@ export const Gates = memo(function Gates({ job, good, safe, others, jobId, runId
   const gate = useMemo(() => good && runGate(job.doc, good.run, good.plan, others, today), [job.doc, good, others, today]);
   return (
     <>
-      <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`/jobs/${jobId}/clear`)}>
+      <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
         <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
       </Pressable>
-      <Pressable
-        role="link"
-        aria-label="What safe to enter hangs on"
-        onPress={() => router.push(`/jobs/${jobId}/runs/${runId}?site=enter`)}
-      >
+      <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(runPath(jobId, runId, 'site/enter'))}>
         <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={safe} />
       </Pressable>
     </>

@@ -1,0 +1,1 @@
+export { NoSuchPlace as default } from '../../../../../features/frame/NoSuchPlace';

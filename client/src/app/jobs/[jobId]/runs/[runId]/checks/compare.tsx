@@ -1,0 +1,1 @@
+export { CompareTab as default } from '../../../../../../features/compare/CompareTab';

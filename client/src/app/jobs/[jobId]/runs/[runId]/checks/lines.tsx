@@ -1,0 +1,1 @@
+export { ChecksScreen as default } from '../../../../../../features/checks/ChecksScreen';

@@ -1,0 +1,1 @@
+export { RiskScreen as default } from '../../../../../../features/risk/RiskScreen';

@@ -1,0 +1,63 @@
+import { Link } from 'expo-router';
+import { memo } from 'react';
+import { Pressable, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { useSafeAreaInsets } from 'react-native-safe-area-context';
+import { Icon } from '../../theme/Icon';
+import { colours } from '../../theme/tokens';
+import { useRoom } from '../../ui/useRoom';
+import { firstOf, runPath, stepIds, steps, type StepId } from './places';
+
+/** The order of the work, under the thumb or beside a wide page. */
+export const StepBar = memo(function StepBar({
+  jobId,
+  runId,
+  step,
+  wide,
+}: {
+  jobId: string;
+  runId: string;
+  step: StepId | undefined;
+  wide: boolean;
+}) {
+  const { low, rail } = useRoom();
+  const { bottom, left } = useSafeAreaInsets();
+  return (
+    <View
+      role="navigation"
+      aria-label="Order of the work"
+      style={{
+        flexDirection: wide ? 'column' : 'row',
+        backgroundColor: colours.paper,
+        borderColor: colours.line,
+        ...(wide ? { width: rail + left, paddingLeft: left, borderRightWidth: 1 } : { borderTopWidth: 1, paddingBottom: bottom }),
+      }}
+    >
+      {stepIds.map((id) => {
+        const on = id === step;
+        return (
+          <Link key={id} href={runPath(jobId, runId, firstOf(id))} asChild>
+            <Pressable
+              aria-current={on ? 'page' : undefined}
+              style={{
+                flex: wide ? undefined : 1,
+                minHeight: wide && !low ? 68 : 56,
+                alignItems: 'center',
+                justifyContent: 'center',
+                gap: 2,
+                backgroundColor: on ? colours.clayWash : 'transparent',
+                borderColor: on ? colours.clay : 'transparent',
+                ...(wide ? { borderLeftWidth: 4 } : { borderTopWidth: 3 }),
+              }}
+            >
+              <Icon name={steps[id].icon} size={24} color={on ? colours.clay : colours.faded} />
+              <Text variant="labelMedium" style={{ color: on ? colours.clay : colours.faded }}>
+                {steps[id].title}
+              </Text>
+            </Pressable>
+          </Link>
+        );
+      })}
+    </View>
+  );
+});

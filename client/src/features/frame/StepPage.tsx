@@ -1,0 +1,23 @@
+import type { ReactNode } from 'react';
+import { Text } from 'react-native-paper';
+import { Conflict } from '../../ui/Conflict';
+import { Faults } from '../../ui/Faults';
+import { Page } from '../../ui/Screen';
+import { isStopped } from '../../workers/usePlan';
+import { useSession } from './session';
+
+/** A page of one run: what stands in the way of saving or planning it, and the page itself; nothing of it while there is no plan to show. */
+export function StepPage({ above, roomy = false, children }: { above?: ReactNode; roomy?: boolean; children: ReactNode }) {
+  const { run, state } = useSession();
+  const { errors, crash } = state;
+  return (
+    <>
+      {above}
+      <Page roomy={roomy}>
+        <Conflict document={run} what="this run" />
+        <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
+        {children ?? (!isStopped(state) ? <Text role="status">Working it out…</Text> : null)}
+      </Page>
+    </>
+  );
+}

@@ -1,0 +1,30 @@
+/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, and the site itself. */
+export const steps = {
+  trench: { title: 'Trench', icon: 'trench', tabs: { section: 'Section', long: 'Long', plan: 'Plan' } },
+  protection: { title: 'Protect', icon: 'clear', tabs: { soil: 'Soil', ways: 'Ways', supports: 'Supports', steps: 'Steps' } },
+  works: { title: 'Works', icon: 'machine', tabs: { machine: 'Machine', spoil: 'Spoil', order: 'Order', days: 'Days', better: 'Better' } },
+  checks: { title: 'Checks', icon: 'list', tabs: { lines: 'Lines', risk: 'Strike risk', compare: 'Compare' } },
+  site: { title: 'Site', icon: 'site', tabs: { enter: 'Enter', stands: 'What stands', cover: 'Cover', issue: 'Issue', book: 'Book' } },
+} as const;
+
+export type StepId = keyof typeof steps;
+export type TabOf<S extends StepId> = Extract<keyof (typeof steps)[S]['tabs'], string>;
+/** A place below a run's address, such as `protection/ways`. */
+export type Place = { [S in StepId]: `${S}/${TabOf<S>}` }[StepId];
+
+export const stepIds = Object.keys(steps) as StepId[];
+export const tabsOf = <S extends StepId>(step: S): readonly { value: TabOf<S>; label: string }[] =>
+  Object.entries(steps[step].tabs).map(([value, label]) => ({ value: value as TabOf<S>, label }));
+/** Where a step begins. */
+export const firstOf = (step: StepId): Place => `${step}/${Object.keys(steps[step].tabs)[0]}` as Place;
+
+export const jobPath = (jobId: string): string => `/jobs/${jobId}`;
+export const runPath = (jobId: string, runId: string, place?: Place): string =>
+  `${jobPath(jobId)}/runs/${runId}${place === undefined ? '' : `/${place}`}`;
+
+/** What an address below a run leads to: the step it names, and its tab where there is one of that name. */
+export function placeIn(path: string): { step: StepId | undefined; tab: string | undefined } {
+  const [step, tab] = path.split('/').slice(5);
+  const known = stepIds.find((id) => id === step);
+  return { step: known, tab: known && tab !== undefined && tab in steps[known].tabs ? tab : undefined };
+}

@@ -1,0 +1,56 @@
+import { readerOf, type Job, type Run } from '@tamper/core';
+import { useState, type ReactNode } from 'react';
+import { SessionContext, type RunSession, type Where } from '../features/frame/session';
+import { useApply } from '../features/frame/useApply';
+import { useTakeFix } from '../workers/useMends';
+import { isStopped, type PlanState } from '../workers/usePlan';
+import { mendsFor } from './benches';
+
+const document = <T,>(doc: T, change: (next: T) => void = () => undefined) => ({
+  doc,
+  change,
+  stored: { id: 'r1' },
+  save: { kind: 'saved' },
+});
+
+/** What stands round a screen of a run, with no worker and no server: a run that really changes, planned as the test says. */
+export function InSession({
+  job,
+  run,
+  change,
+  state = { good: undefined, errors: [], crash: undefined },
+  children,
+}: {
+  job: Job;
+  run: Run;
+  change?: (next: Run) => void;
+  state?: PlanState;
+  children: ReactNode;
+}) {
+  const [where, setWhere] = useState<Where>({ cursor: undefined, part: undefined, hole: undefined });
+  const runDocument = document(run, change) as never;
+  const apply = useApply(runDocument);
+  const mends = state.good ? mendsFor(state.good.job, state.good.run) : new Map();
+  const onFix = useTakeFix(mends, run, isStopped(state), apply);
+  const session = {
+    jobId: 'j1',
+    runId: 'r1',
+    job: document(job) as never,
+    run: runDocument,
+    state,
+    planned: !isStopped(state),
+    others: [],
+    book: { book: [], heard: 0, inForce: null, enter: () => undefined } as never,
+    safe: { gate: undefined, revisions: undefined, error: undefined },
+    where,
+    look: (next) => setWhere((before) => ({ ...before, ...next })),
+    apply,
+    putJob: () => undefined,
+    reader: readerOf(job),
+    mends,
+    onFix,
+    duplicate: () => undefined,
+    branch: () => undefined,
+  } satisfies RunSession;
+  return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
+}
