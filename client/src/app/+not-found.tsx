@@ -1,5 +1,5 @@
 import { router } from 'expo-router';
-import { Button } from 'react-native-paper';
+import { Button } from '../ui/Button';
 import { Notice } from '../ui/Notice';
 import { Page, TopBar } from '../ui/Screen';
 

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { IconButton } from 'react-native-paper';
-import { colours, TARGET } from '../theme/tokens';
+import { IconButton } from '../ui/IconButton';
+import { colours } from '../theme/tokens';
 
 /** Zooming without a pinch. */
 export function ZoomButtons({ onBy, onReset }: { onBy: (factor: number) => void; onReset: () => void }) {
@@ -9,7 +9,7 @@ export function ZoomButtons({ onBy, onReset }: { onBy: (factor: number) => void;
       icon={icon}
       accessibilityLabel={label}
       onPress={onPress}
-      style={{ margin: 0, width: TARGET, height: TARGET, backgroundColor: colours.paper, borderWidth: 1, borderColor: colours.line }}
+      style={{ backgroundColor: colours.paper, borderWidth: 1, borderColor: colours.line }}
     />
   );
   return (

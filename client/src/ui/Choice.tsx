@@ -1,7 +1,8 @@
 import { sameJson } from '@tamper/core/merge';
 import { memo } from 'react';
-import { View } from 'react-native';
-import { SegmentedButtons, Text } from 'react-native-paper';
+import { Pressable, View } from 'react-native';
+import { Text } from 'react-native-paper';
+import { colours, TARGET } from '../theme/tokens';
 import { useStable } from './useStable';
 
 interface Props<T extends string> {
@@ -17,17 +18,56 @@ export function Choice<T extends string>({ label, value, options, onChange }: Pr
   return <Segments label={label} value={value} options={options} onChange={change} />;
 }
 
-/** The library's buttons are heavy: they are drawn again only when what they say changes, not at every key press beside them. */
+/** Drawn again only when what it says changes, not at every key press beside it. */
 const Segments = memo(
   function Segments({ label, value, options, onChange }: Props<string>) {
     return (
       <View role="radiogroup" aria-label={label} style={{ gap: 4, marginBottom: 8 }}>
         <Text variant="labelMedium">{label}</Text>
-        <SegmentedButtons
-          value={value}
-          onValueChange={onChange}
-          buttons={options.map((option) => ({ ...option, accessibilityLabel: `${label}: ${option.label}`, style: { minWidth: 0 } }))}
-        />
+        <View
+          style={{
+            flexDirection: 'row',
+            flexWrap: 'wrap',
+            borderRadius: 10,
+            borderWidth: 1,
+            borderColor: colours.faded,
+            backgroundColor: colours.paper,
+            overflow: 'hidden',
+          }}
+        >
+          {options.map((option) => {
+            const on = option.value === value;
+            return (
+              <Pressable
+                key={option.value}
+                role="radio"
+                aria-checked={on}
+                aria-label={`${label}: ${option.label}`}
+                onPress={() => onChange(option.value)}
+                style={{
+                  flexGrow: 1,
+                  flexBasis: `${Math.floor(100 / Math.min(4, options.length)) - 4}%`,
+                  minHeight: TARGET,
+                  alignItems: 'center',
+                  justifyContent: 'center',
+                  paddingHorizontal: 6,
+                  paddingVertical: 4,
+                  backgroundColor: on ? colours.clayWash : 'transparent',
+                  // A line to the next and to the row below, without one at the rim.
+                  marginRight: -1,
+                  marginBottom: -1,
+                  borderRightWidth: 1,
+                  borderBottomWidth: 1,
+                  borderColor: colours.faded,
+                }}
+              >
+                <Text variant="labelLarge" style={{ color: on ? colours.clay : colours.ink, textAlign: 'center' }}>
+                  {option.label}
+                </Text>
+              </Pressable>
+            );
+          })}
+        </View>
       </View>
     );
   },

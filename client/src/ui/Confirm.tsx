@@ -1,4 +1,5 @@
-import { Button, Dialog, Portal, Text } from 'react-native-paper';
+import { Button } from './Button';
+import { Dialog, Portal, Text } from 'react-native-paper';
 
 /** Asks before something that cannot be undone. */
 export function Confirm({
@@ -26,7 +27,7 @@ export function Confirm({
         </Dialog.Content>
         <Dialog.Actions>
           <Button onPress={onNo}>Keep it</Button>
-          <Button mode="contained" buttonColor="#8f130c" onPress={onYes}>
+          <Button mode="contained" colour="#8f130c" onPress={onYes}>
             {action}
           </Button>
         </Dialog.Actions>

@@ -1,6 +1,7 @@
 import { merge } from '@tamper/core/job';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from './Button';
 import type { Stored } from '../data/api';
 import type { Document } from '../data/useDocument';
 import { Notice } from './Notice';
@@ -11,7 +12,7 @@ export function Conflict<T, S extends Stored<T>>({ document, what }: { document:
   if (save.kind === 'unsaved')
     return (
       <Notice kind="caution" role="alert" title={`Not saved: ${save.why}`}>
-        <Button compact mode="outlined" icon="redo" onPress={flush}>
+        <Button mode="outlined" icon="redo" onPress={flush}>
           Save now
         </Button>
       </Notice>

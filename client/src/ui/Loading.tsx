@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from './Button';
 import { sentences } from '../data/api';
 import { Notice } from './Notice';
 

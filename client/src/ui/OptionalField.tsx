@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** A quantity that may be left empty. */
-export function OptionalField({ label, value, format, parse, onValue, hint, basis = 104 }: Props) {
+export function OptionalField({ label, value, format, parse, onValue, hint, basis = 132 }: Props) {
   const [typed, setTyped] = useState<string>();
   const [fault, setFault] = useState<string>();
   const type = useStable((text: string) => {

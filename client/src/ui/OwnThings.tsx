@@ -1,7 +1,7 @@
 import { formatLength, formatMassOf, parseDecimal, parseLength, parseMass, type Parsed, type UnitSystem } from '@tamper/core/units';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from './Button';
 import { Card } from './Card';
 import { Faults } from './Faults';
 import { Picker } from './Picker';

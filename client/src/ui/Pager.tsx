@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
-import { TARGET } from '../theme/tokens';
+import { Text } from 'react-native-paper';
+import { IconButton } from './IconButton';
 
 /** Turns the pages of a long list; nothing where all of it is on one. `page` from 0. */
 export function Pager({ page, size, count, onPage }: { page: number; size: number; count: number; onPage: (page: number) => void }) {
@@ -11,7 +11,7 @@ export function Pager({ page, size, count, onPage }: { page: number; size: numbe
       icon={icon}
       accessibilityLabel={label}
       disabled={off}
-      style={{ width: TARGET, height: TARGET, margin: 0 }}
+
       onPress={() => onPage(target)}
     />
   );

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Menu, Text } from 'react-native-paper';
+import { Menu, Text } from 'react-native-paper';
+import { Button } from './Button';
 import { LazyMenu } from './LazyMenu';
 
 interface Props<T extends string> {
@@ -25,13 +26,7 @@ export function Picker<T extends string>({ label, value, options, onChange }: Pr
         open={open}
         onDismiss={() => setOpen(false)}
         anchor={
-          <Button
-            mode="outlined"
-            icon="next"
-            accessibilityLabel={`${label}: ${chosen}`}
-            contentStyle={{ flexDirection: 'row-reverse', justifyContent: 'space-between' }}
-            onPress={() => setOpen(true)}
-          >
+          <Button mode="outlined" icon="next" accessibilityLabel={`${label}: ${chosen}`} trailing onPress={() => setOpen(true)}>
             {chosen}
           </Button>
         }

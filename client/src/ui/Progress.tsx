@@ -1,5 +1,6 @@
+import { Button } from './Button';
 import { View } from 'react-native';
-import { Button, ProgressBar, Text } from 'react-native-paper';
+import { ProgressBar, Text } from 'react-native-paper';
 
 /** Long work under way, and the way out of it. */
 export function Progress({ share, what, onCancel }: { share: number; what: string; onCancel: () => void }) {

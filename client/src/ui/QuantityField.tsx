@@ -25,7 +25,7 @@ interface Props {
  * A number with its unit, as people type it. Text that is not (yet) understood stays in the field with a sentence below it;
  * the document keeps its last good value.
  */
-export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false, basis = 150 }: Props) {
+export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false, basis = 160 }: Props) {
   const [typed, setTyped] = useState<{ text: string; value: number } | undefined>();
   const [fault, setFault] = useState<string>();
   const [understood, setUnderstood] = useState<string>();

@@ -1,9 +1,10 @@
 import { router } from 'expo-router';
 import { memo, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
-import { colours, TARGET } from '../theme/tokens';
+import { IconButton } from './IconButton';
+import { colours } from '../theme/tokens';
 import { useStable } from './useStable';
 
 /** A bar with a way back, a title and what belongs to the right of it. */
@@ -78,7 +79,7 @@ export const BarButton = memo(function BarButton({
       icon={icon}
       accessibilityLabel={label}
       iconColor={disabled ? '#d9b9a5' : colours.onClay}
-      style={{ width: TARGET, height: TARGET, margin: 0 }}
+
       onPress={onPress}
       disabled={disabled}
     />

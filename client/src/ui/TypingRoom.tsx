@@ -10,6 +10,15 @@ const isField = (target: EventTarget | null): boolean =>
   (target instanceof HTMLInputElement && !['checkbox', 'radio', 'range', 'file'].includes(target.type)) ||
   target instanceof HTMLTextAreaElement;
 
+/** Scrolls what scrolls around a field, and nothing further out: the browser's own way moves the whole page where the field is the last. */
+function bringToMiddle(field: Element | null): void {
+  let around = field?.parentElement;
+  while (around && !['auto', 'scroll'].includes(getComputedStyle(around).overflowY)) around = around.parentElement;
+  if (!field || !around) return;
+  const [one, page] = [field.getBoundingClientRect(), around.getBoundingClientRect()];
+  around.scrollTop += (one.top + one.bottom) / 2 - (page.top + page.bottom) / 2;
+}
+
 /**
  * Fits the page to what the keyboard leaves of the window, and tells whether something is being typed there with little room: the browser shrinks the window
  * itself, or only what one sees of it.
@@ -40,7 +49,7 @@ export function TypingRoom({ children }: { children: ReactNode }) {
   const typing = field && height < LOW;
   useEffect(() => {
     // What made way above the field moved it.
-    if (typing) document.activeElement?.scrollIntoView({ block: 'center' });
+    if (typing) bringToMiddle(document.activeElement);
   }, [typing, height]);
   const covered = height < window.innerHeight - 1;
   return (

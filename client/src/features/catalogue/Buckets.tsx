@@ -2,8 +2,9 @@ import { bucketsOf, machineOf, type Job } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
-import { TARGET } from '../../theme/tokens';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
+import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
 import type { ChangeJob } from './CatalogueScreen';
@@ -32,7 +33,7 @@ export function Buckets({ job, change }: { job: Job; change: ChangeJob }) {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out the bucket of ${formatLength(bucket, job.units, 'size')}`}
-            style={{ width: TARGET, height: TARGET, margin: 0 }}
+
             onPress={() => put(buckets.filter((other) => other !== bucket))}
           />
         </View>

@@ -4,7 +4,8 @@ import type { Job, SeparationChange } from '@tamper/core/job';
 import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
@@ -68,7 +69,7 @@ export function Distances({ job, change }: { job: Job; change: ChangeJob }) {
             {families[item.between[0]].name} and {families[item.between[1]].name}: {length(item.across)} / {length(item.over)}. {item.by}:{' '}
             {item.reason}
           </Text>
-          <Button compact icon="undo" onPress={() => change({ separations: job.separations.filter((other) => other !== item) })}>
+          <Button icon="undo" onPress={() => change({ separations: job.separations.filter((other) => other !== item) })}>
             Back to the default
           </Button>
         </View>
@@ -98,7 +99,7 @@ function Form({ job, onSave }: { job: Job; onSave: (typed: Typed) => string | un
       {field('Who decided', 'by')}
       {field('Why', 'reason')}
       <Faults title="Not changed" faults={fault ? [fault] : []} />
-      <Button mode="contained-tonal" onPress={save}>
+      <Button mode="tonal" onPress={save}>
         Keep this distance
       </Button>
     </View>

@@ -43,7 +43,8 @@ import {
 } from '@tamper/core/sheet';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
 import { OptionalField } from '../../ui/OptionalField';
 import { Picker } from '../../ui/Picker';
@@ -86,7 +87,7 @@ export function OwnLines({ job, change }: { job: Job; change: ChangeJob }) {
         <View key={product.id} style={{ gap: 6 }}>
           <Button
             mode={chosen === product.id ? 'contained' : 'outlined'}
-            contentStyle={{ justifyContent: 'flex-start' }}
+            start
             onPress={() => setChosen(chosen === product.id ? undefined : product.id)}
           >
             {product.name}
@@ -95,7 +96,7 @@ export function OwnLines({ job, change }: { job: Job; change: ChangeJob }) {
         </View>
       ))}
       <Picker label="Like" value={from} options={OPTIONS} onChange={setFrom} />
-      <Button mode="contained-tonal" icon="plus" onPress={add}>
+      <Button mode="tonal" icon="plus" onPress={add}>
         Make a line like it
       </Button>
     </View>

@@ -12,7 +12,8 @@ import { errorsOf, ownerSchema, type Job } from '@tamper/core/job';
 import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
 import { OptionalField } from '../../ui/OptionalField';
 import { Picker } from '../../ui/Picker';
@@ -45,7 +46,7 @@ export function Owners({ job, change }: { job: Job; change: ChangeJob }) {
         <View key={owner.id} style={{ gap: 6 }}>
           <Button
             mode={chosen === owner.id ? 'contained' : 'outlined'}
-            contentStyle={{ justifyContent: 'flex-start' }}
+            start
             onPress={() => setChosen(chosen === owner.id ? undefined : owner.id)}
           >
             {owner.name}
@@ -54,7 +55,7 @@ export function Owners({ job, change }: { job: Job; change: ChangeJob }) {
         </View>
       ))}
       <Picker label="Like the school" value={like} options={LIKE} onChange={setLike} />
-      <Button mode="contained-tonal" icon="plus" onPress={add}>
+      <Button mode="tonal" icon="plus" onPress={add}>
         Make a profile like it
       </Button>
     </View>

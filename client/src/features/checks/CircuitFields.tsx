@@ -2,7 +2,8 @@ import { formatTemperature, formatThermal, parseDecimal, parseTemperature, parse
 import { spansOf, type Cable, type Circuit, type PlacedLine } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import type { RunDocument } from '../../data/documents';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';

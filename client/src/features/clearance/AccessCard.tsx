@@ -6,7 +6,9 @@ import { resolveRules } from '@tamper/core/rules';
 import { figuresIn, formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, Switch, Text } from 'react-native-paper';
+import { Divider, Text } from 'react-native-paper';
+import { Toggle } from '../../ui/Toggle';
+import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
 import { useWho } from '../../data/who';
 import { Card } from '../../ui/Card';
@@ -57,7 +59,7 @@ export function AccessCard() {
           <View key={pinch.id} style={{ gap: 6 }}>
             <Button
               mode={open === pinch.id ? 'contained' : 'outlined'}
-              contentStyle={{ justifyContent: 'flex-start' }}
+              start
               onPress={() => setOpen(open === pinch.id ? undefined : pinch.id)}
             >
               {`${pinch.name} · needs ${formatLength(needed, job.units)}, has ${formatLength(had, job.units)}`}
@@ -75,7 +77,7 @@ export function AccessCard() {
       })}
       <Button
         icon="plus"
-        mode="contained-tonal"
+        mode="tonal"
         onPress={() => {
           const added = blankPinch(newId());
           void put({ pinches: [...pinches, added] });
@@ -127,7 +129,7 @@ function PinchFields({ pinch, onGone }: { pinch: Pinch; onGone: () => void }) {
   );
   const toggle = (label: string, key: 'alongSlope' | 'live' | 'tightTurn') => (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-      <Switch value={pinch[key]} onValueChange={(value) => void set(key)(value)} accessibilityLabel={label} />
+      <Toggle on={pinch[key]} onChange={(value) => void set(key)(value)} label={label} />
       <Text style={{ flex: 1 }}>{label}</Text>
     </View>
   );

@@ -1,7 +1,8 @@
 import { daysBetween, jobDates } from '@tamper/core/clearance';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Chip, Text } from 'react-native-paper';
+import { Chip, Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { fileName, saveText } from '../../ui/files';

@@ -2,7 +2,8 @@ import { figuresIn } from '@tamper/core/units';
 import { resolveRules } from '@tamper/core/rules';
 import { dayAfter } from '@tamper/core/clearance';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { NameField } from '../../ui/NameField';
@@ -19,7 +20,7 @@ export function PermitCard() {
       <Card title="Permit to dig">
         <Text variant="bodySmall">{figuresIn(basis, job.units)}.</Text>
         <Button
-          mode="contained-tonal"
+          mode="tonal"
           icon="plus"
           onPress={() => void put({ permit: { number: '', issuer: '', covers: '', from: today, to: dayAfter(today, 6) } })}
         >

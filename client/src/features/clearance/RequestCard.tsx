@@ -5,7 +5,8 @@ import type { LocateRequest, Utility } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Divider, Text } from 'react-native-paper';
+import { Divider, Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { DateField } from '../../ui/DateField';
@@ -38,7 +39,7 @@ export function RequestCard() {
         <Text variant="bodySmall">
           Ask for every line to be marked before you dig. {rules.locateWait.basis}. {rules.locateLife.basis}.
         </Text>
-        <Button mode="contained-tonal" icon="plus" onPress={() => void set({ reference: '', made: today, utilities: [] })}>
+        <Button mode="tonal" icon="plus" onPress={() => void set({ reference: '', made: today, utilities: [] })}>
           Enter a request made elsewhere
         </Button>
         <OfficeDesk />
@@ -65,7 +66,7 @@ export function RequestCard() {
         />
       ))}
       <Button
-        mode="contained-tonal"
+        mode="tonal"
         icon="plus"
         onPress={() =>
           void set({
@@ -179,7 +180,7 @@ function OneUtility({
         onChange={(answer) => void onChange({ ...utility, answer }, 'answer')}
       />
       {utility.asks ? <Text variant="bodySmall">Asks: {utility.asks}</Text> : null}
-      <Button compact onPress={() => setOpen(!open)} style={{ alignSelf: 'flex-start' }}>
+      <Button onPress={() => setOpen(!open)} style={{ alignSelf: 'flex-start' }}>
         {open ? `Close ${utility.name}` : `Change ${utility.name}`}
       </Button>
       {open ? (

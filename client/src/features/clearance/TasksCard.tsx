@@ -1,7 +1,9 @@
 import type { Task } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
+import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { Faults } from '../../ui/Faults';
@@ -52,7 +54,7 @@ export function TasksCard() {
       <TextField label="Who sees to it" value={owner} onText={setOwner} placeholder="A role will do" />
       <DateField label="By" value={due} onDay={setDue} />
       <Faults title="Not added" faults={fault ? [fault] : []} />
-      <Button mode="contained-tonal" icon="plus" onPress={add}>
+      <Button mode="tonal" icon="plus" onPress={add}>
         Add
       </Button>
     </Card>

@@ -1,7 +1,8 @@
 import { ruleSetIds, ruleSets, type Job } from '@tamper/core';
 import { memo, useState } from 'react';
-import { Divider, IconButton, Menu } from 'react-native-paper';
-import { colours, TARGET } from '../../theme/tokens';
+import { Divider, Menu } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
+import { colours } from '../../theme/tokens';
 import { Confirm } from '../../ui/Confirm';
 import { LazyMenu } from '../../ui/LazyMenu';
 
@@ -35,7 +36,7 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
             icon="more"
             accessibilityLabel="Units, rules and more"
             iconColor={colours.onClay}
-            style={{ width: TARGET, height: TARGET, margin: 0 }}
+
             onPress={() => setOpen(true)}
           />
         }

@@ -3,7 +3,8 @@ import { jobErrors, writeJobFile, type Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { api, sentences, type RunSummary } from '../../data/api';
 import { useJob } from '../../data/documents';
 import { useRuns } from '../../data/jobRuns';
@@ -121,7 +122,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
           <Button mode="outlined" icon="download" onPress={exportFile}>
             Export the job file
           </Button>
-          <Button icon="trash" textColor="#8f130c" onPress={() => setAsking(true)}>
+          <Button icon="trash" colour="#8f130c" onPress={() => setAsking(true)}>
             Delete the job
           </Button>
         </View>

@@ -12,7 +12,8 @@ import {
 } from '@tamper/core/rules';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, HelperText, Text, TextInput } from 'react-native-paper';
+import { HelperText, Text, TextInput } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Choice } from '../../ui/Choice';
 import { SHORT_NAMES, UNIT_OPTIONS } from './ruleNames';
@@ -74,7 +75,7 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
           <Text variant="titleSmall">{label}</Text>
           <Text variant="bodyLarge">{value === null ? 'as assessed' : ruleQuantities[quantity].show(value, job.units)}</Text>
         </View>
-        <Button compact accessibilityLabel={`Change: ${label}`} onPress={() => setEditing(!editing)}>
+        <Button accessibilityLabel={`Change: ${label}`} onPress={() => setEditing(!editing)}>
           Change
         </Button>
       </View>
@@ -82,7 +83,7 @@ function RuleLine({ job, rule, value, basis, onChange }: Props & { rule: RuleKey
         {figuresIn(basis, job.units)}
       </Text>
       {changed ? (
-        <Button compact icon="undo" onPress={() => onChange({ ...job, overrides: without })}>
+        <Button icon="undo" onPress={() => onChange({ ...job, overrides: without })}>
           Back to the default
         </Button>
       ) : null}
@@ -136,7 +137,7 @@ function OverrideForm({
       <HelperText type="error" visible={!!fault} role="alert">
         {fault ?? ' '}
       </HelperText>
-      <Button mode="contained-tonal" onPress={submit}>
+      <Button mode="tonal" onPress={submit}>
         Change the rule
       </Button>
     </View>

@@ -3,7 +3,8 @@ import type { Job } from '@tamper/core/job';
 import { formatLength, formatStation, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
@@ -131,7 +132,7 @@ function DrumLengths({
   return (
     <View style={{ gap: 4 }}>
       <TextField label={`On hand: ${name}`} value={text} onText={setText} placeholder="250 m; 250 m; 100 m" />
-      <Button mode="outlined" compact accessibilityLabel={`Take drums of ${name}`} onPress={take}>
+      <Button mode="outlined" accessibilityLabel={`Take drums of ${name}`} onPress={take}>
         {text.trim() === '' ? 'Usual lengths' : 'Cut from these'}
       </Button>
       <Faults title="Not taken" faults={fault ? [fault] : []} />

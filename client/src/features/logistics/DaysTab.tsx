@@ -1,3 +1,5 @@
+import { IconButton } from '../../ui/IconButton';
+import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { ratesIn } from '@tamper/core/book';
 import { activities, type Activity, type Job } from '@tamper/core/job';
@@ -6,10 +8,10 @@ import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/p
 import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { Bars } from '../../drawing/Bars';
 import { Gantt } from '../../drawing/Gantt';
-import { TARGET, WIDE } from '../../theme/tokens';
+import { WIDE } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Columns } from '../../ui/Columns';
 import { Faults } from '../../ui/Faults';
@@ -215,7 +217,7 @@ function Logged() {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out rate ${index + 1}`}
-            style={{ width: TARGET, height: TARGET, margin: 0 }}
+
             onPress={() => setFault(enter({ kind: 'wrong', why: 'The rate was taken out' }, id))}
           />
         </View>

@@ -1,3 +1,4 @@
+import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { bucketsOf, machineOf, type Job, type Run } from '@tamper/core/job';
 import { bucketFor, DEPTH_TO_SPARE, digRate, LIFT_BASIS, liftChecks, powerAdvice, SHORT_WINDOW, tipsInto } from '@tamper/core/machine';
@@ -10,7 +11,7 @@ import { formatHours, formatLength, formatMassOf, formatPercent, formatStation, 
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { LiftPlot } from '../../drawing/LiftPlot';
 import { ReachDrawing } from '../../drawing/ReachDrawing';
 import { Icon } from '../../theme/Icon';

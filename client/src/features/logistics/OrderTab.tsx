@@ -4,7 +4,8 @@ import { figuresIn, formatMass, formatMassOf, formatPercent, parseDecimal, parse
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Columns } from '../../ui/Columns';
@@ -173,7 +174,7 @@ function Item({ item }: { item: OrderItem }) {
         </View>
       </View>
       {item.typed ? (
-        <Button mode="text" compact accessibilityLabel={`Catalogue price of ${item.what}`} onPress={reset}>
+        <Button mode="text" accessibilityLabel={`Catalogue price of ${item.what}`} onPress={reset}>
           Your price; back to the catalogue’s
         </Button>
       ) : null}

@@ -1,3 +1,4 @@
+import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { extent } from '@tamper/core/alignment';
 import { barrowHours, barrowTrips, crown, spoilKinds, THROWN_IN, type Haul, type SpoilKind } from '@tamper/core/spoil';
@@ -16,7 +17,7 @@ import {
 } from '@tamper/core/units';
 import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';

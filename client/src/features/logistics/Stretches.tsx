@@ -2,9 +2,9 @@ import type { Run } from '@tamper/core/job';
 import { formatStation, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, IconButton } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
+import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
-import { TARGET } from '../../theme/tokens';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { QuantityField } from '../../ui/QuantityField';
@@ -51,7 +51,7 @@ export function Stretches({ list, title, word, blank }: { list: List; title: str
             <IconButton
               icon="trash"
               accessibilityLabel={`Take out: ${title} ${index + 1}`}
-              style={{ width: TARGET, height: TARGET, margin: 0 }}
+
               onPress={() => setFault(put(stretches.filter(({ id }) => id !== stretch.id)))}
             />
           </View>

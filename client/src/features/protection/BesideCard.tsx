@@ -2,9 +2,10 @@ import type { Beside } from '@tamper/core/job';
 import { formatLength, formatMassOf, formatStation, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
+import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
-import { TARGET } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
@@ -63,7 +64,7 @@ export function BesideCard() {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out ${thing.name}`}
-            style={{ width: TARGET, height: TARGET, margin: 0 }}
+
             onPress={() => setFault(apply([{ path: ['conditions', 'beside', thing.id], value: undefined }]))}
           />
         </View>

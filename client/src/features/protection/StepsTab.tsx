@@ -1,9 +1,10 @@
+import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { gateAfter, procedure, score, stageAfter, tryStep, methodOf, type Practice, type Step } from '@tamper/core/protection';
 import { formatPercent } from '@tamper/core/units';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { StageDrawing } from '../../drawing/StageDrawing';
 import { Icon } from '../../theme/Icon';
 import { colours, TARGET } from '../../theme/tokens';

@@ -44,7 +44,7 @@ export function WaterCard() {
           parse={(text) => parsePermeability(text, units)}
           onValue={(value) => apply([{ path: ['conditions', 'permeability'], value: value ?? null }], 'guard.permeability')}
           hint={run.conditions.permeability === null ? `Usual here: ${formatPermeability(water.permeability, units)}` : undefined}
-          basis={140}
+          basis={180}
         />
         <QuantityField
           label="Rain to pump"

@@ -1,3 +1,4 @@
+import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/risk';
 import { evidences } from '@tamper/core/catalogue';
@@ -5,7 +6,7 @@ import type { Job, Run } from '@tamper/core/job';
 import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import { Bars } from '../../drawing/Bars';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';

@@ -2,7 +2,8 @@ import { chainageTable, formatLength, formatStation, type Plan, type UnitSystem 
 import { writeChainageCsv } from '@tamper/core/csv';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Pager } from '../../ui/Pager';
 import { fileName, saveText } from '../../ui/files';
 import { colours } from '../../theme/tokens';

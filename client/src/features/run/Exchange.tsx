@@ -2,7 +2,8 @@ import type { DrawnLine, ExistingLine, Patch } from '@tamper/core';
 import type { Alignment, GeoJsonPlan } from '@tamper/core/formats';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import type { JobDocument } from '../../data/documents';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
@@ -100,7 +101,7 @@ export function Exchange({ job: document }: { job: JobDocument }) {
 
   return (
     <Card title="In and out">
-      <Button mode="contained-tonal" icon="upload" onPress={bringIn}>
+      <Button mode="tonal" icon="upload" onPress={bringIn}>
         Import GeoJSON or LandXML
       </Button>
       <Faults title="Nothing was taken. The run is as it was." faults={faults} />

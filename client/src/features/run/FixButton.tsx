@@ -16,7 +16,7 @@ export function FixButton({ mend: { fix, brings }, reader, onFix }: { mend: Mend
       </Button>
     );
   return (
-    <View style={{ gap: 2 }}>
+    <View style={{ gap: 2, maxWidth: '100%' }}>
       <Button mode="outlined" icon="stop" onPress={() => onFix(fix)}>
         {`${label}, and then: ${brings.length === 1 ? 'a stop' : `${brings.length} stops`}`}
       </Button>

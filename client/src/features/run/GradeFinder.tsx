@@ -17,7 +17,8 @@ import {
 import type { GradeResult } from '@tamper/core/grade';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';

@@ -1,9 +1,10 @@
 import { productsKnown } from '@tamper/core';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
 import type { Part } from '../../drawing/SectionDrawing';
-import { colours, TARGET } from '../../theme/tokens';
+import { colours } from '../../theme/tokens';
 import { useRunEdit } from './context';
 import { editors } from './editors';
 
@@ -38,12 +39,7 @@ const PanelHead = memo(function PanelHead({ title, onClose }: { title: string; o
       <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
         {title}
       </Text>
-      <IconButton
-        icon="close"
-        accessibilityLabel="Close the inputs"
-        onPress={onClose}
-        style={{ margin: 0, width: TARGET, height: TARGET }}
-      />
+      <IconButton icon="close" accessibilityLabel="Close the inputs" onPress={onClose} />
     </View>
   );
 });

@@ -45,7 +45,7 @@ export function PhonePage({ strip, picture, pictureHeight, numbers, touching, ch
         {typing || stuck === 2 ? null : strip}
         {typing || stuck > 0 ? null : picture}
       </View>
-      <View>
+      <View style={{ backgroundColor: colours.chalk }}>
         {stuck === 2 ? strip : null}
         {stuck > 0 ? picture : null}
         {numbers}

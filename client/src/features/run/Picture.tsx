@@ -102,7 +102,7 @@ export function Picture({
         onMoveLine={onMoveLine}
       />
       <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
-        <Button compact mode="outlined" onPress={() => setWhole(!whole)} style={OVER}>
+        <Button mode="outlined" onPress={() => setWhole(!whole)} style={OVER}>
           {whole ? 'Closer' : 'With spoil'}
         </Button>
       </View>

@@ -14,7 +14,8 @@ import {
   type Run,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import type { PlanTool } from '../../drawing/PlanDrawing';
 import { newId } from '../../data/newId';
 import { Card } from '../../ui/Card';

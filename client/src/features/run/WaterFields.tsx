@@ -2,9 +2,9 @@ import type { Job, Run } from '@tamper/core/job';
 import { formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../ui/IconButton';
 import type { RunDocument } from '../../data/documents';
-import { TARGET } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
@@ -42,7 +42,7 @@ export function WaterFields({ job, run }: { job: Job; run: RunDocument }) {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out the water level at ${formatStation(item.station, job.units)}`}
-            style={{ width: TARGET, height: TARGET, margin: 0 }}
+
             onPress={() => put(run.doc.water.filter((other) => other !== item))}
           />
         </View>

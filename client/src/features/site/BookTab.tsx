@@ -1,7 +1,8 @@
 import { momentOf, sayEntry, withdrawn, type Kept } from '@tamper/core/book';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { fileName, saveText } from '../../ui/files';

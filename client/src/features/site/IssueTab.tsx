@@ -2,8 +2,9 @@ import { changesBetween, type RevisionHead } from '@tamper/core/issue';
 
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import useSWR from 'swr';
+import { Button } from '../../ui/Button';
 import { api, fetcher, sentences } from '../../data/api';
 import { newId } from '../../data/newId';
 import { colours } from '../../theme/tokens';

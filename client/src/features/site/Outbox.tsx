@@ -1,6 +1,7 @@
 import { sayEntry } from '@tamper/core/book';
 import type { UnitSystem } from '@tamper/core/units';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import type { OpenBook } from '../../data/useBook';
 import { Notice } from '../../ui/Notice';
 

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Button, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
 import type { Enter } from '../../data/write';
@@ -11,7 +12,7 @@ export function PutRight({ id, says, enter }: { id: string; says: string; enter:
   if (putting) return <SayWrong id={id} enter={enter} onDone={() => setPutting(false)} />;
   return (
     <View style={{ flexDirection: 'row' }}>
-      <Button compact mode="outlined" accessibilityLabel={`Put right: ${says}`} onPress={() => setPutting(true)}>
+      <Button mode="outlined" accessibilityLabel={`Put right: ${says}`} onPress={() => setPutting(true)}>
         Put right
       </Button>
     </View>

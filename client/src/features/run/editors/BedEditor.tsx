@@ -22,8 +22,8 @@ import {
   type SurfaceMaterialId,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
-import { TARGET } from '../../../theme/tokens';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../../ui/IconButton';
 import { Button } from '../../../ui/Button';
 import { Picker } from '../../../ui/Picker';
 import { Tick } from '../../../ui/Tick';
@@ -50,7 +50,7 @@ export function BedEditor() {
   return (
     <>
       <Ladder />
-      <Button mode="contained-tonal" icon="check" onPress={() => apply(usualLayers(run, reachIndex, lines))}>
+      <Button mode="tonal" icon="check" onPress={() => apply(usualLayers(run, reachIndex, lines))}>
         Use the usual layers for these lines
       </Button>
       <Fields>
@@ -132,7 +132,7 @@ function SurfaceLayers() {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out layer ${index + 1}`}
-            style={{ width: TARGET, height: TARGET, margin: 0 }}
+
             onPress={() => apply([{ path: [...path, index], value: undefined }])}
           />
         </View>

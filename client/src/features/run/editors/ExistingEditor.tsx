@@ -28,7 +28,8 @@ import {
 } from '@tamper/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Divider, Switch, Text } from 'react-native-paper';
+import { Divider, Text } from 'react-native-paper';
+import { Toggle } from '../../../ui/Toggle';
 import { newId } from '../../../data/newId';
 import { useWho } from '../../../data/who';
 import { Button } from '../../../ui/Button';
@@ -62,7 +63,7 @@ export function ExistingEditor() {
   };
   return (
     <>
-      <Button mode="contained-tonal" icon="plus" onPress={add}>
+      <Button mode="tonal" icon="plus" onPress={add}>
         Add a line at {formatStation(cursor, job.units)}
       </Button>
       <Button mode={picking ? 'contained' : 'outlined'} icon="touch" onPress={() => setPicking(!picking)}>
@@ -77,7 +78,7 @@ export function ExistingEditor() {
         <View key={line.id} style={{ gap: 6 }}>
           <Button
             mode={chosen === line.id ? 'contained' : 'outlined'}
-            contentStyle={{ justifyContent: 'flex-start' }}
+            start
             onPress={() => {
               setChosen(chosen === line.id ? undefined : line.id);
               setCursor(line.where.kind === 'crossing' ? line.where.station : line.where.from);
@@ -184,10 +185,10 @@ function JoinSwitch({ line }: { line: ExistingLine }) {
   return (
     <>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-        <Switch
-          value={line.join}
-          onValueChange={(join) => void apply([{ path: ['existing', line.id, 'join'], value: join }])}
-          accessibilityLabel="The run is joined to this line"
+        <Toggle
+          on={line.join}
+          onChange={(join) => void apply([{ path: ['existing', line.id, 'join'], value: join }])}
+          label="The run is joined to this line"
         />
         <Text style={{ flex: 1 }}>The run is joined to this line</Text>
       </View>
@@ -266,7 +267,7 @@ function Records({ line }: { line: ExistingLine }) {
           <Faults title="The record was not taken" faults={fault ? [fault] : []} />
         </>
       ) : (
-        <Button mode="contained-tonal" icon="check" onPress={() => setOpen(true)}>
+        <Button mode="tonal" icon="check" onPress={() => setOpen(true)}>
           {foundRecord(line) ? 'Record it again' : 'Record what the dig brought'}
         </Button>
       )}

@@ -20,7 +20,9 @@ import {
   type Run,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { IconButton, Switch, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { Toggle } from '../../../ui/Toggle';
+import { IconButton } from '../../../ui/IconButton';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -117,10 +119,10 @@ function FixedLevels() {
                 />
               ) : null}
               <View style={{ alignItems: 'center' }}>
-                <Switch
-                  value={level.keep}
-                  onValueChange={(keep) => void apply([{ path: ['inverts', level.id, 'keep'], value: keep }])}
-                  accessibilityLabel={`Keep the invert at ${name(level.station)}`}
+                <Toggle
+                  on={level.keep}
+                  onChange={(keep) => void apply([{ path: ['inverts', level.id, 'keep'], value: keep }])}
+                  label={`Keep the invert at ${name(level.station)}`}
                 />
                 <Text variant="bodySmall">keep</Text>
               </View>

@@ -15,7 +15,8 @@ import {
 import { MAX_CSV, readLevelBook } from '@tamper/core/csv';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../../ui/IconButton';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { pickText } from '../../../ui/files';
@@ -39,7 +40,7 @@ export function LevelBookEditor() {
   const put = (next: LevelBook | null, tag?: string) => apply([{ path: ['levelBook'], value: next }], tag);
   if (!book)
     return (
-      <Button mode="contained-tonal" icon="plus" onPress={() => put(BLANK)}>
+      <Button mode="tonal" icon="plus" onPress={() => put(BLANK)}>
         Begin a level book
       </Button>
     );

@@ -2,7 +2,8 @@ import { extent, formatLength, formatStation, groundAt, parseLength, parseStatio
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { IconButton, Text } from 'react-native-paper';
+import { Text } from 'react-native-paper';
+import { IconButton } from '../../../ui/IconButton';
 import { Pager } from '../../../ui/Pager';
 import { Button } from '../../../ui/Button';
 import { fileName, pickText, saveText } from '../../../ui/files';
@@ -67,7 +68,7 @@ export function LevelsEditor() {
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        <Button mode="contained-tonal" icon="upload" onPress={() => void bringIn()}>
+        <Button mode="tonal" icon="upload" onPress={() => void bringIn()}>
           Import CSV
         </Button>
         <Button
@@ -90,12 +91,13 @@ export function LevelsEditor() {
         const index = shownPage * PAGE + i;
         const name = formatStation(row.station, job.units);
         return (
-          <View key={index} style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6 }}>
+          <View key={index} style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', gap: 6 }}>
             <QuantityField
               label={`Station ${index + 1}`}
               value={row.station}
               format={(value) => formatStation(value, job.units)}
               parse={(text) => parseStation(text, job.units)}
+              basis={96}
               onValue={(station) => change(index, { ...row, station }, `station.${index}`)}
             />
             {level(`Ground at ${name}`, row.ground, (ground) => change(index, { ...row, ground }, `ground.${index}`))}

@@ -177,7 +177,7 @@ export function ReachEditor() {
         </Fields>
       ) : null}
       <MethodFields />
-      <Button mode="contained-tonal" icon="split" disabled={!canSplit} onPress={split}>
+      <Button mode="tonal" icon="split" disabled={!canSplit} onPress={split}>
         New reach from {at(cursor)}
       </Button>
       {reachIndex > 0 ? (

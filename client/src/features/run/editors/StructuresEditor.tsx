@@ -41,7 +41,7 @@ export function StructuresEditor() {
   return (
     <>
       <Picker label="What stands or is dug here" value={kind} options={KINDS} onChange={setKind} />
-      <Button mode="contained-tonal" icon="plus" onPress={() => put(structureAt(run, station, kind, newId()))}>
+      <Button mode="tonal" icon="plus" onPress={() => put(structureAt(run, station, kind, newId()))}>
         {structureTypes[kind].name} at {formatStation(station, job.units)}
       </Button>
       <Fields>
@@ -73,7 +73,7 @@ export function StructuresEditor() {
         <View key={structure.id} style={{ gap: 6 }}>
           <Button
             mode={chosen === structure.id ? 'contained' : 'outlined'}
-            contentStyle={{ justifyContent: 'flex-start' }}
+            start
             onPress={() => {
               setChosen(chosen === structure.id ? undefined : structure.id);
               setCursor(structure.station);

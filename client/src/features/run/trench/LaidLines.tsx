@@ -54,7 +54,7 @@ export function LaidLines() {
             {run.laid.length > 1 ? (
               <Button
                 mode={chosen === laying.id ? 'contained' : 'outlined'}
-                contentStyle={{ justifyContent: 'flex-start' }}
+                start
                 onPress={() => setChosen(chosen === laying.id ? undefined : laying.id)}
               >
                 {`${letter} ${laying.name}${index === 0 ? ' · leads' : ''}`}
@@ -66,7 +66,7 @@ export function LaidLines() {
           </View>
         );
       })}
-      <Button mode="contained-tonal" icon="plus" onPress={add}>
+      <Button mode="tonal" icon="plus" onPress={add}>
         Add a line in this trench
       </Button>
       <Faults title="Not added" faults={fault ? [fault] : []} />
