@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
+import { open } from './helpers';
 import { launch } from './launch';
 
 const url = process.env.TAMPER_URL;
@@ -21,16 +22,17 @@ if (!url) {
   await page.goto(url);
   await page.getByText('Saltmarsh boatyard').click();
   await page.getByText('New run').click();
+  await page.getByText('Something else').click();
   await page.getByRole('textbox', { name: 'Name of the run' }).fill('Bench');
   await page.getByRole('textbox', { name: 'Length' }).fill('1000');
   await page.getByRole('button', { name: 'Plan this run' }).click();
   await page.getByTestId('number-Deepest').waitFor();
-  await page.getByRole('button', { name: 'Ground levels', exact: true }).click();
+  await open(page, 'Ground levels');
   const levels = Array.from({ length: 2001 }, (_, i) => `${i / 2},${(10 + Math.sin(i / 80) / 2).toFixed(3)}`).join('\n');
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import CSV' }).click()]);
   await chooser.setFiles({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(levels) });
   await page.getByText('of 2001').waitFor();
-  await page.getByRole('button', { name: 'Width', exact: true }).click();
+  await open(page, 'Width');
   const client = await page.context().newCDPSession(page);
   await client.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   const field = page.getByRole('textbox', { name: 'Clear width at the bottom' });

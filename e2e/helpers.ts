@@ -19,6 +19,7 @@ export async function newJob(page: Page, name: string, choose: { rules?: string;
 /** Starts a run through the interface and waits for its first drawing. */
 export async function newRun(page: Page, name: string, length: string): Promise<void> {
   await page.getByRole('button', { name: 'New run' }).click();
+  await page.getByRole('button', { name: 'Something else' }).click();
   await page.getByRole('textbox', { name: 'Name of the run' }).fill(name);
   await page.getByRole('textbox', { name: 'Length' }).fill(length);
   await page.getByRole('button', { name: 'Plan this run' }).click();

@@ -28,3 +28,4 @@ export * from './demo';
 export * from './estimate';
 export * from './order';
 export * from './studies/programme';
+export * from './studies/beginnings';

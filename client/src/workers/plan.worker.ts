@@ -1,4 +1,5 @@
 import {
+  beginRun,
   protectionOptions,
   InputError,
   groundFindings,
@@ -15,6 +16,8 @@ import {
   summarise,
   tryPlan,
   withKnownProducts,
+  type Answers,
+  type BeginningId,
   type CheckedLine,
   type ExistingLine,
   type FieldError,
@@ -90,6 +93,7 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
+  begin: (job: Job, id: BeginningId, answers: Answers): Worked<Run> => worked(() => beginRun(job, id, answers, () => crypto.randomUUID())),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
   /** Tries the fixes of what is found, worst first, telling of each finding as it is done. */
   mends: async (job: Job, run: Run, of: MendsOf, heard: (key: string, mends: Mend<Sayable>[]) => void): Promise<void> => {

@@ -1,124 +1,306 @@
-import { products } from '@tamper/core/catalogue';
-import { blankRun, errorsOf, runSchema, type Job } from '@tamper/core/job';
-import { formatLength, parseLength, type Parsed } from '@tamper/core/units';
-import { router } from 'expo-router';
+import { families, productWith, surfaces, type Surface } from '@tamper/core/catalogue';
+import { blankRun, errorsOf, InputError, runSchema, type Job, type Run } from '@tamper/core/job';
+import {
+  answerFaults,
+  beginningIds,
+  beginnings,
+  usualProducts,
+  type Answers,
+  type Beginning,
+  type BeginningId,
+} from '@tamper/core/beginnings';
+import { parseLength, type Parsed } from '@tamper/core/units';
+import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Controller, useForm } from 'react-hook-form';
-import { HelperText, Text, TextInput } from 'react-native-paper';
+import { Text } from 'react-native-paper';
 import useSWR from 'swr';
-import { Button } from '../../ui/Button';
 import { api, fetcher, sentences, type Stored } from '../../data/api';
 import { refreshList } from '../../data/usePages';
-import { Loading } from '../../ui/Loading';
+import { useFormDraft } from '../../data/useFormDraft';
+import { once } from '../../workers/planWorker';
+import { Button } from '../../ui/Button';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
-import { Picker } from '../../ui/Picker';
+import { FieldNote } from '../../ui/FieldNote';
+import { GroupedPicker } from '../../ui/GroupedPicker';
+import { Input } from '../../ui/Input';
+import { Loading } from '../../ui/Loading';
 import { Page, TopBar } from '../../ui/Screen';
+import { TextField } from '../../ui/TextField';
+import { Tick } from '../../ui/Tick';
+import { useStable } from '../../ui/useStable';
+import { jobPath, runPath } from '../frame/places';
+import { productGroups } from '../run/productGroups';
 
-interface Fields {
-  name: string;
-  product: string;
-  length: string;
-  cover: string;
-}
+const SURFACES: Record<Surface, string> = { field: 'Garden or field', footway: 'Path or footway', road: 'Drive or road' };
+/** A run that is none of those people usually begin with. */
+const OTHER: Beginning & { id: 'other' } = {
+  id: 'other',
+  title: 'Something else',
+  length: 'Length',
+  surface: 'field',
+  asks: ['product'],
+  products: { US: ['sewer-4in'], metric: ['drain-110'] },
+};
+type StartId = BeginningId | 'other';
+const startOf = (id: string | undefined): StartId | undefined => (id === 'other' ? id : beginningIds.find((known) => known === id));
+const isBeginning = (id: StartId): id is BeginningId => id !== 'other';
 
-const valueOf = (parsed: Parsed): number => (parsed.ok ? parsed.value : NaN);
-
-/** Starts a run from four answers; everything else has a default one touch away. */
+/** Starts a run from what people say of it: three or four questions, and the rest as its line usually wants it. */
 export function NewRunScreen({ jobId }: { jobId: string }) {
+  const { as } = useLocalSearchParams<{ as?: string }>();
+  const start = startOf(as);
   const { data: job, error, mutate } = useSWR<Stored<Job>>(`/jobs/${jobId}`, fetcher);
   return (
     <>
       <TopBar title="New run" subtitle={job?.doc.name} back={`/jobs/${jobId}`} />
-      {job ? <Form job={job} /> : <Loading error={error} retry={() => void mutate()} what="the job" />}
+      {!job ? (
+        <Loading error={error} retry={() => void mutate()} what="the job" />
+      ) : start ? (
+        <Questions key={start} job={job} id={start} />
+      ) : (
+        <Starts jobId={jobId} />
+      )}
     </>
   );
 }
 
-function Form({ job }: { job: Stored<Job> }) {
-  const { units, ruleSet } = job.doc;
-  const first = products[0] as (typeof products)[number];
-  const { control, handleSubmit, setValue, formState } = useForm<Fields>({
-    defaultValues: { name: '', product: first.id, length: '', cover: formatLength(first.minCover.field, units) },
-  });
-  const [faults, setFaults] = useState<string[]>([]);
-  const read = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
-
-  const add = handleSubmit(async (fields) => {
-    const run = blankRun({
-      name: fields.name.trim(),
-      product: fields.product,
-      length: valueOf(read(fields.length)),
-      cover: valueOf(read(fields.cover)),
-      ruleSet,
-    });
-    const errors = errorsOf(runSchema, run);
-    if (errors.length > 0) return setFaults(errors.map((fault) => fault.message));
-    try {
-      const stored = await api.addRun(job.id, crypto.randomUUID(), run);
-      refreshList(`/jobs/${job.id}/runs`);
-      router.replace(`/jobs/${job.id}/runs/${stored.id}`);
-    } catch (error) {
-      setFaults(sentences(error));
-    }
-  });
-
-  const text = (name: 'name' | 'length' | 'cover', label: string, validate: (value: string) => true | string, autoFocus = false) => (
-    <Controller
-      control={control}
-      name={name}
-      rules={{ validate }}
-      render={({ field, fieldState }) => (
-        <View>
-          <TextInput
-            mode="outlined"
-            label={label}
-            aria-label={label}
-            value={field.value}
-            onChangeText={field.onChange}
-            onBlur={field.onBlur}
-            error={!!fieldState.error}
-            autoFocus={autoFocus}
-            onSubmitEditing={() => void add()}
-          />
-          <HelperText type="error" visible={!!fieldState.error}>
-            {fieldState.error?.message ?? ' '}
-          </HelperText>
-        </View>
-      )}
-    />
-  );
-  const lengthRule = (least: string) => (value: string) => {
-    const parsed = read(value);
-    return parsed.ok ? parsed.value > 0 || `${least} must be more than nothing.` : parsed.error;
-  };
-
+function Starts({ jobId }: { jobId: string }) {
   return (
     <Page>
-      <Text>From here to there: what goes in, how long, how deep. Levels, walls and spoil come next.</Text>
-      {text('name', 'Name of the run', (value) => value.trim() !== '' || 'Give the run a name.', true)}
-      <Controller
-        control={control}
-        name="product"
-        render={({ field }) => (
-          <Picker
-            label="What goes in"
-            value={field.value}
-            options={products.map((product) => ({ value: product.id, label: product.name }))}
-            onChange={(id) => {
-              field.onChange(id);
-              const chosen = products.find((product) => product.id === id) ?? first;
-              setValue('cover', formatLength(chosen.minCover.field, units));
-            }}
-          />
-        )}
+      <Text variant="titleMedium" role="heading" aria-level={2}>
+        What is it?
+      </Text>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
+        {[...beginningIds, 'other' as const].map((id) => (
+          <Button
+            key={id}
+            mode="outlined"
+            icon="next"
+            trailing
+            onPress={() => router.push(`${jobPath(jobId)}/new-run?as=${id}`)}
+            style={{ flexGrow: 1, flexBasis: 300, minHeight: 64 }}
+          >
+            {(isBeginning(id) ? beginnings[id] : OTHER).title}
+          </Button>
+        ))}
+      </View>
+      <Text variant="bodySmall">
+        Three or four questions each. Bed, width, cover and fall begin as the line usually wants them; all of it can be changed.
+      </Text>
+    </Page>
+  );
+}
+
+/** The answers as they are typed. */
+interface Typed {
+  name: string;
+  length: string;
+  surface: Surface;
+  products: readonly string[];
+  frost: string;
+  end: string;
+  every: string;
+}
+
+function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
+  const { units, ruleSet } = job.doc;
+  const beginning: Beginning = isBeginning(id) ? beginnings[id] : OTHER;
+  const usual = isBeginning(id) ? usualProducts(id, ruleSet) : [...OTHER.products[ruleSet === 'US' ? 'US' : 'metric']];
+  const [typed, put, done] = useFormDraft<Typed>(`new-run.${job.id}.${id}`, () => ({
+    name: isBeginning(id) ? beginning.title : '',
+    length: '',
+    surface: beginning.surface,
+    products: beginning.asks.includes('services') ? usual.slice(0, 2) : usual.slice(0, 1),
+    frost: '',
+    end: '',
+    every: '',
+  }));
+  const set = <K extends keyof Typed>(key: K, value: Typed[K]) => put((before) => ({ ...before, [key]: value }));
+  const [faults, setFaults] = useState<string[]>([]);
+  const [busy, setBusy] = useState(false);
+  const asks = (what: Beginning['asks'][number]) => beginning.asks.includes(what);
+  const read = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
+  const metres = (text: string): number | undefined => {
+    const parsed = read(text);
+    return text.trim() === '' ? undefined : parsed.ok ? parsed.value : NaN;
+  };
+  const answers: Answers = {
+    name: typed.name,
+    length: metres(typed.length) ?? NaN,
+    surface: typed.surface,
+    products: typed.products,
+    frost: metres(typed.frost) ?? 0,
+    end: metres(typed.end),
+    every: metres(typed.every),
+  };
+  const begin = async () => {
+    const wrong = [
+      ...[typed.length, typed.frost, typed.end, typed.every].flatMap((text) => {
+        const parsed = read(text);
+        return text.trim() === '' || parsed.ok ? [] : [parsed.error];
+      }),
+      ...answerFaults(answers).map(({ message }) => message),
+    ];
+    if (wrong.length > 0) return setFaults(wrong);
+    setFaults([]);
+    setBusy(true);
+    try {
+      const run = isBeginning(id) ? await once<Run>((remote) => remote.begin(job.doc, id, answers)) : plainRunOf(job.doc, answers);
+      const errors = errorsOf(runSchema, run);
+      if (errors.length > 0) throw new InputError(errors);
+      const stored = await api.addRun(job.id, crypto.randomUUID(), run);
+      done();
+      refreshList(`/jobs/${job.id}/runs`);
+      router.replace(runPath(job.id, stored.id));
+    } catch (error) {
+      setFaults(error instanceof InputError ? error.errors.map(({ message }) => message) : sentences(error));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const sample = units === 'us' ? { long: 'like 60 ft', short: 'like 3\' 6"' } : { long: 'like 18 m', short: 'like 1.1 m or 450 mm' };
+  return (
+    <Page>
+      <Text variant="titleLarge" role="heading" aria-level={2}>
+        {beginning.title}
+      </Text>
+      <TextField label="Name of the run" value={typed.name} onText={(name) => set('name', name)} />
+      <Length
+        label={beginning.length}
+        text={typed.length}
+        onText={(text) => set('length', text)}
+        read={read}
+        hint={sample.long}
+        autoFocus
       />
-      {text('length', 'Length', lengthRule('The length'))}
-      {text('cover', 'Cover over the line', lengthRule('Cover'))}
+      <Choice
+        label="What lies over it?"
+        value={typed.surface}
+        options={surfaces.map((value) => ({ value, label: SURFACES[value] }))}
+        onChange={(surface) => set('surface', surface)}
+      />
+      {asks('product') ? (
+        <GroupedPicker
+          label="What goes in"
+          value={typed.products[0] ?? ''}
+          groups={productGroups(job.doc, usual)}
+          onChange={(product) => set('products', [product])}
+        />
+      ) : null}
+      {asks('services') ? (
+        <Services job={job.doc} offered={usual} chosen={typed.products} onChosen={(products) => set('products', products)} />
+      ) : null}
+      {asks('frost') ? (
+        <Length
+          label="How deep does frost go here?"
+          text={typed.frost}
+          onText={(text) => set('frost', text)}
+          read={read}
+          hint={`${sample.short}; empty: not reckoned with`}
+        />
+      ) : null}
+      {asks('end') ? (
+        <Length
+          label="How deep is the pipe where it runs in?"
+          text={typed.end}
+          onText={(text) => set('end', text)}
+          read={read}
+          hint={`From the ground to its invert, ${sample.short}; empty: nobody knows yet`}
+        />
+      ) : null}
+      {asks('every') ? (
+        <Length
+          label="From pole to pole"
+          text={typed.every}
+          onText={(text) => set('every', text)}
+          read={read}
+          hint={`${sample.long}; empty: a pole at neither end`}
+        />
+      ) : null}
       <Faults title="The run was not added" faults={faults} />
-      <Button mode="contained" disabled={formState.isSubmitting} onPress={() => void add()}>
+      <Button mode="contained" disabled={busy} onPress={() => void begin()}>
         Plan this run
       </Button>
+      <Button onPress={() => router.replace(`${jobPath(job.id)}/new-run`)}>It is something else</Button>
     </Page>
+  );
+}
+
+/** A run of whatever it may be: with its line's cover, and nothing else settled. */
+const plainRunOf = (job: Job, { name, length, surface, products: [product = ''] }: Answers): Run => ({
+  ...blankRun({
+    name: name.trim(),
+    length,
+    product,
+    cover: productWith(product, job.products)?.minCover[surface] ?? NaN,
+    ruleSet: job.ruleSet,
+  }),
+  surface,
+});
+
+/** A length as it is typed, with how it was understood. */
+function Length({
+  label,
+  text,
+  onText,
+  read,
+  hint,
+  autoFocus = false,
+}: {
+  label: string;
+  text: string;
+  onText: (text: string) => void;
+  read: (text: string) => Parsed;
+  hint: string;
+  autoFocus?: boolean;
+}) {
+  const type = useStable(onText);
+  const parsed = read(text);
+  const wrong = text.trim() !== '' && !parsed.ok ? parsed.error : undefined;
+  return (
+    <View>
+      <Input label={label} value={text} onText={type} wrong={wrong !== undefined} autoFocus={autoFocus} />
+      <FieldNote wrong={wrong} note={parsed.ok && text.trim() !== '' ? (parsed.understood ?? hint) : hint} />
+    </View>
+  );
+}
+
+/** What goes into one trench together: a tick for each, and another line of each kind where another is meant. */
+function Services({
+  job,
+  offered,
+  chosen,
+  onChosen,
+}: {
+  job: Job;
+  offered: readonly string[];
+  chosen: readonly string[];
+  onChosen: (products: readonly string[]) => void;
+}) {
+  const rows = [...offered, ...chosen.filter((id) => !offered.includes(id))];
+  return (
+    <Card title="What goes in">
+      {rows.map((id) => {
+        const product = productWith(id, job.products);
+        const on = chosen.includes(id);
+        return product ? (
+          <View key={id} style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+            <Tick label={product.name} done={on} onPress={() => onChosen(on ? chosen.filter((one) => one !== id) : [...chosen, id])} />
+            <Text style={{ flex: 1 }}>
+              {families[product.family].name}: {product.name}
+            </Text>
+          </View>
+        ) : null;
+      })}
+      <GroupedPicker
+        label="Another line"
+        value="Choose"
+        groups={productGroups(job, offered)}
+        onChange={(id) => onChosen(chosen.includes(id) ? chosen : [...chosen, id])}
+      />
+    </Card>
   );
 }

@@ -15,7 +15,6 @@ import {
   products,
   withKnownProducts,
   type LaidLine,
-  type Product,
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -25,13 +24,13 @@ import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { NameField } from '../../../ui/NameField';
 import { OptionalField } from '../../../ui/OptionalField';
+import { GroupedPicker } from '../../../ui/GroupedPicker';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { Tick } from '../../../ui/Tick';
+import { optionOf, productGroups } from '../productGroups';
 import { useRunEdit } from '../context';
 import { bareUnit, Fields } from '../fields';
-
-const optionOf = ({ id, name, trade }: Product) => ({ value: id, label: trade && !name.includes(trade) ? `${name} (${trade})` : name });
 
 /** The lines laid in the trench: one leads, the others lie beside, over or under it. */
 export function LaidLines() {
@@ -155,7 +154,6 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   // Another line of the run may be in no catalogue any more.
   const placed = product ? placedLines(job, withKnownProducts(job, run)).find(({ id }) => id === laying.id) : undefined;
   const owners = product ? ownersFor(product, job.owners) : [];
-  const options = [...job.products, ...products].map(optionOf);
   const place = (label: string, key: 'x' | 'up', hint: string) => (
     <QuantityField
       label={label}
@@ -178,7 +176,7 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   );
   return (
     <View style={{ gap: 4 }}>
-      <Picker label="What goes in" value={laying.product} options={options} onChange={set('product')} />
+      <GroupedPicker label="What goes in" value={laying.product} groups={productGroups(job)} onChange={set('product')} />
       {owners.length > 0 ? (
         <Picker
           label="Laid as its owner wants"

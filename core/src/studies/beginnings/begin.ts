@@ -1,0 +1,78 @@
+import { fallingRun, withStructureEvery } from '../../alignment';
+import { productWith } from '../../catalogue';
+import { applyPatches, blankLaidLine, blankRun, InputError, type Job, type NewId, type Run } from '../../job';
+import { lookOf, mendsOf } from '../../plan';
+import { arrangeLines } from '../../trench';
+import { answerFaults, type Answers, type BeginningId } from './list';
+
+/**
+ * What a line is laid with wherever nobody says otherwise: its bed and stone, room beside it, cover, tape, tracer and fabric. Whether walls are held, what digs
+ * it and what lies in the way are decisions and are left to whoever plans.
+ */
+const USUAL = /^trench\./;
+/** A drain has to fall and to keep itself clean, however deep that takes it. */
+const FALLS = /^alignment\.(onCover|fall|velocity)$/;
+/** Room beside a trench nobody has measured yet, metres from its middle. */
+const ROOM = 6;
+/** More rounds than there are things to settle. */
+const ROUNDS = 16;
+
+/** A run with everything its line usually wants, by the fixes of its own findings. */
+function settled(job: Job, begun: Run): Run {
+  const look = lookOf(job);
+  let run = begun;
+  for (let round = 0; round < ROUNDS; round++) {
+    const found = look(run) ?? [];
+    const usual = found
+      .filter(({ code }) => USUAL.test(code))
+      .flatMap((finding) => mendsOf(finding, run, found, look).flatMap(({ fix, brings }) => (brings.length === 0 ? [fix] : [])));
+    const [fix] = [...found.flatMap(({ code, fixes }) => (FALLS.test(code) ? fixes.slice(0, 1) : [])), ...usual];
+    if (!fix) break;
+    run = applyPatches(run, fix.patches);
+  }
+  return run;
+}
+
+/**
+ * A run from what people say of it: what its line usually wants is planned already.
+ * @throws InputError with what is wrong with the answers.
+ */
+export function beginRun(job: Job, id: BeginningId, answers: Answers, newId: NewId): Run {
+  const faults = answerFaults(answers);
+  if (faults.length > 0) throw new InputError(faults);
+  const { name, length, surface, products, frost, end, every } = answers;
+  const lines = products.flatMap((product) => productWith(product, job.products) ?? []);
+  const [lead] = lines;
+  if (!lead || lines.length < products.length) throw new InputError([{ field: 'products', message: 'Choose a line of the catalogue.' }]);
+  const base = blankRun({
+    name: name.trim(),
+    length,
+    product: lead.id,
+    cover: Math.max(lead.minCover[surface], frost),
+    ruleSet: job.ruleSet,
+  });
+  const run: Run = {
+    ...base,
+    surface,
+    // Room for the heap until somebody says how much there is.
+    spoil: { ...base.spoil, corridorLeft: ROOM, corridorRight: ROOM },
+    reaches: base.reaches.map((reach) => ({ ...reach, frost })),
+    laid: lines.map((line, i) => ({
+      ...blankLaidLine(lines.length > 1 ? line.name : 'Line', line.id, newId()),
+      // Side by side until they are arranged.
+      x: i * 0.3,
+    })),
+  };
+  if (id === 'cable' && every !== undefined) return settled(job, { ...run, structures: withStructureEvery(run, 0, every, 'pole', newId) });
+  if (end !== undefined && lead.minFall > 0) {
+    const low = (run.stations.at(-1)?.ground ?? 0) - end;
+    const { inverts, reaches } = fallingRun(run, low + lead.minFall * length, low);
+    // It has to run in there: that end stays where it is.
+    return settled(job, { ...run, reaches, inverts: inverts.map((level, i) => ({ ...level, keep: i === inverts.length - 1 })) });
+  }
+  if (products.length > 1) {
+    const [best] = arrangeLines(job, run, 0, 0).offers;
+    if (best) return settled(job, applyPatches(run, best.patches));
+  }
+  return settled(job, run);
+}

@@ -1,0 +1,87 @@
+import { families, products as catalogue, surfaces } from '../../catalogue';
+import { blankJob, InputError, runErrors } from '../../job';
+import { planRun } from '../../plan';
+import { ruleSetIds } from '../../rules';
+import { say, readerOf } from '../../words';
+import { answerFaults, beginningIds, beginnings, beginRun, usualProducts, type Answers, type BeginningId } from '.';
+
+const ids = () => {
+  let next = 0;
+  return () => `n${++next}`;
+};
+const answers = (change: Partial<Answers> & Pick<Answers, 'products'>): Answers => ({
+  name: 'Begun',
+  length: 20,
+  surface: 'field',
+  frost: 0,
+  end: undefined,
+  every: undefined,
+  ...change,
+});
+
+/** What is said against a run that its own defaults could have avoided: all that is not a decision about walls, machine, heap or existing lines. */
+const avoidable = (id: BeginningId, ruleSet: (typeof ruleSetIds)[number], change: Partial<Answers> = {}) => {
+  const job = blankJob('Yard', ruleSet);
+  const usual = usualProducts(id, ruleSet);
+  const run = beginRun(job, id, answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), ...change }), ids());
+  expect(runErrors(run)).toEqual([]);
+  return planRun(job, run)
+    .findings.filter(
+      ({ code, fixes }) =>
+        (/^(trench|alignment)\./.test(code) && fixes.length > 0) || (code === 'spoil.room' && planRun(job, run).deepest.depth < 1.6),
+    )
+    .map((finding) => say(finding, readerOf(job)).what);
+};
+
+describe.each(beginningIds)('%s', (id) => {
+  test.each(ruleSetIds)(
+    'begins with nothing to say against its own defaults under %s rules: every usual line, every surface, short and long',
+    (ruleSet) => {
+      for (const surface of surfaces) for (const length of [3, 20, 150]) expect(avoidable(id, ruleSet, { surface, length })).toEqual([]);
+      for (const product of id === 'shared' ? [] : usualProducts(id, ruleSet))
+        expect({ product, said: avoidable(id, ruleSet, { products: [product] }) }).toEqual({ product, said: [] });
+    },
+  );
+  test('offers lines that are in the catalogue', () => {
+    for (const list of Object.values(beginnings[id].products))
+      for (const product of list) expect(catalogue.map((known) => known.id)).toContain(product);
+  });
+});
+
+test('frost is under the line: a water pipe begins below it', () => {
+  const run = beginRun(blankJob('Cold', 'US'), 'water', answers({ products: ['water-1in'], frost: 1.2 }), ids());
+  expect(run.reaches[0]).toMatchObject({ frost: 1.2, levels: { kind: 'cover', cover: 1.2 } });
+});
+
+test('a drain runs in at the depth said, at the fall its kind needs, and keeps that end', () => {
+  const run = beginRun(blankJob('Yard', 'UK'), 'drain', answers({ products: ['drain-110'], length: 12, end: 1.1 }), ids());
+  // Level ground at 10 m; 1:40 over 12 m is 0.30 m.
+  expect(run.inverts.map(({ invert, keep }) => [Number(invert.toFixed(3)), keep])).toEqual([
+    [9.2, false],
+    [8.9, true],
+  ]);
+});
+
+test('poles stand from end to end, as far apart as said', () => {
+  const run = beginRun(blankJob('Lights', 'UK'), 'cable', answers({ products: ['lv-3x6'], length: 100, every: 25 }), ids());
+  expect(run.structures.map(({ kind, station }) => [kind, station])).toEqual([0, 25, 50, 75, 100].map((station) => ['pole', station]));
+});
+
+test('services share a trench at their distances: each family once, named, none on another', () => {
+  const run = beginRun(blankJob('Joint', 'UK'), 'shared', answers({ products: ['water-32', 'lv-4x25', 'data-duct-54'] }), ids());
+  expect(run.laid.map(({ name }) => name)).toEqual(['Water pipe PE 32', 'LV armoured cable 4 × 25 mm²', 'Data duct 54']);
+  expect(new Set(run.laid.map(({ x, up }) => `${x} ${up}`)).size).toBe(3);
+  expect(Object.keys(families)).toContain('water');
+});
+
+test('answers that make no run say why, all of them at once', () => {
+  const bad = answers({ name: ' ', length: 0, products: [], end: -1, every: 0.2 });
+  expect(answerFaults(bad).map(({ message }) => message)).toEqual([
+    'Give the run a name.',
+    'The length must be a metre at least.',
+    'Choose what goes in.',
+    'The pipe runs in below the ground.',
+    'At least 1 m from one pole to the next.',
+  ]);
+  expect(() => beginRun(blankJob('No'), 'water', bad, ids())).toThrow(InputError);
+});

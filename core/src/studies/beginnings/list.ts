@@ -1,0 +1,105 @@
+import type { Surface } from '../../catalogue/products/types';
+import type { FieldError } from '../../job/errors';
+import type { RuleSetId } from '../../rules';
+
+/** What is asked of a beginning besides its name, its length and what lies over it. */
+type Asked = 'product' | 'frost' | 'end' | 'every' | 'services';
+
+/** A run as people say it before anything is planned. */
+export interface Beginning {
+  /** As it is said. */
+  title: string;
+  /** How its length is asked for. */
+  length: string;
+  surface: Surface;
+  asks: readonly Asked[];
+  /** What usually goes in, by rule set, the most usual first; other lines of the catalogue are as good. */
+  products: Record<'US' | 'metric', readonly string[]>;
+}
+
+const METRIC_CABLES = ['lv-3x6', 'lv-3x10', 'lv-3x16', 'lv-4x25', 'lv-4x50'];
+
+export const beginnings = {
+  water: {
+    title: 'Water to a house',
+    length: 'From the main to the house',
+    surface: 'field',
+    asks: ['product', 'frost'],
+    products: {
+      US: ['water-1in', 'copper-1in', 'water-2in', 'pex-32'],
+      metric: ['water-25', 'water-32', 'water-63', 'copper-22', 'pex-32'],
+    },
+  },
+  drain: {
+    title: 'Drain to a chamber',
+    length: 'From its head to the chamber',
+    surface: 'field',
+    asks: ['product', 'end'],
+    products: { US: ['sewer-4in', 'sewer-6in', 'sewer-8in'], metric: ['drain-110', 'drain-160', 'drain-200'] },
+  },
+  cable: {
+    title: 'Cable between poles',
+    length: 'From the first pole to the last',
+    surface: 'field',
+    asks: ['product', 'every'],
+    products: { US: ['single-6awg', 'single-2awg', 'lv-3x6', 'lv-3x16'], metric: METRIC_CABLES },
+  },
+  landDrain: {
+    title: 'Land drain',
+    length: 'From its head to the outfall',
+    surface: 'field',
+    asks: ['product'],
+    products: { US: ['land-drain-100', 'land-drain-160'], metric: ['land-drain-100', 'land-drain-160'] },
+  },
+  culvert: {
+    title: 'Culvert under a drive',
+    length: 'From end to end of the pipe',
+    surface: 'road',
+    asks: ['product'],
+    products: { US: ['culvert-300', 'drain-300', 'concrete-450'], metric: ['culvert-300', 'concrete-300', 'concrete-450', 'drain-300'] },
+  },
+  shared: {
+    title: 'Several services in one trench',
+    length: 'From start to end',
+    surface: 'field',
+    asks: ['services'],
+    products: {
+      US: ['water-1in', 'conduit-2in', 'data-duct-54', 'gas-32'],
+      metric: ['water-32', 'lv-4x25', 'data-duct-54', 'gas-32'],
+    },
+  },
+} as const satisfies Record<string, Beginning>;
+export type BeginningId = keyof typeof beginnings;
+export const beginningIds = Object.keys(beginnings) as BeginningId[];
+
+/** What usually goes in, the most usual under a rule set first. */
+export const usualProducts = (id: BeginningId, ruleSet: RuleSetId): readonly string[] =>
+  beginnings[id].products[ruleSet === 'US' ? 'US' : 'metric'];
+
+/** What was answered. Lengths in metres. */
+export interface Answers {
+  name: string;
+  length: number;
+  surface: Surface;
+  /** What goes in: one line, or several where several services share the trench. */
+  products: readonly string[];
+  /** How deep frost goes; 0: none is reckoned with. */
+  frost: number;
+  /** How far below the ground the pipe runs in at its end: its invert; undefined where nobody knows. */
+  end: number | undefined;
+  /** From pole to pole; undefined: there are none. */
+  every: number | undefined;
+}
+
+const wrong = (field: string, message: string): FieldError => ({ field, message });
+
+/** What is wrong with the answers, in sentences. */
+export function answerFaults({ name, length, products, end, every }: Answers): readonly FieldError[] {
+  return [
+    ...(name.trim() === '' ? [wrong('name', 'Give the run a name.')] : []),
+    ...(length >= 1 ? [] : [wrong('length', 'The length must be a metre at least.')]),
+    ...(products.length > 0 ? [] : [wrong('products', 'Choose what goes in.')]),
+    ...(end === undefined || end > 0 ? [] : [wrong('end', 'The pipe runs in below the ground.')]),
+    ...(every === undefined || every >= 1 ? [] : [wrong('every', 'At least 1 m from one pole to the next.')]),
+  ];
+}

@@ -1,0 +1,68 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newJob, saved } from '../helpers';
+
+const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
+/** From the page of a job to the questions of a beginning. */
+async function begin(page: Page, what: string): Promise<void> {
+  await page.getByRole('button', { name: 'New run' }).click();
+  await page.getByRole('button', { name: what, exact: true }).click();
+  await expect(page.getByRole('heading', { name: what, level: 2 })).toBeVisible();
+}
+
+/** What a beginning is told besides what it offers by itself. */
+const STARTS: readonly { what: string; answers: Record<string, string>; choose?: string[] }[] = [
+  { what: 'Water to a house', answers: { 'From the main to the house': '22', 'How deep does frost go here?': '450 mm' } },
+  { what: 'Drain to a chamber', answers: { 'From its head to the chamber': '12 m', 'How deep is the pipe where it runs in?': '1.1' } },
+  { what: 'Cable between poles', answers: { 'From the first pole to the last': '100', 'From pole to pole': '25' } },
+  { what: 'Land drain', answers: { 'From its head to the outfall': '30' } },
+  { what: 'Culvert under a drive', answers: { 'From end to end of the pipe': '6' } },
+  { what: 'Several services in one trench', answers: { 'From start to end': '18' }, choose: ['Data duct 54'] },
+];
+
+for (const { what, answers, choose = [] } of STARTS)
+  test(`a newcomer says “${what}”, answers a few questions, and has a plan with nothing against its own defaults`, async ({ page }) => {
+    await newJob(page, `First: ${what}`);
+    await begin(page, what);
+    for (const [question, answer] of Object.entries(answers)) await field(page, question).fill(answer);
+    for (const name of choose) await page.getByRole('checkbox', { name }).click();
+    await page.getByRole('button', { name: 'Plan this run' }).click();
+    await expect(page.getByRole('group', { name: `Cross-section of ${what}, to scale` })).toBeVisible();
+    // All there is to say is about walls, which are for whoever goes in to decide, and about how the bed is made.
+    const said = await page.getByRole('list', { name: 'Findings' }).getByRole('listitem').allTextContents();
+    expect(said.filter((one) => !/stand unsupported|^STOP: Unprotected|^CAUTION: Ladder needed|^NOTE: Shape the/.test(one))).toEqual([]);
+    await saved(page);
+    await page.reload();
+    await expect(page.getByRole('group', { name: `Cross-section of ${what}, to scale` })).toBeVisible();
+  });
+
+test('answers that make no run say so and stay, through a turned phone and a reload; a line is found by its name', async ({ page }) => {
+  await newJob(page, 'Half typed');
+  await begin(page, 'Drain to a chamber');
+  await field(page, 'From its head to the chamber').fill('far');
+  await expect(page.getByText('“far” is not a length.')).toBeVisible();
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await expect(page.getByRole('alert')).toContainText('The length must be a metre at least.');
+  await field(page, 'From its head to the chamber').fill('14.5');
+  await page.getByRole('button', { name: /^What goes in: / }).click();
+  await field(page, 'Search').fill('twin 225');
+  await page.getByRole('menuitem', { name: 'Twin-wall drain 225' }).click();
+  await page.setViewportSize({ width: 844, height: 390 });
+  await expect(field(page, 'From its head to the chamber')).toHaveValue('14.5');
+  await page.reload();
+  await expect(field(page, 'From its head to the chamber')).toHaveValue('14.5');
+  await expect(page.getByRole('button', { name: 'What goes in: Twin-wall drain 225' })).toBeVisible();
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await expect(page.getByRole('group', { name: 'Cross-section of Drain to a chamber, to scale' })).toBeVisible();
+});
+
+test('under the rules of the US it begins in feet, with lines as they are sold there', async ({ page }) => {
+  await newJob(page, 'Feet first', { rules: 'US', units: 'usual' });
+  await begin(page, 'Water to a house');
+  await expect(page.getByText('like 60 ft')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'What goes in: Water tube PE 1 in' })).toBeVisible();
+  await field(page, 'From the main to the house').fill("75'");
+  await field(page, 'How deep does frost go here?').fill('3\' 6"');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  // 3' 6" to the frost, the tube and its bed.
+  await expect(page.getByTestId('number-Depth')).toContainText('3\' 11"');
+});
