@@ -16,12 +16,13 @@ export async function newJob(page: Page, name: string, choose: { rules?: string;
   await expect(page.getByRole('heading', { name, level: 1 })).toBeVisible();
 }
 
-/** Starts a run through the interface and waits for its first drawing. */
-export async function newRun(page: Page, name: string, length: string): Promise<void> {
+/** Starts a run through the interface and waits for its first drawing. @param product by its name: else what is usual under the rules. */
+export async function newRun(page: Page, name: string, length: string, product?: string): Promise<void> {
   await page.getByRole('button', { name: 'New run' }).click();
   await page.getByRole('button', { name: 'Something else' }).click();
   await page.getByRole('textbox', { name: 'Name of the run' }).fill(name);
   await page.getByRole('textbox', { name: 'Length' }).fill(length);
+  if (product) await pick(page, 'What goes in', product);
   await page.getByRole('button', { name: 'Plan this run' }).click();
   await expect(page.getByRole('group', { name: `Cross-section of ${name}, to scale` })).toBeVisible();
 }

@@ -6,7 +6,7 @@ const LEVELS = 'station,ground\n0,10.00\n10,10.20\n20,10.35\n30,10.50\n40,10.45\
 
 test('a run from a CSV to an exported file that plans the same elsewhere', async ({ page }) => {
   await newJob(page, 'Creek lane', { rules: 'US' });
-  await newRun(page, 'Yard drain', '25 m');
+  await newRun(page, 'Yard drain', '25 m', 'Drain pipe PVC-U 110');
   await expect(number(page, 'Deepest')).toContainText('0.81 m');
 
   await open(page, 'Ground levels');
@@ -189,7 +189,7 @@ test('a rule is changed only with who and why, and the plan follows it', async (
   await page.getByRole('button', { name: 'Change the rule' }).click();
   await expect(page.getByText('Set for this job by supervisor: client asks for it')).toBeVisible();
   await saved(page);
-  await newRun(page, 'Shallow', '20');
+  await newRun(page, 'Shallow', '20', 'Drain pipe PVC-U 110');
   await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Set for this job by supervisor: client asks for it');
   await expect(page.getByText('STOP: Unprotected at 0.81 m deep')).toBeVisible();
 });

@@ -1,11 +1,12 @@
 import { router } from 'expo-router';
+import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
 
 /** A line of a list that leads somewhere. */
-export function Row({ title, detail, to }: { title: string; detail: string; to: string }) {
+export function Row({ title, detail, to, children }: { title: string; detail: string; to: string; children?: ReactNode }) {
   return (
     <Pressable
       role="link"
@@ -27,6 +28,7 @@ export function Row({ title, detail, to }: { title: string; detail: string; to: 
         <Text variant="bodySmall" style={{ color: colours.faded }}>
           {detail}
         </Text>
+        {children}
       </View>
       <Icon name="next" color={colours.faded} />
     </Pressable>

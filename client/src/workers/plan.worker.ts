@@ -13,6 +13,7 @@ import {
   planRun,
   resolveRules,
   sketchOf,
+  standings,
   summarise,
   tryPlan,
   withKnownProducts,
@@ -33,6 +34,7 @@ import {
   type Run,
   type Sayable,
   type Sketch,
+  type RunProgress,
   type UnitSystem,
 } from '@tamper/core';
 import {
@@ -94,6 +96,8 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
   begin: (job: Job, id: BeginningId, answers: Answers): Worked<Run> => worked(() => beginRun(job, id, answers, () => crypto.randomUUID())),
+  standings: (job: Job, runs: Run[], issued: (number | undefined)[], today: string): Worked<{ gate: Gate; runs: RunProgress[] }> =>
+    worked(() => standings(job, runs, issued, today)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
   /** Tries the fixes of what is found, worst first, telling of each finding as it is done. */
   mends: async (job: Job, run: Run, of: MendsOf, heard: (key: string, mends: Mend<Sayable>[]) => void): Promise<void> => {

@@ -31,7 +31,9 @@ export function usePlan(job: Job | undefined, run: Run | undefined): PlanState {
   if (result && 'value' in result.value && good.current?.plan !== result.value.value)
     good.current = { ...result.inputs, plan: result.value.value };
   if (good.current && job && good.current.job !== job && samePlanned(good.current.job, job)) good.current = { ...good.current, job };
-  return { good: good.current, errors: result && 'errors' in result.value ? result.value.errors : NONE, crash };
+  const known = good.current;
+  const errors = result && 'errors' in result.value ? result.value.errors : NONE;
+  return useMemo(() => ({ good: known, errors, crash }), [known, errors, crash]);
 }
 
 /** Do two jobs differ in nothing a plan depends on? Documents share what nobody changed. */

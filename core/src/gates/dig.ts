@@ -19,8 +19,16 @@ export function runGate(job: Job, run: Run, plan: Plan, others: readonly Run[], 
 }
 
 /** The gate **Clear to dig** of a whole job: of all its runs together. A run that cannot be planned yet keeps it shut. */
-export function jobGate(job: Job, runs: readonly Run[], today: Day): Gate {
-  const tried = runs.map((run) => tryPlan(job, run));
+export const jobGate = (job: Job, runs: readonly Run[], today: Day): Gate =>
+  jobGateOf(
+    job,
+    runs,
+    runs.map((run) => tryPlan(job, run)),
+    today,
+  );
+
+/** The same of runs that were planned already. @param tried what came of each, in their order. */
+export function jobGateOf(job: Job, runs: readonly Run[], tried: readonly Tried[], today: Day): Gate {
   const depth = tried.reduce((most, one) => ('plan' in one ? Math.max(most, one.plan.deepestHole) : most), 0);
   return gateOf(
     job,

@@ -48,9 +48,16 @@ export function RunFrame({ jobId, runId, children }: { jobId: string; runId: str
   );
 }
 
-function Framed({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' | 'runId' | 'job' | 'run'> & { children: ReactNode }) {
+function Framed({
+  jobId,
+  runId,
+  job: liveJob,
+  run: liveRun,
+  children,
+}: Pick<RunSession, 'jobId' | 'runId' | 'job' | 'run'> & { children: ReactNode }) {
   const path = usePathname();
   const { step, tab } = placeIn(path);
+  const [job, run] = [useQuiet(liveJob), useQuiet(liveRun)];
   const { wide } = useRoom();
   const typing = useTyping();
   const { where, look } = useAddress(path);
@@ -80,6 +87,8 @@ function Framed({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' |
     [jobId, runId, job, run, state, planned, others, book, safe, where, look, apply, putJob, reader, mends, onFix, duplicate, branch],
   );
   const go = useStable((place: Place) => router.push(runPath(jobId, runId, place)));
+  // To the tab one is on there is nowhere to go: what is typed there stays.
+  const goTab = useStable((next: string) => void (next !== tab && go(`${step}/${next}` as Place)));
   const changeJob = useStable((next: Job) => job.change(next));
   const undo = useStable(() => run.undo());
   const redo = useStable(() => run.redo());
@@ -87,7 +96,11 @@ function Framed({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' |
   const bar = typing ? null : <StepBar jobId={jobId} runId={runId} step={step} wide={wide} />;
   return (
     <SessionContext.Provider value={session}>
-      <TopBar title={run.doc.name} status={<SaveBadge save={run.save.kind === 'saved' ? job.save : run.save} />} back={jobPath(jobId)}>
+      <TopBar
+        title={run.doc.name}
+        status={<SaveBadge save={liveRun.save.kind === 'saved' ? liveJob.save : liveRun.save} />}
+        back={jobPath(jobId)}
+      >
         <Gates job={job} good={state.good} safe={safe.gate} others={others} jobId={jobId} runId={runId} wide={wide} />
         <BarButton icon="undo" label="Undo" onPress={undo} disabled={!run.canUndo} />
         {wide || run.canRedo ? <BarButton icon="redo" label="Redo" onPress={redo} disabled={!run.canRedo} /> : null}
@@ -99,12 +112,7 @@ function Framed({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' |
         <View style={{ flex: 1, minHeight: 0, minWidth: 0 }}>
           {step && tabs && !typing ? (
             <View style={{ backgroundColor: colours.chalk, alignItems: 'center', borderBottomWidth: 1, borderColor: colours.line }}>
-              <Tabs
-                label={steps[step].title}
-                value={tab ?? ''}
-                options={tabs}
-                onChange={(next) => next !== tab && go(`${step}/${next}` as Place)}
-              />
+              <Tabs label={steps[step].title} value={tab ?? ''} options={tabs} onChange={goTab} />
             </View>
           ) : null}
           {children}
@@ -113,6 +121,15 @@ function Framed({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' |
       </View>
     </SessionContext.Provider>
   );
+}
+
+/** A document as its screens need it: the same while it is only being saved, which goes well most of the time and changes nothing they show. */
+function useQuiet<D extends JobDocument | RunDocument>(document: D): D {
+  const { doc, stored, change, save, canUndo, canRedo, current } = document;
+  const amiss = save.kind === 'unsaved' || save.kind === 'conflict' ? save : undefined;
+  const known = current !== undefined;
+  // eslint-disable-next-line react-hooks/exhaustive-deps
+  return useMemo(() => document, [doc, stored, change, amiss, canUndo, canRedo, known]);
 }
 
 /** What is done with a run as a whole. */

@@ -24,5 +24,6 @@ export function useSafeGate(
     // What was just entered is older than the clock's next step.
     return safeToEnter({ revisions, book, device: deviceId(), heard, clockBack: clock.back, now: Math.max(tick, clock.now()), units });
   }, [book, revisions, heard, units, tick]);
-  return { ...issued, gate };
+  const { error } = issued;
+  return useMemo(() => ({ revisions, error, gate }), [revisions, error, gate]);
 }

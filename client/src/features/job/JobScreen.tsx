@@ -1,15 +1,20 @@
 import { productWith } from '@tamper/core/catalogue';
+import type { RunProgress } from '@tamper/core';
 import { jobErrors, writeJobFile, type Job } from '@tamper/core/job';
+import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { api, sentences, type RunSummary } from '../../data/api';
+import { bookOf, useBook } from '../../data/useBook';
 import { useJob } from '../../data/documents';
 import { useRuns } from '../../data/jobRuns';
 import { refreshList, usePages } from '../../data/usePages';
 import { useToday } from '../../data/useToday';
+import { Icon } from '../../theme/Icon';
+import { colours } from '../../theme/tokens';
 import { Confirm } from '../../ui/Confirm';
 import { fileName, saveText } from '../../ui/files';
 import { GateLight } from '../../ui/GateLight';
@@ -20,30 +25,68 @@ import { Row } from '../../ui/Row';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Conflict } from '../../ui/Conflict';
 import { Page, TopBar } from '../../ui/Screen';
-import { useGate } from '../../workers/useGate';
+import { useStandings } from '../../workers/useStandings';
+import { jobPath, runPath } from '../frame/places';
 import { RuleBook } from './RuleBook';
 
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
-/** The gate of the job, and the way to what it hangs on. */
-function ClearRow({ job, jobId }: { job: Job; jobId: string }) {
+/** The runs of a job with the number of the plan of each that is in force, as far as this device has heard. */
+function useListed(jobId: string) {
   const { runs } = useRuns(jobId);
-  const gate = useGate(job, runs, useToday());
-  return (
-    <Pressable
-      role="link"
-      aria-label="Clear to dig: permit, request, marks, way in"
-      onPress={() => router.navigate(`/jobs/${jobId}/clear`)}
-    >
-      <GateLight name="Clear to dig" gate={gate} />
-    </Pressable>
+  const book = useBook(jobId);
+  return useMemo(
+    () => runs?.map(({ id, doc }) => ({ id, doc, issued: bookOf(jobId).read(id).inForce?.number })),
+    // What is in force is told with the book.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [runs, book, jobId],
   );
 }
+
+/** What a run is up to: how long and deep, what is against it, whether it may be dug, and what is next. */
+function RunRow({ run, job, jobId, standing }: { run: RunSummary; job: Job; jobId: string; standing: RunProgress | undefined }) {
+  const { units } = job;
+  const counted = (count: number, what: string) => (count === 0 ? [] : [`${count} ${what}${count === 1 ? '' : 's'}`]);
+  const figures = standing && [
+    formatLength(standing.length, units, 'span'),
+    ...(standing.deepest === undefined ? [] : [`to ${formatLength(standing.deepest, units)} deep`]),
+    ...counted(standing.stops, 'stop'),
+    ...counted(standing.cautions, 'caution'),
+  ];
+  return (
+    <Row title={run.name} detail={[serviceName(job, run.product), ...(figures ?? [])].join(' · ')} to={runPath(jobId, run.id)}>
+      {standing ? (
+        <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6, paddingTop: 2 }}>
+          <Icon
+            name={SIGNS[standing.next.step]}
+            size={18}
+            color={standing.next.step === 'site' || standing.next.step === 'issue' ? colours.good : colours.stop}
+          />
+          <Text variant="bodySmall" style={{ flex: 1 }}>
+            <Text variant="labelMedium">{NEXT[standing.next.step]}: </Text>
+            {standing.next.what}
+          </Text>
+        </View>
+      ) : null}
+    </Row>
+  );
+}
+const NEXT: Record<RunProgress['next']['step'], string> = {
+  inputs: 'Put the inputs right',
+  plan: 'Mend the plan',
+  clear: 'Clear it',
+  issue: 'Issue it',
+  site: 'On site',
+};
+const SIGNS: Record<RunProgress['next']['step'], string> = { inputs: 'stop', plan: 'stop', clear: 'clear', issue: 'check', site: 'site' };
 
 /** One job: its runs, its rules, its file. */
 export function JobScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
   const runs = usePages<RunSummary>(`/jobs/${jobId}/runs`);
+  const today = useToday();
+  const listed = useListed(jobId);
+  const standings = useStandings(job?.doc, listed, today);
   const [asking, setAsking] = useState(false);
   const [fault, setFault] = useState<string>();
   if (!job)
@@ -83,7 +126,13 @@ export function JobScreen({ jobId }: { jobId: string }) {
       <Page>
         <Conflict document={job} what="the job" />
         {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
-        <ClearRow job={job.doc} jobId={jobId} />
+        <Pressable
+          role="link"
+          aria-label="Clear to dig: permit, request, marks, way in"
+          onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}
+        >
+          <GateLight name="Clear to dig" gate={standings?.gate} />
+        </Pressable>
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Text variant="titleLarge" role="heading" aria-level={2}>
             Runs
@@ -99,7 +148,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
         <View role="list" style={{ gap: 10 }}>
           {runs.items?.map((run) => (
             <View role="listitem" key={run.id}>
-              <Row title={run.name} detail={serviceName(job.doc, run.product)} to={`/jobs/${jobId}/runs/${run.id}`} />
+              <RunRow run={run} job={job.doc} jobId={jobId} standing={standings?.byId.get(run.id)} />
             </View>
           ))}
         </View>

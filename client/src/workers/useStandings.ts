@@ -1,0 +1,42 @@
+import type { Gate, Job, Run, RunProgress } from '@tamper/core';
+import type { Remote } from 'comlink';
+import { useMemo } from 'react';
+import type { PlanWorker, Worked } from './plan.worker';
+import { planWorker } from './planWorker';
+import { useLatest } from './useLatest';
+
+/** A run as it is stored, and the number of its plan in force. */
+interface Listed {
+  id: string;
+  doc: Run;
+  issued: number | undefined;
+}
+interface Inputs {
+  job: Job;
+  runs: readonly Listed[];
+  today: string;
+}
+type Answer = { gate: Gate; runs: RunProgress[] };
+
+/** What the runs of a job are up to, by id, and the gate of them all, worked out in the planning worker; undefined until they are. */
+export function useStandings(
+  job: Job | undefined,
+  runs: readonly Listed[] | undefined,
+  today: string,
+): { gate: Gate; byId: ReadonlyMap<string, RunProgress> } | undefined {
+  const inputs = useMemo(() => (job && runs ? { job, runs, today } : undefined), [job, runs, today]);
+  const { result } = useLatest(planWorker, inputs, ask);
+  return useMemo(() => {
+    if (!result || !('value' in result.value)) return undefined;
+    const { gate, runs: told } = result.value.value;
+    return { gate, byId: new Map(result.inputs.runs.map(({ id }, i) => [id, told[i] as RunProgress])) };
+  }, [result]);
+}
+
+const ask = (remote: Remote<PlanWorker>, { job, runs, today }: Inputs): Promise<Worked<Answer>> =>
+  remote.standings(
+    job,
+    runs.map(({ doc }) => doc),
+    runs.map(({ issued }) => issued),
+    today,
+  ) as Promise<Worked<Answer>>;

@@ -1,0 +1,82 @@
+import { expect, test, type Page } from '@playwright/test';
+import { number, open, startRun } from '../helpers';
+
+/** What the page did since it was last asked. */
+interface Work {
+  /** Components drawn. */
+  drawn: number;
+  /** Messages to workers by what they ask for, and the characters of all of them. */
+  posts: Record<string, number>;
+  bytes: number;
+}
+
+/** Counts what React draws, by the hook it tells its tools through, and what goes to workers. */
+const counting = (page: Page) =>
+  page.addInitScript(() => {
+    interface Fiber {
+      tag: number;
+      flags: number;
+      child: Fiber | null;
+      sibling: Fiber | null;
+      alternate: Fiber | null;
+    }
+    const work = { drawn: 0, posts: {} as Record<string, number>, bytes: 0 };
+    (window as unknown as { work: typeof work }).work = work;
+    /** Function, class, forwarded and memoised components. */
+    const COMPONENTS = [0, 1, 11, 14, 15];
+    const walk = (fiber: Fiber | null) => {
+      for (let one = fiber; one; one = one.sibling) {
+        if (COMPONENTS.includes(one.tag) && (one.flags & 1) !== 0) work.drawn++;
+        // Below what kept its children nothing was looked at.
+        if (one.alternate === null || one.child !== one.alternate.child) walk(one.child);
+      }
+    };
+    (window as unknown as { __REACT_DEVTOOLS_GLOBAL_HOOK__: unknown }).__REACT_DEVTOOLS_GLOBAL_HOOK__ = {
+      supportsFiber: true,
+      inject: () => 1,
+      onCommitFiberRoot: (_: number, root: { current: Fiber }) => walk(root.current.child),
+      onCommitFiberUnmount: () => undefined,
+      onPostCommitFiberRoot: () => undefined,
+    };
+    const Plain = window.Worker;
+    window.Worker = class extends Plain {
+      override postMessage(...sent: [{ path?: string[]; type?: string }]) {
+        const what = sent[0].path?.join('.') ?? sent[0].type ?? 'other';
+        work.posts[what] = (work.posts[what] ?? 0) + 1;
+        work.bytes += JSON.stringify(sent[0]).length;
+        super.postMessage(...sent);
+      }
+    };
+  });
+
+/** What an edit costs, from the key until nothing more comes of it. */
+async function cost(page: Page, edit: () => Promise<void>): Promise<Work> {
+  await page.waitForTimeout(1500);
+  await page.evaluate(() => Object.assign((window as unknown as { work: Work }).work, { drawn: 0, posts: {}, bytes: 0 }));
+  await edit();
+  await page.waitForTimeout(2500);
+  return page.evaluate(() => (window as unknown as { work: Work }).work);
+}
+
+/** Most a key may cost, all that comes of it counted: lowered when less is needed, never raised. */
+const BUDGET = { components: 430, bytes: 5_000 };
+
+test('a key typed costs one plan, few components and few bytes', async ({ page }) => {
+  await counting(page);
+  await startRun(page, { job: 'Counted', run: 'Counted run', length: 200 });
+  await open(page, 'Width');
+  const field = page.getByRole('textbox', { name: 'Clear width at the bottom' });
+  await field.fill('0.90');
+  await expect(number(page, 'Top width')).toContainText('0.90');
+  const work = await cost(page, () =>
+    field
+      .press('End')
+      .then(() => field.press('Backspace'))
+      .then(() => field.press('5')),
+  );
+  await expect(number(page, 'Top width')).toContainText('0.95');
+  // Of two keys. Each is planned once and its fixes are tried once; the run goes to the worker as it is.
+  expect(work.posts).toEqual({ plan: 2, mends: 2 });
+  expect(work.bytes / 2).toBeLessThan(BUDGET.bytes);
+  expect(work.drawn / 2).toBeLessThan(BUDGET.components);
+});
