@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readGroundTable } from '@tamper/core/csv';
-import { choose, download, number, open, runAt, saved, startRun } from '../helpers';
+import { choose, download, number, open, saved, startRun } from '../helpers';
 
 test('the cursor is dragged along the strip, a finding brings it to the place', async ({ page }) => {
   await page.goto('/');
@@ -63,27 +63,4 @@ test('a run and its job go only after asking, and what is not there says so', as
   await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();
   await page.goto(url);
   await expect(page.getByText('This is not here (any more).')).toBeVisible();
-});
-
-test('a screen left alone runs no animation and draws no frame', async ({ page }) => {
-  await page.addInitScript(() => {
-    const ask = window.requestAnimationFrame.bind(window);
-    (window as { frames?: unknown; drawn?: number }).drawn = 0;
-    window.requestAnimationFrame = (callback) => {
-      (window as { drawn?: number }).drawn = ((window as { drawn?: number }).drawn ?? 0) + 1;
-      return ask(callback);
-    };
-  });
-  await startRun(page, { job: 'Quiet yard', run: 'Quiet drain', length: 20 });
-  const run = runAt(page);
-  for (const at of ['/', run.replace(/\/runs\/.*/, ''), run, `${run}/site/enter`, `${run}/works/machine`]) {
-    await page.goto(at);
-    await expect(page.getByText(/Fetching|Working it out/)).toHaveCount(0);
-    await page.waitForLoadState('networkidle');
-    await page.waitForTimeout(800);
-    const before = await page.evaluate(() => (window as { drawn?: number }).drawn ?? 0);
-    await page.waitForTimeout(1000);
-    const [after, running] = await page.evaluate(() => [(window as { drawn?: number }).drawn ?? 0, document.getAnimations().length]);
-    expect([after - before, running], at).toEqual([0, 0]);
-  }
 });

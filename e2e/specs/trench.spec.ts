@@ -200,7 +200,7 @@ test('a line of the job’s own that is taken out while a run lays it: the run s
   await saved(page);
   await page.getByRole('button', { name: 'Back', exact: true }).click();
   await page.getByRole('link', { name: /^Line/ }).click();
-  await expect(page.getByText(/is neither in the catalogue nor among this job’s own lines/)).toBeVisible();
+  await expect(page.getByText(/is neither in the catalogue nor among this job’s own lines/).filter({ visible: true })).toBeVisible();
   await open(page, 'Width');
   await expect(page.getByText('One of the lines is not in the catalogue any more. Choose another under Line first.')).toBeVisible();
   await open(page, 'Lines laid');
