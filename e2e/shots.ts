@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { inspect, issue, open, runAt, saved, tab } from './helpers';
+import { inspect, issue, open, runAt, saved, step, tab } from './helpers';
 import { launch } from './launch';
 
 const url = process.env.TAMPER_URL ?? 'http://localhost:4600';
@@ -128,7 +128,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Wash-down drain');
-      await page.getByRole('status', { name: 'Safe to enter: OPEN' }).waitFor();
+      await page.getByRole('status', { name: 'Safe to enter: OPEN' }).last().waitFor();
       await page.getByRole('tab', { name: 'Plan' }).click();
       await toStation(page, 34);
     },
@@ -239,7 +239,10 @@ async function openGate(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'They came' }).click();
   await page.getByRole('button', { name: '5 stand there' }).click();
   await inspect(page);
-  await page.getByRole('status', { name: 'Safe to enter: OPEN' }).evaluate((light) => light.scrollIntoView());
+  await page
+    .getByRole('status', { name: 'Safe to enter: OPEN' })
+    .last()
+    .evaluate((light) => light.scrollIntoView());
 }
 
 /** The deep reach of the drain held another way, with the cursor in it. */
@@ -253,7 +256,7 @@ async function heldBy(page: Page, way: string, soil?: string): Promise<void> {
   await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
   await page.getByRole('button', { name: `Choose: ${way}` }).click();
   await page.getByText(/^Works, and is planned/).waitFor();
-  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await step(page, 'Trench');
   await page.getByTestId('number-Deepest').filter({ visible: true }).waitFor();
 }
 
