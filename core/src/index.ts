@@ -29,4 +29,4 @@ export * from './estimate';
 export * from './order';
 export * from './studies/programme';
 export * from './studies/beginnings';
-export * from './studies/standing';
+export * from './studies/progress';

@@ -12,7 +12,7 @@ export const allRuns = async (jobId: string): Promise<StoredRun[]> =>
   (await fetcher<{ items: StoredRun[] }>(`/jobs/${jobId}/runs/all`)).items;
 
 /**
- * Every run of a job as it is stored, with what the book has of it; undefined until both are here. Looked at again whenever the screen comes back.
+ * Every run of a job as it is stored, with what the book has of it and the number of its plan in force; undefined until both are here. Looked at again whenever the screen comes back.
  */
 export function useRuns(jobId: string) {
   const { data, error, mutate } = useSWR<StoredRun[]>(`runs of ${jobId}`, () => allRuns(jobId));
@@ -25,7 +25,13 @@ export function useRuns(jobId: string) {
     return data.map(({ id, doc }) => observedRun(doc, read(id).book ?? []));
   }, [data, book, jobId]);
   const docs = useSameItems(seen);
-  const runs = useMemo(() => data && docs && data.map((run, i) => ({ ...run, doc: docs[i] as Run })), [data, docs]);
+  const { read } = bookOf(jobId);
+  // Told with the book, which is another object after every look at the server: only another number is news.
+  const issued = useSameItems(book.heard === undefined ? undefined : data?.map(({ id }) => read(id).inForce?.number));
+  const runs = useMemo(
+    () => data && docs && issued && data.map((run, i) => ({ ...run, doc: docs[i] as Run, issued: issued[i] })),
+    [data, docs, issued],
+  );
   return { runs, error: (error ?? (book.heard === undefined ? book.error : undefined)) as unknown, refresh: mutate };
 }
 

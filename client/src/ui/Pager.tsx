@@ -7,13 +7,7 @@ export function Pager({ page, size, count, onPage }: { page: number; size: numbe
   const last = Math.ceil(count / size) - 1;
   if (last < 1) return null;
   const to = (label: string, icon: string, target: number, off: boolean) => (
-    <IconButton
-      icon={icon}
-      accessibilityLabel={label}
-      disabled={off}
-
-      onPress={() => onPage(target)}
-    />
+    <IconButton icon={icon} accessibilityLabel={label} disabled={off} onPress={() => onPage(target)} />
   );
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-end', flexWrap: 'wrap' }}>

@@ -1,5 +1,5 @@
 import { router } from 'expo-router';
-import { memo, type ReactNode } from 'react';
+import { memo, type ComponentProps, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
@@ -39,7 +39,7 @@ export function TopBar({
         backgroundColor: colours.clay,
       }}
     >
-      {back !== undefined ? <BarButton icon="back" label="Back" onPress={goBack} /> : <View style={{ width: 12 }} />}
+      {back !== undefined ? <BarButton icon="back" accessibilityLabel="Back" onPress={goBack} /> : <View style={{ width: 12 }} />}
       <View style={{ flex: 1, minWidth: 0 }}>
         <Title text={title} />
         {status}
@@ -62,28 +62,12 @@ const Title = memo(function Title({ text }: { text: string }) {
   );
 });
 
-/** A sign to press in the bar; drawn again only when it changes. `onPress` keeps its identity. */
+/** A sign to press in the bar, which stands through every key press: with an `onPress` that keeps its identity it is not looked at again. */
 export const BarButton = memo(function BarButton({
-  icon,
-  label,
-  onPress,
   disabled = false,
-}: {
-  icon: string;
-  label: string;
-  onPress: () => void;
-  disabled?: boolean;
-}) {
-  return (
-    <IconButton
-      icon={icon}
-      accessibilityLabel={label}
-      iconColor={disabled ? '#d9b9a5' : colours.onClay}
-
-      onPress={onPress}
-      disabled={disabled}
-    />
-  );
+  ...props
+}: Omit<ComponentProps<typeof IconButton>, 'iconColor' | 'style'>) {
+  return <IconButton {...props} disabled={disabled} iconColor={disabled ? '#d9b9a5' : colours.onClay} />;
 });
 
 /** A page of cards in one readable column, or with room for two beside each other. */

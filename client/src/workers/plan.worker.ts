@@ -13,12 +13,11 @@ import {
   planRun,
   resolveRules,
   sketchOf,
-  standings,
+  jobProgress,
   summarise,
   tryPlan,
   withKnownProducts,
   type Answers,
-  type BeginningId,
   type CheckedLine,
   type ExistingLine,
   type FieldError,
@@ -95,9 +94,9 @@ const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
-  begin: (job: Job, id: BeginningId, answers: Answers): Worked<Run> => worked(() => beginRun(job, id, answers, () => crypto.randomUUID())),
-  standings: (job: Job, runs: Run[], issued: (number | undefined)[], today: string): Worked<{ gate: Gate; runs: RunProgress[] }> =>
-    worked(() => standings(job, runs, issued, today)),
+  begin: (job: Job, answers: Answers): Worked<Run> => worked(() => beginRun(job, answers, () => crypto.randomUUID())),
+  jobProgress: (job: Job, runs: Run[], issued: (number | undefined)[], today: string): Worked<{ gate: Gate; runs: RunProgress[] }> =>
+    worked(() => jobProgress(job, runs, issued, today)),
   gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
   /** Tries the fixes of what is found, worst first, telling of each finding as it is done. */
   mends: async (job: Job, run: Run, of: MendsOf, heard: (key: string, mends: Mend<Sayable>[]) => void): Promise<void> => {

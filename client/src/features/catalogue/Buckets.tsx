@@ -33,7 +33,6 @@ export function Buckets({ job, change }: { job: Job; change: ChangeJob }) {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out the bucket of ${formatLength(bucket, job.units, 'size')}`}
-
             onPress={() => put(buckets.filter((other) => other !== bucket))}
           />
         </View>

@@ -93,7 +93,7 @@ function Framed({
   const undo = useStable(() => run.undo());
   const redo = useStable(() => run.redo());
   const tabs = useMemo(() => (step ? tabsOf(step) : undefined), [step]);
-  const bar = typing ? null : <StepBar jobId={jobId} runId={runId} step={step} wide={wide} />;
+  const bar = typing ? null : <StepBar jobId={jobId} runId={runId} step={step} />;
   return (
     <SessionContext.Provider value={session}>
       <TopBar
@@ -101,9 +101,9 @@ function Framed({
         status={<SaveBadge save={liveRun.save.kind === 'saved' ? liveJob.save : liveRun.save} />}
         back={jobPath(jobId)}
       >
-        <Gates job={job} good={state.good} safe={safe.gate} others={others} jobId={jobId} runId={runId} wide={wide} />
-        <BarButton icon="undo" label="Undo" onPress={undo} disabled={!run.canUndo} />
-        {wide || run.canRedo ? <BarButton icon="redo" label="Redo" onPress={redo} disabled={!run.canRedo} /> : null}
+        <Gates job={job.doc} good={state.good} safe={safe.gate} others={others} jobId={jobId} runId={runId} />
+        <BarButton icon="undo" accessibilityLabel="Undo" onPress={undo} disabled={!run.canUndo} />
+        {wide || run.canRedo ? <BarButton icon="redo" accessibilityLabel="Redo" onPress={redo} disabled={!run.canRedo} /> : null}
         <RunMenu job={job.doc} name={run.doc.name} onJob={changeJob} onDelete={remove} onDuplicate={duplicate} />
       </TopBar>
       {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
@@ -125,11 +125,10 @@ function Framed({
 
 /** A document as its screens need it: the same while it is only being saved, which goes well most of the time and changes nothing they show. */
 function useQuiet<D extends JobDocument | RunDocument>(document: D): D {
-  const { doc, stored, change, save, canUndo, canRedo, current } = document;
+  const { doc, stored, change, save, canUndo, canRedo } = document;
   const amiss = save.kind === 'unsaved' || save.kind === 'conflict' ? save : undefined;
-  const known = current !== undefined;
   // eslint-disable-next-line react-hooks/exhaustive-deps
-  return useMemo(() => document, [doc, stored, change, amiss, canUndo, canRedo, known]);
+  return useMemo(() => document, [doc, stored, change, amiss, canUndo, canRedo]);
 }
 
 /** What is done with a run as a whole. */

@@ -32,13 +32,7 @@ export const RunMenu = memo(function RunMenu({ job, name, onJob, onDelete, onDup
         open={open}
         onDismiss={() => setOpen(false)}
         anchor={
-          <IconButton
-            icon="more"
-            accessibilityLabel="Units, rules and more"
-            iconColor={colours.onClay}
-
-            onPress={() => setOpen(true)}
-          />
+          <IconButton icon="more" accessibilityLabel="Units, rules and more" iconColor={colours.onClay} onPress={() => setOpen(true)} />
         }
       >
         {(['metric', 'us'] as const).map((units) => (

@@ -9,18 +9,8 @@ import { useRoom } from '../../ui/useRoom';
 import { firstOf, runPath, stepIds, steps, type StepId } from './places';
 
 /** The order of the work, under the thumb or beside a wide page. */
-export const StepBar = memo(function StepBar({
-  jobId,
-  runId,
-  step,
-  wide,
-}: {
-  jobId: string;
-  runId: string;
-  step: StepId | undefined;
-  wide: boolean;
-}) {
-  const { low, rail } = useRoom();
+export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: string; runId: string; step: StepId | undefined }) {
+  const { wide, low, rail } = useRoom();
   const { bottom, left } = useSafeAreaInsets();
   return (
     <View

@@ -3,12 +3,11 @@ import type { RunProgress } from '@tamper/core';
 import { jobErrors, writeJobFile, type Job } from '@tamper/core/job';
 import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from 'react-native-paper';
 import { Button } from '../../ui/Button';
 import { api, sentences, type RunSummary } from '../../data/api';
-import { bookOf, useBook } from '../../data/useBook';
 import { useJob } from '../../data/documents';
 import { useRuns } from '../../data/jobRuns';
 import { refreshList, usePages } from '../../data/usePages';
@@ -25,46 +24,34 @@ import { Row } from '../../ui/Row';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Conflict } from '../../ui/Conflict';
 import { Page, TopBar } from '../../ui/Screen';
-import { useStandings } from '../../workers/useStandings';
+import { useProgress } from '../../workers/useProgress';
 import { jobPath, runPath } from '../frame/places';
 import { RuleBook } from './RuleBook';
 
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
-/** The runs of a job with the number of the plan of each that is in force, as far as this device has heard. */
-function useListed(jobId: string) {
-  const { runs } = useRuns(jobId);
-  const book = useBook(jobId);
-  return useMemo(
-    () => runs?.map(({ id, doc }) => ({ id, doc, issued: bookOf(jobId).read(id).inForce?.number })),
-    // What is in force is told with the book.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [runs, book, jobId],
-  );
-}
-
 /** What a run is up to: how long and deep, what is against it, whether it may be dug, and what is next. */
-function RunRow({ run, job, jobId, standing }: { run: RunSummary; job: Job; jobId: string; standing: RunProgress | undefined }) {
+function RunRow({ run, job, jobId, progress }: { run: RunSummary; job: Job; jobId: string; progress: RunProgress | undefined }) {
   const { units } = job;
   const counted = (count: number, what: string) => (count === 0 ? [] : [`${count} ${what}${count === 1 ? '' : 's'}`]);
-  const figures = standing && [
-    formatLength(standing.length, units, 'span'),
-    ...(standing.deepest === undefined ? [] : [`to ${formatLength(standing.deepest, units)} deep`]),
-    ...counted(standing.stops, 'stop'),
-    ...counted(standing.cautions, 'caution'),
+  const figures = progress && [
+    formatLength(progress.length, units, 'span'),
+    ...(progress.deepest === undefined ? [] : [`to ${formatLength(progress.deepest, units)} deep`]),
+    ...counted(progress.stops, 'stop'),
+    ...counted(progress.cautions, 'caution'),
   ];
   return (
     <Row title={run.name} detail={[serviceName(job, run.product), ...(figures ?? [])].join(' · ')} to={runPath(jobId, run.id)}>
-      {standing ? (
+      {progress ? (
         <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6, paddingTop: 2 }}>
           <Icon
-            name={SIGNS[standing.next.step]}
+            name={SIGNS[progress.next.step]}
             size={18}
-            color={standing.next.step === 'site' || standing.next.step === 'issue' ? colours.good : colours.stop}
+            color={progress.next.step === 'site' || progress.next.step === 'issue' ? colours.good : colours.stop}
           />
           <Text variant="bodySmall" style={{ flex: 1 }}>
-            <Text variant="labelMedium">{NEXT[standing.next.step]}: </Text>
-            {standing.next.what}
+            <Text variant="labelMedium">{NEXT[progress.next.step]}: </Text>
+            {progress.next.what}
           </Text>
         </View>
       ) : null}
@@ -85,8 +72,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
   const runs = usePages<RunSummary>(`/jobs/${jobId}/runs`);
   const today = useToday();
-  const listed = useListed(jobId);
-  const standings = useStandings(job?.doc, listed, today);
+  const progress = useProgress(job?.doc, useRuns(jobId).runs, today);
   const [asking, setAsking] = useState(false);
   const [fault, setFault] = useState<string>();
   if (!job)
@@ -131,7 +117,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
           aria-label="Clear to dig: permit, request, marks, way in"
           onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}
         >
-          <GateLight name="Clear to dig" gate={standings?.gate} />
+          <GateLight name="Clear to dig" gate={progress?.gate} />
         </Pressable>
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Text variant="titleLarge" role="heading" aria-level={2}>
@@ -148,7 +134,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
         <View role="list" style={{ gap: 10 }}>
           {runs.items?.map((run) => (
             <View role="listitem" key={run.id}>
-              <RunRow run={run} job={job.doc} jobId={jobId} standing={standings?.byId.get(run.id)} />
+              <RunRow run={run} job={job.doc} jobId={jobId} progress={progress?.byId.get(run.id)} />
             </View>
           ))}
         </View>

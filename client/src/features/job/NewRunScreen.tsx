@@ -108,7 +108,7 @@ interface Typed {
 function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
   const { units, ruleSet } = job.doc;
   const beginning: Beginning = isBeginning(id) ? beginnings[id] : OTHER;
-  const usual = isBeginning(id) ? usualProducts(id, ruleSet) : [...OTHER.products[ruleSet === 'US' ? 'US' : 'metric']];
+  const usual = usualProducts(beginning, ruleSet);
   const [typed, put, done] = useFormDraft<Typed>(`new-run.${job.id}.${id}`, () => ({
     name: isBeginning(id) ? beginning.title : '',
     length: '',
@@ -123,32 +123,29 @@ function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
   const [busy, setBusy] = useState(false);
   const asks = (what: Beginning['asks'][number]) => beginning.asks.includes(what);
   const read = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
-  const metres = (text: string): number | undefined => {
-    const parsed = read(text);
-    return text.trim() === '' ? undefined : parsed.ok ? parsed.value : NaN;
-  };
+  /** What was typed of each length; undefined where nothing was. */
+  const given = (text: string): Parsed | undefined => (text.trim() === '' ? undefined : read(text));
+  const lengths = { length: given(typed.length), frost: given(typed.frost), end: given(typed.end), every: given(typed.every) };
+  const metres = (parsed: Parsed | undefined): number | undefined => parsed && (parsed.ok ? parsed.value : NaN);
   const answers: Answers = {
     name: typed.name,
-    length: metres(typed.length) ?? NaN,
+    length: metres(lengths.length) ?? NaN,
     surface: typed.surface,
     products: typed.products,
-    frost: metres(typed.frost) ?? 0,
-    end: metres(typed.end),
-    every: metres(typed.every),
+    frost: metres(lengths.frost) ?? 0,
+    end: metres(lengths.end),
+    every: metres(lengths.every),
   };
   const begin = async () => {
     const wrong = [
-      ...[typed.length, typed.frost, typed.end, typed.every].flatMap((text) => {
-        const parsed = read(text);
-        return text.trim() === '' || parsed.ok ? [] : [parsed.error];
-      }),
+      ...Object.values(lengths).flatMap((parsed) => (parsed && !parsed.ok ? [parsed.error] : [])),
       ...answerFaults(answers).map(({ message }) => message),
     ];
     if (wrong.length > 0) return setFaults(wrong);
     setFaults([]);
     setBusy(true);
     try {
-      const run = isBeginning(id) ? await once<Run>((remote) => remote.begin(job.doc, id, answers)) : plainRunOf(job.doc, answers);
+      const run = isBeginning(id) ? await once<Run>((remote) => remote.begin(job.doc, answers)) : plainRunOf(job.doc, answers);
       const errors = errorsOf(runSchema, run);
       if (errors.length > 0) throw new InputError(errors);
       const stored = await api.addRun(job.id, crypto.randomUUID(), run);

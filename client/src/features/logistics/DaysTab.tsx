@@ -217,7 +217,6 @@ function Logged() {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out rate ${index + 1}`}
-
             onPress={() => setFault(enter({ kind: 'wrong', why: 'The rate was taken out' }, id))}
           />
         </View>

@@ -51,7 +51,6 @@ export function Stretches({ list, title, word, blank }: { list: List; title: str
             <IconButton
               icon="trash"
               accessibilityLabel={`Take out: ${title} ${index + 1}`}
-
               onPress={() => setFault(put(stretches.filter(({ id }) => id !== stretch.id)))}
             />
           </View>

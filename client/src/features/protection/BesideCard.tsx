@@ -64,7 +64,6 @@ export function BesideCard() {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out ${thing.name}`}
-
             onPress={() => setFault(apply([{ path: ['conditions', 'beside', thing.id], value: undefined }]))}
           />
         </View>

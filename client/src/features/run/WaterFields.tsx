@@ -42,7 +42,6 @@ export function WaterFields({ job, run }: { job: Job; run: RunDocument }) {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out the water level at ${formatStation(item.station, job.units)}`}
-
             onPress={() => put(run.doc.water.filter((other) => other !== item))}
           />
         </View>

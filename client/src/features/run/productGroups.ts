@@ -1,6 +1,6 @@
 import { families, familyIds, products, type Product } from '@tamper/core/catalogue';
 import type { Job } from '@tamper/core/job';
-import { beginningIds, usualProducts } from '@tamper/core/beginnings';
+import { beginnings, usualProducts } from '@tamper/core/beginnings';
 import type { Group } from '../../ui/GroupedPicker';
 
 /** A line by its name, and what the trade calls it where that is another. */
@@ -23,4 +23,6 @@ export function productGroups(
   ].filter(({ options }) => options.length > 0);
 }
 
-const usualUnder = (ruleSet: Job['ruleSet']): string[] => [...new Set(beginningIds.flatMap((id) => usualProducts(id, ruleSet)))];
+const usualUnder = (ruleSet: Job['ruleSet']): string[] => [
+  ...new Set(Object.values(beginnings).flatMap((beginning) => usualProducts(beginning, ruleSet))),
+];

@@ -1,9 +1,9 @@
-import { fallingRun, withStructureEvery } from '../../alignment';
+import { extent, fallingRun, groundAt, withStructureEvery } from '../../alignment';
 import { productWith } from '../../catalogue';
-import { applyPatches, blankLaidLine, blankRun, InputError, type Job, type NewId, type Run } from '../../job';
+import { applyPatches, blankLaidLine, blankRun, InputError, type Fix, type Job, type NewId, type Run } from '../../job';
 import { lookOf, mendsOf } from '../../plan';
 import { arrangeLines } from '../../trench';
-import { answerFaults, type Answers, type BeginningId } from './list';
+import { answerFaults, type Answers } from './list';
 
 /**
  * What a line is laid with wherever nobody says otherwise: its bed and stone, room beside it, cover, tape, tracer and fabric. Whether walls are held, what digs
@@ -20,13 +20,21 @@ const ROUNDS = 16;
 /** A run with everything its line usually wants, by the fixes of its own findings. */
 function settled(job: Job, begun: Run): Run {
   const look = lookOf(job);
+  /** The first fix there is to take; each that has to be tried is a plan, so none is tried past it. */
+  const fixOf = (run: Run): Fix | undefined => {
+    const found = look(run) ?? [];
+    const steeper = found.find(({ code, fixes }) => FALLS.test(code) && fixes.length > 0);
+    if (steeper) return steeper.fixes[0];
+    for (const finding of found) {
+      if (!USUAL.test(finding.code)) continue;
+      const mend = mendsOf(finding, run, found, look).find(({ brings }) => brings.length === 0);
+      if (mend) return mend.fix;
+    }
+    return undefined;
+  };
   let run = begun;
   for (let round = 0; round < ROUNDS; round++) {
-    const found = look(run) ?? [];
-    const usual = found
-      .filter(({ code }) => USUAL.test(code))
-      .flatMap((finding) => mendsOf(finding, run, found, look).flatMap(({ fix, brings }) => (brings.length === 0 ? [fix] : [])));
-    const [fix] = [...found.flatMap(({ code, fixes }) => (FALLS.test(code) ? fixes.slice(0, 1) : [])), ...usual];
+    const fix = fixOf(run);
     if (!fix) break;
     run = applyPatches(run, fix.patches);
   }
@@ -37,7 +45,7 @@ function settled(job: Job, begun: Run): Run {
  * A run from what people say of it: what its line usually wants is planned already.
  * @throws InputError with what is wrong with the answers.
  */
-export function beginRun(job: Job, id: BeginningId, answers: Answers, newId: NewId): Run {
+export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
   const faults = answerFaults(answers);
   if (faults.length > 0) throw new InputError(faults);
   const { name, length, surface, products, frost, end, every } = answers;
@@ -63,16 +71,15 @@ export function beginRun(job: Job, id: BeginningId, answers: Answers, newId: New
       x: i * 0.3,
     })),
   };
-  if (id === 'cable' && every !== undefined) return settled(job, { ...run, structures: withStructureEvery(run, 0, every, 'pole', newId) });
-  if (end !== undefined && lead.minFall > 0) {
-    const low = (run.stations.at(-1)?.ground ?? 0) - end;
-    const { inverts, reaches } = fallingRun(run, low + lead.minFall * length, low);
-    // It has to run in there: that end stays where it is.
-    return settled(job, { ...run, reaches, inverts: inverts.map((level, i) => ({ ...level, keep: i === inverts.length - 1 })) });
-  }
-  if (products.length > 1) {
-    const [best] = arrangeLines(job, run, 0, 0).offers;
-    if (best) return settled(job, applyPatches(run, best.patches));
-  }
-  return settled(job, run);
+  const fed = every === undefined ? run : { ...run, structures: withStructureEvery(run, 0, every, 'pole', newId) };
+  const runsIn = end !== undefined && lead.minFall > 0 ? { ...fed, ...endingAt(fed, end, lead.minFall) } : fed;
+  const [best] = lines.length > 1 ? arrangeLines(job, runsIn, 0, 0).offers : [];
+  return settled(job, best ? applyPatches(runsIn, best.patches) : runsIn);
+}
+
+/** A run that falls to an invert so far below the ground at its end. It has to run in there: that end stays where it is. */
+function endingAt(run: Run, below: number, fall: number): Pick<Run, 'inverts' | 'reaches'> {
+  const low = groundAt(run.stations, extent(run).end) - below;
+  const { inverts, reaches } = fallingRun(run, low + fall * extent(run).length, low);
+  return { reaches, inverts: inverts.map((level, i) => ({ ...level, keep: i === inverts.length - 1 })) };
 }

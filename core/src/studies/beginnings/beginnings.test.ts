@@ -22,8 +22,8 @@ const answers = (change: Partial<Answers> & Pick<Answers, 'products'>): Answers 
 /** What is said against a run that its own defaults could have avoided: all that is not a decision about walls, machine, heap or existing lines. */
 const avoidable = (id: BeginningId, ruleSet: (typeof ruleSetIds)[number], change: Partial<Answers> = {}) => {
   const job = blankJob('Yard', ruleSet);
-  const usual = usualProducts(id, ruleSet);
-  const run = beginRun(job, id, answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), ...change }), ids());
+  const usual = usualProducts(beginnings[id], ruleSet);
+  const run = beginRun(job, answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), ...change }), ids());
   expect(runErrors(run)).toEqual([]);
   return planRun(job, run)
     .findings.filter(
@@ -38,7 +38,7 @@ describe.each(beginningIds)('%s', (id) => {
     'begins with nothing to say against its own defaults under %s rules: every usual line, every surface, short and long',
     (ruleSet) => {
       for (const surface of surfaces) for (const length of [3, 20, 150]) expect(avoidable(id, ruleSet, { surface, length })).toEqual([]);
-      for (const product of id === 'shared' ? [] : usualProducts(id, ruleSet))
+      for (const product of id === 'shared' ? [] : usualProducts(beginnings[id], ruleSet))
         expect({ product, said: avoidable(id, ruleSet, { products: [product] }) }).toEqual({ product, said: [] });
     },
   );
@@ -49,12 +49,12 @@ describe.each(beginningIds)('%s', (id) => {
 });
 
 test('frost is under the line: a water pipe begins below it', () => {
-  const run = beginRun(blankJob('Cold', 'US'), 'water', answers({ products: ['water-1in'], frost: 1.2 }), ids());
+  const run = beginRun(blankJob('Cold', 'US'), answers({ products: ['water-1in'], frost: 1.2 }), ids());
   expect(run.reaches[0]).toMatchObject({ frost: 1.2, levels: { kind: 'cover', cover: 1.2 } });
 });
 
 test('a drain runs in at the depth said, at the fall its kind needs, and keeps that end', () => {
-  const run = beginRun(blankJob('Yard', 'UK'), 'drain', answers({ products: ['drain-110'], length: 12, end: 1.1 }), ids());
+  const run = beginRun(blankJob('Yard', 'UK'), answers({ products: ['drain-110'], length: 12, end: 1.1 }), ids());
   // Level ground at 10 m; 1:40 over 12 m is 0.30 m.
   expect(run.inverts.map(({ invert, keep }) => [Number(invert.toFixed(3)), keep])).toEqual([
     [9.2, false],
@@ -63,12 +63,12 @@ test('a drain runs in at the depth said, at the fall its kind needs, and keeps t
 });
 
 test('poles stand from end to end, as far apart as said', () => {
-  const run = beginRun(blankJob('Lights', 'UK'), 'cable', answers({ products: ['lv-3x6'], length: 100, every: 25 }), ids());
+  const run = beginRun(blankJob('Lights', 'UK'), answers({ products: ['lv-3x6'], length: 100, every: 25 }), ids());
   expect(run.structures.map(({ kind, station }) => [kind, station])).toEqual([0, 25, 50, 75, 100].map((station) => ['pole', station]));
 });
 
 test('services share a trench at their distances: each family once, named, none on another', () => {
-  const run = beginRun(blankJob('Joint', 'UK'), 'shared', answers({ products: ['water-32', 'lv-4x25', 'data-duct-54'] }), ids());
+  const run = beginRun(blankJob('Joint', 'UK'), answers({ products: ['water-32', 'lv-4x25', 'data-duct-54'] }), ids());
   expect(run.laid.map(({ name }) => name)).toEqual(['Water pipe PE 32', 'LV armoured cable 4 × 25 mm²', 'Data duct 54']);
   expect(new Set(run.laid.map(({ x, up }) => `${x} ${up}`)).size).toBe(3);
   expect(Object.keys(families)).toContain('water');
@@ -83,5 +83,5 @@ test('answers that make no run say why, all of them at once', () => {
     'The pipe runs in below the ground.',
     'At least 1 m from one pole to the next.',
   ]);
-  expect(() => beginRun(blankJob('No'), 'water', bad, ids())).toThrow(InputError);
+  expect(() => beginRun(blankJob('No'), bad, ids())).toThrow(InputError);
 });

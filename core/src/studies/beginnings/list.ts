@@ -73,8 +73,8 @@ export type BeginningId = keyof typeof beginnings;
 export const beginningIds = Object.keys(beginnings) as BeginningId[];
 
 /** What usually goes in, the most usual under a rule set first. */
-export const usualProducts = (id: BeginningId, ruleSet: RuleSetId): readonly string[] =>
-  beginnings[id].products[ruleSet === 'US' ? 'US' : 'metric'];
+export const usualProducts = ({ products }: Pick<Beginning, 'products'>, ruleSet: RuleSetId): readonly string[] =>
+  products[ruleSet === 'US' ? 'US' : 'metric'];
 
 /** What was answered. Lengths in metres. */
 export interface Answers {

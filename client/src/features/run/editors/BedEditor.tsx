@@ -132,7 +132,6 @@ function SurfaceLayers() {
           <IconButton
             icon="trash"
             accessibilityLabel={`Take out layer ${index + 1}`}
-
             onPress={() => apply([{ path: [...path, index], value: undefined }])}
           />
         </View>

@@ -4,7 +4,7 @@ import { jobGate } from '../gates';
 import { privateLineKinds } from '../catalogue';
 import { blankClearance, blankJob, blankRun, type Job, type Run } from '../job';
 import { planRun } from '../plan';
-import { standings } from './standing';
+import { jobProgress } from './progress';
 
 const TODAY = '2026-06-01';
 const job = blankJob('Yard', 'UK');
@@ -14,7 +14,7 @@ const deep = { ...blankRun({ name: 'Deep', length: 30, product: 'water-32', cove
 const impossible: Run = { ...shallow, ...fallingRun(shallow, 12, 11.5) };
 
 test('a run says its length, depth, what is against it and what is next: first the inputs, then the stops, then the gate, then the issue', () => {
-  const { runs } = standings(job, [impossible, deep, shallow], [undefined, undefined, undefined], TODAY);
+  const { runs } = jobProgress(job, [impossible, deep, shallow], [undefined, undefined, undefined], TODAY);
   expect(runs.map(({ length, next }) => [length, next.step])).toEqual([
     [12, 'inputs'],
     [30, 'plan'],
@@ -45,7 +45,7 @@ test('with nothing in the way a plan is to be issued; issued, the site goes by i
     },
   };
   const next = (issued: number | undefined) => {
-    const [one] = standings(clear, [shallow], [issued], TODAY).runs;
+    const [one] = jobProgress(clear, [shallow], [issued], TODAY).runs;
     return [one?.dig?.open, one?.next.step];
   };
   expect(next(undefined)).toEqual([true, 'issue']);
@@ -54,7 +54,7 @@ test('with nothing in the way a plan is to be issued; issued, the site goes by i
 
 test('the gate of the job is the one the whole job is judged by', () => {
   expect(
-    standings(
+    jobProgress(
       demoFile.job,
       demoFile.runs,
       demoFile.runs.map(() => undefined),

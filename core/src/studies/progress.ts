@@ -27,7 +27,7 @@ export interface Next {
 }
 
 /** What each run of a job is up to, in their order, and the gate Clear to dig of them all; each is planned once. */
-export function standings(
+export function jobProgress(
   job: Job,
   runs: readonly Run[],
   issued: readonly (number | undefined)[],

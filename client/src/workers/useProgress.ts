@@ -19,7 +19,7 @@ interface Inputs {
 type Answer = { gate: Gate; runs: RunProgress[] };
 
 /** What the runs of a job are up to, by id, and the gate of them all, worked out in the planning worker; undefined until they are. */
-export function useStandings(
+export function useProgress(
   job: Job | undefined,
   runs: readonly Listed[] | undefined,
   today: string,
@@ -34,7 +34,7 @@ export function useStandings(
 }
 
 const ask = (remote: Remote<PlanWorker>, { job, runs, today }: Inputs): Promise<Worked<Answer>> =>
-  remote.standings(
+  remote.jobProgress(
     job,
     runs.map(({ doc }) => doc),
     runs.map(({ issued }) => issued),
