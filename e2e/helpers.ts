@@ -87,6 +87,14 @@ export async function open(page: Page, part: string): Promise<void> {
   await named.click();
 }
 
+/** The screens of a run in the order of the work: where they are, and their tabs as they are named. */
+export const STEPS: readonly { name: string; place: string; tabs: readonly string[] }[] = [
+  { name: 'Trench', place: 'trench', tabs: ['Section', 'Long', 'Plan'] },
+  { name: 'Protect', place: 'protection', tabs: ['Soil', 'Ways', 'Supports', 'Steps'] },
+  { name: 'Works', place: 'works', tabs: ['Machine', 'Spoil', 'Order', 'Days', 'Better'] },
+  { name: 'Checks', place: 'checks', tabs: ['Lines', 'Strike risk', 'Compare'] },
+  { name: 'Site', place: 'site', tabs: ['Enter', 'What stands', 'Cover', 'Issue', 'Book'] },
+];
 /** Goes to a step of the run one is on by the bar with the order of the work. */
 export const step = (page: Page, name: string) =>
   page.getByRole('navigation', { name: 'Order of the work' }).getByRole('link', { name, exact: true }).click();

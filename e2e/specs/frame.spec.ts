@@ -22,8 +22,8 @@ const counting = (page: Page) =>
     }
     const work = { drawn: 0, posts: {} as Record<string, number>, bytes: 0 };
     (window as unknown as { work: typeof work }).work = work;
-    /** Function, class, forwarded and memoised components. */
-    const COMPONENTS = [0, 1, 11, 14, 15];
+    /** Function, class, forwarded and memoised components; what compares for one it wraps is none. */
+    const COMPONENTS = [0, 1, 11, 15];
     const walk = (fiber: Fiber | null) => {
       for (let one = fiber; one; one = one.sibling) {
         if (COMPONENTS.includes(one.tag) && (one.flags & 1) !== 0) work.drawn++;

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { products } from '../../core/src/catalogue';
 import { demoFile } from '../../core/src/demo';
 import type { UnitSystem } from '../../core/src/units';
-import { number, open, PARTS, pick, runAt, saved, startRun } from '../helpers';
+import { number, open, PARTS, pick, runAt, saved, startRun, step, STEPS } from '../helpers';
 
 test.use({ viewport: { width: 1280, height: 800 } });
 
@@ -40,14 +40,6 @@ const bare = (line: string) => called.reduce((rest, name) => rest.replaceAll(nam
 const SAID = /^Asks:| or 1\/4"\/ft|Generic; the hire firm’s own table rules$/;
 /** What is called so, whatever the units: cross-sections of cables, classes of machines, and the trade names of what is sold in the other system. */
 const NAMES = /\d+(\.\d+)? (mm²|t class)/g;
-
-/** The screens of a run that have tabs: where they are, their first tab, and all of them. */
-const PLACES: readonly [place: string, first: string, words: string[]][] = [
-  ['protection', 'soil', ['Soil', 'Ways', 'Supports', 'Steps']],
-  ['works', 'machine', ['Machine', 'Spoil', 'Order', 'Days', 'Better']],
-  ['checks', 'lines', ['Lines', 'Strike risk', 'Compare']],
-  ['site', 'enter', ['Enter', 'What stands', 'Cover', 'Issue', 'Book']],
-];
 
 /** Runs swept in each system: one of a kind in US units, two in metric. */
 const SWEPT = {
@@ -92,10 +84,10 @@ for (const units of ['us', 'metric'] as const) {
         await open(page, part);
         await sweep(`${name}, ${part}`);
       }
-      for (const [place, first, words] of PLACES) {
-        await page.goto(`${path}/${place}/${first}`);
+      for (const { name: screen, tabs: words } of STEPS) {
+        await step(page, screen);
         const tabs = page.getByRole('tab');
-        await expect(tabs).toHaveText(words);
+        await expect(tabs).toHaveText([...words]);
         for (const [i, word] of words.entries()) {
           await tabs.nth(i).click();
           await expect(tabs.nth(i)).toHaveAttribute('aria-selected', 'true');
@@ -108,7 +100,7 @@ for (const units of ['us', 'metric'] as const) {
           if (word === 'Compare') await page.getByRole('table', { name: 'The two runs in numbers' }).getByText('Stops').waitFor();
           if (word === 'Order') await page.getByText('Plan pack to print').waitFor();
           if (word === 'Machine') await page.getByRole('list', { name: 'Machines for this run' }).waitFor();
-          await sweep(`${name}, ${place}, ${word}`);
+          await sweep(`${name}, ${screen}, ${word}`);
         }
       }
       expect([...found]).toEqual([]);

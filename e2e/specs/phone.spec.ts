@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { open, PARTS, runAt, step } from '../helpers';
+import { open, PARTS, runAt, step, STEPS } from '../helpers';
 
 /** Sizes a phone's page is seen at: whole, under a browser's bars, small; and on its side. */
 const SIZES = [
@@ -93,14 +93,6 @@ const faults = (page: Page): Promise<string[]> =>
     return [...new Set(found)];
   });
 
-const TABS: Record<string, string[]> = {
-  Trench: ['Section', 'Long', 'Plan'],
-  Protect: ['Soil', 'Ways', 'Supports', 'Steps'],
-  Works: ['Machine', 'Spoil', 'Order', 'Days', 'Better'],
-  Checks: ['Lines', 'Strike risk', 'Compare'],
-  Site: ['Enter', 'What stands', 'Cover', 'Issue', 'Book'],
-};
-
 for (const size of SIZES)
   test(`at ${size.width} × ${size.height} nothing is cut, overlaps or is too small to touch: every screen of a run`, async ({ page }) => {
     await page.setViewportSize(size);
@@ -112,7 +104,7 @@ for (const size of SIZES)
       await open(page, part);
       await look(part);
     }
-    for (const [name, tabs] of Object.entries(TABS)) {
+    for (const { name, tabs } of STEPS) {
       await step(page, name);
       for (const tab of tabs) {
         await page.getByRole('tab', { name: tab, exact: true }).click();

@@ -36,8 +36,13 @@ function useObserved<T extends Job | Run, S extends Stored<T>>(
 ): Opened<Document<T, S>> {
   const live = document?.change;
   const change = useMemo(() => live && ((next: T, tag?: string) => live(plain(next), tag)), [live, plain]);
+  const known = book !== undefined && heard !== undefined;
+  const seen = useMemo(
+    () => (document && change && book && known ? { ...document, doc: observed(document.doc, book), change } : undefined),
+    [document, change, book, known, observed],
+  );
   return {
-    document: document && change && book && heard !== undefined ? { ...document, doc: observed(document.doc, book), change } : undefined,
+    document: seen,
     error: error ?? (heard === undefined ? unheard : undefined),
     retry: () => {
       retry();

@@ -127,31 +127,27 @@ test('a change that meets a newer version says so and overwrites nothing', async
   await settled();
 });
 
-test('a look takes in what somebody changed elsewhere, says when it may be old, and never steps on work of ours', async () => {
+test('a look takes in what somebody changed elsewhere, and never steps on work of ours', async () => {
   const state = server(run('One'));
   const document = open();
   const stop = document.subscribe(nothing);
   await document.opened();
-  const clock = jest.spyOn(Date, 'now').mockReturnValue(1000);
   await document.look();
-  expect(document.read()).toMatchObject({ current: 1000, open: { history: { present: { name: 'One' } } } });
+  expect(document.read()).toMatchObject({ open: { history: { present: { name: 'One' } } } });
   Object.assign(state, { version: 3, doc: run('Elsewhere') });
-  clock.mockReturnValue(2000);
   await document.look();
-  expect(document.read()).toMatchObject({ current: 2000, save: { kind: 'saving' }, open: { history: { present: { name: 'Elsewhere' } } } });
+  expect(document.read()).toMatchObject({ save: { kind: 'saving' }, open: { history: { present: { name: 'Elsewhere' } } } });
   await document.saved();
   expect([state.version, document.version()]).toEqual([3, 3]);
   state.down = true;
-  clock.mockReturnValue(9000);
   await document.look();
-  expect(document.read().current).toBe(2000);
+  expect(document.read().error).toBeUndefined();
   state.down = false;
   document.change(run('Mine'));
   Object.assign(state, { version: 4, doc: run('Theirs') });
   await document.look();
-  expect(document.read()).toMatchObject({ current: undefined, open: { history: { present: { name: 'Mine' } } } });
+  expect(document.read()).toMatchObject({ open: { history: { present: { name: 'Mine' } } } });
   await expect(document.saved()).rejects.toThrow('Somebody else changed it');
-  clock.mockRestore();
   document.settle('theirs');
   await document.saved();
   stop();
@@ -184,6 +180,31 @@ test('a draft an earlier program left is brought up to today’s format and save
   expect(await document.opened()).toMatchObject({ name: 'Kept', reaches: [{ levels: { kind: 'gravity' } }, {}] });
   await document.saved();
   expect(state.doc.name).toBe('Kept');
+  stop();
+  await settled();
+});
+
+test('what a screen shows stays the same object while a document is only being saved, and changes when the save fails', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  document.change(run('Two'));
+  const shown = document.shown();
+  const seen: boolean[] = [];
+  const kinds = new Set<string>([document.saving().kind]);
+  const watch = document.subscribe(() => {
+    seen.push(document.shown() === shown);
+    kinds.add(document.saving().kind);
+  });
+  await document.saved();
+  expect([...kinds]).toEqual(['saving', 'saved']);
+  expect(seen.every(Boolean)).toBe(true);
+  state.down = true;
+  document.change(run('Three'));
+  await expect(document.saved()).rejects.toThrow();
+  expect(document.shown()).toMatchObject({ amiss: { kind: 'unsaved' }, open: { history: { present: { name: 'Three' } } } });
+  watch();
   stop();
   await settled();
 });

@@ -11,8 +11,12 @@ export interface Snapshot<T, S> {
   save: SaveState<T>;
   /** Why it could not be fetched. */
   error: unknown;
-  /** When the server last said that nothing newer is there, ms; undefined when it has something newer, or never said. */
-  current: number | undefined;
+}
+/** A save that stands still until somebody knows of it. */
+export type Amiss<T> = Extract<SaveState<T>, { kind: 'unsaved' | 'conflict' }>;
+/** What a screen shows of a document: the same while it is only being saved, which goes well most of the time. */
+export interface Shown<T, S> extends Pick<Snapshot<T, S>, 'open' | 'error'> {
+  amiss: Amiss<T> | undefined;
 }
 
 /**
@@ -21,6 +25,7 @@ export interface Snapshot<T, S> {
  */
 export class LiveDocument<T, S extends Stored<T>> {
   private snapshot: Snapshot<T, S> = BLANK;
+  private screen: Shown<T, S> = shownOf<T, S>(BLANK);
   private readonly listeners = new Set<() => void>();
   private drafts: ReturnType<typeof draftKeeper<T>> | undefined;
   private saver: Autosaver<T> | undefined;
@@ -43,6 +48,8 @@ export class LiveDocument<T, S extends Stored<T>> {
     };
   };
   readonly read = (): Snapshot<T, S> => this.snapshot;
+  readonly shown = (): Shown<T, S> => this.screen;
+  readonly saving = (): SaveState<T> => this.snapshot.save;
 
   /** The version the server holds now: what a deletion must name. */
   readonly version = (): number => this.saver?.version ?? this.snapshot.open?.stored.version ?? 0;
@@ -92,7 +99,7 @@ export class LiveDocument<T, S extends Stored<T>> {
       const draft = readDraft<T>(this.path, this.upgrade);
       const doc = draft?.doc ?? stored.doc;
       const base = draft ? { version: draft.version, doc: draft.base } : stored;
-      this.put({ open: { stored, history: begin(doc) }, error: undefined, current: Date.now() });
+      this.put({ open: { stored, history: begin(doc) }, error: undefined });
       const drafts = this.drafts;
       // Closed again before the answer came.
       if (!drafts) return;
@@ -112,20 +119,17 @@ export class LiveDocument<T, S extends Stored<T>> {
     try {
       const newer = await fetcher<S | undefined>(`${this.path}?known=${saver.version}`);
       if (this.saver !== saver) return;
-      if (!newer || newer.version <= saver.version) return this.put({ current: Date.now() });
-      if (this.snapshot.save.kind !== 'saved') return this.put({ current: undefined });
+      if (!newer || newer.version <= saver.version || this.snapshot.save.kind !== 'saved') return;
       saver.resolve(newer, newer.doc);
       this.step((history) => edit(history, newer.doc));
-      this.put({ current: Date.now() });
     } catch (error) {
-      // Not heard: `current` grows old by itself.
+      // Not heard: it is asked again soon.
       if (!(error instanceof ApiError)) throw error;
     }
   };
 
   private readonly send = async (version: number, doc: T): Promise<Stored<T>> => {
     const stored = await api.put(this.path, version, doc);
-    this.put({ current: Date.now() });
     // Screens that only read it through SWR must not start from the past.
     void mutate(this.path, (before: S | undefined) => (before ? { ...before, ...stored } : before), { revalidate: false });
     return stored;
@@ -142,6 +146,8 @@ export class LiveDocument<T, S extends Stored<T>> {
 
   private put(change: Partial<Snapshot<T, S>>): void {
     this.snapshot = { ...this.snapshot, ...change };
+    const next = shownOf(this.snapshot);
+    if (next.open !== this.screen.open || next.error !== this.screen.error || next.amiss !== this.screen.amiss) this.screen = next;
     for (const listener of this.listeners) listener();
   }
 
@@ -167,10 +173,16 @@ export class LiveDocument<T, S extends Stored<T>> {
     this.drafts = undefined;
     if (live.get(this.path) === (this as unknown)) live.delete(this.path);
     this.snapshot = BLANK;
+    this.screen = shownOf<T, S>(BLANK);
   }
 }
 
-const BLANK = { open: undefined, save: { kind: 'saved' }, error: undefined, current: undefined } as const;
+const BLANK = { open: undefined, save: { kind: 'saved' }, error: undefined } as const;
+const shownOf = <T, S>({ open, error, save }: Snapshot<T, S>): Shown<T, S> => ({
+  open,
+  error,
+  amiss: save.kind === 'unsaved' || save.kind === 'conflict' ? save : undefined,
+});
 
 const live = new Map<string, LiveDocument<unknown, Stored<unknown>>>();
 

@@ -1,21 +1,21 @@
 import { use, useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { Stored } from './api';
-import type { SaveState } from './autosave';
 import { HolderContext } from './holder';
-import { liveDocument, type LiveDocument } from './liveDocument';
+import { liveDocument, type Amiss, type LiveDocument } from './liveDocument';
 
-/** A stored document open for editing: changes show at once, save by themselves and can be undone. */
+/** A stored document open for editing: changes show at once, save by themselves and can be undone. The same object while there is nothing new to show. */
 export interface Document<T, S extends Stored<T>> extends Pick<
   LiveDocument<T, S>,
   'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush' | 'saved' | 'look'
 > {
   stored: S;
   doc: T;
-  save: SaveState<T>;
+  /** Tells how its saving goes on. */
+  safety: Pick<LiveDocument<T, S>, 'subscribe' | 'saving'>;
+  /** What stands in the way of saving. */
+  amiss: Amiss<T> | undefined;
   canUndo: boolean;
   canRedo: boolean;
-  /** When the server last said that nothing newer is there, ms; undefined when it has something newer. */
-  current: number | undefined;
 }
 
 /**
@@ -27,25 +27,30 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
   upgrade: (doc: unknown) => unknown,
 ): { document: Document<T, S> | undefined; error: unknown; retry: () => void } {
   const live = useMemo(() => liveDocument<T, S>(path, upgrade), [path, upgrade]);
-  const { open, save, error, current } = useSyncExternalStore(live.subscribe, live.read);
+  const { open, amiss, error } = useSyncExternalStore(live.subscribe, live.shown);
   const holder = use(HolderContext);
   useEffect(() => holder?.hold(live), [holder, live]);
-  const { version, change, undo, redo, settle, flush, saved, look, retry } = live;
-  const document = open && {
-    stored: open.stored,
-    doc: open.history.present,
-    save,
-    canUndo: open.history.past.length > 0,
-    canRedo: open.history.future.length > 0,
-    version,
-    change,
-    undo,
-    redo,
-    settle,
-    flush,
-    saved,
-    look,
-    current,
-  };
-  return { document, error, retry };
+  const document = useMemo(() => {
+    if (!open) return undefined;
+    const { version, change, undo, redo, settle, flush, saved, look } = live;
+    const { past, present: doc, future } = open.history;
+    const [canUndo, canRedo] = [past.length > 0, future.length > 0];
+    return {
+      stored: open.stored,
+      doc,
+      amiss,
+      canUndo,
+      canRedo,
+      version,
+      change,
+      undo,
+      redo,
+      settle,
+      flush,
+      saved,
+      look,
+      safety: live,
+    };
+  }, [live, open, amiss]);
+  return { document, error, retry: live.retry };
 }

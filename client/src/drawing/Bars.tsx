@@ -1,6 +1,6 @@
 import { Suspense } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../ui/Text';
 import { sans } from '../theme/fonts';
 import { colours } from '../theme/tokens';
 import { LazyBarChart } from './lazyCharts';

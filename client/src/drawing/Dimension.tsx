@@ -1,6 +1,8 @@
+import { memo } from 'react';
 import { G, Line, Path, Text } from './svg';
 import { sans } from '../theme/fonts';
 import { colours } from '../theme/tokens';
+import { sameProps } from '../ui/sameProps';
 
 interface Props {
   from: { x: number; y: number };
@@ -14,7 +16,7 @@ interface Props {
 const TICK = 5;
 
 /** A dimension line with end ticks and its value; level or upright. Pixels. */
-export function Dimension({ from, to, label, place, selected = false }: Props) {
+export const Dimension = memo(function Dimension({ from, to, label, place, selected = false }: Props) {
   const level = Math.abs(from.y - to.y) < 0.5;
   const colour = selected ? colours.paint : colours.ink;
   const middle = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
@@ -33,10 +35,10 @@ export function Dimension({ from, to, label, place, selected = false }: Props) {
       <Label x={at.x} y={at.y} anchor={at.anchor} text={label} colour={colour} />
     </G>
   );
-}
+}, sameProps);
 
 /** Text on a drawing, with a chalk halo so that it reads over any fill. */
-export function Label({
+export const Label = memo(function Label({
   x,
   y,
   text,
@@ -62,4 +64,4 @@ export function Label({
       </Text>
     </G>
   );
-}
+});

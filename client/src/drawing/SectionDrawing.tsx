@@ -10,7 +10,7 @@ import {
   type TooClose,
   type UnitSystem,
 } from '@tamper/core';
-import { memo, useDeferredValue, useState } from 'react';
+import { memo, useState } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
@@ -63,8 +63,6 @@ export const SectionDrawing = memo(function SectionDrawing({
 }: Props) {
   const [held, setHeld] = useState<string>();
   const view = sectionView(section, { width, height, whole });
-  // Unseen, and touched a moment later at the soonest.
-  const touch = useDeferredValue(section);
   const { x, y } = view;
   const length = (metres: number) => formatLength(metres, units);
   const halfDig = section.digWidth / 2;
@@ -123,8 +121,8 @@ export const SectionDrawing = memo(function SectionDrawing({
           <Supports section={section} view={view} selected={on('protection')} />
           {section.bore === undefined ? (
             <>
-              <Side points={section.trench} side="left" view={view} {...edge('left')} />
-              <Side points={section.trench} side="right" view={view} {...edge('right')} />
+              <Path d={sideOf(section.trench, 'left', view)} fill="none" {...edge('left')} />
+              <Path d={sideOf(section.trench, 'right', view)} fill="none" {...edge('right')} />
               <Line x1={x(-halfDig)} x2={x(halfDig)} y1={y(section.bottom)} y2={y(section.bottom)} {...edge('width')} />
             </>
           ) : (
@@ -206,7 +204,7 @@ export const SectionDrawing = memo(function SectionDrawing({
           })}
         </G>
       </Svg>
-      <Targets section={touch} width={width} height={height} whole={whole} onPart={onPart} />
+      <Targets section={section} width={width} height={height} whole={whole} onPart={onPart} />
       {onMoveLine && on('laid') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
     </Box>
   );
@@ -255,24 +253,11 @@ function Finished({ at, width, label, up }: { at: number; width: number; label: 
   );
 }
 
-function Side({
-  points,
-  side,
-  view,
-  stroke,
-  strokeWidth,
-}: {
-  points: Section['trench'];
-  side: 'left' | 'right';
-  view: View;
-  stroke: string;
-  strokeWidth: number;
-}) {
-  const half = points.slice(
-    ...(side === 'left' ? [0, points.findIndex((point) => point.x > 0)] : [points.findIndex((point) => point.x > 0)]),
-  );
-  const d = `M${half.map((point) => `${view.x(point.x)} ${view.y(point.y)}`).join('L')}`;
-  return <Path d={d} fill="none" stroke={stroke} strokeWidth={strokeWidth} />;
+/** The line of one wall of a trench. */
+function sideOf(points: Section['trench'], side: 'left' | 'right', view: View): string {
+  const middle = points.findIndex((point) => point.x > 0);
+  const half = side === 'left' ? points.slice(0, middle) : points.slice(middle);
+  return `M${half.map((point) => `${view.x(point.x)} ${view.y(point.y)}`).join('L')}`;
 }
 
 /** A buried line where it crosses: a band over its expected cover, in its marking colour with letter and dashes. */

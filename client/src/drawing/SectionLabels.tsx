@@ -1,5 +1,7 @@
 import { formatBatterRatio, type Section, type Wall } from '@tamper/core';
+import { memo } from 'react';
 import { G, Line } from './svg';
+import { sameProps } from '../ui/sameProps';
 import { colours } from '../theme/tokens';
 import { Label } from './Dimension';
 import type { View } from './fit';
@@ -17,7 +19,7 @@ export function wallLabelAt(wall: Wall, side: 'left' | 'right', section: Section
   };
 }
 
-export function WallLabel({
+export const WallLabel = memo(function WallLabel({
   wall,
   x,
   y,
@@ -41,7 +43,7 @@ export function WallLabel({
       text={wall.kind === 'batter' ? formatBatterRatio(wall.ratio) : `${wall.count} bench${wall.count > 1 ? 'es' : ''}`}
     />
   );
-}
+}, sameProps);
 
 /** The boundary the heap must stay within, when it is in the picture. */
 export function Corridor({

@@ -1,9 +1,9 @@
 import type { Section } from '@tamper/core';
-import { memo } from 'react';
-import { Pressable } from 'react-native';
+import { memo, useDeferredValue } from 'react';
 import { TARGET } from '../theme/tokens';
 import { clamp } from './fit';
 import { lipsOf, sectionView, type Frame } from './sectionView';
+import { Touches } from './Touches';
 
 /** What can be touched on the section; each opens its inputs. */
 export type Part =
@@ -12,14 +12,12 @@ export type Part =
 const topOf = ({ lines }: Section): number => Math.max(...lines.map(({ centre, radius }) => centre.y + radius));
 const undersideOf = ({ lines }: Section): number => Math.min(...lines.map(({ centre, radius }) => centre.y - radius));
 
-/** Invisible buttons over the parts, never smaller than a gloved finger, in the order people name them. */
-export const Targets = memo(function Targets({
-  section,
-  width,
-  height,
-  whole,
-  onPart,
-}: Frame & { section: Section; onPart: (part: Part) => void }) {
+/** Invisible buttons over the parts, never smaller than a gloved finger, in the order people name them. Unseen, and touched a moment later at the soonest: they follow the drawing. */
+export function Targets({ section, ...frame }: Frame & { section: Section; onPart: (part: Part) => void }) {
+  return <Boxes section={useDeferredValue(section)} {...frame} />;
+}
+
+const Boxes = memo(function Boxes({ section, width, height, whole, onPart }: Frame & { section: Section; onPart: (part: Part) => void }) {
   const { x, y } = sectionView(section, { width, height, whole });
   const { left: lipLeft, right: lipRight } = lipsOf(section);
   const top = y(section.ground);
@@ -54,18 +52,12 @@ export const Targets = memo(function Targets({
     middle('width', 'Bottom width', bottom + 4, bottom + 34),
     middle('laid', section.lines.length > 1 ? 'Lines laid' : 'Pipe or cable', y(topOf(section)), y(undersideOf(section))),
   ];
-  return boxes.map((box) => {
-    const grown = grow(box, part44(box.part), width, height);
-    return (
-      <Pressable
-        key={box.label}
-        role="button"
-        aria-label={`Edit: ${box.label}`}
-        onPress={() => onPart(box.part)}
-        style={{ position: 'absolute', ...grown }}
-      />
-    );
-  });
+  const spots = boxes.map((box) => ({
+    what: box.part,
+    label: `Edit: ${box.label}`,
+    box: grow(box, part44(box.part), width, height),
+  }));
+  return <Touches spots={spots} onTouch={onPart} />;
 });
 
 /** The pipe and the bed lie close together: their targets are smaller so that both can be hit; the chips below serve gloves. */

@@ -26,6 +26,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ClearContext } from '../features/clearance/edit';
 import { patched } from '../features/frame/patched';
+import { PlannedContext } from '../features/frame/session';
 import { faultIn, RunEditContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
 import type { Mends, MendsOf } from '../workers/useMends';
@@ -64,7 +65,7 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
       others: [],
       picking,
       setPicking,
-      plan,
+      drawn: { job, run },
       book,
       reachIndex: reachIndexAt(run, cursor),
       section: sectionAt(job, run, cursor),
@@ -76,7 +77,12 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
         return undefined;
       },
     };
-    return <RunEditContext.Provider value={edit}>{part}</RunEditContext.Provider>;
+    const state = { good: plan && { job, run, plan }, errors, crash: undefined };
+    return (
+      <PlannedContext.Provider value={{ state, planned: errors.length === 0 }}>
+        <RunEditContext.Provider value={edit}>{part}</RunEditContext.Provider>
+      </PlannedContext.Provider>
+    );
   }
   onPage(<Bench />);
   return seen;

@@ -1,6 +1,7 @@
 import { readerOf, type Job, type Run } from '@tamper/core';
 import { useState, type ReactNode } from 'react';
-import { SessionContext, type RunSession, type Where } from '../features/frame/session';
+import { useRunContexts } from '../features/frame/useRunContexts';
+import type { RunSession, Where } from '../features/frame/session';
 import { useApply } from '../features/frame/useApply';
 import { useTakeFix } from '../workers/useMends';
 import { isStopped, type PlanState } from '../workers/usePlan';
@@ -10,7 +11,8 @@ const document = <T,>(doc: T, change: (next: T) => void = () => undefined) => ({
   doc,
   change,
   stored: { id: 'r1' },
-  save: { kind: 'saved' },
+  amiss: undefined,
+  safety: { subscribe: () => () => undefined, saving: () => ({ kind: 'saved' }) },
 });
 
 /** What stands round a screen of a run, with no worker and no server: a run that really changes, planned as the test says. */
@@ -37,20 +39,21 @@ export function InSession({
     runId: 'r1',
     job: document(job) as never,
     run: runDocument,
-    state,
-    planned: !isStopped(state),
     others: [],
     book: { book: [], heard: 0, inForce: null, enter: () => undefined } as never,
-    safe: { gate: undefined, revisions: undefined, error: undefined },
-    where,
-    look: (next) => setWhere((before) => ({ ...before, ...next })),
     apply,
     putJob: () => undefined,
     reader: readerOf(job),
-    mends,
     onFix,
+    fault: undefined,
+    remove: () => undefined,
     duplicate: () => undefined,
     branch: () => undefined,
   } satisfies RunSession;
-  return <SessionContext.Provider value={session}>{children}</SessionContext.Provider>;
+  return useRunContexts({
+    ...{ session, where, state, mends, children },
+    planned: !isStopped(state),
+    look: (next) => setWhere((before) => ({ ...before, ...next })),
+    safe: { gate: undefined, revisions: undefined, error: undefined },
+  });
 }

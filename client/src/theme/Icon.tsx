@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import ArrowLeftRight from 'lucide-react-native/icons/arrow-left-right';
 import BookOpen from 'lucide-react-native/icons/book-open';
@@ -98,7 +99,15 @@ const icons = {
 export type IconName = keyof typeof icons;
 
 /** An icon by name. Also serves as Paper's icon source. */
-export function Icon({ name, size = 22, color = colours.ink }: { name: string; size?: number; color?: string | undefined }) {
+export const Icon = memo(function Icon({
+  name,
+  size = 22,
+  color = colours.ink,
+}: {
+  name: string;
+  size?: number;
+  color?: string | undefined;
+}) {
   const Drawn = icons[name as IconName];
   return Drawn ? <Drawn size={size} color={color} strokeWidth={2.25} /> : null;
-}
+});

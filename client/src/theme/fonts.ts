@@ -17,21 +17,26 @@ const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
   fontWeight: '400' as const,
 });
 
+/** The one scale of type: what is read, from the figures one digs by to what stands below a field. */
+export const typeScale = {
+  headlineLarge: size(28, 34, sans.bold),
+  headlineMedium: size(24, 30, sans.bold),
+  headlineSmall: size(21, 26, sans.semibold),
+  titleLarge: size(20, 26, sans.semibold),
+  titleMedium: size(17, 22, sans.semibold),
+  titleSmall: size(15, 20, sans.semibold),
+  labelLarge: size(16, 20, sans.semibold),
+  labelMedium: size(14, 18, sans.semibold),
+  labelSmall: size(13, 16, sans.semibold),
+  bodyLarge: size(17, 24, sans.regular),
+  bodyMedium: size(16, 22, sans.regular),
+  bodySmall: size(14, 19, sans.regular),
+};
+
 export const paperFonts = configureFonts({
   config: {
-    default: size(16, 22, sans.regular),
+    default: typeScale.bodyMedium,
     ...Object.fromEntries((['displayLarge', 'displayMedium', 'displaySmall'] as const).map((key) => [key, size(34, 40, sans.bold)])),
-    headlineLarge: size(28, 34, sans.bold),
-    headlineMedium: size(24, 30, sans.bold),
-    headlineSmall: size(21, 26, sans.semibold),
-    titleLarge: size(20, 26, sans.semibold),
-    titleMedium: size(17, 22, sans.semibold),
-    titleSmall: size(15, 20, sans.semibold),
-    labelLarge: size(16, 20, sans.semibold),
-    labelMedium: size(14, 18, sans.semibold),
-    labelSmall: size(13, 16, sans.semibold),
-    bodyLarge: size(17, 24, sans.regular),
-    bodyMedium: size(16, 22, sans.regular),
-    bodySmall: size(14, 19, sans.regular),
+    ...typeScale,
   },
 });

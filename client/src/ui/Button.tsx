@@ -1,6 +1,6 @@
 import { memo, type ReactNode } from 'react';
 import { Pressable, type StyleProp, type ViewStyle } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
 import { useStable } from './useStable';

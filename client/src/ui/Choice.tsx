@@ -1,7 +1,7 @@
 import { sameJson } from '@tamper/core/merge';
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { colours, TARGET } from '../theme/tokens';
 import { useStable } from './useStable';
 

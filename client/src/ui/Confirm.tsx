@@ -1,5 +1,6 @@
 import { Button } from './Button';
-import { Dialog, Portal, Text } from 'react-native-paper';
+import { Dialog, Portal } from 'react-native-paper';
+import { Text } from './Text';
 
 /** Asks before something that cannot be undone. */
 export function Confirm({

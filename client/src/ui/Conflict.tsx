@@ -1,24 +1,27 @@
 import { merge } from '@tamper/core/job';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Button } from './Button';
 import type { Stored } from '../data/api';
+import type { Amiss as Trouble } from '../data/liveDocument';
 import type { Document } from '../data/useDocument';
 import { Notice } from './Notice';
 
 /** Shown when a save could not happen: why, and for a newer version elsewhere the ways to put the two together. */
-export function Conflict<T, S extends Stored<T>>({ document, what }: { document: Document<T, S>; what: string }) {
-  const { save, settle, flush } = document;
-  if (save.kind === 'unsaved')
+export const Conflict = <T, S extends Stored<T>>({ document, what }: { document: Document<T, S>; what: string }) =>
+  document.amiss ? <Amiss amiss={document.amiss} document={document} what={what} /> : null;
+
+function Amiss<T, S extends Stored<T>>({ amiss, document, what }: { amiss: Trouble<T>; document: Document<T, S>; what: string }) {
+  const { settle, flush } = document;
+  if (amiss.kind === 'unsaved')
     return (
-      <Notice kind="caution" role="alert" title={`Not saved: ${save.why}`}>
+      <Notice kind="caution" role="alert" title={`Not saved: ${amiss.why}`}>
         <Button mode="outlined" icon="redo" onPress={flush}>
           Save now
         </Button>
       </Notice>
     );
-  if (save.kind !== 'conflict') return null;
-  const { collisions } = merge(save.base, save.mine, save.theirs.doc);
+  const { collisions } = merge(amiss.base, amiss.mine, amiss.theirs.doc);
   return (
     <Notice kind="caution" role="alert" title={`Somebody else changed ${what} meanwhile. Nothing was overwritten.`}>
       <Text>

@@ -1,4 +1,4 @@
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Notice } from './Notice';
 
 /** What was refused and why, sentence by sentence; nothing while there is nothing to say. */

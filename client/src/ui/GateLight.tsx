@@ -1,27 +1,43 @@
 import type { Gate } from '@tamper/core/gates';
+import { memo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
 
+const LOOK = {
+  looking: { back: colours.line, front: colours.ink, icon: 'note', word: 'looking' },
+  open: { back: colours.good, front: colours.onClay, icon: 'check', word: 'OPEN' },
+  part: { back: colours.good, front: colours.onClay, icon: 'part', word: 'OPEN IN PART' },
+  shut: { back: colours.stop, front: colours.onClay, icon: 'stop', word: 'SHUT' },
+} as const;
+
+/** What a gate shows at a glance: its state, and how many reasons stand against it. */
+export interface Lit {
+  state: keyof typeof LOOK;
+  stops: number;
+}
+export function litBy(gate: Gate | undefined): Lit {
+  const stops = gate?.reasons.filter(({ state }) => state === 'stop').length ?? 0;
+  return { state: !gate ? 'looking' : !gate.open ? 'shut' : stops > 0 ? 'part' : 'open', stops };
+}
+
 /** One gate in a word, a sign and a colour, never in colour alone. */
-export function GateLight({
+export const GateLight = ({ name, gate }: { name: string; gate: Gate | undefined }) => <Lamp name={name} {...litBy(gate)} />;
+
+/** A gate's light, drawn again only when it says something else. */
+export const Lamp = memo(function Lamp({
   name,
-  gate,
+  state,
+  stops,
   short,
-}: {
+}: Lit & {
   name: string;
-  gate: Gate | undefined;
   /** Where there is little room: this below the sign instead of the name, and no count. */
   short?: string | undefined;
 }) {
   const small = short !== undefined;
-  const stops = gate?.reasons.filter(({ state }) => state === 'stop').length ?? 0;
-  const look = !gate
-    ? { back: colours.line, front: colours.ink, icon: 'note', word: 'looking' }
-    : gate.open
-      ? { back: colours.good, front: colours.onClay, icon: stops > 0 ? 'part' : 'check', word: stops > 0 ? 'OPEN IN PART' : 'OPEN' }
-      : { back: colours.stop, front: colours.onClay, icon: 'stop', word: 'SHUT' };
+  const look = LOOK[state];
   return (
     <View
       role="status"
@@ -48,4 +64,4 @@ export function GateLight({
       )}
     </View>
   );
-}
+});

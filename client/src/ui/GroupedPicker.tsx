@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { colours, TARGET } from '../theme/tokens';
 import { Button } from './Button';
 import { TextField } from './TextField';

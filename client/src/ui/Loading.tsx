@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Button } from './Button';
 import { sentences } from '../data/api';
 import { Notice } from './Notice';

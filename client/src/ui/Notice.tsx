@@ -1,6 +1,6 @@
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Icon, type IconName } from '../theme/Icon';
 import { colours } from '../theme/tokens';
 
@@ -25,13 +25,19 @@ export function Notice({
   const { back, front } = LOOK[kind];
   return (
     <View role={role} style={{ backgroundColor: back, borderLeftColor: front, borderLeftWidth: 5, borderRadius: 6, padding: 12, gap: 6 }}>
-      <View style={{ flexDirection: 'row', gap: 10 }}>
-        <Icon name={kind satisfies IconName} color={front} />
-        <Text variant="titleSmall" style={{ flex: 1 }}>
-          {title}
-        </Text>
-      </View>
+      <Head kind={kind} title={title} />
       {children}
     </View>
   );
 }
+
+const Head = memo(function Head({ kind, title }: { kind: keyof typeof LOOK; title: string }) {
+  return (
+    <View style={{ flexDirection: 'row', gap: 10 }}>
+      <Icon name={kind satisfies IconName} color={LOOK[kind].front} />
+      <Text variant="titleSmall" style={{ flex: 1 }}>
+        {title}
+      </Text>
+    </View>
+  );
+});

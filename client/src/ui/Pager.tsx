@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { IconButton } from './IconButton';
 
 /** Turns the pages of a long list; nothing where all of it is on one. `page` from 0. */

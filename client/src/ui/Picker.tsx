@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Menu, Text } from 'react-native-paper';
+import { Menu } from 'react-native-paper';
+import { Text } from './Text';
 import { Button } from './Button';
 import { LazyMenu } from './LazyMenu';
 

@@ -1,6 +1,7 @@
 import { Button } from './Button';
 import { View } from 'react-native';
-import { ProgressBar, Text } from 'react-native-paper';
+import { ProgressBar } from 'react-native-paper';
+import { Text } from './Text';
 
 /** Long work under way, and the way out of it. */
 export function Progress({ share, what, onCancel }: { share: number; what: string; onCancel: () => void }) {

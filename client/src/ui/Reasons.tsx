@@ -1,5 +1,5 @@
 import type { Gate } from '@tamper/core/gates';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Notice } from './Notice';
 
 const KIND = { stop: 'stop', caution: 'caution', ok: 'note' } as const;

@@ -1,7 +1,7 @@
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
 

@@ -1,14 +1,14 @@
 import { router } from 'expo-router';
 import { memo, type ComponentProps, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { IconButton } from './IconButton';
 import { colours } from '../theme/tokens';
 import { useStable } from './useStable';
 
 /** A bar with a way back, a title and what belongs to the right of it. */
-export function TopBar({
+export const TopBar = memo(function TopBar({
   title,
   subtitle,
   status,
@@ -52,7 +52,7 @@ export function TopBar({
       {children}
     </View>
   );
-}
+});
 
 const Title = memo(function Title({ text }: { text: string }) {
   return (

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from './Text';
 import { colours, TARGET } from '../theme/tokens';
 
 interface Props<T extends string> {

@@ -84,10 +84,12 @@ test('a choice names its question on every answer', () => {
   expect(chosen).toEqual(['C']);
 });
 
+const saving = (state: SaveState<unknown>) => ({ subscribe: () => () => undefined, saving: () => state });
+
 test('a save that failed says why in words, not by colour', () => {
   render(
     <PaperProvider>
-      <SaveBadge save={{ kind: 'unsaved', why: 'No connection.' }} />
+      <SaveBadge first={saving({ kind: 'saved' })} second={saving({ kind: 'unsaved', why: 'No connection.' })} />
     </PaperProvider>,
   );
   expect(screen.getByRole('status').getAttribute('aria-label')).toBe('Not saved: No connection.');

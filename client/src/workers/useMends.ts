@@ -38,16 +38,40 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
     if (!job || !run) return;
     link.current ??= planWorker();
     let listening = true;
+    let frame = 0;
+    let fresh: [key: string, list: MendList][] = [];
+    // What is found within a frame is shown at once.
+    const tell = () => {
+      frame = 0;
+      const [known, of] = [fresh, run];
+      fresh = [];
+      startTransition(() => setMends((before) => withMends(before, known, of)));
+    };
     const heard = (key: string, list: MendList) => {
-      if (listening) startTransition(() => setMends((before) => new Map(before).set(key, { of: run, list })));
+      if (!listening) return;
+      fresh.push([key, list]);
+      frame ||= requestAnimationFrame(tell);
     };
     const of: MendsOf = kind === 'ground' && tests ? { kind, tests } : { kind: kind === 'ground' ? 'plan' : kind };
     void link.current.remote.mends(job, run, of, proxy(heard));
-    return () => void (listening = false);
+    return () => {
+      listening = false;
+      cancelAnimationFrame(frame);
+    };
   }, [job, run, kind, tests]);
   return mends;
 }
 const PLAN: MendsOf = { kind: 'plan' };
+
+/** The fixes with those just tried. A list that says what the one before said stays the same object. */
+export function withMends(before: Mends, fresh: readonly (readonly [key: string, list: MendList])[], of: Run): Mends {
+  const next = new Map(before);
+  for (const [key, list] of fresh) {
+    const known = before.get(key)?.list;
+    next.set(key, { of, list: known && sameJson(known, list) ? known : list });
+  }
+  return next;
+}
 
 /** Are two fixes the same way to mend? */
 const sameFix = (a: Fix, b: Fix): boolean => a.code === b.code && sameJson(a.facts, b.facts);

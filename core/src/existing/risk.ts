@@ -11,12 +11,15 @@ export const strategies = {
 export type StrategyId = keyof typeof strategies;
 export const strategyIds = Object.keys(strategies) as [StrategyId, ...StrategyId[]];
 
+const GROSS_FACTOR = 4;
+/** How far outside its expected covers a line lies that does, metres. */
+const OFF_RANGE = 0.3;
 /** What the simulation takes for granted. Planning assumptions to compare ways of working, not a prediction for one site. */
 export const riskAssumptions = {
   /** Share of marks and drawings that are wrong altogether: mirrored, measured from the wrong reference, another line. */
   gross: { value: 0.05, basis: 'One mark or drawing in twenty is wrong altogether, and four times as far off' },
   /** Share of lines that lie above or below the expected covers. */
-  offRange: { value: 0.1, basis: 'One line in ten lies up to 0.3 m outside its expected covers' },
+  offRange: { value: 0.1, basis: `One line in ten lies up to ${OFF_RANGE} m outside its expected covers` },
   /** Chance that the one who watches sees tape, tiles or clean sand in time. */
   noticed: { value: 0.3, basis: 'Three in ten are seen in time by the one who watches' },
   /** Chance that a spade or pick hurts a line it meets. */
@@ -24,8 +27,6 @@ export const riskAssumptions = {
   /** Chance that a second visit of the locator finds what a search did not. */
   foundAgain: { value: 0.8, basis: 'Eight in ten lines not found are found by a second locate' },
 } as const;
-const GROSS_FACTOR = 4;
-const OFF_RANGE = 0.3;
 /** Length of the slot that is dug by hand to find a line, metres. */
 const SLOT = 0.6;
 

@@ -2,7 +2,7 @@ import { bucketsOf, machineOf, type Job } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';

@@ -1,5 +1,5 @@
 import { jobErrors, type Job } from '@tamper/core/job';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { useJob } from '../../data/documents';
 import { Card } from '../../ui/Card';
 import { Conflict } from '../../ui/Conflict';
@@ -35,7 +35,7 @@ export function CatalogueScreen({ jobId }: { jobId: string }) {
     );
   return (
     <>
-      <TopBar title="Lines and distances" subtitle={job.doc.name} status={<SaveBadge save={job.save} />} back={`/jobs/${jobId}`} />
+      <TopBar title="Lines and distances" subtitle={job.doc.name} status={<SaveBadge first={job.safety} />} back={`/jobs/${jobId}`} />
       <Page>
         <Conflict document={job} what="the job" />
         <Card title="Distances between lines">

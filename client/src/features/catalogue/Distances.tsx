@@ -4,7 +4,7 @@ import type { Job, SeparationChange } from '@tamper/core/job';
 import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { Picker } from '../../ui/Picker';

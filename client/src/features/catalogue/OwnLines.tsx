@@ -43,7 +43,7 @@ import {
 } from '@tamper/core/sheet';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
 import { OptionalField } from '../../ui/OptionalField';

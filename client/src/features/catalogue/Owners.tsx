@@ -12,7 +12,7 @@ import { errorsOf, ownerSchema, type Job } from '@tamper/core/job';
 import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
 import { OptionalField } from '../../ui/OptionalField';

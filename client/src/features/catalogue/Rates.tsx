@@ -1,7 +1,7 @@
 import type { Job } from '@tamper/core/job';
 import { parseDecimal } from '@tamper/core/units';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { NameField } from '../../ui/NameField';
 import { QuantityField } from '../../ui/QuantityField';
 import type { ChangeJob } from './CatalogueScreen';

@@ -4,7 +4,7 @@ import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';
 import { Suspense, useMemo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import type { RunDocument } from '../../data/documents';
 import { LazyLineChart } from '../../drawing/lazyCharts';
 import { sans } from '../../theme/fonts';

@@ -2,7 +2,7 @@ import { formatTemperature, formatThermal, parseDecimal, parseTemperature, parse
 import { spansOf, type Cable, type Circuit, type PlacedLine } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { RunDocument } from '../../data/documents';
 import { Choice } from '../../ui/Choice';

@@ -7,9 +7,10 @@ import { ChecksScreen } from './ChecksScreen';
 const { job } = demoFile;
 const supply = demoFile.runs[1] as Run;
 const mockAnswer: { job: Job; run: Run; value: Worked<CheckedLine[]> | undefined } = { job, run: supply, value: undefined };
-const mockDocument = (doc: unknown) => ({ doc, save: { kind: 'saved' }, change: () => undefined });
+const mockDocument = (doc: unknown) => ({ doc, change: () => undefined });
 jest.mock('../frame/session', () => ({
   useSession: () => ({ job: mockDocument(mockAnswer.job), run: mockDocument(mockAnswer.run) }),
+  usePlanned: () => ({ state: { errors: [] } }),
 }));
 jest.mock('../../ui/Conflict', () => ({ Conflict: () => null }));
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));

@@ -1,6 +1,6 @@
 import { jobErrors, type Clearance, type Job } from '@tamper/core/job';
 import { useMemo } from 'react';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { useJob, type JobDocument } from '../../data/documents';
 import { useRuns } from '../../data/jobRuns';
 import { useBook, useWritten } from '../../data/useBook';
@@ -35,7 +35,7 @@ export function ClearanceScreen({ jobId }: { jobId: string }) {
     );
   return (
     <>
-      <TopBar title={`Clear: ${document.doc.name}`} status={<SaveBadge save={document.save} />} back={back} />
+      <TopBar title={`Clear: ${document.doc.name}`} status={<SaveBadge first={document.safety} />} back={back} />
       <Cards document={document} jobId={jobId} />
     </>
   );

@@ -1,7 +1,8 @@
 import { daysBetween, jobDates } from '@tamper/core/clearance';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Chip, Text } from 'react-native-paper';
+import { Chip } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';

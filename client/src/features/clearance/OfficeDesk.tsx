@@ -3,7 +3,7 @@ import type { OfficeAnswer } from '@tamper/core/office';
 import { formatStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import useSWR from 'swr';
 import { Button } from '../../ui/Button';
 import { api, ApiError, fetcher, sentences, type OfficeReceipt, type StoredRun } from '../../data/api';

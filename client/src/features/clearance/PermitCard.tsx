@@ -2,7 +2,7 @@ import { figuresIn } from '@tamper/core/units';
 import { resolveRules } from '@tamper/core/rules';
 import { dayAfter } from '@tamper/core/clearance';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';

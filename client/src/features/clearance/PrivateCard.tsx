@@ -1,6 +1,6 @@
 import { privateLineKinds, privateLineNames } from '@tamper/core/catalogue';
 import type { Clearance } from '@tamper/core/job';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { useClear } from './edit';

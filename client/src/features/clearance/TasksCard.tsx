@@ -1,7 +1,7 @@
 import type { Task } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';

@@ -6,7 +6,7 @@ import type { Remote } from 'comlink';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { StoredRun } from '../../data/api';
 import { useJob } from '../../data/documents';

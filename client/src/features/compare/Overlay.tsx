@@ -2,7 +2,7 @@ import type { Sketch } from '@tamper/core';
 import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import Svg, { G, Path } from '../../drawing/svg';
 import { Label } from '../../drawing/Dimension';
 import { fitStretched, pathThrough } from '../../drawing/fit';

@@ -1,36 +1,45 @@
-import { runGate, type Job, type Run, type SafeGate } from '@tamper/core';
+import { runGate } from '@tamper/core';
 import { router } from 'expo-router';
-import { memo, useMemo } from 'react';
+import { memo, useMemo, type ComponentProps } from 'react';
 import { Pressable } from 'react-native';
 import { useToday } from '../../data/useToday';
-import { GateLight } from '../../ui/GateLight';
+import { Lamp, litBy } from '../../ui/GateLight';
+import { useStable } from '../../ui/useStable';
 import { useRoom } from '../../ui/useRoom';
-import type { PlanState } from '../../workers/usePlan';
 import { jobPath, runPath } from './places';
-
-/** What the lights are worked out from, and where they lead. */
-interface Lights {
-  job: Job;
-  good: PlanState['good'];
-  safe: SafeGate | undefined;
-  others: readonly Run[];
-  jobId: string;
-  runId: string;
-}
+import { usePlanned, useSafe, useSession } from './session';
 
 /** The gates of this run; touch one to see what it hangs on. */
-export const Gates = memo(function Gates({ job, good, safe, others, jobId, runId }: Lights) {
+export function Gates() {
+  const { job: document, others, jobId, runId } = useSession();
+  const { state } = usePlanned();
+  const { gate: safe } = useSafe();
+  const { doc: job } = document;
+  const { good } = state;
   const { wide } = useRoom();
   const today = useToday();
   const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
+  const toDig = useStable(() => router.navigate(`${jobPath(jobId)}/clear`));
+  const toEnter = useStable(() => router.push(runPath(jobId, runId, 'site/enter')));
   return (
     <>
-      <Pressable role="link" aria-label="What clear to dig hangs on" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
-        <GateLight name="Clear to dig" short={wide ? undefined : 'Dig'} gate={gate} />
-      </Pressable>
-      <Pressable role="link" aria-label="What safe to enter hangs on" onPress={() => router.push(runPath(jobId, runId, 'site/enter'))}>
-        <GateLight name="Safe to enter" short={wide ? undefined : 'Enter'} gate={safe} />
-      </Pressable>
+      <Light about="What clear to dig hangs on" onPress={toDig} name="Clear to dig" short={wide ? undefined : 'Dig'} {...litBy(gate)} />
+      <Light
+        about="What safe to enter hangs on"
+        onPress={toEnter}
+        name="Safe to enter"
+        short={wide ? undefined : 'Enter'}
+        {...litBy(safe)}
+      />
     </>
+  );
+}
+
+/** A light that leads to what it hangs on. */
+const Light = memo(function Light({ about, onPress, ...lamp }: ComponentProps<typeof Lamp> & { about: string; onPress: () => void }) {
+  return (
+    <Pressable role="link" aria-label={about} onPress={onPress}>
+      <Lamp {...lamp} />
+    </Pressable>
   );
 });

@@ -2,7 +2,7 @@ import { branchFrom, variantOf } from '@tamper/core';
 import { applyPatches, jobErrors, type Job, type Run } from '@tamper/core/job';
 import { readerOf } from '@tamper/core/words';
 import { router, usePathname } from 'expo-router';
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { api, sentences } from '../../data/api';
 import { useJob, useRun, type JobDocument, type RunDocument } from '../../data/documents';
@@ -23,8 +23,9 @@ import { isStopped, usePlan } from '../../workers/usePlan';
 import { Gates } from './Gates';
 import { openRun } from './openRun';
 import { jobPath, placeIn, runPath, steps, tabsOf, type Place } from './places';
+import { useRunContexts } from './useRunContexts';
 import { RunMenu } from './RunMenu';
-import { SessionContext, type RunSession } from './session';
+import { useSession, type RunSession } from './session';
 import { StepBar } from './StepBar';
 import { useAddress } from './useAddress';
 import { useApply } from './useApply';
@@ -42,24 +43,18 @@ export function RunFrame({ jobId, runId, children }: { jobId: string; runId: str
       </>
     );
   return (
-    <Framed jobId={jobId} runId={runId} job={job.document} run={run.document}>
-      {children}
-    </Framed>
+    <Session jobId={jobId} runId={runId} job={job.document} run={run.document}>
+      <Framed jobId={jobId} runId={runId}>
+        {children}
+      </Framed>
+    </Session>
   );
 }
 
-function Framed({
-  jobId,
-  runId,
-  job: liveJob,
-  run: liveRun,
-  children,
-}: Pick<RunSession, 'jobId' | 'runId' | 'job' | 'run'> & { children: ReactNode }) {
+/** Opens what every screen of the run works on, and tells each what it shows. What it stands round is not drawn anew with it. */
+function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' | 'runId' | 'job' | 'run'> & { children: ReactNode }) {
   const path = usePathname();
-  const { step, tab } = placeIn(path);
-  const [job, run] = [useQuiet(liveJob), useQuiet(liveRun)];
-  const { wide } = useRoom();
-  const typing = useTyping();
+  const { step } = placeIn(path);
   const { where, look } = useAddress(path);
   const others = useOtherRuns(jobId, runId);
   const state = usePlan(job.doc, run.doc);
@@ -77,36 +72,30 @@ function Framed({
   const mends = useMends(step === 'checks' || step === 'site' ? undefined : state.good);
   const onFix = useTakeFix(mends, run.doc, !planned, apply);
   const reader = useMemo(() => readerOf(job.doc), [job.doc]);
-  useUndoKeys(run);
   const { fault, remove, duplicate, branch } = useWhole(jobId, runId, job, run, others);
   const session = useMemo(
     (): RunSession => ({
-      ...{ jobId, runId, job, run, state, planned, others, book, safe, where, look },
-      ...{ apply, putJob, reader, mends, onFix, duplicate, branch },
+      ...{ jobId, runId, job, run, others, book },
+      ...{ apply, putJob, reader, onFix, fault, remove, duplicate, branch },
     }),
-    [jobId, runId, job, run, state, planned, others, book, safe, where, look, apply, putJob, reader, mends, onFix, duplicate, branch],
+    [jobId, runId, job, run, others, book, apply, putJob, reader, onFix, fault, remove, duplicate, branch],
   );
+  return useRunContexts({ session, where, look, state, planned, safe, mends, children });
+}
+
+/** Bar above, order of the work below or beside, tabs, and the screen. */
+const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string; runId: string; children: ReactNode }) {
+  const { step, tab } = placeIn(usePathname());
+  const { wide } = useRoom();
+  const typing = useTyping();
   const go = useStable((place: Place) => router.push(runPath(jobId, runId, place)));
   // To the tab one is on there is nowhere to go: what is typed there stays.
   const goTab = useStable((next: string) => void (next !== tab && go(`${step}/${next}` as Place)));
-  const changeJob = useStable((next: Job) => job.change(next));
-  const undo = useStable(() => run.undo());
-  const redo = useStable(() => run.redo());
   const tabs = useMemo(() => (step ? tabsOf(step) : undefined), [step]);
   const bar = typing ? null : <StepBar jobId={jobId} runId={runId} step={step} />;
   return (
-    <SessionContext.Provider value={session}>
-      <TopBar
-        title={run.doc.name}
-        status={<SaveBadge save={liveRun.save.kind === 'saved' ? liveJob.save : liveRun.save} />}
-        back={jobPath(jobId)}
-      >
-        <Gates job={job.doc} good={state.good} safe={safe.gate} others={others} jobId={jobId} runId={runId} />
-        <BarButton icon="undo" accessibilityLabel="Undo" onPress={undo} disabled={!run.canUndo} />
-        {wide || run.canRedo ? <BarButton icon="redo" accessibilityLabel="Redo" onPress={redo} disabled={!run.canRedo} /> : null}
-        <RunMenu job={job.doc} name={run.doc.name} onJob={changeJob} onDelete={remove} onDuplicate={duplicate} />
-      </TopBar>
-      {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
+    <>
+      <RunBar />
       <View style={{ flex: 1, minHeight: 0, flexDirection: wide ? 'row' : 'column' }}>
         {wide ? bar : null}
         <View style={{ flex: 1, minHeight: 0, minWidth: 0 }}>
@@ -119,16 +108,39 @@ function Framed({
         </View>
         {wide ? null : bar}
       </View>
-    </SessionContext.Provider>
+    </>
   );
-}
+});
 
-/** A document as its screens need it: the same while it is only being saved, which goes well most of the time and changes nothing they show. */
-function useQuiet<D extends JobDocument | RunDocument>(document: D): D {
-  const { doc, stored, change, save, canUndo, canRedo } = document;
-  const amiss = save.kind === 'unsaved' || save.kind === 'conflict' ? save : undefined;
-  // eslint-disable-next-line react-hooks/exhaustive-deps
-  return useMemo(() => document, [doc, stored, change, amiss, canUndo, canRedo]);
+/** The run's name, whether it is saved, its gates, and what is done with it as a whole. */
+function RunBar() {
+  const { jobId, job, run, fault, remove, duplicate } = useSession();
+  const { wide } = useRoom();
+  const { name } = run.doc;
+  const { canUndo, canRedo, undo, redo } = run;
+  useUndoKeys(run);
+  const changeJob = useStable((next: Job) => job.change(next));
+  const status = useMemo(() => <SaveBadge first={run.safety} second={job.safety} />, [run.safety, job.safety]);
+  const { doc } = job;
+  const actions = useMemo(
+    () => (
+      <>
+        <Gates />
+        <BarButton icon="undo" accessibilityLabel="Undo" onPress={undo} disabled={!canUndo} />
+        {wide || canRedo ? <BarButton icon="redo" accessibilityLabel="Redo" onPress={redo} disabled={!canRedo} /> : null}
+        <RunMenu job={doc} name={name} onJob={changeJob} onDelete={remove} onDuplicate={duplicate} />
+      </>
+    ),
+    [undo, redo, canUndo, canRedo, wide, doc, name, changeJob, remove, duplicate],
+  );
+  return (
+    <>
+      <TopBar title={name} status={status} back={jobPath(jobId)}>
+        {actions}
+      </TopBar>
+      {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
+    </>
+  );
 }
 
 /** What is done with a run as a whole. */

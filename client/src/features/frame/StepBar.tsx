@@ -1,7 +1,7 @@
 import { Link } from 'expo-router';
 import { memo } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';

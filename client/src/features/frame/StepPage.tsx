@@ -1,14 +1,15 @@
 import type { ReactNode } from 'react';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
 import { Page } from '../../ui/Screen';
 import { isStopped } from '../../workers/usePlan';
-import { useSession } from './session';
+import { usePlanned, useSession } from './session';
 
 /** A page of one run: what stands in the way of saving or planning it, and the page itself; nothing of it while there is no plan to show. */
 export function StepPage({ above, roomy = false, children }: { above?: ReactNode; roomy?: boolean; children: ReactNode }) {
-  const { run, state } = useSession();
+  const { run } = useSession();
+  const { state } = usePlanned();
   const { errors, crash } = state;
   return (
     <>

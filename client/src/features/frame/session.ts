@@ -1,7 +1,7 @@
 import type { Run, SafeGate } from '@tamper/core';
 import type { Fix, Job, Patch } from '@tamper/core/job';
 import type { Reader, Sayable } from '@tamper/core/words';
-import { createContext, useContext } from 'react';
+import { createContext, useContext, type Context } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import type { OpenBook } from '../../data/useBook';
 import type { Issued } from '../../workers/useIssued';
@@ -18,39 +18,64 @@ export interface Where {
   hole: string | undefined;
 }
 
-/** A run and its job open for work, planned once for every screen of the run. */
+/** What is open on the run, and how to look elsewhere. */
+export interface Looking extends Omit<Where, 'cursor'> {
+  look: (change: Partial<Where>) => void;
+}
+
+/** A run and its job open for work. It changes with the inputs; what follows from them a moment later is told apart below, each to those who show it. */
 export interface RunSession {
   jobId: string;
   runId: string;
   job: JobDocument;
   run: RunDocument;
-  /** The plan of the newest inputs that made one, and what is wrong with newer ones. */
-  state: PlanState;
-  /** Do the inputs as they are now make a plan? */
-  planned: boolean;
   /** The job's other runs, as they are stored. */
   others: readonly Run[];
   book: OpenBook;
-  /** The gate Safe to enter, and the issued plans it hangs on. */
-  safe: Issued & { gate: SafeGate | undefined };
-  where: Where;
-  look: (change: Partial<Where>) => void;
   /** Puts changes into the run, or into the job. A sentence refuses them; nothing is changed then. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;
-  /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
+  /** For whom findings are put into words, and what takes a fix of one. */
   reader: Reader;
-  mends: Mends;
   onFix: (finding: Sayable, fix: Fix) => void;
+  /** Why what was to be done with the run as a whole was not. */
+  fault: string | undefined;
+  remove: () => void;
   /** A new run of this job from a copy of this one, or from where one looks. */
   duplicate: () => void;
   branch: (station: number) => void;
 }
 
-export const SessionContext = createContext<RunSession | undefined>(undefined);
-
-export function useSession(): RunSession {
-  const session = useContext(SessionContext);
-  if (!session) throw new Error('useSession belongs inside the frame of a run');
-  return session;
+/** The run planned once for every screen of it. */
+export interface Planned {
+  /** The plan of the newest inputs that made one, and what is wrong with newer ones. */
+  state: PlanState;
+  /** Do the inputs as they are now make a plan? */
+  planned: boolean;
 }
+
+/** The gate Safe to enter, and the issued plans it hangs on. */
+export type Safe = Issued & { gate: SafeGate | undefined };
+
+export const SessionContext = createContext<RunSession | undefined>(undefined);
+/** The station apart from the rest: it is dragged. */
+export const CursorContext = createContext<{ cursor: number | undefined } | undefined>(undefined);
+export const WhereContext = createContext<Looking | undefined>(undefined);
+export const PlannedContext = createContext<Planned | undefined>(undefined);
+export const MendsContext = createContext<Mends | undefined>(undefined);
+export const SafeContext = createContext<Safe | undefined>(undefined);
+
+const inFrame = <T>(context: Context<T | undefined>) => {
+  return function useInFrame(): T {
+    const value = useContext(context);
+    if (!value) throw new Error('It belongs inside the frame of a run');
+    return value;
+  };
+};
+export const useSession = inFrame(SessionContext);
+export const useWhere = inFrame(WhereContext);
+export const useCursor = inFrame(CursorContext);
+export const usePlanned = inFrame(PlannedContext);
+/** The fixes that were tried on the plan. */
+export const useMendsHere = inFrame(MendsContext);
+export const useSafe = inFrame(SafeContext);

@@ -5,6 +5,7 @@ import { deviceId } from '../../data/device';
 import { deviceClock } from '../../data/deviceClock';
 import type { BookState } from '../../data/jobBook';
 import { useNow } from '../../data/useNow';
+import { useSame } from '../../ui/useSame';
 import { useIssued, type Issued } from '../../workers/useIssued';
 
 /**
@@ -25,5 +26,7 @@ export function useSafeGate(
     return safeToEnter({ revisions, book, device: deviceId(), heard, clockBack: clock.back, now: Math.max(tick, clock.now()), units });
   }, [book, revisions, heard, units, tick]);
   const { error } = issued;
-  return useMemo(() => ({ revisions, error, gate }), [revisions, error, gate]);
+  // The clock's next step mostly opens and shuts nothing.
+  const told = useSame(gate);
+  return useMemo(() => ({ revisions, error, gate: told }), [revisions, error, told]);
 }

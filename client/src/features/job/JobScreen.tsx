@@ -5,7 +5,7 @@ import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { api, sentences, type RunSummary } from '../../data/api';
 import { useJob } from '../../data/documents';
@@ -108,7 +108,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
 
   return (
     <>
-      <TopBar title={job.doc.name} status={<SaveBadge save={job.save} />} back="/" />
+      <TopBar title={job.doc.name} status={<SaveBadge first={job.safety} />} back="/" />
       <Page>
         <Conflict document={job} what="the job" />
         {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}

@@ -13,7 +13,7 @@ import { parseLength, type Parsed } from '@tamper/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import useSWR from 'swr';
 import { api, fetcher, sentences, type Stored } from '../../data/api';
 import { refreshList } from '../../data/usePages';

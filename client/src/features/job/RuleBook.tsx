@@ -12,7 +12,8 @@ import {
 } from '@tamper/core/rules';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { HelperText, Text, TextInput } from 'react-native-paper';
+import { HelperText, TextInput } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Choice } from '../../ui/Choice';

@@ -2,7 +2,7 @@ import type { Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { Stored } from '../../data/api';
 import { usePages } from '../../data/usePages';

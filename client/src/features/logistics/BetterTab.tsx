@@ -11,7 +11,7 @@ import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
 import { say } from '@tamper/core/words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';

@@ -3,7 +3,7 @@ import type { Job } from '@tamper/core/job';
 import { formatLength, formatStation, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';

@@ -8,7 +8,7 @@ import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/p
 import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Bars } from '../../drawing/Bars';
 import { Gantt } from '../../drawing/Gantt';
 import { WIDE } from '../../theme/tokens';

@@ -5,7 +5,7 @@ import { useBook, useWritten } from '../../data/useBook';
 import { Strip } from '../../drawing/Strip';
 import { useStable } from '../../ui/useStable';
 import type { TabOf } from '../frame/places';
-import { useSession } from '../frame/session';
+import { useCursor, useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
 import { StepPage } from '../frame/StepPage';
 import { BetterTab } from './BetterTab';
 import { LogisticsContext, type LogisticsEdit } from './context';
@@ -27,9 +27,12 @@ const ALONG: readonly Tab[] = ['machine', 'spoil'];
 
 /** What digs it, where the dirt goes, what to buy, how many days, and what would be better. */
 export function LogisticsScreen({ tab }: { tab: Tab }) {
-  const { jobId, job, state, where, look, apply, putJob, reader, mends, onFix } = useSession();
+  const { jobId, job, apply, putJob, reader, onFix } = useSession();
+  const { state } = usePlanned();
+  const mends = useMendsHere();
   const { page: width } = useRoom();
-  const { cursor } = where;
+  const { look } = useWhere();
+  const { cursor } = useCursor();
   const setCursor = useStable((station: number) => look({ cursor: station }));
   const { good } = state;
   // What a crew does in an hour is logged for the job, whichever run it was done on.

@@ -11,7 +11,7 @@ import { formatHours, formatLength, formatMassOf, formatPercent, formatStation, 
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { LiftPlot } from '../../drawing/LiftPlot';
 import { ReachDrawing } from '../../drawing/ReachDrawing';
 import { Icon } from '../../theme/Icon';

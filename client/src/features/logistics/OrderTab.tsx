@@ -4,7 +4,7 @@ import { figuresIn, formatMass, formatMassOf, formatPercent, parseDecimal, parse
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';

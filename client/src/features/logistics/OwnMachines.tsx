@@ -1,6 +1,6 @@
 import { machinesFor, type OwnMachine } from '@tamper/core/job';
 import { formatForce } from '@tamper/core/units';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { figure, LENGTH, MASS, OwnThings, PLAIN, type Figure } from '../../ui/OwnThings';
 import { useLogistics } from './context';
 

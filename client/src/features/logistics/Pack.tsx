@@ -6,7 +6,7 @@ import { sectionAt } from '@tamper/core/section';
 import { formatLength, formatStation } from '@tamper/core/units';
 import { useMemo, useRef, useState } from 'react';
 import { ScrollView, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { LongSection } from '../../drawing/LongSection';
 import { PlanDrawing } from '../../drawing/PlanDrawing';

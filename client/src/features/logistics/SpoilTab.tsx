@@ -17,7 +17,7 @@ import {
 } from '@tamper/core/units';
 import { useEffect, useRef } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';

@@ -2,7 +2,7 @@ import type { Beside } from '@tamper/core/job';
 import { formatLength, formatMassOf, formatStation, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';

@@ -2,7 +2,7 @@ import { isGeneric, kits, withTyped, type Kit, type ShoreKit } from '@tamper/cor
 import { figuresIn, formatLength, formatPercent, formatPressure, parsePercent, parsePressure, type UnitSystem } from '@tamper/core/units';
 import { formatFluid, parseFluid } from '@tamper/core/fluid';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { figure, LENGTH, MASS, OwnThings, PLAIN, type Figure } from '../../ui/OwnThings';
 import { Tick } from '../../ui/Tick';
 import { useProtection } from './context';

@@ -6,7 +6,7 @@ import { useFresh } from '../../data/useCurrent';
 import { useWho } from '../../data/who';
 import { useStable } from '../../ui/useStable';
 import type { TabOf } from '../frame/places';
-import { useSession } from '../frame/session';
+import { useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
 import { StepPage } from '../frame/StepPage';
 import { ProtectionContext, type ProtectionEdit } from './context';
 import { SupportsTab } from './SupportsTab';
@@ -19,11 +19,14 @@ const SHOWN: Record<Tab, () => React.ReactNode> = { soil: SoilTab, ways: WaysTab
 
 /** What the ground is, and what holds it. */
 export function ProtectionScreen({ tab }: { tab: Tab }) {
-  const { job, run, state, planned, book, where, look, apply, putJob, reader, mends, onFix } = useSession();
+  const { job, run, book, apply, putJob, reader, onFix } = useSession();
+  const { state, planned } = usePlanned();
+  const mends = useMendsHere();
+  const { hole, look } = useWhere();
   const { good } = state;
   const { who, setWho } = useWho();
   useFresh([job, run]);
-  const setPlace = useStable((hole: string) => look({ hole }));
+  const setPlace = useStable((next: string) => look({ hole: next }));
   const edit = useMemo(
     (): ProtectionEdit | undefined =>
       good && {
@@ -39,13 +42,13 @@ export function ProtectionScreen({ tab }: { tab: Tab }) {
         setWho,
         apply,
         putJob,
-        place: (good.plan.places.find(({ id }) => id === where.hole) ?? good.plan.places[0]) as Place,
+        place: (good.plan.places.find(({ id }) => id === hole) ?? good.plan.places[0]) as Place,
         setPlace,
         reader,
         mends,
         onFix,
       },
-    [run, job.doc, good, planned, book, who, setWho, apply, putJob, where.hole, setPlace, reader, mends, onFix],
+    [run, job.doc, good, planned, book, who, setWho, apply, putJob, hole, setPlace, reader, mends, onFix],
   );
   const Shown = SHOWN[tab];
   return (

@@ -14,7 +14,7 @@ import { errorsOf } from '@tamper/core/job';
 import { formatLength, formatStation, formatStrength, parseLength, parseStation, parseStrength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { useFormDraft } from '../../data/useFormDraft';
 import { Card } from '../../ui/Card';

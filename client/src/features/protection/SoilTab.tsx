@@ -6,7 +6,7 @@ import type { SoilTest } from '@tamper/core/book';
 import { figuresIn, formatStretch } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
 import { Card } from '../../ui/Card';

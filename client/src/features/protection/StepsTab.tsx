@@ -4,7 +4,7 @@ import { gateAfter, procedure, score, stageAfter, tryStep, methodOf, type Practi
 import { formatPercent } from '@tamper/core/units';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { StageDrawing } from '../../drawing/StageDrawing';
 import { Icon } from '../../theme/Icon';
 import { colours, TARGET } from '../../theme/tokens';

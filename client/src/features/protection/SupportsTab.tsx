@@ -16,7 +16,7 @@ import {
 import type { PathStep, Run } from '@tamper/core/job';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';

@@ -14,7 +14,7 @@ import {
 } from '@tamper/core/units';
 import { useMemo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Card } from '../../ui/Card';
 import { OptionalField } from '../../ui/OptionalField';
 import { QuantityField } from '../../ui/QuantityField';

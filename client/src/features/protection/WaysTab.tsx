@@ -6,7 +6,7 @@ import type { Remote } from 'comlink';
 import { sidesOf } from '@tamper/core/protection';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { MiniSection } from '../../drawing/MiniSection';
 import { Icon } from '../../theme/Icon';

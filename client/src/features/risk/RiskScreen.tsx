@@ -3,10 +3,10 @@ import { useRoom } from '../../ui/useRoom';
 import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/risk';
 import { evidences } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
-import { formatHours, formatPercent, parseCount } from '@tamper/core/units';
+import { figuresIn, formatHours, formatPercent, parseCount } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Bars } from '../../drawing/Bars';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
@@ -62,7 +62,7 @@ function Simulation({ job, run }: { job: Job; run: Run }) {
       <Card title="Taken for granted">
         {Object.values(riskAssumptions).map(({ basis }) => (
           <Text key={basis} variant="bodySmall">
-            {basis}.
+            {figuresIn(basis, job.units)}.
           </Text>
         ))}
         <Text variant="bodySmall">

@@ -2,7 +2,7 @@ import { chainageTable, formatLength, formatStation, type Plan, type UnitSystem 
 import { writeChainageCsv } from '@tamper/core/csv';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Pager } from '../../ui/Pager';
 import { fileName, saveText } from '../../ui/files';

@@ -2,7 +2,7 @@ import type { DrawnLine, ExistingLine, Patch } from '@tamper/core';
 import type { Alignment, GeoJsonPlan } from '@tamper/core/formats';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { JobDocument } from '../../data/documents';
 import { Card } from '../../ui/Card';

@@ -3,7 +3,7 @@ import { capital, formatStretch } from '@tamper/core/units';
 import { say, sayFix, type Reader, type Sayable } from '@tamper/core/words';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
@@ -55,11 +55,9 @@ const OneFinding = memo(function OneFinding({ finding, reader, mends, onFix, onG
         </Text>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
           {onFix
-            ? mends?.map((mend) => (
-                <FixButton key={sayFix(mend.fix, reader)} mend={mend} reader={reader} onFix={(fix) => onFix(finding, fix)} />
-              ))
+            ? mends?.map((mend) => <FixButton key={sayFix(mend.fix, reader)} finding={finding} mend={mend} reader={reader} onFix={onFix} />)
             : null}
-          {onGo ? <Stretches where={finding.where} reader={reader} onGo={(station) => onGo(station, finding.subject?.id)} /> : null}
+          {onGo ? <Stretches where={finding.where} about={finding.subject?.id} reader={reader} onGo={onGo} /> : null}
         </View>
       </Notice>
     </View>
@@ -72,15 +70,24 @@ function sameOne(a: One, b: One): boolean {
 }
 
 /** Where it speaks, each stretch a button that goes there. */
-function Stretches({ where, reader: { units }, onGo }: { where: Sayable['where']; reader: Reader; onGo: (station: number) => void }) {
-  return (
-    <>
-      {where.slice(0, STRETCHES).map(({ from, to }) => (
-        <Button key={`${from} ${to}`} mode="outlined" onPress={() => onGo(from)}>
-          {capital(formatStretch({ from, to }, units))}
-        </Button>
-      ))}
-      {where.length > STRETCHES ? <Text variant="bodySmall">and {where.length - STRETCHES} more stretches</Text> : null}
-    </>
-  );
+const Stretches = memo(
+  function Stretches({ where, about, reader: { units }, onGo }: StretchesProps) {
+    return (
+      <>
+        {where.slice(0, STRETCHES).map(({ from, to }) => (
+          <Button key={`${from} ${to}`} mode="outlined" onPress={() => onGo(from, about)}>
+            {capital(formatStretch({ from, to }, units))}
+          </Button>
+        ))}
+        {where.length > STRETCHES ? <Text variant="bodySmall">and {where.length - STRETCHES} more stretches</Text> : null}
+      </>
+    );
+  },
+  (a, b) => a.about === b.about && a.reader === b.reader && a.onGo === b.onGo && sameJson(a.where, b.where),
+);
+interface StretchesProps {
+  where: Sayable['where'];
+  about: string | undefined;
+  reader: Reader;
+  onGo: NonNullable<Props['onGo']>;
 }

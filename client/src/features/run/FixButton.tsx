@@ -1,23 +1,32 @@
+import { memo } from 'react';
 import { keyOf, type Fix } from '@tamper/core/job';
 import type { Mend } from '@tamper/core/plan';
 import { say, sayFix, type Reader, type Sayable } from '@tamper/core/words';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 
+interface Props {
+  finding: Sayable;
+  mend: Mend<Sayable>;
+  reader: Reader;
+  onFix: (finding: Sayable, fix: Fix) => void;
+}
+
 /** A fix that was tried and mends; a stop it would bring is said on it. */
-export function FixButton({ mend: { fix, brings }, reader, onFix }: { mend: Mend<Sayable>; reader: Reader; onFix: (fix: Fix) => void }) {
+export const FixButton = memo(function FixButton({ finding, mend: { fix, brings }, reader, onFix }: Props) {
   const label = sayFix(fix, reader);
+  const take = () => onFix(finding, fix);
   if (brings.length === 0)
     return (
-      <Button mode="contained" onPress={() => onFix(fix)}>
+      <Button mode="contained" onPress={take}>
         {label}
       </Button>
     );
   return (
     <View style={{ gap: 2, maxWidth: '100%' }}>
-      <Button mode="outlined" icon="stop" onPress={() => onFix(fix)}>
+      <Button mode="outlined" icon="stop" onPress={take}>
         {`${label}, and then: ${brings.length === 1 ? 'a stop' : `${brings.length} stops`}`}
       </Button>
       {brings.map((stop) => (
@@ -27,4 +36,4 @@ export function FixButton({ mend: { fix, brings }, reader, onFix }: { mend: Mend
       ))}
     </View>
   );
-}
+});

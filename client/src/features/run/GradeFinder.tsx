@@ -17,7 +17,7 @@ import {
 import type { GradeResult } from '@tamper/core/grade';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';

@@ -1,34 +1,34 @@
 import { formatArea, formatLength, formatMass, formatVolume, type Plan, type Section, type UnitSystem } from '@tamper/core';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { colours } from '../../theme/tokens';
 
-interface Props {
+export interface NumbersProps {
   plan: Plan;
   section: Section;
   units: UnitSystem;
 }
 type Named = [label: string, value: string];
 
-const here = ({ section, units }: Props): Named[] => [
+const here = ({ section, units }: NumbersProps): Named[] => [
   ['Depth', formatLength(section.depth, units)],
   ['Top width', formatLength(section.topWidth, units)],
 ];
-const dig = ({ plan, units }: Props): Named[] => [
+const dig = ({ plan, units }: NumbersProps): Named[] => [
   ['Dig (bank)', formatVolume(plan.dig.hand + plan.dig.machine, units)],
   ['Spoil (loose)', formatVolume(plan.balance.loose, units)],
 ];
-const rest = ({ plan, units }: Props): Named[] => [
+const rest = ({ plan, units }: NumbersProps): Named[] => [
   ['Bed + surround', formatMass(plan.balance.beddingMass, units)],
   ['Surplus (loose)', formatVolume(plan.balance.surplusLoose, units)],
   ['Fill to bring', formatVolume(plan.balance.importFill, units)],
   ['Deepest', formatLength(plan.deepest.depth, units)],
 ];
-const section = ({ section: { areas }, units }: Props): Named => ['Section', formatArea(areas.trench, units)];
+const section = ({ section: { areas }, units }: NumbersProps): Named => ['Section', formatArea(areas.trench, units)];
 
 /** The four numbers that stay in sight on a phone while editing. */
-export const NumberLine = memo(function NumberLine(props: Props) {
+export const NumberLine = memo(function NumberLine(props: NumbersProps) {
   return (
     <View
       role="group"
@@ -50,19 +50,19 @@ export const NumberLine = memo(function NumberLine(props: Props) {
 });
 
 /** What the line leaves out, for below it on a phone. */
-export const OtherNumbers = memo(function OtherNumbers(props: Props) {
+export const OtherNumbers = memo(function OtherNumbers(props: NumbersProps) {
   return <Group title="Whole run" numbers={[...rest(props), section(props)]} />;
 });
 
 /** All the numbers people ask for: at the cursor, and over the whole run. */
-export function KeyNumbers(props: Props) {
+export const KeyNumbers = memo(function KeyNumbers(props: NumbersProps) {
   return (
     <View style={{ gap: 8 }}>
       <Group title="Here" numbers={[...here(props), section(props)]} />
       <Group title="Whole run" numbers={[...dig(props), ...rest(props)]} />
     </View>
   );
-}
+});
 
 function Group({ title, numbers }: { title: string; numbers: Named[] }) {
   return (

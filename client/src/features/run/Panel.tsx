@@ -1,7 +1,7 @@
 import { productsKnown } from '@tamper/core';
 import { memo } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import type { Part } from '../../drawing/SectionDrawing';
 import { colours } from '../../theme/tokens';

@@ -1,6 +1,6 @@
 import { memo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import type { Part } from '../../drawing/SectionDrawing';
 import { Icon } from '../../theme/Icon';
 import { colours, TARGET } from '../../theme/tokens';

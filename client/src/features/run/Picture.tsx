@@ -9,16 +9,17 @@ import {
   type Run,
   type Section,
 } from '@tamper/core';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';
 import { PlanDrawing, type PlanTool } from '../../drawing/PlanDrawing';
 import { SectionDrawing, type Part } from '../../drawing/SectionDrawing';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
+import { useSame } from '../../ui/useSame';
 import { useStable } from '../../ui/useStable';
 import type { PlanState } from '../../workers/usePlan';
-import type { RunEdit } from './context';
+import { useSession, useWhere } from '../frame/session';
 import { touched } from './PlanTools';
 
 /** The three ways to look at a run. */
@@ -69,8 +70,8 @@ export function Picture({
 }: PictureProps) {
   const { job, run, plan } = good;
   const [whole, setWhole] = useState(wide);
-  const existing = useMemo(() => linesAt(good, cursor), [good, cursor]);
-  const close = useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]);
+  const existing = useSame(useMemo(() => linesAt(good, cursor), [good, cursor]));
+  const close = useSame(useMemo(() => tooCloseIn(drawn.job, drawn.run, section.reachIndex), [drawn, section.reachIndex]));
   const size = { width, height, units: job.units, cursor };
   if (look === 'long')
     return (
@@ -101,14 +102,20 @@ export function Picture({
         close={close}
         onMoveLine={onMoveLine}
       />
-      <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
-        <Button mode="outlined" onPress={() => setWhole(!whole)} style={OVER}>
-          {whole ? 'Closer' : 'With spoil'}
-        </Button>
-      </View>
+      <Closer whole={whole} onWhole={setWhole} />
     </View>
   );
 }
+/** With the heap and its room, or the trench alone and larger. */
+const Closer = memo(function Closer({ whole, onWhole }: { whole: boolean; onWhole: (whole: boolean) => void }) {
+  return (
+    <View style={{ position: 'absolute', right: 4, bottom: 4 }}>
+      <Button mode="outlined" onPress={() => onWhole(!whole)} style={OVER}>
+        {whole ? 'Closer' : 'With spoil'}
+      </Button>
+    </View>
+  );
+});
 const OVER = { backgroundColor: colours.paper };
 
 /** What the hand does on the plan view: its tool, the point it holds, and what a touch or a drag changes. */
@@ -120,25 +127,32 @@ interface PlanHand {
   onMove: (index: number, point: PlanPoint) => void;
 }
 
-export function usePlanHand(run: Run, apply: RunEdit['apply'], onCursor: (station: number) => void, onPart: (part: Part) => void) {
+/** The hand on the view from above, what sets its tool and the point it holds; the same while neither changes. */
+export function usePlanHand(onPart: (part: Part) => void) {
+  const { run, apply } = useSession();
+  const { look } = useWhere();
   const [tool, setTool] = useState<PlanTool>('look');
   const [selected, setSelected] = useState<number>();
   const onTouch = useStable((point: PlanPoint) => {
-    const done = touched(run, tool, point);
+    const done = touched(run.doc, tool, point);
     if (done.patches && apply(done.patches) !== undefined) return;
     if (done.selected !== undefined) setSelected(done.selected);
-    if (done.cursor !== undefined) onCursor(done.cursor);
+    if (done.cursor !== undefined) look({ cursor: done.cursor });
     if (done.line) {
       setTool('look');
       onPart('existing');
     }
   });
   const onMove = useStable((index: number, point: PlanPoint) => {
-    const patches = movePoint(run, index, point);
+    const patches = movePoint(run.doc, index, point);
     if (patches.length > 0) apply(patches, `point.${index}`);
   });
-  return { hand: { tool, selected, onTouch, onSelect: setSelected, onMove }, setTool, setSelected };
+  return useMemo(
+    () => ({ hand: { tool, selected, onTouch, onSelect: setSelected, onMove }, setTool, setPoint: setSelected }),
+    [tool, selected, onTouch, onMove],
+  );
 }
+export type PlanTooling = ReturnType<typeof usePlanHand>;
 
 /** What lies in the ground already at a station, from the plan on screen. */
 function linesAt({ plan }: Good, station: number) {

@@ -14,7 +14,7 @@ import {
   type Run,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { PlanTool } from '../../drawing/PlanDrawing';
 import { newId } from '../../data/newId';

@@ -9,14 +9,14 @@ import {
   sectionAt,
   sectionIfDug,
   productOf,
-  sameJson,
   withKnownProducts,
   type Job,
+  type Range,
   type Run,
 } from '@tamper/core';
-import { useMemo, useRef, useState } from 'react';
+import { createContext, memo, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { useWritten } from '../../data/useBook';
 import { newId } from '../../data/newId';
 import type { Part } from '../../drawing/SectionDrawing';
@@ -25,32 +25,40 @@ import { colours } from '../../theme/tokens';
 import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
 import { useRoom, type Room } from '../../ui/useRoom';
+import { useSame } from '../../ui/useSame';
 import { useStable } from '../../ui/useStable';
-import { useSession, type RunSession } from '../frame/session';
+import { useCursor, useMendsHere, usePlanned, useSafe, useSession, useWhere } from '../frame/session';
 import { ChainageTable } from './ChainageTable';
-import { faultIn, RunEditContext, type RunEdit } from './context';
+import { faultIn, RunEditContext, usePlanOnScreen, useRunEdit, type RunEdit } from './context';
 import { Exchange } from './Exchange';
 import { Findings } from './Findings';
 import { GradeFinder } from './GradeFinder';
-import { KeyNumbers, NumberLine, OtherNumbers } from './KeyNumbers';
+import { KeyNumbers, NumberLine, OtherNumbers, type NumbersProps } from './KeyNumbers';
 import { Panel } from './Panel';
 import { PartBar, PartChooser } from './PartBar';
 import { parts } from './editors';
 import { PhonePage } from './PhonePage';
-import { Picture, usePlanHand, type Look } from './Picture';
+import { Picture, usePlanHand, type Look, type PlanTooling } from './Picture';
 import { PlanTools } from './PlanTools';
 
 /** The trench: strip, drawings, numbers, findings; touch a part to change it. Drawings show the last inputs that made a plan. */
 export function TrenchScreen({ tab: look }: { tab: Look }) {
-  const { job, run, others, state, planned, book, safe, where, look: lookThere, apply, reader, mends, onFix, branch } = useSession();
-  const room = useRoom();
-  const { wide, page } = room;
-  const cursor = where.cursor ?? run.doc.stations[0]?.station ?? 0;
-  const selected = parts.find((part) => part === where.part);
-  const setCursor = useStable((station: number) => lookThere({ cursor: station }));
-  const setSelected = useStable((part: Part | undefined) => lookThere({ part }));
+  return (
+    <Editing>
+      <Trench look={look} />
+    </Editing>
+  );
+}
+
+/** What the editors and drawings of the trench work on, told to each of them; nothing round them is drawn anew at a key press. */
+function Editing({ children }: { children: ReactNode }) {
+  const { job, run, others, book, apply } = useSession();
+  const { state, planned } = usePlanned();
+  const { look } = useWhere();
+  const cursor = useCursor().cursor ?? run.doc.stations[0]?.station ?? 0;
+  const setCursor = useStable((station: number) => look({ cursor: station }));
   const [picking, setPicking] = useState(false);
-  const good = state.good;
+  const { good, errors } = state;
 
   const newest = useMemo(() => ({ job: job.doc, run: withKnownProducts(job.doc, run.doc) }), [job.doc, run.doc]);
   const trusted = planned || !good ? newest : good;
@@ -60,17 +68,6 @@ export function TrenchScreen({ tab: look }: { tab: Look }) {
   const ahead = useMemo(() => (planned ? sectionIfDug(newest.job, newest.run, at) : undefined), [planned, newest, at]);
   const drawn = ahead ? newest : (good ?? newest);
   const section = useMemo(() => ahead ?? sectionAt(drawn.job, drawn.run, at), [ahead, drawn, at]);
-  const closePanel = useStable(() => setSelected(undefined));
-  const pick = useStable((station: number) => {
-    setPicking(false);
-    setSelected('existing');
-    apply([{ path: ['existing'], value: [...run.doc.existing, existingMetAt(run.doc, station, newId())] }]);
-  });
-  const moveLine = useStable(
-    (id: string, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, id, centre), `laid.${id}`),
-  );
-  const go = useStable((station: number, about: string | undefined) => setCursor(lookAt(run.doc, about, station)));
-  const { hand, setTool, setSelected: setPoint } = usePlanHand(run.doc, apply, setCursor, setSelected);
   const written = useWritten(book);
   const edit = useMemo(
     (): RunEdit => ({
@@ -79,118 +76,209 @@ export function TrenchScreen({ tab: look }: { tab: Look }) {
       cursor: at,
       reachIndex: reachIndexAt(run.doc, at),
       section,
+      drawn,
       apply,
       setCursor,
       picking,
       setPicking,
       others,
-      plan: good?.plan,
       book: written,
-      faultOf: (field) => faultIn(state.errors, field),
+      faultOf: (field) => faultIn(errors, field),
     }),
-    [job.doc, run.doc, at, section, apply, setCursor, picking, others, good, written, state.errors],
+    [job.doc, run.doc, at, section, drawn, apply, setCursor, picking, others, written, errors],
   );
+  const setPart = useStable((part: Part) => look({ part }));
+  const tools = usePlanHand(setPart);
+  const touch = useMemo(() => ({ tools, picking }), [tools, picking]);
+  return (
+    <RunEditContext.Provider value={edit}>
+      <TouchContext.Provider value={touch}>{children}</TouchContext.Provider>
+    </RunEditContext.Provider>
+  );
+}
 
-  const units = job.doc.units;
-  const open = useSame(safe.gate?.where ?? NOWHERE);
+/** How the screen is laid out: it changes with the room there is, the tab and the part whose inputs are open. */
+const Trench = memo(function Trench({ look }: { look: Look }) {
+  const { part, look: lookThere } = useWhere();
+  const room = useRoom();
+  const { wide, page } = room;
+  const selected = parts.find((known) => known === part);
+  const setSelected = useStable((next: Part | undefined) => lookThere({ part: next }));
+  const closePanel = useStable(() => setSelected(undefined));
+  const { tools, picking } = useTouch();
+
   const drawingWidth = wide ? page - Math.min(440, Math.round(page * 0.45)) : page;
   // All parts stand there by name where there is room for them beside their inputs.
   const roomy = wide && !room.low;
-  const shownNumbers = good && { plan: good.plan, section, units };
-  const shownHeight = pictureHeight(look, room, selected !== undefined);
-  const strip = good ? (
-    <Strip
-      run={good.run}
-      plan={good.plan}
-      units={units}
-      width={drawingWidth}
-      cursor={at}
-      open={open}
-      onCursor={setCursor}
-      onPick={picking ? pick : undefined}
-    />
-  ) : state.errors.length === 0 ? (
+  const height = pictureHeight(look, room, selected !== undefined);
+  const strip = useMemo(() => <Along width={drawingWidth} onPart={setSelected} />, [drawingWidth, setSelected]);
+  const picture = useMemo(
+    () => <Shown {...{ look, height, wide, selected }} width={drawingWidth} onPart={setSelected} />,
+    [look, height, wide, selected, drawingWidth, setSelected],
+  );
+  const chooser = selected ? null : <PartChooser selected={selected} onSelect={setSelected} />;
+  const below = (
+    <>
+      <Unsaved />
+      <Problems />
+      {selected ? <Panel part={selected} onClose={closePanel} /> : null}
+      {selected && !roomy ? <PartChooser selected={selected} onSelect={setSelected} /> : null}
+      {look === 'long' ? <Levels /> : null}
+      {look === 'plan' ? <Course /> : null}
+      <Found />
+    </>
+  );
+
+  if (wide)
+    return (
+      <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
+        <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
+          {strip}
+          {picture}
+          <View style={{ padding: 12 }}>
+            <Numbers as={KeyNumbers} />
+          </View>
+        </ScrollView>
+        <ScrollView
+          style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
+          contentContainerStyle={{ padding: 12, gap: 12 }}
+        >
+          {roomy ? <PartBar selected={selected} onSelect={setSelected} /> : chooser}
+          {below}
+        </ScrollView>
+      </View>
+    );
+  return (
+    <PhonePage
+      strip={strip}
+      picture={picture}
+      pictureHeight={height}
+      numbers={<Numbers as={NumberLine} />}
+      touching={picking || (look === 'plan' && tools.hand.tool !== 'look')}
+    >
+      {chooser}
+      {below}
+      <Numbers as={OtherNumbers} />
+    </PhonePage>
+  );
+});
+
+/** What the next touch of a drawing is for. */
+const TouchContext = createContext<{ tools: PlanTooling; picking: boolean } | undefined>(undefined);
+const useTouch = () => {
+  const touch = useContext(TouchContext);
+  if (!touch) throw new Error('useTouch belongs inside the trench');
+  return touch;
+};
+
+const NOWHERE: readonly never[] = [];
+/** Stretches where Safe to enter is open now. */
+function useOpen(): readonly Range[] {
+  return useSame(useSafe().gate?.where ?? NOWHERE);
+}
+
+/** The strip of the run as planned. */
+function Along({ width, onPart }: { width: number; onPart: (part: Part) => void }) {
+  const { run: document, apply } = useSession();
+  const { good, errors } = usePlanned().state;
+  const { job, cursor, setCursor, picking, setPicking } = useRunEdit();
+  const open = useOpen();
+  const pick = useStable((station: number) => {
+    setPicking(false);
+    onPart('existing');
+    apply([{ path: ['existing'], value: [...document.doc.existing, existingMetAt(document.doc, station, newId())] }]);
+  });
+  if (good)
+    return (
+      <Strip
+        run={good.run}
+        plan={good.plan}
+        units={job.units}
+        width={width}
+        cursor={cursor}
+        open={open}
+        onCursor={setCursor}
+        onPick={picking ? pick : undefined}
+      />
+    );
+  return errors.length === 0 ? (
     <Text role="status" style={{ padding: 16 }}>
       Working it out…
     </Text>
   ) : null;
-  const picture = good ? (
-    <Picture
-      good={good}
-      drawn={drawn}
-      doc={run.doc}
-      section={section}
-      look={look}
-      width={drawingWidth}
-      height={shownHeight}
-      wide={wide}
-      cursor={at}
-      open={open}
-      onCursor={setCursor}
-      selected={selected}
-      onPart={setSelected}
-      others={others}
-      hand={hand}
-      onMoveLine={moveLine}
-    />
-  ) : null;
-  const chooser = selected ? null : <PartChooser selected={selected} onSelect={setSelected} />;
-  const below = (
+}
+
+interface ShownProps {
+  look: Look;
+  width: number;
+  height: number;
+  wide: boolean;
+  selected: Part | undefined;
+  onPart: (part: Part) => void;
+}
+
+/** The drawing one looks at. */
+function Shown(shown: ShownProps) {
+  const { hand } = useTouch().tools;
+  const { good } = usePlanned().state;
+  const { run, section, drawn, cursor, setCursor, others, apply } = useRunEdit();
+  const open = useOpen();
+  const onMoveLine = useStable(
+    (id: string, centre: { x: number; y: number }) => void apply(movedLine(run, section, id, centre), `laid.${id}`),
+  );
+  if (!good) return null;
+  return <Picture {...shown} {...{ good, drawn, section, cursor, others, open, onMoveLine }} doc={run} onCursor={setCursor} hand={hand} />;
+}
+
+/** Numbers of the section at the cursor and of the whole run. */
+function Numbers({ as: As }: { as: ComponentType<NumbersProps> }) {
+  const plan = usePlanOnScreen();
+  const { section, job } = useRunEdit();
+  return plan ? <As plan={plan} section={section} units={job.units} /> : null;
+}
+
+/** Below the long section: a grade to be found, and the levels by chainage. */
+function Levels() {
+  const { job, run, apply, setCursor } = useRunEdit();
+  const plan = usePlanOnScreen();
+  if (!plan) return null;
+  return (
     <>
-      <Problems run={run} state={state} />
-      {selected ? <Panel part={selected} onClose={closePanel} /> : null}
-      {selected && !roomy ? <PartChooser selected={selected} onSelect={setSelected} /> : null}
-      {look === 'long' && good ? (
-        <>
-          {falls(job.doc, run.doc) ? <GradeFinder job={job.doc} run={run.doc} apply={apply} /> : null}
-          <ChainageTable plan={good.plan} units={units} onGo={setCursor} />
-        </>
-      ) : null}
-      {look === 'plan' ? (
-        <>
-          <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => branch(at)} />
-          <Joins job={job.doc} run={run.doc} others={others} />
-          <Exchange job={job} />
-        </>
-      ) : null}
-      {good && good.plan.findings.length === 0 ? (
-        <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />
-      ) : null}
-      {good ? <Findings findings={good.plan.findings} reader={reader} mends={mends} onGo={go} onFix={onFix} /> : null}
+      {falls(job, run) ? <GradeFinder job={job} run={run} apply={apply} /> : null}
+      <ChainageTable plan={plan} units={job.units} onGo={setCursor} />
     </>
   );
+}
 
+/** Below the view from above: the tools for the course, what the run joins, and files. */
+function Course() {
+  const { hand, setTool, setPoint } = useTouch().tools;
+  const { job: document, branch } = useSession();
+  const { job, run, others, cursor } = useRunEdit();
   return (
-    <RunEditContext.Provider value={edit}>
-      {wide ? (
-        <View role="main" style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
-          <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
-            {strip}
-            {picture}
-            <View style={{ padding: 12 }}>{shownNumbers ? <KeyNumbers {...shownNumbers} /> : null}</View>
-          </ScrollView>
-          <ScrollView
-            style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
-            contentContainerStyle={{ padding: 12, gap: 12 }}
-          >
-            {roomy ? <PartBar selected={selected} onSelect={setSelected} /> : chooser}
-            {below}
-          </ScrollView>
-        </View>
-      ) : (
-        <PhonePage
-          strip={strip}
-          picture={picture}
-          pictureHeight={shownHeight}
-          numbers={shownNumbers ? <NumberLine {...shownNumbers} /> : null}
-          touching={picking || (look === 'plan' && hand.tool !== 'look')}
-        >
-          {chooser}
-          {below}
-          {shownNumbers ? <OtherNumbers {...shownNumbers} /> : null}
-        </PhonePage>
-      )}
-    </RunEditContext.Provider>
+    <>
+      <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => branch(cursor)} />
+      <Joins job={job} run={run} others={others} />
+      <Exchange job={document} />
+    </>
+  );
+}
+
+/** What is found against the plan on screen. */
+function Found() {
+  const { run, reader, onFix } = useSession();
+  const { look } = useWhere();
+  const plan = usePlanOnScreen();
+  const mends = useMendsHere();
+  const go = useStable((station: number, about: string | undefined) => look({ cursor: lookAt(run.doc, about, station) }));
+  if (!plan) return null;
+  return (
+    <>
+      {plan.findings.length === 0 ? (
+        <Notice kind="note" title="Nothing found against this plan. Check the ground on site all the same." />
+      ) : null}
+      <Findings findings={plan.findings} reader={reader} mends={mends} onGo={go} onFix={onFix} />
+    </>
   );
 }
 
@@ -202,23 +290,21 @@ function pictureHeight(look: Look, { height, wide, low }: Room, editing: boolean
   return Math.round(Math.min(look === 'section' ? 340 : 420, Math.max(200, height * (look === 'section' ? 0.32 : 0.42))));
 }
 
-const NOWHERE: readonly never[] = [];
-/** A value that stays the same object while it says the same. */
-function useSame<T>(value: T): T {
-  const last = useRef(value);
-  if (!sameJson(last.current, value)) last.current = value;
-  return last.current;
-}
-
 /** Does the line run by gravity, or is it laid so? */
 const falls = (job: Job, run: Run): boolean =>
   (productsKnown(job, run) && productOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
-/** What cannot be saved, planned or joined, in sentences. */
-function Problems({ run, state }: Pick<RunSession, 'run' | 'state'>) {
+/** Why the run is not saved. */
+function Unsaved() {
+  const { run } = useSession();
+  return run.amiss ? <Conflict document={run} what="this run" /> : null;
+}
+
+/** What cannot be planned, in sentences. */
+function Problems() {
+  const { state } = usePlanned();
   return (
     <>
-      <Conflict document={run} what="this run" />
       {state.crash ? (
         <Notice kind="stop" role="alert" title={`The planner stopped: ${state.crash} Reload the page; your inputs are saved.`} />
       ) : null}

@@ -2,7 +2,7 @@ import type { Job, Run } from '@tamper/core/job';
 import { formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import type { RunDocument } from '../../data/documents';
 import { Button } from '../../ui/Button';

@@ -1,6 +1,7 @@
 import type { Plan, Section } from '@tamper/core';
 import type { FieldError, Job, Patch, Run } from '@tamper/core/job';
 import { createContext, useContext } from 'react';
+import { usePlanned } from '../frame/session';
 import type { Written } from '../../data/useBook';
 
 /** What every editor of a run works on. */
@@ -11,6 +12,8 @@ export interface RunEdit {
   cursor: number;
   reachIndex: number;
   section: Section;
+  /** What the section is of: the newest inputs where they can be dug. */
+  drawn: { job: Job; run: Run };
   /** Puts changes into the run. Returns a sentence and changes nothing when the result could not be a run. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   setCursor: (station: number) => void;
@@ -19,8 +22,6 @@ export interface RunEdit {
   setPicking: (picking: boolean) => void;
   /** The job's other runs, as they are stored. */
   others: readonly Run[];
-  /** The plan on screen, which may lag behind the run; undefined before the first. */
-  plan: Plan | undefined;
   /** The book of the run and its job, to be read and written. */
   book: Written;
   /** What the planner says is wrong with a field of the run. */
@@ -34,6 +35,9 @@ export function useRunEdit(): RunEdit {
   if (!edit) throw new Error('useRunEdit belongs inside a run screen');
   return edit;
 }
+
+/** The plan on screen, which may lag behind the run; undefined before the first. */
+export const usePlanOnScreen = (): Plan | undefined => usePlanned().state.good?.plan;
 
 /** Finds what the planner said of a field or of anything below it. */
 export const faultIn = (errors: readonly FieldError[], field: string): string | undefined =>

@@ -3,7 +3,7 @@ import { airFaults, airTestNeeded } from '@tamper/core/protection';
 import { figuresIn, formatLength, formatStation, parseDecimal, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { useFormDraft } from '../../data/useFormDraft';
 import { Card } from '../../ui/Card';

@@ -1,7 +1,7 @@
 import { momentOf, sayEntry, withdrawn, type Kept } from '@tamper/core/book';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';

@@ -1,7 +1,7 @@
 import { readyToCover } from '@tamper/core/gates';
 import { formatStretch } from '@tamper/core/units';
 import { useMemo } from 'react';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { GateLight } from '../../ui/GateLight';
 import { Notice } from '../../ui/Notice';
 import { useSite } from './context';

@@ -4,7 +4,7 @@ import { shortHoursOf } from '@tamper/core/gates';
 import { formatHours } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
 import { useFormDraft } from '../../data/useFormDraft';

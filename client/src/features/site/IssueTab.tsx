@@ -2,7 +2,7 @@ import { changesBetween, type RevisionHead } from '@tamper/core/issue';
 
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import useSWR from 'swr';
 import { Button } from '../../ui/Button';
 import { api, fetcher, sentences } from '../../data/api';

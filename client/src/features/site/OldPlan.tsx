@@ -5,7 +5,7 @@ import { figuresIn, formatLength, formatStation, formatVolume, type UnitSystem }
 import { sayPlace } from '@tamper/core/words';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { api, sentences } from '../../data/api';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';

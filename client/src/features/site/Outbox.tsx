@@ -1,6 +1,6 @@
 import { sayEntry } from '@tamper/core/book';
 import type { UnitSystem } from '@tamper/core/units';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { OpenBook } from '../../data/useBook';
 import { Notice } from '../../ui/Notice';

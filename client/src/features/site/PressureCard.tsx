@@ -6,7 +6,7 @@ import { canAt, standingPieces, type RegisteredPiece } from '@tamper/core/site';
 import { formatPressure, formatStation, parseDecimal, parsePressure } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
 import { useFormDraft } from '../../data/useFormDraft';

@@ -8,7 +8,7 @@ import { useFresh } from '../../data/useCurrent';
 import { useWho } from '../../data/who';
 import { Faults } from '../../ui/Faults';
 import type { TabOf } from '../frame/places';
-import { useSession } from '../frame/session';
+import { usePlanned, useSafe, useSession } from '../frame/session';
 import { StepPage } from '../frame/StepPage';
 import { BookTab } from './BookTab';
 import { SiteContext, type SiteEdit } from './context';
@@ -22,12 +22,13 @@ const SHOWN: Record<Tab, () => React.ReactNode> = { enter: EnterTab, stands: Sta
 
 /** On site: the plan people work to, what stands, what was seen, and who may go in. */
 export function SiteScreen({ tab }: { tab: Tab }) {
-  const { jobId, runId, job, run, state, planned, book, safe } = useSession();
+  const { jobId, runId, job, run, book } = useSession();
+  const { state, planned } = usePlanned();
   const { good } = state;
   useFresh([job, run]);
   const { who, setWho } = useWho();
   const { units } = job.doc;
-  const { gate, revisions, error } = safe;
+  const { gate, revisions, error } = useSafe();
   const site = useMemo((): SiteEdit | undefined => {
     const force = revisions && inForce(revisions);
     if (!revisions || (!force && !good)) return undefined;

@@ -16,7 +16,7 @@ import { figuresIn, formatLength, formatStation, parseCount, parseLength } from 
 import { sayPlace } from '@tamper/core/words';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
 import { colours } from '../../theme/tokens';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Text } from 'react-native-paper';
+import { Text } from '../../ui/Text';
 import { Card } from '../../ui/Card';
 import { TextField } from '../../ui/TextField';
 import { useSite } from './context';

@@ -1,7 +1,7 @@
 import { formatHours, formatLength, machineOf, resolveRules, backingOut, handRate, type Run } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
-import { useRunEdit } from '../context';
+import { usePlanOnScreen, useRunEdit } from '../context';
 
 const EXITS: { value: Run['access']['exit']; label: string }[] = [
   { value: 'start', label: 'Start' },
@@ -12,7 +12,8 @@ const EXITS: { value: Run['access']['exit']; label: string }[] = [
 
 /** Which way the machine digs, and where it can leave again. */
 export function AccessEditor() {
-  const { job, run, plan, apply } = useRunEdit();
+  const { job, run, apply } = useRunEdit();
+  const plan = usePlanOnScreen();
   const set = (key: keyof Run['access']) => (value: string) => void apply([{ path: ['access', key], value }]);
   const machine = machineOf(job);
   const back = plan && backingOut(run, plan.profile, machine, resolveRules(job.ruleSet, job.overrides), handRate(job, run.spoil.ground));

@@ -22,7 +22,7 @@ import {
   type SurfaceMaterialId,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { IconButton } from '../../../ui/IconButton';
 import { Button } from '../../../ui/Button';
 import { Picker } from '../../../ui/Picker';

@@ -28,7 +28,8 @@ import {
 } from '@tamper/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Divider, Text } from 'react-native-paper';
+import { Divider } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Toggle } from '../../../ui/Toggle';
 import { newId } from '../../../data/newId';
 import { useWho } from '../../../data/who';
@@ -44,7 +45,7 @@ import { TextField } from '../../../ui/TextField';
 import { Tick } from '../../../ui/Tick';
 import { writeBy, type Enter } from '../../../data/write';
 import { PutRight } from '../../site/PutRight';
-import { useRunEdit } from '../context';
+import { usePlanOnScreen, useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
 
 const KINDS = utilityKinds.map((value) => ({ value, label: `${utilityMarks[value].letter} · ${utilityMarks[value].name}` }));
@@ -311,7 +312,8 @@ function OneRecord({ record: { kept, exposure, lapsed }, enter }: { record: Line
 
 /** The clear-by-layers steps of the window the cursor stands in, ticked off in order. */
 function WindowHere() {
-  const { job, run, plan, cursor, book } = useRunEdit();
+  const { job, run, cursor, book } = useRunEdit();
+  const plan = usePlanOnScreen();
   const { who, setWho } = useWho();
   const [fault, setFault] = useState<string>();
   const here = plan?.handWindows.find((window) => window.from <= cursor && cursor <= window.to);

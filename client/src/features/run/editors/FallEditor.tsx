@@ -20,7 +20,7 @@ import {
   type Run,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Toggle } from '../../../ui/Toggle';
 import { IconButton } from '../../../ui/IconButton';
 import { newId } from '../../../data/newId';

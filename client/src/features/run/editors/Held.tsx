@@ -13,7 +13,7 @@ import {
   type Sides,
   type SoilClass,
 } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';

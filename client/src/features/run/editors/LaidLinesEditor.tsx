@@ -1,5 +1,5 @@
 import { surfaces, type Surface } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';
 import { useRunEdit } from '../context';

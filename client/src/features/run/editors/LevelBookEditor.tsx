@@ -15,7 +15,7 @@ import {
 import { MAX_CSV, readLevelBook } from '@tamper/core/csv';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { IconButton } from '../../../ui/IconButton';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';

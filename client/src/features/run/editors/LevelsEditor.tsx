@@ -2,7 +2,7 @@ import { extent, formatLength, formatStation, groundAt, parseLength, parseStatio
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { IconButton } from '../../../ui/IconButton';
 import { Pager } from '../../../ui/Pager';
 import { Button } from '../../../ui/Button';

@@ -1,6 +1,6 @@
 import { soilClasses, type Reach } from '@tamper/core';
 import { router, useLocalSearchParams } from 'expo-router';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { runPath } from '../../frame/places';

@@ -18,7 +18,7 @@ import {
   type Reach,
 } from '@tamper/core';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';

@@ -1,5 +1,5 @@
 import { formatPercent, groundIds, grounds } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { Picker } from '../../../ui/Picker';
 import { useRunEdit } from '../context';

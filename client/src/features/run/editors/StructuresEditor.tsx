@@ -14,7 +14,8 @@ import {
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Divider, Text } from 'react-native-paper';
+import { Divider } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';

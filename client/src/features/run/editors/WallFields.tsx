@@ -11,7 +11,7 @@ import {
   type SoilClass,
   type Wall,
 } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';
 import { QuantityField } from '../../../ui/QuantityField';

@@ -10,7 +10,7 @@ import {
   widthFloor,
   type Reach,
 } from '@tamper/core';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { TextField } from '../../../ui/TextField';

@@ -1,7 +1,8 @@
 import { formatArea, utilityMarks, families, type Job, type Offer, type Offers, type Reach } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Divider, Text } from 'react-native-paper';
+import { Divider } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import Svg, { Circle, Line, Path } from '../../../drawing/svg';
 import { Label } from '../../../drawing/Dimension';
 import { fitToScale } from '../../../drawing/fit';

@@ -1,7 +1,7 @@
 import { formatArea, formatLength, type Addition } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';

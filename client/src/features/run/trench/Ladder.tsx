@@ -1,7 +1,7 @@
 import { figuresIn, dropOf, formatLength, placedLines, layerLadder, linesIn, reachEnd, type Reach, type Rung } from '@tamper/core';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { colours, ground, TARGET } from '../../../theme/tokens';
 import { useRunEdit } from '../context';
 import { LengthField } from '../fields';

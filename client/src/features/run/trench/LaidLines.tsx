@@ -18,7 +18,7 @@ import {
 } from '@tamper/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Text } from 'react-native-paper';
+import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';

@@ -1,12 +1,13 @@
 import { bucketPasses, bucketsOf, digWidth, formatLength, formatVolume, overDig, type Passes as Way, type Reach } from '@tamper/core';
-import { Text } from 'react-native-paper';
-import { useRunEdit } from '../context';
+import { Text } from '../../../ui/Text';
+import { usePlanOnScreen, useRunEdit } from '../context';
 
 const SHOWN = 3;
 
 /** Which buckets dig the width, in how many passes. */
 export function Passes() {
-  const { job, run, reachIndex, plan } = useRunEdit();
+  const { job, run, reachIndex } = useRunEdit();
+  const plan = usePlanOnScreen();
   const reach = run.reaches[reachIndex] as Reach;
   const wide = digWidth(reach);
   const panels = wide - reach.bottomWidth;

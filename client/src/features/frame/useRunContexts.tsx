@@ -1,0 +1,44 @@
+import { useMemo, type ReactNode } from 'react';
+import type { Mends } from '../../workers/useMends';
+import {
+  CursorContext,
+  MendsContext,
+  PlannedContext,
+  SafeContext,
+  SessionContext,
+  WhereContext,
+  type Looking,
+  type Planned,
+  type RunSession,
+  type Safe,
+  type Where,
+} from './session';
+
+interface Props extends Planned {
+  session: RunSession;
+  where: Where;
+  look: Looking['look'];
+  safe: Safe;
+  mends: Mends;
+  children: ReactNode;
+}
+
+/** Tells each part of what is open on a run to those who show it. @returns the children told so. */
+export function useRunContexts({ session, where: { cursor, part, hole }, look, state, planned, safe, mends, children }: Props): ReactNode {
+  const station = useMemo(() => ({ cursor }), [cursor]);
+  const looking = useMemo(() => ({ part, hole, look }), [part, hole, look]);
+  const plan = useMemo(() => ({ state, planned }), [state, planned]);
+  return (
+    <SessionContext.Provider value={session}>
+      <WhereContext.Provider value={looking}>
+        <CursorContext.Provider value={station}>
+          <PlannedContext.Provider value={plan}>
+            <SafeContext.Provider value={safe}>
+              <MendsContext.Provider value={mends}>{children}</MendsContext.Provider>
+            </SafeContext.Provider>
+          </PlannedContext.Provider>
+        </CursorContext.Provider>
+      </WhereContext.Provider>
+    </SessionContext.Provider>
+  );
+}
