@@ -1,11 +1,20 @@
-// Measures the built client: an edit, from the key to the new number on the screen, processor slowed four times; then the grade
-// finder and the strike risk in their workers.
+// Measures the built client, processor slowed four times as a cheap phone's: keys to the paint, the cursor dragged, an idle screen, the first load over a
+// slow line and the bytes of every address; then the grade finder and the strike risk in their workers. Times are printed beside a fixed piece of work
+// measured in the same page, so that two machines can be compared.
 import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import type { Page } from '@playwright/test';
+import type { CDPSession, Page } from '@playwright/test';
 import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
-import { open } from './helpers';
+import { open, runAt, STEPS } from './helpers';
 import { launch } from './launch';
+
+const [SLOWED, KEYS, FRAME] = [4, 30, 1000 / 60];
+/** Slow 4G: bytes a second, and the time there and back, ms. */
+const SLOW_LINE = { offline: false, downloadThroughput: 1_600_000 / 8, uploadThroughput: 750_000 / 8, latency: 150 };
+
+const at = (sorted: readonly number[], share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))] ?? NaN;
+const inOrder = (list: readonly number[]): number[] => [...list].sort((a, b) => a - b);
 
 const url = process.env.TAMPER_URL;
 if (!url) {
@@ -16,10 +25,38 @@ if (!url) {
   await new Promise((done) => child.once('exit', done));
 } else {
   const browser = await launch();
-  const page = await browser.newPage({ viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
-  // tsx wraps named functions in a helper that the page does not have.
-  await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
-  await page.goto(url);
+  const fresh = async () => {
+    const page = await browser.newPage({ viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
+    // tsx wraps named functions in a helper that the page does not have.
+    await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
+    return page;
+  };
+  await benchFirstLoad(await fresh(), url);
+  const page = await fresh();
+  await longRun(page, url);
+  const client = await page.context().newCDPSession(page);
+  await client.send('Performance.enable');
+  await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
+  const unit = await fixedWork(page);
+  console.log(`\n1 km run on 2,001 levels, processor slowed ${SLOWED} times; the fixed piece of work takes ${unit.toFixed(1)} ms there`);
+  const tell = (what: string, ms: number, goal?: number) =>
+    console.log(
+      `  ${what.padEnd(58)} ${ms.toFixed(1).padStart(7)} ms ${(ms / unit).toFixed(2).padStart(6)} of it${goal ? `   goal ${goal.toFixed(1)} ms: ${((ms / goal) * 100).toFixed(0)} %` : ''}`,
+    );
+  const idle = await busy(client, () => page.waitForTimeout(5000));
+  tell('idle, main thread per second', idle / 5);
+  await benchKeys(page, client, idle / 5000, tell);
+  await benchDrag(page, tell);
+  await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
+  await benchAddresses(await fresh(), url);
+  await benchWorkers(page);
+  await browser.close();
+}
+
+type Tell = (what: string, ms: number, goal?: number) => void;
+/** The demonstration's job with a run of 1 km on levels every half metre. */
+async function longRun(page: Page, at: string): Promise<void> {
+  await page.goto(at);
   await page.getByText('Saltmarsh boatyard').click();
   await page.getByText('New run').click();
   await page.getByText('Something else').click();
@@ -33,34 +70,122 @@ if (!url) {
   await chooser.setFiles({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(levels) });
   await page.getByText('of 2001').waitFor();
   await open(page, 'Width');
-  const client = await page.context().newCDPSession(page);
-  await client.send('Emulation.setCPUThrottlingRate', { rate: 4 });
-  const field = page.getByRole('textbox', { name: 'Clear width at the bottom' });
-  const taken: number[] = [];
-  for (let i = 0; i < 30; i++) {
-    const width = (0.8 + (i % 10) / 20).toFixed(2);
-    taken.push(
-      await field.evaluate((input: HTMLInputElement, text) => {
-        const number = document.querySelector('[data-testid="number-Top width"]') as HTMLElement;
-        const start = performance.now();
-        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, text);
-        input.dispatchEvent(new Event('input', { bubbles: true }));
-        return new Promise<number>((done) => {
-          const look = () =>
-            number.innerText.startsWith(Number(text).toFixed(2)) ? done(performance.now() - start) : requestAnimationFrame(look);
-          look();
-        });
-      }, width),
-    );
-  }
-  taken.sort((a, b) => a - b);
-  const p = (share: number) => (taken[Math.floor(taken.length * share)] ?? NaN).toFixed(1);
-  console.log(
-    `\nEdit to redrawn number, 1 km run, processor slowed 4 times: median ${p(0.5)} ms, p95 ${p(0.95)} ms (${(Number(p(0.5)) / 16.7).toFixed(1)} frames)`,
+}
+
+/** The same work on every machine: numbers sorted, written and read again. @returns the median, ms. */
+async function fixedWork(page: Page): Promise<number> {
+  const taken = await page.evaluate(() =>
+    Array.from({ length: 15 }, () => {
+      const start = performance.now();
+      const list = Array.from({ length: 20_000 }, (_, i) => (i * 7919) % 20_011);
+      for (let round = 0; round < 3; round++) (JSON.parse(JSON.stringify(list)) as number[]).sort((a, b) => a - b);
+      return performance.now() - start;
+    }),
   );
-  await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-  await benchWorkers(page);
-  await browser.close();
+  return at(inOrder(taken), 0.5);
+}
+
+/** How long the main thread works meanwhile, ms. */
+async function busy(client: CDPSession, work: () => Promise<unknown>): Promise<number> {
+  const spent = async () => (await client.send('Performance.getMetrics')).metrics.find(({ name }) => name === 'TaskDuration')?.value ?? NaN;
+  const before = await spent();
+  await work();
+  return ((await spent()) - before) * 1000;
+}
+
+/** Keys typed into a width, with all that comes of each: how long until the paint, and how long the main thread works. */
+async function benchKeys(page: Page, client: CDPSession, idle: number, tell: Tell): Promise<void> {
+  await page.evaluate(() => {
+    const seen: Record<number, number> = {};
+    Object.assign(window, { seen });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries() as (PerformanceEntry & { interactionId: number })[])
+        if (entry.interactionId) seen[entry.interactionId] = Math.max(seen[entry.interactionId] ?? 0, entry.duration);
+    }).observe({ type: 'event', durationThreshold: 16, buffered: false } as PerformanceObserverInit);
+  });
+  const field = page.getByRole('textbox', { name: 'Clear width at the bottom' });
+  await field.fill('0.90');
+  await field.press('End');
+  await page.waitForTimeout(1500);
+  const spent: number[] = [];
+  for (let i = 0; i < KEYS; i++) {
+    const pause = 1200;
+    const start = performance.now();
+    const total = await busy(client, async () => {
+      await page.keyboard.press(i % 2 === 0 ? 'Backspace' : i % 4 === 1 ? '5' : '0');
+      await page.waitForTimeout(pause);
+    });
+    spent.push(total - idle * (performance.now() - start));
+  }
+  const shown = await page.evaluate(() => Object.values((window as unknown as { seen: Record<number, number> }).seen));
+  // What took less than a frame is not told: it counts as one.
+  const inp = inOrder([...shown, ...Array<number>(Math.max(0, KEYS - shown.length)).fill(16)]);
+  tell('a key, to the paint: median', at(inp, 0.5));
+  tell('a key, to the paint: p95', at(inp, 0.95), 50);
+  const all = inOrder(spent);
+  tell('a key, main thread with plan, drawing and save: median', at(all, 0.5), FRAME);
+  tell('a key, main thread: p95', at(all, 0.95));
+}
+
+/** The cursor dragged along the strip: the time from frame to frame. */
+async function benchDrag(page: Page, tell: Tell): Promise<void> {
+  const box = (await page.getByRole('slider', { name: 'Station along the run' }).boundingBox()) as { x: number; y: number };
+  await page.mouse.move(box.x + 20, box.y + 40);
+  await page.mouse.down();
+  await page.evaluate(() => {
+    const frames: number[] = [];
+    Object.assign(window, { frames });
+    let last = performance.now();
+    const next = (now: number) => {
+      frames.push(now - last);
+      last = now;
+      if (frames.length < 1000) requestAnimationFrame(next);
+    };
+    requestAnimationFrame(next);
+  });
+  for (let i = 0; i < 160; i++) await page.mouse.move(box.x + 20 + i * 2, box.y + 40);
+  await page.mouse.up();
+  const frames = inOrder((await page.evaluate(() => (window as unknown as { frames: number[] }).frames)).slice(2));
+  tell(`the cursor dragged, from frame to frame (${frames.length}): median`, at(frames, 0.5), FRAME);
+  tell('the cursor dragged, from frame to frame: p95', at(frames, 0.95), FRAME);
+}
+
+/** From nothing to the list of jobs over a slow line on a slow phone. */
+async function benchFirstLoad(page: Page, at: string): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  await client.send('Network.enable');
+  await client.send('Network.emulateNetworkConditions', SLOW_LINE);
+  await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
+  const start = performance.now();
+  await page.goto(at, { waitUntil: 'commit' });
+  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).waitFor();
+  const taken = performance.now() - start;
+  console.log(
+    `\nFirst load, slow 4G (1.6 Mbit/s, 150 ms), processor slowed ${SLOWED} times: list of jobs after ${(taken / 1000).toFixed(2)} s, ${((taken / 3500) * 100).toFixed(0)} % of the 3.5 s allowed`,
+  );
+  await page.close();
+}
+
+/** What each screen takes over the line when it is the first one opened. */
+async function benchAddresses(page: Page, at: string): Promise<void> {
+  await page.goto(at);
+  await page.getByText('Saltmarsh boatyard').click();
+  await page.getByRole('link', { name: /Outfall/ }).click();
+  await page.getByTestId('number-Depth').waitFor();
+  const run = runAt(page);
+  const client = await page.context().newCDPSession(page);
+  await client.send('Network.enable');
+  await client.send('Network.setCacheDisabled', { cacheDisabled: true });
+  let bytes = 0;
+  client.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
+  console.log('\nOver the line to each screen opened first, as served (its workers apart)');
+  const job = run.split('/runs')[0] as string;
+  for (const place of ['/', job, `${job}/clear`, `${job}/catalogue`, ...STEPS.map(({ place: step }) => `${run}/${step}`)]) {
+    bytes = 0;
+    await page.goto(`${at}${place}`);
+    await page.waitForLoadState('networkidle');
+    console.log(`  ${(bytes / 1000).toFixed(0).padStart(6)} kB  ${place.replace(/[0-9a-f-]{36}/g, '…')}`);
+  }
 }
 
 /** 2 km on 400 stations with 12 lines to pass: the time from the touch to the answer on the screen. */
@@ -85,7 +210,7 @@ async function benchWorkers(page: Page): Promise<void> {
     await page.getByText('20,000 trials.').waitFor();
   });
   console.log(
-    `Grade finder in its worker, 2 km, 12 lines to pass: ${grade.toFixed(1)} s, ${(grade * 10).toFixed(0)} % of the 10 s allowed`,
+    `\nGrade finder in its worker, 2 km, 12 lines to pass: ${grade.toFixed(1)} s, ${(grade * 10).toFixed(0)} % of the 10 s allowed`,
   );
   console.log(`Strike risk in its worker, 20,000 trials: ${risk.toFixed(1)} s, ${(risk * 50).toFixed(0)} % of the 2 s allowed`);
 }

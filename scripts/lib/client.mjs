@@ -12,9 +12,8 @@ export const clientDir = join(root, 'client', 'dist');
 const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json', 'scripts/lib/client.mjs', 'scripts/lib/pieces.mjs'];
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
 
-/** Does the first screen, the list of jobs, load this script? Of the routes called index or _layout its are those right below src/app. */
-export const onFirstScreen = (name, code) =>
-  /^(__|entry)/.test(name) || (/^(index|_layout)-/.test(name) && /JobsScreen|SendWaiting/.test(code));
+/** Does the first screen, the list of jobs, load this script? The router reads every layout when it starts; of the routes called index the list is the one right below src/app. */
+export const onFirstScreen = (name, code) => /^(__|entry|_layout-)/.test(name) || (name.startsWith('index-') && /JobsScreen/.test(code));
 
 /** Every file below a path, sorted, without build results and tests. */
 function* files(path) {

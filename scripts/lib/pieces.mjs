@@ -1,7 +1,7 @@
 // The exporter puts whatever two lazily loaded pieces share into one file that the first screen loads as well. Here that file is taken apart: what the first
 // screen needs stays, the rest goes into files of what the same pieces share, each fetched with the first piece that wants it.
 import { createHash } from 'node:crypto';
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createContext, runInContext } from 'node:vm';
 
@@ -116,11 +116,22 @@ export function splitShared(folder, first) {
   }
   let html = readFileSync(page, 'utf8');
   for (const [name, made] of named) html = html.replaceAll(SCRIPTS + name, SCRIPTS + made.name);
-  // What every screen wants, and the entry would ask for only once it runs.
-  const ahead = [...named].filter(([name]) => name.startsWith('_layout-') && first(name, codes.get(name)));
-  const preload = ahead.map(([, { name }]) => `<link rel="preload" as="script" href="${SCRIPTS}${name}">`).join('');
+  // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen.
+  const ahead = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && first(name, codes.get(name)));
+  const preload = [
+    ...ahead.map(([, { name }]) => `<link rel="preload" as="script" href="${SCRIPTS}${name}">`),
+    ...fontsIn(folder).map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`),
+  ].join('');
   writeFileSync(page, html.replace('</head>', `${preload}</head>`));
 }
+
+/** Where the fonts of an export are, from its root. */
+const fontsIn = (folder) =>
+  existsSync(join(folder, 'assets'))
+    ? readdirSync(join(folder, 'assets'), { recursive: true })
+        .filter((name) => name.endsWith('.woff2'))
+        .map((name) => `/assets/${name}`)
+    : [];
 
 /** @returns the code with the name it goes by: the name's start and a hash of the code. */
 const hashed = (name, code) => ({

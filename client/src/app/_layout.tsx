@@ -9,8 +9,8 @@ import { SendWaiting } from '../ui/SendWaiting';
 import { TypingRoom } from '../ui/TypingRoom';
 
 export default function Layout() {
-  const [ready, failed] = useFonts(fontFiles);
-  if (!ready && !failed) return null;
+  // What there is to say is said meanwhile.
+  useFonts(fontFiles);
   return (
     <SafeAreaProvider>
       <Themed>

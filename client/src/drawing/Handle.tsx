@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useRef } from 'react';
 import { View as Box, type GestureResponderEvent } from 'react-native';
 import { colours, TARGET } from '../theme/tokens';
 import type { View } from './fit';
@@ -31,10 +31,11 @@ export function Handle({
   onSelect: () => void;
   onMove: (place: Place) => void;
 }) {
-  const [grip, setGrip] = useState<{ pageX: number; pageY: number; from: Place }>();
+  /** Where it was taken hold of: known to the next move at once, drawn or not. */
+  const grip = useRef<{ pageX: number; pageY: number; from: Place }>(undefined);
   const drag = ({ nativeEvent: { pageX, pageY } }: GestureResponderEvent) => {
-    if (!grip) return;
-    onMove({ x: grip.from.x + (pageX - grip.pageX) / view.scale, y: grip.from.y - (pageY - grip.pageY) / view.scale });
+    const { current: held } = grip;
+    if (held) onMove({ x: held.from.x + (pageX - held.pageX) / view.scale, y: held.from.y - (pageY - held.pageY) / view.scale });
   };
   const key = (event: { key: string; shiftKey: boolean; preventDefault: () => void }) => {
     const by = event.shiftKey ? step / 10 : step;
@@ -54,10 +55,10 @@ export function Handle({
       onResponderTerminationRequest={() => false}
       onResponderGrant={({ nativeEvent: { pageX, pageY } }) => {
         onSelect();
-        setGrip({ pageX, pageY, from: place });
+        grip.current = { pageX, pageY, from: place };
       }}
       onResponderMove={drag}
-      onResponderRelease={() => setGrip(undefined)}
+      onResponderRelease={() => (grip.current = undefined)}
       {...({ onKeyDown: key, onFocus: onSelect, dataSet: { handle: 'point' } } as object)}
       style={
         {

@@ -6,6 +6,7 @@ import { Choice } from './Choice';
 import { Faults } from './Faults';
 import { fileName } from './files';
 import { QuantityField } from './QuantityField';
+import type { SaveState } from '../data/autosave';
 import { SaveBadge } from './SaveBadge';
 
 /** A field over a document that refuses more than 2 m, with an outside change to play undo. */
