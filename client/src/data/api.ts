@@ -17,6 +17,8 @@ export interface Page<T> {
   next: string | null;
 }
 export type StoredRun = Stored<Run> & { jobId: string };
+/** A job as the list shows it: how many runs, how many with an issued plan, and when anything of it last changed. */
+export type ListedJob = Stored<Job> & { runs: number; issued: number; workedOn: string };
 export interface RunSummary {
   id: string;
   version: number;

@@ -20,7 +20,10 @@ import Svg, { ClipPath, Defs, Ellipse, G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitStretched, pathThrough, type View } from './fit';
+import { PrintButton, SHEET } from './PrintButton';
+import { ScaleBar } from './ScaleBar';
 import { ticks } from './ticks';
+import { useMeasure } from './useMeasure';
 import { unshifted, useZoom, zoomed, type Shift } from './useZoom';
 import { ZoomButtons } from './ZoomButtons';
 
@@ -61,8 +64,9 @@ export const LongSection = memo(function LongSection({ run, product, plan, units
     onCursor(Math.min(end, Math.max(start, start + ((at - PAD.left) / (width - PAD.left - PAD.right)) * length)));
   };
   const at = view.x(cursor);
+  const measuring = useMeasure({ view, width, height, units, axes: { across: 'along', up: 'up or down' }, slopes: true });
   return (
-    <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }}>
+    <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }} {...SHEET}>
       <Box
         ref={frame}
         role="group"
@@ -85,10 +89,15 @@ export const LongSection = memo(function LongSection({ run, product, plan, units
             <Gradients plan={plan} view={view} units={units} />
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
           </G>
+          <ScaleBar x={PAD.left} y={height - PAD.bottom + 44} scale={view.scale} units={units} />
           <Levels view={view} base={base} shift={shift} height={height} units={units} />
         </Svg>
       </Box>
-      <ZoomButtons onBy={by} onReset={reset} />
+      {measuring.layer}
+      <ZoomButtons onBy={by} onReset={reset}>
+        {measuring.button}
+        <PrintButton title={`Long section of ${run.name}`} />
+      </ZoomButtons>
     </Box>
   );
 });

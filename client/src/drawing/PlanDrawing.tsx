@@ -1,6 +1,5 @@
 import {
   extent,
-  formatLength,
   formatStation,
   utilityMarks,
   lineOnPlan,
@@ -23,7 +22,10 @@ import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, pathThrough, type Extent, type View } from './fit';
 import { Handle } from './Handle';
-import { roundBelow, ticks } from './ticks';
+import { PrintButton, SHEET } from './PrintButton';
+import { ScaleBar } from './ScaleBar';
+import { ticks } from './ticks';
+import { useMeasure } from './useMeasure';
 import { unshifted, useZoom, zoomed } from './useZoom';
 import { ZoomButtons } from './ZoomButtons';
 
@@ -70,8 +72,9 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
     reset();
   };
   const here = placeAt(run, cursor);
+  const measuring = useMeasure({ view, width, height, units, axes: { across: 'east or west', up: 'north or south' } });
   return (
-    <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }}>
+    <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }} {...SHEET}>
       <Box
         ref={frame}
         role="group"
@@ -92,7 +95,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
           <Structures run={run} view={view} width={width} />
           <Circle cx={view.x(here.x)} cy={view.y(here.y)} r={8} fill="none" stroke={colours.paint} strokeWidth={3} />
           <Label x={view.x(here.x)} y={view.y(here.y) + 26} text={formatStation(cursor, units)} colour={colours.paint} />
-          <ScaleBar view={view} height={height} units={units} />
+          <ScaleBar x={14} y={height - 14} scale={view.scale} units={units} />
           <North width={width} />
         </Svg>
       </Box>
@@ -110,7 +113,11 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
             />
           ))
         : null}
-      <ZoomButtons onBy={by} onReset={fit} />
+      {measuring.layer}
+      <ZoomButtons onBy={by} onReset={fit}>
+        {measuring.button}
+        <PrintButton title={`Plan of ${run.name}`} />
+      </ZoomButtons>
     </Box>
   );
 });
@@ -351,17 +358,6 @@ function Structures({ run, view, width }: { run: Run; view: View; width: number 
           </G>
         );
       })}
-    </G>
-  );
-}
-
-function ScaleBar({ view, height, units }: { view: View; height: number; units: UnitSystem }) {
-  const length = roundBelow(110 / view.scale);
-  const [x, y] = [14, height - 14];
-  return (
-    <G>
-      <Line x1={x} x2={x + length * view.scale} y1={y} y2={y} stroke={colours.ink} strokeWidth={4} />
-      <Label x={x} y={y - 8} anchor="start" size={12} text={formatLength(length, units, 'span')} />
     </G>
   );
 }

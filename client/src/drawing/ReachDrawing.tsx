@@ -4,6 +4,7 @@ import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from './svg';
 import { colours, ground as fills } from '../theme/tokens';
 import { Dimension, Label } from './Dimension';
+import { ScaleBar } from './ScaleBar';
 import { fitToScale, outline, pathThrough } from './fit';
 
 /** What the machine stands before, in the plane of its arm: metres forward of its swing axis and up from the ground it stands on. */
@@ -95,6 +96,7 @@ export const ReachDrawing = memo(function ReachDrawing({ machine, scene, point, 
             place="below"
           />
         ) : null}
+        <ScaleBar x={8} y={height - 10} scale={view.scale} units={units} />
       </Svg>
     </Box>
   );

@@ -20,7 +20,10 @@ import { lipsOf, sectionView } from './sectionView';
 import { Supports } from './Supports';
 import { Corridor, WallLabel, wallLabelAt } from './SectionLabels';
 import { CloseLines, LineHandles, SectionLines } from './SectionLines';
+import { PrintButton, SHEET } from './PrintButton';
+import { ScaleBar } from './ScaleBar';
 import { Targets, type Part } from './SectionTargets';
+import { useMeasure } from './useMeasure';
 
 export type { Part } from './SectionTargets';
 
@@ -45,6 +48,8 @@ interface Props {
   onMoveLine?: (id: string, centre: { x: number; y: number }) => void;
 }
 
+const ACROSS = { across: 'across', up: 'up or down' };
+
 /** The cross-section at the cursor, to scale, looking up the run. */
 export const SectionDrawing = memo(function SectionDrawing({
   section,
@@ -64,6 +69,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   const [held, setHeld] = useState<string>();
   const view = sectionView(section, { width, height, whole });
   const { x, y } = view;
+  const measuring = useMeasure({ view, width, height, units, axes: ACROSS, slopes: true });
   const length = (metres: number) => formatLength(metres, units);
   const halfDig = section.digWidth / 2;
   const { left: lipLeft, right: lipRight } = lipsOf(section);
@@ -72,7 +78,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   const edge = (part: Part) => ({ stroke: on(part) ? colours.paint : ground.soilLine, strokeWidth: on(part) ? 4 : 1.5 });
   const depthX = Math.max(16, x(Math.min(lipLeft, -halfDig)) - 26);
   return (
-    <Box style={{ width, height }} role="group" aria-label={`Cross-section of ${name}, to scale`}>
+    <Box style={{ width, height }} role="group" aria-label={`Cross-section of ${name}, to scale`} {...SHEET}>
       <Svg width={width} height={height} aria-hidden>
         <Defs>
           <Pattern id="soil" patternUnits="userSpaceOnUse" width="14" height="14">
@@ -203,8 +209,14 @@ export const SectionDrawing = memo(function SectionDrawing({
             );
           })}
         </G>
+        <ScaleBar x={8} y={12} scale={view.scale} units={units} />
       </Svg>
       <Targets section={section} width={width} height={height} whole={whole} onPart={onPart} />
+      {measuring.layer}
+      <Box style={{ position: 'absolute', left: 4, bottom: 4, flexDirection: 'row', gap: 4 }}>
+        {measuring.button}
+        <PrintButton title={`Cross-section of ${name}`} />
+      </Box>
       {onMoveLine && on('laid') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
     </Box>
   );

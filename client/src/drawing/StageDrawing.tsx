@@ -5,6 +5,7 @@ import Svg, { Circle, ClipPath, Defs, G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitToScale, outline, type View } from './fit';
+import { ScaleBar } from './ScaleBar';
 import { Supports } from './Supports';
 
 /** The section of a hole at one step of the work: dug so far, supports so far down, what lies in it, who is in it. */
@@ -84,6 +85,7 @@ export const StageDrawing = memo(function StageDrawing({
         <Line x1={0} x2={view.x(-section.topWidth / 2)} y1={level} y2={level} stroke={ground.soilLine} strokeWidth={2} />
         <Line x1={view.x(section.topWidth / 2)} x2={width} y1={level} y2={level} stroke={ground.soilLine} strokeWidth={2} />
         {stage.fill > 0 && stage.fill < 1 ? <Label x={8} y={Math.min(height - 6, fillTo)} anchor="start" size={12} text="fill" /> : null}
+        <ScaleBar x={8} y={height - 12} scale={view.scale} units={job.units} />
       </Svg>
     </Box>
   );

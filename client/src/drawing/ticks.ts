@@ -1,9 +1,3 @@
-/** The greatest round value (1, 2 or 5 times a power of ten) not above a limit. */
-export function roundBelow(limit: number): number {
-  const power = 10 ** Math.floor(Math.log10(limit));
-  return ([5, 2, 1].find((factor) => factor * power <= limit) ?? 1) * power;
-}
-
 /** Round values between two, about as many as asked: 1, 2 or 5 times a power of ten apart. */
 export function ticks(from: number, to: number, count: number): number[] {
   const rough = (to - from) / Math.max(1, count);

@@ -9,6 +9,7 @@ import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronFirst from 'lucide-react-native/icons/chevron-first';
 import ChevronLast from 'lucide-react-native/icons/chevron-last';
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
+import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import CircleDashed from 'lucide-react-native/icons/circle-dashed';
 import CloudAlert from 'lucide-react-native/icons/cloud-alert';
@@ -27,6 +28,8 @@ import Maximize from 'lucide-react-native/icons/maximize';
 import OctagonX from 'lucide-react-native/icons/octagon-x';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Plus from 'lucide-react-native/icons/plus';
+import Ruler from 'lucide-react-native/icons/ruler';
+import Printer from 'lucide-react-native/icons/printer';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Scale from 'lucide-react-native/icons/scale';
 import Search from 'lucide-react-native/icons/search';
@@ -57,6 +60,7 @@ const icons = {
   saved: CloudCheck,
   saving: CloudUpload,
   down: ChevronDown,
+  up: ChevronUp,
   download: Download,
   more: EllipsisVertical,
   machine: Tractor,
@@ -86,6 +90,8 @@ const icons = {
   touch: Crosshair,
   pan: Hand,
   list: ListChecks,
+  measure: Ruler,
+  print: Printer,
   map: MapIcon,
   fit: Maximize,
   'pencil-outline': Pencil,

@@ -31,7 +31,7 @@ export const writeOrderCsv = (job: Pick<Job, 'rates'>, items: readonly OrderItem
   });
 
 /** One line of an order read back. */
-export type OrderLine = Omit<OrderItem, 'typed'>;
+export type OrderLine = Omit<OrderItem, 'typed' | 'placeholder'>;
 
 /** Reads an order written by {@link writeOrderCsv}, its prices perhaps filled in by a merchant. @throws InputError naming the lines at fault. */
 export function readOrderCsv(text: string): OrderLine[] {

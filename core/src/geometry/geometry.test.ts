@@ -7,6 +7,7 @@ import {
   hull,
   joined,
   largest,
+  measured,
   polygonArea,
   rangesWhere,
   smallest,
@@ -145,4 +146,9 @@ test.each<[Wall, number, number]>([
 ])('%j stands out by %d m from a height of %d m on', (wall, out, height) => {
   expect(wallHeightAt(wall, out)).toBeCloseTo(height, 9);
   if (height < Infinity) expect(wallOffset(wall, height)).toBeGreaterThanOrEqual(out - 1e-9);
+});
+
+test('a measure between two points: 3 across and 4 up are 5, rising 4 in 3; straight up has no gradient', () => {
+  expect(measured({ x: 1, y: 2 }, { x: -2, y: 6 })).toEqual({ length: 5, across: 3, up: 4, gradient: 4 / 3 });
+  expect(measured({ x: 1, y: 2 }, { x: 1, y: 1 })).toEqual({ length: 1, across: 0, up: 1, gradient: undefined });
 });

@@ -6,3 +6,4 @@ export * from './ranges';
 export * from './linear';
 export * from './extents';
 export * from './bands';
+export * from './measure';

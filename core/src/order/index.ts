@@ -1,5 +1,5 @@
 import { EPSILON } from '../geometry';
-import { placedLines, type Job, type Run } from '../job';
+import { blankRates, placedLines, type Job, type Run } from '../job';
 import { estimateOf, priceOf, type Estimate } from '../estimate';
 import type { Plan } from '../plan/plan';
 import { orderFindings, type OrderFinding } from './findings';
@@ -20,6 +20,8 @@ export { surfaceVolumes } from './materials';
 export interface Order {
   items: OrderItem[];
   total: number;
+  /** Of the total, what rests on prices nobody gave. */
+  guessed: number;
   cuts: CutPlan[];
   estimate: Estimate;
   findings: OrderFinding[];
@@ -42,9 +44,20 @@ export function orderOf(job: Job, run: Run, plan: Plan): Order {
     ...workItems(job, estimate.hours),
     ...spoilItems(job, run, plan),
   ].filter(({ order }) => order > EPSILON);
-  const items = drafts.map((draft): OrderItem => {
+  const usual = blankRates(job.ruleSet);
+  const items = drafts.map(({ rate, own = false, ...draft }): OrderItem => {
     const price = priceOf(job, draft.id, draft.price);
-    return { ...draft, price, typed: job.rates.prices.some(({ item }) => item === draft.id), cost: price * draft.order };
+    const typed = job.rates.prices.some(({ item }) => item === draft.id);
+    const placeholder = !typed && !own && (rate === undefined || job.rates[rate] === usual[rate]);
+    return { ...draft, price, typed, placeholder, cost: price * draft.order };
   });
-  return { items, total: items.reduce((sum, { cost }) => sum + cost, 0), cuts, estimate, findings: orderFindings(run, items, cuts) };
+  const sum = (of: readonly OrderItem[]) => of.reduce((all, { cost }) => all + cost, 0);
+  return {
+    items,
+    total: sum(items),
+    guessed: sum(items.filter(({ placeholder }) => placeholder)),
+    cuts,
+    estimate,
+    findings: orderFindings(run, items, cuts),
+  };
 }

@@ -32,13 +32,20 @@ export interface OrderItem {
   price: number;
   /** Typed for this job, not the catalogue's. */
   typed: boolean;
+  /** Nobody gave it: the program's own, to be replaced. */
+  placeholder: boolean;
   cost: number;
   /** How the amount comes about. */
   basis: string;
 }
 
 /** A line before its price is looked up. */
-export type Draft = Omit<OrderItem, 'cost' | 'typed'>;
+export interface Draft extends Omit<OrderItem, 'cost' | 'typed' | 'placeholder'> {
+  /** The rate of the job its price is. */
+  rate?: 'bedding' | 'crew' | 'fuel' | 'off';
+  /** It is of the job's own, with a price somebody gave. */
+  own?: boolean;
+}
 
 /** Days a piece of supports is on hire: those it stands, and the one it comes and goes. */
 export const hireDays = (hours: number, shift: number): number => Math.ceil(hours / shift - 1e-9) + 1;

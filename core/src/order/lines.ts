@@ -68,7 +68,8 @@ export function lineItems(job: Job, cuts: readonly CutPlan[]): Draft[] {
   return cuts.flatMap((cut): Draft[] => {
     const { product } = cut;
     const { form, length } = product.stock;
-    const item = { id: `line.${product.id}`, group: 'lines', what: product.name, unit: 'm', price: product.price } as const;
+    const own = job.products.some(({ id }) => id === product.id);
+    const item = { id: `line.${product.id}`, group: 'lines', what: product.name, unit: 'm', price: product.price, own } as const;
     const joint = (count: number, each: number, what: string): Draft => ({
       id: `joint.${product.id}`,
       group: 'lines',

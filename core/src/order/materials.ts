@@ -43,6 +43,7 @@ export function bedItems(job: Job, plan: Plan): Draft[] {
         packs: plural(loads, 'load', 'loads'),
         mass,
         price: job.rates.bedding,
+        rate: 'bedding',
         basis: `${formatVolume(net, job.units)} compacted × ${bulking} loose, ${percent(job.rates.waste)} waste`,
       },
     ];

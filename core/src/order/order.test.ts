@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { findProduct } from '../catalogue';
 import { demoFile } from '../demo';
-import { applyPatches, blankJob, blankLaidLine, type Run } from '../job';
+import { applyPatches, blankJob, blankLaidLine, type Job, type Run } from '../job';
 import { mendsOf } from '../plan/mends';
 import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
@@ -63,6 +63,22 @@ describe('the order of a run', () => {
     const own = { ...demoFile.job, rates: { ...demoFile.job.rates, prices: [{ item: 'line.drain-160', price: 20 }] } };
     const typed = item(orderOf(own, run, plan), 'line.drain-160');
     expect(typed).toMatchObject({ price: 20, typed: true, cost: 960 });
+  });
+  test('what nobody priced is a placeholder: not a price typed, a rate of the job that was changed, or a line of the job’s own', () => {
+    const fresh = { ...demoFile.job, rates: blankJob('Fresh', demoFile.job.ruleSet).rates };
+    const all = orderOf(fresh, run, plan);
+    expect(all.items.every(({ placeholder }) => placeholder)).toBe(true);
+    expect(all.guessed).toBeCloseTo(all.total, 9);
+    const given = { ...fresh, rates: { ...fresh.rates, crew: 55, prices: [{ item: 'line.drain-160', price: 20 }] } };
+    const some = orderOf(given, run, plan);
+    const said = some.items.filter(({ placeholder }) => !placeholder);
+    expect(said.map(({ id }) => id).sort()).toEqual(['labour.crew', 'labour.driver', 'line.drain-160']);
+    expect(some.guessed).toBeCloseTo(some.total - said.reduce((sum, { cost }) => sum + cost, 0), 6);
+    const product = { ...findProduct('drain-160'), id: 'own-drain' } as Job['products'][number];
+    const lines = run.laid.map((line) => (line.product === 'drain-160' ? { ...line, product: 'own-drain' } : line));
+    const own = { ...fresh, products: [product] };
+    const laid = { ...run, laid: lines };
+    expect(item(orderOf(own, laid, planRun(own, laid)), 'line.own-drain')).toMatchObject({ placeholder: false });
   });
   test('the pieces hold all that is dug, bedded and filled, in the order of the dig', () => {
     const { pieces, hours } = order.estimate;

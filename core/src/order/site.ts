@@ -56,6 +56,7 @@ function slitItems(job: Job, plan: Plan): Draft[] {
       packs: plural(lorryLoads(net * bulking, density / bulking, job.pace.lorry), 'load', 'loads'),
       mass: net * density,
       price: job.rates.bedding,
+      rate: 'bedding',
       basis: `${formatVolume(net, job.units)} of slit × ${bulking} loose; spoil broken small does as well`,
     },
   ];
@@ -65,7 +66,16 @@ function slitItems(job: Job, plan: Plan): Draft[] {
 export function workItems(job: Job, hours: Hours): Draft[] {
   const { machine, crew } = workHours(hours);
   const people = besideMachine(job);
-  const one = (id: string, what: string, unit: 'hour' | 'litre', amount: number, price: number, basis: string): Draft => ({
+  const one = (
+    id: string,
+    what: string,
+    unit: 'hour' | 'litre',
+    amount: number,
+    price: number,
+    basis: string,
+    priced: Pick<Draft, 'rate' | 'own'>,
+  ): Draft => ({
+    ...priced,
     id,
     group: 'labour',
     what,
@@ -79,8 +89,10 @@ export function workItems(job: Job, hours: Hours): Draft[] {
   });
   const { fuel, name } = machineOf(job);
   return [
-    one(`machine.${job.machine}`, name, 'hour', machine, machineOf(job).hour, 'Digging, moving, placing supports, filling'),
-    one('labour.driver', 'Driver', 'hour', machine, job.rates.crew, 'With the machine'),
+    one(`machine.${job.machine}`, name, 'hour', machine, machineOf(job).hour, 'Digging, moving, placing supports, filling', {
+      own: job.machines.some(({ id }) => id === job.machine),
+    }),
+    one('labour.driver', 'Driver', 'hour', machine, job.rates.crew, 'With the machine', { rate: 'crew' }),
     one(
       'labour.crew',
       `Crew of ${people} beside it`,
@@ -88,8 +100,9 @@ export function workItems(job: Job, hours: Hours): Draft[] {
       crew * people,
       job.rates.crew,
       'By hand, supports, bed, laying and filling; person-hours',
+      { rate: 'crew' },
     ),
-    one('labour.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${formatFuel(fuel / 1000, job.units)} an hour`),
+    one('labour.fuel', 'Fuel', 'litre', machine * fuel, job.rates.fuel, `${formatFuel(fuel / 1000, job.units)} an hour`, { rate: 'fuel' }),
   ];
 }
 
@@ -111,6 +124,7 @@ export function spoilItems(job: Job, run: Run, plan: Plan): Draft[] {
     packs: plural(lorryLoads(loose, density, job.pace.lorry), 'load', 'loads'),
     mass: loose * density,
     price: job.rates.off,
+    rate: 'off',
     basis,
   });
   return [

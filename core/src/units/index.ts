@@ -6,3 +6,4 @@ export * from './flow';
 export type { Parsed, UnitSystem } from './parsed';
 export * from './earth';
 export * from './told';
+export * from './round';

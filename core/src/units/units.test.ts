@@ -24,6 +24,7 @@ import {
   parseFlow,
   parseGradient,
   parseLength,
+  roundLength,
   parseMass,
   parsePercent,
   parseRain,
@@ -279,4 +280,16 @@ describe('figures off a maker’s sheet', () => {
         expect(back.ok && Math.abs(back.value / value - 1)).toBeLessThan(0.02);
       }
   });
+});
+
+test.each([
+  [7, 'metric', 5],
+  [0.3, 'metric', 0.2],
+  [1, 'metric', 1],
+  [7, 'us', 20 * 0.3048],
+  [0.31, 'us', 0.3048],
+  [0.2, 'us', 6 * 0.0254],
+  [0.03, 'us', 0.0254],
+] as const)('the greatest round length not above %d m, %s', (limit, units, round) => {
+  expect(roundLength(limit, units)).toBeCloseTo(round, 12);
 });

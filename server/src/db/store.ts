@@ -20,6 +20,15 @@ export interface Page<T> {
   next: string | null;
 }
 
+/** What a list says of a job beside its document. */
+export interface JobInBrief {
+  runs: number;
+  /** How many of them have an issued plan. */
+  issued: number;
+  /** When the job, one of its runs or its book last changed. */
+  workedOn: Date;
+}
+
 /** The write was based on a version that is no longer the current one. Nothing was written. */
 export class StaleError extends Error {
   constructor(readonly current: Stored<unknown>) {
@@ -157,10 +166,18 @@ export function openStore(db: Database) {
     return row.jobId;
   }
 
-  async function pageOfJobs(limit: number, after?: string): Promise<Page<Stored<Job>>> {
+  async function pageOfJobs(limit: number, after?: string): Promise<Page<Stored<Job> & JobInBrief>> {
     const { id, version, updatedAt, doc } = job;
+    // Named in full: a column alone would be looked for in the table of the subquery.
+    const runCount = sql<number>`(select count(*)::int from run where run.job_id = job.id)`;
+    const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id)`;
+    const workedOn = sql<Date>`greatest(
+      job.updated_at,
+      (select max(run.updated_at) from run where run.job_id = job.id),
+      (select max(book_entry.received_at) from book_entry where book_entry.job_id = job.id)
+    )`.mapWith(updatedAt);
     const rows = await db
-      .select({ id, version, updatedAt, doc })
+      .select({ id, version, updatedAt, doc, runs: runCount, issued, workedOn })
       .from(job)
       .where(past(job, after))
       .orderBy(asc(job.createdAt), asc(id))

@@ -255,6 +255,25 @@ describe('bad input', () => {
       expect(answer.body).toMatchObject({ error: { code: 'not-found' } });
     },
   );
+  test('a job in the list says how many runs it has and when anything of it last changed', async () => {
+    const [jobId, runId] = [randomUUID(), randomUUID()];
+    await request(app)
+      .post('/api/jobs')
+      .send({ id: jobId, doc: blankJob('In brief') })
+      .expect(201);
+    const brief = async () => {
+      const { items } = (await request(app).get('/api/jobs?limit=200').expect(200)).body as {
+        items: { id: string; runs: number; issued: number; workedOn: string }[];
+      };
+      return items.find(({ id }) => id === jobId)!;
+    };
+    const empty = await brief();
+    expect(empty).toMatchObject({ runs: 0, issued: 0 });
+    const { body } = await request(app).post(`/api/jobs/${jobId}/runs`).send({ id: runId, doc: run() }).expect(201);
+    const one = await brief();
+    expect(one).toMatchObject({ runs: 1, issued: 0, workedOn: (body as { updatedAt: string }).updatedAt });
+    expect(Date.parse(one.workedOn)).toBeGreaterThanOrEqual(Date.parse(empty.workedOn));
+  });
   test('a run cannot join a job that is not there, nor be listed by a bad page', async () => {
     await request(app).post(`/api/jobs/${randomUUID()}/runs`).send({ id: randomUUID(), doc: run() }).expect(404);
     await request(app).get('/api/jobs?limit=100000').expect(400);
@@ -282,7 +301,8 @@ describe('issued plans', () => {
     };
 
   test('a plan is issued with a number, who, why and what changed; the copy stays as it was, numbers and all', async () => {
-    const { id } = await addRun((await addJob()).id);
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId);
     const first = await issue(id, {}).expect(201);
     expect(first.body).toMatchObject({ number: 1, author: 'foreman', why: 'First plan', changes: ['First issue'] });
     const wider = run();
@@ -292,6 +312,9 @@ describe('issued plans', () => {
     expect((second.body as { changes: string[] }).changes).toContain('Reaches from 0.0 m, bottom width: 0.9, was 0.6');
     const { items } = await list(id);
     expect(items.map(({ number }) => number)).toEqual([2, 1]);
+    // The list of jobs says of this one: one run, one of them issued.
+    const listed = ((await request(app).get('/api/jobs?limit=200').expect(200)).body as { items: { id: string }[] }).items;
+    expect(listed.find(({ id }) => id === jobId)).toMatchObject({ runs: 1, issued: 1 });
     const old = (await request(app).get(`/api/revisions/${items[1]?.id}`).expect(200)).body as Revision;
     expect(old.body.run).toEqual(run());
     expect(createHash('sha256').update(bodyText(old.body)).digest('hex')).toBe(old.digest);

@@ -1,15 +1,15 @@
-import type { Job } from '@tamper/core/job';
 import { router } from 'expo-router';
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
-import type { Stored } from '../../data/api';
+import type { ListedJob } from '../../data/api';
 import { usePages } from '../../data/usePages';
 import { colours } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
+import { showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
 import { SHORT_NAMES } from '../job/ruleNames';
@@ -17,9 +17,16 @@ import { SHORT_NAMES } from '../job/ruleNames';
 // What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
 const NewJob = lazy(async () => ({ default: (await import('./NewJob')).NewJob }));
 
+/** What a job is up to. */
+function inBrief({ runs, issued, workedOn }: ListedJob): string {
+  if (runs === 0) return 'No run planned yet';
+  const plans = issued === 0 ? 'no plan issued' : issued === runs ? 'every plan issued' : `${issued} with an issued plan`;
+  return `${runs} ${runs === 1 ? 'run' : 'runs'}, ${plans}; last worked on ${showMoment(workedOn)}`;
+}
+
 /** All jobs: open one, start one, bring one in from a file. */
 export function JobsScreen() {
-  const { items, error, more, refresh } = usePages<Stored<Job>>('/jobs');
+  const { items, error, more, refresh } = usePages<ListedJob>('/jobs');
   const [asking, setAsking] = useState(false);
   const [faults, setFaults] = useState<string[]>([]);
 
@@ -60,7 +67,9 @@ export function JobsScreen() {
                 title={job.doc.name}
                 detail={`${SHORT_NAMES[job.doc.ruleSet]} rules · ${job.doc.units === 'us' ? 'feet and inches' : 'metric'}`}
                 to={`/jobs/${job.id}`}
-              />
+              >
+                <Text variant="bodySmall">{inBrief(job)}</Text>
+              </Row>
             </View>
           ))}
         </View>

@@ -8,6 +8,8 @@ import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
+import { DataTable, type Column } from '../../ui/DataTable';
+import { useRoom } from '../../ui/useRoom';
 import { Columns } from '../../ui/Columns';
 import { Faults } from '../../ui/Faults';
 import { fileName, pickText, saveText } from '../../ui/files';
@@ -41,6 +43,7 @@ export function OrderTab() {
   const errors = result && 'errors' in result.value ? result.value.errors.map(({ message }) => message) : [];
   const [faults, setFaults] = useState<string[]>([]);
   const [message, setMessage] = useState<string>();
+  const { wide } = useRoom();
   return (
     <>
       <Faults title="Not worked out" faults={[...errors, ...(crash ? [crash] : [])]} />
@@ -51,6 +54,7 @@ export function OrderTab() {
           <Exports order={order} onFaults={setFaults} onMessage={setMessage} />
           <Faults title="Not done" faults={faults} />
           {message ? <Notice kind="note" role="status" title={message} /> : null}
+          {wide ? <Everything order={order} /> : null}
           <Columns basis={420}>
             {orderGroups.map((group) => {
               const items = order.items.filter((item) => item.group === group);
@@ -71,12 +75,34 @@ export function OrderTab() {
           </Columns>
           <Columns>{[<Cuts key="cuts" cuts={order.cuts} />, <Drums key="drums" cuts={order.cuts} />]}</Columns>
           <Pack order={order} />
-          <Text variant="bodySmall">
-            Amounts come from the plan; prices are placeholders until you type the merchant’s. A comparison, not a quotation.
-          </Text>
+          <Text variant="bodySmall">Amounts come from the plan. A comparison, not a quotation.</Text>
         </>
       ) : null}
     </>
+  );
+}
+
+/** The whole order in one table, to be sorted and copied. */
+function Everything({ order }: { order: Order }) {
+  const { job } = useLogistics();
+  const columns = useMemo((): Column<OrderItem>[] => {
+    const { units, rates } = job;
+    return [
+      { name: 'What', value: ({ what }) => what, show: ({ what }) => what, words: true },
+      { name: 'For', value: ({ group }) => orderGroupNames[group], show: ({ group }) => orderGroupNames[group] },
+      { name: 'Amount', value: ({ order: much }) => much, show: ({ order: much, unit }) => amount(much, unit, units) },
+      { name: 'Mass', value: ({ mass }) => mass, show: ({ mass }) => (mass > 0 ? formatMass(mass, units) : '–') },
+      {
+        name: 'Cost',
+        value: ({ cost }) => cost,
+        show: ({ cost, placeholder }) => `${placeholder ? 'about ' : ''}${money(cost, rates.currency)}`,
+      },
+    ];
+  }, [job]);
+  return (
+    <Card title="All of it">
+      <DataTable label="The order" columns={columns} rows={order.items} keyOf={({ id }) => id} page={12} />
+    </Card>
   );
 }
 
@@ -109,10 +135,16 @@ function Exports({
   });
   const mass = order.items.reduce((sum, item) => sum + (item.group === 'spoil' ? 0 : item.mass), 0);
   return (
-    <Card title={`${money(order.total, job.rates.currency)} all told`}>
+    <Card title={`${order.guessed > 0 ? 'About ' : ''}${money(order.total, job.rates.currency)} all told`}>
       <Text>
         {order.items.length} items, {formatMass(mass, job.units)} to bring.
       </Text>
+      {order.guessed > 0 ? (
+        <Text variant="bodySmall">
+          {money(order.guessed, job.rates.currency)} of it rests on placeholders: prices nobody gave yet. Type the merchant’s, or bring them
+          in as a CSV.
+        </Text>
+      ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button mode="outlined" icon="download" onPress={csv}>
           Order as CSV
@@ -170,7 +202,15 @@ function Item({ item }: { item: OrderItem }) {
               basis={100}
             />
           </View>
-          <Text style={{ textAlign: 'right' }}>{money(item.cost, currency)}</Text>
+          <Text style={{ textAlign: 'right', color: item.placeholder ? colours.faded : colours.ink }}>
+            {item.placeholder ? 'about ' : ''}
+            {money(item.cost, currency)}
+          </Text>
+          {item.placeholder ? (
+            <Text variant="bodySmall" style={{ textAlign: 'right', color: colours.caution }}>
+              placeholder
+            </Text>
+          ) : null}
         </View>
       </View>
       {item.typed ? (

@@ -18,7 +18,8 @@ import { fileName, saveBlob } from '../../ui/files';
 import { sentencesOf } from '../../ui/sentences';
 import { useLogistics } from './context';
 import { packDocument, type PackDrawing } from './packDocument';
-import { writePdf } from './pdf';
+import { writePdf } from '../../print/pdf';
+import { svgText } from '../../print/svgText';
 
 /** Three of them go on a page, with their titles. */
 const SIZE = { width: 680, height: 276 };
@@ -38,7 +39,7 @@ export function Pack({ order }: { order: Order }) {
       const pictures = [...(sheets.current?.querySelectorAll('svg') ?? [])]
         // Icons of buttons over a drawing are no drawings.
         .filter((svg) => Number(svg.getAttribute('width')) === SIZE.width)
-        .map((svg) => svgText(svg));
+        .map(svgText);
       const titled = drawings.map(({ title }, i): PackDrawing => ({ title, svg: pictures[i] ?? '' })).filter(({ svg }) => svg !== '');
       const printed = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' });
       saveBlob(fileName(`${run.name} pack`, 'pdf'), await writePdf(packDocument(job, run, plan, order, titled, printed)));
@@ -67,22 +68,6 @@ export function Pack({ order }: { order: Order }) {
       </ScrollView>
     </Card>
   );
-}
-
-/** An SVG of the page by itself: sized, its namespace named, styles that only a page knows left out. */
-function svgText(svg: SVGElement): string {
-  const copy = svg.cloneNode(true) as SVGElement;
-  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
-  copy.setAttribute('viewBox', `0 0 ${SIZE.width} ${SIZE.height}`);
-  for (const element of [copy, ...copy.querySelectorAll('*')]) {
-    // The writer takes a font's name as it is, without the quotes a style puts round it.
-    const family = (element as SVGElement).style?.fontFamily || element.getAttribute('font-family');
-    element.removeAttribute('style');
-    element.removeAttribute('class');
-    if (family) element.setAttribute('font-family', family.replace(/["']/g, ''));
-  }
-  // The shipped font has no level arrows; the page borrows them from another, paper cannot.
-  return copy.outerHTML.replaceAll('→', '>').replaceAll('←', '&lt;');
 }
 
 /** The drawings of the pack, each as large as the others: plan, long section, the section and the machine at the deepest. */

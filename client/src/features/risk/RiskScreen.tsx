@@ -1,7 +1,7 @@
 import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { riskAssumptions, strategies, strategyIds, type StrategyRisk, type StrikeRisk } from '@tamper/core/risk';
-import { evidences } from '@tamper/core/catalogue';
+import { evidences, type Evidence } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { figuresIn, formatHours, formatPercent, parseCount } from '@tamper/core/units';
 import { useState } from 'react';
@@ -10,6 +10,7 @@ import { Text } from '../../ui/Text';
 import { Bars } from '../../drawing/Bars';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
+import { DataTable, type Column } from '../../ui/DataTable';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Progress } from '../../ui/Progress';
@@ -79,6 +80,12 @@ function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
   const best = risk.lines.reduce((most, line, index) => (line.gain > (risk.lines[most]?.gain ?? 0) ? index : most), 0);
   const gain = risk.lines[best]?.gain ?? 0;
   const width = Math.min(useRoom().page, 760) - 60;
+  const lines = run.existing.map(({ id, name, evidence }, i) => ({
+    id,
+    name,
+    evidence,
+    ...(risk.lines[i] as StrikeRisk['lines'][number]),
+  }));
   return (
     <>
       <Card title="Chance of at least one strike">
@@ -118,35 +125,22 @@ function Result({ risk, run }: { risk: StrikeRisk; run: Run }) {
         ) : (
           <Text>No single exposure changes much: the windows hold already.</Text>
         )}
-        <View role="table" aria-label="Chance of a strike, line by line" style={{ gap: 4 }}>
-          <View role="row" style={{ flexDirection: 'row' }}>
-            {['Line', ...strategyIds.map((id) => strategies[id].name), 'Exposing it'].map((name) => (
-              <Text key={name} role="columnheader" variant="labelSmall" style={{ flex: name === 'Line' ? 2 : 1 }}>
-                {name}
-              </Text>
-            ))}
-          </View>
-          {risk.lines.map((line, index) => (
-            <View key={index} role="row" style={{ flexDirection: 'row' }}>
-              <View role="cell" style={{ flex: 2 }}>
-                <Text>{run.existing[index]?.name}</Text>
-                <Text variant="bodySmall">{evidences[run.existing[index]?.evidence ?? 'drawing'].name}</Text>
-              </View>
-              {strategyIds.map((id) => (
-                <Text key={id} role="cell" style={{ flex: 1 }}>
-                  {percent(line.chance[id])}
-                </Text>
-              ))}
-              <Text role="cell" style={{ flex: 1 }}>
-                {line.gain > 0 ? `−${percent(line.gain)}` : '0 %'}
-              </Text>
-            </View>
-          ))}
-        </View>
+        <DataTable label="Chance of a strike, line by line" columns={columns} rows={lines} keyOf={({ id }) => id} />
       </Card>
     </>
   );
 }
+
+type Weighed = StrikeRisk['lines'][number] & { id: string; name: string; evidence: Evidence };
+const columns: Column<Weighed>[] = [
+  { name: 'Line', value: ({ name }) => name, show: ({ name }) => name, below: ({ evidence }) => evidences[evidence].name, words: true },
+  ...strategyIds.map((id) => ({
+    name: strategies[id].name,
+    value: ({ chance }: Weighed) => chance[id],
+    show: ({ chance }: Weighed) => percent(chance[id]),
+  })),
+  { name: 'Exposing it', value: ({ gain }) => gain, show: ({ gain }) => (gain > 0 ? `−${percent(gain)}` : '0 %') },
+];
 
 const BAR: Record<StrategyRisk['id'], string> = { through: colours.stop, window: colours.clay, expose: colours.good };
 

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../../ui/Text';
 import Svg, { Circle, Line, Path } from '../../../drawing/svg';
+import { ScaleBar } from '../../../drawing/ScaleBar';
 import { Label } from '../../../drawing/Dimension';
 import { fitToScale } from '../../../drawing/fit';
 import { colours, ground } from '../../../theme/tokens';
@@ -137,6 +138,7 @@ function Sketch({ offer: { arrangement, lines }, job, reach }: { offer: Offer; j
           <Label key={`l${i}`} x={cx} y={cy - r - 2} size={11} text={mark.letter} />,
         ];
       })}
+      <ScaleBar x={6} y={SIZE.height - 8} scale={view.scale} units={job.units} most={40} />
     </Svg>
   );
 }

@@ -5,7 +5,7 @@ const FONTS = { 'Source Sans': 'source-sans-400.woff', 'Source Sans Semibold': '
 
 async function base64(file: string): Promise<string> {
   const answer = await fetch(`/${file}`);
-  if (!answer.ok) throw new Error('The font of the pack did not load. Nothing was written; try again.');
+  if (!answer.ok) throw new Error('The font of the page did not load. Nothing was written; try again.');
   const bytes = new Uint8Array(await answer.arrayBuffer());
   let text = '';
   for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
