@@ -1,3 +1,4 @@
+import { DEMO_JOB_ID } from '@tamper/core/demoId';
 import { demoFor } from '@tamper/core';
 import { pino } from 'pino';
 import { connect, migrateUp } from './db/connect';
@@ -8,9 +9,6 @@ import { createApp } from './http/app';
 import { practiceOffice } from './office/practice';
 import { openRevisions } from './revisions/revisions';
 
-/** The demo job's id, the same everywhere. */
-const DEMO_ID = '5a17ab0a-7d00-4000-8000-000000000001';
-
 /** Runs the server from the environment: DATABASE_URL, PORT, CLIENT_DIR. Says `ready` to a parent process when it serves. */
 async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;
@@ -19,7 +17,7 @@ async function main(): Promise<void> {
   const { db, close } = connect(url, (error) => log.warn({ err: error }, 'lost an idle database connection'));
   await migrateUp(db);
   const store = openStore(db);
-  await store.addDemo(DEMO_ID, demoFor(new Date().toISOString().slice(0, 10)));
+  await store.addDemo(DEMO_JOB_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
   await bringOver(db);
   const book = openBook(db);

@@ -21,7 +21,6 @@ import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitStretched, pathThrough, type View } from './fit';
 import { PrintButton, SHEET } from './PrintButton';
-import { ScaleBar } from './ScaleBar';
 import { ticks } from './ticks';
 import { useMeasure } from './useMeasure';
 import { unshifted, useZoom, zoomed, type Shift } from './useZoom';
@@ -64,7 +63,7 @@ export const LongSection = memo(function LongSection({ run, product, plan, units
     onCursor(Math.min(end, Math.max(start, start + ((at - PAD.left) / (width - PAD.left - PAD.right)) * length)));
   };
   const at = view.x(cursor);
-  const measuring = useMeasure({ view, width, height, units, axes: { across: 'along', up: 'up or down' }, slopes: true });
+  const measuring = useMeasure({ view, width, height, units, axes: { across: 'along', up: 'up or down' }, across: 'span', slopes: true });
   return (
     <Box style={{ width, height, backgroundColor: colours.paper, overflow: 'hidden' }} {...SHEET}>
       <Box
@@ -89,8 +88,8 @@ export const LongSection = memo(function LongSection({ run, product, plan, units
             <Gradients plan={plan} view={view} units={units} />
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
           </G>
-          <ScaleBar x={PAD.left} y={height - PAD.bottom + 44} scale={view.scale} units={units} />
           <Levels view={view} base={base} shift={shift} height={height} units={units} />
+          <Label x={8} y={height - 24} anchor="start" size={12} colour={colours.faded} text={`heights × ${exaggeration(view)}`} />
         </Svg>
       </Box>
       {measuring.layer}
@@ -114,6 +113,8 @@ function baseView(plan: Plan, width: number, height: number): View {
 
 /** Pixels a metre of height. */
 const rise = (view: View): number => view.y(0) - view.y(1);
+/** How many times steeper than it is everything is drawn. */
+const exaggeration = (view: View): string => String(Number((rise(view) / view.scale).toPrecision(2)));
 
 function Earth({ run, product, plan, view, height }: { run: Run; product: Product; plan: Plan; view: View; height: number }) {
   const { station, reach, ground: levels, finished, bottom, invert, crown } = plan.profile;

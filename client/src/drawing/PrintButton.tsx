@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { printSheet } from '../print/sheet';
 import { colours } from '../theme/tokens';
@@ -9,7 +9,7 @@ import { Text } from '../ui/Text';
 export const SHEET = { dataSet: { sheet: 'drawing' } } as object;
 
 /** Puts the drawing it stands on onto a page of its own, as PDF. */
-export function PrintButton({ title }: { title: string }) {
+export const PrintButton = memo(function PrintButton({ title }: { title: string }) {
   const own = useRef<View>(null);
   const [fault, setFault] = useState<string>();
   const print = () => {
@@ -34,4 +34,4 @@ export function PrintButton({ title }: { title: string }) {
       ) : null}
     </View>
   );
-}
+});

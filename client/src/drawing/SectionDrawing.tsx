@@ -10,7 +10,7 @@ import {
   type TooClose,
   type UnitSystem,
 } from '@tamper/core';
-import { memo, useState } from 'react';
+import { memo, useState, type ReactNode } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
@@ -69,7 +69,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   const [held, setHeld] = useState<string>();
   const view = sectionView(section, { width, height, whole });
   const { x, y } = view;
-  const measuring = useMeasure({ view, width, height, units, axes: ACROSS, slopes: true });
+  const measuring = useMeasure({ view, width, height, units, axes: ACROSS });
   const length = (metres: number) => formatLength(metres, units);
   const halfDig = section.digWidth / 2;
   const { left: lipLeft, right: lipRight } = lipsOf(section);
@@ -213,11 +213,18 @@ export const SectionDrawing = memo(function SectionDrawing({
       </Svg>
       <Targets section={section} width={width} height={height} whole={whole} onPart={onPart} />
       {measuring.layer}
-      <Box style={{ position: 'absolute', left: 4, bottom: 4, flexDirection: 'row', gap: 4 }}>
-        {measuring.button}
-        <PrintButton title={`Cross-section of ${name}`} />
-      </Box>
+      <Tools title={`Cross-section of ${name}`}>{measuring.button}</Tools>
       {onMoveLine && on('laid') ? <LineHandles section={section} view={view} held={held} onHold={setHeld} onMove={onMoveLine} /> : null}
+    </Box>
+  );
+});
+
+/** What is done with the drawing as a whole. */
+const Tools = memo(function Tools({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <Box style={{ position: 'absolute', left: 4, bottom: 4, flexDirection: 'row', gap: 4 }}>
+      {children}
+      <PrintButton title={title} />
     </Box>
   );
 });

@@ -1,6 +1,6 @@
 import { measured, type Point } from '@tamper/core/geometry';
-import { formatGradient, formatLength, type UnitSystem } from '@tamper/core/units';
-import { useState, type ReactNode } from 'react';
+import { formatGradient, formatLength, type LengthStyle, type UnitSystem } from '@tamper/core/units';
+import { useMemo, useState, type ReactNode } from 'react';
 import { View as Box } from 'react-native';
 import { colours } from '../theme/tokens';
 import { IconButton } from '../ui/IconButton';
@@ -16,6 +16,9 @@ interface Drawing {
   units: UnitSystem;
   /** What the drawing's axes are called: along or across it, and up it. A section's height is a height, a plan's a distance. */
   axes: { across: string; up: string };
+  /** How finely a touch can tell along each axis. */
+  across?: LengthStyle;
+  up?: LengthStyle;
   /** Does a slope say something here? */
   slopes?: boolean;
 }
@@ -30,19 +33,26 @@ const pointAt = (view: View, pixel: { x: number; y: number }): Point => ({
  * Measuring on a drawing: a button to begin and end it, and a layer over the drawing on which two points are touched. What was touched stays at its place in
  * the ground while the drawing is zoomed.
  */
-export function useMeasure({ view, width, height, units, axes, slopes = false }: Drawing): { button: ReactNode; layer: ReactNode } {
+export function useMeasure({ view, width, height, units, axes, across: style = 'depth', up: upStyle = 'depth', slopes = false }: Drawing): {
+  button: ReactNode;
+  layer: ReactNode;
+} {
   const [points, setPoints] = useState<readonly Point[]>();
-  const button = (
-    <IconButton
-      icon="measure"
-      accessibilityLabel={points ? 'Stop measuring' : 'Measure on the drawing'}
-      onPress={() => setPoints(points ? undefined : [])}
-      style={{
-        backgroundColor: points ? colours.clayWash : colours.paper,
-        borderWidth: 1,
-        borderColor: points ? colours.clay : colours.line,
-      }}
-    />
+  const on = points !== undefined;
+  const button = useMemo(
+    () => (
+      <IconButton
+        icon="measure"
+        accessibilityLabel={on ? 'Stop measuring' : 'Measure on the drawing'}
+        onPress={() => setPoints(on ? undefined : [])}
+        style={{
+          backgroundColor: on ? colours.clayWash : colours.paper,
+          borderWidth: 1,
+          borderColor: on ? colours.clay : colours.line,
+        }}
+      />
+    ),
+    [on],
   );
   if (!points) return { button, layer: null };
   const touch = ({ nativeEvent: { offsetX = 0, offsetY = 0 } }: { nativeEvent: { offsetX?: number; offsetY?: number } }) => {
@@ -95,8 +105,7 @@ export function useMeasure({ view, width, height, units, axes, slopes = false }:
 
   function said(a: Point, b: Point): string {
     const { length, across, up, gradient } = measured(a, b);
-    const metres = (value: number) => formatLength(value, units);
     const slope = slopes && gradient !== undefined ? `, ${formatGradient(gradient, units)}` : '';
-    return `${metres(length)}: ${metres(across)} ${axes.across}, ${metres(up)} ${axes.up}${slope}`;
+    return `${formatLength(length, units, style)}: ${formatLength(across, units, style)} ${axes.across}, ${formatLength(up, units, upStyle)} ${axes.up}${slope}`;
   }
 }

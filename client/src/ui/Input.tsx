@@ -14,6 +14,7 @@ interface Props {
   multiline?: boolean;
   /** Selects what is there when touched: numbers are typed over, words are not. */
   select?: boolean;
+  keys?: 'text' | 'decimal' | 'numeric';
 }
 
 const Typed = createContext('');
@@ -40,6 +41,7 @@ const Frame = memo(function Frame({
   placeholder,
   multiline = false,
   select = false,
+  keys = 'text',
 }: Omit<Props, 'value'> & { filled: boolean }) {
   return (
     <TextInput
@@ -53,6 +55,7 @@ const Frame = memo(function Frame({
       {...(placeholder ? { placeholder } : {})}
       error={wrong}
       autoFocus={autoFocus}
+      inputMode={keys}
       multiline={multiline}
       selectTextOnFocus={select}
       autoCorrect={!select}

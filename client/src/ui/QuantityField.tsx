@@ -19,13 +19,15 @@ interface Props {
   autoFocus?: boolean;
   /** Least width, pixels. */
   basis?: number;
+  /** The keys a phone shows: figures alone where nothing else is ever needed. */
+  keys?: 'text' | 'decimal' | 'numeric';
 }
 
 /**
  * A number with its unit, as people type it. Text that is not (yet) understood stays in the field with a sentence below it;
  * the document keeps its last good value.
  */
-export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false, basis = 160 }: Props) {
+export function QuantityField({ label, value, format, parse, onValue, error, hint, autoFocus = false, basis = 160, keys = 'text' }: Props) {
   const [typed, setTyped] = useState<{ text: string; value: number } | undefined>();
   const [fault, setFault] = useState<string>();
   const [understood, setUnderstood] = useState<string>();
@@ -62,6 +64,7 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
         onLeave={leave}
         wrong={wrong !== undefined}
         autoFocus={autoFocus}
+        keys={keys}
         select
       />
       <FieldNote wrong={wrong} note={understood ?? hint} />

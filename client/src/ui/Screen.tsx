@@ -5,6 +5,7 @@ import { Text } from './Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { IconButton } from './IconButton';
 import { colours } from '../theme/tokens';
+import { Terms } from './Terms';
 import { useStable } from './useStable';
 
 /** A bar with a way back, a title and what belongs to the right of it. */
@@ -70,8 +71,8 @@ export const BarButton = memo(function BarButton({
   return <IconButton {...props} disabled={disabled} iconColor={disabled ? '#d9b9a5' : colours.onClay} />;
 });
 
-/** A page of cards in one readable column, or with room for two beside each other. */
-export function Page({ children, roomy = false }: { children: ReactNode; roomy?: boolean }) {
+/** A page of cards in one readable column, or with room for two beside each other; its terms are explained at its foot. */
+export function Page({ children, roomy = false, terms = true }: { children: ReactNode; roomy?: boolean; terms?: boolean }) {
   return (
     <ScrollView
       role="main"
@@ -79,6 +80,7 @@ export function Page({ children, roomy = false }: { children: ReactNode; roomy?:
       contentContainerStyle={{ padding: 12, gap: 12, width: '100%', maxWidth: roomy ? 1240 : 760, alignSelf: 'center' }}
     >
       {children}
+      {terms ? <Terms /> : null}
     </ScrollView>
   );
 }

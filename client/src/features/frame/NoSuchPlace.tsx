@@ -11,7 +11,7 @@ export function NoSuchPlace() {
   const { step } = placeIn(path);
   if (step && path.split('/').length <= 6) return <Redirect href={runPath(jobId, runId, firstOf(step))} />;
   return (
-    <Page>
+    <Page terms={false}>
       <Notice kind="caution" title="There is no such screen of this run">
         {(step ? [step] : stepIds).map((id) => (
           <Button key={id} mode="outlined" onPress={() => router.replace(runPath(jobId, runId, firstOf(id)))}>

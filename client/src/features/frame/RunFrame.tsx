@@ -2,7 +2,7 @@ import { branchFrom, variantOf } from '@tamper/core';
 import { applyPatches, jobErrors, type Job, type Run } from '@tamper/core/job';
 import { readerOf } from '@tamper/core/words';
 import { router, usePathname } from 'expo-router';
-import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { api, sentences } from '../../data/api';
 import { useJob, useRun, type JobDocument, type RunDocument } from '../../data/documents';
@@ -20,6 +20,7 @@ import { useRoom, useTyping } from '../../ui/useRoom';
 import { useStable } from '../../ui/useStable';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped, usePlan } from '../../workers/usePlan';
+import { useWalk } from '../walk/walk';
 import { Gates } from './Gates';
 import { openRun } from './openRun';
 import { jobPath, placeIn, runPath, steps, tabsOf, type Place } from './places';
@@ -30,6 +31,8 @@ import { StepBar } from './StepBar';
 import { useAddress } from './useAddress';
 import { useApply } from './useApply';
 import { useSafeGate } from './useSafeGate';
+
+const WalkCard = lazy(async () => ({ default: (await import('../walk/WalkCard')).WalkCard }));
 
 /** What stands round every screen of a run: its name and gates above, the order of the work below or beside. It opens the run and plans it once for all of them. */
 export function RunFrame({ jobId, runId, children }: { jobId: string; runId: string; children: ReactNode }) {
@@ -88,6 +91,7 @@ const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string;
   const { step, tab } = placeIn(usePathname());
   const { wide } = useRoom();
   const typing = useTyping();
+  const walk = useWalk();
   const go = useStable((place: Place) => router.push(runPath(jobId, runId, place)));
   // To the tab one is on there is nowhere to go: what is typed there stays.
   const goTab = useStable((next: string) => void (next !== tab && go(`${step}/${next}` as Place)));
@@ -105,6 +109,11 @@ const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string;
             </View>
           ) : null}
           {children}
+          {walk?.runId === runId ? (
+            <Suspense fallback={null}>
+              <WalkCard jobId={jobId} runId={runId} stop={walk.stop} />
+            </Suspense>
+          ) : null}
         </View>
         {wide ? null : bar}
       </View>

@@ -1,3 +1,4 @@
+import { DEMO_JOB_ID } from '@tamper/core/demoId';
 import { router } from 'expo-router';
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
@@ -12,6 +13,7 @@ import { Notice } from '../../ui/Notice';
 import { showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
+import { WalkOffer } from '../walk/WalkOffer';
 import { SHORT_NAMES } from '../job/ruleNames';
 
 // What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
@@ -43,7 +45,7 @@ export function JobsScreen() {
   return (
     <>
       <TopBar title="Tamper" subtitle="Trench plans that hold together" />
-      <Page>
+      <Page terms={false}>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
           <Button mode="contained" icon="plus" onPress={() => setAsking(true)}>
             New job
@@ -73,6 +75,7 @@ export function JobsScreen() {
             </View>
           ))}
         </View>
+        {items?.some(({ id }) => id === DEMO_JOB_ID) ? <WalkOffer jobId={DEMO_JOB_ID} /> : null}
         {more ? <Button onPress={more}>More jobs</Button> : null}
         <Text variant="bodySmall" style={{ color: colours.faded, marginTop: 8 }}>
           Tamper works out and warns; it does not make ground safe. Local codes and a competent person on site decide.

@@ -89,7 +89,7 @@ function Everything({ order }: { order: Order }) {
     const { units, rates } = job;
     return [
       { name: 'What', value: ({ what }) => what, show: ({ what }) => what, words: true },
-      { name: 'For', value: ({ group }) => orderGroupNames[group], show: ({ group }) => orderGroupNames[group] },
+      { name: 'For', value: ({ group }) => orderGroupNames[group], show: ({ group }) => orderGroupNames[group], words: true },
       { name: 'Amount', value: ({ order: much }) => much, show: ({ order: much, unit }) => amount(much, unit, units) },
       { name: 'Mass', value: ({ mass }) => mass, show: ({ mass }) => (mass > 0 ? formatMass(mass, units) : '–') },
       {
@@ -198,6 +198,7 @@ function Item({ item }: { item: OrderItem }) {
               value={item.price}
               format={(value) => String(Number((value * each.size).toFixed(2)))}
               parse={(text) => parseDecimal(text, currency, each.size)}
+              keys="decimal"
               onValue={set}
               basis={100}
             />

@@ -47,6 +47,7 @@ function Simulation({ job, run }: { job: Job; run: Run }) {
         <QuantityField
           label="Trials"
           value={trials}
+          keys="numeric"
           format={String}
           parse={(text) => parseCount(text, 'trials')}
           onValue={(value) => (value < 100 || value > 200_000 ? 'Give 100 to 200,000 trials.' : (setTrials(value), undefined))}

@@ -3,6 +3,7 @@ import { memo } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
+import { Terms } from '../../ui/Terms';
 import type { Part } from '../../drawing/SectionDrawing';
 import { colours } from '../../theme/tokens';
 import { useRunEdit } from './context';
@@ -39,6 +40,7 @@ const PanelHead = memo(function PanelHead({ title, onClose }: { title: string; o
       <Text variant="titleMedium" role="heading" aria-level={2} style={{ flex: 1 }}>
         {title}
       </Text>
+      <Terms small />
       <IconButton icon="close" accessibilityLabel="Close the inputs" onPress={onClose} />
     </View>
   );

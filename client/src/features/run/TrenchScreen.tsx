@@ -26,6 +26,7 @@ import { Conflict } from '../../ui/Conflict';
 import { Notice } from '../../ui/Notice';
 import { useRoom, type Room } from '../../ui/useRoom';
 import { useSame } from '../../ui/useSame';
+import { Terms } from '../../ui/Terms';
 import { useStable } from '../../ui/useStable';
 import { useCursor, useMendsHere, usePlanned, useSafe, useSession, useWhere } from '../frame/session';
 import { ChainageTable } from './ChainageTable';
@@ -126,6 +127,7 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
       {look === 'long' ? <Levels /> : null}
       {look === 'plan' ? <Course /> : null}
       <Found />
+      <Terms />
     </>
   );
 

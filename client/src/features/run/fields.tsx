@@ -8,16 +8,21 @@ import { useRunEdit } from './context';
 export const bareUnit = (units: UnitSystem, style: LengthStyle): LengthUnit =>
   style === 'size' ? (units === 'us' ? 'in' : 'mm') : units === 'us' ? 'ft' : 'm';
 
+/** Metres and millimetres are typed as figures alone; feet and inches, and levels below nothing, want signs a figure pad lacks. */
+const keysFor = (units: UnitSystem, style: LengthStyle) => (units === 'metric' && style !== 'level' ? 'decimal' : 'text');
+
 interface Props {
   label: string;
   value: number;
   path: readonly PathStep[];
   style?: LengthStyle;
+  /** May it be less than nothing, to the other side? */
+  signed?: boolean;
   hint?: string;
 }
 
 /** A length in the run's document, edited in place. */
-export function LengthField({ label, value, path, style = 'depth', hint }: Props) {
+export function LengthField({ label, value, path, style = 'depth', signed = false, hint }: Props) {
   const { job, run, apply, faultOf } = useRunEdit();
   const field = fieldAt(run, path);
   return (
@@ -27,6 +32,7 @@ export function LengthField({ label, value, path, style = 'depth', hint }: Props
       format={(metres) => formatLength(metres, job.units, style)}
       parse={(text) => parseLength(text, bareUnit(job.units, style))}
       onValue={(metres) => apply([{ path, value: metres }], path.join('.'))}
+      keys={signed ? 'text' : keysFor(job.units, style)}
       error={faultOf(field)}
       hint={hint}
     />
@@ -69,6 +75,7 @@ export function LengthBox({
       value={value}
       format={(metres) => formatLength(metres, units, style)}
       parse={(text) => parseLength(text, bareUnit(units, style))}
+      keys={keysFor(units, style)}
       onValue={(metres) => (metres < 0 ? 'It cannot be less than nothing.' : (onValue(metres), undefined))}
     />
   );

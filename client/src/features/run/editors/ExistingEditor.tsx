@@ -166,7 +166,7 @@ function OneLine({ line, onRemove }: { line: ExistingLine; onRemove: () => void 
         <Fields>
           {station('Along from', 'from', where.from)}
           {station('Along to', 'to', where.to)}
-          <LengthField label="Offset, right of centre" value={where.offset} path={[...path, 'where', 'offset']} />
+          <LengthField label="Offset, right of centre" value={where.offset} path={[...path, 'where', 'offset']} signed />
         </Fields>
       )}
       <JoinSwitch line={line} />

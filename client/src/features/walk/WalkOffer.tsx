@@ -1,0 +1,36 @@
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { fetcher, sentences, type Page, type RunSummary } from '../../data/api';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Text } from '../../ui/Text';
+import { runPath } from '../frame/places';
+import { stops } from './steps';
+import { beginWalk, endWalk, useOffered } from './walk';
+
+/** Offers the walk through the demonstration to who has not been led round yet. */
+export function WalkOffer({ jobId }: { jobId: string }) {
+  const offered = useOffered();
+  const [fault, setFault] = useState<string>();
+  if (!offered) return null;
+  const begin = async () => {
+    const { items } = await fetcher<Page<RunSummary>>(`/jobs/${jobId}/runs?limit=1`);
+    const [run] = items;
+    if (!run) return setFault('The demonstration has no run left to be led through.');
+    beginWalk(run.id);
+    router.navigate(runPath(jobId, run.id, stops[0].place));
+  };
+  return (
+    <Notice kind="note" title="New here?">
+      <Text>A walk of {stops.length} steps over the boatyard’s own drawings. Leave it at any step.</Text>
+      {fault ? <Text role="alert">{fault}</Text> : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        <Button mode="contained" onPress={() => void begin().catch((reason: unknown) => setFault(sentences(reason).join(' ')))}>
+          Show me round
+        </Button>
+        <Button onPress={endWalk}>Not now</Button>
+      </View>
+    </Notice>
+  );
+}

@@ -1,0 +1,41 @@
+import { useSyncExternalStore } from 'react';
+import { stops } from './steps';
+
+/** Where somebody is on the walk: it stays over a reload, and ends with the visit. */
+interface Walk {
+  runId: string;
+  stop: number;
+}
+const [NOW, OVER] = ['tamper.walk', 'tamper.walked'];
+const listeners = new Set<() => void>();
+let known: { text: string | null; walk: Walk | undefined } = { text: null, walk: undefined };
+
+function read(): Walk | undefined {
+  const text = sessionStorage.getItem(NOW);
+  if (text !== known.text) {
+    const [runId = '', stop = '0'] = (text ?? '').split(' ');
+    const at = Number(stop);
+    known = { text, walk: text !== null && Number.isInteger(at) && at >= 0 && at < stops.length ? { runId, stop: at } : undefined };
+  }
+  return known.walk;
+}
+function write(walk: Walk | undefined): void {
+  if (walk) sessionStorage.setItem(NOW, `${walk.runId} ${walk.stop}`);
+  else sessionStorage.removeItem(NOW);
+  for (const listener of listeners) listener();
+}
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => void listeners.delete(listener);
+};
+
+export const useWalk = (): Walk | undefined => useSyncExternalStore(subscribe, read);
+export const beginWalk = (runId: string): void => write({ runId, stop: 0 });
+export const goTo = (runId: string, stop: number): void => write({ runId, stop });
+/** Ends the walk; it is not offered again on this device. */
+export function endWalk(): void {
+  localStorage.setItem(OVER, 'yes');
+  write(undefined);
+}
+/** Is the walk still to be offered? */
+export const useOffered = (): boolean => useSyncExternalStore(subscribe, () => localStorage.getItem(OVER) === null);
