@@ -94,14 +94,9 @@ test('terms are explained where they stand: of the inputs that are open, and of 
   await expect(words.getByText('How far heaps and machines keep off the lip.')).toBeVisible();
   await expect(words.getByText('The lowest point inside a pipe: where the water runs.')).toHaveCount(0);
   await page.getByRole('button', { name: 'Close', exact: true }).click();
-  await step(page, 'Protect');
-  await tab(page, 'Ways');
-  await expect(
-    page
-      .getByRole('main')
-      .getByText(/trench box/i)
-      .first(),
-  ).toBeVisible();
+  await step(page, 'Works');
+  await tab(page, 'Spoil');
+  await page.getByText(/^Handling and haul/).waitFor();
   await page.getByRole('button', { name: 'Words on this screen explained' }).click();
   await expect(words.getByText('The soil that comes out of the trench.')).toBeVisible();
 });
