@@ -72,6 +72,15 @@ export async function timeIs(page: Page, time: string): Promise<(by: number) => 
   };
 }
 
+/** Opens a run of the demonstration by its name. @returns the address of the run. */
+export async function demoRun(page: Page, name: string): Promise<string> {
+  await page.goto('/');
+  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await expect(page.getByRole('group', { name: /^Cross-section/ })).toBeVisible();
+  return runAt(page);
+}
+
 /** One of the key numbers, as shown. */
 export const number = (page: Page, label: string) => page.getByTestId(`number-${label}`);
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { number, open, runAt, startRun } from '../helpers';
+import { demoRun, number, open, startRun } from '../helpers';
 
 /** What the page did since it was last asked. */
 interface Work {
@@ -95,11 +95,7 @@ const ADDRESSES = {
 };
 
 test('no address brings more over the line than it may', async ({ page }) => {
-  await page.goto('/');
-  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
-  await page.getByRole('link', { name: /Outfall/ }).click();
-  await expect(number(page, 'Depth')).toBeVisible();
-  const run = runAt(page);
+  const run = await demoRun(page, 'Outfall');
   const job = run.split('/runs')[0] as string;
   const client = await page.context().newCDPSession(page);
   await client.send('Network.enable');

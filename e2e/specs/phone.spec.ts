@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { open, PARTS, runAt, step, STEPS } from '../helpers';
+import { demoRun, open, PARTS, step, STEPS } from '../helpers';
 
 /** Sizes a phone's page is seen at: whole, under a browser's bars, small; and on its side. */
 const SIZES = [
@@ -10,15 +10,6 @@ const SIZES = [
 ] as const;
 /** What the keyboard leaves. */
 const TYPING = { width: 390, height: 330 };
-
-/** Opens a run of the demonstration. @returns the address of the run. */
-async function demoRun(page: Page, name: string): Promise<string> {
-  await page.goto('/');
-  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
-  await page.getByRole('link', { name: new RegExp(name) }).click();
-  await expect(page.getByRole('group', { name: /^Cross-section/ })).toBeVisible();
-  return runAt(page);
-}
 
 /** What is wrong with how a page lies on the screen: too small to touch, wider than the screen, text cut off, one thing to touch over another. */
 const faults = (page: Page): Promise<string[]> =>

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { open, runAt, startRun, step, tab } from '../helpers';
+import { demoRun, open, runAt, startRun, step, tab } from '../helpers';
 
 test('a section is measured by two touches: its own width and depth come out, and the page prints with its bar', async ({ page }) => {
   await startRun(page, { job: 'Measured', run: 'Measured run', length: 30 });
@@ -40,9 +40,7 @@ test('a section is measured by two touches: its own width and depth come out, an
 test('tables are sorted by their heads on a wide screen and copied as they stand', async ({ page, context }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto('/');
-  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
-  await page.getByRole('link', { name: /Wash-down drain/ }).click();
+  await demoRun(page, 'Wash-down drain');
   await tab(page, 'Long');
   const table = page.getByRole('table', { name: 'Chainage table' });
   const depths = async () =>

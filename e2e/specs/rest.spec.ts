@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { number, open, runAt, saved, startRun } from '../helpers';
+import { demoRun, number, open, saved, startRun } from '../helpers';
 
 interface Counted {
   frames: number;
@@ -44,11 +44,7 @@ const NOTHING = { frames: 0, posts: 0, animations: 0 };
 
 test('a screen left alone draws no frame and plans nothing', async ({ page }) => {
   await counting(page);
-  await page.goto('/');
-  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
-  await page.getByRole('link', { name: /Outfall/ }).click();
-  await expect(number(page, 'Depth')).toBeVisible();
-  const run = runAt(page);
+  const run = await demoRun(page, 'Outfall');
   const job = run.split('/runs')[0] as string;
   for (const place of [run, `${run}/checks/lines`, `${run}/works/order`, `${run}/site/stands`, job]) {
     await page.goto(place);

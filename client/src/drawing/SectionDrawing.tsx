@@ -151,7 +151,14 @@ export const SectionDrawing = memo(function SectionDrawing({
           <SectionLines section={section} view={view} ruleSet={ruleSet} selected={on('laid')} />
           <CloseLines section={section} close={close} view={view} units={units} />
           {section.heaps.map((heap) => (
-            <Corridor key={heap.side} heap={heap} view={view} ground={groundY} label={`room ${length(heap.corridor)}`} width={width} />
+            <Corridor
+              key={heap.side}
+              heap={heap}
+              view={view}
+              ground={groundY}
+              label={height < SLIVER ? undefined : `room ${length(heap.corridor)}`}
+              width={width}
+            />
           ))}
           <Dimension
             from={{ x: depthX, y: groundY }}
@@ -177,13 +184,7 @@ export const SectionDrawing = memo(function SectionDrawing({
               place="above"
             />
           ) : null}
-          <Label
-            {...(section.lines.length > 1 ? { x: x(halfDig) + 8, anchor: 'start' as const } : { x: x(0) })}
-            // Over a tape, which often lies half way.
-            y={groundY + (y(section.crown) - groundY) * (section.tapes.length > 0 ? 0.25 : 0.5) + 4}
-            text={`cover ${length(section.cover)}`}
-            size={13}
-          />
+          <Label {...coverAt(section, view)} text={`cover ${length(section.cover)}`} size={13} />
           {section.bore === undefined ? (
             <>
               {(['left', 'right'] as const).map((side) => (
@@ -218,6 +219,30 @@ export const SectionDrawing = memo(function SectionDrawing({
     </Box>
   );
 });
+
+/** Below this height, pixels, only what is being changed has room to be named. */
+const SLIVER = 190;
+/** Half of what the cover's label takes, pixels. */
+const COVER_HALF = 48;
+
+/** Where the cover is written: over the line, or right of the trench where it would lie across a wall or there are several lines. */
+function coverAt(section: Section, view: View) {
+  const top = view.y(section.ground);
+  // Over a tape, which often lies half way.
+  const y = top + (view.y(section.crown) - top) * (section.tapes.length > 0 ? 0.25 : 0.5) + 4;
+  const wall = view.x(rightWallAt(section, section.ground - (y - top) / view.scale));
+  const across = section.bore === undefined && wall - view.x(0) < COVER_HALF;
+  return section.lines.length > 1 || across ? { x: wall + 8, y, anchor: 'start' as const } : { x: view.x(0), y };
+}
+
+/** How far right of the centre line the trench reaches at a level, metres; half its floor where nothing is dug. */
+function rightWallAt({ trench, digWidth }: Section, level: number): number {
+  const right = trench.filter(({ x }) => x > 0);
+  const crossing = right.findIndex((point, i) => i > 0 && (point.y - level) * ((right[i - 1]?.y ?? 0) - level) <= 0);
+  const [a, b] = [right[crossing - 1], right[crossing]];
+  if (!a || !b) return digWidth / 2;
+  return a.y === b.y ? Math.max(a.x, b.x) : a.x + ((b.x - a.x) * (level - a.y)) / (b.y - a.y);
+}
 
 /** What is done with the drawing as a whole. */
 const Tools = memo(function Tools({ title, children }: { title: string; children: ReactNode }) {

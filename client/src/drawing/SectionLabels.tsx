@@ -56,7 +56,8 @@ export function Corridor({
   heap: Section['heaps'][number];
   view: View;
   ground: number;
-  label: string;
+  /** Left out where there is no room. */
+  label: string | undefined;
   width: number;
 }) {
   const at = view.x(heap.side === 'left' ? -heap.corridor : heap.corridor);
@@ -65,14 +66,16 @@ export function Corridor({
   return (
     <G>
       <Line x1={at} x2={at} y1={groundY - 46} y2={groundY + 16} stroke={colour} strokeWidth={2} strokeDasharray="6 4" />
-      <Label
-        x={heap.side === 'left' ? at + 4 : at - 4}
-        y={groundY + 30}
-        anchor={heap.side === 'left' ? 'start' : 'end'}
-        text={label}
-        size={12}
-        colour={colour}
-      />
+      {label === undefined ? null : (
+        <Label
+          x={heap.side === 'left' ? at + 4 : at - 4}
+          y={groundY + 30}
+          anchor={heap.side === 'left' ? 'start' : 'end'}
+          text={label}
+          size={12}
+          colour={colour}
+        />
+      )}
     </G>
   );
 }
