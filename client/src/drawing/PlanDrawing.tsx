@@ -102,7 +102,7 @@ export const PlanDrawing = memo(function PlanDrawing(props: Props) {
           <Existing run={run} plan={plan} view={view} />
           <Structures run={run} view={view} width={width} />
           <Circle cx={view.x(here.x)} cy={view.y(here.y)} r={8} fill="none" stroke={colours.paint} strokeWidth={3} />
-          <Label x={view.x(here.x)} y={view.y(here.y) - 15} text={formatStation(cursor, units)} colour={colours.paint} />
+          <Label x={10} y={20} anchor="start" text={formatStation(cursor, units)} colour={colours.paint} />
           <ScaleBar x={14} y={height - 14} scale={view.scale} units={units} />
           <North width={width} />
         </Svg>

@@ -225,14 +225,20 @@ const SLIVER = 190;
 /** Half of what the cover's label takes, pixels. */
 const COVER_HALF = 48;
 
-/** Where the cover is written: over the line, or right of the trench where it would lie across a wall or there are several lines. */
+/** Shares of the cover, from the ground down, at which it may be written. */
+const HALF_WAY = [0.5, 0.25] as const;
+
+/** Where the cover is written: over the line where the trench is wide enough there, higher up over a tape or a bench, else right of the trench. */
 function coverAt(section: Section, view: View) {
   const top = view.y(section.ground);
-  // Over a tape, which often lies half way.
-  const y = top + (view.y(section.crown) - top) * (section.tapes.length > 0 ? 0.25 : 0.5) + 4;
-  const wall = view.x(rightWallAt(section, section.ground - (y - top) / view.scale));
-  const across = section.bore === undefined && wall - view.x(0) < COVER_HALF;
-  return section.lines.length > 1 || across ? { x: wall + 8, y, anchor: 'start' as const } : { x: view.x(0), y };
+  const places = HALF_WAY.slice(section.tapes.length > 0 ? 1 : 0).map((share) => {
+    const y = top + (view.y(section.crown) - top) * share;
+    return { y: y + 4, wall: view.x(rightWallAt(section, section.ground - (y - top) / view.scale)) };
+  });
+  const free =
+    section.lines.length > 1 ? undefined : places.find(({ wall }) => section.bore !== undefined || wall - view.x(0) >= COVER_HALF);
+  const [first] = places;
+  return free ? { x: view.x(0), y: free.y } : { x: (first?.wall ?? 0) + 8, y: first?.y ?? top, anchor: 'start' as const };
 }
 
 /** How far right of the centre line the trench reaches at a level, metres; half its floor where nothing is dug. */
