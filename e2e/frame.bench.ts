@@ -5,7 +5,7 @@ import { spawn } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import type { CDPSession, Page } from '@playwright/test';
 import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
-import { open, runAt, STEPS } from './helpers';
+import { demoRun, lineMeter, newRun, open, STEPS } from './helpers';
 import { launch } from './launch';
 
 const [SLOWED, KEYS, FRAME] = [4, 30, 1000 / 60];
@@ -26,14 +26,14 @@ if (!url) {
 } else {
   const browser = await launch();
   const fresh = async () => {
-    const page = await browser.newPage({ viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
+    const page = await browser.newPage({ baseURL: url, viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' });
     // tsx wraps named functions in a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
     return page;
   };
-  await benchFirstLoad(await fresh(), url);
+  await benchFirstLoad(await fresh());
   const page = await fresh();
-  await longRun(page, url);
+  await longRun(page);
   const client = await page.context().newCDPSession(page);
   await client.send('Performance.enable');
   await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
@@ -48,22 +48,17 @@ if (!url) {
   await benchKeys(page, client, idle / 5000, tell);
   await benchDrag(page, tell);
   await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-  await benchAddresses(await fresh(), url);
+  await benchAddresses(await fresh());
   await benchWorkers(page);
   await browser.close();
 }
 
 type Tell = (what: string, ms: number, goal?: number) => void;
 /** The demonstration's job with a run of 1 km on levels every half metre. */
-async function longRun(page: Page, at: string): Promise<void> {
-  await page.goto(at);
+async function longRun(page: Page): Promise<void> {
+  await page.goto('/');
   await page.getByText('Saltmarsh boatyard').click();
-  await page.getByText('New run').click();
-  await page.getByText('Something else').click();
-  await page.getByRole('textbox', { name: 'Name of the run' }).fill('Bench');
-  await page.getByRole('textbox', { name: 'Length' }).fill('1000');
-  await page.getByRole('button', { name: 'Plan this run' }).click();
-  await page.getByTestId('number-Deepest').waitFor();
+  await newRun(page, 'Bench', '1000');
   await open(page, 'Ground levels');
   const levels = Array.from({ length: 2001 }, (_, i) => `${i / 2},${(10 + Math.sin(i / 80) / 2).toFixed(3)}`).join('\n');
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Import CSV' }).click()]);
@@ -151,13 +146,13 @@ async function benchDrag(page: Page, tell: Tell): Promise<void> {
 }
 
 /** From nothing to the list of jobs over a slow line on a slow phone. */
-async function benchFirstLoad(page: Page, at: string): Promise<void> {
+async function benchFirstLoad(page: Page): Promise<void> {
   const client = await page.context().newCDPSession(page);
   await client.send('Network.enable');
   await client.send('Network.emulateNetworkConditions', SLOW_LINE);
   await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
   const start = performance.now();
-  await page.goto(at, { waitUntil: 'commit' });
+  await page.goto('/', { waitUntil: 'commit' });
   await page.getByRole('link', { name: /Saltmarsh boatyard/ }).waitFor();
   const taken = performance.now() - start;
   console.log(
@@ -167,25 +162,13 @@ async function benchFirstLoad(page: Page, at: string): Promise<void> {
 }
 
 /** What each screen takes over the line when it is the first one opened. */
-async function benchAddresses(page: Page, at: string): Promise<void> {
-  await page.goto(at);
-  await page.getByText('Saltmarsh boatyard').click();
-  await page.getByRole('link', { name: /Outfall/ }).click();
-  await page.getByTestId('number-Depth').waitFor();
-  const run = runAt(page);
-  const client = await page.context().newCDPSession(page);
-  await client.send('Network.enable');
-  await client.send('Network.setCacheDisabled', { cacheDisabled: true });
-  let bytes = 0;
-  client.on('Network.loadingFinished', ({ encodedDataLength }) => (bytes += encodedDataLength));
-  console.log('\nOver the line to each screen opened first, as served (its workers apart)');
+async function benchAddresses(page: Page): Promise<void> {
+  const run = await demoRun(page, 'Outfall');
   const job = run.split('/runs')[0] as string;
-  for (const place of ['/', job, `${job}/clear`, `${job}/catalogue`, ...STEPS.map(({ place: step }) => `${run}/${step}`)]) {
-    bytes = 0;
-    await page.goto(`${at}${place}`);
-    await page.waitForLoadState('networkidle');
-    console.log(`  ${(bytes / 1000).toFixed(0).padStart(6)} kB  ${place.replace(/[0-9a-f-]{36}/g, '…')}`);
-  }
+  const measure = await lineMeter(page);
+  console.log('\nOver the line to each screen opened first, as served (workers and data apart)');
+  for (const place of ['/', job, `${job}/clear`, `${job}/catalogue`, ...STEPS.map(({ place: step }) => `${run}/${step}`)])
+    console.log(`  ${((await measure(place)) / 1000).toFixed(0).padStart(6)} kB  ${place.replace(/[0-9a-f-]{36}/g, '…')}`);
 }
 
 /** 2 km on 400 stations with 12 lines to pass: the time from the touch to the answer on the screen. */

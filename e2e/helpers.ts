@@ -81,6 +81,23 @@ export async function demoRun(page: Page, name: string): Promise<string> {
   return runAt(page);
 }
 
+/** What an address brings over the line when it is the first one opened, bytes as served: page, program and fonts; workers and what is asked of the server about jobs apart. */
+export async function lineMeter(page: Page): Promise<(address: string) => Promise<number>> {
+  const client = await page.context().newCDPSession(page);
+  await client.send('Network.enable');
+  await client.send('Network.setCacheDisabled', { cacheDisabled: true });
+  let bytes = 0;
+  const data = new Set<string>();
+  client.on('Network.requestWillBeSent', ({ requestId, request }) => void (request.url.includes('/api/') && data.add(requestId)));
+  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => (bytes += data.has(requestId) ? 0 : encodedDataLength));
+  return async (address) => {
+    bytes = 0;
+    await page.goto(address);
+    await page.waitForLoadState('networkidle');
+    return bytes;
+  };
+}
+
 /** One of the key numbers, as shown. */
 export const number = (page: Page, label: string) => page.getByTestId(`number-${label}`);
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoRun, number, open, startRun } from '../helpers';
+import { demoRun, lineMeter, number, open, startRun } from '../helpers';
 
 /** What the page did since it was last asked. */
 interface Work {
@@ -97,19 +97,10 @@ const ADDRESSES = {
 test('no address brings more over the line than it may', async ({ page }) => {
   const run = await demoRun(page, 'Outfall');
   const job = run.split('/runs')[0] as string;
-  const client = await page.context().newCDPSession(page);
-  await client.send('Network.enable');
-  await client.send('Network.setCacheDisabled', { cacheDisabled: true });
-  let bytes = 0;
-  // What is asked of the server about jobs grows with what is in it: another matter.
-  const data = new Set<string>();
-  client.on('Network.requestWillBeSent', ({ requestId, request }) => void (request.url.includes('/api/') && data.add(requestId)));
-  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => (bytes += data.has(requestId) ? 0 : encodedDataLength));
+  const measure = await lineMeter(page);
   const over: string[] = [];
   for (const [place, most] of Object.entries(ADDRESSES)) {
-    bytes = 0;
-    await page.goto(place.replace(/^job/, job).replace(/^run/, run));
-    await page.waitForLoadState('networkidle');
+    const bytes = await measure(place.replace(/^job/, job).replace(/^run/, run));
     expect(bytes, `${place} was measured`).toBeGreaterThan(200_000);
     if (bytes > most * 1000) over.push(`${place}: ${(bytes / 1000).toFixed(0)} kB of ${most}`);
   }

@@ -2,8 +2,9 @@ import { memo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { printSheet } from '../print/sheet';
 import { colours } from '../theme/tokens';
-import { IconButton } from '../ui/IconButton';
+import { sentencesOf } from '../ui/sentences';
 import { Text } from '../ui/Text';
+import { ToolButton } from './ToolButton';
 
 /** Marks the box of a drawing that prints: its own picture is the first as wide as itself. */
 export const SHEET = { dataSet: { sheet: 'drawing' } } as object;
@@ -17,16 +18,11 @@ export const PrintButton = memo(function PrintButton({ title }: { title: string 
     const drawing = [...(sheet?.querySelectorAll('svg') ?? [])].find((svg) => svg.clientWidth === sheet?.clientWidth);
     if (!drawing) return;
     setFault(undefined);
-    printSheet(drawing, title).catch((reason: unknown) => setFault(reason instanceof Error ? reason.message : String(reason)));
+    printSheet(drawing, title).catch((reason: unknown) => setFault(sentencesOf(reason).join(' ')));
   };
   return (
     <View ref={own}>
-      <IconButton
-        icon="print"
-        accessibilityLabel="Print this drawing"
-        onPress={print}
-        style={{ backgroundColor: colours.paper, borderWidth: 1, borderColor: colours.line }}
-      />
+      <ToolButton icon="print" accessibilityLabel="Print this drawing" onPress={print} />
       {fault ? (
         <Text role="alert" variant="bodySmall" style={{ color: colours.stop }}>
           {fault}

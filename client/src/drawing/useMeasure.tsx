@@ -3,10 +3,10 @@ import { formatGradient, formatLength, type LengthStyle, type UnitSystem } from 
 import { useMemo, useState, type ReactNode } from 'react';
 import { View as Box } from 'react-native';
 import { colours } from '../theme/tokens';
-import { IconButton } from '../ui/IconButton';
 import { Text } from '../ui/Text';
 import type { View } from './fit';
 import Svg, { Circle, Line } from './svg';
+import { ToolButton } from './ToolButton';
 
 interface Drawing {
   view: View;
@@ -41,15 +41,11 @@ export function useMeasure({ view, width, height, units, axes, across: style = '
   const on = points !== undefined;
   const button = useMemo(
     () => (
-      <IconButton
+      <ToolButton
         icon="measure"
+        on={on}
         accessibilityLabel={on ? 'Stop measuring' : 'Measure on the drawing'}
         onPress={() => setPoints(on ? undefined : [])}
-        style={{
-          backgroundColor: on ? colours.clayWash : colours.paper,
-          borderWidth: 1,
-          borderColor: on ? colours.clay : colours.line,
-        }}
       />
     ),
     [on],

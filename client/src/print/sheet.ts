@@ -1,10 +1,10 @@
 import { fileName, saveBlob } from '../ui/files';
+import { printedOn } from '../ui/moment';
 import { svgText } from './svgText';
 
 /** One drawing on a page across, as large as it goes, with what it is and when it was printed; its bar says the scale. @throws Error with a sentence. */
 export async function printSheet(svg: SVGElement, title: string): Promise<void> {
   const { writePdf } = await import('./pdf');
-  const printed = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' });
   const page = await writePdf({
     pageSize: 'A4',
     pageOrientation: 'landscape',
@@ -14,7 +14,7 @@ export async function printSheet(svg: SVGElement, title: string): Promise<void> 
       { text: title, fontSize: 16, font: 'Source Sans Semibold' },
       { svg: svgText(svg), fit: [760, 430], alignment: 'center', margin: [0, 10] },
       {
-        text: `Printed ${printed}. Read lengths by the bar; a plan to work to is an issued one. Local codes and a competent person on site decide.`,
+        text: `Printed ${printedOn()}. Read lengths by the bar; a plan to work to is an issued one. Local codes and a competent person on site decide.`,
       },
     ],
   });

@@ -35,10 +35,13 @@ test('on a wide screen heads sort by size, up and down, and by name as people re
   expect(names()).toEqual(['Apple', 'Melon', 'Plum']);
 });
 
-test('pages are turned, a touched row goes somewhere, and a browser that lets nothing be copied says so', async () => {
+test.each([
+  ['refuses', { writeText: () => Promise.reject(new Error('no')) }],
+  ['has no clipboard, as over a line without encryption', undefined],
+])('pages are turned, a touched row goes somewhere, and a browser that %s says that nothing was copied', async (_, clipboard) => {
   mockRoom.wide = false;
   const gone: string[] = [];
-  Object.assign(navigator, { clipboard: { writeText: () => Promise.reject(new Error('no')) } });
+  Object.assign(navigator, { clipboard });
   onPage(
     <DataTable label="Fruit" columns={columns} rows={rows} keyOf={({ name }) => name} page={2} onRow={({ name }) => gone.push(name)} />,
   );

@@ -2,7 +2,7 @@ import { FOOT } from './length';
 import type { UnitSystem } from './parsed';
 
 /** The greatest round value (1, 2 or 5 times a power of ten) not above a limit. */
-export function roundBelow(limit: number): number {
+function roundBelow(limit: number): number {
   const power = 10 ** Math.floor(Math.log10(limit));
   return ([5, 2, 1].find((factor) => factor * power <= limit * (1 + 1e-12)) ?? 1) * power;
 }

@@ -128,19 +128,18 @@ function RunBar() {
   const { name } = run.doc;
   const { canUndo, canRedo, undo, redo } = run;
   useUndoKeys(run);
-  const changeJob = useStable((next: Job) => job.change(next));
   const status = useMemo(() => <SaveBadge first={run.safety} second={job.safety} />, [run.safety, job.safety]);
-  const { doc } = job;
+  const { doc, change } = job;
   const actions = useMemo(
     () => (
       <>
         <Gates />
         <BarButton icon="undo" accessibilityLabel="Undo" onPress={undo} disabled={!canUndo} />
         {wide || canRedo ? <BarButton icon="redo" accessibilityLabel="Redo" onPress={redo} disabled={!canRedo} /> : null}
-        <RunMenu job={doc} name={name} onJob={changeJob} onDelete={remove} onDuplicate={duplicate} />
+        <RunMenu job={doc} name={name} onJob={change} onDelete={remove} onDuplicate={duplicate} />
       </>
     ),
-    [undo, redo, canUndo, canRedo, wide, doc, name, changeJob, remove, duplicate],
+    [undo, redo, canUndo, canRedo, wide, doc, name, change, remove, duplicate],
   );
   return (
     <>

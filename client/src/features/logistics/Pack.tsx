@@ -15,6 +15,7 @@ import { SectionDrawing } from '../../drawing/SectionDrawing';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { fileName, saveBlob } from '../../ui/files';
+import { printedOn } from '../../ui/moment';
 import { sentencesOf } from '../../ui/sentences';
 import { useLogistics } from './context';
 import { packDocument, type PackDrawing } from './packDocument';
@@ -41,8 +42,7 @@ export function Pack({ order }: { order: Order }) {
         .filter((svg) => Number(svg.getAttribute('width')) === SIZE.width)
         .map(svgText);
       const titled = drawings.map(({ title }, i): PackDrawing => ({ title, svg: pictures[i] ?? '' })).filter(({ svg }) => svg !== '');
-      const printed = new Date().toLocaleDateString('en-GB', { dateStyle: 'medium' });
-      saveBlob(fileName(`${run.name} pack`, 'pdf'), await writePdf(packDocument(job, run, plan, order, titled, printed)));
+      saveBlob(fileName(`${run.name} pack`, 'pdf'), await writePdf(packDocument(job, run, plan, order, titled, printedOn())));
     } catch (fault) {
       setFaults(sentencesOf(fault));
     } finally {

@@ -297,10 +297,7 @@ const falls = (job: Job, run: Run): boolean =>
   (productsKnown(job, run) && productOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
 /** Why the run is not saved. */
-function Unsaved() {
-  const { run } = useSession();
-  return run.amiss ? <Conflict document={run} what="this run" /> : null;
-}
+const Unsaved = () => <Conflict document={useSession().run} what="this run" />;
 
 /** What cannot be planned, in sentences. */
 function Problems() {

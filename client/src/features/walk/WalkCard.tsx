@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button';
 import { Text } from '../../ui/Text';
 import { runPath } from '../frame/places';
 import { stops } from './steps';
-import { endWalk, goTo } from './walk';
+import { endWalk, walkTo } from './walk';
 
 interface Box {
   left: number;
@@ -22,7 +22,7 @@ export function WalkCard({ jobId, runId, stop }: { jobId: string; runId: string;
   const go = (next: number) => {
     const to = stops[next];
     if (!to) return endWalk();
-    goTo(runId, next);
+    walkTo(runId, next);
     if (to.place !== stops[stop]?.place) router.navigate(runPath(jobId, runId, to.place));
   };
   return (

@@ -7,7 +7,7 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { runPath } from '../frame/places';
 import { stops } from './steps';
-import { beginWalk, endWalk, useOffered } from './walk';
+import { endWalk, useOffered, walkTo } from './walk';
 
 /** Offers the walk through the demonstration to who has not been led round yet. */
 export function WalkOffer({ jobId }: { jobId: string }) {
@@ -18,7 +18,7 @@ export function WalkOffer({ jobId }: { jobId: string }) {
     const { items } = await fetcher<Page<RunSummary>>(`/jobs/${jobId}/runs?limit=1`);
     const [run] = items;
     if (!run) return setFault('The demonstration has no run left to be led through.');
-    beginWalk(run.id);
+    walkTo(run.id);
     router.navigate(runPath(jobId, run.id, stops[0].place));
   };
   return (

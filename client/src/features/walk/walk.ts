@@ -30,8 +30,8 @@ const subscribe = (listener: () => void) => {
 };
 
 export const useWalk = (): Walk | undefined => useSyncExternalStore(subscribe, read);
-export const beginWalk = (runId: string): void => write({ runId, stop: 0 });
-export const goTo = (runId: string, stop: number): void => write({ runId, stop });
+/** Begins the walk over a run, or goes on with it. */
+export const walkTo = (runId: string, stop = 0): void => write({ runId, stop });
 /** Ends the walk; it is not offered again on this device. */
 export function endWalk(): void {
   localStorage.setItem(OVER, 'yes');
