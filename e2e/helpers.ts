@@ -127,7 +127,7 @@ export const step = (page: Page, name: string) =>
 /** The address of the run a page is on, less its screen. */
 export const runAt = (page: Page): string => new URL(page.url()).pathname.replace(/(\/runs\/[^/]+).*/, '$1');
 
-export const saved = (page: Page) => expect(page.getByRole('status', { name: 'Saved', exact: true })).toBeVisible();
+export const saved = (page: Page) => expect(page.getByRole('status', { name: 'Sent', exact: true })).toBeVisible();
 
 /** Chooses a file made from text in the dialog that `trigger` opens. */
 export async function choose(page: Page, trigger: () => Promise<void>, name: string, text: string): Promise<void> {

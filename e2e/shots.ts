@@ -297,7 +297,7 @@ for (const { name, size, visit } of views) {
   await page.goto(url);
   await visit(page);
   await page
-    .getByRole('status', { name: 'Saved' })
+    .getByRole('status', { name: 'Sent' })
     .or(page.getByRole('button', { name: 'New job' }))
     .or(page.getByRole('button', { name: 'Weigh the risk' }))
     .filter({ visible: true })

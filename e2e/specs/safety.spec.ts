@@ -8,7 +8,8 @@ test('work done without a connection is kept, told, and saved when it is back', 
   await open(page, 'Width');
   await context.setOffline(true);
   await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.1');
-  await expect(page.getByText('No connection to the server.')).toBeVisible();
+  await expect(page.getByText('No connection to the server.').first()).toBeVisible();
+  await expect(page.getByRole('status', { name: 'Kept: No connection to the server.' })).toBeVisible();
   await expect(number(page, 'Top width')).toContainText('1.10 m');
   await context.setOffline(false);
   await saved(page);
@@ -22,28 +23,50 @@ test('a page closed before the save still has the work when it opens again', asy
   await page.route('**/api/runs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await open(page, 'Width');
   await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.3');
-  await expect(page.getByText('Not saved: No connection')).toBeVisible();
+  await expect(page.getByRole('status', { name: 'Kept: No connection to the server.' })).toBeVisible();
   await page.unroute('**/api/runs/*');
   await page.reload();
   await expect(number(page, 'Top width')).toContainText('1.30 m');
   await saved(page);
 });
 
-test('two people on one run: nothing is overwritten, both changes can be kept', async ({ page, context }) => {
+test('two people on one run: nothing is overwritten, both changes can be kept', async ({ page, context, browser }) => {
   await startRun(page, { job: 'Two hands', run: 'Shared', length: 30 });
   await saved(page);
-  const other = await context.newPage();
+  await context.setOffline(true);
+  const other = await (await browser.newContext()).newPage();
   await other.goto(page.url());
   await open(other, 'Bed');
   await other.getByRole('textbox', { name: 'Bed under the line' }).fill('150');
   await saved(other);
-  await other.close();
+  await other.context().close();
 
   await open(page, 'Width');
   await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.2');
+  await expect(page.getByRole('status', { name: /^Kept: / })).toBeVisible();
+  await context.setOffline(false);
   await expect(page.getByText('Somebody else changed this run meanwhile.')).toBeVisible();
   await page.getByRole('button', { name: 'Put both together' }).click();
   await saved(page);
+  await page.reload();
+  await expect(number(page, 'Top width')).toContainText('1.20 m');
+  await open(page, 'Bed');
+  await expect(page.getByRole('textbox', { name: 'Bed under the line' })).toHaveValue('150 mm');
+});
+
+test('two pages of one device on one run: each shows what the other does, nothing is asked and nothing lost', async ({ page, context }) => {
+  await startRun(page, { job: 'Two pages', run: 'Shared', length: 30 });
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await open(other, 'Bed');
+  await open(page, 'Width');
+  await context.setOffline(true);
+  await other.getByRole('textbox', { name: 'Bed under the line' }).fill('150');
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.2');
+  await expect(number(other, 'Top width')).toContainText('1.20 m');
+  await context.setOffline(false);
+  for (const one of [page, other]) await saved(one);
   await page.reload();
   await expect(number(page, 'Top width')).toContainText('1.20 m');
   await open(page, 'Bed');

@@ -1,26 +1,45 @@
 import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
+import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { openDevice } from '../store/open';
 import { fontFiles } from '../theme/fonts';
 import { Themed } from '../theme/Themed';
 import { colours } from '../theme/tokens';
 import { Resting } from '../ui/Resting';
+import { ScreenFault } from '../ui/ScreenFault';
 import { SendWaiting } from '../ui/SendWaiting';
 import { TypingRoom } from '../ui/TypingRoom';
+
+/** Is what this device keeps at hand? */
+function useDevice(): boolean {
+  const [open, setOpen] = useState(false);
+  useEffect(() => void openDevice().finally(() => setOpen(true)), []);
+  return open;
+}
 
 export default function Layout() {
   // What there is to say is said meanwhile.
   useFonts(fontFiles);
+  const open = useDevice();
   return (
     <SafeAreaProvider>
       <Themed>
-        <SendWaiting />
-        <TypingRoom>
-          <Stack
-            screenLayout={({ children }) => <Resting>{children}</Resting>}
-            screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }}
-          />
-        </TypingRoom>
+        {open ? (
+          <>
+            <SendWaiting />
+            <TypingRoom>
+              <Stack
+                screenLayout={({ children }) => (
+                  <Resting>
+                    <ScreenFault>{children}</ScreenFault>
+                  </Resting>
+                )}
+                screenOptions={{ headerShown: false, contentStyle: { backgroundColor: colours.chalk } }}
+              />
+            </TypingRoom>
+          </>
+        ) : null}
       </Themed>
     </SafeAreaProvider>
   );

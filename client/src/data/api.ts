@@ -1,8 +1,9 @@
 import type { Envelope } from '@tamper/core/book';
-import type { IssueRequest, Revision, RevisionHead } from '@tamper/core/issue';
+import type { IssueRequest, RevisionHead } from '@tamper/core/issue';
 import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 import { plainRun } from '@tamper/core/plain';
+import { lineIs } from '../store/line';
 import { deviceClock } from './deviceClock';
 
 /** A stored document and the version a write must name. */
@@ -19,13 +20,6 @@ export interface Page<T> {
 export type StoredRun = Stored<Run> & { jobId: string };
 /** A job as the list shows it: how many runs, how many with an issued plan, and when anything of it last changed. */
 export type ListedJob = Stored<Job> & { runs: number; issued: number; workedOn: string };
-export interface RunSummary {
-  id: string;
-  version: number;
-  name: string;
-  product: string;
-}
-
 /** An entry as it is sent: of any program's kinds. */
 export type SentEntry = Envelope & { fact: unknown };
 /** An entry of the book as the server keeps it; `off`: how far the device's clock was off when it came, ms. */
@@ -78,14 +72,18 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
       ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
     });
   } catch {
-    throw new ApiError(0, 'offline', 'No connection to the server.');
+    const why = 'No connection to the server.';
+    lineIs(why);
+    throw new ApiError(0, 'offline', why);
   }
   const moment = response.headers.get('X-Server-Now');
   if (moment !== null) deviceClock().heard(Number(moment));
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return (lineIs(undefined), undefined as T);
   const answer: unknown = await response.json().catch(() => null);
-  if (response.ok) return answer as T;
   const error = (answer as { error?: { code: string; message: string; fields?: FieldError[]; current?: unknown } } | null)?.error;
+  // A server without its database is as good as none.
+  lineIs(response.status === 503 ? (error?.message ?? 'The server cannot answer now.') : undefined);
+  if (response.ok) return answer as T;
   throw new ApiError(
     response.status,
     error?.code ?? 'unknown',
@@ -113,7 +111,6 @@ export const api = {
     call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }),
   bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
-  revision: (id: string) => call<Revision>('GET', `/revisions/${id}`),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
 };
 

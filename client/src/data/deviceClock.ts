@@ -1,14 +1,19 @@
-const KEY = 'tamper.clock';
+import { putOwn, readOwn } from '../store/own';
+
 /** A clock this much behind the latest moment seen was set back, ms. */
 const BACK = 60_000;
 /** The latest moment is written down again after this long, ms: not at every look. */
 const STEP = 5_000;
+/** A contact says the same of the device's own clock as the one before, ms. */
+const SLACK = 500;
 
-interface Known {
+export interface KnownTime {
   /** What is added to the device's own clock; null: the server was never heard. */
   correction: number | null;
   /** The latest moment ever seen on the device, ms. */
   latest: number;
+  /** When the server was heard last, ms by its clock. */
+  heard?: number;
 }
 
 /**
@@ -16,11 +21,11 @@ interface Known {
  * moment seen. Only the server may say that it is earlier than that.
  */
 export class DeviceClock {
-  private known: Known;
-  private written = 0;
+  private known: KnownTime;
+  private written = { latest: 0, correction: null as number | null };
 
   constructor(
-    private readonly store: Storage,
+    private readonly store: { read: () => Partial<KnownTime> | undefined; write: (known: KnownTime) => void },
     private readonly own: () => number = Date.now,
   ) {
     this.known = this.readKnown();
@@ -36,6 +41,11 @@ export class DeviceClock {
     return this.raw() < this.known.latest - BACK;
   }
 
+  /** When the server was heard last, ms by its clock; undefined: never. */
+  get heardAt(): number | undefined {
+    return this.known.heard;
+  }
+
   /** What the device's own clock says, ms. */
   readonly ownNow = (): number => this.own();
 
@@ -44,7 +54,7 @@ export class DeviceClock {
     const now = Math.max(this.raw(), this.known.latest);
     if (now > this.known.latest) {
       this.known = { ...this.known, latest: now };
-      if (now - this.written > STEP) this.write();
+      this.write();
     }
     return now;
   };
@@ -52,7 +62,7 @@ export class DeviceClock {
   /** The server said what time it is. @param moment ms. */
   readonly heard = (moment: number): void => {
     if (!Number.isFinite(moment)) return;
-    this.known = { correction: moment - this.own(), latest: moment };
+    this.known = { correction: moment - this.own(), latest: moment, heard: moment };
     this.write();
   };
 
@@ -60,27 +70,28 @@ export class DeviceClock {
     return this.own() + (this.known.correction ?? 0);
   }
 
-  private readKnown(): Known {
-    try {
-      const { correction, latest } = JSON.parse(this.store.getItem(KEY) ?? '{}') as Partial<Known>;
-      return { correction: typeof correction === 'number' ? correction : null, latest: typeof latest === 'number' ? latest : 0 };
-    } catch (error) {
-      if (!(error instanceof SyntaxError)) throw error;
-      return { correction: null, latest: 0 };
-    }
+  private readKnown(): KnownTime {
+    const { correction, latest, heard } = this.store.read() ?? {};
+    return {
+      correction: typeof correction === 'number' ? correction : null,
+      latest: typeof latest === 'number' ? latest : 0,
+      ...(typeof heard === 'number' ? { heard } : {}),
+    };
   }
 
+  /** Writes down what is news: not every look at the clock, and not what a contact says that is the same. */
   private write(): void {
-    this.written = this.known.latest;
-    try {
-      this.store.setItem(KEY, JSON.stringify(this.known));
-    } catch (error) {
-      // It goes on counting; only a reload would lose it.
-      console.warn('The device cannot keep the time', error);
-    }
+    const { latest, correction } = this.known;
+    const same =
+      (correction === null) === (this.written.correction === null) && Math.abs((correction ?? 0) - (this.written.correction ?? 0)) < SLACK;
+    if (same && Math.abs(latest - this.written.latest) < STEP) return;
+    this.written = { latest, correction };
+    this.store.write(this.known);
   }
 }
 
+const KEY = 'clock';
 let shared: DeviceClock | undefined;
 /** The clock of this device. */
-export const deviceClock = (): DeviceClock => (shared ??= new DeviceClock(localStorage));
+export const deviceClock = (): DeviceClock =>
+  (shared ??= new DeviceClock({ read: () => readOwn<KnownTime>(KEY), write: (known) => void putOwn(KEY, known) }));

@@ -52,15 +52,15 @@ function useObserved<T extends Job | Run, S extends Stored<T>>(
 }
 
 /**
- * Changes a run that need not be on the screen, through the copy that is if there is one, and waits until it is saved.
- * @throws Error with a sentence when it could not be fetched or saved.
+ * Changes a run that need not be on the screen, through the copy that is if there is one, and waits until it is kept on this device.
+ * @throws Error with a sentence when it could not be had.
  */
 export async function changeRun(id: string, how: (run: Run) => Run): Promise<void> {
   const live = liveDocument<Run, StoredRun>(`/runs/${id}`, upgradeRun);
   const release = live.subscribe(() => undefined);
   try {
     live.change(how(await live.opened()));
-    await live.saved();
+    await live.kept();
   } finally {
     release();
   }

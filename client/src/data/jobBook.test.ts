@@ -1,43 +1,40 @@
 import { knows, type Fact, type Kept } from '@tamper/core/book';
-import { ApiError, type InForce, type KeptEntry, type SentEntry } from './api';
-import { deviceId, nextCount } from './device';
-import { DeviceClock } from './deviceClock';
-import { JobBook } from './jobBook';
-import { entriesLeft, sendLeft } from './outbox';
+import { freshDevice, reload } from '../testing/device';
 import '../testing/uuid';
+import { dropWaiting, refuseWaiting, takenWaiting } from '../store/book';
+import { allWaiting } from '../store/book';
+import { keep } from '../store/database';
+import { ApiError, type InForce, type KeptEntry, type SentEntry } from './api';
+import { DeviceClock, type KnownTime } from './deviceClock';
+import { JobBook } from './jobBook';
+import { newId } from './newId';
 
 const rain = (note = ''): Fact => ({ kind: 'happening', what: 'rain', where: null, note });
 
 /** A server that keeps entries, and can be cut off. */
 function bench() {
   const rows: KeptEntry[] = [];
-  const server = { cut: false, refuse: undefined as string | undefined, inForce: null as InForce };
-  const offline = () => Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'));
-  const keep = (entry: SentEntry, about = 'r1'): KeptEntry => {
+  const server = { cut: false, asked: [] as number[], inForce: null as InForce };
+  const keepThere = (entry: SentEntry, about = 'r1'): KeptEntry => {
     const row = { seq: rows.length + 1, about, receivedAt: entry.at, off: 0, entry };
     rows.push(row);
     return row;
   };
   const deps = {
-    add: (_: string, about: string, one: SentEntry) => {
-      if (server.cut) return offline();
-      if (server.refuse !== undefined && (one.fact as { note: string }).note === server.refuse)
-        return Promise.reject(new ApiError(409, 'taken', 'Another entry has this number already.'));
-      return Promise.resolve(rows.find(({ entry }) => (entry as SentEntry).id === one.id) ?? keep(one, about));
+    page: (_: string, after: number) => {
+      server.asked.push(after);
+      if (server.cut) return Promise.reject(new ApiError(0, 'offline', 'No connection to the server.'));
+      const inForce = Object.fromEntries(server.inForce ? [['r1', server.inForce]] : []);
+      return Promise.resolve({ items: rows.filter(({ seq }) => seq > after), next: null, inForce });
     },
-    page: (_: string, after: number) =>
-      server.cut
-        ? offline()
-        : Promise.resolve({
-            items: rows.filter(({ seq }) => seq > after),
-            next: null,
-            inForce: Object.fromEntries(server.inForce ? [['r1', server.inForce]] : []),
-          }),
-    store: localStorage,
     clock: { now: () => 1000, correction: 0 },
-    retryFirst: 5,
   };
-  return { rows, server, keep, open: () => onRun(new JobBook('j1', deps)) };
+  /** The sender takes what waits to the server. */
+  const send = async () => {
+    for (const row of (await allWaiting()).filter(({ taken, refused }) => !taken && refused === undefined))
+      await takenWaiting(row, keepThere(row.entry, row.about));
+  };
+  return { rows, server, keepThere, send, open: () => onRun(new JobBook('j1', deps)) };
 }
 /** The book as it is about one run. */
 const onRun = (book: JobBook, about = 'r1') => ({
@@ -46,168 +43,188 @@ const onRun = (book: JobBook, about = 'r1') => ({
   read: () => book.read(about),
   enter: (fact: Fact, author: string, corrects?: string) => book.enter(about, fact, author, corrects),
   forget: book.forget,
+  again: book.again,
   refresh: book.refresh,
 });
 type Bench = ReturnType<typeof onRun>;
 const settled = () => new Promise((done) => setTimeout(done, 40));
 const notes = (book: Bench) => book.read().book?.map(({ entry: { fact } }) => (fact.kind === 'happening' ? fact.note : fact.kind));
-const waiting = () => Object.keys(localStorage).filter((key) => key.startsWith('tamper.book.'));
 
-beforeEach(() => localStorage.clear());
+beforeEach(freshDevice);
 
-test('an entry shows at once, is sent, and leaves nothing behind on the device', async () => {
-  const { rows, open } = bench();
+test('an entry is in the book when it is kept, and waits until the server has it', async () => {
+  const { open, send } = bench();
   const book = open();
   book.subscribe(() => undefined);
-  book.enter(rain('a'), 'foreman');
-  expect(notes(book)).toEqual(['a']);
   await settled();
-  expect(rows.map(({ entry }) => (entry as { fact: { note: string } }).fact.note)).toEqual(['a']);
-  expect(notes(book)).toEqual(['a']);
-  expect(book.read()).toMatchObject({ waiting: [], heard: 1000, error: undefined });
-  expect(waiting()).toEqual([]);
+  await book.enter(rain('a'), 'foreman');
+  expect([notes(book), book.read().waiting.length]).toEqual([['a'], 1]);
+  await send();
+  await settled();
+  await book.refresh();
+  expect([notes(book), book.read().waiting, await allWaiting()]).toEqual([['a'], [], []]);
+  expect(book.read()).toMatchObject({ heard: 1000, error: undefined, canKeep: true });
 });
 
-test('without a connection it waits on the device, through a reload, and is sent once when the server is back', async () => {
-  const { rows, server, open } = bench();
+test('without a connection the book is what this device has of it, after a reload too; it is not asked for from the beginning again', async () => {
+  const { server, open, send, keepThere } = bench();
+  const first = open();
+  await first.enter(rain('a'), 'foreman');
+  await send();
+  await first.refresh();
   server.cut = true;
-  const before = open();
-  before.subscribe(() => undefined);
-  before.enter(rain('a'), 'foreman');
-  await settled();
-  expect(before.read()).toMatchObject({ error: 'No connection to the server.', canKeep: true });
-  const after = open();
-  expect(entriesLeft(localStorage, 'j1').map(({ about }) => about)).toEqual(['r1']);
-  expect(after.read().waiting.map(({ kept: { entry } }) => entry.fact)).toEqual([rain('a')]);
-  server.cut = false;
-  after.subscribe(() => undefined);
-  await settled();
-  expect(rows).toHaveLength(1);
-  expect(notes(after)).toEqual(['a']);
-  expect(waiting()).toEqual([]);
-});
-
-test('one that is refused says why and does not hold up the others', async () => {
-  const { rows, server, open } = bench();
-  server.refuse = 'a';
+  await reload();
   const book = open();
   book.subscribe(() => undefined);
-  book.enter(rain('a'), 'foreman');
-  book.enter(rain('b'), 'foreman');
   await settled();
-  expect(rows.map(({ entry }) => (entry as { fact: { note: string } }).fact.note)).toEqual(['b']);
+  expect(book.read()).toMatchObject({ heard: 1000, error: 'No connection to the server.' });
+  await book.enter(rain('b'), 'foreman');
+  expect(notes(book)).toEqual(['a', 'b']);
+  server.cut = false;
+  const [waits] = await allWaiting();
+  keepThere({ ...(waits?.entry as SentEntry), id: newId(), fact: rain('c') });
+  await book.refresh();
+  expect([notes(book), server.asked]).toEqual([
+    ['a', 'c', 'b'],
+    [0, 1, 1],
+  ]);
+});
+
+test('a book nobody was ever heard of is not known: not empty', async () => {
+  const { server, open } = bench();
+  server.cut = true;
+  const book = open();
+  book.subscribe(() => undefined);
+  await settled();
+  expect(book.read()).toMatchObject({ book: undefined, heard: undefined, inForce: undefined });
+});
+
+test('one that is refused says why, counts here, stays through a reload, and is sent again or let go', async () => {
+  const { open } = bench();
+  const before = open();
+  await before.enter(rain('a'), 'foreman');
+  await before.enter(rain('b'), 'foreman');
+  const [row] = await allWaiting();
+  await refuseWaiting(row as NonNullable<typeof row>, 'Another entry has this number already.');
+  await reload();
+  const book = open();
+  book.subscribe(() => undefined);
+  await settled();
   expect(book.read().waiting).toMatchObject([
     { kept: { refused: true, entry: { fact: { note: 'a' } } }, refused: 'Another entry has this number already.' },
+    { kept: { entry: { fact: { note: 'b' } } } },
   ]);
-  // It stays on the device, text and all, until it is let go; one that still waits is not let go.
-  expect(waiting()).toHaveLength(1);
   // What is bad in it is in the book of this device.
-  expect(notes(book)).toEqual(['b', 'a']);
-  const refused = book.read().waiting[0]?.kept.entry.id as string;
-  book.forget(rows[0] ? (rows[0].entry as SentEntry).id : '');
-  book.forget(refused);
-  expect([book.read().waiting, waiting()]).toEqual([[], []]);
+  expect(notes(book)).toEqual(['a', 'b']);
+  const [refused, waits] = book.read().waiting.map(({ kept: { entry } }) => entry.id) as [string, string];
+  // One that still waits is not let go.
+  await book.forget(waits);
+  await book.again(refused);
+  await settled();
+  expect(book.read().waiting.map((one) => one.refused)).toEqual([undefined, undefined]);
+  await refuseWaiting(row as NonNullable<typeof row>, 'No.');
+  await settled();
+  await book.forget(refused);
+  await settled();
+  expect(notes(book)).toEqual(['b']);
 });
 
 test('what others entered comes with the next look, and with it which plan is in force', async () => {
-  const { keep, open, server } = bench();
-  const before = bench().open().enter(rain(), 'other');
-  localStorage.clear();
+  const { keepThere, open, server } = bench();
   const book = open();
   book.subscribe(() => undefined);
-  await settled();
-  keep({ ...(before as SentEntry), id: crypto.randomUUID(), fact: rain('elsewhere') });
+  const before = await book.enter(rain(), 'other');
+  await dropWaiting({ id: before.id, jobId: 'j1' });
+  keepThere({ ...(before as SentEntry), id: newId(), fact: rain('elsewhere') });
   await book.refresh();
   expect(notes(book)).toEqual(['elsewhere']);
   expect(book.read().inForce).toBeNull();
   server.inForce = { id: 'p', number: 2 };
   await book.refresh();
   expect(book.read().inForce).toEqual({ id: 'p', number: 2 });
+  await reload();
+  const again = open();
+  server.cut = true;
+  again.subscribe(() => undefined);
+  await settled();
+  expect([notes(again), again.read().inForce]).toEqual([['elsewhere'], { id: 'p', number: 2 }]);
 });
 
 test('an entry says what its device knew: everything read without a gap, and what was entered here before', async () => {
-  const { keep, open } = bench();
+  const { keepThere, open, send } = bench();
   const book = open();
-  const first = book.enter(rain('first'), 'foreman');
-  book.subscribe(() => undefined);
-  await settled();
-  keep({ ...first, id: crypto.randomUUID(), device: 'other', fact: rain('other') });
-  const blind = book.enter(rain('blind'), 'foreman');
-  await settled();
-  const seeing = book.enter(rain('seeing'), 'foreman');
+  const first = await book.enter(rain('first'), 'foreman');
+  await send();
+  await book.refresh();
+  keepThere({ ...(first as SentEntry), id: newId(), device: 'other', fact: rain('other') });
+  const blind = await book.enter(rain('blind'), 'foreman');
+  await book.refresh();
+  const seeing = await book.enter(rain('seeing'), 'foreman');
   const [, other] = book.read().book as [Kept, Kept];
   expect([blind, seeing].map((entry) => knows({ entry }, other))).toEqual([false, true]);
   expect([blind, seeing].map((entry) => knows({ entry }, { entry: first, seq: 1 }))).toEqual([true, true]);
 });
 
-test('what an earlier visit left is sent from the first screen; what is refused stays for its book to tell', async () => {
-  const { server, open } = bench();
-  server.cut = true;
-  const book = open();
-  book.subscribe(() => undefined);
-  book.enter(rain('a'), 'foreman');
-  book.enter(rain('b'), 'foreman');
-  const sent: string[] = [];
-  globalThis.fetch = ((_: string, { body }: RequestInit) => {
-    const { note } = (JSON.parse(body as string) as { entry: { fact: { note: string } } }).entry.fact;
-    sent.push(note);
-    const answer = note === 'a' ? { ok: false, status: 400 } : { ok: true, status: 201 };
-    return Promise.resolve({ ...answer, headers: { get: () => null }, json: () => Promise.resolve({}) } as unknown as Response);
-  }) as typeof fetch;
-  AbortSignal.timeout ??= () => new AbortController().signal;
-  await sendLeft(localStorage);
-  expect([sent, waiting().length]).toEqual([['a', 'b'], 1]);
-});
-
 test('what is written about one run is not of another; what is about the job is of all its runs; each is put right where it stands', async () => {
-  const { rows, open } = bench();
+  const { open } = bench();
   const { whole } = open();
-  whole.subscribe(() => undefined);
-  const walk = whole.enter('j1', { kind: 'walk', note: '' }, 'foreman');
-  whole.enter('r1', rain('a'), 'foreman');
-  whole.enter('r2', rain('b'), 'foreman');
-  await settled();
+  const walk = await whole.enter('j1', { kind: 'walk', note: '' }, 'foreman');
+  await whole.enter('r1', rain('a'), 'foreman');
+  await whole.enter('r2', rain('b'), 'foreman');
   const read = (about: string) => notes(onRun(whole, about));
   expect([read('r1'), read('r2'), read('j1')]).toEqual([['walk', 'a'], ['walk', 'b'], ['walk']]);
-  whole.enter('r1', { kind: 'wrong', why: 'another site' }, 'foreman', walk.id);
-  await settled();
-  expect(rows.map(({ about }) => about)).toEqual(['j1', 'r1', 'r2', 'j1']);
+  await whole.enter('r1', { kind: 'wrong', why: 'another site' }, 'foreman', walk.id);
+  expect((await allWaiting()).map(({ about }) => about)).toEqual(['j1', 'r1', 'r2', 'j1']);
 });
 
 test('the same list is told again until something is entered that belongs to it', async () => {
-  const { open, keep } = bench();
+  const { open, keepThere } = bench();
   const book = open();
   book.subscribe(() => undefined);
-  const { entry } = keep({ ...book.enter(rain('a'), 'foreman'), id: crypto.randomUUID() });
-  await settled();
+  const entry = (await book.enter(rain('a'), 'foreman')) as SentEntry;
   const { book: before } = book.read();
-  keep({ ...(entry as SentEntry), id: crypto.randomUUID() }, 'r2');
+  keepThere({ ...entry, id: newId() }, 'r2');
   await book.refresh();
   expect(book.read().book).toBe(before);
-  keep({ ...(entry as SentEntry), id: crypto.randomUUID() });
+  keepThere({ ...entry, id: newId() });
   await book.refresh();
-  expect(book.read().book).toHaveLength(3);
+  expect(book.read().book).toHaveLength(2);
 });
 
-test('what an earlier program left for a run goes into the book of its job, and is sent', async () => {
-  const { rows, open } = bench();
-  const entry = open().enter(rain('a'), 'foreman');
-  localStorage.clear();
-  localStorage.setItem(`tamper.book.r1.${entry.id}`, JSON.stringify(entry));
+test('two pages of one device show each other’s entries, and give no place twice', async () => {
+  const { open } = bench();
+  const [one, other] = [open(), open()];
+  for (const book of [one, other]) book.subscribe(() => undefined);
+  const [a, b] = await Promise.all([one.enter(rain('a'), 'foreman'), other.enter(rain('b'), 'foreman')]);
+  expect([a.count, b.count].sort()).toEqual([1, 2]);
+  await settled();
+  expect([notes(one)?.sort(), notes(other)?.sort()]).toEqual([
+    ['a', 'b'],
+    ['a', 'b'],
+  ]);
+});
+
+test('what an earlier program left for a run goes into the book of its job', async () => {
+  const { open } = bench();
   const book = open();
+  book.subscribe(() => undefined);
+  const entry = (await book.enter(rain('a'), 'foreman')) as SentEntry;
+  await dropWaiting({ id: entry.id, jobId: 'j1' });
+  await keep(['waiting'], (tx) => (tx.put('waiting', { id: entry.id, jobId: '', about: 'r1', count: 1, entry }), Promise.resolve()));
+  await settled();
   expect(book.read().waiting).toEqual([]);
   book.whole.watch('r1');
-  expect(book.read().waiting.map((one) => one.kept.entry)).toEqual([entry]);
-  book.subscribe(() => undefined);
   await settled();
-  expect([rows.map((row) => row.about), waiting()]).toEqual([['r1'], []]);
+  expect(book.read().waiting.map((one) => one.kept.entry)).toEqual([entry]);
 });
 
 describe('the clock of a device', () => {
   /** A device with its own clock, and what is kept of it. */
   const device = (start: number) => {
     const own = { now: start };
-    return { own, open: () => new DeviceClock(localStorage, () => own.now) };
+    let kept: KnownTime | undefined;
+    const store = { read: () => kept, write: (known: KnownTime) => void (kept = known) };
+    return { own, open: () => new DeviceClock(store, () => own.now), kept: () => kept };
   };
   test('is put right by the server’s, also through a reload', () => {
     const { own, open } = device(1_000_000);
@@ -234,13 +251,16 @@ describe('the clock of a device', () => {
     clock.heard(100_001_000);
     expect([clock.now(), clock.back]).toEqual([100_001_000, false]);
   });
-});
-
-test('a device has one name, and no two entries the same place in its order', () => {
-  const name = deviceId();
-  const first = nextCount();
-  expect([deviceId(), nextCount(), deviceId()]).toEqual([name, first + 1, name]);
-  localStorage.setItem('tamper.device', 'nonsense');
-  expect(deviceId()).toBe(name);
-  expect(nextCount()).toBe(first + 2);
+  test('is not written down at every contact: only what is news', () => {
+    const { own, open, kept } = device(100_000_000);
+    const clock = open();
+    clock.heard(100_000_000);
+    const first = kept();
+    own.now += 1000;
+    clock.heard(100_001_100);
+    expect(kept()).toBe(first);
+    own.now += 6000;
+    clock.heard(100_007_100);
+    expect(kept()).toMatchObject({ latest: 100_007_100, correction: 100 });
+  });
 });

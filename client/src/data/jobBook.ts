@@ -1,9 +1,13 @@
 import { readEntry, type Entry, type Fact, type Kept } from '@tamper/core/book';
-import { api, ApiError, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
-import { deviceId, nextCount } from './device';
+import { adopt, dropWaiting, keepEntry, readBook, readWaiting, retryWaiting, hearPage } from '../store/book';
+import { onNews } from '../store/bus';
+import { isKeeping, onKeeping } from '../store/database';
+import type { WaitingRow } from '../store/tables';
+import { api, type BookPage, type InForce, type KeptEntry } from './api';
+import { deviceId } from './device';
 import { deviceClock, type DeviceClock } from './deviceClock';
+import { newId } from './newId';
 import { lookAgain } from './useLookAgain';
-import { adopt, entriesLeft, keyOf } from './outbox';
 
 /** An entry made on this device that the server has not got yet; `refused` says why it never will as it is. */
 export interface Waiting {
@@ -27,13 +31,9 @@ export interface BookState {
 }
 
 export interface BookDeps {
-  add: (jobId: string, about: string, entry: SentEntry) => Promise<KeptEntry>;
   page: (jobId: string, after: number) => Promise<BookPage>;
-  store: Storage;
   clock: Pick<DeviceClock, 'now' | 'correction'>;
-  retryFirst: number;
 }
-const RETRY_MOST = 30_000;
 type Row = Kept & { about: string };
 const kept = ({ seq, about, receivedAt, off, entry }: KeptEntry): Row => ({
   about,
@@ -55,50 +55,82 @@ interface State {
 }
 
 /**
- * The book of one job and its runs as this device knows it. An entry is kept on the device before it is sent, sent until the server has it, and never changed:
- * its id is made here, so that sending it twice is the same as once.
+ * The book of one job and its runs as this device knows it: what it keeps of it, what waits here to be sent, and what the server has since. An entry is
+ * never changed: its id is made here, so that sending it twice is the same as once.
  */
 export class JobBook {
-  private state: State;
+  private state: State = { rows: undefined, waiting: [], heard: undefined, error: undefined, canKeep: true, inForce: undefined };
   private views = new Map<string, BookState>();
   /** How far this device has read the book without a gap, by order of arrival: what it knows when it writes something down. */
   private known = 0;
   private readonly listeners = new Set<() => void>();
-  private sending = false;
+  private reading: Promise<void> | undefined;
   private looking: Promise<void> | undefined;
-  private stopLooking: () => void = () => undefined;
-  private retry: number;
-  private timer: ReturnType<typeof setTimeout> | undefined;
+  private stop: () => void = () => undefined;
 
   constructor(
     private readonly jobId: string,
-    private readonly deps: BookDeps = {
-      add: api.addEntry,
-      page: api.bookPage,
-      store: localStorage,
-      clock: deviceClock(),
-      retryFirst: 2000,
-    },
-  ) {
-    this.retry = deps.retryFirst;
-    this.state = { rows: undefined, waiting: this.left(), heard: undefined, error: undefined, canKeep: true, inForce: undefined };
-  }
+    private readonly deps: BookDeps = { page: api.bookPage, clock: deviceClock() },
+  ) {}
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
-    if (this.listeners.size === 1) {
-      this.look();
-      this.stopLooking = lookAgain(this.look);
-    }
+    if (this.listeners.size === 1) this.begin();
     return () => {
       this.listeners.delete(listener);
-      if (this.listeners.size === 0) this.stopLooking();
+      if (this.listeners.size === 0) this.stop();
     };
   };
-  private readonly look = (): void => {
-    void this.refresh();
-    void this.send();
-  };
+
+  private begin(): void {
+    const look = () => void this.refresh();
+    const stops = [
+      lookAgain(look),
+      onKeeping(() => this.put({ canKeep: isKeeping() })),
+      onNews((news) => {
+        if (news.kind === 'waiting' && news.jobId === this.jobId) void this.readWaiting();
+        if (news.kind === 'book' && news.jobId === this.jobId) void this.refreshAfter();
+      }),
+    ];
+    this.stop = () => stops.forEach((end) => end());
+    look();
+  }
+
+  /** Reads what this device keeps of the book: once, and what is news comes to it. */
+  private readonly open = (): Promise<void> =>
+    (this.reading ??= (async () => {
+      const { book, items, waiting } = await readBook(this.jobId);
+      this.known = Math.max(this.known, book?.known ?? 0);
+      this.take(items);
+      this.waits(waiting);
+      this.put({
+        // What the server was never heard to be all of is not known yet.
+        ...(book?.heard === undefined ? {} : { rows: this.state.rows ?? [], heard: this.state.heard ?? book.heard }),
+        ...(book?.inForce && !this.state.inForce ? { inForce: book.inForce } : {}),
+        canKeep: isKeeping(),
+      });
+    })());
+
+  private async readWaiting(): Promise<void> {
+    await this.open();
+    this.waits(await readWaiting(this.jobId));
+  }
+
+  /** Takes in what waits here. What the server has of it is in the book, though not heard up to there yet. */
+  private waits(all: readonly WaitingRow[]): void {
+    this.take(all.flatMap(({ taken }) => taken ?? []));
+    const before = new Map(this.state.waiting.map((one) => [one.kept.entry.id, one]));
+    const waiting = all
+      .filter(({ taken }) => taken === undefined)
+      .map(({ id, about, entry, refused }): Waiting => {
+        const known = before.get(id);
+        if (known && known.refused === refused && known.about === about) return known;
+        return refused === undefined
+          ? { about, kept: { entry: readEntry(entry) } }
+          : { about, kept: { entry: readEntry(entry), refused: true }, refused };
+      });
+    this.put({ waiting });
+  }
 
   /** The book about one run and the job, or about the job alone; the same object until something of it changes. */
   readonly read = (about: string): BookState => {
@@ -126,114 +158,57 @@ export class JobBook {
   private readonly before = new Map<string, Kept[]>();
 
   /** Takes in what an earlier program kept on this device for a run. */
-  readonly watch = (runId: string): void => {
-    if (runId !== this.jobId && adopt(this.deps.store, this.jobId, runId)) this.put({ waiting: this.left() });
-  };
+  readonly watch = (runId: string): void => void (runId !== this.jobId && adopt(this.jobId, runId));
 
-  /** Writes a fact down under a name, keeps it and sends it as soon as it can. */
-  readonly enter = (about: string, fact: Fact, author: string, corrects?: string): Entry => {
-    const { store, clock } = this.deps;
+  /** Writes a fact down under a name, keeps it, and has it sent as soon as it can be. It is in the book when it is kept. */
+  readonly enter = async (about: string, fact: Fact, author: string, corrects?: string): Promise<Entry> => {
+    await this.open();
+    const { clock } = this.deps;
     // What is put right is put right where it stands.
     const where = (corrects === undefined ? undefined : this.aboutOf(corrects)) ?? about;
-    const entry: Entry = {
-      id: crypto.randomUUID(),
-      author,
-      device: deviceId(store),
-      count: nextCount(store),
-      known: this.known,
-      at: new Date(clock.now()).toISOString(),
-      clock: clock.correction,
-      ...(corrects === undefined ? {} : { corrects }),
-      fact,
-    };
-    let canKeep = this.state.canKeep;
-    try {
-      store.setItem(keyOf(this.jobId, where, entry.id), JSON.stringify(entry));
-    } catch (error) {
-      console.warn('The device cannot keep the entry', error);
-      canKeep = false;
-    }
-    this.put({ waiting: [...this.state.waiting, { about: where, kept: { entry } }], canKeep });
-    void this.send();
-    return entry;
+    const [device, at, known] = [deviceId(), new Date(clock.now()).toISOString(), this.known];
+    const id = newId();
+    const { value } = await keepEntry(this.jobId, (count) => ({
+      about: where,
+      entry: { id, author, device, count, known, at, clock: clock.correction, ...(corrects === undefined ? {} : { corrects }), fact },
+    }));
+    await this.readWaiting();
+    return value.entry as Entry;
   };
 
   /** Lets go of an entry the server refused. */
-  readonly forget = (id: string): void => {
-    if (this.state.waiting.some(({ kept: { entry }, refused }) => entry.id === id && refused !== undefined)) this.drop(id);
+  readonly forget = async (id: string): Promise<void> => {
+    if (this.state.waiting.some(({ kept: { entry }, refused }) => entry.id === id && refused !== undefined))
+      await dropWaiting({ id, jobId: this.jobId });
   };
+
+  /** Has an entry sent again that the server refused. */
+  readonly again = (id: string): Promise<void> => retryWaiting({ id, jobId: this.jobId });
 
   /** Asks the server for what others entered since, and which plans are in force. */
   readonly refresh = (): Promise<void> => (this.looking ??= this.fetch().finally(() => (this.looking = undefined)));
 
   private async fetch(): Promise<void> {
+    await this.open();
     try {
       for (let after: number | null = this.known; after !== null;) {
         const page: BookPage = await this.deps.page(this.jobId, after);
+        const heard = page.next === null ? this.deps.clock.now() : undefined;
+        await hearPage(this.jobId, page, heard);
         this.take(page.items);
         this.known = Math.max(this.known, page.items.at(-1)?.seq ?? 0);
-        this.put({ inForce: page.inForce });
+        this.put({ inForce: page.inForce, ...(heard === undefined ? {} : { rows: this.state.rows ?? [], heard, error: undefined }) });
         after = page.next;
       }
-      this.put({ rows: this.state.rows ?? [], heard: this.deps.clock.now(), error: undefined });
     } catch (error) {
       this.put({ error: error instanceof Error ? error.message : String(error) });
     }
   }
 
-  /** Sends what waits, oldest first, and tries again later what could not be sent. */
-  readonly send = async (): Promise<void> => {
-    if (this.sending) return;
-    this.sending = true;
-    clearTimeout(this.timer);
-    let sent = 0;
-    try {
-      for (let next = this.nextToSend(); next; next = this.nextToSend()) {
-        this.take([await this.deps.add(this.jobId, next.about, next.kept.entry)]);
-        this.drop(next.kept.entry.id);
-        this.retry = this.deps.retryFirst;
-        this.put({ error: undefined });
-        sent++;
-      }
-    } catch (error) {
-      this.failed(error);
-    } finally {
-      this.sending = false;
-    }
-    // What came in between is read too: only what is read without a gap is known.
-    if (sent > 0) void this.refreshAfter();
-  };
-
   /** Looks once more: what was asked for before may not have it. */
   private async refreshAfter(): Promise<void> {
     await this.looking;
     await this.refresh();
-  }
-
-  private nextToSend = (): Waiting | undefined => this.state.waiting.find(({ refused }) => refused === undefined);
-
-  private failed(error: unknown): void {
-    if (!(error instanceof ApiError)) throw error;
-    const passing = error.status === 0 || error.status === 429 || error.status >= 500;
-    const next = this.nextToSend();
-    if (!passing && next) {
-      const refused = [error.message, ...error.fields.map(({ message }) => message)].join(' ');
-      this.put({
-        waiting: this.state.waiting.map((one) => (one === next ? { ...one, kept: { ...one.kept, refused: true }, refused } : one)),
-      });
-      // The others may go through.
-      queueMicrotask(() => void this.send());
-      return;
-    }
-    this.put({ error: error.message });
-    this.timer = setTimeout(() => void this.send(), this.retry);
-    this.retry = Math.min(RETRY_MOST, this.retry * 2);
-  }
-
-  private drop(id: string): void {
-    const about = this.aboutOf(id);
-    if (about !== undefined) this.deps.store.removeItem(keyOf(this.jobId, about, id));
-    this.put({ waiting: this.state.waiting.filter(({ kept: { entry } }) => entry.id !== id) });
   }
 
   /** Of which run an entry is, as it is kept here. */
@@ -247,11 +222,6 @@ export class JobBook {
     const there = new Set(rows.map(({ seq }) => seq));
     const news = items.filter(({ seq }) => !there.has(seq)).map(kept);
     if (news.length > 0) this.put({ rows: [...rows, ...news].sort((a, b) => (a.seq as number) - (b.seq as number)) });
-  }
-
-  /** What an earlier page left unsent. */
-  private left(): Waiting[] {
-    return entriesLeft(this.deps.store, this.jobId).map(({ about, entry }) => ({ about, kept: { entry: readEntry(entry) } }));
   }
 
   private put(change: Partial<State>): void {

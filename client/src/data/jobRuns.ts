@@ -1,22 +1,64 @@
 import { observedRun } from '@tamper/core/book';
-import type { Run } from '@tamper/core/job';
+import { upgradeRun, type Run } from '@tamper/core/job';
 import { useFocusEffect } from 'expo-router';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import useSWR from 'swr';
+import { onNews } from '../store/bus';
+import { hearRuns, readRuns, runsPath, type KnownRun } from '../store/runs';
 import { fetcher, type StoredRun } from './api';
+import { deviceClock } from './deviceClock';
 import { sameItems } from './jobBook';
+import { beside } from './localFirst';
 import { bookOf, useBook } from './useBook';
 
-/** Every run of a job with its id and version, as they are stored now. */
-export const allRuns = async (jobId: string): Promise<StoredRun[]> =>
-  (await fetcher<{ items: StoredRun[] }>(`/jobs/${jobId}/runs/all`)).items;
+/** A run as it is on this device, with its id and version. */
+export type RunHere = Pick<StoredRun, 'id' | 'version' | 'doc'>;
+
+/** Runs as they were read last: the same object as long as nobody changed it. */
+const readBefore = new Map<string, { of: string; run: RunHere }>();
+function readRun({ id, row, draft }: KnownRun): RunHere {
+  const version = draft?.version ?? row?.stored.version ?? 0;
+  const of = `${draft?.rev ?? ''} ${version}`;
+  const before = readBefore.get(id);
+  if (before?.of === of) return before.run;
+  const run = { id, version, doc: upgradeRun(draft?.doc ?? row?.stored.doc) as Run };
+  readBefore.set(id, { of, run });
+  return run;
+}
+
+/** Hears from the server which runs a job has, and how they are now. */
+export async function syncRuns(jobId: string): Promise<void> {
+  const { items } = await fetcher<{ items: StoredRun[] }>(runsPath(jobId));
+  await hearRuns(jobId, items, deviceClock().now());
+}
+
+/** Every run of a job as it is on this device, heard from the server first where it was never heard here. */
+export async function allRuns(jobId: string): Promise<RunHere[]> {
+  const known = await readRuns(jobId);
+  if (!known) await syncRuns(jobId);
+  return ((known ?? (await readRuns(jobId))) || []).map(readRun);
+}
 
 /**
- * Every run of a job as it is stored, with what the book has of it and the number of its plan in force; undefined until both are here. Looked at again whenever the screen comes back.
+ * Every run of a job as it is on this device, with what the book has of it and the number of its plan in force; undefined until both are here. The server
+ * is asked whenever the screen comes back.
  */
 export function useRuns(jobId: string) {
-  const { data, error, mutate } = useSWR<StoredRun[]>(`runs of ${jobId}`, () => allRuns(jobId));
-  useFocusEffect(useCallback(() => void mutate(), [mutate]));
+  const { data, error, mutate } = useSWR<RunHere[]>(`runs of ${jobId}`, () => allRuns(jobId));
+  useFocusEffect(
+    useCallback(() => {
+      void mutate();
+      beside(syncRuns(jobId));
+    }, [jobId, mutate]),
+  );
+  useEffect(
+    () =>
+      onNews((news) => {
+        const list = news.kind === 'answer' && news.path === runsPath(jobId);
+        if (list || (news.kind === 'heard' && news.path.startsWith('/runs/'))) void mutate();
+      }),
+    [jobId, mutate],
+  );
   // Changes with whatever is entered about any of them.
   const book = useBook(jobId);
   const seen = useMemo(() => {

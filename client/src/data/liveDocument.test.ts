@@ -1,6 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
+import { freshDevice, reload } from '../testing/device';
+import { allDamaged } from '../store/damaged';
+import { readDocument } from '../store/documents';
+import { Sender } from '../store/sender';
 import type { StoredRun } from './api';
 import { changeRun } from './documents';
 import { liveDocument } from './liveDocument';
@@ -11,12 +15,13 @@ const run = (name: string): Run => blankRun({ name, length: 30, product: 'drain-
 
 /** A server of one run that keeps versions, as the real one does. */
 function server(first: Run) {
-  const state = { version: 1, doc: first, gets: 0, down: false };
+  const state = { version: 1, doc: first, gets: 0, down: false, gone: false };
   const answer = (status: number, body: unknown) =>
     Promise.resolve({ ok: status < 400, status, headers: { get: () => null }, json: () => Promise.resolve(body) } as unknown as Response);
   const stored = () => ({ id: 'r', jobId: 'j', updatedAt: '', version: state.version, doc: state.doc });
   globalThis.fetch = ((path: string, init?: RequestInit) => {
     if (state.down) return Promise.reject(new TypeError('down'));
+    if (state.gone) return answer(404, { error: { code: 'not-found', message: 'This is not here (any more).' } });
     if (init?.method !== 'PUT') {
       state.gets++;
       return path.endsWith(`?known=${state.version}`) ? answer(204, undefined) : answer(200, stored());
@@ -30,12 +35,18 @@ function server(first: Run) {
 }
 const open = () => liveDocument<Run, StoredRun>('/runs/r', upgradeRun);
 const nothing = () => undefined;
-/** Lets the microtask that closes an unused document run. */
-const settled = () => new Promise((done) => setTimeout(done, 0));
+/** Lets everything settle that waits for nobody: longer than an edit waits to be kept. */
+const settled = (ms = 30) => new Promise((done) => setTimeout(done, ms));
 
-// The test's page has no timeouts for fetch.
-AbortSignal.timeout ??= () => new AbortController().signal;
-beforeEach(() => localStorage.clear());
+let end: () => void = nothing;
+beforeEach(async () => {
+  await freshDevice();
+  end = new Sender(undefined, 20, 1).start();
+});
+afterEach(async () => {
+  end();
+  await settled();
+});
 
 test('every screen works on the same document: one fetch, one history, changes seen by all', async () => {
   const state = server(run('One'));
@@ -45,33 +56,73 @@ test('every screen works on the same document: one fetch, one history, changes s
   expect((await above.opened()).name).toBe('One');
   above.change(run('Two'));
   expect(below.read().open?.history.present.name).toBe('Two');
-  await above.saved();
+  await above.sent();
   expect(state).toMatchObject({ gets: 1, version: 2, doc: { name: 'Two' } });
   below.undo();
   expect(above.read().open?.history.present.name).toBe('One');
   expect(seen).toContain('Two');
-  await below.saved();
-  stop.forEach((end) => end());
-  await settled();
+  await below.sent();
+  expect(state).toMatchObject({ gets: 1, version: 3, doc: { name: 'One' } });
+  stop.forEach((over) => over());
 });
 
-test('when nobody shows it any more its last change is saved, and the next visit fetches it anew', async () => {
+test('it says kept when it is on this device, and sent when it is with the server; never one for the other', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  expect(document.saving()).toEqual({ kind: 'sent' });
+  state.down = true;
+  document.change(run('Two'));
+  expect(document.saving()).toEqual({ kind: 'keeping' });
+  await document.kept();
+  expect((await readDocument('/runs/r')).draft?.doc).toMatchObject({ name: 'Two' });
+  await settled(60);
+  expect(document.saving()).toEqual({ kind: 'kept', why: 'No connection to the server.' });
+  await expect(document.sent()).rejects.toThrow('No connection to the server.');
+  state.down = false;
+  await settled(200);
+  expect([document.saving(), state.doc.name]).toEqual([{ kind: 'sent' }, 'Two']);
+  stop();
+});
+
+test('the page ended without a word: what was kept is there again, and is sent', async () => {
+  const state = server(run('One'));
+  const before = open();
+  const stop = before.subscribe(nothing);
+  await before.opened();
+  state.down = true;
+  before.change(run('In the trench'));
+  await before.kept();
+  stop();
+  await settled();
+  await reload();
+  const after = open();
+  const over = after.subscribe(nothing);
+  expect((await after.opened()).name).toBe('In the trench');
+  state.down = false;
+  await settled(200);
+  expect(state).toMatchObject({ version: 2, doc: { name: 'In the trench' } });
+  over();
+});
+
+test('when nobody shows it any more its last change is kept and sent, and the next visit hears what is new', async () => {
   const state = server(run('One'));
   const first = open();
   const stop = first.subscribe(nothing);
   await first.opened();
   first.change(run('Left in a hurry'));
   stop();
-  await settled();
-  await settled();
+  await settled(60);
   expect(state.doc.name).toBe('Left in a hurry');
-  state.doc = run('Changed elsewhere');
+  Object.assign(state, { version: 7, doc: run('Changed elsewhere') });
   const again = open();
   expect(again).not.toBe(first);
-  const end = again.subscribe(nothing);
-  expect((await again.opened()).name).toBe('Changed elsewhere');
-  end();
+  const over = again.subscribe(nothing);
+  expect((await again.opened()).name).toBe('Left in a hurry');
   await settled();
+  expect(again.read().open?.history.present.name).toBe('Changed elsewhere');
+  over();
 });
 
 test('a screen that takes over in the same moment keeps the document open', async () => {
@@ -80,15 +131,14 @@ test('a screen that takes over in the same moment keeps the document open', asyn
   const stop = document.subscribe(nothing);
   await document.opened();
   stop();
-  const end = document.subscribe(nothing);
+  const over = document.subscribe(nothing);
   await settled();
   expect(document.read().open).toBeDefined();
   expect(state.gets).toBe(1);
-  end();
-  await settled();
+  over();
 });
 
-test('a run is changed from elsewhere through the copy on the screen, so that it meets no version of its own', async () => {
+test('a run is changed from elsewhere through the copy on the screen, and one nobody shows through what this device has', async () => {
   const state = server(run('One'));
   const document = open();
   const stop = document.subscribe(nothing);
@@ -96,35 +146,41 @@ test('a run is changed from elsewhere through the copy on the screen, so that it
   document.change({ ...run('One'), surface: 'road' });
   await changeRun('r', (doc) => ({ ...doc, name: 'Marked' }));
   expect(document.read().open?.history.present).toMatchObject({ name: 'Marked', surface: 'road' });
+  await document.sent();
   expect(state.doc).toMatchObject({ name: 'Marked', surface: 'road' });
-  expect(document.read().save.kind).toBe('saved');
   stop();
   await settled();
+  state.down = true;
+  await changeRun('r', (doc) => ({ ...doc, name: 'Marked again' }));
+  state.down = false;
+  await settled(100);
+  expect(state.doc).toMatchObject({ name: 'Marked again', surface: 'road' });
 });
 
-test('a run nobody shows is fetched, changed and let go', async () => {
-  const state = server(run('One'));
-  await changeRun('r', (doc) => ({ ...doc, name: 'Marked' }));
-  expect(state).toMatchObject({ version: 2, doc: { name: 'Marked' } });
-  await settled();
-  expect(open().read().open).toBeUndefined();
-});
-
-test('a change that meets a newer version says so and overwrites nothing', async () => {
+test('somebody else’s version stops the sending; edits go on and are kept with it, over a reload, until it is said what shall be', async () => {
   const state = server(run('One'));
   const document = open();
   const stop = document.subscribe(nothing);
   await document.opened();
-  Object.assign(state, { version: 5, doc: run('Somebody else') });
-  await expect(changeRun('r', (doc) => ({ ...doc, name: 'Mine' }))).rejects.toThrow(
-    'Somebody else changed it meanwhile. Nothing was overwritten',
-  );
-  expect(state.doc.name).toBe('Somebody else');
-  document.settle('mine');
-  await document.saved();
-  expect(state).toMatchObject({ version: 6, doc: { name: 'Mine' } });
+  Object.assign(state, { version: 5, doc: { ...run('One'), surface: 'road' } });
+  document.change(run('Mine'));
+  await expect(document.sent()).rejects.toThrow('Somebody else changed it meanwhile. Nothing was overwritten');
+  document.change({ ...run('Mine'), reachedBy: undefined, name: 'Mine still' } as Run);
+  await document.kept();
   stop();
   await settled();
+  await reload();
+  const again = open();
+  const over = again.subscribe(nothing);
+  expect((await again.opened()).name).toBe('Mine still');
+  await settled();
+  expect(again.saving()).toMatchObject({ kind: 'conflict', theirs: { version: 5 } });
+  expect(state).toMatchObject({ version: 5, doc: { name: 'One' } });
+  again.settle('both');
+  await settled(60);
+  expect(state).toMatchObject({ version: 6, doc: { name: 'Mine still', surface: 'road' } });
+  expect([again.saving(), again.read().open?.history.present.surface]).toEqual([{ kind: 'sent' }, 'road']);
+  over();
 });
 
 test('a look takes in what somebody changed elsewhere, and never steps on work of ours', async () => {
@@ -136,8 +192,8 @@ test('a look takes in what somebody changed elsewhere, and never steps on work o
   expect(document.read()).toMatchObject({ open: { history: { present: { name: 'One' } } } });
   Object.assign(state, { version: 3, doc: run('Elsewhere') });
   await document.look();
-  expect(document.read()).toMatchObject({ save: { kind: 'saving' }, open: { history: { present: { name: 'Elsewhere' } } } });
-  await document.saved();
+  await settled();
+  expect(document.read()).toMatchObject({ save: { kind: 'sent' }, open: { history: { present: { name: 'Elsewhere' } } } });
   expect([state.version, document.version()]).toEqual([3, 3]);
   state.down = true;
   await document.look();
@@ -147,11 +203,33 @@ test('a look takes in what somebody changed elsewhere, and never steps on work o
   Object.assign(state, { version: 4, doc: run('Theirs') });
   await document.look();
   expect(document.read()).toMatchObject({ open: { history: { present: { name: 'Mine' } } } });
-  await expect(document.saved()).rejects.toThrow('Somebody else changed it');
+  await expect(document.sent()).rejects.toThrow('Somebody else changed it');
   document.settle('theirs');
-  await document.saved();
+  await settled(60);
+  expect([document.saving(), document.read().open?.history.present.name, state.version]).toEqual([{ kind: 'sent' }, 'Theirs', 4]);
+  stop();
+});
+
+test('deleted elsewhere: where nothing was made of it here it is gone, and what was made stays', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  state.gone = true;
+  document.change(run('Mine'));
+  await settled(300);
+  expect(document.read()).toMatchObject({ save: { kind: 'refused' }, open: { history: { present: { name: 'Mine' } } } });
   stop();
   await settled();
+  await freshDevice();
+  state.gone = false;
+  const again = open();
+  const over = again.subscribe(nothing);
+  await again.opened();
+  state.gone = true;
+  await again.look();
+  expect(again.read()).toMatchObject({ open: undefined, error: { status: 404 } });
+  over();
 });
 
 test('without a server the reason is told, and a retry opens it', async () => {
@@ -163,28 +241,49 @@ test('without a server the reason is told, and a retry opens it', async () => {
   state.down = false;
   document.retry();
   await settled();
-  await settled();
   expect((await document.opened()).name).toBe('One');
   stop();
-  await settled();
 });
 
-test('a draft an earlier program left is brought up to today’s format and saved', async () => {
+test('a draft an earlier program left is brought up to today’s format and sent', async () => {
   const now = run('Old');
   const { file } = JSON.parse(readFileSync(FIRST_FORMAT, 'utf8')) as { file: { runs: object[] } };
   const [old] = file.runs as [object];
   const state = server(now);
   localStorage.setItem('tamper.draft/runs/r', JSON.stringify({ version: 1, base: old, doc: { ...old, name: 'Kept' } }));
+  end();
+  await reload();
   const document = open();
   const stop = document.subscribe(nothing);
   expect(await document.opened()).toMatchObject({ name: 'Kept', reaches: [{ levels: { kind: 'gravity' } }, {}] });
-  await document.saved();
+  end = new Sender(undefined, 20, 1).start();
+  await settled(60);
   expect(state.doc.name).toBe('Kept');
   stop();
-  await settled();
 });
 
-test('what a screen shows stays the same object while a document is only being saved, and changes when the save fails', async () => {
+test('what cannot be read is set aside, not shown as nothing', async () => {
+  const state = server(run('One'));
+  const document = liveDocument<Run, StoredRun>('/runs/r', (doc) => {
+    if ((doc as Run).name === 'Damaged') throw new Error('It has no reaches.');
+    return doc;
+  });
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  state.down = true;
+  document.change(run('Damaged'));
+  await document.kept();
+  stop();
+  await settled();
+  await reload();
+  state.down = false;
+  const over = document.subscribe(nothing);
+  expect((await document.opened()).name).toBe('One');
+  expect(await allDamaged()).toMatchObject([{ table: 'drafts', why: 'It has no reaches.', row: { doc: { name: 'Damaged' } } }]);
+  over();
+});
+
+test('what a screen shows stays the same object while a document is only being kept and sent', async () => {
   const state = server(run('One'));
   const document = open();
   const stop = document.subscribe(nothing);
@@ -197,14 +296,10 @@ test('what a screen shows stays the same object while a document is only being s
     seen.push(document.shown() === shown);
     kinds.add(document.saving().kind);
   });
-  await document.saved();
-  expect([...kinds]).toEqual(['saving', 'saved']);
+  await document.sent();
+  expect([...kinds]).toEqual(['keeping', 'kept', 'sent']);
   expect(seen.every(Boolean)).toBe(true);
-  state.down = true;
-  document.change(run('Three'));
-  await expect(document.saved()).rejects.toThrow();
-  expect(document.shown()).toMatchObject({ amiss: { kind: 'unsaved' }, open: { history: { present: { name: 'Three' } } } });
+  expect(state.doc.name).toBe('Two');
   watch();
   stop();
-  await settled();
 });

@@ -1,36 +1,61 @@
 import { merge, sameJson } from '@tamper/core/job';
-import { mutate } from 'swr';
-import { api, ApiError, fetcher, type Stored } from './api';
-import { Autosaver, type SaveState } from './autosave';
-import { draftKeeper, readDraft } from './drafts';
+import { ApiError, fetcher, type Stored } from './api';
+import { onNews, tell } from '../store/bus';
+import { setAside } from '../store/damaged';
+import { forgetDocument, hearDocument, keepDraft, readDocument, resolveDraft, retryDraft, type Known, type Seen } from '../store/documents';
+import { whyNoLine } from '../store/line';
+import type { DocumentRow, DraftRow } from '../store/tables';
 import { begin, edit, redo, undo, type History } from './history';
+
+/** How safe the work on a document is. *Kept* is on this device's disk, *sent* on the server: never one word for both. */
+export type SaveState<T> =
+  | { kind: 'sent' }
+  /** It is on its way to the server, or waits for a line: `why` there is none. */
+  | { kind: 'kept'; why: string | undefined }
+  /** It is on its way to the disk. */
+  | { kind: 'keeping' }
+  | { kind: 'unkept'; why: string }
+  | { kind: 'refused'; why: string }
+  | { kind: 'conflict'; theirs: Stored<T>; base: T; mine: T };
 
 /** What a document is at one moment; a new object after every change. */
 export interface Snapshot<T, S> {
   open: { stored: S; history: History<T> } | undefined;
   save: SaveState<T>;
-  /** Why it could not be fetched. */
+  /** Why it could not be had. */
   error: unknown;
 }
-/** A save that stands still until somebody knows of it. */
-export type Amiss<T> = Extract<SaveState<T>, { kind: 'unsaved' | 'conflict' }>;
-/** What a screen shows of a document: the same while it is only being saved, which goes well most of the time. */
+/** What stands still until somebody knows of it. */
+export type Amiss<T> = Extract<SaveState<T>, { kind: 'unkept' | 'refused' | 'conflict' }>;
+/** What a screen shows of a document: the same while it is only being kept and sent, which goes well most of the time. */
 export interface Shown<T, S> extends Pick<Snapshot<T, S>, 'open' | 'error'> {
   amiss: Amiss<T> | undefined;
 }
 
+/** Edits are kept this long after the last key, ms: not at every one. */
+const PAUSE = 150;
+const UNKEPT = 'This device cannot keep it: leave the page open until it is sent.';
+
 /**
- * A stored document open for editing, shared by every screen that shows it: one history, one saver, one draft. Fetched anew when it is
- * first shown; closed, its last change saved, when nobody shows it any more.
+ * A document open for editing, shared by every screen that shows it: one history. It is read from this device and kept there; sending it is the
+ * sender's. It opens with the first screen that shows it, from the server where it was never seen here, and closes with the last.
  */
 export class LiveDocument<T, S extends Stored<T>> {
   private snapshot: Snapshot<T, S> = BLANK;
   private screen: Shown<T, S> = shownOf<T, S>(BLANK);
   private readonly listeners = new Set<() => void>();
-  private drafts: ReturnType<typeof draftKeeper<T>> | undefined;
-  private saver: Autosaver<T> | undefined;
   private users = 0;
   private live = false;
+  private stopNews: () => void = () => undefined;
+  /** What the store holds of it as far as this tab has taken it in. */
+  private seen: Seen = { rev: 0, doc: undefined, version: 0, base: undefined };
+  private row: DocumentRow | undefined;
+  private draft: DraftRow | undefined;
+  /** The document as it was edited last is not in the store yet. */
+  private dirty = false;
+  private writing: Promise<void> | undefined;
+  private unkept = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly path: string,
@@ -51,103 +76,200 @@ export class LiveDocument<T, S extends Stored<T>> {
   readonly shown = (): Shown<T, S> => this.screen;
   readonly saving = (): SaveState<T> => this.snapshot.save;
 
-  /** The version the server holds now: what a deletion must name. */
-  readonly version = (): number => this.saver?.version ?? this.snapshot.open?.stored.version ?? 0;
+  /** The version the server holds as far as is known here: what a deletion must name; 0: it was never sent. */
+  readonly version = (): number => this.draft?.version ?? this.row?.stored.version ?? 0;
   readonly change = (next: T, tag?: string): void => this.step((history) => edit(history, next, tag));
   readonly undo = (): void => this.step(undo);
   readonly redo = (): void => this.step(redo);
-  readonly flush = (): void => this.saver?.flush();
   readonly retry = (): void => void this.load();
+  /** Keeps what is not kept yet, and sends it at once. */
+  readonly flush = (): void => {
+    void this.kept().then(() => (this.draft?.refused === undefined ? tell({ kind: 'poke' }) : retryDraft(this.path)));
+  };
 
   /** Ends a conflict with one of the two, or both put together where they do not collide. */
   readonly settle = (choice: 'mine' | 'theirs' | 'both'): void => {
     const { save } = this.snapshot;
     if (save.kind !== 'conflict') return;
     const { theirs, base, mine } = save;
-    const doc = choice === 'mine' ? mine : choice === 'theirs' ? theirs.doc : merge(base, mine, theirs.doc).doc;
-    this.saver?.resolve(theirs, doc);
-    this.step((history) => edit(history, doc));
+    const doc =
+      choice === 'mine' ? mine : choice === 'theirs' ? theirs.doc : (merge(base as never, mine as never, theirs.doc as never).doc as T);
+    this.dirty = false;
+    void resolveDraft(this.path, theirs, choice === 'theirs' ? undefined : doc);
   };
 
-  /** Waits until the document is open. @throws what the fetch said. */
+  /** Waits until the document is open. @throws what stood in the way. */
   async opened(): Promise<T> {
     await this.until(({ open, error }) => open !== undefined || error !== undefined);
     if (!this.snapshot.open) throw this.snapshot.error;
     return this.snapshot.open.history.present;
   }
 
+  /** Waits until every change is on this device's disk. */
+  readonly kept = async (): Promise<void> => {
+    if (this.dirty) await this.keepNow();
+    await this.writing;
+  };
+
   /** Waits until every change is with the server. @throws Error with the sentence that stands in the way. */
-  readonly saved = async (): Promise<void> => {
+  readonly sent = async (): Promise<void> => {
     this.flush();
-    await this.until(({ save }) => save.kind !== 'saving');
+    await this.until(({ save }) => save.kind !== 'keeping' && (save.kind !== 'kept' || save.why !== undefined));
     const { save } = this.snapshot;
-    if (save.kind === 'unsaved') throw new Error(save.why);
     if (save.kind === 'conflict') throw new Error('Somebody else changed it meanwhile. Nothing was overwritten; open it and try again.');
+    if (save.kind !== 'sent') throw new Error(save.kind === 'keeping' ? UNKEPT : (save.why ?? UNKEPT));
+  };
+
+  /** Asks whether somebody changed it elsewhere. Where nothing of ours is on its way theirs is taken in; else the next sending meets it, and asks. */
+  readonly look = async (): Promise<void> => {
+    const version = this.row?.stored.version ?? 0;
+    if (version === 0) return;
+    try {
+      const newer = await fetcher<S | undefined>(`${this.path}?known=${version}`);
+      if (newer && this.live) await hearDocument(this.path, this.jobIdOf(newer), newer);
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      // Deleted elsewhere: what was made of it here is not taken away with it.
+      if (error.status === 404 && this.live && !this.draft && !this.dirty) {
+        await forgetDocument(this.path);
+        this.put({ open: undefined, error });
+      }
+    }
   };
 
   private begin(): void {
     this.live = true;
     live.set(this.path, this as unknown as LiveDocument<unknown, Stored<unknown>>);
-    this.drafts = draftKeeper<T>(this.path);
-    window.addEventListener('online', this.flush);
+    this.stopNews = onNews((news) => {
+      if (news.kind === 'line') this.tell();
+      if (!('path' in news) || news.path !== this.path) return;
+      if (news.kind === 'edited' && news.rev === this.seen.rev) return;
+      if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
+    });
+    for (const event of AWAY) window.addEventListener(event, this.leave);
     void this.load();
   }
+  private readonly leave = (): void => void (this.dirty && this.keepNow());
 
   private async load(): Promise<void> {
     try {
+      const known = await readDocument(this.path);
+      if (known.row || known.draft) {
+        this.take(known);
+        void this.look();
+        return;
+      }
       const stored = await fetcher<S>(this.path);
-      const draft = readDraft<T>(this.path, this.upgrade);
-      const doc = draft?.doc ?? stored.doc;
-      const base = draft ? { version: draft.version, doc: draft.base } : stored;
-      this.put({ open: { stored, history: begin(doc) }, error: undefined });
-      const drafts = this.drafts;
-      // Closed again before the answer came.
-      if (!drafts) return;
-      this.saver = new Autosaver<T>(base, { put: this.send, ...drafts, same: sameJson, onState: (save) => this.put({ save }) }, doc);
+      if (!this.live) return;
+      await hearDocument(this.path, this.jobIdOf(stored), stored);
+      await this.reread();
     } catch (error) {
       this.put({ error });
     }
   }
 
-  /**
-   * Asks whether somebody changed it elsewhere. Where nothing of ours is on its way, theirs is taken in as one more step; where something is,
-   * the next save meets it and asks.
-   */
-  readonly look = async (): Promise<void> => {
-    const { saver } = this;
-    if (!saver) return;
+  private jobIdOf(stored: S): string {
+    return (stored as { jobId?: string }).jobId ?? stored.id;
+  }
+
+  /** Takes in what the store holds of it. Edits of this tab that are not there yet stay: they are put together when they are kept. */
+  private async reread(): Promise<void> {
+    await this.writing;
+    const known = await readDocument(this.path);
+    if (this.live) this.take(known);
+  }
+
+  private take({ row, draft }: Known): void {
+    const before = this.version();
+    Object.assign(this, { row, draft });
+    if (!row && !draft) return;
+    const rev = draft?.rev ?? row?.sent?.rev ?? 0;
+    const doc = draft?.doc ?? row?.stored.doc;
+    const news = rev !== this.seen.rev || (!draft && row?.stored.version !== before);
+    const { open } = this.snapshot;
+    if (open && (this.dirty || !news)) return this.tell();
     try {
-      const newer = await fetcher<S | undefined>(`${this.path}?known=${saver.version}`);
-      if (this.saver !== saver) return;
-      if (!newer || newer.version <= saver.version || this.snapshot.save.kind !== 'saved') return;
-      saver.resolve(newer, newer.doc);
-      this.step((history) => edit(history, newer.doc));
+      const read = this.upgrade(doc) as T;
+      this.seen = { rev, doc: read, version: this.version(), base: draft?.base ?? row?.stored.doc };
+      const id = this.path.split('/').at(-1) as string;
+      const stored = (row?.stored ?? {
+        id,
+        jobId: draft?.jobId,
+        version: 0,
+        updatedAt: new Date(draft?.since ?? 0).toISOString(),
+        doc,
+      }) as S;
+      const same = open && sameJson(open.history.present, read);
+      const history = !open ? begin(read) : same ? open.history : edit(open.history, read);
+      if (!same) this.put({ open: { stored, history }, error: undefined });
+      else this.tell();
     } catch (error) {
-      // Not heard: it is asked again soon.
-      if (!(error instanceof ApiError)) throw error;
+      // Nothing this program can read: it is set aside as it is, and asked for anew.
+      void setAside(draft ? 'drafts' : 'documents', this.path, error).then(() => this.load());
     }
-  };
+  }
 
-  private readonly send = async (version: number, doc: T): Promise<Stored<T>> => {
-    const stored = await api.put(this.path, version, doc);
-    // Screens that only read it through SWR must not start from the past.
-    void mutate(this.path, (before: S | undefined) => (before ? { ...before, ...stored } : before), { revalidate: false });
-    return stored;
-  };
+  private async keepNow(): Promise<void> {
+    clearTimeout(this.timer);
+    await this.writing;
+    const { open } = this.snapshot;
+    if (!open || !this.dirty) return;
+    this.dirty = false;
+    const doc = open.history.present;
+    const jobId = this.draft?.jobId ?? this.row?.jobId ?? '';
+    const together = (a: unknown, b: unknown, c: unknown) => merge(a as never, b as never, c as never).doc;
+    this.writing = keepDraft({ path: this.path, jobId, doc }, this.seen, together).then(({ draft, kept }) => {
+      this.unkept = !kept;
+      this.draft = draft;
+      // What another tab kept meanwhile is in it now.
+      if (draft.doc !== doc && !this.dirty) this.step((history) => edit(history, draft.doc as T), false);
+      this.seen = draft;
+    });
+    try {
+      await this.writing;
+    } finally {
+      this.writing = undefined;
+      this.tell();
+    }
+  }
 
-  private step(how: (history: History<T>) => History<T>): void {
+  private step(how: (history: History<T>) => History<T>, ours = true): void {
     const { open } = this.snapshot;
     if (!open) return;
     const history = how(open.history);
     if (history === open.history) return;
+    if (ours) {
+      this.dirty = true;
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => void this.keepNow(), PAUSE);
+    }
     this.put({ open: { ...open, history } });
-    this.saver?.change(history.present);
   }
 
-  private put(change: Partial<Snapshot<T, S>>): void {
-    this.snapshot = { ...this.snapshot, ...change };
-    const next = shownOf(this.snapshot);
-    if (next.open !== this.screen.open || next.error !== this.screen.error || next.amiss !== this.screen.amiss) this.screen = next;
+  /** Tells how safe the work is now, where that is another. */
+  private tell(): void {
+    this.put({});
+  }
+
+  private saveState(present: T | undefined): SaveState<T> {
+    const { draft } = this;
+    if (draft?.theirs)
+      return { kind: 'conflict', theirs: draft.theirs as Stored<T>, base: draft.base as T, mine: present ?? (draft.doc as T) };
+    if (this.dirty || this.writing) return { kind: 'keeping' };
+    if (draft && this.unkept) return { kind: 'unkept', why: UNKEPT };
+    if (draft?.refused !== undefined) return { kind: 'refused', why: draft.refused };
+    return draft ? { kind: 'kept', why: whyNoLine() } : { kind: 'sent' };
+  }
+
+  private put(change: Partial<Pick<Snapshot<T, S>, 'open' | 'error'>>): void {
+    const next = { ...this.snapshot, ...change };
+    const save = this.saveState(next.open?.history.present);
+    next.save = sameState(save, this.snapshot.save) ? this.snapshot.save : save;
+    const before = this.snapshot;
+    if (before.open === next.open && before.error === next.error && before.save === next.save) return;
+    this.snapshot = next;
+    const screen = shownOf(next);
+    if (screen.open !== this.screen.open || screen.error !== this.screen.error || screen.amiss !== this.screen.amiss) this.screen = screen;
     for (const listener of this.listeners) listener();
   }
 
@@ -165,23 +287,34 @@ export class LiveDocument<T, S extends Stored<T>> {
 
   private close(): void {
     if (!this.live) return;
+    const last = this.dirty ? this.keepNow() : undefined;
     this.live = false;
-    window.removeEventListener('online', this.flush);
-    this.saver?.close();
-    this.saver = undefined;
-    this.drafts?.close();
-    this.drafts = undefined;
+    this.stopNews();
+    for (const event of AWAY) window.removeEventListener(event, this.leave);
     if (live.get(this.path) === (this as unknown)) live.delete(this.path);
-    this.snapshot = BLANK;
-    this.screen = shownOf<T, S>(BLANK);
+    const forget = () => {
+      if (this.live) return;
+      Object.assign(this, { row: undefined, draft: undefined, seen: { rev: 0, doc: undefined, version: 0, base: undefined } });
+      this.snapshot = BLANK;
+      this.screen = shownOf<T, S>(BLANK);
+    };
+    if (last) void last.then(forget);
+    else forget();
   }
 }
 
-const BLANK = { open: undefined, save: { kind: 'saved' }, error: undefined } as const;
+/** The page is put away, and may be ended without a word. */
+const AWAY = ['pagehide', 'blur', 'visibilitychange'] as const;
+
+const BLANK = { open: undefined, save: { kind: 'sent' }, error: undefined } as const;
+const sameState = (a: SaveState<unknown>, b: SaveState<unknown>): boolean =>
+  a === b ||
+  (Object.keys(a).length === Object.keys(b).length &&
+    Object.entries(a).every(([key, value]) => (b as Record<string, unknown>)[key] === value));
 const shownOf = <T, S>({ open, error, save }: Snapshot<T, S>): Shown<T, S> => ({
   open,
   error,
-  amiss: save.kind === 'unsaved' || save.kind === 'conflict' ? save : undefined,
+  amiss: save.kind === 'unkept' || save.kind === 'refused' || save.kind === 'conflict' ? save : undefined,
 });
 
 const live = new Map<string, LiveDocument<unknown, Stored<unknown>>>();

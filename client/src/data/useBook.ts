@@ -12,9 +12,11 @@ export function bookOf(jobId: string): JobBook {
 /** The book about a run or a whole job, kept up to date while it is shown. */
 export interface OpenBook extends BookState {
   /** Writes a fact down under a name; the id of an entry it puts right may be given. */
-  enter: (fact: Fact, author: string, corrects?: string) => Entry;
+  enter: (fact: Fact, author: string, corrects?: string) => Promise<Entry>;
   /** Lets go of an entry the server refused. */
-  forget: (id: string) => void;
+  forget: (id: string) => Promise<void>;
+  /** Has the server asked once more to take one. */
+  again: (id: string) => Promise<void>;
   /** Asks the server for what is new. */
   refresh: () => Promise<void>;
 }
@@ -33,6 +35,6 @@ export function useBook(jobId: string, about = jobId): OpenBook {
   );
   useEffect(() => book.watch(about), [book, about]);
   const enter = useCallback<OpenBook['enter']>((fact, author, corrects) => book.enter(about, fact, author, corrects), [book, about]);
-  const { forget, refresh } = book;
-  return useMemo(() => ({ ...state, enter, forget, refresh }), [state, enter, forget, refresh]);
+  const { forget, again, refresh } = book;
+  return useMemo(() => ({ ...state, enter, forget, again, refresh }), [state, enter, forget, again, refresh]);
 }

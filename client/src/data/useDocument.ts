@@ -6,7 +6,7 @@ import { liveDocument, type Amiss, type LiveDocument } from './liveDocument';
 /** A stored document open for editing: changes show at once, save by themselves and can be undone. The same object while there is nothing new to show. */
 export interface Document<T, S extends Stored<T>> extends Pick<
   LiveDocument<T, S>,
-  'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush' | 'saved' | 'look'
+  'version' | 'change' | 'undo' | 'redo' | 'settle' | 'flush' | 'kept' | 'sent' | 'look'
 > {
   stored: S;
   doc: T;
@@ -32,7 +32,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
   useEffect(() => holder?.hold(live), [holder, live]);
   const document = useMemo(() => {
     if (!open) return undefined;
-    const { version, change, undo, redo, settle, flush, saved, look } = live;
+    const { version, change, undo, redo, settle, flush, kept, sent, look } = live;
     const { past, present: doc, future } = open.history;
     const [canUndo, canRedo] = [past.length > 0, future.length > 0];
     return {
@@ -47,7 +47,8 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
       redo,
       settle,
       flush,
-      saved,
+      kept,
+      sent,
       look,
       safety: live,
     };

@@ -1,14 +1,13 @@
 import { useEffect, useState } from 'react';
+import { putOwn, readOwn } from '../store/own';
 
 /** Half-filled forms are kept this long, ms: what was answered yesterday is not an answer today. */
 export const FORM_LIFE = 2 * 3_600_000;
-const keyOf = (form: string) => `tamper.form.${form}`;
+const keyOf = (form: string) => `form.${form}`;
 
 function readForm<T>(form: string): T | undefined {
-  const text = localStorage.getItem(keyOf(form));
-  if (text === null) return undefined;
-  const kept = JSON.parse(text) as { at: number; value: T };
-  return Date.now() - kept.at < FORM_LIFE ? kept.value : undefined;
+  const kept = readOwn<{ at: number; value: T }>(keyOf(form));
+  return kept && Date.now() - kept.at < FORM_LIFE ? kept.value : undefined;
 }
 
 /**
@@ -21,13 +20,9 @@ export function useFormDraft<T>(form: string, blank: () => T): [value: T, put: (
     return { value: kept ?? blank(), touched: kept !== undefined };
   });
   useEffect(() => {
-    try {
-      if (value.touched) localStorage.setItem(keyOf(form), JSON.stringify({ at: Date.now(), value: value.value }));
-      else localStorage.removeItem(keyOf(form));
-    } catch (error) {
-      // It still stands on the screen; only a reload would lose it.
-      console.warn('The device cannot keep the form', error);
-    }
+    // One the device has no room for still stands on the screen; only a reload would lose it.
+    if (value.touched) void putOwn(keyOf(form), { at: Date.now(), value: value.value });
+    else if (readOwn(keyOf(form)) !== undefined) void putOwn(keyOf(form), undefined);
   }, [form, value]);
   return [
     value.value,

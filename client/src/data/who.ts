@@ -1,17 +1,6 @@
-import { useSyncExternalStore } from 'react';
+import { putOwn, useOwn } from '../store/own';
 
-const KEY = 'tamper.who';
-const listeners = new Set<() => void>();
-const subscribe = (listener: () => void): (() => void) => {
-  listeners.add(listener);
-  return () => void listeners.delete(listener);
-};
-const read = (): string => localStorage.getItem(KEY) ?? '';
-
-function setWho(who: string): void {
-  localStorage.setItem(KEY, who);
-  for (const listener of listeners) listener();
-}
+const setWho = (who: string): void => void putOwn('who', who);
 
 /** Who holds this device: asked once, kept on it, and put to every record made with it; the same wherever it is shown. */
-export const useWho = (): { who: string; setWho: (who: string) => void } => ({ who: useSyncExternalStore(subscribe, read), setWho });
+export const useWho = (): { who: string; setWho: (who: string) => void } => ({ who: useOwn<string>('who') ?? '', setWho });

@@ -21,6 +21,6 @@ export const writeBy =
     if (author.length < 2) return unsaid;
     const now = deviceClock().now();
     const fault = entryFaults(fact, author)[0] ?? refuse({ fact, at: new Date(now).toISOString() }, now);
-    if (fault === undefined) book.enter(fact, author, corrects);
+    if (fault === undefined) void book.enter(fact, author, corrects);
     return fault;
   };

@@ -93,7 +93,7 @@ export function onJob(part: ReactNode, start: Job, today: string) {
   const seen = { job: start };
   function Bench() {
     const [doc, setJob] = useState(start);
-    const book = useBenchBook('j1');
+    const book = useBenchBook();
     const job = observedJob(doc, book.book ?? []);
     seen.job = job;
     const putJob = (change: Partial<Job>) => {

@@ -1,32 +1,28 @@
-import { useMemo, useSyncExternalStore } from 'react';
+import type { Entry, Fact, Kept } from '@tamper/core/book';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { deviceClock } from '../data/deviceClock';
-import { JobBook } from '../data/jobBook';
+import { newId } from '../data/newId';
 import type { OpenBook } from '../data/useBook';
 
-/** The book of a bench: entries wait on the device for ever, and the server counts as heard. */
-export function useBenchBook(about = 'r1'): OpenBook {
-  const book = useMemo(
-    () =>
-      new JobBook('j1', {
-        add: () => new Promise(() => undefined),
-        page: () => new Promise(() => undefined),
-        store: localStorage,
-        clock: deviceClock(),
-        retryFirst: 1000,
-      }),
-    [],
-  );
-  const state = useSyncExternalStore(book.subscribe, () => book.read(about));
-  const { forget, refresh } = book;
+const nothing = () => Promise.resolve();
+
+/** The book of a bench: what is entered waits on the device for ever, and the server counts as heard. */
+export function useBenchBook(): OpenBook {
+  const [book, setBook] = useState<Kept[]>([]);
+  const count = useRef(0);
+  const enter = useCallback((fact: Fact, author: string, corrects?: string): Promise<Entry> => {
+    count.current++;
+    const at = new Date(deviceClock().now()).toISOString();
+    const own = { id: newId(), author, device: 'bench', count: count.current, known: 0, at, clock: 0 };
+    const entry: Entry = { ...own, ...(corrects === undefined ? {} : { corrects }), fact };
+    setBook((before) => [...before, { entry }]);
+    return Promise.resolve(entry);
+  }, []);
   return useMemo(
     () => ({
-      ...state,
-      book: state.book ?? [],
-      heard: deviceClock().now(),
-      enter: (fact, author, corrects) => book.enter(about, fact, author, corrects),
-      forget,
-      refresh,
+      ...{ book, waiting: [], heard: deviceClock().now(), error: undefined, canKeep: true, inForce: undefined },
+      ...{ enter, forget: nothing, again: nothing, refresh: nothing },
     }),
-    [state, about, book, forget, refresh],
+    [book, enter],
   );
 }

@@ -23,7 +23,7 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
   function Bench() {
     const [run, setRun] = useState(start);
     const [doc, setJob] = useState<Job>(seen.job);
-    const book = useBenchBook('j1');
+    const book = useBenchBook();
     const job = observedJob(doc, book.book ?? []);
     Object.assign(seen, { run, job });
     const plan = useMemo((): Plan => planRun(job, run), [job, run]);

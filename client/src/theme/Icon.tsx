@@ -35,6 +35,7 @@ import Scale from 'lucide-react-native/icons/scale';
 import Search from 'lucide-react-native/icons/search';
 import ShieldCheck from 'lucide-react-native/icons/shield-check';
 import Shovel from 'lucide-react-native/icons/shovel';
+import Smartphone from 'lucide-react-native/icons/smartphone';
 import Square from 'lucide-react-native/icons/square';
 import SquareCheck from 'lucide-react-native/icons/square-check';
 import Split from 'lucide-react-native/icons/split';
@@ -59,6 +60,7 @@ const icons = {
   unsaved: CloudAlert,
   saved: CloudCheck,
   saving: CloudUpload,
+  kept: Smartphone,
   down: ChevronDown,
   up: ChevronUp,
   download: Download,

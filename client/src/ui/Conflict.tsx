@@ -7,17 +7,17 @@ import type { Amiss as Trouble } from '../data/liveDocument';
 import type { Document } from '../data/useDocument';
 import { Notice } from './Notice';
 
-/** Shown when a save could not happen: why, and for a newer version elsewhere the ways to put the two together. */
+/** Shown when work cannot go on to the server or is not kept: why, and for a newer version elsewhere the ways to put the two together. */
 export const Conflict = <T, S extends Stored<T>>({ document, what }: { document: Document<T, S>; what: string }) =>
   document.amiss ? <Amiss amiss={document.amiss} document={document} what={what} /> : null;
 
 function Amiss<T, S extends Stored<T>>({ amiss, document, what }: { amiss: Trouble<T>; document: Document<T, S>; what: string }) {
   const { settle, flush } = document;
-  if (amiss.kind === 'unsaved')
+  if (amiss.kind !== 'conflict')
     return (
-      <Notice kind="caution" role="alert" title={`Not saved: ${amiss.why}`}>
+      <Notice kind="caution" role="alert" title={`${amiss.kind === 'unkept' ? 'Not kept' : 'Kept here, not sent'}: ${amiss.why}`}>
         <Button mode="outlined" icon="redo" onPress={flush}>
-          Save now
+          Try again
         </Button>
       </Notice>
     );

@@ -1,5 +1,6 @@
 import { formatLength, formatMassOf, parseDecimal, parseLength, parseMass, type Parsed, type UnitSystem } from '@tamper/core/units';
 import { useState, type ReactNode } from 'react';
+import { newId } from '../data/newId';
 import { View } from 'react-native';
 import { Button } from './Button';
 import { Card } from './Card';
@@ -71,7 +72,7 @@ export function OwnThings<T extends { id: string; name: string }>({
   const [fault, setFault] = useState<string>();
   const put = (id: string, next: T) => onThings(things.map((one) => (one.id === id ? next : one)));
   const add = () => {
-    const begun = likes.find(({ id }) => id === like)?.begin(`own-${crypto.randomUUID().slice(0, 8)}`);
+    const begun = likes.find(({ id }) => id === like)?.begin(`own-${newId().slice(0, 8)}`);
     if (begun) setFault(onThings([...things, begun]));
   };
   return (

@@ -1,31 +1,32 @@
 import { memo, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { Text } from './Text';
-import type { SaveState } from '../data/autosave';
+import type { SaveState } from '../data/liveDocument';
 import { Icon, type IconName } from '../theme/Icon';
 import { colours } from '../theme/tokens';
 
+/** The worse, the later it stands here. Kept is on this device, sent is with the server. */
 const LOOK: Record<SaveState<unknown>['kind'], { icon: IconName; word: string }> = {
-  saved: { icon: 'saved', word: 'Saved' },
-  saving: { icon: 'saving', word: 'Saving' },
-  unsaved: { icon: 'unsaved', word: 'Not saved' },
-  conflict: { icon: 'unsaved', word: 'Not saved' },
+  sent: { icon: 'saved', word: 'Sent' },
+  kept: { icon: 'kept', word: 'Kept' },
+  keeping: { icon: 'saving', word: 'Keeping' },
+  refused: { icon: 'unsaved', word: 'Not sent' },
+  conflict: { icon: 'unsaved', word: 'Not sent' },
+  unkept: { icon: 'unsaved', word: 'Not kept' },
 };
+const KINDS = Object.keys(LOOK) as SaveState<unknown>['kind'][];
 
 /** A document as far as its safety goes. */
-interface Saved {
+interface Safety {
   subscribe: (listener: () => void) => () => void;
   saving: () => SaveState<unknown>;
 }
-/** The worse, the later it stands here. */
-const KINDS: readonly SaveState<unknown>['kind'][] = ['saved', 'saving', 'unsaved', 'conflict'];
 
 /** Whether the work is safe, in a word and a sign: all of these documents. It listens by itself, so that nothing round it is drawn anew for a save. */
-export const SaveBadge = memo(function SaveBadge({ first, second = first }: { first: Saved; second?: Saved }) {
+export const SaveBadge = memo(function SaveBadge({ first, second = first }: { first: Safety; second?: Safety }) {
   const states = [useSyncExternalStore(first.subscribe, first.saving), useSyncExternalStore(second.subscribe, second.saving)];
-  const { kind } = states.reduce((worst, state) => (KINDS.indexOf(state.kind) > KINDS.indexOf(worst.kind) ? state : worst));
-  const unsaved = states.find((state) => state.kind === 'unsaved');
-  return <Sign kind={kind} why={unsaved?.why} />;
+  const worst = states.reduce((worst, state) => (KINDS.indexOf(state.kind) > KINDS.indexOf(worst.kind) ? state : worst));
+  return <Sign kind={worst.kind} why={'why' in worst ? worst.why : undefined} />;
 });
 
 const Sign = memo(function Sign({ kind, why }: { kind: SaveState<unknown>['kind']; why: string | undefined }) {

@@ -5,6 +5,7 @@ import { Text } from './Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { IconButton } from './IconButton';
 import { colours } from '../theme/tokens';
+import { LineNotice } from './LineNotice';
 import { Terms } from './Terms';
 import { useStable } from './useStable';
 
@@ -27,31 +28,34 @@ export const TopBar = memo(function TopBar({
   const { top, left, right } = useSafeAreaInsets();
   const goBack = useStable(() => (typeof back === 'string' ? router.dismissTo(back) : back?.()));
   return (
-    <View
-      role="banner"
-      style={{
-        flexDirection: 'row',
-        alignItems: 'center',
-        minHeight: 56,
-        paddingTop: top,
-        paddingLeft: 4 + left,
-        paddingRight: 4 + right,
-        gap: 2,
-        backgroundColor: colours.clay,
-      }}
-    >
-      {back !== undefined ? <BarButton icon="back" accessibilityLabel="Back" onPress={goBack} /> : <View style={{ width: 12 }} />}
-      <View style={{ flex: 1, minWidth: 0 }}>
-        <Title text={title} />
-        {status}
-        {subtitle ? (
-          <Text variant="bodySmall" numberOfLines={1} style={{ color: colours.onClay }}>
-            {subtitle}
-          </Text>
-        ) : null}
+    <>
+      <View
+        role="banner"
+        style={{
+          flexDirection: 'row',
+          alignItems: 'center',
+          minHeight: 56,
+          paddingTop: top,
+          paddingLeft: 4 + left,
+          paddingRight: 4 + right,
+          gap: 2,
+          backgroundColor: colours.clay,
+        }}
+      >
+        {back !== undefined ? <BarButton icon="back" accessibilityLabel="Back" onPress={goBack} /> : <View style={{ width: 12 }} />}
+        <View style={{ flex: 1, minWidth: 0 }}>
+          <Title text={title} />
+          {status}
+          {subtitle ? (
+            <Text variant="bodySmall" numberOfLines={1} style={{ color: colours.onClay }}>
+              {subtitle}
+            </Text>
+          ) : null}
+        </View>
+        {children}
       </View>
-      {children}
-    </View>
+      <LineNotice />
+    </>
   );
 });
 

@@ -1,13 +1,18 @@
 import { useEffect } from 'react';
-import { sendLeft } from '../data/outbox';
 
-/** Sends what an earlier visit left on this device, whichever run it is about; again whenever the connection comes back. Shows nothing. */
+/** Sends what was made on this device as soon as it can be, whatever is on the screen. Shows nothing. */
 export function SendWaiting() {
   useEffect(() => {
-    const send = () => void sendLeft(localStorage);
-    send();
-    window.addEventListener('online', send);
-    return () => window.removeEventListener('online', send);
+    let stop: (() => void) | undefined;
+    let gone = false;
+    // The first screen is there before it.
+    void import('../store/sender').then(({ Sender, sendWhileFirst }) => {
+      if (!gone) stop = sendWhileFirst(() => new Sender().start());
+    });
+    return () => {
+      gone = true;
+      stop?.();
+    };
   }, []);
   return null;
 }

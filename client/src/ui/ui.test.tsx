@@ -1,4 +1,4 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
@@ -6,7 +6,7 @@ import { Choice } from './Choice';
 import { Faults } from './Faults';
 import { fileName } from './files';
 import { QuantityField } from './QuantityField';
-import type { SaveState } from '../data/autosave';
+import type { SaveState } from '../data/liveDocument';
 import { SaveBadge } from './SaveBadge';
 
 /** A field over a document that refuses more than 2 m, with an outside change to play undo. */
@@ -87,14 +87,20 @@ test('a choice names its question on every answer', () => {
 
 const saving = (state: SaveState<unknown>) => ({ subscribe: () => () => undefined, saving: () => state });
 
-test('a save that failed says why in words, not by colour', () => {
-  render(
-    <PaperProvider>
-      <SaveBadge first={saving({ kind: 'saved' })} second={saving({ kind: 'unsaved', why: 'No connection.' })} />
-    </PaperProvider>,
-  );
-  expect(screen.getByRole('status').getAttribute('aria-label')).toBe('Not saved: No connection.');
-  expect(screen.getByText('Not saved')).toBeTruthy();
+test('how safe the work is stands in words, the worse of two documents first', () => {
+  const badge = (...[first, second]: [SaveState<unknown>, SaveState<unknown>]) => {
+    cleanup();
+    render(
+      <PaperProvider>
+        <SaveBadge first={saving(first)} second={saving(second)} />
+      </PaperProvider>,
+    );
+    return [screen.getByRole('status').getAttribute('aria-label'), screen.getByRole('status').textContent];
+  };
+  expect(badge({ kind: 'sent' }, { kind: 'kept', why: 'No connection.' })).toEqual(['Kept: No connection.', 'Kept']);
+  expect(badge({ kind: 'kept', why: undefined }, { kind: 'keeping' })).toEqual(['Keeping', 'Keeping']);
+  expect(badge({ kind: 'unkept', why: 'No room.' }, { kind: 'refused', why: 'No.' })).toEqual(['Not kept: No room.', 'Not kept']);
+  expect(badge({ kind: 'sent' }, { kind: 'sent' })).toEqual(['Sent', 'Sent']);
 });
 
 test('faults are an alert, and nothing when there are none', () => {

@@ -3,22 +3,24 @@ import { resolveRules } from '@tamper/core/rules';
 import { upgradeJob, upgradeRun, type Job, type Run } from '@tamper/core/job';
 import type { Kept } from '@tamper/core/book';
 import { useEffect, useMemo, useState } from 'react';
-import { api, type InForce } from '../data/api';
+import type { InForce } from '../data/api';
+import type { Revision } from '@tamper/core/issue';
+import { fromDevice } from '../data/localFirst';
 import { once } from './planWorker';
 
 /** Issued plans this page has worked out: a copy never changes, so what comes of it does not either. */
 const planned = new Map<string, Promise<PlannedRevision>>();
 
-async function fetchPlanned(id: string): Promise<PlannedRevision> {
-  const { number, body } = await api.revision(id);
+async function fetchPlanned(jobId: string, id: string): Promise<PlannedRevision> {
+  const { number, body } = await fromDevice<Revision>(`/revisions/${id}`, jobId);
   const [job, run] = [upgradeJob(body.job) as Job, upgradeRun(body.run) as Run];
   const plan = await once<Plan>((remote) => remote.plan(job, run));
   return { id, number, job, run, rules: resolveRules(job.ruleSet, job.overrides), plan };
 }
 
 /** An issued plan with what comes of it. A failure is forgotten, so that it is asked for again. */
-export function plannedRevision(id: string): Promise<PlannedRevision> {
-  const known = planned.get(id) ?? fetchPlanned(id);
+export function plannedRevision(jobId: string, id: string): Promise<PlannedRevision> {
+  const known = planned.get(id) ?? fetchPlanned(jobId, id);
   planned.set(id, known);
   known.catch(() => planned.delete(id));
   return known;
@@ -37,7 +39,7 @@ export interface Issued {
 }
 
 /** The issued plan in force and those the book speaks of, worked out. */
-export function useIssued(inForce: InForce | undefined, book: readonly Kept[] | undefined): Issued {
+export function useIssued(jobId: string, inForce: InForce | undefined, book: readonly Kept[] | undefined): Issued {
   const [known, setKnown] = useState<ReadonlyMap<string, PlannedRevision>>(new Map());
   const [error, setError] = useState<string>();
   const wanted = useMemo(() => {
@@ -47,7 +49,7 @@ export function useIssued(inForce: InForce | undefined, book: readonly Kept[] | 
   useEffect(() => {
     let listening = true;
     for (const id of wanted.split(' ').filter(Boolean))
-      plannedRevision(id)
+      plannedRevision(jobId, id)
         .then((revision) => {
           if (listening) setKnown((before) => (before.has(id) ? before : new Map(before).set(id, revision)));
           if (listening) setError(undefined);
@@ -57,7 +59,7 @@ export function useIssued(inForce: InForce | undefined, book: readonly Kept[] | 
           if (listening && id === wanted.split(' ')[0]) setError(reason instanceof Error ? reason.message : String(reason));
         });
     return () => void (listening = false);
-  }, [wanted]);
+  }, [jobId, wanted]);
   const revisions = useMemo(() => {
     if (inForce === undefined) return undefined;
     if (inForce === null) return [];

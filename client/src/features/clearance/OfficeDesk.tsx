@@ -6,9 +6,10 @@ import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import useSWR from 'swr';
 import { Button } from '../../ui/Button';
-import { api, ApiError, fetcher, sentences, type OfficeReceipt, type StoredRun } from '../../data/api';
+import { api, ApiError, fetcher, sentences, type OfficeReceipt } from '../../data/api';
 import { changeRun } from '../../data/documents';
-import { allRuns, useRuns } from '../../data/jobRuns';
+import { allRuns, useRuns, type RunHere } from '../../data/jobRuns';
+import { newId } from '../../data/newId';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
@@ -57,7 +58,7 @@ export function OfficeDesk() {
           runs.map(({ doc }) => doc),
         ),
       );
-      const asked = await api.askOffice(crypto.randomUUID(), { job: job.name, route, origin: job.origin }, Number(patience));
+      const asked = await api.askOffice(newId(), { job: job.name, route, origin: job.origin }, Number(patience));
       const next: LocateRequest = { reference: asked.reference, made: today, office: asked.id, utilities: [] };
       const fault = put({ request: next });
       if (fault) throw new Error(fault);
@@ -120,7 +121,7 @@ const placeOf = ({ where }: ExistingLine, units: 'metric' | 'us'): string =>
   where.kind === 'crossing' ? ` at ${formatStation(where.station, units)}` : ` along ${formatStation(where.from, units)}`;
 
 /** Runs with the marks that are not entered on them yet; `drawn` has a list a run. */
-function withMarks(runs: readonly StoredRun[], drawn: readonly ExistingLine[][]) {
+function withMarks(runs: readonly RunHere[], drawn: readonly ExistingLine[][]) {
   return runs.flatMap((run, index) => {
     const known = new Set(run.doc.existing.map(({ name }) => name));
     const lines = (drawn[index] ?? []).filter(({ name }) => !known.has(name));

@@ -1,6 +1,7 @@
 import { blankClearance, blankJob, blankPinch, type Clearance, type Job, type Pinch } from '@tamper/core/job';
 import { screen } from '@testing-library/react';
 import { choose, field, onJob, press, type } from '../../testing/benches';
+import { readOwn } from '../../store/own';
 import { DatesCard } from './DatesCard';
 import { PermitCard } from './PermitCard';
 import { PrivateCard } from './PrivateCard';
@@ -164,6 +165,6 @@ describe('the way in', () => {
     type('Who walked it', 'foreman');
     press('Walked just now');
     expect(seen.job.clearance.walked?.by).toBe('foreman');
-    expect(localStorage.getItem('tamper.who')).toBe('foreman');
+    expect(readOwn('who')).toBe('foreman');
   });
 });

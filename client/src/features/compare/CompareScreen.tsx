@@ -8,9 +8,8 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
-import type { StoredRun } from '../../data/api';
 import { useJob } from '../../data/documents';
-import { useRuns } from '../../data/jobRuns';
+import { useRuns, type RunHere } from '../../data/jobRuns';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Loading } from '../../ui/Loading';
@@ -42,7 +41,7 @@ export function CompareScreen({ jobId, a, b }: { jobId: string; a: string | unde
 interface Props {
   job: Job;
   jobId: string;
-  runs: readonly StoredRun[];
+  runs: readonly RunHere[];
   a: string | undefined;
   b: string | undefined;
   /** Makes a variant of the first to compare with, where one stands on it already: that one is not chosen then. */
@@ -119,14 +118,14 @@ const linesOf = (job: Job, run: Run): string =>
   run.laid.map(({ product }) => productWith(product, job.products)?.name ?? product).join(', ');
 
 /** The variant that belongs to a run, or the run a variant came from, by name. */
-const variantFor = (runs: readonly StoredRun[], run: StoredRun | undefined): StoredRun | undefined =>
+const variantFor = (runs: readonly RunHere[], run: RunHere | undefined): RunHere | undefined =>
   run &&
   runs.find(
     ({ id, doc }) =>
       id !== run.id && (doc.name.startsWith(`${run.doc.name} (variant)`) || run.doc.name.startsWith(`${doc.name} (variant)`)),
   );
 
-const compared = (remote: Remote<PlanWorker>, { job, runs }: { job: Job; runs: StoredRun['doc'][] }) =>
+const compared = (remote: Remote<PlanWorker>, { job, runs }: { job: Job; runs: RunHere['doc'][] }) =>
   remote.compare(job, runs) as Promise<Compared[]>;
 
 type Show = (summary: PlanSummary, units: UnitSystem) => string;

@@ -4,12 +4,13 @@ import { readerOf } from '@tamper/core/words';
 import { router, usePathname } from 'expo-router';
 import { lazy, memo, Suspense, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
+import { addRun } from '../../data/add';
 import { api, sentences } from '../../data/api';
 import { useJob, useRun, type JobDocument, type RunDocument } from '../../data/documents';
 import { useOtherRuns } from '../../data/jobRuns';
 import { newId } from '../../data/newId';
 import { useBook } from '../../data/useBook';
-import { refreshList } from '../../data/usePages';
+import { forgetDocument } from '../../store/documents';
 import { colours } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
@@ -63,7 +64,7 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
   const state = usePlan(job.doc, run.doc);
   const planned = !isStopped(state);
   const book = useBook(jobId, runId);
-  const safe = useSafeGate(book, job.doc.units);
+  const safe = useSafeGate(book, job.doc.units, jobId);
   const apply = useApply(run);
   const putJob = useStable((change: Partial<Job>) => {
     const next = { ...job.doc, ...change };
@@ -161,14 +162,13 @@ function useWhole(jobId: string, runId: string, job: JobDocument, run: RunDocume
   const names = () => [...others.map(({ name }) => name), run.doc.name];
   /** A new run of this job, opened in place of this one. */
   const add = async (doc: Run, like?: string) => {
-    const stored = await api.addRun(jobId, crypto.randomUUID(), doc, like);
-    refreshList(`/jobs/${jobId}/runs`);
-    openRun(jobId, stored.id);
+    openRun(jobId, await addRun(jobId, doc, like));
   };
   const remove = useStable(() =>
     attempt('The run was not deleted.', async () => {
-      await api.removeRun(runId, run.version());
-      refreshList(`/jobs/${jobId}/runs`);
+      // One that was only made here is nowhere else.
+      if (run.version() > 0) await api.removeRun(runId, run.version());
+      await forgetDocument(`/runs/${runId}`);
       router.dismissTo(jobPath(jobId));
     }),
   );
@@ -177,8 +177,8 @@ function useWhole(jobId: string, runId: string, job: JobDocument, run: RunDocume
     attempt('The branch was not made.', async () => {
       const { branch: made, patches } = branchFrom(job.doc, run.doc, station, names(), newId);
       run.change(applyPatches(run.doc, patches));
-      // The branch looks for what it joins in what is stored.
-      await run.saved();
+      // The branch looks for what it joins in what this device keeps.
+      await run.kept();
       await add(made);
     }),
   );

@@ -15,9 +15,10 @@ import { useIssued, type Issued } from '../../workers/useIssued';
 export function useSafeGate(
   { book, heard, inForce }: Pick<BookState, 'book' | 'heard' | 'inForce'>,
   units: UnitSystem,
+  jobId: string,
 ): Issued & { gate: SafeGate | undefined } {
   const tick = useNow();
-  const issued = useIssued(inForce, book);
+  const issued = useIssued(jobId, inForce, book);
   const { revisions } = issued;
   const gate = useMemo(() => {
     if (!book || !revisions) return undefined;

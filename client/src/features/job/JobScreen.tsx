@@ -7,11 +7,12 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
-import { api, sentences, type RunSummary } from '../../data/api';
+import { api, sentences } from '../../data/api';
 import { useJob } from '../../data/documents';
-import { useRuns } from '../../data/jobRuns';
-import { refreshList, usePages } from '../../data/usePages';
+import { useRuns, type RunHere } from '../../data/jobRuns';
+import { jobsChanged } from '../../data/useJobs';
 import { useToday } from '../../data/useToday';
+import { forgetJob } from '../../store/documents';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
 import { Confirm } from '../../ui/Confirm';
@@ -31,7 +32,7 @@ import { RuleBook } from './RuleBook';
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
 /** What a run is up to: how long and deep, what is against it, whether it may be dug, and what is next. */
-function RunRow({ run, job, jobId, progress }: { run: RunSummary; job: Job; jobId: string; progress: RunProgress | undefined }) {
+function RunRow({ run, job, jobId, progress }: { run: RunHere; job: Job; jobId: string; progress: RunProgress | undefined }) {
   const { units } = job;
   const counted = (count: number, what: string) => (count === 0 ? [] : [`${count} ${what}${count === 1 ? '' : 's'}`]);
   const figures = progress && [
@@ -41,7 +42,11 @@ function RunRow({ run, job, jobId, progress }: { run: RunSummary; job: Job; jobI
     ...counted(progress.cautions, 'caution'),
   ];
   return (
-    <Row title={run.name} detail={[serviceName(job, run.product), ...(figures ?? [])].join(' · ')} to={runPath(jobId, run.id)}>
+    <Row
+      title={run.doc.name}
+      detail={[serviceName(job, run.doc.laid[0]?.product ?? ''), ...(figures ?? [])].join(' · ')}
+      to={runPath(jobId, run.id)}
+    >
       {progress ? (
         <View style={{ flexDirection: 'row', alignItems: 'flex-start', gap: 6, paddingTop: 2 }}>
           <Icon
@@ -70,9 +75,9 @@ const SIGNS: Record<RunProgress['next']['step'], string> = { inputs: 'stop', pla
 /** One job: its runs, its rules, its file. */
 export function JobScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
-  const runs = usePages<RunSummary>(`/jobs/${jobId}/runs`);
+  const { runs, error: runsError, refresh } = useRuns(jobId);
   const today = useToday();
-  const progress = useProgress(job?.doc, useRuns(jobId).runs, today);
+  const progress = useProgress(job?.doc, runs, today);
   const [asking, setAsking] = useState(false);
   const [fault, setFault] = useState<string>();
   if (!job)
@@ -95,8 +100,10 @@ export function JobScreen({ jobId }: { jobId: string }) {
   const remove = () =>
     attempt(async () => {
       setAsking(false);
-      await api.removeJob(jobId, job.version());
-      refreshList('/jobs');
+      // One that was only made here is nowhere else.
+      if (job.version() > 0) await api.removeJob(jobId, job.version());
+      await forgetJob(jobId);
+      jobsChanged();
       router.dismissTo('/');
     });
   const rename = (name: string) => {
@@ -127,19 +134,18 @@ export function JobScreen({ jobId }: { jobId: string }) {
             New run
           </Button>
         </View>
-        {runs.items === undefined ? <Loading error={runs.error} retry={runs.refresh} what="the runs" /> : null}
-        {runs.items?.length === 0 ? (
+        {runs === undefined ? <Loading error={runsError} retry={() => void refresh()} what="the runs" /> : null}
+        {runs?.length === 0 ? (
           <Notice kind="note" title="No runs yet. A run is one line from here to there: give its length and what goes in." />
         ) : null}
         <View role="list" style={{ gap: 10 }}>
-          {runs.items?.map((run) => (
+          {runs?.map((run) => (
             <View role="listitem" key={run.id}>
               <RunRow run={run} job={job.doc} jobId={jobId} progress={progress?.byId.get(run.id)} />
             </View>
           ))}
         </View>
-        {runs.more ? <Button onPress={runs.more}>More runs</Button> : null}
-        {(runs.items?.length ?? 0) > 1 ? (
+        {(runs?.length ?? 0) > 1 ? (
           <Button mode="outlined" icon="compare" onPress={() => router.navigate(`/jobs/${jobId}/compare`)}>
             Compare two runs
           </Button>

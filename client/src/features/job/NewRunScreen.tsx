@@ -14,9 +14,9 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
-import useSWR from 'swr';
-import { api, fetcher, sentences, type Stored } from '../../data/api';
-import { refreshList } from '../../data/usePages';
+import { addRun } from '../../data/add';
+import { sentences } from '../../data/api';
+import { useJob } from '../../data/documents';
 import { useFormDraft } from '../../data/useFormDraft';
 import { once } from '../../workers/planWorker';
 import { Button } from '../../ui/Button';
@@ -52,14 +52,14 @@ const isBeginning = (id: StartId): id is BeginningId => id !== 'other';
 export function NewRunScreen({ jobId }: { jobId: string }) {
   const { as } = useLocalSearchParams<{ as?: string }>();
   const start = startOf(as);
-  const { data: job, error, mutate } = useSWR<Stored<Job>>(`/jobs/${jobId}`, fetcher);
+  const { document: job, error, retry } = useJob(jobId);
   return (
     <>
       <TopBar title="New run" subtitle={job?.doc.name} back={`/jobs/${jobId}`} />
       {!job ? (
-        <Loading error={error} retry={() => void mutate()} what="the job" />
+        <Loading error={error} retry={retry} what="the job" />
       ) : start ? (
-        <Questions key={start} job={job} id={start} />
+        <Questions key={start} jobId={jobId} job={job.doc} id={start} />
       ) : (
         <Starts jobId={jobId} />
       )}
@@ -105,11 +105,11 @@ interface Typed {
   every: string;
 }
 
-function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
-  const { units, ruleSet } = job.doc;
+function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId }) {
+  const { units, ruleSet } = job;
   const beginning: Beginning = isBeginning(id) ? beginnings[id] : OTHER;
   const usual = usualProducts(beginning, ruleSet);
-  const [typed, put, done] = useFormDraft<Typed>(`new-run.${job.id}.${id}`, () => ({
+  const [typed, put, done] = useFormDraft<Typed>(`new-run.${jobId}.${id}`, () => ({
     name: isBeginning(id) ? beginning.title : '',
     length: '',
     surface: beginning.surface,
@@ -145,13 +145,12 @@ function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
     setFaults([]);
     setBusy(true);
     try {
-      const run = isBeginning(id) ? await once<Run>((remote) => remote.begin(job.doc, answers)) : plainRunOf(job.doc, answers);
+      const run = isBeginning(id) ? await once<Run>((remote) => remote.begin(job, answers)) : plainRunOf(job, answers);
       const errors = errorsOf(runSchema, run);
       if (errors.length > 0) throw new InputError(errors);
-      const stored = await api.addRun(job.id, crypto.randomUUID(), run);
+      const runId = await addRun(jobId, run);
       done();
-      refreshList(`/jobs/${job.id}/runs`);
-      router.replace(runPath(job.id, stored.id));
+      router.replace(runPath(jobId, runId));
     } catch (error) {
       setFaults(error instanceof InputError ? error.errors.map(({ message }) => message) : sentences(error));
     } finally {
@@ -183,12 +182,12 @@ function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
         <GroupedPicker
           label="What goes in"
           value={typed.products[0] ?? ''}
-          groups={productGroups(job.doc, usual)}
+          groups={productGroups(job, usual)}
           onChange={(product) => set('products', [product])}
         />
       ) : null}
       {asks('services') ? (
-        <Services job={job.doc} offered={usual} chosen={typed.products} onChosen={(products) => set('products', products)} />
+        <Services job={job} offered={usual} chosen={typed.products} onChosen={(products) => set('products', products)} />
       ) : null}
       {asks('frost') ? (
         <Length
@@ -221,7 +220,7 @@ function Questions({ job, id }: { job: Stored<Job>; id: StartId }) {
       <Button mode="contained" disabled={busy} onPress={() => void begin()}>
         Plan this run
       </Button>
-      <Button onPress={() => router.replace(`${jobPath(job.id)}/new-run`)}>It is something else</Button>
+      <Button onPress={() => router.replace(`${jobPath(jobId)}/new-run`)}>It is something else</Button>
     </Page>
   );
 }

@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { ListedJob } from '../../data/api';
-import { usePages } from '../../data/usePages';
+import { useJobs } from '../../data/useJobs';
 import { colours } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
 import { Faults } from '../../ui/Faults';
@@ -13,11 +13,14 @@ import { Notice } from '../../ui/Notice';
 import { showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
+import { useAfterPaint } from '../../ui/useAfterPaint';
 import { WalkOffer } from '../walk/WalkOffer';
 import { SHORT_NAMES } from '../job/ruleNames';
 
 // What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
 const NewJob = lazy(async () => ({ default: (await import('./NewJob')).NewJob }));
+
+const KeptHere = lazy(async () => ({ default: (await import('../../ui/KeptHere')).KeptHere }));
 
 /** What a job is up to. */
 function inBrief({ runs, issued, workedOn }: ListedJob): string {
@@ -28,8 +31,9 @@ function inBrief({ runs, issued, workedOn }: ListedJob): string {
 
 /** All jobs: open one, start one, bring one in from a file. */
 export function JobsScreen() {
-  const { items, error, more, refresh } = usePages<ListedJob>('/jobs');
+  const { items, error, more, refresh } = useJobs();
   const [asking, setAsking] = useState(false);
+  const shown = useAfterPaint();
   const [faults, setFaults] = useState<string[]>([]);
 
   const bringIn = async () => {
@@ -54,10 +58,15 @@ export function JobsScreen() {
             Import a job file
           </Button>
         </View>
+        {shown ? (
+          <Suspense fallback={null}>
+            <KeptHere />
+          </Suspense>
+        ) : null}
         <Faults title="The file was not brought in. Nothing was changed." faults={faults} />
         {asking ? (
           <Suspense fallback={null}>
-            <NewJob open onClose={() => setAsking(false)} onAdded={refresh} />
+            <NewJob open onClose={() => setAsking(false)} />
           </Suspense>
         ) : null}
         {items === undefined ? <Loading error={error} retry={refresh} what="the jobs" /> : null}

@@ -7,7 +7,8 @@ import { Controller, useForm } from 'react-hook-form';
 import { Dialog, HelperText, Portal, TextInput } from 'react-native-paper';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
-import { api, sentences } from '../../data/api';
+import { addJob } from '../../data/add';
+import { sentences } from '../../data/api';
 import { Choice } from '../../ui/Choice';
 import { SHORT_NAMES, UNIT_OPTIONS } from '../job/ruleNames';
 
@@ -18,7 +19,7 @@ interface Fields {
 }
 
 /** Asks what a job cannot do without. */
-export function NewJob({ open, onClose, onAdded }: { open: boolean; onClose: () => void; onAdded: () => void }) {
+export function NewJob({ open, onClose }: { open: boolean; onClose: () => void }) {
   const { control, handleSubmit, reset, formState, setValue } = useForm<Fields>({
     defaultValues: { name: '', ruleSet: 'UK', units: 'metric' },
   });
@@ -26,11 +27,10 @@ export function NewJob({ open, onClose, onAdded }: { open: boolean; onClose: () 
 
   const add = handleSubmit(async ({ name, ruleSet, units }) => {
     try {
-      const job = await api.addJob(crypto.randomUUID(), blankJob(name.trim(), ruleSet, units));
-      onAdded();
+      const id = await addJob(blankJob(name.trim(), ruleSet, units));
       onClose();
       reset();
-      router.navigate(`/jobs/${job.id}`);
+      router.navigate(`/jobs/${id}`);
     } catch (error) {
       setFault(sentences(error).join(' '));
     }

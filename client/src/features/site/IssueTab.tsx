@@ -5,7 +5,8 @@ import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import useSWR from 'swr';
 import { Button } from '../../ui/Button';
-import { api, fetcher, sentences } from '../../data/api';
+import { api, sentences } from '../../data/api';
+import { fromDevice } from '../../data/localFirst';
 import { newId } from '../../data/newId';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
@@ -44,7 +45,7 @@ export function IssueCard() {
     if (why.trim() === '') return setFaults(['Say why, in a few words.']);
     setBusy(true);
     try {
-      await Promise.all([draft.job.saved(), draft.run.saved()]);
+      await Promise.all([draft.job.sent(), draft.run.sent()]);
       await api.issue(runId, { id: newId(), author: who.trim(), why: why.trim(), job: draft.job.version(), run: draft.run.version() });
       setTyped(undefined);
       await book.refresh();
@@ -104,8 +105,10 @@ const Changes = ({ changes }: { changes: readonly string[] }) =>
 
 /** Everything that was issued, the newest first. */
 function IssuedList() {
-  const { runId, force, job } = useSite();
-  const { data, error } = useSWR<{ items: RevisionHead[] }>(force ? `/runs/${runId}/revisions?${force.number}` : null, fetcher);
+  const { jobId, runId, force, job } = useSite();
+  const { data, error } = useSWR<{ items: RevisionHead[] }>(force ? `/runs/${runId}/revisions?${force.number}` : null, (path: string) =>
+    fromDevice<{ items: RevisionHead[] }>(path, jobId),
+  );
   const [open, setOpen] = useState<string>();
   if (!force) return null;
   return (
@@ -126,7 +129,7 @@ function IssuedList() {
                 {open === head.id ? `Close plan ${head.number}` : `Read plan ${head.number}`}
               </Button>
             </View>
-            {open === head.id ? <OldPlan id={head.id} units={job.units} /> : null}
+            {open === head.id ? <OldPlan jobId={jobId} id={head.id} units={job.units} /> : null}
           </View>
         ))}
       </View>

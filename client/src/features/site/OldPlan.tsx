@@ -1,27 +1,28 @@
 import type { PlannedRevision } from '@tamper/core';
-import { figuresOf, type IssuedFigures } from '@tamper/core/issue';
+import { figuresOf, type IssuedFigures, type Revision } from '@tamper/core/issue';
 import { sameJson } from '@tamper/core/job';
 import { figuresIn, formatLength, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
-import { api, sentences } from '../../data/api';
+import { sentences } from '../../data/api';
+import { fromDevice } from '../../data/localFirst';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { plannedRevision } from '../../workers/useIssued';
 
 /** An issued plan to be read: its figures as they were issued, and what it says of every hole. */
-export function OldPlan({ id, units }: { id: string; units: UnitSystem }) {
+export function OldPlan({ jobId, id, units }: { jobId: string; id: string; units: UnitSystem }) {
   const [read, setRead] = useState<{ figures: IssuedFigures; revision: PlannedRevision }>();
   const [faults, setFaults] = useState<string[]>([]);
   useEffect(() => {
     let listening = true;
-    Promise.all([api.revision(id), plannedRevision(id)])
+    Promise.all([fromDevice<Revision>(`/revisions/${id}`, jobId), plannedRevision(jobId, id)])
       .then(([{ body }, revision]) => listening && setRead({ figures: body.figures, revision }))
       .catch((error: unknown) => listening && setFaults(sentences(error)));
     return () => void (listening = false);
-  }, [id]);
+  }, [jobId, id]);
   if (!read) return faults.length > 0 ? <Faults title="Not fetched" faults={faults} /> : <Text role="status">Fetching it…</Text>;
   const { figures, revision } = read;
   const { plan } = revision;

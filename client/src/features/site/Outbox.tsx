@@ -1,5 +1,6 @@
 import { sayEntry } from '@tamper/core/book';
 import type { UnitSystem } from '@tamper/core/units';
+import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { OpenBook } from '../../data/useBook';
@@ -7,7 +8,7 @@ import { Notice } from '../../ui/Notice';
 
 /** What of the book is not with the server yet, and what may be missing here. */
 export function Outbox({ book, units }: { book: OpenBook; units: UnitSystem }) {
-  const { waiting, error, canKeep, heard, forget } = book;
+  const { waiting, error, canKeep, heard, forget, again } = book;
   const refused = waiting.filter((one) => one.refused !== undefined);
   const unsent = waiting.length - refused.length;
   return (
@@ -18,9 +19,14 @@ export function Outbox({ book, units }: { book: OpenBook; units: UnitSystem }) {
           <Text>
             {why} What is bad in it counts here all the same. It stays on this device until you enter it again and let this one go.
           </Text>
-          <Button mode="outlined" onPress={() => forget(entry.id)}>
-            Let it go
-          </Button>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+            <Button mode="outlined" onPress={() => void again(entry.id)}>
+              Send it again
+            </Button>
+            <Button mode="outlined" onPress={() => void forget(entry.id)}>
+              Let it go
+            </Button>
+          </View>
         </Notice>
       ))}
       {unsent > 0 && error ? (

@@ -1,7 +1,8 @@
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { fetcher, sentences, type Page, type RunSummary } from '../../data/api';
+import { sentences } from '../../data/api';
+import { allRuns } from '../../data/jobRuns';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
@@ -15,8 +16,7 @@ export function WalkOffer({ jobId }: { jobId: string }) {
   const [fault, setFault] = useState<string>();
   if (!offered) return null;
   const begin = async () => {
-    const { items } = await fetcher<Page<RunSummary>>(`/jobs/${jobId}/runs?limit=1`);
-    const [run] = items;
+    const [run] = await allRuns(jobId);
     if (!run) return setFault('The demonstration has no run left to be led through.');
     walkTo(run.id);
     router.navigate(runPath(jobId, run.id, stops[0].place));

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { putOwn, useOwn } from '../../store/own';
 import { stops } from './steps';
 
 /** Where somebody is on the walk: it stays over a reload, and ends with the visit. */
@@ -6,7 +7,7 @@ interface Walk {
   runId: string;
   stop: number;
 }
-const [NOW, OVER] = ['tamper.walk', 'tamper.walked'];
+const [NOW, OVER] = ['tamper.walk', 'walked'];
 const listeners = new Set<() => void>();
 let known: { text: string | null; walk: Walk | undefined } = { text: null, walk: undefined };
 
@@ -34,8 +35,8 @@ export const useWalk = (): Walk | undefined => useSyncExternalStore(subscribe, r
 export const walkTo = (runId: string, stop = 0): void => write({ runId, stop });
 /** Ends the walk; it is not offered again on this device. */
 export function endWalk(): void {
-  localStorage.setItem(OVER, 'yes');
+  void putOwn(OVER, 'yes');
   write(undefined);
 }
 /** Is the walk still to be offered? */
-export const useOffered = (): boolean => useSyncExternalStore(subscribe, () => localStorage.getItem(OVER) === null);
+export const useOffered = (): boolean => useOwn(OVER) === undefined;

@@ -1,0 +1,133 @@
+import type { BookPage, KeptEntry, SentEntry } from '../data/api';
+import { tell } from './bus';
+import { keep, lookUp, type Done } from './database';
+import { stretchOf } from './documents';
+import { readOwn } from './own';
+import type { BookRow, EntriesRow, WaitingRow } from './tables';
+
+/** Begins the book of a job made here: all of it is known, as nobody else can have written in it. */
+export const beginBook = (jobId: string, at: number): Promise<unknown> =>
+  keep(['books'], (tx) => (tx.put('books', { jobId, known: 0, heard: at, inForce: {} }), Promise.resolve()));
+
+/** Entries in one row, most. */
+const STRETCH = 500;
+const DEVICE = 'device';
+
+/** The book of a job as it is kept here. */
+export interface KeptBook {
+  book: BookRow | undefined;
+  items: KeptEntry[];
+  waiting: WaitingRow[];
+}
+export const readBook = (jobId: string): Promise<KeptBook> =>
+  lookUp(['books', 'entries', 'waiting'], async (tx) => {
+    const [book, rows, waiting] = await Promise.all([tx.get('books', jobId), tx.all('entries', stretchOf(jobId)), tx.of('waiting', jobId)]);
+    return { book, items: rows.flatMap(({ items }) => items), waiting: waiting.sort(byCount) };
+  });
+
+const byCount = (a: WaitingRow, b: WaitingRow) => a.count - b.count;
+export const readWaiting = async (jobId: string): Promise<WaitingRow[]> =>
+  (await lookUp(['waiting'], (tx) => tx.of('waiting', jobId))).sort(byCount);
+/** Everything that waits on the device, in the order it was made. */
+export const allWaiting = async (): Promise<WaitingRow[]> => (await lookUp(['waiting'], (tx) => tx.all('waiting'))).sort(byCount);
+
+/** What a page of the book brought is kept, and how far the book is known with it. `heard`: that was all, at this moment. */
+export async function hearPage(jobId: string, { items, inForce }: BookPage, heard: number | undefined): Promise<void> {
+  await keep(['books', 'entries', 'waiting'], async (tx) => {
+    const before = await tx.get('books', jobId);
+    const known = before?.known ?? 0;
+    const news = items.filter(({ seq }) => seq > known);
+    const rows = stretches(jobId, before?.last === undefined ? undefined : await tx.get('entries', [jobId, before.last]), news);
+    for (const row of rows) tx.put('entries', row);
+    for (const { entry } of news) tx.drop('waiting', (entry as SentEntry).id);
+    const [at, last] = [heard ?? before?.heard, rows.at(-1)?.first ?? before?.last];
+    tx.put('books', {
+      jobId,
+      known: news.at(-1)?.seq ?? known,
+      inForce,
+      ...(at === undefined ? {} : { heard: at }),
+      ...(last === undefined ? {} : { last }),
+    });
+  });
+}
+
+/** Rows that hold new entries after the last one there is. */
+function stretches(jobId: string, last: EntriesRow | undefined, news: readonly KeptEntry[]): EntriesRow[] {
+  if (news.length === 0) return [];
+  const room = last ? STRETCH - last.items.length : 0;
+  const rows = last && room > 0 ? [{ ...last, items: [...last.items, ...news.slice(0, room)] }] : [];
+  for (let i = room; i < news.length; i += STRETCH) {
+    const items = news.slice(i, i + STRETCH);
+    rows.push({ jobId, first: (items[0] as KeptEntry).seq, items });
+  }
+  return rows;
+}
+
+/**
+ * Keeps an entry made here.
+ * @param make is given its place in the order of entries of this device, which no other has.
+ */
+export async function keepEntry(jobId: string, make: (count: number) => { about: string; entry: SentEntry }): Promise<Done<WaitingRow>> {
+  const done = await keep(['waiting', 'own'], async (tx) => {
+    const kept = (await tx.get('own', DEVICE))?.value as Device | undefined;
+    const device = kept ?? readOwn<Device>(DEVICE);
+    const count = (device?.count ?? 0) + 1;
+    const { about, entry } = make(count);
+    const row: WaitingRow = { id: entry.id, jobId, about, count, entry };
+    tx.put('waiting', row);
+    tx.put('own', { key: DEVICE, value: { id: entry.device, count } });
+    return row;
+  });
+  tell({ kind: 'waiting', jobId });
+  tell({ kind: 'poke' });
+  return done;
+}
+
+/** The device as it is told apart from others, and how many entries were made on it. */
+export interface Device {
+  id: string;
+  count: number;
+}
+
+/** Lets an entry go. */
+export async function dropWaiting({ id, jobId }: Pick<WaitingRow, 'id' | 'jobId'>): Promise<void> {
+  await keep(['waiting'], (tx) => (tx.drop('waiting', id), Promise.resolve()));
+  tell({ kind: 'waiting', jobId });
+}
+
+/** The server has an entry. */
+export const takenWaiting = (row: WaitingRow, taken: KeptEntry): Promise<void> => mark(row, { taken });
+/** Sets an entry aside that the server does not take. */
+export const refuseWaiting = (row: WaitingRow, refused: string): Promise<void> => mark(row, { refused });
+
+async function mark(row: WaitingRow, change: Pick<WaitingRow, 'taken' | 'refused'>): Promise<void> {
+  await keep(['waiting'], async (tx) => {
+    const before = await tx.get('waiting', row.id);
+    if (before) tx.put('waiting', { ...before, ...change });
+  });
+  tell({ kind: 'waiting', jobId: row.jobId });
+}
+
+/** Tries once more to send an entry that was refused. */
+export async function retryWaiting({ id, jobId }: Pick<WaitingRow, 'id' | 'jobId'>): Promise<void> {
+  await keep(['waiting'], async (tx) => {
+    const row = await tx.get('waiting', id);
+    if (!row) return;
+    const next = { ...row };
+    delete next.refused;
+    tx.put('waiting', next);
+  });
+  tell({ kind: 'waiting', jobId });
+  tell({ kind: 'poke' });
+}
+
+/** Finds the job of what an earlier program kept for a run. */
+export async function adopt(jobId: string, about: string): Promise<void> {
+  const found = (await allWaiting()).filter((row) => row.jobId === '' && row.about === about);
+  if (found.length === 0) return;
+  await keep(['waiting'], (tx) => {
+    for (const row of found) tx.put('waiting', { ...row, jobId });
+    return Promise.resolve();
+  });
+  tell({ kind: 'waiting', jobId });
+}

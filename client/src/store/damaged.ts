@@ -1,0 +1,24 @@
+import { tell } from './bus';
+import { keep, lookUp } from './database';
+import type { DamagedRow, Tables } from './tables';
+
+/** Sets a row aside that cannot be read: it is shown, never lost in silence. */
+export async function setAside(table: 'documents' | 'drafts' | 'waiting' | 'answers', key: string, error: unknown): Promise<void> {
+  const why = error instanceof Error ? error.message : String(error);
+  console.warn(`Set aside: ${table} ${key}`, error);
+  await keep([table, 'damaged'], async (tx) => {
+    const row: Tables[typeof table]['value'] | undefined = await tx.get(table, key);
+    if (!row) return;
+    tx.put('damaged', { id: `${table} ${key}`, table, at: Date.now(), why, row });
+    tx.drop(table, key);
+  });
+  tell({ kind: 'answer', path: DAMAGED });
+}
+
+/** What was set aside, as lists are called by. */
+export const DAMAGED = 'damaged';
+export const allDamaged = (): Promise<DamagedRow[]> => lookUp(['damaged'], (tx) => tx.all('damaged'));
+export async function dropDamaged(id: string): Promise<void> {
+  await keep(['damaged'], (tx) => (tx.drop('damaged', id), Promise.resolve()));
+  tell({ kind: 'answer', path: DAMAGED });
+}

@@ -1,0 +1,152 @@
+import type { Stored } from '../data/api';
+import { tell } from './bus';
+import { keep, lookUp } from './database';
+import type { DocumentRow, DraftRow } from './tables';
+
+/** A document as this device knows it: what the server had last, and what is worked on. One of the two is there. */
+export interface Known {
+  row: DocumentRow | undefined;
+  draft: DraftRow | undefined;
+}
+
+export const readDocument = (path: string): Promise<Known> =>
+  lookUp(['documents', 'drafts'], async (tx) => {
+    const [row, draft] = await Promise.all([tx.get('documents', path), tx.get('drafts', path)]);
+    return { row, draft };
+  });
+
+export const allDrafts = (): Promise<DraftRow[]> => lookUp(['drafts'], (tx) => tx.all('drafts'));
+
+/** The server has this of a document: older news is no news. */
+export async function hearDocument(path: string, jobId: string, stored: Stored<unknown>): Promise<void> {
+  await keep(['documents'], async (tx) => {
+    const before = await tx.get('documents', path);
+    if (!before || before.stored.version < stored.version) tx.put('documents', { ...before, path, jobId, stored });
+  });
+  tell({ kind: 'heard', path });
+}
+
+/** What one tab made of a document. */
+export type Work = Pick<DraftRow, 'path' | 'jobId' | 'doc'> & Pick<Partial<DraftRow>, 'like'>;
+/** What it had taken in when it did: the draft by its count, or what the server had. */
+export type Seen = Pick<DraftRow, 'rev' | 'doc' | 'version' | 'base'>;
+
+/**
+ * Keeps a draft. What stands against the one before stands against it too, but for a refusal: it is another now.
+ * @param merge puts together what two tabs made of the same document.
+ */
+export async function keepDraft(
+  work: Work,
+  seen: Seen,
+  merge: (base: unknown, mine: unknown, theirs: unknown) => unknown,
+): Promise<{ draft: DraftRow; kept: boolean }> {
+  const { value: draft, kept } = await keep(['documents', 'drafts'], async (tx) => {
+    const [row, before] = await Promise.all([tx.get('documents', work.path), tx.get('drafts', work.path)]);
+    // What this device kept or sent last is gone on from; what others stored is not, before somebody has looked at it.
+    const last = before ?? (row && sentHere(row) && row.sent.rev >= seen.rev ? { ...asBase(row.stored), rev: row.sent.rev } : undefined);
+    const { version, base } = last ?? seen;
+    const doc = last && last.rev !== seen.rev ? merge(seen.doc, work.doc, last.doc) : work.doc;
+    const rev = Math.max(before?.rev ?? 0, row?.sent?.rev ?? 0, seen.rev) + 1;
+    const made: DraftRow = { since: Date.now(), ...before, ...work, version, base, doc, rev };
+    delete made.refused;
+    tx.put('drafts', made);
+    return made;
+  });
+  tell({ kind: 'edited', path: work.path, rev: draft.rev });
+  tell({ kind: 'poke' });
+  return { draft, kept };
+}
+const asBase = ({ version, doc }: Stored<unknown>) => ({ version, base: doc, doc });
+/** Is what the server has the last that this device sent? */
+const sentHere = (row: DocumentRow): row is DocumentRow & Required<Pick<DocumentRow, 'sent'>> => row.sent?.version === row.stored.version;
+
+/** The server has taken what was sent of a draft: what came after goes on from there. */
+export async function settleDraft(sent: DraftRow, stored: Stored<unknown>): Promise<void> {
+  await keep(['documents', 'drafts'], async (tx) => {
+    const [row, draft] = await Promise.all([tx.get('documents', sent.path), tx.get('drafts', sent.path)]);
+    // What else a row says of the document (of which job it is) stays.
+    tx.put('documents', {
+      path: sent.path,
+      jobId: row?.jobId ?? sent.jobId,
+      stored: { ...row?.stored, ...stored, doc: sent.doc },
+      sent: { rev: sent.rev, version: stored.version },
+    });
+    if (!draft) return;
+    if (draft.rev === sent.rev) tx.drop('drafts', sent.path);
+    else tx.put('drafts', { ...draft, version: stored.version, base: sent.doc });
+  });
+  tell({ kind: 'sent', path: sent.path, version: stored.version, rev: sent.rev });
+}
+
+/** Marks what stands in the way of sending a draft. It is marked only while it is the same. */
+export async function stopDraft(sent: DraftRow, why: Pick<DraftRow, 'theirs' | 'refused'>): Promise<void> {
+  await keep(['drafts'], async (tx) => {
+    const draft = await tx.get('drafts', sent.path);
+    if (!draft || (why.refused !== undefined && draft.rev !== sent.rev)) return;
+    tx.put('drafts', { ...draft, ...why });
+  });
+  tell({ kind: 'heard', path: sent.path });
+}
+
+/** Goes on from what somebody else stored: with this document, or with theirs where it is undefined. */
+export async function resolveDraft(path: string, theirs: Stored<unknown>, doc: unknown): Promise<void> {
+  await keep(['documents', 'drafts'], async (tx) => {
+    const [row, draft] = await Promise.all([tx.get('documents', path), tx.get('drafts', path)]);
+    if (!draft) return;
+    const rest = { ...draft };
+    delete rest.theirs;
+    delete rest.refused;
+    tx.put('documents', {
+      path,
+      jobId: row?.jobId ?? draft.jobId,
+      stored: { ...row?.stored, ...theirs },
+      sent: { rev: draft.rev, version: theirs.version },
+    });
+    if (doc === undefined) tx.drop('drafts', path);
+    else tx.put('drafts', { ...rest, version: theirs.version, base: theirs.doc, doc, rev: draft.rev + 1 });
+  });
+  tell({ kind: 'heard', path });
+  tell({ kind: 'poke' });
+}
+
+/** Tries again what was refused. */
+export async function retryDraft(path: string): Promise<void> {
+  await keep(['drafts'], async (tx) => {
+    const draft = await tx.get('drafts', path);
+    if (!draft) return;
+    const next = { ...draft };
+    delete next.refused;
+    tx.put('drafts', next);
+  });
+  tell({ kind: 'heard', path });
+  tell({ kind: 'poke' });
+}
+
+/** Forgets a document and the work on it. */
+export async function forgetDocument(path: string): Promise<void> {
+  await keep(['documents', 'drafts'], (tx) => {
+    tx.drop('documents', path);
+    tx.drop('drafts', path);
+    return Promise.resolve();
+  });
+  tell({ kind: 'heard', path });
+}
+
+/** Forgets a job with everything of it. */
+export async function forgetJob(jobId: string): Promise<void> {
+  await keep(['documents', 'drafts', 'answers', 'books', 'entries', 'waiting'], async (tx) => {
+    for (const { path } of await tx.of('documents', jobId)) tx.drop('documents', path);
+    for (const { path } of await tx.of('drafts', jobId)) tx.drop('drafts', path);
+    for (const { path } of await tx.of('answers', jobId)) tx.drop('answers', path);
+    for (const { first } of await tx.all('entries', stretchOf(jobId))) tx.drop('entries', [jobId, first]);
+    for (const { id } of await tx.of('waiting', jobId)) tx.drop('waiting', id);
+    tx.drop('books', jobId);
+  });
+  tell({ kind: 'heard', path: `/jobs/${jobId}` });
+}
+
+/** Every stretch of the book of a job. */
+export const stretchOf = (jobId: string): readonly [[string, number], [string, number]] => [
+  [jobId, 0],
+  [jobId, Number.MAX_SAFE_INTEGER],
+];

@@ -1,0 +1,18 @@
+import { v4 } from 'uuid';
+import type { Device } from './book';
+import { keep, openStore } from './database';
+import { takeOver } from './earlier';
+import { openOwn } from './own';
+
+/** Opens everything this device keeps: nothing of it is asked for before. */
+export async function openDevice(): Promise<void> {
+  await openStore();
+  await takeOver(localStorage);
+  // Named once, whichever tab comes first.
+  await keep(['own'], async (tx) => {
+    const known = await tx.get('own', 'device');
+    const device: Device = { id: v4(), count: 0 };
+    if (!known) tx.put('own', { key: 'device', value: device });
+  });
+  await openOwn();
+}

@@ -1,0 +1,190 @@
+import type { SentEntry, Stored } from '../data/api';
+import { ApiError } from '../data/api';
+import '../testing/uuid';
+import { freshDevice, reload } from '../testing/device';
+import { allWaiting, keepEntry, readBook, hearPage } from './book';
+import { allDrafts, keepDraft, readDocument, resolveDraft } from './documents';
+import { Sender, type Line } from './sender';
+import type { DraftRow, WaitingRow } from './tables';
+
+const NEW = { rev: 0, doc: undefined, version: 0, base: undefined };
+const mine = (_: unknown, one: unknown) => one;
+const JOB = '11111111-1111-4111-8111-111111111111';
+const job = `/jobs/${JOB}`;
+
+const open: Sender[] = [];
+/** A server of documents and entries that can be cut off, can lose its answers after it has done what was asked, and refuses and fails over what it is told to. */
+function bench() {
+  const documents = new Map<string, Stored<unknown>>();
+  const entries: string[] = [];
+  const log: string[] = [];
+  const server = { cut: false, mute: 0, refuse: '', fail: '' };
+  const offline = () => new ApiError(0, 'offline', 'No connection to the server.');
+  const ask = <T>(what: string, name: string, work: () => T): Promise<T> => {
+    log.push(`${what} ${name}`);
+    if (server.cut) return Promise.reject(offline());
+    if (name === server.refuse) return Promise.reject(new ApiError(400, 'invalid', 'Some values cannot be used.'));
+    if (name === server.fail) return Promise.reject(new ApiError(500, 'internal', 'Something went wrong.'));
+    try {
+      const done = work();
+      if (server.mute > 0) return (server.mute--, Promise.reject(offline()));
+      return Promise.resolve(done);
+    } catch (error) {
+      return Promise.reject(error as Error);
+    }
+  };
+  const store = (path: string, version: number, doc: unknown) => {
+    const stored = { id: path, version, updatedAt: '', doc };
+    documents.set(path, stored);
+    return stored;
+  };
+  const line: Line = {
+    add: ({ path, doc, jobId }: DraftRow) =>
+      ask('add', path, () => {
+        if (path !== `/jobs/${jobId}` && !documents.has(`/jobs/${jobId}`)) throw new ApiError(404, 'not-found', 'This is not here.');
+        return documents.get(path) ?? store(path, 1, doc);
+      }),
+    put: ({ path, version, doc }: DraftRow) =>
+      ask('put', path, () => {
+        const current = documents.get(path);
+        if (current?.version !== version) throw new ApiError(409, 'stale', 'newer', [], current);
+        return store(path, version + 1, doc);
+      }),
+    enter: ({ id, about }: WaitingRow) =>
+      ask('enter', id, () => {
+        if (!documents.has(`/runs/${about}`)) throw new ApiError(404, 'not-found', 'This is not here.');
+        if (!entries.includes(id)) entries.push(id);
+        return { seq: entries.indexOf(id) + 1, about, receivedAt: '', off: 0, entry: { id } };
+      }),
+  };
+  const sender = new Sender(line, 5, 1);
+  open.push(sender);
+  return { documents, entries, log, server, store, sender };
+}
+const edit = (path: string, doc: unknown, seen: Parameters<typeof keepDraft>[1] = NEW) => keepDraft({ path, jobId: JOB, doc }, seen, mine);
+const enter = (id: string, about = 'r1') =>
+  keepEntry(JOB, (count) => ({
+    about,
+    entry: { id, author: 'foreman', device: 'd', count, known: 0, at: '', clock: 0, fact: {} } as SentEntry,
+  }));
+
+beforeEach(freshDevice);
+afterEach(() => open.splice(0).forEach((sender) => sender.close()));
+
+test('what was made without a line goes in its order: the job, its run, what is written about it', async () => {
+  const { log, sender, server, documents, entries } = bench();
+  server.cut = true;
+  await edit(job, { name: 'A job' });
+  await edit('/runs/r1', { name: 'A run' });
+  await enter('e1');
+  await sender.round();
+  await reload();
+  expect([(await allDrafts()).length, (await allWaiting()).length]).toEqual([2, 1]);
+  server.cut = false;
+  log.length = 0;
+  await sender.round();
+  expect(log).toEqual([`add ${job}`, 'add /runs/r1', 'enter e1']);
+  expect([documents.get('/runs/r1')?.doc, entries]).toEqual([{ name: 'A run' }, ['e1']]);
+  expect(await allDrafts()).toEqual([]);
+});
+
+test('an answer lost after the server did it: the same is sent again, and is there once', async () => {
+  const { sender, server, documents, entries } = bench();
+  await edit(job, { n: 1 });
+  server.mute = 1;
+  await sender.round();
+  expect(await allDrafts()).toHaveLength(1);
+  await sender.round();
+  const { row } = await readDocument(job);
+  await edit('/runs/r1', {});
+  await edit(job, { n: 2 }, { rev: 1, doc: { n: 1 }, version: 1, base: row?.stored.doc });
+  await sender.round();
+  await edit(job, { n: 3 }, { rev: 2, doc: { n: 2 }, version: 2, base: { n: 2 } });
+  await enter('e1');
+  server.mute = 1;
+  await sender.round();
+  server.mute = 0;
+  await sender.round();
+  server.mute = 1;
+  await sender.round();
+  await sender.round();
+  expect(documents.get(job)).toMatchObject({ version: 3, doc: { n: 3 } });
+  expect([entries, await allDrafts()]).toEqual([['e1'], []]);
+});
+
+test('what is refused is set aside with its reason, and holds up nothing; what the server fails over neither', async () => {
+  const { sender, server, entries } = bench();
+  await edit(job, {});
+  await edit('/runs/r1', {});
+  await enter('bad');
+  await enter('poison');
+  await enter('good');
+  Object.assign(server, { refuse: 'bad', fail: 'poison' });
+  await sender.round();
+  expect(entries).toEqual(['good']);
+  const left = new Map((await allWaiting()).map(({ id, refused, taken }) => [id, refused ?? (taken ? 'taken' : 'waits')]));
+  expect([left.get('bad'), left.get('poison'), left.get('good')]).toEqual(['Some values cannot be used.', 'waits', 'taken']);
+  server.fail = '';
+  await sender.round();
+  expect(entries).toEqual(['good', 'poison']);
+});
+
+test('nothing of a job the server refuses is sent, and everything when it takes it', async () => {
+  const { sender, server, log } = bench();
+  await edit(job, { n: 1 });
+  await edit('/runs/r1', {});
+  await enter('e1');
+  server.refuse = job;
+  await sender.round();
+  expect(log).toEqual([`add ${job}`]);
+  expect((await readDocument(job)).draft?.refused).toBe('Some values cannot be used.');
+  server.refuse = '';
+  // Another document is not the one that was refused.
+  await edit(job, { n: 2 }, { rev: 1, doc: { n: 1 }, version: 0, base: undefined });
+  await sender.round();
+  expect(log.slice(1)).toEqual([`add ${job}`, 'add /runs/r1', 'enter e1']);
+});
+
+test('what was edited while it was on its way goes on from what the server has', async () => {
+  const { sender, documents } = bench();
+  await edit(job, { n: 1 });
+  const first = sender.round();
+  // Kept between the sending and its answer.
+  await edit(job, { n: 2 }, { rev: 1, doc: { n: 1 }, version: 0, base: undefined });
+  await first;
+  await sender.round();
+  expect(documents.get(job)?.doc).toEqual({ n: 2 });
+  expect(await allDrafts()).toEqual([]);
+});
+
+test('somebody else’s version stops the sending until it is said what shall be; edits meanwhile are kept', async () => {
+  const { sender, documents, store, log } = bench();
+  store(job, 5, { theirs: true });
+  await edit(job, { mine: 1 }, { rev: 0, doc: {}, version: 4, base: {} });
+  await sender.round();
+  await edit(job, { mine: 2 }, { rev: 1, doc: { mine: 1 }, version: 4, base: {} });
+  await reload();
+  await sender.round();
+  expect(log).toEqual([`put ${job}`]);
+  const { draft } = await readDocument(job);
+  expect(draft).toMatchObject({ doc: { mine: 2 }, base: {}, theirs: { version: 5, doc: { theirs: true } } });
+  await resolveDraft(job, draft?.theirs as Stored<unknown>, { mine: 2, theirs: true });
+  await sender.round();
+  expect(documents.get(job)).toMatchObject({ version: 6, doc: { mine: 2, theirs: true } });
+});
+
+test('an entry the server has stays in the book here until the book is heard up to it, and no two have one place', async () => {
+  const { sender, store } = bench();
+  store('/runs/r1', 1, {});
+  const rows = await Promise.all([enter('e1'), enter('e2'), enter('e3')]);
+  expect(rows.map(({ value, kept }) => [value.count, kept])).toEqual([1, 2, 3].map((count) => [count, true]));
+  await sender.round();
+  expect((await readBook(JOB)).waiting.map(({ taken }) => taken?.seq)).toEqual([1, 2, 3]);
+  const items = [1, 2].map((seq) => ({ seq, about: 'r1', receivedAt: '', off: 0, entry: { id: `e${seq}` } }));
+  await hearPage(JOB, { items, next: null, inForce: {} }, 1000);
+  // Heard twice it is there once.
+  await hearPage(JOB, { items, next: null, inForce: {} }, 2000);
+  await reload();
+  const { items: kept, waiting, book } = await readBook(JOB);
+  expect([kept.map(({ seq }) => seq), waiting.map(({ id }) => id), book?.known, book?.heard]).toEqual([[1, 2], ['e3'], 2, 2000]);
+});

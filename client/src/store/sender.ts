@@ -1,0 +1,199 @@
+import { plainRun } from '@tamper/core/plain';
+import { sameJson, type Run } from '@tamper/core/job';
+import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
+import { allWaiting, refuseWaiting, takenWaiting } from './book';
+import { onNews, tell } from './bus';
+import { whyNoLine } from './line';
+import { allDrafts, settleDraft, stopDraft } from './documents';
+import type { DraftRow, WaitingRow } from './tables';
+
+/** What the sender asks of the server. */
+export interface Line {
+  add: (draft: DraftRow) => Promise<Stored<unknown>>;
+  put: (draft: DraftRow) => Promise<Stored<unknown>>;
+  enter: (row: WaitingRow) => Promise<KeptEntry>;
+}
+const JOB = /^\/jobs\/(.+)$/;
+const RUN = /^\/runs\/(.+)$/;
+
+export const serverLine: Line = {
+  add: ({ path, jobId, doc, like }) => {
+    const job = JOB.exec(path)?.[1];
+    if (job !== undefined) return api.addJob(job, doc as never);
+    return api.addRun(jobId, RUN.exec(path)?.[1] as string, plainRun(doc as Run), like);
+  },
+  put: ({ path, version, doc }) => api.put(path, version, doc),
+  enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
+};
+
+const MOST = 30_000;
+/** An edit is sent this long after the last key, ms. */
+const PAUSE = 400;
+
+/** Is it of no use to send the others now? */
+const isNoLine = ({ status, code }: ApiError) =>
+  status === 0 || status === 429 || status === 502 || status === 503 || status === 504 || code === 'offline';
+
+/**
+ * Sends what was made on this device, in its order: jobs before their runs, runs before what is written about them. What the server does not take is set
+ * aside with its reason and the next goes on; what it fails over is tried again in the next round; where it is not heard at all, everything waits.
+ */
+export class Sender {
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private current: Promise<void> | undefined;
+  private again = false;
+  private closed = false;
+  private wait: number;
+
+  constructor(
+    private readonly line: Line = serverLine,
+    private readonly first = 2000,
+    private readonly pause = PAUSE,
+  ) {
+    this.wait = first;
+  }
+
+  /** Begins; ends with what it returns. */
+  readonly start = (): (() => void) => {
+    const now = () => this.poke(0);
+    const stop = onNews((news) => {
+      if (news.kind === 'poke') this.poke(whyNoLine() === undefined ? this.pause : undefined);
+      if (news.kind === 'line' && news.why === undefined && this.timer !== undefined) now();
+    });
+    window.addEventListener('online', now);
+    now();
+    return () => {
+      this.close();
+      stop();
+      window.removeEventListener('online', now);
+    };
+  };
+
+  readonly close = (): void => {
+    this.closed = true;
+    clearTimeout(this.timer);
+  };
+
+  /** There is something to send: a little later, as more may come. Undefined: there was no line just now, and it waits for its turn. */
+  readonly poke = (after: number | undefined = this.pause): void => {
+    if (this.closed || (after === undefined && this.timer !== undefined)) return;
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => {
+      this.timer = undefined;
+      void this.round();
+    }, after ?? this.wait);
+  };
+
+  /** Sends what there is to send; where it is at it already, once more after that. */
+  readonly round = (): Promise<void> => {
+    if (this.current) this.again = true;
+    return (this.current ??= this.rounds().finally(() => (this.current = undefined)));
+  };
+
+  private async rounds(): Promise<void> {
+    do {
+      this.again = false;
+      const failed = await this.sendAll();
+      if (failed) this.later();
+      else this.wait = this.first;
+    } while (this.again && !this.closed);
+  }
+
+  private later(): void {
+    this.poke(this.wait);
+    this.wait = Math.min(MOST, this.wait * 2);
+  }
+
+  /** @returns why some of it has to be sent again. */
+  private async sendAll(): Promise<ApiError | undefined> {
+    let failed: ApiError | undefined;
+    const drafts = (await allDrafts()).sort((a, b) => a.since - b.since);
+    const jobs = drafts.filter(({ path }) => JOB.test(path));
+    const runs = drafts.filter(({ path }) => RUN.test(path));
+    /** What does not exist at the server yet, and so nothing of it can. */
+    const missing = new Set<string>();
+    const attempt = async (work: () => Promise<boolean>): Promise<boolean> => {
+      try {
+        return await work();
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        failed ??= error;
+        if (isNoLine(error)) throw new NoLine();
+        return false;
+      }
+    };
+    try {
+      for (const draft of [...jobs, ...runs]) {
+        const id = draft.path.split('/').at(-1) as string;
+        const stopped = draft.theirs !== undefined || draft.refused !== undefined;
+        const orphan = draft.version === 0 && missing.has(draft.jobId) && draft.jobId !== id;
+        const sent = !stopped && !orphan && (await attempt(() => this.sendDraft(draft)));
+        if (!sent && draft.version === 0) missing.add(id);
+      }
+      for (const row of await allWaiting()) {
+        if (row.refused !== undefined || row.taken || missing.has(row.about) || missing.has(row.jobId)) continue;
+        await attempt(() => this.sendEntry(row));
+      }
+    } catch (error) {
+      if (!(error instanceof NoLine)) throw error;
+    }
+    return failed;
+  }
+
+  /** @returns whether the server has it now. */
+  private async sendDraft(draft: DraftRow): Promise<boolean> {
+    try {
+      const stored = await (draft.version === 0 ? this.line.add(draft) : this.line.put(draft));
+      // Made here and its answer lost: somebody may have changed it at the server since.
+      if (draft.version === 0 && !sameJson(stored.doc, draft.doc)) await stopDraft(draft, { theirs: stored });
+      else await settleDraft(draft, stored);
+      return true;
+    } catch (error) {
+      if (!(error instanceof ApiError) || isPassing(error)) throw error;
+      const theirs = error.current as Stored<unknown> | undefined;
+      if (error.status !== 409 || !theirs) await stopDraft(draft, { refused: sentences(error).join(' ') });
+      // Our own write whose answer got lost.
+      else if (sameJson(theirs.doc, draft.doc)) await settleDraft(draft, theirs);
+      else await stopDraft(draft, { theirs });
+      return theirs !== undefined;
+    }
+  }
+
+  private async sendEntry(row: WaitingRow): Promise<boolean> {
+    try {
+      await takenWaiting(row, await this.line.enter(row));
+      tell({ kind: 'book', jobId: row.jobId });
+      return true;
+    } catch (error) {
+      if (!(error instanceof ApiError) || isPassing(error)) throw error;
+      await refuseWaiting(row, [error.message, ...error.fields.map(({ message }) => message)].join(' '));
+      return false;
+    }
+  }
+}
+
+/** Worth trying again as it is. */
+const isPassing = (error: ApiError) => isNoLine(error) || error.status >= 500 || error.status === 408;
+
+class NoLine extends Error {}
+
+/** One page of this device sends, whichever has the lock; where there are no locks each does, which is as good and says everything twice. */
+export function sendWhileFirst(begin: () => () => void): () => void {
+  const end = new AbortController();
+  let stop: (() => void) | undefined;
+  const close = () => stop?.();
+  if (!('locks' in navigator)) {
+    stop = begin();
+    return close;
+  }
+  navigator.locks
+    .request('tamper.sender', { signal: end.signal }, () => {
+      stop = begin();
+      return new Promise<void>((done) => end.signal.addEventListener('abort', () => (close(), done())));
+    })
+    .catch((error: unknown) => {
+      // Let go before it had the lock.
+      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error;
+    });
+  return () => end.abort();
+}

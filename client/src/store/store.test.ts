@@ -1,0 +1,134 @@
+import { IDBObjectStore } from 'fake-indexeddb';
+import '../testing/uuid';
+import { deviceId } from '../data/device';
+import { freshDevice, reload } from '../testing/device';
+import { readBook, hearPage } from './book';
+import { isKeeping, keep, lookUp, onKeeping } from './database';
+import { keepDraft, readDocument } from './documents';
+import { openDevice } from './open';
+import { putOwn, readOwn } from './own';
+import { hearRuns, readRuns } from './runs';
+
+beforeEach(freshDevice);
+
+const put = (key: string, value: unknown) => keep(['own'], (tx) => (tx.put('own', { key, value }), Promise.resolve()));
+const get = async (key: string) => (await lookUp(['own'], (tx) => tx.get('own', key)))?.value;
+
+/** Writes fail as they do where there is no room. */
+function full() {
+  const before = IDBObjectStore.prototype.put;
+  IDBObjectStore.prototype.put = () => {
+    throw new DOMException('No room.', 'QuotaExceededError');
+  };
+  return () => void (IDBObjectStore.prototype.put = before);
+}
+
+test('what a full store does not take is held in the page, said not to be kept, read like the rest, and put in when there is room', async () => {
+  const told: boolean[] = [];
+  const stop = onKeeping(() => told.push(isKeeping()));
+  expect((await put('a', 1)).kept).toBe(true);
+  const free = full();
+  expect((await put('a', 2)).kept).toBe(false);
+  expect((await put('b', 3)).kept).toBe(false);
+  expect([await get('a'), await get('b'), isKeeping()]).toEqual([2, 3, false]);
+  expect((await lookUp(['own'], (tx) => tx.all('own'))).map(({ key }) => key)).toEqual(['a', 'b', 'device']);
+  free();
+  expect((await put('c', 4)).kept).toBe(true);
+  await reload();
+  expect([await get('a'), await get('b'), await get('c'), isKeeping()]).toEqual([2, 3, 4, true]);
+  expect(told).toEqual([false, true]);
+  stop();
+});
+
+test('of what is written in one go, all is kept or nothing', async () => {
+  await expect(
+    keep(['own'], async (tx) => {
+      tx.put('own', { key: 'a', value: 1 });
+      await tx.get('own', 'a');
+      throw new Error('on second thoughts');
+    }),
+  ).rejects.toThrow('on second thoughts');
+  expect(await get('a')).toBeUndefined();
+});
+
+test('a device without a store works, and says that it keeps nothing', async () => {
+  await reload();
+  // @ts-expect-error a page in which it is forbidden
+  delete globalThis.indexedDB;
+  await reload();
+  expect([await putOwn('who', 'foreman'), readOwn('who'), isKeeping()]).toEqual([false, 'foreman', false]);
+});
+
+test('what an earlier program kept is taken over, and taken away there only then; what was cut short is set aside', async () => {
+  const id = '22222222-2222-4222-8222-222222222222';
+  const entry = { id, count: 7, fact: { kind: 'walk' } };
+  localStorage.setItem('tamper.who', 'foreman');
+  localStorage.setItem('tamper.device', '{"id":"old","count":7}');
+  localStorage.setItem('tamper.draft/jobs/j1', '{"version":3,"base":{"n":1},"doc":{"n":2}}');
+  localStorage.setItem(`tamper.book.j1.r1.${id}`, JSON.stringify(entry));
+  localStorage.setItem('tamper.draft/runs/r1', '{"version":3,"ba');
+  localStorage.setItem('another.program', 'stays');
+  const free = full();
+  await reload();
+  expect(localStorage.length).toBe(6);
+  free();
+  await reload();
+  await openDevice();
+  expect(Object.keys(localStorage)).toEqual(['another.program']);
+  expect([readOwn('who'), deviceId()]).toEqual(['foreman', 'old']);
+  expect((await readDocument('/jobs/j1')).draft).toMatchObject({ version: 3, base: { n: 1 }, doc: { n: 2 }, jobId: 'j1' });
+  expect((await readBook('j1')).waiting).toMatchObject([{ id, about: 'r1', count: 7, entry }]);
+  expect(await lookUp(['damaged'], (tx) => tx.all('damaged'))).toMatchObject([{ why: 'It was cut short.', row: '{"version":3,"ba' }]);
+});
+
+test('a long book is kept in stretches and read back whole and in order', async () => {
+  const items = Array.from({ length: 1203 }, (_, i) => ({ seq: 3 * i + 1, about: 'r1', receivedAt: '', off: 0, entry: { id: `e${i}` } }));
+  for (let i = 0; i < items.length; i += 301) await hearPage('j1', { items: items.slice(i, i + 301), next: null, inForce: {} }, 1);
+  await hearPage('j2', { items: items.slice(0, 2), next: null, inForce: {} }, 1);
+  await reload();
+  expect((await readBook('j1')).items).toEqual(items);
+  expect(await lookUp(['entries'], (tx) => tx.all('entries'))).toHaveLength(4);
+});
+
+test('two tabs that worked on one document put both together', async () => {
+  const merge = (base: unknown, mine: unknown, theirs: unknown) => ({ base, mine, theirs });
+  const seen = { rev: 0, doc: 'base', version: 1, base: 'base' };
+  const one = await keepDraft({ path: '/runs/r1', jobId: 'j1', doc: 'one' }, seen, merge);
+  expect(one.draft).toMatchObject({ doc: 'one', rev: 1, version: 1, base: 'base' });
+  const other = await keepDraft({ path: '/runs/r1', jobId: 'j1', doc: 'other' }, seen, merge);
+  expect(other.draft).toMatchObject({ doc: { base: 'base', mine: 'other', theirs: 'one' }, rev: 2, version: 1, base: 'base' });
+  // Who has seen it goes on from it.
+  expect((await keepDraft({ path: '/runs/r1', jobId: 'j1', doc: 'both' }, other.draft, merge)).draft).toMatchObject({
+    doc: 'both',
+    rev: 3,
+  });
+});
+
+test('the runs of a job: as the server has them, with what is worked on here; a run gone there stays as long as it is worked on', async () => {
+  const stored = (id: string, version = 1) => ({ id, version, updatedAt: '', doc: id });
+  expect(await readRuns('j1')).toBeUndefined();
+  await hearRuns('j1', [stored('b'), stored('a')], 1);
+  await keepDraft(
+    { path: '/runs/new', jobId: 'j1', doc: 'new' },
+    { rev: 0, doc: undefined, version: 0, base: undefined },
+    (_, mine) => mine,
+  );
+  await keepDraft({ path: '/runs/a', jobId: 'j1', doc: 'edited' }, { rev: 0, doc: 'a', version: 1, base: 'a' }, (_, mine) => mine);
+  const seen = async () => (await readRuns('j1'))?.map(({ id, row, draft }) => [id, row?.stored.version, draft?.doc]);
+  expect(await seen()).toEqual([
+    ['b', 1, undefined],
+    ['a', 1, 'edited'],
+    ['new', undefined, 'new'],
+  ]);
+  await hearRuns('j1', [stored('b', 2)], 2);
+  expect(await seen()).toEqual([
+    ['b', 2, undefined],
+    ['a', 1, 'edited'],
+    ['new', undefined, 'new'],
+  ]);
+  await hearRuns('j1', [], 3);
+  expect(await seen()).toEqual([
+    ['a', 1, 'edited'],
+    ['new', undefined, 'new'],
+  ]);
+});

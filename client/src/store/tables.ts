@@ -1,0 +1,110 @@
+import type { DBSchema } from 'idb';
+import type { BookPage, KeptEntry, SentEntry, Stored } from '../data/api';
+
+/** A document as the server had it when it was heard of last. */
+export interface DocumentRow {
+  /** Its address in the API, such as `/runs/ID`. */
+  path: string;
+  /** The job it is or belongs to. */
+  jobId: string;
+  stored: Stored<unknown>;
+  /** The last draft this device sent of it or put beside it, and the version that came of it. */
+  sent?: { rev: number; version: number };
+}
+/** Work on a document that the server has not got yet. */
+export interface DraftRow {
+  path: string;
+  jobId: string;
+  /** The stored version and document the work started from; version 0: the server has never seen it, it was made here. */
+  version: number;
+  base: unknown;
+  doc: unknown;
+  /** Counts the times it was kept: what was sent is what is kept as long as this is the same. */
+  rev: number;
+  /** When the work on it began, ms: documents are made at the server in this order. */
+  since: number;
+  /** Of a new run: the run it is a variant of. */
+  like?: string;
+  /** What somebody else stored meanwhile: nothing is sent until it is said which shall be. */
+  theirs?: Stored<unknown>;
+  /** Why the server would not take it: nothing is sent until it is another. */
+  refused?: string;
+}
+/** What the server last answered where nothing but looking is done with it. */
+export interface AnswerRow {
+  path: string;
+  /** The job it belongs to; none: it is of no one job. */
+  jobId: string | undefined;
+  /** When it came, ms by the server's clock. */
+  at: number;
+  body: unknown;
+}
+/** How far the book of a job is known here. */
+export interface BookRow {
+  jobId: string;
+  /** Everything that arrived up to this place is in `entries`. */
+  known: number;
+  /** When the server was heard to say that this is all, ms by its clock; undefined until it was once. */
+  heard?: number;
+  inForce?: BookPage['inForce'];
+  /** The first place of the last stretch of it. */
+  last?: number;
+}
+/** A stretch of a job's book: so many entries in one row that a long book is read at once. */
+export interface EntriesRow {
+  jobId: string;
+  /** The place of its first. */
+  first: number;
+  items: readonly KeptEntry[];
+}
+/** An entry made here that the server has not got yet. */
+export interface WaitingRow {
+  id: string;
+  /** Empty: an earlier program did not say; its book finds it by the run. */
+  jobId: string;
+  about: string;
+  count: number;
+  entry: SentEntry;
+  /** Why the server would not take it as it is. */
+  refused?: string;
+  /** As the server keeps it: it waits no more, and stays here until the book is heard up to it. */
+  taken?: KeptEntry;
+}
+/** What could not be read, as it was found. */
+export interface DamagedRow {
+  id: string;
+  table: string;
+  at: number;
+  why: string;
+  row: unknown;
+}
+/** A thing of this device by its name: who holds it, its clock, a form half filled. */
+export interface OwnRow {
+  key: string;
+  value: unknown;
+}
+
+/** Everything kept on the device. Rows are plain values: what a database hands back is what was put in. */
+export interface Tables extends DBSchema {
+  documents: { key: string; value: DocumentRow; indexes: { jobId: string } };
+  drafts: { key: string; value: DraftRow; indexes: { jobId: string } };
+  answers: { key: string; value: AnswerRow; indexes: { jobId: string } };
+  books: { key: string; value: BookRow };
+  entries: { key: [string, number]; value: EntriesRow };
+  waiting: { key: string; value: WaitingRow; indexes: { jobId: string } };
+  damaged: { key: string; value: DamagedRow };
+  own: { key: string; value: OwnRow };
+}
+export type Table = 'documents' | 'drafts' | 'answers' | 'books' | 'entries' | 'waiting' | 'damaged' | 'own';
+
+/** What a row is found by. */
+export const KEYS: { readonly [T in Table]: string | string[] } = {
+  documents: 'path',
+  drafts: 'path',
+  answers: 'path',
+  books: 'jobId',
+  entries: ['jobId', 'first'],
+  waiting: 'id',
+  damaged: 'id',
+  own: 'key',
+};

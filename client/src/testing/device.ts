@@ -1,0 +1,32 @@
+/* eslint-disable-next-line @typescript-eslint/triple-slash-reference */
+/// <reference types="jest" />
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
+import { deserialize, serialize } from 'node:v8';
+import { closeStore } from '../store/database';
+import { openDevice } from '../store/open';
+import { forgetOwn } from '../store/own';
+
+// The page of the tests copies nothing by itself; what a store hands back is a copy.
+globalThis.structuredClone ??= (value: unknown) => deserialize(serialize(value)) as never;
+// Nor has it timeouts for fetch.
+AbortSignal.timeout ??= () => new AbortController().signal;
+
+// What it says of a store that is full is what the tests are about.
+jest.spyOn(console, 'warn').mockImplementation(() => undefined);
+
+/** A device nobody has used yet. */
+export async function freshDevice(): Promise<void> {
+  await closeStore();
+  forgetOwn();
+  localStorage.clear();
+  globalThis.indexedDB = new IDBFactory();
+  await openDevice();
+}
+
+/** The page is loaded anew: what was not in the store is gone. */
+export async function reload(): Promise<void> {
+  await closeStore();
+  forgetOwn();
+  await openDevice();
+}

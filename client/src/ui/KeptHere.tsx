@@ -1,0 +1,111 @@
+import { router } from 'expo-router';
+import { useEffect, useState, useSyncExternalStore } from 'react';
+import { View } from 'react-native';
+import useSWR from 'swr';
+import { allWaiting, dropWaiting } from '../store/book';
+import { onNews } from '../store/bus';
+import { allDamaged, DAMAGED, dropDamaged } from '../store/damaged';
+import { isKeeping, onKeeping } from '../store/database';
+import { allDrafts, forgetDocument } from '../store/documents';
+import type { DraftRow } from '../store/tables';
+import { Button } from './Button';
+import { fileName, saveText } from './files';
+import { Notice } from './Notice';
+import { Text } from './Text';
+
+/** More of the device's room than this is nearly full. */
+const NEARLY = 0.85;
+
+async function stuck() {
+  const [drafts, waiting, damaged] = await Promise.all([allDrafts(), allWaiting(), allDamaged()]);
+  return {
+    drafts: drafts.filter(({ refused, theirs }) => refused !== undefined || theirs),
+    refused: waiting.filter(({ refused }) => refused !== undefined),
+    damaged,
+  };
+}
+
+/** What of this device's work needs somebody to look at it: what it cannot keep, what the server would not take, what could not be read. */
+export function KeptHere() {
+  const keeping = useSyncExternalStore(onKeeping, isKeeping);
+  const used = useRoomUsed(keeping);
+  const { data, mutate } = useSWR('what is stuck', stuck);
+  useEffect(
+    () =>
+      onNews((news) => {
+        if (news.kind === 'heard' || news.kind === 'waiting' || (news.kind === 'answer' && news.path === DAMAGED)) void mutate();
+      }),
+    [mutate],
+  );
+  const save = (name: string, what: unknown) => void saveText(fileName(name, 'json'), JSON.stringify(what, null, 2), 'application/json');
+  return (
+    <>
+      {keeping ? null : (
+        <Notice kind="stop" role="alert" title="This device keeps nothing now">
+          <Text>
+            Its room is full, or this window may not keep anything. Leave the page open until everything is sent, or free some room.
+          </Text>
+        </Notice>
+      )}
+      {used === undefined || used < NEARLY || !keeping ? null : (
+        <Notice kind="caution" title={`The room of this device is ${Math.round(used * 100)} % full`}>
+          <Text>Delete jobs or other files before it is full: what does not fit any more is lost when the page closes.</Text>
+        </Notice>
+      )}
+      {data?.drafts.map((draft) => (
+        <Notice key={draft.path} kind="caution" title={`“${nameOf(draft)}” is kept here and not sent`}>
+          <Text>{draft.refused ?? 'Somebody else changed it meanwhile. Open it and say which shall be.'}</Text>
+          <Actions
+            open={() => router.navigate(draft.path.startsWith('/jobs/') ? draft.path : `/jobs/${draft.jobId}${draft.path}`)}
+            save={() => save(nameOf(draft), draft.doc)}
+            drop={() => void forgetDocument(draft.path)}
+          />
+        </Notice>
+      ))}
+      {data?.refused.map((row) => (
+        <Notice key={row.id} kind="caution" title="An entry was refused and is kept here">
+          <Text>{row.refused}</Text>
+          <Actions save={() => save('entry', row.entry)} drop={() => void dropWaiting(row)} />
+        </Notice>
+      ))}
+      {data?.damaged.map((row) => (
+        <Notice key={row.id} kind="caution" title="Something kept here could not be read">
+          <Text>
+            {row.why} It was set aside as it is ({row.table}); everything else goes on.
+          </Text>
+          <Actions save={() => save('set-aside', row.row)} drop={() => void dropDamaged(row.id)} />
+        </Notice>
+      ))}
+    </>
+  );
+}
+
+const nameOf = ({ doc, path }: DraftRow): string => (doc as { name?: string } | undefined)?.name ?? path;
+
+function Actions({ open, save, drop }: { open?: () => void; save: () => void; drop: () => void }) {
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+      {open ? (
+        <Button mode="contained" onPress={open}>
+          Open it
+        </Button>
+      ) : null}
+      <Button mode="outlined" icon="download" onPress={save}>
+        Save it as a file
+      </Button>
+      <Button onPress={drop}>Let it go</Button>
+    </View>
+  );
+}
+
+/** How much of the room the browser gives is used, from 0 to 1; undefined where it does not say. */
+function useRoomUsed(keeping: boolean): number | undefined {
+  const [used, setUsed] = useState<number>();
+  useEffect(() => {
+    let listening = true;
+    const { storage } = navigator as { storage?: StorageManager };
+    void storage?.estimate().then(({ usage = 0, quota = 0 }) => listening && setUsed(quota > 0 ? usage / quota : undefined));
+    return () => void (listening = false);
+  }, [keeping]);
+  return used;
+}
