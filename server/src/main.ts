@@ -6,6 +6,7 @@ import { openBook } from './book/book';
 import { bringOver } from './db/bringOver';
 import { openStore } from './db/store';
 import { createApp } from './http/app';
+import { openLive } from './live/live';
 import { practiceOffice } from './office/practice';
 import { openRevisions } from './revisions/revisions';
 
@@ -21,10 +22,10 @@ async function main(): Promise<void> {
 
   await bringOver(db);
   const book = openBook(db);
-  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db) };
-  const server = createApp(services, log, process.env.CLIENT_DIR).listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () =>
-    process.send?.('ready'),
-  );
+  const live = openLive(url, (error) => log.warn({ err: error }, 'lost the line to what changes'));
+  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), live };
+  const { app, end } = createApp(services, log, process.env.CLIENT_DIR);
+  const server = app.listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () => process.send?.('ready'));
   server.on('error', (error) => {
     log.fatal({ err: error }, 'cannot listen');
     process.exit(1);
@@ -34,7 +35,8 @@ async function main(): Promise<void> {
   const stop = () => {
     if (stopping) return;
     stopping = true;
-    server.close(() => void close().then(() => process.exit(0)));
+    end();
+    server.close(() => void Promise.all([live.close(), close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), 2000).unref();
   };

@@ -19,7 +19,13 @@ export interface Page<T> {
 }
 export type StoredRun = Stored<Run> & { jobId: string };
 /** A job as the list shows it: how many runs, how many with an issued plan, and when anything of it last changed. */
-export type ListedJob = Stored<Job> & { runs: number; issued: number; workedOn: string };
+export interface ListedJob extends Pick<Job, 'name' | 'ruleSet' | 'units'> {
+  id: string;
+  version: number;
+  runs: number;
+  issued: number;
+  workedOn: string;
+}
 /** An entry as it is sent: of any program's kinds. */
 export type SentEntry = Envelope & { fact: unknown };
 /** An entry of the book as the server keeps it; `off`: how far the device's clock was off when it came, ms. */

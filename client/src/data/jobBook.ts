@@ -89,7 +89,7 @@ export class JobBook {
       onKeeping(() => this.put({ canKeep: isKeeping() })),
       onNews((news) => {
         if (news.kind === 'waiting' && news.jobId === this.jobId) void this.readWaiting();
-        if (news.kind === 'book' && news.jobId === this.jobId) void this.refreshAfter();
+        if (news.kind === 'again' || (news.kind === 'book' && news.jobId === this.jobId)) void this.refreshAfter();
       }),
     ];
     this.stop = () => stops.forEach((end) => end());

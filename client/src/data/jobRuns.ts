@@ -9,6 +9,7 @@ import { fetcher, type StoredRun } from './api';
 import { deviceClock } from './deviceClock';
 import { sameItems } from './jobBook';
 import { beside } from './localFirst';
+import { useSoon } from './useSoon';
 import { bookOf, useBook } from './useBook';
 
 /** A run as it is on this device, with its id and version. */
@@ -51,13 +52,15 @@ export function useRuns(jobId: string) {
       beside(syncRuns(jobId));
     }, [jobId, mutate]),
   );
+  const syncSoon = useSoon(() => beside(syncRuns(jobId)));
   useEffect(
     () =>
       onNews((news) => {
         const list = news.kind === 'answer' && news.path === runsPath(jobId);
+        if (news.kind === 'again' || (news.kind === 'there' && news.list === runsPath(jobId))) syncSoon();
         if (list || (news.kind === 'heard' && news.path.startsWith('/runs/'))) void mutate();
       }),
-    [jobId, mutate],
+    [jobId, mutate, syncSoon],
   );
   // Changes with whatever is entered about any of them.
   const book = useBook(jobId);

@@ -34,6 +34,8 @@ export interface Shown<T, S> extends Pick<Snapshot<T, S>, 'open' | 'error'> {
 
 /** Edits are kept this long after the last key, ms: not at every one. */
 const PAUSE = 150;
+/** What is told to be at the server is asked for after this long, ms, if it is not here by then. */
+const SOON = 200;
 const UNKEPT = 'This device cannot keep it: leave the page open until it is sent.';
 
 /**
@@ -56,6 +58,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private writing: Promise<void> | undefined;
   private unkept = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private soon: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly path: string,
@@ -142,13 +145,20 @@ export class LiveDocument<T, S extends Stored<T>> {
     live.set(this.path, this as unknown as LiveDocument<unknown, Stored<unknown>>);
     this.stopNews = onNews((news) => {
       if (news.kind === 'line') this.tell();
+      if (news.kind === 'again') void this.look();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
+      // Our own write is told as well: its answer may still be on the way.
+      if (news.kind === 'there' && (news.version === 0 || news.version > this.version())) this.lookSoon();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
     });
     for (const event of AWAY) window.addEventListener(event, this.leave);
     void this.load();
   }
+  private readonly lookSoon = (): void => {
+    clearTimeout(this.soon);
+    this.soon = setTimeout(() => void this.look(), SOON);
+  };
   private readonly leave = (): void => void (this.dirty && this.keepNow());
 
   private async load(): Promise<void> {

@@ -9,6 +9,7 @@ import { jobsMadeHere } from '../store/jobs';
 import { type ListedJob, type Page } from './api';
 import { ask, beside, fromDevice } from './localFirst';
 import { useLookAgain } from './useLookAgain';
+import { useSoon } from './useSoon';
 
 const LIST = '/jobs';
 const PAGE = 50;
@@ -19,8 +20,8 @@ const addressOf = (index: number, before: Page<unknown> | null) =>
 
 async function madeHere(): Promise<ListedJob[]> {
   return (await jobsMadeHere()).map(({ draft, runs }) => {
-    const updatedAt = new Date(draft.since).toISOString();
-    return { id: draft.jobId, version: 0, updatedAt, workedOn: updatedAt, doc: upgradeJob(draft.doc) as Job, runs, issued: 0 };
+    const { name, ruleSet, units } = upgradeJob(draft.doc) as Job;
+    return { id: draft.jobId, version: 0, name, ruleSet, units, runs, issued: 0, workedOn: new Date(draft.since).toISOString() };
   });
 }
 
@@ -35,19 +36,21 @@ export function useJobs() {
     const pages = data ?? [];
     beside(Promise.all([null, ...pages].slice(0, Math.max(1, pages.length)).map((before, i) => ask(addressOf(i, before) as string))));
   });
+  const syncSoon = useSoon(sync);
   useFocusEffect(useCallback(() => sync(), [sync]));
   useLookAgain(sync);
   useEffect(
     () =>
       onNews((news) => {
         if (news.kind === 'answer' && news.path === LIST) sync();
+        if (news.kind === 'again' || news.kind === 'book' || news.kind === 'there') syncSoon();
         if (news.kind === 'answer' && news.path.startsWith(LIST) && !news.path.startsWith(`${LIST}/`)) {
           void mutate();
           void again();
         }
         if (news.kind === 'sent' && news.path.startsWith(`${LIST}/`)) sync();
       }),
-    [mutate, again, sync],
+    [mutate, again, sync, syncSoon],
   );
   const listed = data?.flatMap((page) => page.items);
   const known = new Set(listed?.map(({ id }) => id));

@@ -6,6 +6,10 @@ export type News =
   | { kind: 'sent'; path: string; version: number; rev: number }
   /** Another version of a document was heard of, or it cannot be sent as it is. */
   | { kind: 'heard'; path: string }
+  /** The server has this version of a document now, 0: none any more; and the list it stands in is another. */
+  | { kind: 'there'; path: string; list: string; version: number }
+  /** There may be news of anything: what is on the screen is asked for again. */
+  | { kind: 'again' }
   /** What waits of a job's book is another. */
   | { kind: 'waiting'; jobId: string }
   /** The server may have more of a job's book than is here. */

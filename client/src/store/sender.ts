@@ -176,24 +176,3 @@ export class Sender {
 const isPassing = (error: ApiError) => isNoLine(error) || error.status >= 500 || error.status === 408;
 
 class NoLine extends Error {}
-
-/** One page of this device sends, whichever has the lock; where there are no locks each does, which is as good and says everything twice. */
-export function sendWhileFirst(begin: () => () => void): () => void {
-  const end = new AbortController();
-  let stop: (() => void) | undefined;
-  const close = () => stop?.();
-  if (!('locks' in navigator)) {
-    stop = begin();
-    return close;
-  }
-  navigator.locks
-    .request('tamper.sender', { signal: end.signal }, () => {
-      stop = begin();
-      return new Promise<void>((done) => end.signal.addEventListener('abort', () => (close(), done())));
-    })
-    .catch((error: unknown) => {
-      // Let go before it had the lock.
-      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error;
-    });
-  return () => end.abort();
-}

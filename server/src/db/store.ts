@@ -20,8 +20,13 @@ export interface Page<T> {
   next: string | null;
 }
 
-/** What a list says of a job beside its document. */
+/** What a list says of a job: what it shows, and no more. */
 export interface JobInBrief {
+  id: string;
+  version: number;
+  name: string;
+  ruleSet: string;
+  units: string;
   runs: number;
   /** How many of them have an issued plan. */
   issued: number;
@@ -83,14 +88,24 @@ function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (do
   return { get, put, remove };
 }
 
-/** Keyset paging by (created_at, id): stable while others add rows. */
-const past = (table: Table, after: string | undefined) =>
-  after === undefined ? undefined : sql`(${table.createdAt}, ${table.id}) > (select created_at, id from ${table} where id = ${after})`;
+/** Where a page ended: the age, microseconds, and the id of its last row. It says where to go on also when that row is gone. */
+const PLACE = /^(\d{1,19})_([0-9a-f-]{36})$/;
+export const isPlace = (text: string): boolean => PLACE.test(text);
+const ageOf = (table: Table) => sql<string>`(extract(epoch from ${table.createdAt}) * 1000000)::bigint::text`;
+
+/** Keyset paging by (created_at, id): stable while others add and remove rows. */
+function past(table: Table, after: string | undefined) {
+  const [, age, id] = PLACE.exec(after ?? '') ?? [];
+  if (age === undefined || id === undefined) return undefined;
+  const at = sql`timestamptz 'epoch' + (${age}::bigint * interval '1 microsecond')`;
+  return sql`(${table.createdAt}, ${table.id}) > (${at}, ${id}::uuid)`;
+}
 
 /** Cuts the one row too many that was asked for to learn whether there is a next page. */
-function paged<T extends { id: string }>(rows: T[], limit: number): Page<T> {
+function paged<T extends { id: string; age: string }>(rows: T[], limit: number): Page<Omit<T, 'age'>> {
   const items = rows.slice(0, limit);
-  return { items, next: rows.length > limit ? (items.at(-1)?.id ?? null) : null };
+  const last = items.at(-1);
+  return { items: items.map(({ age: _, ...item }) => item), next: rows.length > limit && last ? `${last.age}_${last.id}` : null };
 }
 
 async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<void> {
@@ -166,18 +181,24 @@ export function openStore(db: Database) {
     return row.jobId;
   }
 
-  async function pageOfJobs(limit: number, after?: string): Promise<Page<Stored<Job> & JobInBrief>> {
+  async function pageOfJobs(limit: number, after?: string): Promise<Page<JobInBrief>> {
     const { id, version, updatedAt, doc } = job;
+    const words = {
+      name: sql<string>`${doc}->>'name'`,
+      ruleSet: sql<string>`${doc}->>'ruleSet'`,
+      // The first programs knew none but these.
+      units: sql<string>`coalesce(${doc}->>'units', 'metric')`,
+    };
     // Named in full: a column alone would be looked for in the table of the subquery.
     const runCount = sql<number>`(select count(*)::int from run where run.job_id = job.id)`;
     const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id)`;
     const workedOn = sql<Date>`greatest(
       job.updated_at,
       (select max(run.updated_at) from run where run.job_id = job.id),
-      (select max(book_entry.received_at) from book_entry where book_entry.job_id = job.id)
+      (select book_entry.received_at from book_entry where book_entry.job_id = job.id order by book_entry.seq desc limit 1)
     )`.mapWith(updatedAt);
     const rows = await db
-      .select({ id, version, updatedAt, doc, runs: runCount, issued, workedOn })
+      .select({ id, version, ...words, runs: runCount, issued, workedOn, age: ageOf(job) })
       .from(job)
       .where(past(job, after))
       .orderBy(asc(job.createdAt), asc(id))
@@ -193,6 +214,7 @@ export function openStore(db: Database) {
         id,
         version,
         updatedAt,
+        age: ageOf(run),
         name: sql<string>`${doc}->>'name'`,
         product: sql<string>`coalesce(${doc}->'laid'->0->>'product', ${doc}->'services'->0->>'service', ${doc}->>'service')`,
       })

@@ -34,21 +34,23 @@ import { openBook } from '../book/book';
 import { openStore } from '../db/store';
 import { practiceOffice } from '../office/practice';
 import { openRevisions } from '../revisions/revisions';
-import { createApp } from './app';
+import { createApp, type Services } from './app';
 
 const url = process.env.TEST_DATABASE_URL;
 if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
 
 const { db, close } = connect(url, () => undefined);
 let clock = new Date('2026-11-02T08:00:00Z');
+const noLive = { listen: () => () => undefined, close: () => Promise.resolve() };
 const servicesOf = (its: typeof db) => {
   const kept = openStore(its);
   const book = openBook(its);
-  return { store: kept, book, revisions: openRevisions(its, kept, book), office: practiceOffice(its, () => clock) };
+  return { store: kept, book, revisions: openRevisions(its, kept, book), office: practiceOffice(its, () => clock), live: noLive };
 };
 const services = servicesOf(db);
 const { store } = services;
-const app: Express = createApp(services, pino({ level: 'silent' }));
+const appOf = (its: Services): Express => createApp(its, pino({ level: 'silent' })).app;
+const app = appOf(services);
 
 /** The demonstration as the first program wrote it. */
 const FIRST_FORMAT = join(__dirname, '../../../core/src/job/upgrade/history/format1.json');
@@ -70,7 +72,7 @@ afterAll(close);
 test('health answers only for a database that answers', async () => {
   await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper' });
   const dead = connect('postgres://nobody:x@127.0.0.1:1/none', () => undefined);
-  const answer = await request(createApp(servicesOf(dead.db), pino({ level: 'silent' }))).get('/api/health');
+  const answer = await request(appOf(servicesOf(dead.db))).get('/api/health');
   expect(answer.status).toBe(503);
   expect((answer.body as { error: { code: string } }).error.code).toBe('database-down');
   await dead.close();
@@ -274,6 +276,33 @@ describe('bad input', () => {
     expect(one).toMatchObject({ runs: 1, issued: 0, workedOn: (body as { updatedAt: string }).updatedAt });
     expect(Date.parse(one.workedOn)).toBeGreaterThanOrEqual(Date.parse(empty.workedOn));
   });
+  test('pages go on where they ended, also when the last row of one is gone and others came', async () => {
+    const ids: string[] = [];
+    for (let i = 0; i < 5; i++) ids.push((await addJob(job(`Paged ${i}`))).id);
+    type Listed = { items: { id: string; name: string; doc?: unknown }[]; next: string | null };
+    const page = async (after?: string) =>
+      (
+        await request(app)
+          .get(`/api/jobs?limit=2${after === undefined ? '' : `&after=${after}`}`)
+          .expect(200)
+      ).body as Listed;
+    const seen: string[] = [];
+    let removed: string | undefined;
+    for (let at = await page(); ; at = await page(at.next ?? undefined)) {
+      seen.push(...at.items.map(({ id }) => id));
+      const last = at.items.at(-1);
+      if (removed === undefined && last && ids.slice(0, 4).includes(last.id)) {
+        removed = last.id;
+        await request(app).delete(`/api/jobs/${removed}?version=1`).expect(204);
+      }
+      expect(at.items.every((one) => one.doc === undefined)).toBe(true);
+      if (at.next === null) break;
+    }
+    expect(removed).toBeDefined();
+    expect(ids.every((id) => seen.filter((one) => one === id).length === 1)).toBe(true);
+    expect(new Set(seen).size).toBe(seen.length);
+    await request(app).get('/api/jobs?after=yesterday').expect(400);
+  });
   test('a run cannot join a job that is not there, nor be listed by a bad page', async () => {
     await request(app).post(`/api/jobs/${randomUUID()}/runs`).send({ id: randomUUID(), doc: run() }).expect(404);
     await request(app).get('/api/jobs?limit=100000').expect(400);
@@ -282,7 +311,7 @@ describe('bad input', () => {
 
 test('answers carry security headers and never a stack', async () => {
   const broken = { ...store, pageOfJobs: () => Promise.reject(new Error('secret detail')) };
-  const answer = await request(createApp({ ...services, store: broken }, pino({ level: 'silent' })))
+  const answer = await request(appOf({ ...services, store: broken }))
     .get('/api/jobs')
     .expect(500);
   expect(answer.headers['content-security-policy']).toContain("default-src 'self'");

@@ -3,7 +3,7 @@ import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { Book } from '../book/book';
 import { bookRoutes } from '../book/routes';
-import { NotFoundError, type Store, type Stored } from '../db/store';
+import { isPlace, NotFoundError, type Store, type Stored } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
 import type { Revisions } from '../revisions/revisions';
@@ -14,7 +14,10 @@ import { id, pathId } from './input';
 export const BODY_LIMIT = '8mb';
 
 const version = z.int().min(1);
-const listQuery = z.object({ limit: z.coerce.number().int().min(1).max(200).default(50), after: id.optional() });
+const listQuery = z.object({
+  limit: z.coerce.number().int().min(1).max(200).default(50),
+  after: z.string().refine(isPlace, 'Needs the place where a page ended.').optional(),
+});
 
 const knownQuery = z.object({ known: z.coerce.number().pipe(version).optional() });
 /** Answers with a document, or with nothing (204) where the version the asker says it has is the one there is. */

@@ -5,8 +5,10 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { Book } from '../book/book';
 import type { Store } from '../db/store';
+import type { Live } from '../live/live';
 import type { LocateOffice } from '../office/office';
 import type { Revisions } from '../revisions/revisions';
+import { liveRoutes } from '../live/routes';
 import { api } from './api';
 import { errorHandler } from './errors';
 
@@ -18,10 +20,15 @@ export interface Services {
   book: Book;
   revisions: Revisions;
   office: LocateOffice;
+  live: Live;
 }
 
-/** One Express for the API and, when `clientDir` is given, the built client. */
-export function createApp({ store, book, revisions, office }: Services, log: Logger, clientDir?: string): Express {
+/** One Express for the API and, when `clientDir` is given, the built client. `end` lets go of the lines that stay open. */
+export function createApp(
+  { store, book, revisions, office, live }: Services,
+  log: Logger,
+  clientDir?: string,
+): { app: Express; end: () => void } {
   const app = express();
   app.use(
     helmet({
@@ -32,10 +39,12 @@ export function createApp({ store, book, revisions, office }: Services, log: Log
       strictTransportSecurity: false,
     }),
   );
+  const told = liveRoutes(live);
+  app.use('/live', told.routes);
   app.use('/api', api(store, book, revisions, office));
   if (clientDir) serveClient(app, clientDir);
   app.use(errorHandler(log));
-  return app;
+  return { app, end: told.end };
 }
 
 /** Files hashed by the build are cached for good; every other path is a screen of the single-page client. */

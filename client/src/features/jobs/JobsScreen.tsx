@@ -75,8 +75,8 @@ export function JobsScreen() {
           {items?.map((job) => (
             <View role="listitem" key={job.id}>
               <Row
-                title={job.doc.name}
-                detail={`${SHORT_NAMES[job.doc.ruleSet]} rules · ${job.doc.units === 'us' ? 'feet and inches' : 'metric'}`}
+                title={job.name}
+                detail={`${SHORT_NAMES[job.ruleSet]} rules · ${job.units === 'us' ? 'feet and inches' : 'metric'}`}
                 to={`/jobs/${job.id}`}
               >
                 <Text variant="bodySmall">{inBrief(job)}</Text>

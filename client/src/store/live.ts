@@ -1,0 +1,47 @@
+import { deviceClock } from '../data/deviceClock';
+import { tell } from './bus';
+import { lineIs } from './line';
+import { runsPath } from './runs';
+
+/** What the server tells of a change. */
+type Told =
+  | { kind: 'job' | 'run'; id: string; jobId: string; version: number }
+  | { kind: 'book'; jobId: string; seq: number }
+  | { kind: 'issued'; jobId: string; runId: string; number: number };
+
+/** A browser gives up a line that was refused; it is opened again after this long, ms. */
+const AGAIN = 5_000;
+
+/** Keeps a line open on which the server tells what changes, and tells every page of this device. @returns what ends it. */
+export function listenLive(address = '/live'): () => void {
+  let source: EventSource | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const open = () => {
+    source = new EventSource(address);
+    source.addEventListener('open', () => (lineIs(undefined), tell({ kind: 'again' })));
+    source.addEventListener('missed', () => tell({ kind: 'again' }));
+    source.addEventListener('now', ({ data }: MessageEvent<string>) => deviceClock().heard(Number(data)));
+    source.addEventListener('news', ({ data }: MessageEvent<string>) => hear(JSON.parse(data) as Told));
+    source.addEventListener('error', () => {
+      if (source?.readyState !== EventSource.CLOSED) return;
+      clearTimeout(timer);
+      timer = setTimeout(open, AGAIN);
+    });
+  };
+  open();
+  return () => {
+    clearTimeout(timer);
+    source?.close();
+  };
+}
+
+function hear(told: Told): void {
+  if (told.kind === 'book' || told.kind === 'issued') tell({ kind: 'book', jobId: told.jobId });
+  else
+    tell({
+      kind: 'there',
+      path: `/${told.kind}s/${told.id}`,
+      list: told.kind === 'run' ? runsPath(told.jobId) : '/jobs',
+      version: told.version,
+    });
+}

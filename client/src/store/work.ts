@@ -1,0 +1,41 @@
+import { isKeeping, onKeeping } from './database';
+import { listenLive } from './live';
+import { Sender } from './sender';
+
+const begin = (): (() => void) => {
+  const stops = [new Sender().start(), listenLive()];
+  return () => stops.forEach((stop) => stop());
+};
+
+/** Sends and listens for every page of this device: one of them does, whichever has the lock. What only this page holds it sends itself. @returns what ends it. */
+export function work(): () => void {
+  let own: (() => void) | undefined;
+  const look = () => {
+    if (isKeeping()) return;
+    own ??= new Sender().start();
+  };
+  const stopLooking = onKeeping(look);
+  look();
+  const stop = whileFirst(begin);
+  return () => {
+    stopLooking();
+    own?.();
+    stop();
+  };
+}
+
+/** Begins when no other page of this device does the same; where there are no locks, at once: sending twice is the same as once. */
+function whileFirst(start: () => () => void): () => void {
+  if (!('locks' in navigator)) return start();
+  const end = new AbortController();
+  navigator.locks
+    .request('tamper.work', { signal: end.signal }, () => {
+      const stop = start();
+      return new Promise<void>((done) => end.signal.addEventListener('abort', () => (stop(), done())));
+    })
+    .catch((error: unknown) => {
+      // Let go before it had the lock.
+      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error;
+    });
+  return () => end.abort();
+}
