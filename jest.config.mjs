@@ -32,7 +32,7 @@ export default {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       // The preset's own, and what the date fields and the router bring as modules.
-      transformIgnorePatterns: ['/node_modules/(?!(color|standard-navigation|react-native|@react-native|expo|@expo|uuid)(-|/))'],
+      transformIgnorePatterns: ['/node_modules/(?!(color|standard-navigation|react-native|@react-native|expo|@expo)(-|/))'],
       // Icons and the zoom come as modules Jest does not read; it takes their CommonJS twins.
       moduleNameMapper: {
         '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',

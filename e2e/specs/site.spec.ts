@@ -133,6 +133,8 @@ test('a clock set back a day opens nothing of yesterday; what cannot be true is 
   await stand(foreman, 13);
   await inspect(foreman);
   await expect(openFrom(foreman, '3.0 m', '36.0 m')).toBeVisible();
+  const book = address.replace(/^(.*)\/runs\/.*/, '/api$1/book?limit=500');
+  await expect.poll(async () => await (await page.request.get(book)).text()).toContain('"inspection"');
   // Out of hearing, and the clock a day back: what was open stays open on no such clock.
   await foreman.context().setOffline(true);
   await foreman.evaluate(() => {

@@ -13,7 +13,7 @@ const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json',
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
 
 /** Does the first screen, the list of jobs, load this script? The router reads every layout when it starts; of the routes called index the list is the one right below src/app. */
-export const onFirstScreen = (name, code) => /^(__|entry|_layout-)/.test(name) || (name.startsWith('index-') && /JobsScreen/.test(code));
+export const onFirstScreen = (name, code) => /^(__|entry|_layout-|work-|KeptHere-)/.test(name) || (name.startsWith('index-') && /JobsScreen/.test(code));
 
 /** Every file below a path, sorted, without build results and tests. */
 function* files(path) {

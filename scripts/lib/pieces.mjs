@@ -7,7 +7,7 @@ import { createContext, runInContext } from 'node:vm';
 
 const SCRIPTS = '/_expo/static/js/web/';
 /** Shared code smaller than this, characters, is not worth a request of its own. */
-const WORTH_A_FILE = 40_000;
+const WORTH_A_FILE = 20_000;
 
 /**
  * The modules a script defines: their numbers, and of what each hangs on at once and what it loads when asked.

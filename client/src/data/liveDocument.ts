@@ -1,4 +1,4 @@
-import { merge, sameJson } from '@tamper/core/job';
+import { merge, sameJson } from '@tamper/core/merge';
 import { ApiError, fetcher, type Stored } from './api';
 import { onNews, tell } from '../store/bus';
 import { setAside } from '../store/damaged';
@@ -34,8 +34,6 @@ export interface Shown<T, S> extends Pick<Snapshot<T, S>, 'open' | 'error'> {
 
 /** Edits are kept this long after the last key, ms: not at every one. */
 const PAUSE = 150;
-/** What is told to be at the server is asked for after this long, ms, if it is not here by then. */
-const SOON = 200;
 const UNKEPT = 'This device cannot keep it: leave the page open until it is sent.';
 
 /**
@@ -57,8 +55,9 @@ export class LiveDocument<T, S extends Stored<T>> {
   private dirty = false;
   private writing: Promise<void> | undefined;
   private unkept = false;
+  /** The store holds something that was not looked at yet. */
+  private stale = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private soon: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     private readonly path: string,
@@ -87,7 +86,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   readonly retry = (): void => void this.load();
   /** Keeps what is not kept yet, and sends it at once. */
   readonly flush = (): void => {
-    void this.kept().then(() => (this.draft?.refused === undefined ? tell({ kind: 'poke' }) : retryDraft(this.path)));
+    void this.kept().then(() => (this.draft?.refused === undefined ? tell({ kind: 'poke', now: true }) : retryDraft(this.path)));
   };
 
   /** Ends a conflict with one of the two, or both put together where they do not collide. */
@@ -148,17 +147,12 @@ export class LiveDocument<T, S extends Stored<T>> {
       if (news.kind === 'again') void this.look();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
-      // Our own write is told as well: its answer may still be on the way.
-      if (news.kind === 'there' && (news.version === 0 || news.version > this.version())) this.lookSoon();
+      if (news.kind === 'there') void this.look();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
     });
     for (const event of AWAY) window.addEventListener(event, this.leave);
     void this.load();
   }
-  private readonly lookSoon = (): void => {
-    clearTimeout(this.soon);
-    this.soon = setTimeout(() => void this.look(), SOON);
-  };
   private readonly leave = (): void => void (this.dirty && this.keepNow());
 
   private async load(): Promise<void> {
@@ -182,11 +176,14 @@ export class LiveDocument<T, S extends Stored<T>> {
     return (stored as { jobId?: string }).jobId ?? stored.id;
   }
 
-  /** Takes in what the store holds of it. Edits of this tab that are not there yet stay: they are put together when they are kept. */
+  /** Takes in what the store holds of it: after the edits of this tab are there too, never in their place. */
   private async reread(): Promise<void> {
-    await this.writing;
+    this.stale = true;
+    if (this.dirty || this.writing) return;
     const known = await readDocument(this.path);
-    if (this.live) this.take(known);
+    if (this.dirty || this.writing || !this.live) return;
+    this.stale = false;
+    this.take(known);
   }
 
   private take({ row, draft }: Known): void {
@@ -197,7 +194,7 @@ export class LiveDocument<T, S extends Stored<T>> {
     const doc = draft?.doc ?? row?.stored.doc;
     const news = rev !== this.seen.rev || (!draft && row?.stored.version !== before);
     const { open } = this.snapshot;
-    if (open && (this.dirty || !news)) return this.tell();
+    if (open && !news) return this.tell();
     try {
       const read = this.upgrade(doc) as T;
       this.seen = { rev, doc: read, version: this.version(), base: draft?.base ?? row?.stored.doc };
@@ -232,7 +229,8 @@ export class LiveDocument<T, S extends Stored<T>> {
       this.unkept = !kept;
       this.draft = draft;
       // What another tab kept meanwhile is in it now.
-      if (draft.doc !== doc && !this.dirty) this.step((history) => edit(history, draft.doc as T), false);
+      if (draft.doc !== doc)
+        this.step((history) => edit(history, (this.dirty ? together(doc, history.present, draft.doc) : draft.doc) as T), false);
       this.seen = draft;
     });
     try {
@@ -240,6 +238,7 @@ export class LiveDocument<T, S extends Stored<T>> {
     } finally {
       this.writing = undefined;
       this.tell();
+      if (this.stale) void this.reread();
     }
   }
 

@@ -1,4 +1,4 @@
-import { upgradeJob, type Job } from '@tamper/core/job';
+import type { Job } from '@tamper/core/job';
 import { useFocusEffect } from 'expo-router';
 import { useCallback, useEffect } from 'react';
 import useSWR from 'swr';
@@ -20,8 +20,17 @@ const addressOf = (index: number, before: Page<unknown> | null) =>
 
 async function madeHere(): Promise<ListedJob[]> {
   return (await jobsMadeHere()).map(({ draft, runs }) => {
-    const { name, ruleSet, units } = upgradeJob(draft.doc) as Job;
-    return { id: draft.jobId, version: 0, name, ruleSet, units, runs, issued: 0, workedOn: new Date(draft.since).toISOString() };
+    const { name, ruleSet, units } = draft.doc as Job;
+    return {
+      id: draft.jobId,
+      version: 0,
+      name,
+      ruleSet,
+      units: units ?? 'metric',
+      runs,
+      issued: 0,
+      workedOn: new Date(draft.since).toISOString(),
+    };
   });
 }
 

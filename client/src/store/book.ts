@@ -79,7 +79,7 @@ export async function keepEntry(jobId: string, make: (count: number) => { about:
     return row;
   });
   tell({ kind: 'waiting', jobId });
-  tell({ kind: 'poke' });
+  tell({ kind: 'poke', now: true });
   return done;
 }
 
@@ -118,7 +118,7 @@ export async function retryWaiting({ id, jobId }: Pick<WaitingRow, 'id' | 'jobId
     tx.put('waiting', next);
   });
   tell({ kind: 'waiting', jobId });
-  tell({ kind: 'poke' });
+  tell({ kind: 'poke', now: true });
 }
 
 /** Finds the job of what an earlier program kept for a run. */

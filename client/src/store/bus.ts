@@ -20,8 +20,8 @@ export type News =
   | { kind: 'own'; key: string; value: unknown }
   /** Is there a line to the server? `why` not. */
   | { kind: 'line'; why: string | undefined }
-  /** There is something to send. */
-  | { kind: 'poke' };
+  /** There is something to send: now, or after more may have come. */
+  | { kind: 'poke'; now?: true };
 
 type Listener = (news: News) => void;
 const listeners = new Set<Listener>();

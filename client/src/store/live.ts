@@ -1,5 +1,6 @@
 import { deviceClock } from '../data/deviceClock';
 import { tell } from './bus';
+import { readDocument } from './documents';
 import { lineIs } from './line';
 import { runsPath } from './runs';
 
@@ -35,13 +36,17 @@ export function listenLive(address = '/live'): () => void {
   };
 }
 
+/** Our own write is told before its answer is here: it is looked at this much later, ms, whether it is news. */
+const SETTLED = 300;
+
 function hear(told: Told): void {
-  if (told.kind === 'book' || told.kind === 'issued') tell({ kind: 'book', jobId: told.jobId });
-  else
-    tell({
-      kind: 'there',
-      path: `/${told.kind}s/${told.id}`,
-      list: told.kind === 'run' ? runsPath(told.jobId) : '/jobs',
-      version: told.version,
+  if (told.kind === 'book' || told.kind === 'issued') return tell({ kind: 'book', jobId: told.jobId });
+  const { id, jobId, version } = told;
+  const path = `/${told.kind}s/${id}`;
+  setTimeout(() => {
+    void readDocument(path).then(({ row }) => {
+      if (version > 0 && row && row.stored.version >= version) return;
+      tell({ kind: 'there', path, list: told.kind === 'run' ? runsPath(jobId) : '/jobs', version });
     });
+  }, SETTLED);
 }

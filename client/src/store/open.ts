@@ -1,4 +1,4 @@
-import { v4 } from 'uuid';
+import { newId } from '../data/newId';
 import type { Device } from './book';
 import { keep, openStore } from './database';
 import { takeOver } from './earlier';
@@ -11,7 +11,7 @@ export async function openDevice(): Promise<void> {
   // Named once, whichever tab comes first.
   await keep(['own'], async (tx) => {
     const known = await tx.get('own', 'device');
-    const device: Device = { id: v4(), count: 0 };
+    const device: Device = { id: newId(), count: 0 };
     if (!known) tx.put('own', { key: 'device', value: device });
   });
   await openOwn();

@@ -1,5 +1,6 @@
 import { plainRun } from '@tamper/core/plain';
-import { sameJson, type Run } from '@tamper/core/job';
+import type { Run } from '@tamper/core/job';
+import { sameJson } from '@tamper/core/merge';
 import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
 import { allWaiting, refuseWaiting, takenWaiting } from './book';
 import { onNews, tell } from './bus';
@@ -57,7 +58,7 @@ export class Sender {
   readonly start = (): (() => void) => {
     const now = () => this.poke(0);
     const stop = onNews((news) => {
-      if (news.kind === 'poke') this.poke(whyNoLine() === undefined ? this.pause : undefined);
+      if (news.kind === 'poke') this.poke(whyNoLine() !== undefined ? undefined : news.now ? 0 : this.pause);
       if (news.kind === 'line' && news.why === undefined && this.timer !== undefined) now();
     });
     window.addEventListener('online', now);

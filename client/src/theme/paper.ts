@@ -1,16 +1,17 @@
-import { MD3LightTheme } from 'react-native-paper';
+// By this name the build finds it in a file of its own; by the other it brings the whole library along.
+import { DefaultTheme } from 'react-native-paper';
 import { paperFonts } from './fonts';
 import { colours } from './tokens';
 
 /** Paper in the app's colours. */
 export const paperTheme = {
-  ...MD3LightTheme,
+  ...DefaultTheme,
   roundness: 2,
   // Things change at once: on a slow phone an animated label costs more than the edit it follows.
-  animation: { ...MD3LightTheme.animation, scale: 0 },
+  animation: { ...DefaultTheme.animation, scale: 0 },
   fonts: paperFonts,
   colors: {
-    ...MD3LightTheme.colors,
+    ...DefaultTheme.colors,
     primary: colours.clay,
     onPrimary: colours.onClay,
     primaryContainer: colours.clayWash,

@@ -1,5 +1,4 @@
 import { memo, useSyncExternalStore } from 'react';
-import { View } from 'react-native';
 import { Text } from './Text';
 import type { SaveState } from '../data/liveDocument';
 import { Icon, type IconName } from '../theme/Icon';
@@ -9,7 +8,8 @@ import { colours } from '../theme/tokens';
 const LOOK: Record<SaveState<unknown>['kind'], { icon: IconName; word: string }> = {
   sent: { icon: 'saved', word: 'Sent' },
   kept: { icon: 'kept', word: 'Kept' },
-  keeping: { icon: 'saving', word: 'Keeping' },
+  // The same sign: it is on its way there, and drawn at every key.
+  keeping: { icon: 'kept', word: 'Keeping' },
   refused: { icon: 'unsaved', word: 'Not sent' },
   conflict: { icon: 'unsaved', word: 'Not sent' },
   unkept: { icon: 'unsaved', word: 'Not kept' },
@@ -26,21 +26,14 @@ interface Safety {
 export const SaveBadge = memo(function SaveBadge({ first, second = first }: { first: Safety; second?: Safety }) {
   const states = [useSyncExternalStore(first.subscribe, first.saving), useSyncExternalStore(second.subscribe, second.saving)];
   const worst = states.reduce((worst, state) => (KINDS.indexOf(state.kind) > KINDS.indexOf(worst.kind) ? state : worst));
-  return <Sign kind={worst.kind} why={'why' in worst ? worst.why : undefined} />;
-});
-
-const Sign = memo(function Sign({ kind, why }: { kind: SaveState<unknown>['kind']; why: string | undefined }) {
-  const { icon, word } = LOOK[kind];
+  const { icon, word } = LOOK[worst.kind];
+  const why = 'why' in worst ? worst.why : undefined;
   return (
-    <View
-      role="status"
-      aria-label={why === undefined ? word : `${word}: ${why}`}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}
-    >
+    <Text variant="labelSmall" role="status" aria-label={why === undefined ? word : `${word}: ${why}`} style={BESIDE}>
       <Icon name={icon} color={colours.onClay} size={16} />
-      <Text variant="labelSmall" style={{ color: colours.onClay }}>
-        {word}
-      </Text>
-    </View>
+      {word}
+    </Text>
   );
 });
+
+const BESIDE = { display: 'flex', flexDirection: 'row', alignItems: 'center', gap: 6, color: colours.onClay } as const;

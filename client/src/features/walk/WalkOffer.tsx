@@ -1,14 +1,11 @@
-import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { sentences } from '../../data/api';
-import { allRuns } from '../../data/jobRuns';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { runPath } from '../frame/places';
 import { stops } from './steps';
-import { endWalk, useOffered, walkTo } from './walk';
+import { endWalk, useOffered } from './walk';
 
 /** Offers the walk through the demonstration to who has not been led round yet. */
 export function WalkOffer({ jobId }: { jobId: string }) {
@@ -16,10 +13,9 @@ export function WalkOffer({ jobId }: { jobId: string }) {
   const [fault, setFault] = useState<string>();
   if (!offered) return null;
   const begin = async () => {
-    const [run] = await allRuns(jobId);
-    if (!run) return setFault('The demonstration has no run left to be led through.');
-    walkTo(run.id);
-    router.navigate(runPath(jobId, run.id, stops[0].place));
+    // The list of jobs does without what reads a run.
+    const { begin: lead } = await import('./begin');
+    if (!(await lead(jobId))) setFault('The demonstration has no run left to be led through.');
   };
   return (
     <Notice kind="note" title="New here?">
