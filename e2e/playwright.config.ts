@@ -25,6 +25,8 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     trace: 'off',
+    // What a spec changes of the line it changes for the page; what the program keeps on the device has a spec of its own.
+    serviceWorkers: 'block',
     actionTimeout: 40_000,
     // Fewer frames to draw, nothing to wait for.
     contextOptions: { reducedMotion: 'reduce' },

@@ -13,7 +13,8 @@ const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json',
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
 
 /** Does the first screen, the list of jobs, load this script? The router reads every layout when it starts; of the routes called index the list is the one right below src/app. */
-export const onFirstScreen = (name, code) => /^(__|entry|_layout-|work-|KeptHere-)/.test(name) || (name.startsWith('index-') && /JobsScreen/.test(code));
+export const onFirstScreen = (name, code) =>
+  /^(__|entry|_layout-|work-|KeptHere-)/.test(name) || (name.startsWith('index-') && /JobsScreen/.test(code));
 
 /** Every file below a path, sorted, without build results and tests. */
 function* files(path) {
@@ -50,8 +51,33 @@ export async function buildClient() {
     throw new Failure(`The web client did not build: ${message}\n${stdout}\n${stderr}`);
   });
   splitShared(clientDir, onFirstScreen);
+  await addServiceWorker();
   for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);
+}
+
+/** Files whose names say what is in them: they are kept as long as a version of the program wants them. */
+const NAMED_BY_CONTENT = /\/_expo\/|\/assets\/|\.[0-9a-f]{32}\./;
+
+/** Writes the service worker that keeps the whole program on the device: every piece, the solver, the fonts. A new version waits until it is told to take over. */
+async function addServiceWorker() {
+  const { generateSW } = await import('workbox-build');
+  const { warnings } = await generateSW({
+    globDirectory: clientDir,
+    globPatterns: ['**/*.{js,css,html,wasm,woff,woff2,png,svg,webmanifest}'],
+    maximumFileSizeToCacheInBytes: 10_000_000,
+    dontCacheBustURLsMatching: NAMED_BY_CONTENT,
+    swDest: join(clientDir, 'service-worker.js'),
+    navigateFallback: '/index.html',
+    navigateFallbackDenylist: [/^\/api\//, /^\/live/],
+    clientsClaim: true,
+    skipWaiting: false,
+    cleanupOutdatedCaches: true,
+    inlineWorkboxRuntime: true,
+    sourcemap: false,
+    mode: 'production',
+  });
+  if (warnings.length > 0) throw new Failure(`The service worker leaves something out: ${warnings.join(' ')}`);
 }
 
 function compress(file) {

@@ -2,6 +2,7 @@ import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { hearOffer } from '../store/install';
 import { openDevice } from '../store/open';
 import { fontFiles } from '../theme/fonts';
 import { Themed } from '../theme/Themed';
@@ -10,6 +11,8 @@ import { Resting } from '../ui/Resting';
 import { ScreenFault } from '../ui/ScreenFault';
 import { SendWaiting } from '../ui/SendWaiting';
 import { TypingRoom } from '../ui/TypingRoom';
+
+hearOffer();
 
 /** Is what this device keeps at hand? */
 function useDevice(): boolean {

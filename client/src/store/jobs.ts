@@ -1,15 +1,55 @@
+import type { ListedJob, Stored } from '../data/api';
 import { lookUp } from './database';
-import type { DraftRow } from './tables';
+import { forgetJob } from './documents';
+import { runsPath } from './runs';
 
 const JOB = '/jobs/';
+const JOBS: readonly [string, string] = [JOB, `${JOB}~`];
+/** A job younger than this when the list was asked for may have come after it, ms. */
+const YOUNG = 60_000;
 
-/** Jobs that were made on this device and that the server has not got yet, oldest first, each with how many runs. */
-export const jobsMadeHere = (): Promise<{ draft: DraftRow; runs: number }[]> =>
-  lookUp(['drafts'], async (tx) => {
-    const drafts = await tx.all('drafts');
-    const runs = (jobId: string) => drafts.filter((one) => one.jobId === jobId && !one.path.startsWith(JOB)).length;
-    return drafts
-      .filter(({ path, version }) => path.startsWith(JOB) && version === 0)
-      .sort((a, b) => a.since - b.since)
-      .map((draft) => ({ draft, runs: runs(draft.jobId) }));
+/** What a list says of a job's document. The first programs knew no units but metric ones. */
+const worded = (doc: unknown) => {
+  const { name, ruleSet, units } = doc as Pick<ListedJob, 'name' | 'ruleSet'> & Partial<Pick<ListedJob, 'units'>>;
+  return { name, ruleSet, units: units ?? ('metric' as const) };
+};
+
+/** The jobs that were opened or made on this device, as it has them, those made first first. */
+export const jobsHere = (): Promise<ListedJob[]> =>
+  lookUp(['documents', 'drafts', 'answers', 'books'], async (tx) => {
+    const [rows, drafts] = await Promise.all([tx.all('documents', JOBS), tx.all('drafts', JOBS)]);
+    const draftOf = new Map(drafts.map((draft) => [draft.path, draft]));
+    const made = drafts.filter(({ path }) => !rows.some((row) => row.path === path));
+    const jobs = [
+      ...rows.map(({ path, jobId, stored }) => ({ path, jobId, stored, draft: draftOf.get(path) })),
+      ...made.sort((a, b) => a.since - b.since).map((draft) => ({ path: draft.path, jobId: draft.jobId, stored: undefined, draft })),
+    ];
+    return Promise.all(
+      jobs.map(async ({ jobId, stored, draft }): Promise<ListedJob> => {
+        const [answer, book, worked] = await Promise.all([
+          tx.get('answers', runsPath(jobId)),
+          tx.get('books', jobId),
+          tx.of('drafts', jobId),
+        ]);
+        const added = worked.filter(({ path, version }) => version === 0 && !path.startsWith(JOB)).length;
+        const workedOn = draft ? new Date(draft.since).toISOString() : (stored as Stored<unknown>).updatedAt;
+        return {
+          ...{ id: jobId, version: stored?.version ?? 0, ...worded(draft?.doc ?? stored?.doc), workedOn },
+          ...{ runs: ((answer?.body ?? []) as string[]).length + added, issued: Object.keys(book?.inForce ?? {}).length },
+        };
+      }),
+    );
   });
+
+/** The server has these jobs and no others: what is here of others, and nobody works on, goes. @param asked when it was asked, ms by its clock. */
+export async function forgetOthers(ids: ReadonlySet<string>, asked: number): Promise<void> {
+  const gone = await lookUp(['documents', 'drafts', 'waiting'], async (tx) => {
+    const rows = await tx.all('documents', JOBS);
+    const old = rows.filter(({ jobId, stored }) => !ids.has(jobId) && Date.parse(stored.updatedAt) < asked - YOUNG);
+    const idle = await Promise.all(
+      old.map(async ({ jobId }) => (await tx.of('drafts', jobId)).length === 0 && (await tx.of('waiting', jobId)).length === 0),
+    );
+    return old.filter((_, i) => idle[i]).map(({ jobId }) => jobId);
+  });
+  for (const jobId of gone) await forgetJob(jobId);
+}

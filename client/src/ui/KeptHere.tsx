@@ -7,7 +7,9 @@ import { onNews } from '../store/bus';
 import { allDamaged, DAMAGED, dropDamaged } from '../store/damaged';
 import { isKeeping, onKeeping } from '../store/database';
 import { allDrafts, forgetDocument } from '../store/documents';
+import { useInstall } from '../store/install';
 import type { DraftRow } from '../store/tables';
+import { useWaitingVersion } from '../store/waitingVersion';
 import { Button } from './Button';
 import { fileName, saveText } from './files';
 import { Notice } from './Notice';
@@ -38,8 +40,23 @@ export function KeptHere() {
     [mutate],
   );
   const save = (name: string, what: unknown) => void saveText(fileName(name, 'json'), JSON.stringify(what, null, 2), 'application/json');
+  const take = useWaitingVersion();
+  const install = useInstall();
   return (
     <>
+      {take ? (
+        <Notice kind="note" role="status" title="A newer Tamper is on this device">
+          <Text>It waits until you take it. What is kept here stays; every page of Tamper is loaded anew.</Text>
+          <Button mode="contained" onPress={take}>
+            Take it now
+          </Button>
+        </Notice>
+      ) : null}
+      {install ? (
+        <Button mode="outlined" icon="download" onPress={install}>
+          Put Tamper on this device
+        </Button>
+      ) : null}
       {keeping ? null : (
         <Notice kind="stop" role="alert" title="This device keeps nothing now">
           <Text>

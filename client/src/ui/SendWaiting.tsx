@@ -8,6 +8,7 @@ export function SendWaiting() {
     // The first screen is there before it.
     void import('../store/work').then(({ work }) => {
       if (!gone) stop = work();
+      void import('../store/newVersion').then(({ keepProgram }) => keepProgram());
     });
     return () => {
       gone = true;

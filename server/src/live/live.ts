@@ -25,7 +25,7 @@ export function openLive(url: string, onLost: (error: Error) => void): Live {
   const listeners = new Set<(news: News | 'missed') => void>();
   let closed = false;
   let client: pg.Client | undefined;
-  let timer: NodeJS.Timeout | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
   let wait = FIRST;
   const tell = (news: News | 'missed') => {
     for (const listener of listeners) listener(news);

@@ -18,7 +18,6 @@ export function liveRoutes(live: Live): { routes: Router; end: () => void } {
   const beat = setInterval(() => {
     for (const response of open) say(response, 'now', Date.now());
   }, BEAT);
-  beat.unref();
   const routes = Router();
   routes.get('/', (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });

@@ -28,6 +28,7 @@ import { Page, TopBar } from '../../ui/Screen';
 import { useProgress } from '../../workers/useProgress';
 import { jobPath, runPath } from '../frame/places';
 import { RuleBook } from './RuleBook';
+import { TakeAlong } from './TakeAlong';
 
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
@@ -151,6 +152,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
           </Button>
         ) : null}
 
+        {job.version() > 0 ? <TakeAlong jobId={jobId} /> : null}
         <Text variant="titleLarge" role="heading" aria-level={2} style={{ marginTop: 12 }}>
           This job
         </Text>

@@ -1,0 +1,66 @@
+import { chromium, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { CHROMIUM_ARGS } from './playwright.config';
+
+/** A phone of the crew: a browser of its own, whose process can be ended without a word and started again on what it kept. */
+export interface Device {
+  /** Its page: another one after every start. */
+  page: Page;
+  /** Ends the browser as a dead battery does. */
+  kill: () => Promise<void>;
+  start: () => Promise<Page>;
+  /** Ends it and forgets what it kept. */
+  remove: () => Promise<void>;
+}
+
+/** @param wide the size of its window. */
+export async function device({ width = 390, height = 844 } = {}): Promise<Device> {
+  const home = mkdtempSync(join(tmpdir(), 'tamper-device-'));
+  let child: ChildProcess | undefined;
+  const made = {} as Device;
+  made.kill = async () => {
+    if (!child?.pid || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((done) => child?.once('exit', done));
+    // The whole group: what it has started goes with it.
+    process.kill(-child.pid, 'SIGKILL');
+    await gone;
+  };
+  made.start = async () => {
+    child = spawn(
+      process.env.TAMPER_CHROMIUM ?? '/usr/bin/chromium',
+      [
+        ...CHROMIUM_ARGS,
+        '--headless=new',
+        '--remote-debugging-port=0',
+        `--user-data-dir=${home}`,
+        '--force-prefers-reduced-motion',
+        'about:blank',
+      ],
+      { detached: true, stdio: ['ignore', 'ignore', 'pipe'] },
+    );
+    const address = await new Promise<string>((done, fail) => {
+      let said = '';
+      child?.stderr?.on('data', (data: Buffer) => {
+        said += String(data);
+        const [, found] = /DevTools listening on (ws:\/\/\S+)/.exec(said) ?? [];
+        if (found) done(found);
+      });
+      child?.once('exit', (code) => fail(new Error(`The browser ended at once (${code}): ${said}`)));
+    });
+    const browser = await chromium.connectOverCDP(address);
+    const context = browser.contexts()[0];
+    if (!context) throw new Error('The browser has no window.');
+    made.page = context.pages()[0] ?? (await context.newPage());
+    await made.page.setViewportSize({ width, height });
+    return made.page;
+  };
+  made.remove = async () => {
+    await made.kill();
+    rmSync(home, { recursive: true, force: true });
+  };
+  await made.start();
+  return made;
+}

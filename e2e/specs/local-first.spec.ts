@@ -1,0 +1,144 @@
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { freePort } from '../../scripts/lib/postgres.mjs';
+import { startServer } from '../../scripts/lib/server.mjs';
+import { device, type Device } from '../device';
+import { gate, newJob, newRun, number, open, runAt, saved, step, tab } from '../helpers';
+
+test.use({ serviceWorkers: 'allow' });
+
+/** A server of its own that can be ended and started again at the same address. */
+async function ownServer() {
+  const databaseUrl = process.env.TAMPER_DATABASE_URL;
+  if (!databaseUrl) throw new Error('TAMPER_DATABASE_URL is not set; run the tests with `npm test`.');
+  const port = await freePort();
+  const clientDir = new URL('../../client/dist', import.meta.url).pathname;
+  const start = () => startServer({ databaseUrl, port, clientDir });
+  let server = await start();
+  return {
+    url: server.url,
+    kill: async () => {
+      server.child.kill('SIGKILL');
+      await server.gone;
+    },
+    start: async () => void (server = await start()),
+    stop: () => server.stop(),
+  };
+}
+
+/** Waits until the program itself is on the device. */
+const programKept = (page: Page) =>
+  page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
+    timeout: 60_000,
+  });
+
+const devices: Device[] = [];
+const phone = async (): Promise<Device> => {
+  const one = await device();
+  devices.push(one);
+  return one;
+};
+test.afterEach(async () => {
+  for (const one of devices.splice(0)) await one.remove();
+});
+
+test('the server gone and the browser killed: it opens, plans, keeps the book and works the gate; the server back, another device has all of it', async () => {
+  const server = await ownServer();
+  const mine = await phone();
+  const name = `No signal ${Date.now()}`;
+  await newJob(mine.page, name, {}, server.url);
+  await newRun(mine.page, 'Taken along', '30');
+  await saved(mine.page);
+  const run = runAt(mine.page);
+  const job = run.split('/runs')[0] as string;
+  await programKept(mine.page);
+  await mine.page.goto(`${server.url}${job}`);
+  await mine.page.getByRole('button', { name: 'Take this job along' }).click();
+  await expect(mine.page.getByText(/All of it is on this device, as of .*: 1 run, 0 entries of the book, 0 issued plans/)).toBeVisible();
+
+  await server.kill();
+  await mine.kill();
+  let page = await mine.start();
+  // The list, the job and its run open from the device.
+  await page.goto(server.url);
+  await page.getByRole('link', { name: new RegExp(name) }).click();
+  await expect(page.getByText(/No connection to the server. Your work is kept on this device/).filter({ visible: true })).toBeVisible();
+  await page.getByRole('link', { name: /Taken along/ }).click();
+  await expect(number(page, 'Top width')).toBeVisible();
+  await open(page, 'Width');
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.3');
+  await expect(number(page, 'Top width')).toContainText('1.30 m');
+  await expect(page.getByRole('status', { name: /^Kept: / })).toBeVisible();
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
+  await page.getByRole('button', { name: 'It rained' }).click();
+  await tab(page, 'Book');
+  const listed = page.getByRole('list', { name: 'Entries of the book' });
+  await expect(listed.getByText('It rained', { exact: true })).toBeVisible();
+  await expect(page.getByText(/kept on this device, not sent yet/)).toBeVisible();
+  // A job and a run made here.
+  await newJob(page, `${name} too`, {}, server.url);
+  await newRun(page, 'Made in the trench', '12');
+  await expect(page.getByRole('status', { name: /^Kept: / })).toBeVisible();
+  const made = runAt(page);
+  // The drawings on paper are made here as well.
+  await step(page, 'Works');
+  await page.getByRole('tab', { name: 'Order' }).click();
+  const [pack] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Plan pack as PDF' }).click()]);
+  expect(readFileSync(await pack.path(), 'latin1').slice(0, 5)).toBe('%PDF-');
+
+  await mine.kill();
+  page = await mine.start();
+  await page.goto(`${server.url}${made}`);
+  await expect(number(page, 'Top width')).toBeVisible();
+  await page.goto(`${server.url}${run}/site/book`);
+  await expect(page.getByText('It rained', { exact: true })).toBeVisible();
+
+  await server.start();
+  await expect(page.getByText(/not sent yet/)).toHaveCount(0);
+  const other = await phone();
+  await other.page.goto(server.url);
+  await expect(other.page.getByRole('link', { name: new RegExp(`${name} too`) })).toContainText('1 run');
+  await other.page.goto(`${server.url}${run}`);
+  await expect(number(other.page, 'Top width')).toContainText('1.30 m');
+  await other.page.goto(`${server.url}${run}/site/book`);
+  await expect(other.page.getByText('It rained', { exact: true })).toBeVisible();
+  await other.page.goto(`${server.url}${made}`);
+  await expect(number(other.page, 'Top width')).toBeVisible();
+  await server.stop();
+});
+
+test('what somebody else does is on the other screens within two seconds: an edit, a new run, rain and the gate with it', async ({
+  page,
+  browser,
+}) => {
+  await newJob(page, 'Two phones');
+  await newRun(page, 'Shared', '30');
+  await saved(page);
+  const run = runAt(page);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(run);
+  await expect(number(other, 'Top width')).toBeVisible();
+  await open(page, 'Width');
+  const within = { timeout: 2000 };
+  await page.getByRole('textbox', { name: 'Clear width at the bottom' }).fill('1.4');
+  await saved(page);
+  await expect(number(other, 'Top width')).toContainText('1.40 m', within);
+
+  await other.goto(`${run}/site/book`);
+  await expect(other.getByText(/Nothing|No entr/i).first()).toBeVisible();
+  await page.goto(`${run}/site/enter`);
+  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
+  await page.getByRole('button', { name: 'It rained' }).click();
+  await expect(other.getByText('It rained', { exact: true })).toBeVisible(within);
+
+  const job = run.split('/runs')[0] as string;
+  await other.goto(job);
+  await expect(other.getByRole('link', { name: /Shared/ })).toBeVisible();
+  await page.goto(job);
+  await newRun(page, 'Another', '10');
+  await saved(page);
+  await expect(other.getByRole('link', { name: /Another/ })).toBeVisible(within);
+  await other.context().close();
+});
