@@ -1,3 +1,4 @@
+import { clean } from '@tamper/core/clean';
 import type { BookPage, KeptEntry, SentEntry } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp, type Done } from './database';
@@ -72,7 +73,7 @@ export async function keepEntry(jobId: string, make: (count: number) => { about:
     const kept = (await tx.get('own', DEVICE))?.value as Device | undefined;
     const device = kept ?? readOwn<Device>(DEVICE);
     const count = (device?.count ?? 0) + 1;
-    const { about, entry } = make(count);
+    const { about, entry } = clean(make(count));
     const row: WaitingRow = { id: entry.id, jobId, about, count, entry };
     tx.put('waiting', row);
     tx.put('own', { key: DEVICE, value: { id: entry.device, count } });

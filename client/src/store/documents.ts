@@ -1,3 +1,4 @@
+import { clean } from '@tamper/core/clean';
 import type { Stored } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp } from './database';
@@ -45,7 +46,7 @@ export async function keepDraft(
     // What this device kept or sent last is gone on from; what others stored is not, before somebody has looked at it.
     const last = before ?? (row && sentHere(row) && row.sent.rev >= seen.rev ? { ...asBase(row.stored), rev: row.sent.rev } : undefined);
     const { version, base } = last ?? seen;
-    const doc = last && last.rev !== seen.rev ? merge(seen.doc, work.doc, last.doc) : work.doc;
+    const doc = clean(last && last.rev !== seen.rev ? merge(seen.doc, work.doc, last.doc) : work.doc);
     const rev = Math.max(before?.rev ?? 0, row?.sent?.rev ?? 0, seen.rev) + 1;
     const made: DraftRow = { since: Date.now(), ...before, ...work, version, base, doc, rev };
     delete made.refused;

@@ -1,6 +1,6 @@
 import { plainRun } from '@tamper/core/plain';
 import type { Run } from '@tamper/core/job';
-import { sameJson } from '@tamper/core/merge';
+import { sameStored } from '@tamper/core/clean';
 import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
 import { allWaiting, refuseWaiting, takenWaiting } from './book';
 import { onNews, tell } from './bus';
@@ -146,7 +146,7 @@ export class Sender {
     try {
       const stored = await (draft.version === 0 ? this.line.add(draft) : this.line.put(draft));
       // Made here and its answer lost: somebody may have changed it at the server since.
-      if (draft.version === 0 && !sameJson(stored.doc, draft.doc)) await stopDraft(draft, { theirs: stored });
+      if (draft.version === 0 && stored.version > 1 && !sameStored(stored.doc, draft.doc)) await stopDraft(draft, { theirs: stored });
       else await settleDraft(draft, stored);
       return true;
     } catch (error) {
@@ -154,7 +154,7 @@ export class Sender {
       const theirs = error.current as Stored<unknown> | undefined;
       if (error.status !== 409 || !theirs) await stopDraft(draft, { refused: sentences(error).join(' ') });
       // Our own write whose answer got lost.
-      else if (sameJson(theirs.doc, draft.doc)) await settleDraft(draft, theirs);
+      else if (sameStored(theirs.doc, draft.doc)) await settleDraft(draft, theirs);
       else await stopDraft(draft, { theirs });
       return theirs !== undefined;
     }

@@ -9,6 +9,7 @@ import {
   blankPit,
   blankReach,
   blankRun,
+  errorsOf,
   runSchema,
   type LevelBook,
   type Reach,
@@ -466,6 +467,16 @@ describe('branches and variants', () => {
   });
   test('a variant is the same run under a name of its own', () =>
     expect(variantOf(main, ['Main', 'Main (variant)'])).toEqual({ ...main, name: 'Main (variant) 2' }));
+  test('a name as long as one may be is cut for its variants, and each is one a run may have', () => {
+    let run: Run = { ...main, name: 'M'.repeat(120) };
+    const names = [run.name];
+    for (let i = 0; i < 12; i++) {
+      run = variantOf(run, names);
+      expect(errorsOf(runSchema, run)).toEqual([]);
+      expect(names).not.toContain(run.name);
+      names.push(run.name);
+    }
+  });
 });
 
 describe('every laid line is asked, not only the one that leads', () => {

@@ -1,4 +1,15 @@
-import { blankLaidLine, blankRunExtras, productOf, type Job, type LaidLine, type NewId, type Patch, type Reach, type Run } from '../job';
+import {
+  blankLaidLine,
+  blankRunExtras,
+  MOST_NAME,
+  productOf,
+  type Job,
+  type LaidLine,
+  type NewId,
+  type Patch,
+  type Reach,
+  type Run,
+} from '../job';
 import { structureAt, withStructure } from './structures';
 import { groundAt } from './ground';
 import { levelsOn, reachIndexAt } from './levels';
@@ -9,12 +20,13 @@ const BRANCH_LENGTH = 10;
 /** A structure this near takes the branch; else a branch fitting is put in, metres. */
 const NEAR = 0.5;
 
-/** The first name of its kind that nobody has. */
-export function freeName(wanted: string, taken: readonly string[]): string {
-  if (!taken.includes(wanted)) return wanted;
+/** The first name of its kind that nobody has: a name and what tells it apart, the name cut short where both are too long for one. */
+export function freeName(name: string, kind: string, taken: readonly string[]): string {
+  const named = (number: string) => `${name.slice(0, MOST_NAME - kind.length - number.length)}${kind}${number}`;
+  if (!taken.includes(named(''))) return named('');
   let number = 2;
-  while (taken.includes(`${wanted} ${number}`)) number++;
-  return `${wanted} ${number}`;
+  while (taken.includes(named(` ${number}`))) number++;
+  return named(` ${number}`);
 }
 
 /**
@@ -40,7 +52,7 @@ export function branchFrom(
   const ground = groundAt(run.stations, fitting.station);
   const branch: Run = {
     ...blankRunExtras(),
-    name: freeName(`${run.name} branch`, names),
+    name: freeName(run.name, ' branch', names),
     stations: [
       { station: 0, ground },
       { station: BRANCH_LENGTH, ground },
@@ -64,5 +76,5 @@ export function branchFrom(
 /** The same run under another name, to be changed and compared. Records of digging stay with the first. */
 export const variantOf = (run: Run, names: readonly string[]): Run => ({
   ...run,
-  name: freeName(`${run.name} (variant)`, names),
+  name: freeName(run.name, ' (variant)', names),
 });

@@ -10,6 +10,7 @@ export * from './placedLines';
 export * from './cables';
 export * from './tools';
 export * from './blank';
+export * from './clean';
 export * from './merge';
 export * from './fingerprint';
 export * from './upgrade';

@@ -303,6 +303,35 @@ describe('bad input', () => {
     expect(new Set(seen).size).toBe(seen.length);
     await request(app).get('/api/jobs?after=yesterday').expect(400);
   });
+  test('what a database cannot hold is cleaned on its way in, and sending it again is the same as once', async () => {
+    const id = randomUUID();
+    const bad = { ...job(), name: 'Main\u0000 \ud800 run' };
+    const send = () => request(app).post('/api/jobs').send({ id, doc: bad }).expect(201);
+    expect(((await send()).body as { doc: Job }).doc.name).toBe('Main \ufffd run');
+    expect((await send()).body).toMatchObject({ version: 1 });
+    const at = new Date().toISOString();
+    const fact = { kind: 'dreamt-of', 'na\u0000me': ['x\udfff'] };
+    const entry = { id: randomUUID(), author: 'foreman', device: 'd', count: 1, known: 0, at, clock: 0, fact };
+    for (let i = 0; i < 2; i++) await request(app).post(`/api/jobs/${id}/book`).send({ entry }).expect(201);
+    const { items } = (await request(app).get(`/api/jobs/${id}/book`).expect(200)).body as { items: { entry: { fact: unknown } }[] };
+    expect(items.map(({ entry: kept }) => kept.fact)).toEqual([{ kind: 'dreamt-of', name: ['x\ufffd'] }]);
+  });
+  test.each([
+    ['a bad escape', () => request(app).get('/api/jobs/%E0%A4%A'), 400],
+    ['an encoding nobody knows', () => request(app).post('/api/jobs').set('Content-Encoding', 'zip').send({}), 415],
+    [
+      'a character set nobody knows',
+      () => request(app).post('/api/jobs').set('Content-Type', 'application/json; charset=klingon').send('{}'),
+      415,
+    ],
+    ['a version no column holds', () => request(app).put(`/api/jobs/${randomUUID()}`).send({ version: 3e9, doc: job() }), 400],
+    ['a version no column holds, deleting', () => request(app).delete(`/api/jobs/${randomUUID()}?version=99999999999`), 400],
+    ['text that is no JSON', () => request(app).post('/api/jobs').set('Content-Type', 'application/json').send('{"id":'), 400],
+  ])('%s is answered with a sentence, not as a fault of the server', async (_, ask, status) => {
+    const answer = await ask();
+    expect(answer.status).toBe(status);
+    expect((answer.body as { error: { message: string } }).error.message).toMatch(/\.$/);
+  });
   test('a run cannot join a job that is not there, nor be listed by a bad page', async () => {
     await request(app).post(`/api/jobs/${randomUUID()}/runs`).send({ id: randomUUID(), doc: run() }).expect(404);
     await request(app).get('/api/jobs?limit=100000').expect(400);

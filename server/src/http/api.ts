@@ -1,4 +1,4 @@
-import { check, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
+import { check, clean, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { Book } from '../book/book';
@@ -13,7 +13,9 @@ import { id, pathId } from './input';
 /** Largest request body; the job file's own limit. */
 export const BODY_LIMIT = '8mb';
 
-const version = z.int().min(1);
+/** The greatest a column of versions holds. */
+const MOST_VERSION = 2_147_483_647;
+const version = z.int().min(1).max(MOST_VERSION);
 const listQuery = z.object({
   limit: z.coerce.number().int().min(1).max(200).default(50),
   after: z.string().refine(isPlace, 'Needs the place where a page ended.').optional(),
@@ -36,6 +38,11 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
     next();
   });
   router.use(json({ limit: BODY_LIMIT }));
+  // What a database cannot hold does not come past here.
+  router.use((request, _response, next) => {
+    request.body = clean(request.body as unknown);
+    next();
+  });
 
   router.get('/health', async (_request, response) => {
     await store.ping();

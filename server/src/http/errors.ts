@@ -31,22 +31,37 @@ function answer(error: unknown): [number, ErrorBody['error']] {
   if (type === 'entity.too.large')
     return [413, { code: 'too-large', message: 'This is larger than 8 MB; a job is far smaller. Nothing was saved.' }];
   if (type === 'entity.parse.failed') return [400, { code: 'not-json', message: 'This is not JSON. Nothing was saved.' }];
+  const asked = askedWrongly(error);
+  if (asked) return [asked, { code: 'malformed', message: 'This request cannot be read. Nothing was saved.' }];
+  if (isFull(error)) return [507, { code: 'full', message: 'The disk of the server is full. Nothing was saved; make room on it.' }];
   if (isDatabaseDown(error))
     return [503, { code: 'database-down', message: 'The database does not answer. Nothing was saved; try again shortly.' }];
   return [500, { code: 'internal', message: 'Something went wrong on the server. Nothing was saved.' }];
 }
 
-/** Connection refused, cut or shutting down: worth trying again, and no fault of the request. */
-function isDatabaseDown(error: unknown): boolean {
-  // Drizzle wraps the driver's error; look through the wrapping.
-  for (let cause = error as Failure | undefined; cause; cause = cause.cause as Failure | undefined)
-    if (
-      /^(ECONNREFUSED|ECONNRESET|EPIPE|57P0[123]|08...)$/.test(cause.code ?? '') ||
-      /Connection terminated|connection timeout|timeout exceeded/.test(cause.message ?? '')
-    )
-      return true;
-  return false;
+/** The status of a request that is at fault itself: a bad escape in its address, an encoding or character set nobody knows, a body cut short. */
+function askedWrongly(error: unknown): number | undefined {
+  const { status } = (error ?? {}) as { status?: unknown };
+  return typeof status === 'number' && status >= 400 && status < 500 ? status : undefined;
 }
+
+/** What the database says where its disk is full. */
+const isFull = (error: unknown): boolean => causes(error).some(({ code }) => code === '53100' || code === 'ENOSPC');
+
+/** What went wrong, and what that came of: Drizzle wraps the driver's error. */
+function causes(error: unknown): Failure[] {
+  const found: Failure[] = [];
+  for (let cause = error as Failure | undefined; cause; cause = cause.cause as Failure | undefined) found.push(cause);
+  return found;
+}
+
+/** Connection refused, cut or shutting down: worth trying again, and no fault of the request. */
+const isDatabaseDown = (error: unknown): boolean =>
+  causes(error).some(
+    ({ code, message }) =>
+      /^(ECONNREFUSED|ECONNRESET|EPIPE|57P0[123]|08...)$/.test(code ?? '') ||
+      /Connection terminated|connection timeout|timeout exceeded/.test(message ?? ''),
+  );
 interface Failure {
   code?: string;
   message?: string;

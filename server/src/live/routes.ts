@@ -1,4 +1,5 @@
 import { Router, type Response } from 'express';
+import { clearInterval, setInterval } from 'node:timers';
 import type { Live } from './live';
 
 /** A line that says nothing for this long may be dead, ms: it says what time it is. */
@@ -18,6 +19,8 @@ export function liveRoutes(live: Live): { routes: Router; end: () => void } {
   const beat = setInterval(() => {
     for (const response of open) say(response, 'now', Date.now());
   }, BEAT);
+  // It keeps no process alive that has nothing else to do.
+  beat.unref();
   const routes = Router();
   routes.get('/', (request, response) => {
     response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });

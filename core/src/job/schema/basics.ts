@@ -15,6 +15,9 @@ export const STATION_SLACK = 1e-6;
 /** Stations of a list that goes up keep at least this far apart, metres: nearer than a spade can tell. */
 export const LEAST_APART = 0.005;
 
+/** Longest name of a job or a run, characters. */
+export const MOST_NAME = 120;
+
 export const text = (most: number) => z.string().trim().min(1, 'Give it a name.').max(most, `Keep it under ${most} characters.`);
 /** Words that may be left out. */
 export const words = (most: number) => z.string().trim().max(most, `Keep it under ${most} characters.`);

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { machineWith, productWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleQuantities, ruleSetIds } from '../../rules';
-import { text } from './basics';
+import { MOST_NAME, text } from './basics';
 import { clearanceSchema, type Clearance } from './clearance';
 import { kitSchema } from './kit';
 import { machineSchema } from './machine';
@@ -48,7 +48,7 @@ const ratesSchema = z.strictObject({
 /** The job without its runs: what the server keeps in one row. */
 export const jobSchema = z
   .strictObject({
-    name: text(120),
+    name: text(MOST_NAME),
     ruleSet: z.enum(ruleSetIds),
     units: z.enum(['metric', 'us']),
     overrides: z.array(overrideSchema).max(50, 'A job holds at most 50 changed rules.'),

@@ -1,6 +1,20 @@
 import { z } from 'zod';
 import { groundIds, surfaces } from '../../catalogue';
-import { ascending, cover, id, idsOnce, LEAST_APART, level, MAX_STATIONS, planPoint, slope, STATION_SLACK, text, words } from './basics';
+import {
+  ascending,
+  cover,
+  id,
+  idsOnce,
+  LEAST_APART,
+  level,
+  MAX_STATIONS,
+  MOST_NAME,
+  planPoint,
+  slope,
+  STATION_SLACK,
+  text,
+  words,
+} from './basics';
 import { conditionsSchema } from './conditions';
 import { existingLineSchema, type ExistingLine } from './existing';
 import { reachSchema } from './reach';
@@ -73,7 +87,7 @@ const accessSchema = z.strictObject({
 });
 
 const runShape = z.strictObject({
-  name: text(120),
+  name: text(MOST_NAME),
   stations: stationsSchema,
   /** Inverts that hold at their stations, ascending; gravity reaches fall between them. `keep`: the grade finder may not move it. */
   inverts: z
