@@ -1,5 +1,5 @@
 // npm start: from a fresh checkout to a served application. Every step is skipped when its work is done already.
-import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { linkSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -7,17 +7,31 @@ import { buildClient, clientDir } from './lib/client.mjs';
 import { installDependencies, isRoot, requireNode } from './lib/packages.mjs';
 import { installPostgres, startCluster } from './lib/postgres.mjs';
 import { Failure, main, step } from './lib/say.mjs';
-import { isHealthy, startServer } from './lib/server.mjs';
+import { healthOf } from './lib/server.mjs';
+import { supervise } from './lib/supervise.mjs';
 
 const dataHome = isRoot ? '/var/lib' : (process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'));
 const dataFolder = resolve(process.env.TAMPER_DATA ?? join(dataHome, 'tamper'));
 const lockFile = join(dataFolder, 'running.json');
 
-/** The process that holds the data folder, if it is still alive and really is one of ours. */
+/** When a process began, as nothing else on this machine did: numbers of processes are given again. Undefined where there is none. */
+function birthOf(pid) {
+  try {
+    // The name stands in brackets and may hold anything; what comes after does not.
+    const started = readFileSync(`/proc/${pid}/stat`, 'utf8')
+      .replace(/^.*\) /s, '')
+      .split(' ')[19];
+    return `${readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim()} ${started}`;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The process that holds the data folder, if it still is the one that took it. */
 function holder() {
   try {
     const held = JSON.parse(readFileSync(lockFile, 'utf8'));
-    return readFileSync(`/proc/${held.pid}/cmdline`, 'utf8').includes('start.mjs') ? held : undefined;
+    return held.pid !== process.pid && held.birth !== undefined && birthOf(held.pid) === held.birth ? held : undefined;
   } catch {
     return undefined;
   }
@@ -25,30 +39,48 @@ function holder() {
 
 /** Takes the data folder for this process. False when a running Tamper already serves it. */
 async function takeFolder(port) {
-  mkdirSync(dataFolder, { recursive: true });
+  try {
+    mkdirSync(dataFolder, { recursive: true });
+  } catch (error) {
+    throw new Failure(`The folder ${dataFolder} cannot be made (${error.code}). Set TAMPER_DATA to one that can be written.`);
+  }
   const held = holder();
   if (held) {
-    if (!(await isHealthy(held.port)))
+    if ((await healthOf(held.port)) !== 'well')
       throw new Failure(`Another start (process ${held.pid}) is at work on ${dataFolder}. Wait for it, or stop it first.`);
     console.log(`\nTamper is already running: http://localhost:${held.port}\n`);
     return false;
   }
-  rmSync(lockFile, { force: true });
+  // Linked into its place whole: one cut short while it is written is never there.
+  const mine = `${lockFile}.${process.pid}`;
   try {
-    writeFileSync(lockFile, JSON.stringify({ pid: process.pid, port }), { flag: 'wx' });
+    rmSync(lockFile, { force: true });
+    writeFileSync(mine, JSON.stringify({ pid: process.pid, birth: birthOf(process.pid), port }));
+    linkSync(mine, lockFile);
   } catch (error) {
     if (error.code === 'EEXIST') throw new Failure(`Another start took ${dataFolder} a moment ago. Wait for it to finish.`);
-    throw error;
+    throw new Failure(`Nothing can be written in ${dataFolder} (${error.code}): is it read-only, or the disk full?`);
+  } finally {
+    rmSync(mine, { force: true });
   }
   return true;
 }
 
-const mustBeFree = (port) =>
-  new Promise((done, reject) => {
+/** How long a server whose start was killed may take to end, ms. */
+const ENDING = 10_000;
+const isFree = (port) =>
+  new Promise((done) => {
     const probe = createServer();
-    probe.once('error', () => reject(new Failure(`Port ${port} is taken by another program. Choose another: PORT=${port + 1} npm start`)));
-    probe.listen(port, '127.0.0.1', () => probe.close(done));
+    probe.once('error', () => done(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
   });
+
+/** The port has to be free: soon, where it is a Tamper that has it, left by a start that was killed. */
+async function mustBeFree(port) {
+  for (const end = Date.now() + ENDING; !(await isFree(port)); await new Promise((done) => setTimeout(done, 200)))
+    if (Date.now() > end || (await healthOf(port)) === 'away')
+      throw new Failure(`Port ${port} is taken by another program. Choose another: PORT=${port + 1} npm start`);
+}
 
 await main(async () => {
   requireNode();
@@ -69,28 +101,26 @@ await main(async () => {
   if (!process.env.DATABASE_URL) installPostgres();
   if (!(await takeFolder(port))) return;
   let cluster;
-  let server;
+  let running;
   try {
     await mustBeFree(port);
     await buildClient();
     if (stopAsked) return;
-    let databaseUrl = process.env.DATABASE_URL;
-    if (!databaseUrl) {
+    if (!process.env.DATABASE_URL) {
       step('Starting the database');
       cluster = await startCluster(join(dataFolder, 'postgres'));
-      databaseUrl = cluster.createDatabase('tamper');
+      cluster.createDatabase('tamper');
     }
     step('Starting the server');
-    server = await startServer({ databaseUrl, port, clientDir });
+    running = await supervise({ cluster, databaseUrl: () => process.env.DATABASE_URL || cluster.url('tamper'), port, clientDir });
     console.log(
-      `\nTamper is running: ${server.url}\nStop it with Ctrl-C. Data: ${process.env.DATABASE_URL ? 'DATABASE_URL' : dataFolder}\n`,
+      `\nTamper is running: ${running.url}\nStop it with Ctrl-C. Data: ${process.env.DATABASE_URL ? 'DATABASE_URL' : dataFolder}\n`,
     );
-    await Promise.race([asked, server.gone]);
-    if (!stopAsked) throw new Failure('The server stopped by itself. What it said stands above; run npm start again.');
+    await asked;
     step('Stopping');
   } finally {
-    await server?.stop();
-    cluster?.stop();
+    if (running) await running.stop();
+    else cluster?.stop();
     rmSync(lockFile, { force: true });
   }
 });

@@ -33,12 +33,14 @@ export async function installDependencies() {
 export function installDebian(name, present) {
   if (present()) return;
   step(`Installing ${name} from Debian`);
-  const apt = (...args) => {
-    const command = ['apt-get', '-qq', '-y', '-o', 'DPkg::Lock::Timeout=300', ...args];
+  const asRoot = (...command) => {
     const [file, ...rest] = isRoot ? command : ['sudo', ...command];
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     return spawnSync(file, rest, { stdio: ['inherit', 'ignore', 'inherit'], env }).status === 0;
   };
+  const apt = (...args) => asRoot('apt-get', '-qq', '-y', '-o', 'DPkg::Lock::Timeout=300', ...args);
+  // An installation that was cut short is finished first.
+  asRoot('dpkg', '--configure', '-a');
   if (!apt('update'))
     throw new Failure(`apt-get update failed, and ${name} is needed. Run as root or with sudo, with Debian's packages in reach.`);
   if (!apt('install', '--no-install-recommends', name) || !present())

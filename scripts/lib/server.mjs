@@ -22,13 +22,14 @@ export function startServer({ databaseUrl, port, clientDir }) {
   });
 }
 
-/** Is a healthy Tamper answering on this port? */
-export async function isHealthy(port) {
+/** How a Tamper on this port is: well, without its database, or not there at all. */
+export async function healthOf(port, patience = 2000) {
   try {
-    const response = await fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(2000) });
+    const response = await fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(patience) });
     const body = await response.json();
-    return body.ok === true && body.service === 'tamper';
+    if (body.ok === true && body.service === 'tamper') return 'well';
+    return body.error?.code === 'database-down' ? 'no database' : 'away';
   } catch {
-    return false;
+    return 'away';
   }
 }

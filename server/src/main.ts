@@ -6,6 +6,7 @@ import { openBook } from './book/book';
 import { bringOver } from './db/bringOver';
 import { openStore } from './db/store';
 import { createApp } from './http/app';
+import { faultOf } from './http/errors';
 import { openLive } from './live/live';
 import { practiceOffice } from './office/practice';
 import { openRevisions } from './revisions/revisions';
@@ -15,14 +16,14 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set; use `npm start`.');
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
-  const { db, close } = connect(url, (error) => log.warn({ err: error }, 'lost an idle database connection'));
+  const { db, close } = connect(url, (error) => log.warn({ fault: faultOf(error) }, 'lost an idle database connection'));
   await migrateUp(db);
   const store = openStore(db);
   await store.addDemo(DEMO_JOB_ID, demoFor(new Date().toISOString().slice(0, 10)));
 
   await bringOver(db);
   const book = openBook(db);
-  const live = openLive(url, (error) => log.warn({ err: error }, 'lost the line to what changes'));
+  const live = openLive(url, (error) => log.warn({ fault: faultOf(error) }, 'lost the line to what changes'));
   const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), live };
   const { app, end } = createApp(services, log, process.env.CLIENT_DIR);
   const server = app.listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () => process.send?.('ready'));

@@ -26,7 +26,7 @@ export const useAlong = (jobId: string): Along | undefined => useOwn<Along>(keyO
 /** Is the program itself on this device? Where a browser keeps none, as over a line without encryption, never. */
 async function programKept(): Promise<boolean> {
   if (!('serviceWorker' in navigator) || !window.isSecureContext) return false;
-  return (await navigator.serviceWorker.getRegistration())?.active != null;
+  return Boolean((await navigator.serviceWorker.getRegistration())?.active);
 }
 
 /**

@@ -1,4 +1,3 @@
-/* eslint-disable-next-line @typescript-eslint/triple-slash-reference */
 /// <reference types="jest" />
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';

@@ -1,5 +1,4 @@
 /** NUL and other characters nobody can type or see; a tab and a new line are seen. */
-// eslint-disable-next-line no-control-regex
 const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/g;
 /** Half of a pair of code units, which is no character: left by a program that cut a text in two. */
 const HALF = /[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;

@@ -1,6 +1,6 @@
-import { FILE_VERSION, upgradeJob, upgradeRun, type Job, type JobFile, type Run } from '@tamper/core';
+import { FILE_VERSION, omit, upgradeJob, upgradeRun, type Job, type JobFile, type Run } from '@tamper/core';
 import { readEntry } from '@tamper/core/book';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, sql, TransactionRollbackError } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { bookOfFile, insertCopies, recounted } from '../book/copies';
 import { entriesOf, oneAfterAnother } from '../book/rows';
@@ -105,7 +105,7 @@ function past(table: Table, after: string | undefined) {
 function paged<T extends { id: string; age: string }>(rows: T[], limit: number): Page<Omit<T, 'age'>> {
   const items = rows.slice(0, limit);
   const last = items.at(-1);
-  return { items: items.map(({ age: _, ...item }) => item), next: rows.length > limit && last ? `${last.age}_${last.id}` : null };
+  return { items: items.map((item) => omit(item, 'age')), next: rows.length > limit && last ? `${last.age}_${last.id}` : null };
 }
 
 async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<void> {
@@ -225,7 +225,19 @@ export function openStore(db: Database) {
     return paged(rows, limit);
   }
 
-  const ping = async (): Promise<void> => void (await db.execute(sql`select 1`));
+  /** Does the database answer, and does it take what is written? Nothing of it stays. @throws what it says where it does not answer. */
+  async function ping(): Promise<{ writes: boolean }> {
+    await db.execute(sql`select 1`);
+    try {
+      await db.transaction(async (tx) => {
+        await tx.insert(doneOnce).values({ name: `health ${randomUUID()}` });
+        tx.rollback();
+      });
+    } catch (error) {
+      return { writes: error instanceof TransactionRollbackError };
+    }
+    return { writes: false };
+  }
   /** Adds the demo job the first time only, so that a demo somebody deleted stays deleted. */
   async function addDemo(id: string, file: JobFile): Promise<void> {
     await db.transaction(async (tx) => {

@@ -35,6 +35,7 @@ import { openStore } from '../db/store';
 import { practiceOffice } from '../office/practice';
 import { openRevisions } from '../revisions/revisions';
 import { createApp, type Services } from './app';
+import { faultOf } from './errors';
 
 const url = process.env.TEST_DATABASE_URL;
 if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
@@ -70,12 +71,35 @@ beforeAll(() => migrateUp(db));
 afterAll(close);
 
 test('health answers only for a database that answers', async () => {
-  await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper' });
+  await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper', reads: true, writes: true });
   const dead = connect('postgres://nobody:x@127.0.0.1:1/none', () => undefined);
   const answer = await request(appOf(servicesOf(dead.db))).get('/api/health');
   expect(answer.status).toBe(503);
   expect((answer.body as { error: { code: string } }).error.code).toBe('database-down');
   await dead.close();
+});
+
+test('health tells what can be read from what can be written', async () => {
+  const readOnly = new URL(url);
+  readOnly.searchParams.set('options', '-c default_transaction_read_only=on');
+  const its = connect(readOnly.href, () => undefined);
+  await request(appOf(servicesOf(its.db)))
+    .get('/api/health')
+    .expect(507, { ok: false, service: 'tamper', reads: true, writes: false });
+  await request(appOf(servicesOf(its.db)))
+    .get('/api/jobs')
+    .expect(200);
+  await its.close();
+});
+
+test('a log says what went wrong and where, and nothing of a document', () => {
+  const driver = Object.assign(new Error('invalid input syntax for type json'), { code: '22P02' });
+  const wrapped = new Error('Failed query: insert into job values ($1)\nparams: {"name":"Secret yard"}', { cause: driver });
+  const fault = faultOf(wrapped);
+  expect(fault).toMatchObject({ code: '22P02', message: 'invalid input syntax for type json' });
+  expect(fault.at.length).toBeGreaterThan(0);
+  expect(JSON.stringify(fault)).not.toContain('Secret yard');
+  expect(faultOf('a string').message).toBe('a string');
 });
 
 describe('documents', () => {

@@ -45,8 +45,8 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
   });
 
   router.get('/health', async (_request, response) => {
-    await store.ping();
-    response.json({ ok: true, service: 'tamper' });
+    const { writes } = await store.ping();
+    response.status(writes ? 200 : 507).json({ ok: writes, service: 'tamper', reads: true, writes });
   });
 
   router.get('/jobs', async (request, response) => {

@@ -15,7 +15,7 @@ export const errorHandler =
   (error: unknown, request, response, next) => {
     if (response.headersSent) return next(error);
     const [status, body] = answer(error);
-    if (status >= 500) log.error({ err: error, method: request.method, path: request.path }, 'request failed');
+    if (status >= 500) log.error({ fault: faultOf(error), method: request.method, path: request.path }, 'request failed');
     response.status(status).json({ error: body } satisfies ErrorBody);
   };
 
@@ -53,6 +53,13 @@ function causes(error: unknown): Failure[] {
   const found: Failure[] = [];
   for (let cause = error as Failure | undefined; cause; cause = cause.cause as Failure | undefined) found.push(cause);
   return found;
+}
+
+/** What a log says of an error: what lies at the bottom of it and where it was thrown. A wrapper's words quote whole documents, which no log holds. */
+export function faultOf(error: unknown): { code: string | undefined; message: string; at: string[] } {
+  const bottom = causes(error).at(-1);
+  const at = (error instanceof Error ? (error.stack ?? '') : '').split('\n').filter((line) => /^\s+at /.test(line));
+  return { code: bottom?.code, message: (bottom?.message ?? String(error)).slice(0, 300), at: at.slice(0, 12).map((line) => line.trim()) };
 }
 
 /** Connection refused, cut or shutting down: worth trying again, and no fault of the request. */

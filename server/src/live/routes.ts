@@ -1,5 +1,4 @@
 import { Router, type Response } from 'express';
-import { clearInterval, setInterval } from 'node:timers';
 import type { Live } from './live';
 
 /** A line that says nothing for this long may be dead, ms: it says what time it is. */
@@ -16,9 +15,10 @@ export function liveRoutes(live: Live): { routes: Router; end: () => void } {
   live.listen((news) => {
     for (const response of open) say(response, news === 'missed' ? 'missed' : 'news', news === 'missed' ? null : news);
   });
+  // Both a page's timers and Node's are known where all of this is checked at once.
   const beat = setInterval(() => {
     for (const response of open) say(response, 'now', Date.now());
-  }, BEAT);
+  }, BEAT) as unknown as NodeJS.Timeout;
   // It keeps no process alive that has nothing else to do.
   beat.unref();
   const routes = Router();

@@ -1,0 +1,158 @@
+// The server side under faults: whatever is killed at whatever moment, it comes back without help, and what was answered as saved is there.
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { freePort } from '../lib/postgres.mjs';
+import { root } from '../lib/packages.mjs';
+import { healthOf } from '../lib/server.mjs';
+
+const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
+/** It has to be back within this, ms. */
+const PATIENCE = 90_000;
+
+/** Processes whose command holds all of these words. */
+function pidsOf(...words) {
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        const command = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+        return words.every((word) => command.includes(word));
+      } catch {
+        return false;
+      }
+    });
+}
+const kill = (pid, signal = 'SIGKILL') => {
+  try {
+    process.kill(pid, signal);
+  } catch (error) {
+    if (error.code !== 'ESRCH') throw error;
+  }
+};
+
+/**
+ * @param rounds how many faults @param random 0 ≤ x < 1
+ * @returns sentences of what went wrong; none: it came back every time.
+ */
+export async function upkeep(rounds, random, say = console.log) {
+  const home = mkdtempSync(join(tmpdir(), 'tamper-upkeep-'));
+  chmodSync(home, 0o755);
+  const data = join(home, 'data');
+  const port = await freePort();
+  const wrong = [];
+  let child;
+  const start = () => {
+    child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs')], {
+      cwd: root,
+      env: { ...process.env, TAMPER_DATA: data, PORT: String(port), DATABASE_URL: '' },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    child.said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (child.said += text));
+  };
+  const endStart = async (signal) => {
+    if (child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill(signal);
+    await gone;
+  };
+  const postmaster = () => {
+    const file = join(data, 'postgres', 'cluster', 'postmaster.pid');
+    return existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : undefined;
+  };
+  const servers = () =>
+    pidsOf('server/src/main.ts').filter((pid) => readFileSync(`/proc/${pid}/environ`, 'utf8').includes(`PORT=${port}\0`));
+  const well = async (what) => {
+    const end = Date.now() + PATIENCE;
+    while (Date.now() < end) {
+      // What it took over from may still be ending.
+      if (child.said.includes('Tamper is running') && (await healthOf(port)) === 'well') return true;
+      await sleep(100);
+    }
+    wrong.push(`${what}: not back after ${PATIENCE / 1000} s. It said: ${child.said.slice(-500)}`);
+    return false;
+  };
+  /** Jobs that were answered as saved. */
+  const saved = [];
+  const save = async () => {
+    const id = randomUUID();
+    const doc = JSON.parse(readFileSync(join(root, 'scripts/faults/job.json'), 'utf8'));
+    const answer = await fetch(`http://127.0.0.1:${port}/api/jobs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ id, doc }),
+      signal: AbortSignal.timeout(5000),
+    }).catch(() => undefined);
+    if (answer?.status === 201) saved.push(id);
+  };
+  const faults = {
+    'server killed': () => servers().forEach((pid) => kill(pid)),
+    'database killed': () => kill(postmaster()),
+    'both killed': () => (servers().forEach((pid) => kill(pid)), kill(postmaster())),
+    'start killed': async () => (await endStart('SIGKILL'), start()),
+    'all killed': async () => {
+      const [database, own] = [postmaster(), servers()];
+      await endStart('SIGKILL');
+      [...own, database].forEach((pid) => kill(pid));
+      start();
+    },
+    'start killed, its number another’s': async () => {
+      const database = postmaster();
+      await endStart('SIGKILL');
+      kill(database);
+      await sleep(300);
+      // Both numbers now belong to somebody else: this very process, which nobody may touch.
+      const file = join(data, 'postgres', 'cluster', 'postmaster.pid');
+      if (existsSync(file)) writeFileSync(file, readFileSync(file, 'utf8').replace(/^\d+/, String(process.pid)));
+      writeFileSync(join(data, 'running.json'), JSON.stringify({ pid: process.pid, birth: 'of another boot 1', port }));
+      start();
+    },
+    'start cut short again and again': async () => {
+      await endStart('SIGKILL');
+      for (let i = 0; i < 3; i++) {
+        start();
+        await sleep(random() * 2500);
+        await endStart('SIGKILL');
+      }
+      start();
+    },
+    'stopped and started': async () => (await endStart('SIGTERM'), start()),
+    'password lost': async () => {
+      await endStart('SIGTERM');
+      rmSync(join(data, 'postgres', 'password'));
+      start();
+    },
+  };
+  try {
+    // The first start, cut short at some moment of making the database.
+    start();
+    await sleep(500 + random() * 4000);
+    await endStart('SIGKILL');
+    start();
+    if (!(await well('first start cut short'))) return wrong;
+    const names = Object.keys(faults);
+    for (let round = 0; round < rounds; round++) {
+      await save();
+      const name = round < names.length ? names[round] : names[Math.floor(random() * names.length)];
+      const writing = save();
+      await faults[name]();
+      await writing;
+      if (!(await well(name))) return wrong;
+      const { items } = await (await fetch(`http://127.0.0.1:${port}/api/jobs/${saved.at(-1)}`)).json().then((job) => ({ items: [job] }));
+      if (items[0]?.id !== saved.at(-1)) wrong.push(`${name}: a job answered as saved is not there`);
+      say(`  ${round + 1} of ${rounds}: ${name}, back`);
+    }
+    for (const id of saved)
+      if ((await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).status !== 200)
+        wrong.push(`A job answered as saved is not there: ${id}`);
+    say(`  ${saved.length} jobs answered as saved, all looked for`);
+  } finally {
+    await endStart('SIGTERM');
+    rmSync(home, { recursive: true, force: true });
+  }
+  return wrong;
+}
