@@ -3,6 +3,7 @@ import { execFile, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { upkeep } from './faults/upkeep.mjs';
 import { buildClient, clientDir } from './lib/client.mjs';
 import { installDebian, installDependencies, requireNode, root } from './lib/packages.mjs';
 import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
@@ -11,6 +12,8 @@ import { startServer } from './lib/server.mjs';
 import { clientSizes, FIRST_SCREEN_BUDGET } from './lib/sizes.mjs';
 
 const CHROMIUM = '/usr/bin/chromium';
+/** How many faults of the server side are part of the tests; `npm run faults` has many more. */
+const UPKEEP = 3;
 const total = { passed: 0, failed: 0 };
 
 const run = (command, args, env = {}) =>
@@ -58,6 +61,12 @@ await main(async () => {
   try {
     step('Starting a database for the tests');
     cluster = await startCluster(join(work, 'postgres'), { durable: false });
+
+    step('Server and database killed and started');
+    const wrong = await upkeep(UPKEEP, () => 0.5, step);
+    for (const one of wrong) console.error(`✗ ${one}`);
+    if (wrong.length === 0) total.passed++;
+    else total.failed++;
 
     step('Unit, interface and server tests');
     const jestReport = join(work, 'jest.json');

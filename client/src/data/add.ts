@@ -4,7 +4,7 @@ import { keepDraft, type Work } from '../store/documents';
 import { beginBook } from '../store/book';
 import { tell } from '../store/bus';
 import { deviceClock } from './deviceClock';
-import { jobsChanged } from './useJobs';
+import { jobsChanged } from '../store/jobs';
 import { runsPath } from '../store/runs';
 import { newId } from './newId';
 

@@ -3,7 +3,7 @@ import { adopt, dropWaiting, keepEntry, readBook, readWaiting, retryWaiting, hea
 import { onNews } from '../store/bus';
 import { isKeeping, onKeeping } from '../store/database';
 import type { WaitingRow } from '../store/tables';
-import { api, type BookPage, type InForce, type KeptEntry } from './api';
+import { api, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId } from './device';
 import { deviceClock, type DeviceClock } from './deviceClock';
 import { newId } from './newId';
@@ -196,6 +196,9 @@ export class JobBook {
         const heard = page.next === null ? this.deps.clock.now() : undefined;
         await hearPage(this.jobId, page, heard);
         this.take(page.items);
+        // One whose answer was lost came with the book: it waits no more.
+        const came = new Set(page.items.map(({ entry }) => (entry as SentEntry).id));
+        if (this.state.waiting.some(({ kept: { entry } }) => came.has(entry.id))) await this.readWaiting();
         this.known = Math.max(this.known, page.items.at(-1)?.seq ?? 0);
         this.put({ inForce: page.inForce, ...(heard === undefined ? {} : { rows: this.state.rows ?? [], heard, error: undefined }) });
         after = page.next;

@@ -3,23 +3,19 @@ import { useCallback, useEffect } from 'react';
 import useSWR from 'swr';
 import useSWRInfinite from 'swr/infinite';
 import { useStable } from '../ui/useStable';
-import { onNews, tell } from '../store/bus';
-import { forgetOthers, jobsHere } from '../store/jobs';
+import { onNews } from '../store/bus';
+import { forgetOthers, jobsHere, LIST } from '../store/jobs';
 import { deviceClock } from './deviceClock';
 import { type ListedJob, type Page } from './api';
 import { ask, beside, fromDevice } from './localFirst';
 import { useLookAgain } from './useLookAgain';
 import { useSoon } from './useSoon';
 
-const LIST = '/jobs';
 const PAGE = 50;
 
 /** The address of each page of the list; null past the last. */
 const addressOf = (index: number, before: Page<unknown> | null) =>
   index > 0 && !before?.next ? null : `${LIST}?limit=${PAGE}${before?.next ? `&after=${before.next}` : ''}`;
-
-/** The list of jobs is another: one was added, or is gone. */
-export const jobsChanged = (): void => tell({ kind: 'answer', path: LIST });
 
 /** The jobs as this device knows them, page by page, those it has besides last; what the server says comes to it. */
 export function useJobs() {

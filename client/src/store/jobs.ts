@@ -1,9 +1,12 @@
 import type { ListedJob, Stored } from '../data/api';
+import { tell } from './bus';
 import { lookUp } from './database';
 import { forgetJob } from './documents';
 import { runsPath } from './runs';
 
-const JOB = '/jobs/';
+/** Where the list of jobs is asked for. */
+export const LIST = '/jobs';
+const JOB = `${LIST}/`;
 const JOBS: readonly [string, string] = [JOB, `${JOB}~`];
 /** A job younger than this when the list was asked for may have come after it, ms. */
 const YOUNG = 60_000;
@@ -53,3 +56,6 @@ export async function forgetOthers(ids: ReadonlySet<string>, asked: number): Pro
   });
   for (const jobId of gone) await forgetJob(jobId);
 }
+
+/** The list of jobs is another: one was added, or is gone. */
+export const jobsChanged = (): void => tell({ kind: 'answer', path: LIST });

@@ -10,7 +10,7 @@ import { Button } from '../../ui/Button';
 import { api, sentences } from '../../data/api';
 import { useJob } from '../../data/documents';
 import { useRuns, type RunHere } from '../../data/jobRuns';
-import { jobsChanged } from '../../data/useJobs';
+import { jobsChanged } from '../../store/jobs';
 import { useToday } from '../../data/useToday';
 import { forgetJob } from '../../store/documents';
 import { Icon } from '../../theme/Icon';

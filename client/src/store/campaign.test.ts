@@ -1,0 +1,252 @@
+import { IDBFactory } from 'fake-indexeddb';
+import '../testing/device';
+import '../testing/uuid';
+import { seeded } from '@tamper/core/chance';
+import type { Fact } from '@tamper/core/book';
+import type { Stored } from '../data/api';
+
+/*
+ * Three devices of one crew on one server, and everything that happens to them: lines cut before a request arrives, answers lost after it was done, a server
+ * that fails over one, two writers at once, pages ended without a word. Whatever was said to be kept is there after it; whatever was said to be sent is on the server once;
+ * and when the lines are back all of them say the same.
+ */
+const SEED = Number(process.env.TAMPER_SEED ?? 20_261_126);
+const FAULTS = Number(process.env.TAMPER_FAULTS ?? 120);
+const [JOB, RUN] = ['11111111-1111-4111-8111-111111111111', '22222222-2222-4222-8222-222222222222'];
+
+interface Sent {
+  id: string;
+  fact: { note: string };
+}
+
+/** The server as it ought to be: what it was given, written down naively. */
+function oracle(random: () => number) {
+  const runs = new Map<string, Stored<unknown> & { jobId: string }>();
+  const entries: { seq: number; about: string; receivedAt: string; off: null; entry: Sent }[] = [];
+  const state = { faults: 0, healed: false };
+  const put = (id: string, version: number, doc: unknown) => {
+    const stored = { id, jobId: JOB, updatedAt: '', version, doc };
+    runs.set(id, stored);
+    return stored;
+  };
+  put(RUN, 1, { name: 'Shared', by: {} });
+  type Answer = [status: number, body?: unknown];
+  function done(method: string, path: string, body: never): Answer {
+    const at = new URL(path, 'http://server');
+    const [, , kind, id, what] = at.pathname.split('/') as [string, string, string, string, string | undefined];
+    if (kind === 'jobs' && what === 'book')
+      return [200, { items: entries.filter(({ seq }) => seq > Number(at.searchParams.get('after'))), next: null, inForce: {} }];
+    if (kind === 'jobs' && what === 'runs' && method === 'POST') {
+      const { id: runId, doc } = body as { id: string; doc: unknown };
+      return [201, runs.get(runId) ?? put(runId, 1, doc)];
+    }
+    if (kind === 'runs' && what === 'book') {
+      const { entry } = body as { entry: Sent };
+      if (!runs.has(id)) return [404, {}];
+      const old = entries.find((one) => one.entry.id === entry.id);
+      if (!old) entries.push({ seq: entries.length + 1, about: id, receivedAt: '2026-11-27T08:00:00Z', off: null, entry });
+      return [201, old ?? entries.at(-1)];
+    }
+    const run = runs.get(id);
+    if (!run) return [404, {}];
+    if (method === 'GET') return at.searchParams.get('known') === String(run.version) ? [204] : [200, run];
+    const { version, doc } = body as { version: number; doc: unknown };
+    if (version !== run.version) return [409, { error: { code: 'stale', message: 'newer', current: run } }];
+    return [200, put(id, version + 1, doc)];
+  }
+  const answer = ([status, body]: Answer) =>
+    ({
+      ok: status < 400,
+      status,
+      headers: { get: () => null },
+      json: () => Promise.resolve(JSON.parse(JSON.stringify(body ?? null))),
+    }) as unknown as Response;
+  const pause = () => new Promise((over) => setTimeout(over, Math.floor(random() * 3)));
+  globalThis.fetch = (async (path: string, init?: RequestInit) => {
+    const fault = state.healed ? 1 : random();
+    await pause();
+    if (fault < 0.25) {
+      state.faults++;
+      throw new TypeError('cut');
+    }
+    if (fault < 0.35) {
+      state.faults++;
+      return answer([500, { error: { code: 'internal', message: 'Something went wrong on the server.' } }]);
+    }
+    const said = answer(done(init?.method ?? 'GET', path, (init?.body ? JSON.parse(String(init.body)) : undefined) as never));
+    await pause();
+    if (fault < 0.5) {
+      state.faults++;
+      throw new TypeError('answer lost');
+    }
+    return said;
+  }) as typeof fetch;
+  return { runs, entries, state };
+}
+
+interface Doc {
+  name: string;
+  by: Record<string, number>;
+}
+
+/** A device with what it keeps; its program is loaded anew at every start. */
+function device(name: string) {
+  const indexedDb = new IDBFactory();
+  /** What it said was kept: its own number in the shared run, its entries, its new runs. */
+  const said = { kept: 0, entries: new Set<string>(), runs: new Set<string>() };
+  let count = 0;
+  type Page = Awaited<ReturnType<typeof load>>;
+  let page: Page | undefined;
+  async function load() {
+    globalThis.indexedDB = indexedDb;
+    let parts: {
+      open: typeof import('./open');
+      database: typeof import('./database');
+      sender: typeof import('./sender');
+      live: typeof import('../data/liveDocument');
+      book: typeof import('../data/jobBook');
+      clock: typeof import('../data/deviceClock');
+      documents: typeof import('./documents');
+      add: typeof import('../data/add');
+    };
+    jest.isolateModules(() => {
+      parts = {
+        open: require('./open') as never,
+        database: require('./database') as never,
+        sender: require('./sender') as never,
+        live: require('../data/liveDocument') as never,
+        book: require('../data/jobBook') as never,
+        clock: require('../data/deviceClock') as never,
+        documents: require('./documents') as never,
+        add: require('../data/add') as never,
+      };
+    });
+    const its = parts!;
+    await its.open.openDevice();
+    // What an ended page still does finds no store any more.
+    globalThis.indexedDB = undefined as never;
+    const sender = new its.sender.Sender(undefined, 10, 1);
+    const stopSending = sender.start();
+    const run = its.live.liveDocument<Doc, Stored<Doc>>(`/runs/${RUN}`, (doc) => doc);
+    const book = new its.book.JobBook(JOB);
+    const stops = [stopSending, run.subscribe(() => undefined), book.subscribe(() => undefined)];
+    return { its, run, book, sender, stops };
+  }
+  const start = async () => void (page = await load());
+  /** The page is gone: nothing of it runs on, and its store is let go of as it is. */
+  const crash = async () => {
+    const own = page;
+    page = undefined;
+    if (!own) return;
+    own.sender.close();
+    await own.its.database.closeStore();
+    own.stops.forEach((stop) => stop());
+  };
+  const now = (): Page => {
+    if (!page) throw new Error('It is not started');
+    return page;
+  };
+  return {
+    name,
+    said,
+    start,
+    crash,
+    now,
+    /** Sets its own number in the shared run to the next; waits until it is kept, or not. */
+    async edit(wait: boolean) {
+      const { run } = now();
+      const doc = run.read().open?.history.present;
+      if (!doc) return;
+      const own = ++count;
+      run.change({ ...doc, by: { ...doc.by, [name]: own } });
+      if (!wait) return;
+      await run.kept();
+      if (page && run.saving().kind !== 'unkept') said.kept = own;
+    },
+    async enter(wait: boolean) {
+      const { book } = now();
+      const note = `${name} ${++count}`;
+      const fact: Fact = { kind: 'happening', what: 'rain', where: null, note };
+      const entering = book.enter(RUN, fact, 'foreman');
+      if (!wait) return void entering.catch(() => undefined);
+      await entering;
+      said.entries.add(note);
+    },
+    async addRun() {
+      said.runs.add(await now().its.add.addRun(JOB, { name: `${name} ${++count}`, existing: [] } as never));
+    },
+    /** Whoever is asked what shall be puts both together. */
+    settle: () => page?.run.settle('both'),
+  };
+}
+
+test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is there once, all say the same in the end`, async () => {
+  const random = seeded(SEED);
+  const server = oracle(random);
+  const crew = ['a', 'b', 'c'].map(device);
+  for (const one of crew) await one.start();
+  const tick = (most = 12) => new Promise((over) => setTimeout(over, Math.floor(random() * most)));
+  const counts = { edits: 0, entries: 0, crashes: 0, runs: 0 };
+  while (server.state.faults + counts.crashes < FAULTS) {
+    const one = crew[Math.floor(random() * crew.length)] as (typeof crew)[number];
+    const what = random();
+    if (what < 0.4) {
+      counts.edits++;
+      await one.edit(random() < 0.6);
+    } else if (what < 0.7) {
+      counts.entries++;
+      await one.enter(random() < 0.7);
+    } else if (what < 0.73) {
+      counts.runs++;
+      await one.addRun();
+    } else if (what < 0.8) one.settle();
+    else if (what < 0.9) {
+      counts.crashes++;
+      await one.crash();
+      await one.start();
+    } else await tick(60);
+    await tick();
+  }
+  // The lines are back. Each is started anew, sends what it has, is asked what shall be, and looks at what the others did.
+  server.state.healed = true;
+  for (const one of crew) {
+    await one.crash();
+    await one.start();
+  }
+  const calm = () => crew.every(({ now }) => now().run.saving().kind === 'sent' && now().book.read(RUN).waiting.length === 0);
+  for (let round = 0; round < 400; round++) {
+    for (const one of crew) {
+      one.settle();
+      await one.now().sender.round();
+      await one.now().run.look();
+      await one.now().book.refresh();
+    }
+    await tick(30);
+    if (calm() && round > 3) break;
+  }
+  expect(crew.map(({ name, now }) => [name, now().run.saving().kind, now().book.read(RUN).waiting.length])).toEqual(
+    crew.map(({ name }) => [name, 'sent', 0]),
+  );
+  const stored = server.runs.get(RUN)?.doc as Doc;
+  const shown = crew.map(({ now }) => now().run.read().open?.history.present);
+  expect(shown).toEqual([stored, stored, stored]);
+  for (const { name, said } of crew) expect(stored.by[name] ?? 0).toBeGreaterThanOrEqual(said.kept);
+  const notes = server.entries.map(({ entry }) => entry.fact.note);
+  expect(new Set(notes).size).toBe(notes.length);
+  for (const { said } of crew) {
+    expect([...said.entries].filter((note) => !notes.includes(note))).toEqual([]);
+    expect([...said.runs].filter((id) => !server.runs.has(id))).toEqual([]);
+  }
+  const books = crew.map(({ now }) =>
+    now()
+      .book.read(RUN)
+      .book?.map(({ entry, seq }) => [entry.id, seq]),
+  );
+  const all = server.entries.map(({ entry, seq }) => [entry.id, seq]);
+  expect(books).toEqual([all, all, all]);
+  for (const one of crew) await one.crash();
+  if (process.env.TAMPER_FAULTS)
+    process.stdout.write(
+      `  ${server.state.faults} faults of the line, ${counts.crashes} pages ended; ${counts.edits} edits, ${counts.entries} entries, ${counts.runs} runs made; version ${server.runs.get(RUN)?.version} of the shared run\n`,
+    );
+});

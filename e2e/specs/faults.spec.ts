@@ -1,0 +1,98 @@
+import { expect, test, type Page } from '@playwright/test';
+import { seeded } from '../../core/src/chance';
+import { device } from '../device';
+import { open, runAt, startRun } from '../helpers';
+
+test.use({ serviceWorkers: 'allow' });
+
+/** How often the browser is killed: a share of the campaign of `npm run faults`. */
+const KILLS = Number(process.env.TAMPER_KILLS ?? 4);
+const SEED = Number(process.env.TAMPER_SEED ?? 20_261_127);
+const FIELD = 'Clear width at the bottom';
+
+/** What the page says at one moment: how safe the work is, and what stands in the field. */
+const said = (page: Page) =>
+  page.evaluate((label) => {
+    const badge = [...document.querySelectorAll('[role="status"]')].map((one) => one.getAttribute('aria-label') ?? '');
+    const field = document.querySelector<HTMLInputElement>(`input[aria-label="${label}"]`);
+    return { safe: badge.some((text) => /^(Kept|Sent)\b/.test(text)), value: field?.value ?? '' };
+  }, FIELD);
+
+test(`a browser killed ${KILLS} times while somebody types and enters: whatever was said to be kept is there again`, async () => {
+  test.setTimeout(60_000 + KILLS * 30_000);
+  const random = seeded(SEED);
+  const phone = await device();
+  const at = process.env.TAMPER_URL as string;
+  /** The width last said to be kept, millimetres, and the entries seen in the book. */
+  let kept = 0;
+  let typed = 600;
+  const seen: string[] = [];
+  const counts = { keys: 0, entries: 0 };
+  try {
+    await startRun(phone.page, { job: 'Killed', run: `Killed ${SEED}`, length: 30, at });
+    const run = `${at}${runAt(phone.page)}`;
+    const width = async (page: Page) => {
+      await page.goto(`${run}/trench/section`);
+      await open(page, 'Width');
+      return page.getByRole('textbox', { name: FIELD });
+    };
+    const millimetres = (value: string) => Math.round(Number(value.replace(/[^\d.]/g, '')) * (value.includes('mm') ? 1 : 1000));
+    await (await width(phone.page)).fill('600 mm');
+    for (let round = 0; round < KILLS; round++) {
+      const { page } = phone;
+      if (round % 2 === 0) {
+        const field = await width(page);
+        // What stands there is what was kept, or what was typed after it.
+        await expect(field).toHaveValue(/\d/);
+        expect(millimetres(await field.inputValue())).toBeGreaterThanOrEqual(kept);
+        for (let keys = 2 + Math.floor(random() * 6); keys > 0; keys--) {
+          typed++;
+          counts.keys++;
+          await field.fill(`${typed} mm`);
+          await page.waitForTimeout(random() * 300);
+          const now = await said(page);
+          if (now.safe && now.value === `${typed} mm`) kept = typed;
+        }
+      } else {
+        await page.goto(`${run}/site/book`);
+        for (const note of seen) await expect(page.getByText(`It rained: ${note}`, { exact: true })).toBeVisible();
+        await page.goto(`${run}/site/enter`);
+        await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
+        const note = `rain ${round}`;
+        await page.getByRole('textbox', { name: 'What was seen' }).fill(note);
+        counts.entries++;
+        await page.getByRole('button', { name: 'It rained' }).click();
+        await page.waitForTimeout(random() * 200);
+        // The field is emptied when the entry was taken.
+        await page.getByRole('tab', { name: 'Book', exact: true }).click();
+        if (await page.getByText(`It rained: ${note}`, { exact: true }).isVisible()) seen.push(note);
+      }
+      await page.waitForTimeout(random() * 250);
+      await phone.kill();
+      await phone.start();
+    }
+    const field = await width(phone.page);
+    await expect(field).toHaveValue(/\d/);
+    expect(millimetres(await field.inputValue())).toBeGreaterThanOrEqual(kept);
+    await phone.page.goto(`${run}/site/book`);
+    for (const note of seen) await expect(phone.page.getByText(`It rained: ${note}`, { exact: true })).toBeVisible();
+    // The server has each of them once.
+    await expect
+      .poll(
+        async () =>
+          (await (await phone.page.request.get(`${at}/api${runAt(phone.page).split('/runs')[0]}/book?limit=500`)).json()).items.length,
+      )
+      .toBeGreaterThanOrEqual(seen.length);
+    const { items } = (await (await phone.page.request.get(`${at}/api${runAt(phone.page).split('/runs')[0]}/book?limit=500`)).json()) as {
+      items: { entry: { fact: { note: string } } }[];
+    };
+    const notes = items.map(({ entry }) => entry.fact.note);
+    expect(new Set(notes).size).toBe(notes.length);
+    expect(seen.filter((note) => !notes.includes(note))).toEqual([]);
+    console.log(
+      `  ${KILLS} kills; ${counts.keys} keys, last kept ${kept} of ${typed} mm; ${counts.entries} entries, ${seen.length} seen in the book`,
+    );
+  } finally {
+    await phone.remove();
+  }
+});
