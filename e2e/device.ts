@@ -16,8 +16,8 @@ export interface Device {
   remove: () => Promise<void>;
 }
 
-/** @param wide the size of its window. */
-export async function device({ width = 390, height = 844 } = {}): Promise<Device> {
+/** @param more arguments of its browser. */
+export async function device({ width = 390, height = 844, more = [] as string[] } = {}): Promise<Device> {
   const home = mkdtempSync(join(tmpdir(), 'tamper-device-'));
   let child: ChildProcess | undefined;
   const made = {} as Device;
@@ -37,6 +37,7 @@ export async function device({ width = 390, height = 844 } = {}): Promise<Device
         '--remote-debugging-port=0',
         `--user-data-dir=${home}`,
         '--force-prefers-reduced-motion',
+        ...more,
         'about:blank',
       ],
       { detached: true, stdio: ['ignore', 'ignore', 'pipe'] },

@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { buildClient, clientDir } from './lib/client.mjs';
+import { openDoor } from './lib/door.mjs';
 import { installDependencies, isRoot, requireNode } from './lib/packages.mjs';
 import { installPostgres, startCluster } from './lib/postgres.mjs';
 import { Failure, main, step } from './lib/say.mjs';
@@ -112,9 +113,10 @@ await main(async () => {
       cluster.createDatabase('tamper');
     }
     step('Starting the server');
-    running = await supervise({ cluster, databaseUrl: () => process.env.DATABASE_URL || cluster.url('tamper'), port, clientDir });
+    const door = await openDoor(dataFolder);
+    running = await supervise({ door, cluster, databaseUrl: () => process.env.DATABASE_URL || cluster.url('tamper'), port, clientDir });
     console.log(
-      `\nTamper is running: ${running.url}\nStop it with Ctrl-C. Data: ${process.env.DATABASE_URL ? 'DATABASE_URL' : dataFolder}\n`,
+      `\nTamper is running: ${running.url}\n${door.lines.map((line) => `${line.replaceAll('PORT', port)}\n`).join('')}Stop it with Ctrl-C. Data: ${process.env.DATABASE_URL ? 'DATABASE_URL' : dataFolder}\n`,
     );
     await asked;
     step('Stopping');

@@ -1,5 +1,8 @@
 import { expect, test, type Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { networkInterfaces, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openDoor } from '../../scripts/lib/door.mjs';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
 import { device, type Device } from '../device';
@@ -33,8 +36,8 @@ const programKept = (page: Page) =>
   });
 
 const devices: Device[] = [];
-const phone = async (): Promise<Device> => {
-  const one = await device();
+const phone = async (more: string[] = []): Promise<Device> => {
+  const one = await device({ more });
   devices.push(one);
   return one;
 };
@@ -141,4 +144,42 @@ test('what somebody else does is on the other screens within two seconds: an edi
   await saved(page);
   await expect(other.getByRole('link', { name: /Another/ })).toBeVisible(within);
   await other.context().close();
+});
+
+test('on the site’s network: over an encrypted line, under its own names, after the site key was said once; what was made before is sent then', async ({
+  page,
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'tamper-door-'));
+  const [address] = Object.values(networkInterfaces())
+    .flatMap((all) => all ?? [])
+    .filter(({ internal, family }) => !internal && family === 'IPv4');
+  try {
+    if (!address) {
+      await expect(openDoor(folder, { HOST: '0.0.0.0' })).rejects.toThrow('This machine has no address on a network.');
+      return;
+    }
+    const door = await openDoor(folder, { HOST: '0.0.0.0' });
+    const port = await freePort();
+    const clientDir = new URL('../../client/dist', import.meta.url).pathname;
+    const server = await startServer({ databaseUrl: process.env.TAMPER_DATABASE_URL as string, port, clientDir, door: door.env });
+    const url = `https://${address.address}:${port}`;
+    const far = await phone(['--ignore-certificate-errors']);
+    await far.page.goto(url);
+    await expect(far.page.getByText('This device is not known here').first()).toBeVisible();
+    const name = `Far ${Date.now()}`;
+    await newJob(far.page, name, {}, url);
+    await expect(far.page.getByRole('status', { name: /^Kept: / })).toBeVisible();
+    await far.page.goto(url);
+    await far.page.getByRole('textbox', { name: 'Site key' }).fill('not the key');
+    await far.page.getByRole('button', { name: 'Let this device in' }).click();
+    await expect(far.page.getByText('This is not the site key. It stands where Tamper was started.')).toBeVisible();
+    await far.page.getByRole('textbox', { name: 'Site key' }).fill(door.env.SITE_KEY as string);
+    await far.page.getByRole('button', { name: 'Let this device in' }).click();
+    await expect(far.page.getByText('This device is not known here')).toHaveCount(0);
+    await page.goto('/');
+    await expect(page.getByRole('link', { name: new RegExp(name) })).toBeVisible();
+    await server.stop();
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 });

@@ -1,11 +1,16 @@
 import { spawn } from 'node:child_process';
+import { get } from 'node:http';
+import { get as getSecure } from 'node:https';
 import { join } from 'node:path';
 import { root } from './packages.mjs';
 import { Failure } from './say.mjs';
 
+/** What the door was before is not passed on. */
+const NO_DOOR = { HOST: '', HOSTS: '', TLS_CERT: '', TLS_KEY: '', SITE_KEY: '' };
+
 /** Starts the Tamper server as a child and resolves when it serves. `stop()` ends it and waits until it is gone. */
-export function startServer({ databaseUrl, port, clientDir }) {
-  const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), CLIENT_DIR: clientDir };
+export function startServer({ databaseUrl, port, clientDir, door = { HOST: '127.0.0.1' } }) {
+  const env = { ...process.env, ...NO_DOOR, ...door, DATABASE_URL: databaseUrl, PORT: String(port), CLIENT_DIR: clientDir };
   const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], {
     cwd: root,
     env,
@@ -17,19 +22,48 @@ export function startServer({ databaseUrl, port, clientDir }) {
     await gone;
   };
   return new Promise((resolve, reject) => {
-    child.once('message', () => resolve({ url: `http://localhost:${port}`, pid: child.pid, stop, gone, child }));
+    child.once('message', () =>
+      resolve({ url: `${door.TLS_CERT ? 'https' : 'http'}://localhost:${port}`, pid: child.pid, stop, gone, child }),
+    );
     void gone.then((code) => reject(new Failure(`The server stopped while starting (code ${code}). What it said stands above.`)));
   });
 }
 
-/** How a Tamper on this port is: well, without its database, or not there at all. */
-export async function healthOf(port, patience = 2000) {
+/** How a Tamper on this port is: well, without its database, or not there at all. @param at where it listens @param secure has it a certificate? Its own is taken as it is. */
+export async function healthOf(port, { at = '127.0.0.1', secure = false, patience = 2000 } = {}) {
   try {
-    const response = await fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(patience) });
-    const body = await response.json();
+    const body = await getJson({ port, host: at, secure, patience });
     if (body.ok === true && body.service === 'tamper') return 'well';
     return body.error?.code === 'database-down' ? 'no database' : 'away';
   } catch {
     return 'away';
   }
 }
+
+const getJson = ({ port, host, secure, patience }) =>
+  new Promise((done, fail) => {
+    const options = {
+      host,
+      port,
+      path: '/api/health',
+      headers: { Host: `localhost:${port}` },
+      timeout: patience,
+      rejectUnauthorized: false,
+      agent: false,
+    };
+    const request = (secure ? getSecure : get)(options, (response) => {
+      let text = '';
+      response.setEncoding('utf8');
+      response.on('data', (part) => (text += part));
+      response.on('end', () => {
+        try {
+          done(JSON.parse(text));
+        } catch (error) {
+          fail(error);
+        }
+      });
+      response.on('error', fail);
+    });
+    request.on('timeout', () => request.destroy(new Error('It did not answer in time.')));
+    request.on('error', fail);
+  });

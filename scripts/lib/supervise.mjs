@@ -17,7 +17,8 @@ const FIRST_TRIES = 3;
  * @param cluster the private database, or undefined where another is used by `databaseUrl()`.
  * @returns `url` of the server, and `stop()`, which ends both.
  */
-export async function supervise({ cluster, databaseUrl, port, clientDir, onDown = () => undefined }) {
+export async function supervise({ cluster, databaseUrl, port, clientDir, door, onDown = () => undefined }) {
+  const where = { at: ['0.0.0.0', '::'].includes(door.host) ? '127.0.0.1' : door.host, secure: door.secure };
   let server;
   let stopping = false;
   let wait = FIRST;
@@ -26,7 +27,7 @@ export async function supervise({ cluster, databaseUrl, port, clientDir, onDown 
 
   async function bringUp() {
     await cluster?.ensure();
-    server = await startServer({ databaseUrl: databaseUrl(), port, clientDir });
+    server = await startServer({ databaseUrl: databaseUrl(), port, clientDir, door: door.env });
     since = Date.now();
     deaf = 0;
     const own = server;
@@ -71,7 +72,7 @@ export async function supervise({ cluster, databaseUrl, port, clientDir, onDown 
       }
       return;
     }
-    const health = await healthOf(port);
+    const health = await healthOf(port, where);
     deaf = health === 'away' ? deaf + 1 : 0;
     if (deaf < DEAF || !server) return;
     onDown('deaf');

@@ -1,5 +1,8 @@
 import { DEMO_JOB_ID } from '@tamper/core/demoId';
 import { demoFor } from '@tamper/core';
+import { readFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { pino } from 'pino';
 import { connect, migrateUp } from './db/connect';
 import { openBook } from './book/book';
@@ -11,7 +14,10 @@ import { openLive } from './live/live';
 import { practiceOffice } from './office/practice';
 import { openRevisions } from './revisions/revisions';
 
-/** Runs the server from the environment: DATABASE_URL, PORT, CLIENT_DIR. Says `ready` to a parent process when it serves. */
+/**
+ * Runs the server from the environment: DATABASE_URL, PORT, CLIENT_DIR; HOST where it listens, HOSTS it answers to, TLS_CERT and TLS_KEY, SITE_KEY. Says `ready`
+ * to a parent process when it serves.
+ */
 async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set; use `npm start`.');
@@ -24,9 +30,13 @@ async function main(): Promise<void> {
   await bringOver(db);
   const book = openBook(db);
   const live = openLive(url, (error) => log.warn({ fault: faultOf(error) }, 'lost the line to what changes'));
-  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), live };
+  const { PORT = '4600', HOST = '127.0.0.1', HOSTS = '', SITE_KEY, TLS_CERT, TLS_KEY } = process.env;
+  const door = { hosts: HOSTS.split(',').filter(Boolean), siteKey: SITE_KEY || undefined };
+  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), live, door };
   const { app, end } = createApp(services, log, process.env.CLIENT_DIR);
-  const server = app.listen(Number(process.env.PORT ?? 4600), '127.0.0.1', () => process.send?.('ready'));
+  const server =
+    TLS_CERT && TLS_KEY ? createSecureServer({ cert: readFileSync(TLS_CERT), key: readFileSync(TLS_KEY) }, app) : createServer(app);
+  server.listen(Number(PORT), HOST || '127.0.0.1', () => process.send?.('ready'));
   server.on('error', (error) => {
     log.fatal({ err: error }, 'cannot listen');
     process.exit(1);

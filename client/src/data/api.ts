@@ -3,6 +3,7 @@ import type { IssueRequest, RevisionHead } from '@tamper/core/issue';
 import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 import { plainRun } from '@tamper/core/plain';
+import { keyWanted } from '../store/key';
 import { lineIs } from '../store/line';
 import { deviceClock } from './deviceClock';
 
@@ -87,8 +88,10 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   if (response.status === 204) return (lineIs(undefined), undefined as T);
   const answer: unknown = await response.json().catch(() => null);
   const error = (answer as { error?: { code: string; message: string; fields?: FieldError[]; current?: unknown } } | null)?.error;
-  // A server without its database is as good as none.
-  lineIs(response.status === 503 ? (error?.message ?? 'The server cannot answer now.') : undefined);
+  // A server without its database, or one that does not let this device in, is as good as none.
+  if (error?.code === 'key') keyWanted(true);
+  const unheard = response.status === 503 || error?.code === 'key';
+  lineIs(unheard ? (error?.message ?? 'The server cannot answer now.') : undefined);
   if (response.ok) return answer as T;
   throw new ApiError(
     response.status,
@@ -117,6 +120,8 @@ export const api = {
     call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }),
   bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
+  /** Says the site key, once on each device. */
+  sayKey: (key: string) => call<void>('POST', '/key', { key }),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
 };
 

@@ -90,6 +90,16 @@ test('without a connection the book is what this device has of it, after a reloa
   ]);
 });
 
+test('an entry whose answer was lost waits no more when it comes with the book', async () => {
+  const { open, keepThere } = bench();
+  const book = open();
+  book.subscribe(() => undefined);
+  const entry = (await book.enter(rain('a'), 'foreman')) as SentEntry;
+  keepThere(entry);
+  await book.refresh();
+  expect([notes(book), book.read().waiting, await allWaiting()]).toEqual([['a'], [], []]);
+});
+
 test('a book nobody was ever heard of is not known: not empty', async () => {
   const { server, open } = bench();
   server.cut = true;

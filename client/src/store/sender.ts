@@ -33,7 +33,7 @@ const PAUSE = 400;
 
 /** Is it of no use to send the others now? */
 const isNoLine = ({ status, code }: ApiError) =>
-  status === 0 || status === 429 || status === 502 || status === 503 || status === 504 || code === 'offline';
+  status === 0 || code === 'key' || status === 429 || status === 502 || status === 503 || status === 504 || code === 'offline';
 
 /**
  * Sends what was made on this device, in its order: jobs before their runs, runs before what is written about them. What the server does not take is set

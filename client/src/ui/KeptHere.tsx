@@ -57,6 +57,14 @@ export function KeptHere() {
           Put Tamper on this device
         </Button>
       ) : null}
+      {window.isSecureContext ? null : (
+        <Notice kind="caution" title="This page came over a line without encryption">
+          <Text>
+            It works while the server is heard, and keeps your work on this device. It does not open without a signal, and only one page may
+            be open at a time. Open it under its https address for that.
+          </Text>
+        </Notice>
+      )}
       {keeping ? null : (
         <Notice kind="stop" role="alert" title="This device keeps nothing now">
           <Text>

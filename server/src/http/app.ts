@@ -1,10 +1,11 @@
-import express, { type Express } from 'express';
+import express, { json, type Express } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { Book } from '../book/book';
 import type { Store } from '../db/store';
+import { keyRoutes, needsKey, onlyHosts, ownPages, type DoorRules } from '../door/door';
 import type { Live } from '../live/live';
 import type { LocateOffice } from '../office/office';
 import type { Revisions } from '../revisions/revisions';
@@ -14,6 +15,8 @@ import { errorHandler } from './errors';
 
 const IMMUTABLE = /\/_expo\/|\/assets\//;
 
+const THIS_MACHINE: DoorRules = { hosts: [], siteKey: undefined };
+
 /** What the server keeps, and whom it asks. */
 export interface Services {
   store: Store;
@@ -21,11 +24,13 @@ export interface Services {
   revisions: Revisions;
   office: LocateOffice;
   live: Live;
+  /** Who may come in; this machine alone, where it is not said. */
+  door?: DoorRules;
 }
 
 /** One Express for the API and, when `clientDir` is given, the built client. `end` lets go of the lines that stay open. */
 export function createApp(
-  { store, book, revisions, office, live }: Services,
+  { store, book, revisions, office, live, door = THIS_MACHINE }: Services,
   log: Logger,
   clientDir?: string,
 ): { app: Express; end: () => void } {
@@ -40,6 +45,10 @@ export function createApp(
     }),
   );
   const told = liveRoutes(live);
+  app.use(onlyHosts(door));
+  app.use(['/api', '/live'], ownPages);
+  app.use('/api/key', json({ limit: '1kb' }), keyRoutes(door));
+  app.use(['/api', '/live'], needsKey(door, ['/api/health']));
   app.use('/live', told.routes);
   app.use('/api', api(store, book, revisions, office));
   if (clientDir) serveClient(app, clientDir);

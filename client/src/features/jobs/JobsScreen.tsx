@@ -5,6 +5,7 @@ import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { ListedJob } from '../../data/api';
+import { useKeyWanted } from '../../store/key';
 import { useJobs } from '../../data/useJobs';
 import { colours } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
@@ -20,6 +21,7 @@ import { SHORT_NAMES } from '../job/ruleNames';
 // What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
 const NewJob = lazy(async () => ({ default: (await import('./NewJob')).NewJob }));
 
+const SiteKey = lazy(async () => ({ default: (await import('../../ui/SiteKey')).SiteKey }));
 const KeptHere = lazy(async () => ({ default: (await import('../../ui/KeptHere')).KeptHere }));
 
 /** What a job is up to. */
@@ -34,6 +36,7 @@ export function JobsScreen() {
   const { items, error, more, refresh } = useJobs();
   const [asking, setAsking] = useState(false);
   const shown = useAfterPaint();
+  const unknown = useKeyWanted();
   const [faults, setFaults] = useState<string[]>([]);
 
   const bringIn = async () => {
@@ -58,6 +61,11 @@ export function JobsScreen() {
             Import a job file
           </Button>
         </View>
+        {unknown ? (
+          <Suspense fallback={null}>
+            <SiteKey />
+          </Suspense>
+        ) : null}
         {shown ? (
           <Suspense fallback={null}>
             <KeptHere />
