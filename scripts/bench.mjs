@@ -4,6 +4,7 @@ import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildClient } from './lib/client.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
+import { installPostgres } from './lib/postgres.mjs';
 import { main } from './lib/say.mjs';
 import { clientSizes, FIRST_SCREEN_BUDGET } from './lib/sizes.mjs';
 
@@ -39,5 +40,8 @@ await main(async () => {
   );
   if (existsSync(bundle) && statSync(bundle).size > 0) spawnSync(process.execPath, [bundle], { stdio: 'inherit' });
   await sizes();
+  installPostgres();
+  const { load } = await import('./lib/load.mjs');
+  await load();
   if (existsSync('/usr/bin/chromium')) spawnSync('npx', ['--no-install', 'tsx', 'e2e/frame.bench.ts'], { cwd: root, stdio: 'inherit' });
 });

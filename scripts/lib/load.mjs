@@ -1,0 +1,70 @@
+// How the server answers a busy crew: 1,000 jobs, 100,000 entries, 20 connections that ask 200 times a second.
+import autocannon from 'autocannon';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import pg from 'pg';
+import { clientDir } from './client.mjs';
+import { freePort, startCluster } from './postgres.mjs';
+import { startServer } from './server.mjs';
+
+const [JOBS, ENTRIES] = [1000, 100_000];
+/** Goal for the slowest of a hundred, ms, on an otherwise idle machine. */
+const GOAL = 50;
+
+/** Fills a database by itself: copies of the demonstration's job and its first run, and entries that say somebody walked. */
+async function fill(databaseUrl) {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  await client.query(
+    `
+    insert into job (id, doc) select gen_random_uuid(), (select doc || jsonb_build_object('name', 'Job ' || n) from job limit 1) from generate_series(2, $1::int) n`,
+    [JOBS],
+  );
+  await client.query(`
+    insert into run (id, job_id, doc) select gen_random_uuid(), id, (select doc from run order by created_at limit 1) from job where not exists (select 1 from run where job_id = job.id)`);
+  await client.query(
+    `
+    insert into book_entry (id, job_id, run_id, entry)
+    select id, job_id, run_id, jsonb_build_object('id', id, 'author', 'foreman', 'device', 'd', 'count', n, 'known', 0, 'at', '2026-11-27T08:00:00Z', 'clock', 0,
+      'fact', jsonb_build_object('kind', 'happening', 'what', 'rain', 'where', null, 'note', 'seen ' || n))
+    from (select gen_random_uuid() id, n, run.job_id, run.id run_id
+          from generate_series(1, $1::int / $2::int) n cross join (select distinct on (job_id) job_id, id from run order by job_id, created_at) run) made`,
+    [ENTRIES, JOBS],
+  );
+  await client.query('analyze');
+  const { rows } = await client.query('select job_id, id from run order by created_at desc limit 1');
+  await client.end();
+  return { job: rows[0].job_id, run: rows[0].id };
+}
+
+/** Prints the times of a list of jobs, a run and a page of a book. */
+export async function load(say = console.log) {
+  const work = mkdtempSync(join(tmpdir(), 'tamper-load-'));
+  chmodSync(work, 0o755);
+  const cluster = await startCluster(join(work, 'postgres'));
+  const databaseUrl = cluster.createDatabase('load');
+  const port = await freePort();
+  const server = await startServer({ databaseUrl, port, clientDir });
+  try {
+    const { job, run } = await fill(databaseUrl);
+    say(`\nServer: ${JOBS} jobs, ${ENTRIES} entries, 20 connections, 200 requests a second (goal: 99 of 100 within ${GOAL} ms)`);
+    const paths = { 'list of jobs': '/api/jobs?limit=50', run: `/api/runs/${run}`, 'page of a book': `/api/jobs/${job}/book?limit=200` };
+    for (const [name, path] of Object.entries(paths)) {
+      await autocannon({ url: `${server.url}${path}`, connections: 20, overallRate: 200, duration: 3 });
+      const { latency, errors, non2xx } = await autocannon({
+        url: `${server.url}${path}`,
+        connections: 20,
+        overallRate: 200,
+        duration: 10,
+      });
+      say(
+        `  ${name.padEnd(16)} median ${latency.p50} ms, 99 of 100 within ${latency.p99} ms${errors + non2xx > 0 ? `, ${errors + non2xx} failed` : ''}`,
+      );
+    }
+  } finally {
+    await server.stop();
+    cluster.stop();
+    rmSync(work, { recursive: true, force: true });
+  }
+}
