@@ -10,7 +10,15 @@ const NO_DOOR = { HOST: '', HOSTS: '', TLS_CERT: '', TLS_KEY: '', SITE_KEY: '' }
 
 /** Starts the Tamper server as a child and resolves when it serves. `stop()` ends it and waits until it is gone. */
 export function startServer({ databaseUrl, port, clientDir, door = { HOST: '127.0.0.1' } }) {
-  const env = { ...process.env, ...NO_DOOR, ...door, DATABASE_URL: databaseUrl, PORT: String(port), CLIENT_DIR: clientDir };
+  const env = {
+    ...process.env,
+    NODE_ENV: 'production',
+    ...NO_DOOR,
+    ...door,
+    DATABASE_URL: databaseUrl,
+    PORT: String(port),
+    CLIENT_DIR: clientDir,
+  };
   const child = spawn(process.execPath, ['--import', 'tsx', join(root, 'server', 'src', 'main.ts')], {
     cwd: root,
     env,

@@ -1,6 +1,6 @@
 import { readEntry, type Envelope, type Kept } from '@tamper/core/book';
 import { InputError, sameJson } from '@tamper/core';
-import { and, asc, eq, gt } from 'drizzle-orm';
+import { and, asc, eq, gt, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { bookEntry } from '../db/schema';
 import { NotFoundError } from '../db/store';
@@ -49,14 +49,18 @@ export function openBook(db: Database) {
     });
   }
 
+  // Asked by every device every while: its plan is made once a connection.
+  const pages = db
+    .select(fields)
+    .from(bookEntry)
+    .where(and(eq(bookEntry.jobId, sql.placeholder('jobId')), gt(bookEntry.seq, sql.placeholder('after'))))
+    .orderBy(asc(bookEntry.seq))
+    .limit(sql.placeholder('rows'))
+    .prepare('page_of_book');
+
   /** A page of the book of a job and all its runs. */
   async function page(jobId: string, limit: number, after = 0): Promise<BookPage> {
-    const rows = await db
-      .select(fields)
-      .from(bookEntry)
-      .where(and(eq(bookEntry.jobId, jobId), gt(bookEntry.seq, after)))
-      .orderBy(asc(bookEntry.seq))
-      .limit(limit + 1);
+    const rows = await pages.execute({ jobId, after, rows: limit + 1 });
     const items = rows.slice(0, limit);
     return { items, next: rows.length > limit ? (items.at(-1)?.seq ?? null) : null };
   }

@@ -24,7 +24,9 @@ export function bookRoutes(book: Book, revisions: Revisions, store: Store): Rout
   router.get('/jobs/:id/book', async (request, response) => {
     const { limit, after } = check(pageQuery, request.query);
     const jobId = pathId(request);
-    response.json({ ...(await book.page(jobId, limit, after)), inForce: await revisions.inForceOf(jobId) });
+    const page = await book.page(jobId, limit, after);
+    // Asked after it: no entry is older than the plan that is said to be in force.
+    response.json({ ...page, inForce: await revisions.inForceOf(jobId) });
   });
   router.post('/jobs/:id/book', async (request, response) => {
     const jobId = pathId(request);

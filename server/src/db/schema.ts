@@ -1,5 +1,6 @@
 import type { Job, RevisionBody, Run } from '@tamper/core';
 import type { Submission } from '@tamper/core/office';
+import { sql } from 'drizzle-orm';
 import { bigint, bigserial, index, integer, jsonb, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
 
 const stamps = {
@@ -10,7 +11,16 @@ const stamps = {
 /** A job without its runs. `version` counts the writes; a writer names the one it started from. */
 export const job = pgTable(
   'job',
-  { id: uuid('id').primaryKey(), doc: jsonb('doc').$type<Job>().notNull(), version: integer('version').notNull().default(1), ...stamps },
+  {
+    id: uuid('id').primaryKey(),
+    doc: jsonb('doc').$type<Job>().notNull(),
+    version: integer('version').notNull().default(1),
+    ...stamps,
+    // What lists show of it; the first programs knew no units but metric ones.
+    name: text('name').generatedAlwaysAs(sql`"doc"->>'name'`),
+    ruleSet: text('rule_set').generatedAlwaysAs(sql`"doc"->>'ruleSet'`),
+    units: text('units').generatedAlwaysAs(sql`coalesce("doc"->>'units', 'metric')`),
+  },
   (table) => [index('job_by_age').on(table.createdAt, table.id)],
 );
 

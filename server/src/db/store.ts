@@ -24,9 +24,9 @@ export interface Page<T> {
 export interface JobInBrief {
   id: string;
   version: number;
-  name: string;
-  ruleSet: string;
-  units: string;
+  name: string | null;
+  ruleSet: string | null;
+  units: string | null;
   runs: number;
   /** How many of them have an issued plan. */
   issued: number;
@@ -94,11 +94,11 @@ export const isPlace = (text: string): boolean => PLACE.test(text);
 const ageOf = (table: Table) => sql<string>`(extract(epoch from ${table.createdAt}) * 1000000)::bigint::text`;
 
 /** Keyset paging by (created_at, id): stable while others add and remove rows. */
+const pastPlace = (table: Table, age: unknown, id: unknown) =>
+  sql`(${table.createdAt}, ${table.id}) > (timestamptz 'epoch' + (${age}::bigint * interval '1 microsecond'), ${id}::uuid)`;
 function past(table: Table, after: string | undefined) {
   const [, age, id] = PLACE.exec(after ?? '') ?? [];
-  if (age === undefined || id === undefined) return undefined;
-  const at = sql`timestamptz 'epoch' + (${age}::bigint * interval '1 microsecond')`;
-  return sql`(${table.createdAt}, ${table.id}) > (${at}, ${id}::uuid)`;
+  return age === undefined ? undefined : pastPlace(table, age, id);
 }
 
 /** Cuts the one row too many that was asked for to learn whether there is a next page. */
@@ -175,20 +175,27 @@ export function openStore(db: Database) {
     return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: runs.map((row) => row.doc), book };
   }
 
+  const withJob = db
+    .select({ id: run.id, jobId: run.jobId, version: run.version, updatedAt: run.updatedAt, doc: run.doc })
+    .from(run)
+    .where(eq(run.id, sql.placeholder('id')))
+    .prepare('run_of_job');
+  /** A run with the job it belongs to. */
+  async function runOfJob(id: string): Promise<Stored<Run> & { jobId: string }> {
+    const [row] = await withJob.execute({ id });
+    if (!row) throw new NotFoundError();
+    return { ...row, doc: upgradeRun(row.doc) as Run };
+  }
+
   async function jobOfRun(id: string): Promise<string> {
     const [row] = await db.select({ jobId: run.jobId }).from(run).where(eq(run.id, id));
     if (!row) throw new NotFoundError();
     return row.jobId;
   }
 
-  async function pageOfJobs(limit: number, after?: string): Promise<Page<JobInBrief>> {
-    const { id, version, updatedAt, doc } = job;
-    const words = {
-      name: sql<string>`${doc}->>'name'`,
-      ruleSet: sql<string>`${doc}->>'ruleSet'`,
-      // The first programs knew none but these.
-      units: sql<string>`coalesce(${doc}->>'units', 'metric')`,
-    };
+  /** A page of jobs in brief, from the beginning or past a place. Asked by every device at every list: its plan is made once a connection. */
+  function briefly(from: 'beginning' | 'place') {
+    const { id, version, updatedAt, name, ruleSet, units } = job;
     // Named in full: a column alone would be looked for in the table of the subquery.
     const runCount = sql<number>`(select count(*)::int from run where run.job_id = job.id)`;
     const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id)`;
@@ -197,13 +204,20 @@ export function openStore(db: Database) {
       (select max(run.updated_at) from run where run.job_id = job.id),
       (select book_entry.received_at from book_entry where book_entry.job_id = job.id order by book_entry.seq desc limit 1)
     )`.mapWith(updatedAt);
-    const rows = await db
-      .select({ id, version, ...words, runs: runCount, issued, workedOn, age: ageOf(job) })
+    return db
+      .select({ id, version, name, ruleSet, units, runs: runCount, issued, workedOn, age: ageOf(job) })
       .from(job)
-      .where(past(job, after))
+      .where(from === 'place' ? pastPlace(job, sql.placeholder('age'), sql.placeholder('id')) : undefined)
       .orderBy(asc(job.createdAt), asc(id))
-      .limit(limit + 1);
-    return paged(rows, limit);
+      .limit(sql.placeholder('rows'))
+      .prepare(`jobs_from_${from}`);
+  }
+  const [firstJobs, furtherJobs] = [briefly('beginning'), briefly('place')];
+
+  async function pageOfJobs(limit: number, after?: string): Promise<Page<JobInBrief>> {
+    const [, age, id] = PLACE.exec(after ?? '') ?? [];
+    const rows = limit + 1;
+    return paged(age === undefined ? await firstJobs.execute({ rows }) : await furtherJobs.execute({ rows, age, id }), limit);
   }
 
   async function pageOfRuns(jobId: string, limit: number, after?: string): Promise<Page<RunSummary>> {
@@ -246,6 +260,6 @@ export function openStore(db: Database) {
     });
   }
 
-  return { jobs, runs, addJob, addRun, addFile, fileOf, runsOf, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo };
+  return { jobs, runs, addJob, addRun, addFile, fileOf, runsOf, runOfJob, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo };
 }
 export type Store = ReturnType<typeof openStore>;

@@ -83,8 +83,7 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
     response.status(201).json(await store.addRun(pathId(request), body.id, body.doc, body.like));
   });
   router.get('/runs/:id', async (request, response) => {
-    const runId = pathId(request);
-    unlessKnown(request, response, { ...(await store.runs.get(runId)), jobId: await store.jobOfRun(runId) });
+    unlessKnown(request, response, await store.runOfJob(pathId(request)));
   });
   router.put('/runs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: runSchema }), request.body);

@@ -35,6 +35,8 @@ export function createApp(
   clientDir?: string,
 ): { app: Express; end: () => void } {
   const app = express();
+  // Answers of the API name versions themselves; files are told apart by their names.
+  app.set('etag', false);
   app.use(
     helmet({
       contentSecurityPolicy: {

@@ -44,13 +44,16 @@ export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>
     return row ?? null;
   }
 
+  const inForceRows = db
+    .selectDistinctOn([revision.runId], { runId: revision.runId, id, number })
+    .from(revision)
+    .where(eq(revision.jobId, sql.placeholder('jobId')))
+    .orderBy(revision.runId, desc(number))
+    .prepare('plans_in_force');
+
   /** Which plan is in force of each run of a job that has one. */
   async function inForceOf(jobId: string): Promise<Readonly<Record<string, NonNullable<InForce>>>> {
-    const rows = await db
-      .selectDistinctOn([revision.runId], { runId: revision.runId, id, number })
-      .from(revision)
-      .where(eq(revision.jobId, jobId))
-      .orderBy(revision.runId, desc(number));
+    const rows = await inForceRows.execute({ jobId });
     return Object.fromEntries(rows.map(({ runId, ...force }) => [runId, force]));
   }
 
