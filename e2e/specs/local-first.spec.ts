@@ -65,7 +65,7 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
   // The list, the job and its run open from the device.
   await page.goto(server.url);
   await page.getByRole('link', { name: new RegExp(name) }).click();
-  await expect(page.getByText(/No connection to the server. Your work is kept on this device/).filter({ visible: true })).toBeVisible();
+  await expect(page.getByText(/No connection to the server. Kept here; the rest is as of/).filter({ visible: true })).toBeVisible();
   await page.getByRole('link', { name: /Taken along/ }).click();
   await expect(number(page, 'Top width')).toBeVisible();
   await open(page, 'Width');

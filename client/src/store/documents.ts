@@ -80,7 +80,7 @@ export async function settleDraft(sent: DraftRow, stored: Stored<unknown>): Prom
 }
 
 /** Marks what stands in the way of sending a draft. It is marked only while it is the same. */
-export async function stopDraft(sent: DraftRow, why: Pick<DraftRow, 'theirs' | 'refused'>): Promise<void> {
+export async function stopDraft(sent: DraftRow, why: Pick<DraftRow, 'theirs' | 'refused' | 'gone'>): Promise<void> {
   await keep(['drafts'], async (tx) => {
     const draft = await tx.get('drafts', sent.path);
     if (!draft || (why.refused !== undefined && draft.rev !== sent.rev)) return;
@@ -108,6 +108,21 @@ export async function resolveDraft(path: string, theirs: Stored<unknown>, doc: u
   });
   tell({ kind: 'heard', path });
   tell({ kind: 'poke' });
+}
+
+/** Makes a document anew that somebody deleted meanwhile, from what was made of it here. */
+export async function putBack(path: string): Promise<void> {
+  await keep(['documents', 'drafts'], async (tx) => {
+    const draft = await tx.get('drafts', path);
+    if (!draft?.gone) return;
+    const next = { ...draft, version: 0, base: undefined, rev: draft.rev + 1 };
+    delete next.refused;
+    delete next.gone;
+    tx.put('drafts', next);
+    tx.drop('documents', path);
+  });
+  tell({ kind: 'heard', path });
+  tell({ kind: 'poke', now: true });
 }
 
 /** Tries again what was refused. */

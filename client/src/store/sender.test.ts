@@ -3,7 +3,7 @@ import { ApiError } from '../data/api';
 import '../testing/uuid';
 import { freshDevice, reload } from '../testing/device';
 import { allWaiting, keepEntry, readBook, hearPage } from './book';
-import { allDrafts, keepDraft, readDocument, resolveDraft } from './documents';
+import { allDrafts, keepDraft, putBack, readDocument, resolveDraft } from './documents';
 import { Sender, type Line } from './sender';
 import type { DraftRow, WaitingRow } from './tables';
 
@@ -47,7 +47,8 @@ function bench() {
     put: ({ path, version, doc }: DraftRow) =>
       ask('put', path, () => {
         const current = documents.get(path);
-        if (current?.version !== version) throw new ApiError(409, 'stale', 'newer', [], current);
+        if (!current) throw new ApiError(404, 'not-found', 'This is not here (any more).');
+        if (current.version !== version) throw new ApiError(409, 'stale', 'newer', [], current);
         return store(path, version + 1, doc);
       }),
     enter: ({ id, about }: WaitingRow) =>
@@ -171,6 +172,19 @@ test('somebody else’s version stops the sending until it is said what shall be
   await resolveDraft(job, draft?.theirs as Stored<unknown>, { mine: 2, theirs: true });
   await sender.round();
   expect(documents.get(job)).toMatchObject({ version: 6, doc: { mine: 2, theirs: true } });
+});
+
+test('what somebody deleted meanwhile is set aside with what was made of it, and put back where that is wanted', async () => {
+  const { sender, documents, store } = bench();
+  store(job, 3, { n: 0 });
+  await edit(job, { n: 1 }, { rev: 0, doc: { n: 0 }, version: 3, base: { n: 0 } });
+  documents.delete(job);
+  await sender.round();
+  expect((await readDocument(job)).draft).toMatchObject({ gone: true, refused: expect.stringContaining('Somebody deleted it') as string });
+  await putBack(job);
+  await sender.round();
+  expect(documents.get(job)).toMatchObject({ version: 1, doc: { n: 1 } });
+  expect(await allDrafts()).toEqual([]);
 });
 
 test('an entry the server has stays in the book here until the book is heard up to it, and no two have one place', async () => {

@@ -152,7 +152,8 @@ export class Sender {
     } catch (error) {
       if (!(error instanceof ApiError) || isPassing(error)) throw error;
       const theirs = error.current as Stored<unknown> | undefined;
-      if (error.status !== 409 || !theirs) await stopDraft(draft, { refused: sentences(error).join(' ') });
+      if (error.status === 404 && draft.version > 0) await stopDraft(draft, { refused: GONE, gone: true });
+      else if (error.status !== 409 || !theirs) await stopDraft(draft, { refused: sentences(error).join(' ') });
       // Our own write whose answer got lost.
       else if (sameStored(theirs.doc, draft.doc)) await settleDraft(draft, theirs);
       else await stopDraft(draft, { theirs });
@@ -172,6 +173,8 @@ export class Sender {
     }
   }
 }
+
+const GONE = 'Somebody deleted it meanwhile. What you made of it is kept here.';
 
 /** Worth trying again as it is. */
 const isPassing = (error: ApiError) => isNoLine(error) || error.status >= 500 || error.status === 408;

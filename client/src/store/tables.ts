@@ -29,6 +29,8 @@ export interface DraftRow {
   theirs?: Stored<unknown>;
   /** Why the server would not take it: nothing is sent until it is another. */
   refused?: string;
+  /** The server has it no more: somebody deleted it. */
+  gone?: true;
 }
 /** What the server last answered where nothing but looking is done with it. */
 export interface AnswerRow {

@@ -6,7 +6,7 @@ import { allWaiting, dropWaiting } from '../store/book';
 import { onNews } from '../store/bus';
 import { allDamaged, DAMAGED, dropDamaged } from '../store/damaged';
 import { isKeeping, onKeeping } from '../store/database';
-import { allDrafts, forgetDocument } from '../store/documents';
+import { allDrafts, forgetDocument, putBack } from '../store/documents';
 import { useInstall } from '../store/install';
 import type { DraftRow } from '../store/tables';
 import { useWaitingVersion } from '../store/waitingVersion';
@@ -82,6 +82,7 @@ export function KeptHere() {
           <Text>{draft.refused ?? 'Somebody else changed it meanwhile. Open it and say which shall be.'}</Text>
           <Actions
             open={() => router.navigate(draft.path.startsWith('/jobs/') ? draft.path : `/jobs/${draft.jobId}${draft.path}`)}
+            again={draft.gone ? () => void putBack(draft.path) : undefined}
             save={() => save(nameOf(draft), draft.doc)}
             drop={() => void forgetDocument(draft.path)}
           />
@@ -107,12 +108,25 @@ export function KeptHere() {
 
 const nameOf = ({ doc, path }: DraftRow): string => (doc as { name?: string } | undefined)?.name ?? path;
 
-function Actions({ open, save, drop }: { open?: () => void; save: () => void; drop: () => void }) {
+interface Ways {
+  open?: () => void;
+  /** Makes it anew at the server. */
+  again?: (() => void) | undefined;
+  save: () => void;
+  drop: () => void;
+}
+
+function Actions({ open, again, save, drop }: Ways) {
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
       {open ? (
         <Button mode="contained" onPress={open}>
           Open it
+        </Button>
+      ) : null}
+      {again ? (
+        <Button mode="outlined" icon="redo" onPress={again}>
+          Put it back
         </Button>
       ) : null}
       <Button mode="outlined" icon="download" onPress={save}>
