@@ -1,8 +1,8 @@
 import { knows, type Fact, type Kept } from '@tamper/core/book';
 import { freshDevice, reload } from '../testing/device';
 import '../testing/uuid';
-import { dropWaiting, refuseWaiting, takenWaiting } from '../store/book';
-import { allWaiting } from '../store/book';
+import { FILE_VERSION } from '@tamper/core/job';
+import { allWaiting, dropWaiting, readBook, refuseWaiting, takenWaiting } from '../store/book';
 import { keep } from '../store/database';
 import { ApiError, type InForce, type KeptEntry, type SentEntry } from './api';
 import { DeviceClock, type KnownTime } from './deviceClock';
@@ -185,6 +185,25 @@ test('what is written about one run is not of another; what is about the job is 
   expect([read('r1'), read('r2'), read('j1')]).toEqual([['walk', 'a'], ['walk', 'b'], ['walk']]);
   await whole.enter('r1', { kind: 'wrong', why: 'another site' }, 'foreman', walk.id);
   expect((await allWaiting()).map(({ about }) => about)).toEqual(['j1', 'r1', 'r2', 'j1']);
+});
+
+test('what was read once is taken as it is by the same program; what a newer program wrote is read anew each time', async () => {
+  const { open, keepThere } = bench();
+  const first = open();
+  const entry = (await first.enter(rain('a'), 'foreman')) as SentEntry;
+  await dropWaiting({ id: entry.id, jobId: 'j1' });
+  keepThere(entry);
+  await first.refresh();
+  const plainOf = async () => (await readBook('j1')).stretches.map(({ plain }) => plain);
+  expect(await plainOf()).toEqual([FILE_VERSION]);
+  keepThere({ ...entry, id: newId(), fact: { kind: 'dreamt-of' } });
+  await first.refresh();
+  expect(await plainOf()).toEqual([undefined]);
+  await reload();
+  const again = open();
+  await again.refresh();
+  expect(again.read().book?.map(({ entry: { fact } }) => fact.kind)).toEqual(['happening', 'unknown']);
+  expect(again.read().book?.map(({ seq }) => seq)).toEqual([1, 2]);
 });
 
 test('the same list is told again until something is entered that belongs to it', async () => {

@@ -1,4 +1,6 @@
-import { readEntry, type Entry, type Fact, type Kept } from '@tamper/core/book';
+import { readEntry, type AnyEntry, type Entry, type Fact, type Kept } from '@tamper/core/book';
+import { FILE_VERSION } from '@tamper/core/job';
+import { sameJson } from '@tamper/core/merge';
 import { adopt, dropWaiting, keepEntry, readBook, readWaiting, retryWaiting, hearPage } from '../store/book';
 import { onNews } from '../store/bus';
 import { isKeeping, onKeeping } from '../store/database';
@@ -34,14 +36,18 @@ export interface BookDeps {
   page: (jobId: string, after: number) => Promise<BookPage>;
   clock: Pick<DeviceClock, 'now' | 'correction'>;
 }
-type Row = Kept & { about: string };
-const kept = ({ seq, about, receivedAt, off, entry }: KeptEntry): Row => ({
+type Row = Kept & { about: string; seq: number };
+const rowOf = ({ seq, about, receivedAt, off }: KeptEntry, entry: AnyEntry): Row => ({
   about,
-  entry: readEntry(entry),
+  entry,
   seq,
   receivedAt,
   ...(off === null ? {} : { off }),
 });
+/** An entry of whatever program, read by this one's rules. */
+const kept = (item: KeptEntry): Row => rowOf(item, readEntry(item.entry));
+/** One this program has read before, and found as it writes them. */
+const asIs = (item: KeptEntry): Row => rowOf(item, item.entry as AnyEntry);
 
 /** What is the same whatever the book is looked at for. */
 interface State {
@@ -99,9 +105,9 @@ export class JobBook {
   /** Reads what this device keeps of the book: once, and what is news comes to it. */
   private readonly open = (): Promise<void> =>
     (this.reading ??= (async () => {
-      const { book, items, waiting } = await readBook(this.jobId);
+      const { book, stretches, waiting } = await readBook(this.jobId);
       this.known = Math.max(this.known, book?.known ?? 0);
-      this.take(items);
+      this.take(stretches.flatMap(({ items, plain }) => items.map(plain === FILE_VERSION ? asIs : kept)));
       this.waits(waiting);
       this.put({
         // What the server was never heard to be all of is not known yet.
@@ -118,7 +124,7 @@ export class JobBook {
 
   /** Takes in what waits here. What the server has of it is in the book, though not heard up to there yet. */
   private waits(all: readonly WaitingRow[]): void {
-    this.take(all.flatMap(({ taken }) => taken ?? []));
+    this.take(all.flatMap(({ taken }) => (taken ? kept(taken) : [])));
     const before = new Map(this.state.waiting.map((one) => [one.kept.entry.id, one]));
     const waiting = all
       .filter(({ taken }) => taken === undefined)
@@ -194,8 +200,10 @@ export class JobBook {
       for (let after: number | null = this.known; after !== null;) {
         const page: BookPage = await this.deps.page(this.jobId, after);
         const heard = page.next === null ? this.deps.clock.now() : undefined;
-        await hearPage(this.jobId, page, heard);
-        this.take(page.items);
+        const read = page.items.map(kept);
+        const plain = read.every(({ entry }, i) => sameJson(entry, page.items[i]?.entry));
+        await hearPage(this.jobId, page, heard, plain ? FILE_VERSION : undefined);
+        this.take(read);
         // One whose answer was lost came with the book: it waits no more.
         const came = new Set(page.items.map(({ entry }) => (entry as SentEntry).id));
         if (this.state.waiting.some(({ kept: { entry } }) => came.has(entry.id))) await this.readWaiting();
@@ -220,10 +228,10 @@ export class JobBook {
       ?.about;
   }
 
-  private take(items: readonly KeptEntry[]): void {
+  private take(items: readonly Row[]): void {
     const rows = this.state.rows ?? [];
     const there = new Set(rows.map(({ seq }) => seq));
-    const news = items.filter(({ seq }) => !there.has(seq)).map(kept);
+    const news = items.filter(({ seq }) => !there.has(seq));
     if (news.length > 0) this.put({ rows: [...rows, ...news].sort((a, b) => (a.seq as number) - (b.seq as number)) });
   }
 

@@ -17,13 +17,13 @@ const DEVICE = 'device';
 /** The book of a job as it is kept here. */
 export interface KeptBook {
   book: BookRow | undefined;
-  items: KeptEntry[];
+  stretches: EntriesRow[];
   waiting: WaitingRow[];
 }
 export const readBook = (jobId: string): Promise<KeptBook> =>
   lookUp(['books', 'entries', 'waiting'], async (tx) => {
     const [book, rows, waiting] = await Promise.all([tx.get('books', jobId), tx.all('entries', stretchOf(jobId)), tx.of('waiting', jobId)]);
-    return { book, items: rows.flatMap(({ items }) => items), waiting: waiting.sort(byCount) };
+    return { book, stretches: rows, waiting: waiting.sort(byCount) };
   });
 
 const byCount = (a: WaitingRow, b: WaitingRow) => a.count - b.count;
@@ -32,13 +32,15 @@ export const readWaiting = async (jobId: string): Promise<WaitingRow[]> =>
 /** Everything that waits on the device, in the order it was made. */
 export const allWaiting = async (): Promise<WaitingRow[]> => (await lookUp(['waiting'], (tx) => tx.all('waiting'))).sort(byCount);
 
-/** What a page of the book brought is kept, and how far the book is known with it. `heard`: that was all, at this moment. */
-export async function hearPage(jobId: string, { items, inForce }: BookPage, heard: number | undefined): Promise<void> {
+/**
+ * What a page of the book brought is kept, and how far the book is known with it. @param heard that was all, at this moment @param plain the format all of it is in.
+ */
+export async function hearPage(jobId: string, { items, inForce }: BookPage, heard: number | undefined, plain?: number): Promise<void> {
   await keep(['books', 'entries', 'waiting'], async (tx) => {
     const before = await tx.get('books', jobId);
     const known = before?.known ?? 0;
     const news = items.filter(({ seq }) => seq > known);
-    const rows = stretches(jobId, before?.last === undefined ? undefined : await tx.get('entries', [jobId, before.last]), news);
+    const rows = stretches(jobId, before?.last === undefined ? undefined : await tx.get('entries', [jobId, before.last]), news, plain);
     for (const row of rows) tx.put('entries', row);
     for (const { entry } of news) tx.drop('waiting', (entry as SentEntry).id);
     const [at, last] = [heard ?? before?.heard, rows.at(-1)?.first ?? before?.last];
@@ -53,13 +55,18 @@ export async function hearPage(jobId: string, { items, inForce }: BookPage, hear
 }
 
 /** Rows that hold new entries after the last one there is. */
-function stretches(jobId: string, last: EntriesRow | undefined, news: readonly KeptEntry[]): EntriesRow[] {
+function stretches(jobId: string, last: EntriesRow | undefined, news: readonly KeptEntry[], plain: number | undefined): EntriesRow[] {
   if (news.length === 0) return [];
+  const named = plain === undefined ? {} : { plain };
   const room = last ? STRETCH - last.items.length : 0;
-  const rows = last && room > 0 ? [{ ...last, items: [...last.items, ...news.slice(0, room)] }] : [];
+  const rows: EntriesRow[] = [];
+  if (last && room > 0) {
+    const items = [...last.items, ...news.slice(0, room)];
+    rows.push({ jobId, first: last.first, items, ...(last.plain === plain ? named : {}) });
+  }
   for (let i = room; i < news.length; i += STRETCH) {
     const items = news.slice(i, i + STRETCH);
-    rows.push({ jobId, first: (items[0] as KeptEntry).seq, items });
+    rows.push({ jobId, first: (items[0] as KeptEntry).seq, items, ...named });
   }
   return rows;
 }

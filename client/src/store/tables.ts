@@ -58,6 +58,8 @@ export interface EntriesRow {
   /** The place of its first. */
   first: number;
   items: readonly KeptEntry[];
+  /** All of them are as this format has them: they need not be read by its rules once more. */
+  plain?: number;
 }
 /** An entry made here that the server has not got yet. */
 export interface WaitingRow {
