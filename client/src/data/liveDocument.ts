@@ -147,6 +147,7 @@ export class LiveDocument<T, S extends Stored<T>> {
       if (news.kind === 'again') void this.look();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
+      if (news.kind === 'sent' && news.rev === this.seen.rev && this.settled(news.version)) return;
       if (news.kind === 'there') void this.look();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
     });
@@ -184,6 +185,18 @@ export class LiveDocument<T, S extends Stored<T>> {
     if (this.dirty || this.writing || !this.live) return;
     this.stale = false;
     this.take(known);
+  }
+
+  /** The server has what this tab knows, and nothing was done since: that is known without reading it all again. */
+  private settled(version: number): boolean {
+    const { draft, seen, snapshot } = this;
+    if (!draft || draft.rev !== seen.rev || this.dirty || this.writing || !snapshot.open) return false;
+    const stored = { ...snapshot.open.stored, version, doc: draft.doc };
+    this.row = { path: this.path, jobId: this.row?.jobId ?? draft.jobId, stored, sent: { rev: draft.rev, version } };
+    this.draft = undefined;
+    this.seen = { rev: seen.rev, doc: seen.doc, version, base: draft.doc };
+    this.tell();
+    return true;
   }
 
   private take({ row, draft }: Known): void {

@@ -1,5 +1,5 @@
 import { deviceClock } from '../data/deviceClock';
-import { tell } from './bus';
+import { onNews, tell } from './bus';
 import { readDocument } from './documents';
 import { lineIs } from './line';
 import { runsPath } from './runs';
@@ -39,11 +39,18 @@ export function listenLive(address = '/live'): () => void {
 /** Our own write is told before its answer is here: it is looked at this much later, ms, whether it is news. */
 const SETTLED = 300;
 
+/** Versions that this device has sent itself, by document. */
+const own = new Map<string, number>();
+onNews((news) => {
+  if (news.kind === 'sent') own.set(news.path, news.version);
+});
+
 function hear(told: Told): void {
   if (told.kind === 'book' || told.kind === 'issued') return tell({ kind: 'book', jobId: told.jobId });
   const { id, jobId, version } = told;
   const path = `/${told.kind}s/${id}`;
   setTimeout(() => {
+    if (version > 0 && (own.get(path) ?? 0) >= version) return;
     void readDocument(path).then(({ row }) => {
       if (version > 0 && row && row.stored.version >= version) return;
       tell({ kind: 'there', path, list: told.kind === 'run' ? runsPath(jobId) : '/jobs', version });
