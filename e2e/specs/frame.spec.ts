@@ -83,15 +83,15 @@ test('a key typed costs one plan, few components and few bytes', async ({ page }
 
 /** Most that may come over the line to each address opened first, kB as served, workers apart: lowered when less is needed, never raised. */
 const ADDRESSES = {
-  '/': 420,
-  job: 540,
-  'job/clear': 577,
-  'job/catalogue': 544,
-  'run/trench/section': 750,
-  'run/protection/soil': 673,
-  'run/works/machine': 739,
-  'run/checks/lines': 766,
-  'run/site/enter': 671,
+  '/': 385,
+  job: 526,
+  'job/clear': 567,
+  'job/catalogue': 528,
+  'run/trench/section': 737,
+  'run/protection/soil': 660,
+  'run/works/machine': 726,
+  'run/checks/lines': 751,
+  'run/site/enter': 658,
 };
 
 test('no address brings more over the line than it may', async ({ page }) => {
