@@ -67,8 +67,8 @@ async function takeFolder(port) {
   return true;
 }
 
-/** How long a server whose start was killed may take to end, ms. */
-const ENDING = 10_000;
+/** How long a server whose start was killed may take to end, ms; and one that answers nothing, which may be another program. */
+const [ENDING, UNKNOWN] = [10_000, 4_000];
 const isFree = (port) =>
   new Promise((done) => {
     const probe = createServer();
@@ -78,8 +78,8 @@ const isFree = (port) =>
 
 /** The port has to be free: soon, where it is a Tamper that has it, left by a start that was killed. */
 async function mustBeFree(port) {
-  for (const end = Date.now() + ENDING; !(await isFree(port)); await new Promise((done) => setTimeout(done, 200)))
-    if (Date.now() > end || (await healthOf(port)) === 'away')
+  for (const begun = Date.now(); !(await isFree(port)); await new Promise((done) => setTimeout(done, 200)))
+    if (Date.now() - begun > ((await healthOf(port)) === 'away' ? UNKNOWN : ENDING))
       throw new Failure(`Port ${port} is taken by another program. Choose another: PORT=${port + 1} npm start`);
 }
 

@@ -19,6 +19,10 @@ import { openRevisions } from './revisions/revisions';
  * to a parent process when it serves.
  */
 async function main(): Promise<void> {
+  // Who started it may be gone before it serves: nobody would end it then.
+  const orphan = () => process.exit(0);
+  process.once('disconnect', orphan);
+  if (process.send && !process.connected) return orphan();
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set; use `npm start`.');
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
@@ -36,7 +40,9 @@ async function main(): Promise<void> {
   const { app, end } = createApp(services, log, process.env.CLIENT_DIR);
   const server =
     TLS_CERT && TLS_KEY ? createSecureServer({ cert: readFileSync(TLS_CERT), key: readFileSync(TLS_KEY) }, app) : createServer(app);
-  server.listen(Number(PORT), HOST || '127.0.0.1', () => process.send?.('ready'));
+  server.listen(Number(PORT), HOST || '127.0.0.1', () => {
+    if (process.connected) process.send?.('ready');
+  });
   server.on('error', (error) => {
     log.fatal({ err: error }, 'cannot listen');
     process.exit(1);
@@ -53,6 +59,7 @@ async function main(): Promise<void> {
   };
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
+  process.off('disconnect', orphan);
   process.on('disconnect', stop);
 }
 
