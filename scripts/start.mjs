@@ -1,12 +1,11 @@
 // npm start: from a fresh checkout to a served application. Every step is skipped when its work is done already.
 import { linkSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { homedir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { buildClient, clientDir } from './lib/client.mjs';
 import { openDoor } from './lib/door.mjs';
 import { installDependencies, isRoot, requireNode } from './lib/packages.mjs';
-import { installPostgres, startCluster } from './lib/postgres.mjs';
+import { installPostgres, isFree, startCluster } from './lib/postgres.mjs';
 import { Failure, main, step } from './lib/say.mjs';
 import { healthOf } from './lib/server.mjs';
 import { supervise } from './lib/supervise.mjs';
@@ -69,12 +68,6 @@ async function takeFolder(port) {
 
 /** How long a server whose start was killed may take to end, ms; and one that answers nothing, which may be another program. */
 const [ENDING, UNKNOWN] = [10_000, 4_000];
-const isFree = (port) =>
-  new Promise((done) => {
-    const probe = createServer();
-    probe.once('error', () => done(false));
-    probe.listen(port, '127.0.0.1', () => probe.close(() => done(true)));
-  });
 
 /** The port has to be free: soon, where it is a Tamper that has it, left by a start that was killed. */
 async function mustBeFree(port) {

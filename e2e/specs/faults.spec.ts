@@ -77,15 +77,11 @@ test(`a browser killed ${KILLS} times while somebody types and enters: whatever 
     await phone.page.goto(`${run}/site/book`);
     for (const note of seen) await expect(phone.page.getByText(`It rained: ${note}`, { exact: true })).toBeVisible();
     // The server has each of them once.
-    await expect
-      .poll(
-        async () =>
-          (await (await phone.page.request.get(`${at}/api${runAt(phone.page).split('/runs')[0]}/book?limit=500`)).json()).items.length,
-      )
-      .toBeGreaterThanOrEqual(seen.length);
-    const { items } = (await (await phone.page.request.get(`${at}/api${runAt(phone.page).split('/runs')[0]}/book?limit=500`)).json()) as {
-      items: { entry: { fact: { note: string } } }[];
-    };
+    const book = `${at}/api${runAt(phone.page).split('/runs')[0]}/book?limit=500`;
+    const asked = async () =>
+      ((await (await phone.page.request.get(book)).json()) as { items: { entry: { fact: { note: string } } }[] }).items;
+    await expect.poll(async () => (await asked()).length).toBeGreaterThanOrEqual(seen.length);
+    const items = await asked();
     const notes = items.map(({ entry }) => entry.fact.note);
     expect(new Set(notes).size).toBe(notes.length);
     expect(seen.filter((note) => !notes.includes(note))).toEqual([]);

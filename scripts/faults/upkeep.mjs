@@ -89,6 +89,7 @@ export async function upkeep(rounds, random, say = console.log) {
     }).catch(() => undefined);
     if (answer?.status === 201) saved.push(id);
   };
+  const isThere = async (id) => (await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).status === 200;
   const faults = {
     'server killed': () => servers().forEach((pid) => kill(pid)),
     'database killed': () => kill(postmaster()),
@@ -142,13 +143,10 @@ export async function upkeep(rounds, random, say = console.log) {
       await faults[name]();
       await writing;
       if (!(await well(name))) return wrong;
-      const { items } = await (await fetch(`http://127.0.0.1:${port}/api/jobs/${saved.at(-1)}`)).json().then((job) => ({ items: [job] }));
-      if (items[0]?.id !== saved.at(-1)) wrong.push(`${name}: a job answered as saved is not there`);
+      if (!(await isThere(saved.at(-1)))) wrong.push(`${name}: a job answered as saved is not there`);
       say(`  ${round + 1} of ${rounds}: ${name}, back`);
     }
-    for (const id of saved)
-      if ((await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).status !== 200)
-        wrong.push(`A job answered as saved is not there: ${id}`);
+    for (const id of saved) if (!(await isThere(id))) wrong.push(`A job answered as saved is not there: ${id}`);
     say(`  ${saved.length} jobs answered as saved, all looked for`);
   } finally {
     await endStart('SIGTERM');

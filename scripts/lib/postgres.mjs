@@ -100,7 +100,7 @@ const logging = (folder) => [
 ];
 
 /** Does nobody listen on this port of loopback? */
-const isFree = (port) =>
+export const isFree = (port) =>
   new Promise((done) => {
     const probe = createServer();
     probe.once('error', () => done(false));

@@ -1,6 +1,6 @@
 import { plainRun } from '@tamper/core/plain';
 import type { Job, Run } from '@tamper/core/job';
-import { keepDraft, type Work } from '../store/documents';
+import { keepDraft, UNSEEN, type Work } from '../store/documents';
 import { beginBook } from '../store/book';
 import { tell } from '../store/bus';
 import { deviceClock } from './deviceClock';
@@ -8,15 +8,10 @@ import { jobsChanged } from '../store/jobs';
 import { runsPath } from '../store/runs';
 import { newId } from './newId';
 
-/** Nothing was there before. */
-const NEW = { rev: 0, doc: undefined, version: 0, base: undefined };
-
-/**
- * Makes a document on this device; the server has it as soon as it is heard. Its id is made here, so that sending it twice makes one.
+/*
+ * Documents are made on this device; the server has them as soon as it is heard. Their ids are made here, so that sending one twice makes one.
  */
-async function add(work: Work): Promise<void> {
-  await keepDraft(work, NEW, (_, mine) => mine);
-}
+const add = (work: Work) => keepDraft(work, UNSEEN, (_, mine) => mine);
 
 /** A new job; its id. */
 export async function addJob(doc: Job): Promise<string> {

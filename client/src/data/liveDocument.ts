@@ -2,7 +2,17 @@ import { merge, sameJson } from '@tamper/core/merge';
 import { ApiError, fetcher, type Stored } from './api';
 import { onNews, tell } from '../store/bus';
 import { setAside } from '../store/damaged';
-import { forgetDocument, hearDocument, keepDraft, readDocument, resolveDraft, retryDraft, type Known, type Seen } from '../store/documents';
+import {
+  forgetDocument,
+  hearDocument,
+  keepDraft,
+  readDocument,
+  resolveDraft,
+  retryDraft,
+  UNSEEN,
+  type Known,
+  type Seen,
+} from '../store/documents';
 import { whyNoLine } from '../store/line';
 import type { DocumentRow, DraftRow } from '../store/tables';
 import { begin, edit, redo, undo, type History } from './history';
@@ -48,7 +58,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private live = false;
   private stopNews: () => void = () => undefined;
   /** What the store holds of it as far as this tab has taken it in. */
-  private seen: Seen = { rev: 0, doc: undefined, version: 0, base: undefined };
+  private seen: Seen = UNSEEN;
   private row: DocumentRow | undefined;
   private draft: DraftRow | undefined;
   /** The document as it was edited last is not in the store yet. */
@@ -316,7 +326,7 @@ export class LiveDocument<T, S extends Stored<T>> {
     if (live.get(this.path) === (this as unknown)) live.delete(this.path);
     const forget = () => {
       if (this.live) return;
-      Object.assign(this, { row: undefined, draft: undefined, seen: { rev: 0, doc: undefined, version: 0, base: undefined } });
+      Object.assign(this, { row: undefined, draft: undefined, seen: UNSEEN });
       this.snapshot = BLANK;
       this.screen = shownOf<T, S>(BLANK);
     };

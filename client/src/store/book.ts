@@ -1,4 +1,5 @@
 import { clean } from '@tamper/core/clean';
+import { omit } from '@tamper/core/plain';
 import type { BookPage, KeptEntry, SentEntry } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp, type Done } from './database';
@@ -120,10 +121,7 @@ async function mark(row: WaitingRow, change: Pick<WaitingRow, 'taken' | 'refused
 export async function retryWaiting({ id, jobId }: Pick<WaitingRow, 'id' | 'jobId'>): Promise<void> {
   await keep(['waiting'], async (tx) => {
     const row = await tx.get('waiting', id);
-    if (!row) return;
-    const next = { ...row };
-    delete next.refused;
-    tx.put('waiting', next);
+    if (row) tx.put('waiting', omit(row, 'refused'));
   });
   tell({ kind: 'waiting', jobId });
   tell({ kind: 'poke', now: true });

@@ -1,4 +1,5 @@
 import { clean } from '@tamper/core/clean';
+import { omit } from '@tamper/core/plain';
 import type { Stored } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp } from './database';
@@ -31,6 +32,8 @@ export async function hearDocument(path: string, jobId: string, stored: Stored<u
 export type Work = Pick<DraftRow, 'path' | 'jobId' | 'doc'> & Pick<Partial<DraftRow>, 'like'>;
 /** What it had taken in when it did: the draft by its count, or what the server had. */
 export type Seen = Pick<DraftRow, 'rev' | 'doc' | 'version' | 'base'>;
+/** Nothing was there before. */
+export const UNSEEN: Seen = { rev: 0, doc: undefined, version: 0, base: undefined };
 
 /**
  * Keeps a draft. What stands against the one before stands against it too, but for a refusal: it is another now.
@@ -48,8 +51,7 @@ export async function keepDraft(
     const { version, base } = last ?? seen;
     const doc = clean(last && last.rev !== seen.rev ? merge(seen.doc, work.doc, last.doc) : work.doc);
     const rev = Math.max(before?.rev ?? 0, row?.sent?.rev ?? 0, seen.rev) + 1;
-    const made: DraftRow = { since: Date.now(), ...before, ...work, version, base, doc, rev };
-    delete made.refused;
+    const made: DraftRow = { since: Date.now(), ...(before && omit(before, 'refused')), ...work, version, base, doc, rev };
     tx.put('drafts', made);
     return made;
   });
@@ -89,14 +91,15 @@ export async function stopDraft(sent: DraftRow, why: Pick<DraftRow, 'theirs' | '
   tell({ kind: 'heard', path: sent.path });
 }
 
+/** A draft that nothing stands in the way of. */
+const unstopped = (draft: DraftRow): DraftRow => omit(omit(omit(draft, 'theirs'), 'refused'), 'gone');
+
 /** Goes on from what somebody else stored: with this document, or with theirs where it is undefined. */
 export async function resolveDraft(path: string, theirs: Stored<unknown>, doc: unknown): Promise<void> {
   await keep(['documents', 'drafts'], async (tx) => {
     const [row, draft] = await Promise.all([tx.get('documents', path), tx.get('drafts', path)]);
     if (!draft) return;
-    const rest = { ...draft };
-    delete rest.theirs;
-    delete rest.refused;
+    const rest = unstopped(draft);
     tx.put('documents', {
       path,
       jobId: row?.jobId ?? draft.jobId,
@@ -115,10 +118,7 @@ export async function putBack(path: string): Promise<void> {
   await keep(['documents', 'drafts'], async (tx) => {
     const draft = await tx.get('drafts', path);
     if (!draft?.gone) return;
-    const next = { ...draft, version: 0, base: undefined, rev: draft.rev + 1 };
-    delete next.refused;
-    delete next.gone;
-    tx.put('drafts', next);
+    tx.put('drafts', { ...unstopped(draft), version: 0, base: undefined, rev: draft.rev + 1 });
     tx.drop('documents', path);
   });
   tell({ kind: 'heard', path });
@@ -129,10 +129,7 @@ export async function putBack(path: string): Promise<void> {
 export async function retryDraft(path: string): Promise<void> {
   await keep(['drafts'], async (tx) => {
     const draft = await tx.get('drafts', path);
-    if (!draft) return;
-    const next = { ...draft };
-    delete next.refused;
-    tx.put('drafts', next);
+    if (draft) tx.put('drafts', omit(draft, 'refused'));
   });
   tell({ kind: 'heard', path });
   tell({ kind: 'poke' });

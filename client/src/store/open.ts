@@ -2,12 +2,14 @@ import { newId } from '../data/newId';
 import type { Device } from './book';
 import { keep, openStore } from './database';
 import { takeOver } from './earlier';
-import { openOwn } from './own';
+import { openOwn, readOwn } from './own';
 
 /** Opens everything this device keeps: nothing of it is asked for before. */
 export async function openDevice(): Promise<void> {
   await openStore();
   await takeOver(localStorage);
+  await openOwn();
+  if (readOwn('device') !== undefined) return;
   // Named once, whichever tab comes first.
   await keep(['own'], async (tx) => {
     const known = await tx.get('own', 'device');

@@ -1,16 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { told } from './told';
 
-let take: (() => void) | undefined;
-const listeners = new Set<() => void>();
-
-/** A newer program is on the device and waits to be taken. */
-export function versionWaits(how: () => void): void {
-  take = how;
-  for (const listener of listeners) listener();
-}
-const subscribe = (listener: () => void) => {
-  listeners.add(listener);
-  return () => void listeners.delete(listener);
-};
-/** What takes the newer program that waits; undefined where none does. */
-export const useWaitingVersion = (): (() => void) | undefined => useSyncExternalStore(subscribe, () => take);
+/** A newer program is on the device and waits to be taken: what takes it. Undefined where none does. */
+export const { put: versionWaits, use: useWaitingVersion } = told<(() => void) | undefined>(undefined);
