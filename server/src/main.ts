@@ -12,6 +12,7 @@ import { createApp } from './http/app';
 import { faultOf } from './http/errors';
 import { openLive } from './live/live';
 import { practiceOffice } from './office/practice';
+import { openPhotos, type Photos } from './photos/photos';
 import { openRevisions } from './revisions/revisions';
 
 /**
@@ -33,10 +34,12 @@ async function main(): Promise<void> {
 
   await bringOver(db);
   const book = openBook(db);
+  const photos = openPhotos(db);
+  const sweeping = sweepDaily(photos, (error) => log.warn({ fault: faultOf(error) }, 'photos were not swept'));
   const live = openLive(url, (error) => log.warn({ fault: faultOf(error) }, 'lost the line to what changes'));
   const { PORT = '4600', HOST = '127.0.0.1', HOSTS = '', SITE_KEY, TLS_CERT, TLS_KEY } = process.env;
   const door = { hosts: HOSTS.split(',').filter(Boolean), siteKey: SITE_KEY || undefined };
-  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), live, door };
+  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), photos, live, door };
   const { app, end } = createApp(services, log, process.env.CLIENT_DIR);
   const server =
     TLS_CERT && TLS_KEY ? createSecureServer({ cert: readFileSync(TLS_CERT), key: readFileSync(TLS_KEY) }, app) : createServer(app);
@@ -52,6 +55,7 @@ async function main(): Promise<void> {
   const stop = () => {
     if (stopping) return;
     stopping = true;
+    clearInterval(sweeping);
     end();
     server.close(() => void Promise.all([live.close(), close()]).then(() => process.exit(0)));
     server.closeIdleConnections();
@@ -61,6 +65,13 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop);
   process.off('disconnect', orphan);
   process.on('disconnect', stop);
+}
+
+/** Lets go of photos nobody refers to, now and every day. */
+function sweepDaily(photos: Photos, onFault: (error: unknown) => void): NodeJS.Timeout {
+  const sweep = () => void photos.sweep().catch(onFault);
+  sweep();
+  return setInterval(sweep, 86_400_000);
 }
 
 await main();

@@ -16,9 +16,12 @@ import {
   knows,
   latest,
   NO_REVISION,
+  picturesNear,
+  picturesOf,
   readEntry,
   sayEntry,
   strangeEntrySchema,
+  whereOf,
   withdrawn,
   type Entry,
   type Fact,
@@ -62,6 +65,7 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
   walk: { kind: 'walk', note: '' },
   marks: { kind: 'marks', day: '2026-11-02' },
   rate: { kind: 'rate', activity: 'dig', amount: 12, hours: 4, note: 'clay', machine: 't17' },
+  note: { kind: 'note', station: 12.5, note: 'old tiles in the wall' },
   wrong: { kind: 'wrong', why: 'another trench' },
 };
 const entryOf = (fact: Fact): Entry => bookEntry(fact, AT).entry as Entry;
@@ -141,10 +145,56 @@ describe('kinds of entries', () => {
     const book = (Object.keys(kinds) as FactKind[]).map((kind) => bookEntry(facts[kind], AT));
     const lines = writeBookCsv([...book, bookEntry({ kind: 'wrong', why: '=1+1' })], 'metric').split('\r\n');
     expect(lines).toHaveLength(book.length + 2);
-    expect(lines[0]).toContain('order,received,at,author,device,kind,says,corrects,id');
+    expect(lines[0]).toContain('order,received,at,author,device,kind,says,corrects,photos,id');
     expect(lines.at(-1)).toContain(`'=1+1`);
     expect(lines.find((line) => line.includes(',inspection,'))).toContain('No water stands (pump off)');
   });
+});
+
+describe('photos of entries', () => {
+  const photo = (n: number) => ({ hash: n.toString(16).padStart(64, '0'), width: 1600, height: 1200, taken: AT });
+  const withPhotos = (fact: Fact, ...numbers: number[]): Kept => {
+    const kept = bookEntry(fact, AT);
+    return { ...kept, entry: { ...kept.entry, photos: numbers.map(photo) } as Entry };
+  };
+  test('an entry may have some; it is read back with them, and the table names them', () => {
+    const { entry } = withPhotos(facts.happening, 1, 2);
+    expect(errorsOf(entrySchema, entry)).toEqual([]);
+    expect(readEntry(JSON.parse(JSON.stringify(entry)))).toEqual(entry);
+    expect(writeBookCsv([{ entry }], 'metric')).toContain(`${photo(1).hash}; ${photo(2).hash}`);
+  });
+  test.each<[string, unknown]>([
+    ['none', []],
+    ['the same twice', [photo(1), photo(1)]],
+    ['a name that is no hash', [{ ...photo(1), hash: 'IMG_1.jpg' }]],
+    ['larger than one is kept', [{ ...photo(1), width: 1601 }]],
+    ['a place that is none', [{ ...photo(1), place: { lat: 91, lon: 0 } }]],
+    ['more than an entry takes', Array.from({ length: 21 }, (_, i) => photo(i))],
+  ])('%s is refused', (_, photos) => expect(errorsOf(entrySchema, { ...entryOf(facts.note), photos })).not.toEqual([]));
+  test('they stand along the run where their entries were made, those of the whole run last', () => {
+    const [late, early, whole] = [
+      withPhotos(facts.exposure, 3),
+      withPhotos({ kind: 'note', station: 2, note: '' }, 1, 2),
+      withPhotos({ kind: 'note', station: null, note: 'all of it' }, 4),
+    ];
+    const gone = bookEntry({ kind: 'wrong', why: 'another trench' }, AT, { corrects: early.entry.id });
+    const pictures = picturesOf([whole, late, early, gone]);
+    expect(pictures.map((one) => [Number.parseInt(one.photo.hash, 16), one.where?.from, one.gone])).toEqual([
+      [1, 2, true],
+      [2, 2, true],
+      [3, 20.4, false],
+      [4, undefined, false],
+    ]);
+    expect(picturesNear(pictures, 20, 0.5).map(({ kept }) => kept)).toEqual([late]);
+    expect(picturesNear(pictures, 19, 0.5)).toEqual([]);
+  });
+  test.each<[Fact, { from: number; to: number } | null]>([
+    [facts.inspection, { from: 0, to: 20 }],
+    [facts.standing, { from: 0, to: 3 }],
+    [{ ...facts.exposure, record: { result: 'notFound', depth: 1, note: '' } } as Fact, { from: 20, to: 20 }],
+    [{ ...facts.happening, where: null } as Fact, null],
+    [facts.can, null],
+  ])('where %j was', (fact, where) => expect(whereOf(entryOf(fact))).toEqual(where));
 });
 
 describe('what was known where', () => {

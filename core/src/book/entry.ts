@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, moment, person } from '../job/schema/basics';
+import { photosSchema } from './photo';
 
 /**
  * What every entry carries besides its fact. Entries are added, never changed and never taken out.
@@ -18,6 +19,8 @@ export const envelopeSchema = z.strictObject({
   clock: z.number().min(-1e13).max(1e13).nullable(),
   /** An entry that this one puts right. */
   corrects: z.uuid().optional(),
+  /** What was photographed with it. */
+  photos: photosSchema.optional(),
 });
 export type Envelope = z.infer<typeof envelopeSchema>;
 

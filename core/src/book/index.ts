@@ -1,6 +1,8 @@
 export * from './entry';
 export * from './registry';
 export * from './believed';
+export * from './photo';
+export * from './pictured';
 export { happenings, type Happening } from './kinds/happening';
 export { marksFault } from './kinds/marks';
 export { NO_REVISION, type Inspection } from './kinds/inspection';
@@ -8,6 +10,7 @@ export type { AirReading, AirTest } from './kinds/air';
 export type { CanTest } from './kinds/can';
 export type { ExposureFact } from './kinds/exposure';
 export type { LookFact } from './kinds/look';
+export type { NoteFact } from './kinds/note';
 export type { PressureTest } from './kinds/pressure';
 export type { SoilTest } from './kinds/soil';
 export type { DeliveredFact, StandingFact } from './kinds/supports';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { station } from '../job/schema/basics';
+import type { Range } from '../geometry';
 import type { UnitSystem } from '../units';
 
 /** What is told about entries of one kind: one file each in `kinds`. */
@@ -14,6 +15,8 @@ export interface Kind<K extends string, S extends z.ZodType<{ kind: K }>> {
   upgrade?: (fact: Readonly<Record<string, unknown>>) => unknown;
   /** What it says, in a line. */
   say: (fact: z.infer<S>, units: UnitSystem) => string;
+  /** Where along the run it was, stations in metres; left out by kinds that are about the whole of it. */
+  where?: (fact: z.infer<S>) => Range | null;
   /** What a table of the book holds of it besides when, who and where. */
   columns: (fact: z.infer<S>) => Readonly<Record<string, string | number | boolean>>;
 }
@@ -28,6 +31,10 @@ export const seen = z.boolean().nullable();
 /** From one station to another; pits may reach past both ends of the run. */
 export const stretch = { from: z.number().min(-50).max(20_050), to: z.number().min(-50).max(20_050) };
 export const onRun = { from: station(), to: station() };
+
+/** Where a fact that says its stretch was. */
+export const whereSaid = ({ from, to }: Range): Range => ({ from, to });
+export const atStation = (at: number): Range => ({ from: at, to: at });
 
 /** Refuses a stretch that ends before it begins. */
 export function forwards({ from, to }: { from: number; to: number }, context: z.RefinementCtx): void {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Range } from '../geometry';
 import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
@@ -8,6 +9,7 @@ import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
 import { look } from './kinds/look';
 import { marks } from './kinds/marks';
+import { note } from './kinds/note';
 import { pressure } from './kinds/pressure';
 import { rate } from './kinds/rate';
 import { soil } from './kinds/soil';
@@ -36,6 +38,7 @@ export const kinds = {
   walk,
   marks,
   rate,
+  note,
   wrong,
 };
 
@@ -75,6 +78,7 @@ export const entrySchema = z.strictObject({
     walk.schema,
     marks.schema,
     rate.schema,
+    note.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;
@@ -136,6 +140,10 @@ export function sayEntry({ fact }: AnyEntry, units: UnitSystem): string {
     return `Entered by a newer program${fact.said ? ` (${fact.said})` : ''}: not known here, so it counts against going in`;
   return (kinds[fact.kind] as unknown as AnyKind).say(fact, units);
 }
+
+/** Where along the run an entry was made; null where it is of the whole of it, or of a kind not known here. */
+export const whereOf = ({ fact }: AnyEntry): Range | null =>
+  fact.kind === 'unknown' ? null : ((kinds[fact.kind] as unknown as AnyKind).where?.(fact) ?? null);
 
 /** Whose book an entry stands in; anybody's, where this program does not know its kind. */
 export const bookOfKind = (kind: string): 'run' | 'job' | 'either' => kindNamed(kind)?.of ?? 'either';

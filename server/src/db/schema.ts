@@ -1,7 +1,22 @@
 import type { Job, RevisionBody, Run } from '@tamper/core';
 import type { Submission } from '@tamper/core/office';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, index, integer, jsonb, pgTable, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+  bigint,
+  bigserial,
+  customType,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
+
+const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 const stamps = {
   createdAt: timestamp('created_at', { withTimezone: true }).notNull().defaultNow(),
@@ -71,7 +86,14 @@ export const bookEntry = pgTable(
     clockOff: bigint('clock_off', { mode: 'number' }),
     receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
   },
-  (table) => [index('book_by_run').on(table.runId, table.seq), index('book_by_job').on(table.jobId, table.seq)],
+  (table) => [
+    index('book_by_run').on(table.runId, table.seq),
+    index('book_by_job').on(table.jobId, table.seq),
+    // Which entries a photo belongs to.
+    index('book_by_photo')
+      .using('gin', sql`(${table.entry} -> 'photos') jsonb_path_ops`)
+      .where(sql`${table.entry} ? 'photos'`),
+  ],
 );
 
 /**
@@ -92,4 +114,29 @@ export const revision = pgTable(
     body: jsonb('body').$type<RevisionBody>().notNull(),
   },
   (table) => [unique('revision_numbers').on(table.runId, table.number)],
+);
+
+/** Photos of entries, each once, by the hash of its file: how often it is referred to is told by the book. `small`: the picture for lists. */
+export const photo = pgTable(
+  'photo',
+  {
+    hash: text('hash').primaryKey(),
+    type: text('type').notNull(),
+    file: bytea('file').notNull(),
+    small: bytea('small').notNull(),
+    createdAt: stamps.createdAt,
+  },
+  (table) => [index('photo_by_age').on(table.createdAt)],
+);
+
+/** What has come of photos that are not here as a whole: `first` is where in the file a part begins. */
+export const photoPart = pgTable(
+  'photo_part',
+  {
+    hash: text('hash').notNull(),
+    first: integer('first').notNull(),
+    bytes: bytea('bytes').notNull(),
+    createdAt: stamps.createdAt,
+  },
+  (table) => [primaryKey({ columns: [table.hash, table.first] })],
 );

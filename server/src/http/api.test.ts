@@ -33,6 +33,7 @@ import { connect, migrateUp } from '../db/connect';
 import { openBook } from '../book/book';
 import { openStore } from '../db/store';
 import { practiceOffice } from '../office/practice';
+import { openPhotos } from '../photos/photos';
 import { openRevisions } from '../revisions/revisions';
 import { createApp, type Services } from './app';
 import { faultOf } from './errors';
@@ -46,7 +47,10 @@ const noLive = { listen: () => () => undefined, close: () => Promise.resolve() }
 const servicesOf = (its: typeof db) => {
   const kept = openStore(its);
   const book = openBook(its);
-  return { store: kept, book, revisions: openRevisions(its, kept, book), office: practiceOffice(its, () => clock), live: noLive };
+  return {
+    ...{ store: kept, book, revisions: openRevisions(its, kept, book), live: noLive },
+    ...{ office: practiceOffice(its, () => clock), photos: openPhotos(its) },
+  };
 };
 const services = servicesOf(db);
 const { store } = services;

@@ -7,6 +7,8 @@ import { isPlace, NotFoundError, type Store, type Stored } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
 import type { Revisions } from '../revisions/revisions';
+import { photoRoutes } from '../photos/routes';
+import type { Photos } from '../photos/photos';
 import { revisionRoutes } from '../revisions/routes';
 import { id, pathId } from './input';
 
@@ -30,7 +32,7 @@ function unlessKnown<S extends Stored<unknown>>(request: Request, response: Resp
 }
 
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
-export function api(store: Store, book: Book, revisions: Revisions, office: LocateOffice): Router {
+export function api(store: Store, book: Book, revisions: Revisions, office: LocateOffice, photos: Photos): Router {
   const router = Router();
   // Devices put their clocks right by it at every contact.
   router.use((_request, response, next) => {
@@ -98,6 +100,7 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
   router.use(bookRoutes(book, revisions, store));
   router.use(revisionRoutes(revisions));
   router.use('/locate-office', officeRoutes(office));
+  router.use('/photos', photoRoutes(photos));
 
   router.use(() => {
     throw new NotFoundError();

@@ -8,6 +8,7 @@ import type { Store } from '../db/store';
 import { keyRoutes, needsKey, onlyHosts, ownPages, type DoorRules } from '../door/door';
 import type { Live } from '../live/live';
 import type { LocateOffice } from '../office/office';
+import type { Photos } from '../photos/photos';
 import type { Revisions } from '../revisions/revisions';
 import { liveRoutes } from '../live/routes';
 import { api } from './api';
@@ -23,6 +24,7 @@ export interface Services {
   book: Book;
   revisions: Revisions;
   office: LocateOffice;
+  photos: Photos;
   live: Live;
   /** Who may come in; this machine alone, where it is not said. */
   door?: DoorRules;
@@ -30,7 +32,7 @@ export interface Services {
 
 /** One Express for the API and, when `clientDir` is given, the built client. `end` lets go of the lines that stay open. */
 export function createApp(
-  { store, book, revisions, office, live, door = THIS_MACHINE }: Services,
+  { store, book, revisions, office, photos, live, door = THIS_MACHINE }: Services,
   log: Logger,
   clientDir?: string,
 ): { app: Express; end: () => void } {
@@ -52,7 +54,7 @@ export function createApp(
   app.use('/api/key', json({ limit: '1kb' }), keyRoutes(door));
   app.use(['/api', '/live'], needsKey(door, ['/api/health']));
   app.use('/live', told.routes);
-  app.use('/api', api(store, book, revisions, office));
+  app.use('/api', api(store, book, revisions, office, photos));
   if (clientDir) serveClient(app, clientDir);
   app.use(errorHandler(log));
   return { app, end: told.end };

@@ -3,6 +3,7 @@ import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { TakenError } from '../book/book';
 import { NotFoundError, StaleError } from '../db/store';
+import { PhotoError } from '../photos/photos';
 
 /** The body of every error answer. `current` comes with `stale`: what is stored now. */
 export interface ErrorBody {
@@ -27,6 +28,7 @@ function answer(error: unknown): [number, ErrorBody['error']] {
     return [409, { code: 'taken', message: 'Another entry has this number already. Nothing was overwritten.' }];
   if (error instanceof StaleError)
     return [409, { code: 'stale', message: 'Somebody saved a newer version. Nothing was overwritten.', current: error.current }];
+  if (error instanceof PhotoError) return [error.code === 'too-large' ? 413 : 422, { code: error.code, message: error.message }];
   const type = (error as { type?: string } | null)?.type;
   if (type === 'entity.too.large')
     return [413, { code: 'too-large', message: 'This is larger than 8 MB; a job is far smaller. Nothing was saved.' }];

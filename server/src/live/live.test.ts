@@ -8,6 +8,7 @@ import { connect, migrateUp } from '../db/connect';
 import { openStore } from '../db/store';
 import { createApp } from '../http/app';
 import { practiceOffice } from '../office/practice';
+import { openPhotos } from '../photos/photos';
 import { openRevisions } from '../revisions/revisions';
 import { openLive, type Live, type News } from './live';
 
@@ -20,7 +21,7 @@ function server() {
   const live = openLive(url as string, () => undefined);
   const store = openStore(db);
   const book = openBook(db);
-  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), live };
+  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), photos: openPhotos(db), live };
   const { app, end } = createApp(services, pino({ level: 'silent' }));
   const http = app.listen(0, '127.0.0.1');
   const stop = async () => {

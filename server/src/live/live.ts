@@ -6,6 +6,7 @@ const newsSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('job'), id: z.string(), jobId: z.string(), version: z.number() }),
   z.object({ kind: z.literal('run'), id: z.string(), jobId: z.string(), version: z.number() }),
   z.object({ kind: z.literal('book'), jobId: z.string(), seq: z.number() }),
+  z.object({ kind: z.literal('photo'), hash: z.string() }),
   z.object({ kind: z.literal('issued'), jobId: z.string(), runId: z.string(), number: z.number() }),
 ]);
 export type News = z.infer<typeof newsSchema>;

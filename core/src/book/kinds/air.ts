@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatStation } from '../../units';
-import { forwards, kindOf, stretch } from '../kind';
+import { forwards, kindOf, stretch, whereSaid } from '../kind';
 
 const share = z.number().min(0, 'A share is 0 to 100 %.').max(1, 'A share is 0 to 100 %.');
 const parts = z.number().min(0, 'It cannot be less than nothing.').max(10_000, 'At most 10,000 ppm.');
@@ -41,6 +41,7 @@ export const air = kindOf({
   }),
   say: ({ from, to, points }, units) =>
     `Air test, ${formatStation(from, units)} to ${formatStation(to, units)}: ${points.length} ${points.length === 1 ? 'reading' : 'readings'}`,
+  where: whereSaid,
   columns: ({ points }) => ({
     readings: points
       .map((one) => `${one.station} m: ${one.oxygen} O2, ${one.flammable} flammable, ${one.sulphide} ppm H2S, ${one.monoxide} ppm CO`)

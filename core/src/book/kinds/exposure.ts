@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { existingPlaceSchema, exposureSchema } from '../../job';
 import { id } from '../../job/schema/basics';
 import { formatLength, formatStation } from '../../units';
-import { kindOf } from '../kind';
+import { atStation, kindOf, whereSaid } from '../kind';
 
 /**
  * What a dig for a line brought: where its top was met, or how deep was searched in vain. `where`: where the run had the line then. What was found says
@@ -26,6 +26,8 @@ export const exposure = kindOf({
     record.result === 'found'
       ? `${name} found at ${formatStation(record.station, units)}, ${formatLength(record.cover, units)} down${record.note ? `: ${record.note}` : ''}`
       : `${name} not found, searched to ${formatLength(record.depth, units)}${record.note ? `: ${record.note}` : ''}`,
+  where: ({ record, where }) =>
+    record.result === 'found' ? atStation(record.station) : where.kind === 'crossing' ? atStation(where.station) : whereSaid(where),
   columns: ({ line, name, record }) => {
     const says = { line, name, result: record.result, note: record.note };
     return record.result === 'found'

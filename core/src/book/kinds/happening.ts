@@ -28,5 +28,6 @@ export const happening = kindOf({
   schema,
   upgrade: (fact) => ({ where: null, ...fact }),
   say: ({ what, note, where }, units) => `${happenings[what]}${where ? `, ${formatStretch(where, units)}` : ''}${note ? `: ${note}` : ''}`,
+  where: ({ where }) => where,
   columns: ({ what, note }) => ({ what, note }),
 });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { moment, text, words } from '../../job/schema/basics';
 import { formatStretch } from '../../units';
-import { forwards, kindOf, stretch, without } from '../kind';
+import { forwards, kindOf, stretch, whereSaid, without } from '../kind';
 
 /** The revision of inspections that named none: no plan is it. */
 export const NO_REVISION = '00000000-0000-0000-0000-000000000000';
@@ -56,6 +56,7 @@ export const inspection = kindOf({
     const no = items.filter(({ ok }) => !ok).length;
     return `Inspection, ${formatStretch({ from, to }, units)}: ${no > 0 ? `${no} found wanting` : `all ${items.length} in order`}`;
   },
+  where: whereSaid,
   columns: ({ until, items }) => ({
     until,
     asked: items.length,

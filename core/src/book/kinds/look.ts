@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatStretch } from '../../units';
-import { forwards, kindOf, stretch } from '../kind';
+import { forwards, kindOf, stretch, whereSaid } from '../kind';
 
 /**
  * Looked at again within an inspected shift: everything from `from` to `to` is as inspected, and what was moved since stands as it should. It lifts nothing
@@ -21,6 +21,7 @@ export const look = kindOf({
   version: 1,
   schema,
   say: ({ from, to }, units) => `Looked again, ${formatStretch({ from, to }, units)}: as inspected`,
+  where: whereSaid,
   columns: ({ ladders }) => ({ ladders: ladders.join('; ') }),
 });
 export type LookFact = z.infer<typeof schema>;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { dryStrengthIds, soilMaterialIds, strengthToolIds, thumbIds } from '../../catalogue';
 import { formatStation } from '../../units';
-import { depth, forwards, kindOf, onRun, seen } from '../kind';
+import { depth, forwards, kindOf, onRun, seen, whereSaid } from '../kind';
 
 /** What hand and eye find in one layer of the ground, metres and pascals. Null: not done. */
 const schema = z
@@ -48,6 +48,7 @@ export const soil = kindOf({
   version: 1,
   schema,
   say: ({ from, to }, units) => `Soil test, ${formatStation(from, units)} to ${formatStation(to, units)}`,
+  where: whereSaid,
   columns: ({ top, bottom, material, water }) => ({ top, bottom, material, water: water ?? '' }),
 });
 export type SoilTest = z.infer<typeof schema>;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, text } from '../../job/schema/basics';
+import type { Range } from '../../geometry';
 import { formatLength, formatStretch } from '../../units';
 import { forwards, kindOf, stretch } from '../kind';
 
@@ -9,6 +10,11 @@ import { forwards, kindOf, stretch } from '../kind';
  */
 
 const pieces = z.array(id).min(1, 'Name a piece at least.').max(200, 'At most 200 pieces in one entry.');
+/** From where the first piece begins to where the last one ends. */
+const alongAll = (list: readonly Range[]): Range => ({
+  from: Math.min(...list.map(({ from }) => from)),
+  to: Math.max(...list.map(({ to }) => to)),
+});
 const many = (count: number): string => (count === 1 ? '1 piece' : `${count} pieces`);
 
 const deliveredSchema = z.strictObject({
@@ -54,10 +60,9 @@ export const standing = kindOf({
   of: 'run',
   version: 1,
   schema: standingSchema,
-  say: ({ pieces: list }, units) => {
-    const whole = { from: Math.min(...list.map((one) => one.from)), to: Math.max(...list.map((one) => one.to)) };
-    return `${many(list.length)} ${list.length === 1 ? 'stands' : 'stand'}: ${formatStretch(whole, units)}`;
-  },
+  say: ({ pieces: list }, units) =>
+    `${many(list.length)} ${list.length === 1 ? 'stands' : 'stand'}: ${formatStretch(alongAll(list), units)}`,
+  where: ({ pieces: list }) => alongAll(list),
   columns: ({ pit, pieces: list }) => ({
     pit: pit ?? '',
     pieces: list.map((one) => `${one.piece} ${one.from} to ${one.to} m`).join('; '),
