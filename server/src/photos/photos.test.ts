@@ -70,9 +70,11 @@ test('a photo comes in parts, goes on where it was cut off, and is served as it 
 });
 
 test('two devices send the same photo at once: it is kept once, and both hear that it is here', async () => {
-  const file = await picture();
-  const answers = await Promise.all([whole(file), whole(file), whole(file)]);
-  for (const answer of answers) expect(answer).toEqual({ have: file.length, done: true });
+  for (let round = 0; round < 5; round++) {
+    const file = await picture();
+    const answers = await Promise.all([whole(file), whole(file), whole(file), whole(file)]);
+    for (const answer of answers) expect(answer).toEqual({ have: file.length, done: true });
+  }
 });
 
 test.each<[string, () => Promise<Buffer>, number, string]>([

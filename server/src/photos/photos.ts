@@ -54,7 +54,7 @@ export function openPhotos(db: Database) {
     if (Math.max(size, first + bytes.length) > PHOTO_BYTES)
       throw new PhotoError('too-large', `This photo is larger than ${PHOTO_BYTES / 1000} kB. It was not taken.`);
     const whole = await db.transaction(async (tx): Promise<Received | Buffer> => {
-      await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${hash}, 1))`);
+      await alone(tx, hash);
       const before = await receivedOf(tx, hash);
       if (before.done || before.have !== first) return before;
       if (bytes.length > 0) await tx.insert(photoPart).values({ hash, first, bytes });
@@ -73,6 +73,8 @@ export function openPhotos(db: Database) {
       throw error;
     });
     await db.transaction(async (tx) => {
+      // Whoever sends the same photo finds its parts or the whole, never neither.
+      await alone(tx, hash);
       await tx.insert(photo).values(made).onConflictDoNothing();
       await dropParts(tx, hash);
     });
@@ -99,6 +101,10 @@ export function openPhotos(db: Database) {
   return { received, add, read, sweep };
 }
 export type Photos = ReturnType<typeof openPhotos>;
+
+/** Waits until nobody else takes in the same photo, to the end of the transaction. */
+const alone = async (tx: Transaction, hash: string): Promise<void> =>
+  void (await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${hash}, 1))`));
 
 /** A file that came, looked at by its contents: a picture of a kind and size that is kept, whole, under its own name. */
 async function checked(hash: string, file: Buffer) {
