@@ -70,6 +70,18 @@ async function addServiceWorker() {
     swDest: join(clientDir, 'service-worker.js'),
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//, /^\/live/],
+    // A photo never changes under its name: once seen it is here without a line.
+    runtimeCaching: [
+      {
+        urlPattern: /\/api\/photos\/[0-9a-f]{64}(\/small)?$/,
+        handler: 'CacheFirst',
+        options: {
+          cacheName: 'photos',
+          expiration: { maxEntries: 600, purgeOnQuotaError: true },
+          cacheableResponse: { statuses: [200] },
+        },
+      },
+    ],
     clientsClaim: true,
     skipWaiting: false,
     cleanupOutdatedCaches: true,

@@ -47,6 +47,12 @@ export interface BookPage {
   inForce: Readonly<Record<string, NonNullable<InForce>>>;
 }
 
+/** How much of a photo the server has, bytes; `done`: all of it. */
+export interface Received {
+  have: number;
+  done: boolean;
+}
+
 /** How a request at the locate office stands. */
 export interface OfficeReceipt {
   id: string;
@@ -70,13 +76,20 @@ export class ApiError extends Error {
 
 const TIMEOUT = 15_000;
 
+/** @param body bytes as they are, anything else as JSON. */
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const bytes = body instanceof ArrayBuffer;
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(TIMEOUT),
-      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : {
+            headers: { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' },
+            body: bytes ? body : JSON.stringify(body),
+          }),
     });
   } catch {
     const why = 'No connection to the server.';
@@ -120,6 +133,9 @@ export const api = {
     call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }),
   bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
+  receivedOf: (hash: string) => call<Received>('GET', `/photos/${hash}/received`),
+  sendPart: (hash: string, first: number, size: number, bytes: ArrayBuffer) =>
+    call<Received>('POST', `/photos/${hash}?first=${first}&size=${size}`, bytes),
   /** Says the site key, once on each device. */
   sayKey: (key: string) => call<void>('POST', '/key', { key }),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),

@@ -1,4 +1,4 @@
-import { readEntry, type AnyEntry, type Entry, type Fact, type Kept } from '@tamper/core/book';
+import { readEntry, type AnyEntry, type Entry, type Fact, type Kept, type Photo } from '@tamper/core/book';
 import { FILE_VERSION } from '@tamper/core/job';
 import { sameJson } from '@tamper/core/merge';
 import { adopt, dropWaiting, keepEntry, readBook, readWaiting, retryWaiting, hearPage } from '../store/book';
@@ -167,7 +167,7 @@ export class JobBook {
   readonly watch = (runId: string): void => void (runId !== this.jobId && adopt(this.jobId, runId));
 
   /** Writes a fact down under a name, keeps it, and has it sent as soon as it can be. It is in the book when it is kept. */
-  readonly enter = async (about: string, fact: Fact, author: string, corrects?: string): Promise<Entry> => {
+  readonly enter = async (about: string, fact: Fact, author: string, corrects?: string, photos: readonly Photo[] = []): Promise<Entry> => {
     await this.open();
     const { clock } = this.deps;
     // What is put right is put right where it stands.
@@ -176,7 +176,12 @@ export class JobBook {
     const id = newId();
     const { value } = await keepEntry(this.jobId, (count) => ({
       about: where,
-      entry: { id, author, device, count, known, at, clock: clock.correction, ...(corrects === undefined ? {} : { corrects }), fact },
+      entry: {
+        ...{ id, author, device, count, known, at, clock: clock.correction },
+        ...(corrects === undefined ? {} : { corrects }),
+        ...(photos.length === 0 ? {} : { photos: [...photos] }),
+        fact,
+      },
     }));
     await this.readWaiting();
     return value.entry as Entry;

@@ -1,6 +1,8 @@
+import type { Kept } from '@tamper/core/book';
 import type { Revision, RevisionHead } from '@tamper/core/issue';
 import { hearDocument } from '../store/documents';
 import { putOwn, useOwn } from '../store/own';
+import { addressOf, pictureOf } from '../store/photos';
 import { readRuns } from '../store/runs';
 import { fetcher, type Stored } from './api';
 import { deviceClock } from './deviceClock';
@@ -15,6 +17,8 @@ export interface Along {
   runs: number;
   entries: number;
   plans: number;
+  /** Photos that can be looked at here. Undefined: taken along by an earlier program. */
+  photos?: number;
   /** Is the program itself kept here, so that it opens without a line? */
   program: boolean;
 }
@@ -27,6 +31,14 @@ export const useAlong = (jobId: string): Along | undefined => useOwn<Along>(keyO
 async function programKept(): Promise<boolean> {
   if (!('serviceWorker' in navigator) || !window.isSecureContext) return false;
   return Boolean((await navigator.serviceWorker.getRegistration())?.active);
+}
+
+/** Brings the small pictures of photos here, which the service worker keeps. Those that are with somebody else still are none the less of the job. @returns how many are here. */
+async function takePhotos(book: readonly Kept[]): Promise<number> {
+  const hashes = new Set(book.flatMap(({ entry }) => (entry.photos ?? []).map(({ hash }) => hash)));
+  let here = 0;
+  for (const hash of hashes) if ((await pictureOf(hash, 'small')) || (await fetch(addressOf(hash, 'small'))).ok) here++;
+  return here;
 }
 
 /**
@@ -51,6 +63,7 @@ export async function takeAlong(jobId: string): Promise<void> {
     plans += items.length;
   }
   const written = new Set([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])].map(({ entry }) => entry.id));
-  const along: Along = { at: deviceClock().now(), runs: runs.length, entries: written.size, plans, program: await programKept() };
+  const photos = await takePhotos([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])]);
+  const along: Along = { at: deviceClock().now(), runs: runs.length, entries: written.size, plans, photos, program: await programKept() };
   await putOwn(keyOf(jobId), along);
 }

@@ -1,4 +1,4 @@
-import type { Entry, Fact } from '@tamper/core/book';
+import type { Entry, Fact, Photo } from '@tamper/core/book';
 import { useCallback, useEffect, useMemo, useSyncExternalStore } from 'react';
 import { JobBook, type BookState } from './jobBook';
 
@@ -11,8 +11,8 @@ export function bookOf(jobId: string): JobBook {
 
 /** The book about a run or a whole job, kept up to date while it is shown. */
 export interface OpenBook extends BookState {
-  /** Writes a fact down under a name; the id of an entry it puts right may be given. */
-  enter: (fact: Fact, author: string, corrects?: string) => Promise<Entry>;
+  /** Writes a fact down under a name; the id of an entry it puts right may be given, and what was photographed. */
+  enter: (fact: Fact, author: string, corrects?: string, photos?: readonly Photo[]) => Promise<Entry>;
   /** Lets go of an entry the server refused. */
   forget: (id: string) => Promise<void>;
   /** Has the server asked once more to take one. */
@@ -34,7 +34,7 @@ export function useBook(jobId: string, about = jobId): OpenBook {
     useCallback(() => book.read(about), [book, about]),
   );
   useEffect(() => book.watch(about), [book, about]);
-  const enter = useCallback<OpenBook['enter']>((fact, author, corrects) => book.enter(about, fact, author, corrects), [book, about]);
+  const enter = useCallback<OpenBook['enter']>((...written) => book.enter(about, ...written), [book, about]);
   const { forget, again, refresh } = book;
   return useMemo(() => ({ ...state, enter, forget, again, refresh }), [state, enter, forget, again, refresh]);
 }

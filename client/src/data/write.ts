@@ -1,9 +1,9 @@
-import { entryFaults, type Fact } from '@tamper/core/book';
+import { entryFaults, type Fact, type Photo } from '@tamper/core/book';
 import { deviceClock } from './deviceClock';
 import type { Written } from './useBook';
 
-/** Enters a fact, or another in the place of one; a sentence where it was not taken. */
-export type Enter = (fact: Fact, corrects?: string) => string | undefined;
+/** Enters a fact, or another in the place of one, with what was photographed; a sentence where it was not taken. */
+export type Enter = (fact: Fact, corrects?: string, photos?: readonly Photo[]) => string | undefined;
 
 /**
  * Writes facts into a book under the name of who holds the device.
@@ -16,11 +16,11 @@ export const writeBy =
     unsaid: string,
     refuse: (entry: { fact: Fact; at: string }, now: number) => string | undefined = () => undefined,
   ): Enter =>
-  (fact, corrects) => {
+  (fact, corrects, photos = []) => {
     const author = who.trim();
     if (author.length < 2) return unsaid;
     const now = deviceClock().now();
-    const fault = entryFaults(fact, author)[0] ?? refuse({ fact, at: new Date(now).toISOString() }, now);
-    if (fault === undefined) void book.enter(fact, author, corrects);
+    const fault = entryFaults(fact, author, photos)[0] ?? refuse({ fact, at: new Date(now).toISOString() }, now);
+    if (fault === undefined) void book.enter(fact, author, corrects, photos);
     return fault;
   };

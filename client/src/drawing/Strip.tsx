@@ -17,7 +17,7 @@ import {
 } from '@tamper/core';
 import { memo, useMemo } from 'react';
 import { View as Box, type GestureResponderEvent } from 'react-native';
-import Svg, { Defs, G, Line, Path, Pattern, Rect } from './svg';
+import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { eventStations, nextEvent } from './events';
@@ -31,19 +31,32 @@ interface Props {
   cursor: number;
   /** Stretches where Safe to enter is open now. */
   open?: readonly Range[];
+  /** Stations something was photographed at. */
+  pictured?: readonly number[];
   onCursor: (station: number) => void;
   /** When given, a touch picks a station as well: it is called when the finger lifts. */
   onPick?: ((station: number) => void) | undefined;
 }
 
 const NOWHERE: readonly Range[] = [];
+const NO_STATIONS: readonly number[] = [];
 export const STRIP_HEIGHT = 92;
 const PAD = { left: 14, right: 14, top: 22, bottom: 26 };
 /** More points than this cannot be told apart on a phone. */
 const MOST_POINTS = 400;
 
 /** The slim long section of the run: drag the cursor, or arrow keys (Shift: to the next event). */
-export const Strip = memo(function Strip({ run, plan, units, width, cursor, open = NOWHERE, onCursor, onPick }: Props) {
+export const Strip = memo(function Strip({
+  run,
+  plan,
+  units,
+  width,
+  cursor,
+  open = NOWHERE,
+  pictured = NO_STATIONS,
+  onCursor,
+  onPick,
+}: Props) {
   const { start, end, length } = extent(run);
   const view = useMemo(() => viewOf(plan, start, end, width), [plan, start, end, width]);
   const move = (station: number) => onCursor(Math.min(end, Math.max(start, station)));
@@ -103,6 +116,7 @@ export const Strip = memo(function Strip({ run, plan, units, width, cursor, open
             fill={colours.good}
           />
         ))}
+        <Pictured stations={pictured} view={view} />
         {labels.map(({ x, text, anchor }) => (
           <Label key={anchor} x={x} y={STRIP_HEIGHT - 5} anchor={anchor} size={12} colour={colours.faded} text={text} />
         ))}
@@ -195,6 +209,19 @@ const Picture = memo(function Picture({ plan, run, view, ruleSet }: { plan: Plan
     </G>
   );
 });
+
+/** A lens on a peg wherever something was photographed; those too near each other to be told apart are one. */
+const Pictured = memo(function Pictured({ stations, view }: { stations: readonly number[]; view: View }) {
+  const places = [...new Set(stations.map((station) => Math.round(view.x(station) / LENS) * LENS))];
+  return places.map((x) => (
+    <G key={x}>
+      <Circle cx={x} cy={PAD.top - 3} r={LENS / 2} fill={colours.ink} />
+      <Circle cx={x} cy={PAD.top - 3} r={LENS / 5} fill={colours.paper} />
+    </G>
+  ));
+});
+/** Across a lens, pixels. */
+const LENS = 9;
 
 /** A notch at the foot wherever the machine begins a new bite; none where they would run together. */
 function bites({ setUps: { list: stands }, length }: Plan, view: View, base: number): string {

@@ -5,6 +5,7 @@ import { tell } from './bus';
 import { keep, lookUp, type Done } from './database';
 import { stretchOf } from './documents';
 import { readOwn } from './own';
+import { dropPhotos } from './photos';
 import type { BookRow, EntriesRow, WaitingRow } from './tables';
 
 /** Begins the book of a job made here: all of it is known, as nobody else can have written in it. */
@@ -77,13 +78,17 @@ function stretches(jobId: string, last: EntriesRow | undefined, news: readonly K
  * @param make is given its place in the order of entries of this device, which no other has.
  */
 export async function keepEntry(jobId: string, make: (count: number) => { about: string; entry: SentEntry }): Promise<Done<WaitingRow>> {
-  const done = await keep(['waiting', 'own'], async (tx) => {
+  const done = await keep(['waiting', 'own', 'photos'], async (tx) => {
     const kept = (await tx.get('own', DEVICE))?.value as Device | undefined;
     const device = kept ?? readOwn<Device>(DEVICE);
     const count = (device?.count ?? 0) + 1;
     const { about, entry } = clean(make(count));
     const row: WaitingRow = { id: entry.id, jobId, about, count, entry };
     tx.put('waiting', row);
+    for (const { hash } of entry.photos ?? []) {
+      const photo = await tx.get('photos', hash);
+      if (photo) tx.put('photos', { ...photo, entry: entry.id });
+    }
     tx.put('own', { key: DEVICE, value: { id: entry.device, count } });
     return row;
   });
@@ -98,9 +103,10 @@ export interface Device {
   count: number;
 }
 
-/** Lets an entry go. */
+/** Lets an entry go, and its photos with it. */
 export async function dropWaiting({ id, jobId }: Pick<WaitingRow, 'id' | 'jobId'>): Promise<void> {
   await keep(['waiting'], (tx) => (tx.drop('waiting', id), Promise.resolve()));
+  await dropPhotos(({ entry }) => entry === id);
   tell({ kind: 'waiting', jobId });
 }
 

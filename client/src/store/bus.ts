@@ -14,6 +14,8 @@ export type News =
   | { kind: 'waiting'; jobId: string }
   /** The server may have more of a job's book than is here. */
   | { kind: 'book'; jobId: string }
+  /** A photo is another here, or the server has it now. */
+  | { kind: 'photo'; hash: string }
   /** A list or an answer is another. */
   | { kind: 'answer'; path: string }
   /** A thing of this device is another. */

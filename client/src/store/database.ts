@@ -15,8 +15,8 @@ export interface Tx {
   drop: <T extends Table>(table: T, key: Key<T>) => void;
 }
 /** Tables whose rows are found by their job. */
-type Ofjob = 'documents' | 'drafts' | 'answers' | 'waiting';
-const OF_JOB: readonly Table[] = ['documents', 'drafts', 'answers', 'waiting'] satisfies Ofjob[];
+type Ofjob = 'documents' | 'drafts' | 'answers' | 'waiting' | 'photos';
+const OF_JOB: readonly Table[] = ['documents', 'drafts', 'answers', 'waiting', 'photos'] satisfies Ofjob[];
 interface Write {
   table: Table;
   key: string | [string, number];
@@ -25,7 +25,8 @@ interface Write {
 }
 
 const NAME = 'tamper';
-const VERSION = 1;
+/** Goes up with a table: what an earlier program kept stays as it is. */
+const VERSION = 2;
 /** A store that opens no sooner is taken for one that does not open, ms. */
 const PATIENCE = 4000;
 const tables = Object.keys(KEYS) as Table[];
@@ -49,6 +50,7 @@ export const openStore = (): Promise<void> =>
     const opened = openDB<Tables>(NAME, VERSION, {
       upgrade(db) {
         for (const table of tables) {
+          if (db.objectStoreNames.contains(table)) continue;
           const made = db.createObjectStore(table, { keyPath: KEYS[table] });
           if (OF_JOB.includes(table)) made.createIndex('jobId' as never, 'jobId');
         }

@@ -8,7 +8,8 @@ import { runsPath } from './runs';
 type Told =
   | { kind: 'job' | 'run'; id: string; jobId: string; version: number }
   | { kind: 'book'; jobId: string; seq: number }
-  | { kind: 'issued'; jobId: string; runId: string; number: number };
+  | { kind: 'issued'; jobId: string; runId: string; number: number }
+  | { kind: 'photo'; hash: string };
 
 /** A browser gives up a line that was refused; it is opened again after this long, ms. */
 const AGAIN = 5_000;
@@ -47,6 +48,7 @@ onNews((news) => {
 
 function hear(told: Told): void {
   if (told.kind === 'book' || told.kind === 'issued') return tell({ kind: 'book', jobId: told.jobId });
+  if (told.kind === 'photo') return tell(told);
   const { id, jobId, version } = told;
   const path = `/${told.kind}s/${id}`;
   setTimeout(() => {

@@ -1,9 +1,12 @@
+import type { Photo } from '@tamper/core/book';
 import type { SentEntry, Stored } from '../data/api';
 import { ApiError } from '../data/api';
 import '../testing/uuid';
 import { freshDevice, reload } from '../testing/device';
-import { allWaiting, keepEntry, readBook, hearPage } from './book';
+import { allWaiting, dropWaiting, keepEntry, readBook, hearPage } from './book';
 import { allDrafts, keepDraft, putBack, readDocument, resolveDraft } from './documents';
+import { putOwn } from './own';
+import { dropUnused, keepPhoto, photoRow, photosOf, pictureOf, refusePhoto, waitingPhotos } from './photos';
 import { Sender, type Line } from './sender';
 import type { DraftRow, WaitingRow } from './tables';
 
@@ -17,8 +20,10 @@ const open: Sender[] = [];
 function bench() {
   const documents = new Map<string, Stored<unknown>>();
   const entries: string[] = [];
+  /** Of each photo the bytes that came, and whether all of them did. */
+  const photos = new Map<string, { bytes: number[]; done: boolean }>();
   const log: string[] = [];
-  const server = { cut: false, mute: 0, refuse: '', fail: '' };
+  const server = { cut: false, mute: 0, refuse: '', fail: '', spoil: 0, cutAfter: Infinity, lose: '' };
   const offline = () => new ApiError(0, 'offline', 'No connection to the server.');
   const ask = <T>(what: string, name: string, work: () => T): Promise<T> => {
     log.push(`${what} ${name}`);
@@ -27,6 +32,7 @@ function bench() {
     if (name === server.fail) return Promise.reject(new ApiError(500, 'internal', 'Something went wrong.'));
     try {
       const done = work();
+      if (what === server.lose) return ((server.lose = ''), Promise.reject(offline()));
       if (server.mute > 0) return (server.mute--, Promise.reject(offline()));
       return Promise.resolve(done);
     } catch (error) {
@@ -57,17 +63,42 @@ function bench() {
         if (!entries.includes(id)) entries.push(id);
         return { seq: entries.indexOf(id) + 1, about, receivedAt: '', off: 0, entry: { id } };
       }),
+    received: (hash) => ask('received', hash, () => ({ have: photos.get(hash)?.bytes.length ?? 0, done: photos.get(hash)?.done ?? false })),
+    part: (hash, first, size, bytes) => {
+      if (server.cutAfter-- <= 0) server.cut = true;
+      return ask('part', hash, () => {
+        const before = photos.get(hash)?.bytes ?? [];
+        if (before.length !== first) return { have: before.length, done: false };
+        const all = [...before, ...new Uint8Array(bytes)];
+        if (all.length < size) return (photos.set(hash, { bytes: all, done: false }), { have: all.length, done: false });
+        if (server.spoil > 0) {
+          server.spoil--;
+          photos.delete(hash);
+          throw new ApiError(422, 'broken', 'The photo was spoiled on its way.');
+        }
+        if (all[0] === 0) throw new ApiError(422, 'not-a-photo', 'This is not a photo.');
+        photos.set(hash, { bytes: all, done: true });
+        return { have: all.length, done: true };
+      });
+    },
   };
   const sender = new Sender(line, 5, 1);
   open.push(sender);
-  return { documents, entries, log, server, store, sender };
+  return { documents, entries, photos, log, server, store, sender };
 }
 const edit = (path: string, doc: unknown, seen: Parameters<typeof keepDraft>[1] = NEW) => keepDraft({ path, jobId: JOB, doc }, seen, mine);
-const enter = (id: string, about = 'r1') =>
+const enter = (id: string, about = 'r1', photos?: Photo[]) =>
   keepEntry(JOB, (count) => ({
     about,
-    entry: { id, author: 'foreman', device: 'd', count, known: 0, at: '', clock: 0, fact: {} } as SentEntry,
+    entry: { id, author: 'foreman', device: 'd', count, known: 0, at: '', clock: 0, fact: {}, ...(photos && { photos }) } as SentEntry,
   }));
+/** A photo of so many bytes, kept on this device. */
+async function photograph(name: number, size = 300_000): Promise<Photo> {
+  const photo = { hash: name.toString(16).padStart(64, '0'), width: 4, height: 3, taken: null };
+  const full = new Uint8Array(size).fill(name).buffer;
+  await keepPhoto(JOB, { photo, full, small: new ArrayBuffer(9) }, name);
+  return photo;
+}
 
 beforeEach(freshDevice);
 afterEach(() => open.splice(0).forEach((sender) => sender.close()));
@@ -202,4 +233,128 @@ test('an entry the server has stays in the book here until the book is heard up 
   const { stretches, waiting, book } = await readBook(JOB);
   const kept = stretches.flatMap((row) => row.items);
   expect([kept.map(({ seq }) => seq), waiting.map(({ id }) => id), book?.known, book?.heard]).toEqual([[1, 2], ['e3'], 2, 2000]);
+});
+
+describe('photos', () => {
+  /** A server that has the run, and an entry with photos kept here. */
+  async function withPhotos(...photos: Photo[]) {
+    const its = bench();
+    its.store('/runs/r1', 1, {});
+    await enter('e1', 'r1', photos);
+    return its;
+  }
+  test('they go after what was written, one after another, in parts; what was sent is kept here as well', async () => {
+    const [one, two] = [await photograph(1), await photograph(2, 1000)];
+    const { sender, photos, log } = await withPhotos(two, one);
+    await sender.round();
+    expect(log).toEqual([
+      'enter e1',
+      ...[`received ${one.hash}`, `part ${one.hash}`, `part ${one.hash}`, `part ${one.hash}`],
+      ...[`received ${two.hash}`, `part ${two.hash}`],
+    ]);
+    expect(photos.get(one.hash)).toEqual({ bytes: new Array(300_000).fill(1), done: true });
+    expect(await waitingPhotos()).toEqual([]);
+    expect((await photosOf(JOB)).every(({ sent }) => sent !== undefined)).toBe(true);
+    expect((await pictureOf(one.hash, 'full'))?.byteLength).toBe(300_000);
+  });
+  test('one no entry has yet is not sent, is there after a reload, and goes after a month', async () => {
+    const { sender, log } = bench();
+    const { hash } = await photograph(1);
+    await sender.round();
+    await reload();
+    expect(log).toEqual([]);
+    expect(await photoRow(hash)).toMatchObject({ hash, at: 1 });
+    await dropUnused(29 * 86_400_000);
+    expect(await photoRow(hash)).toBeDefined();
+    await dropUnused(31 * 86_400_000);
+    expect([await photoRow(hash), await pictureOf(hash, 'full')]).toEqual([undefined, undefined]);
+  });
+  test('cut off in the middle it goes on where the server has it, after a reload as well', async () => {
+    const one = await photograph(1);
+    const { sender, server, photos, log } = await withPhotos(one);
+    server.cutAfter = 1;
+    await sender.round();
+    expect(photos.get(one.hash)?.done).toBe(false);
+    await reload();
+    Object.assign(server, { cut: false, cutAfter: Infinity });
+    log.length = 0;
+    await sender.round();
+    // A third of it was there.
+    expect(log.filter((line) => line === `part ${one.hash}`)).toHaveLength(2);
+    expect(photos.get(one.hash)).toEqual({ bytes: new Array(300_000).fill(1), done: true });
+  });
+  test('an answer lost after it was taken: it is found there, and not sent again', async () => {
+    const one = await photograph(1, 1000);
+    const { sender, server, photos, log } = await withPhotos(one);
+    server.lose = 'part';
+    await sender.round();
+    expect([photos.get(one.hash)?.done, (await photoRow(one.hash))?.sent]).toEqual([true, undefined]);
+    log.length = 0;
+    await sender.round();
+    expect(log).toEqual([`received ${one.hash}`]);
+    expect((await photoRow(one.hash))?.sent).toBeDefined();
+  });
+  test('spoiled on its way it is sent anew; spoiled again and again it waits for the next round', async () => {
+    const one = await photograph(1, 1000);
+    const { sender, server, photos } = await withPhotos(one);
+    server.spoil = 4;
+    await sender.round();
+    expect((await waitingPhotos()).map(({ hash }) => hash)).toEqual([one.hash]);
+    await sender.round();
+    expect(photos.get(one.hash)?.done).toBe(true);
+  });
+  test('what the server does not take is set aside with its reason and holds up nothing; it may be sent again, or go with its entry', async () => {
+    const [bad, good] = [await photograph(0), await photograph(2, 1000)];
+    const { sender, photos } = await withPhotos(bad, good);
+    await sender.round();
+    expect((await photoRow(bad.hash))?.refused).toBe('This is not a photo.');
+    expect(photos.get(good.hash)?.done).toBe(true);
+    await refusePhoto(bad.hash);
+    expect((await waitingPhotos()).map(({ hash }) => hash)).toEqual([bad.hash]);
+    await dropWaiting({ id: 'e1', jobId: JOB });
+    expect([await photoRow(bad.hash), await pictureOf(bad.hash, 'full')]).toEqual([undefined, undefined]);
+    expect(await photoRow(good.hash)).toBeDefined();
+  });
+  test('on a mobile network they wait where that was asked for; what is written does not', async () => {
+    const type = jest.fn(() => 'cellular');
+    Object.defineProperty(navigator, 'connection', {
+      configurable: true,
+      value: {
+        get type() {
+          return type();
+        },
+        addEventListener: () => undefined,
+        removeEventListener: () => undefined,
+      },
+    });
+    const one = await photograph(1, 1000);
+    const { sender, photos, entries } = await withPhotos(one);
+    await putOwn('photosBy', 'wifi');
+    await sender.round();
+    expect([entries, photos.size]).toEqual([['e1'], 0]);
+    type.mockReturnValue('wifi');
+    await sender.round();
+    expect(photos.get(one.hash)?.done).toBe(true);
+    delete (navigator as { connection?: unknown }).connection;
+  });
+  test('what is written while they are sent goes before the next of them', async () => {
+    const shots = await Promise.all([1, 2, 3].map((name) => photograph(name, 1000)));
+    const { sender, entries, log } = await withPhotos(...shots);
+    const round = sender.round();
+    while (!log.some((line) => line.startsWith('part'))) await new Promise((done) => setTimeout(done, 0));
+    await enter('e2');
+    void sender.round();
+    await round;
+    expect(entries).toEqual(['e1', 'e2']);
+    expect(log.indexOf('enter e2')).toBeLessThan(log.indexOf(`part ${shots[2]?.hash}`));
+    expect(await waitingPhotos()).toEqual([]);
+  });
+  test('of those the server has, the newest stay on the device', async () => {
+    const shots = [];
+    for (let i = 1; i <= 63; i++) shots.push(await photograph(i, 10));
+    const { sender } = await withPhotos(...shots);
+    await sender.round();
+    expect((await photosOf(JOB)).map(({ hash }) => hash)).toEqual(shots.slice(3).map(({ hash }) => hash));
+    expect(await pictureOf(shots[0]?.hash as string, 'small')).toBeUndefined();
+  });
 });

@@ -1,18 +1,25 @@
 import { plainRun } from '@tamper/core/plain';
 import type { Run } from '@tamper/core/job';
 import { sameStored } from '@tamper/core/clean';
-import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
+import { api, ApiError, sentences, type KeptEntry, type Received, type SentEntry, type Stored } from '../data/api';
+import { deviceClock } from '../data/deviceClock';
 import { allWaiting, refuseWaiting, takenWaiting } from './book';
 import { onNews, tell } from './bus';
 import { whyNoLine } from './line';
 import { allDrafts, settleDraft, stopDraft } from './documents';
-import type { DraftRow, WaitingRow } from './tables';
+import { mayPhotosGo, onConnection } from './connection';
+import { pictureOf, refusePhoto, sentPhoto, waitingPhotos } from './photos';
+import type { DraftRow, PhotoRow, WaitingRow } from './tables';
 
 /** What the sender asks of the server. */
 export interface Line {
   add: (draft: DraftRow) => Promise<Stored<unknown>>;
   put: (draft: DraftRow) => Promise<Stored<unknown>>;
   enter: (row: WaitingRow) => Promise<KeptEntry>;
+  /** How much of a photo the server has. */
+  received: (hash: string) => Promise<Received>;
+  /** Sends a photo on from where the server has it. */
+  part: (hash: string, first: number, size: number, bytes: ArrayBuffer) => Promise<Received>;
 }
 const JOB = /^\/jobs\/(.+)$/;
 const RUN = /^\/runs\/(.+)$/;
@@ -25,6 +32,8 @@ export const serverLine: Line = {
   },
   put: ({ path, version, doc }) => api.put(path, version, doc),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
+  received: api.receivedOf,
+  part: api.sendPart,
 };
 
 const MOST = 30_000;
@@ -62,11 +71,13 @@ export class Sender {
       if (news.kind === 'line' && news.why === undefined && this.timer !== undefined) now();
     });
     window.addEventListener('online', now);
+    const connection = onConnection(now);
     now();
     return () => {
       this.close();
       stop();
       window.removeEventListener('online', now);
+      connection();
     };
   };
 
@@ -135,6 +146,11 @@ export class Sender {
         if (row.refused !== undefined || row.taken || missing.has(row.about) || missing.has(row.jobId)) continue;
         await attempt(() => this.sendEntry(row));
       }
+      // One after another; what was written meanwhile goes before the next.
+      for (const row of mayPhotosGo() ? await waitingPhotos() : []) {
+        if (this.again || this.closed) break;
+        await attempt(() => this.sendPhoto(row));
+      }
     } catch (error) {
       if (!(error instanceof NoLine)) throw error;
     }
@@ -172,11 +188,38 @@ export class Sender {
       return false;
     }
   }
+
+  private async sendPhoto({ hash }: PhotoRow): Promise<boolean> {
+    const file = await pictureOf(hash, 'full');
+    if (!file) return (await refusePhoto(hash, LOST), false);
+    for (let tries = 1; ; tries++) {
+      try {
+        let now = await this.line.received(hash);
+        while (!now.done) now = await this.line.part(hash, now.have, file.byteLength, file.slice(now.have, now.have + PART));
+        await sentPhoto(hash, deviceClock().now());
+        return true;
+      } catch (error) {
+        if (!(error instanceof ApiError)) throw error;
+        if (error.code === 'broken' && tries < TRIES) continue;
+        // Only what is said of the photo itself stands in its way for good: a server of an older program knows of none.
+        if (error.code !== 'not-a-photo' && error.code !== 'too-large') throw error;
+        await refusePhoto(hash, error.message);
+        return false;
+      }
+    }
+  }
 }
+
+/** A photo goes over the line in parts of so many bytes: each is there when the line is cut at the next. */
+const PART = 128 * 1024;
+/** A photo that is spoiled on its way this often is tried again later. */
+const TRIES = 3;
 
 const GONE = 'Somebody deleted it meanwhile. What you made of it is kept here.';
 
 /** Worth trying again as it is. */
 const isPassing = (error: ApiError) => isNoLine(error) || error.status >= 500 || error.status === 408;
+
+const LOST = 'The picture is not on this device any more.';
 
 class NoLine extends Error {}

@@ -74,6 +74,27 @@ export interface WaitingRow {
   /** As the server keeps it: it waits no more, and stays here until the book is heard up to it. */
   taken?: KeptEntry;
 }
+/** A photo made on this device. Its picture lies apart: lists of photos are read without them. */
+export interface PhotoRow {
+  /** SHA-256 of its file. */
+  hash: string;
+  jobId: string;
+  /** Of the file, bytes. */
+  size: number;
+  /** When it was kept, ms. */
+  at: number;
+  /** The entry that has it; none: a form holds it that is not entered yet. */
+  entry?: string;
+  /** When the server was heard to have it, ms. */
+  sent?: number;
+  /** Why the server would not take it. */
+  refused?: string;
+}
+export interface PictureRow {
+  hash: string;
+  full: ArrayBuffer;
+  small: ArrayBuffer;
+}
 /** What could not be read, as it was found. */
 export interface DamagedRow {
   id: string;
@@ -96,10 +117,12 @@ export interface Tables extends DBSchema {
   books: { key: string; value: BookRow };
   entries: { key: [string, number]; value: EntriesRow };
   waiting: { key: string; value: WaitingRow; indexes: { jobId: string } };
+  photos: { key: string; value: PhotoRow; indexes: { jobId: string } };
+  pictures: { key: string; value: PictureRow };
   damaged: { key: string; value: DamagedRow };
   own: { key: string; value: OwnRow };
 }
-export type Table = 'documents' | 'drafts' | 'answers' | 'books' | 'entries' | 'waiting' | 'damaged' | 'own';
+export type Table = 'documents' | 'drafts' | 'answers' | 'books' | 'entries' | 'waiting' | 'photos' | 'pictures' | 'damaged' | 'own';
 
 /** What a row is found by. */
 export const KEYS: { readonly [T in Table]: string | string[] } = {
@@ -109,6 +132,8 @@ export const KEYS: { readonly [T in Table]: string | string[] } = {
   books: 'jobId',
   entries: ['jobId', 'first'],
   waiting: 'id',
+  photos: 'hash',
+  pictures: 'hash',
   damaged: 'id',
   own: 'key',
 };

@@ -1,8 +1,11 @@
 import { isKeeping, onKeeping } from './database';
+import { deviceClock } from '../data/deviceClock';
 import { listenLive } from './live';
+import { dropUnused } from './photos';
 import { Sender } from './sender';
 
 const begin = (): (() => void) => {
+  void dropUnused(deviceClock().now());
   const stops = [new Sender().start(), listenLive()];
   return () => stops.forEach((stop) => stop());
 };

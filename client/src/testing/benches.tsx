@@ -58,6 +58,7 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
     const { plan, errors } = useMemo(() => planned(job, run), [run]);
     Object.assign(seen, { run, cursor, book: book.book });
     const edit = {
+      jobId: 'bench',
       job,
       run,
       cursor,

@@ -4,6 +4,7 @@ import ArrowLeftRight from 'lucide-react-native/icons/arrow-left-right';
 import BookOpen from 'lucide-react-native/icons/book-open';
 import Calendar from 'lucide-react-native/icons/calendar';
 import ChartColumn from 'lucide-react-native/icons/chart-column';
+import Camera from 'lucide-react-native/icons/camera';
 import Check from 'lucide-react-native/icons/check';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import ChevronFirst from 'lucide-react-native/icons/chevron-first';
@@ -21,6 +22,7 @@ import Download from 'lucide-react-native/icons/download';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import HardHat from 'lucide-react-native/icons/hard-hat';
 import Hand from 'lucide-react-native/icons/hand';
+import Images from 'lucide-react-native/icons/images';
 import Info from 'lucide-react-native/icons/info';
 import ListChecks from 'lucide-react-native/icons/list-checks';
 import MapIcon from 'lucide-react-native/icons/map';
@@ -54,6 +56,8 @@ import { colours } from './tokens';
 const icons = {
   back: ArrowLeft,
   both: ArrowLeftRight,
+  camera: Camera,
+  images: Images,
   check: Check,
   part: CircleDashed,
   next: ChevronRight,

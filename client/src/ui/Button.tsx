@@ -7,7 +7,7 @@ import { useStable } from './useStable';
 
 interface Props {
   onPress: () => void;
-  /** What it says; a long sentence takes as many lines as it needs. */
+  /** What it says; a long sentence takes as many lines as it needs. Null: its sign says it alone. */
   children: ReactNode;
   mode?: 'text' | 'outlined' | 'tonal' | 'contained';
   icon?: string | undefined;
@@ -68,9 +68,11 @@ const Still = memo(function Still({
       ]}
     >
       {icon ? <Icon name={icon} size={20} color={front} /> : null}
-      <Text variant="labelLarge" style={{ color: front, flexShrink: 1, textAlign: trailing || start ? 'left' : 'center' }}>
-        {children}
-      </Text>
+      {children === null ? null : (
+        <Text variant="labelLarge" style={{ color: front, flexShrink: 1, textAlign: trailing || start ? 'left' : 'center' }}>
+          {children}
+        </Text>
+      )}
     </Pressable>
   );
 });

@@ -18,6 +18,7 @@ import { delivered, released, returned, standing, takenOut } from './kinds/suppo
 import { walk } from './kinds/walk';
 import { wrong } from './kinds/wrong';
 import type { Kind } from './kind';
+import type { Photo } from './photo';
 
 /** Every kind of entry there is. What is not here is an entry of a newer program. */
 export const kinds = {
@@ -129,8 +130,9 @@ export const isStrange = (entry: unknown): boolean =>
   isObject(entry) && isObject(entry.fact) && typeof entry.fact.kind === 'string' && kindNamed(entry.fact.kind) === undefined;
 
 /** What the book would not take of a fact entered by somebody, in sentences. */
-export function entryFaults(fact: Fact, author: string): string[] {
-  const parts = [entrySchema.shape.fact.safeParse(fact), entrySchema.shape.author.safeParse(author)];
+export function entryFaults(fact: Fact, author: string, photos: readonly Photo[] = []): string[] {
+  const { shape } = entrySchema;
+  const parts = [shape.fact.safeParse(fact), shape.author.safeParse(author), shape.photos.safeParse(photos.length > 0 ? photos : undefined)];
   return parts.flatMap(({ error }) => error?.issues.map(({ message }) => message) ?? []);
 }
 

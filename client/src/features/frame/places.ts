@@ -4,7 +4,11 @@ export const steps = {
   protection: { title: 'Protect', icon: 'clear', tabs: { soil: 'Soil', ways: 'Ways', supports: 'Supports', steps: 'Steps' } },
   works: { title: 'Works', icon: 'machine', tabs: { machine: 'Machine', spoil: 'Spoil', order: 'Order', days: 'Days', better: 'Better' } },
   checks: { title: 'Checks', icon: 'list', tabs: { lines: 'Lines', risk: 'Strike risk', compare: 'Compare' } },
-  site: { title: 'Site', icon: 'site', tabs: { enter: 'Enter', stands: 'What stands', cover: 'Cover', issue: 'Issue', book: 'Book' } },
+  site: {
+    title: 'Site',
+    icon: 'site',
+    tabs: { enter: 'Enter', stands: 'Stands', cover: 'Cover', issue: 'Issue', photos: 'Photos', book: 'Book' },
+  },
 } as const;
 
 export type StepId = keyof typeof steps;

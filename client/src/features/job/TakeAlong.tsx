@@ -27,7 +27,7 @@ export function TakeAlong({ jobId }: { jobId: string }) {
         {busy
           ? 'Bringing it here…'
           : along
-            ? `All of it is on this device, as of ${showMoment(new Date(along.at).toISOString())}: ${counted(along.runs, 'run', 'runs')}, ${counted(along.entries, 'entry', 'entries')} of the book, ${counted(along.plans, 'issued plan', 'issued plans')}.`
+            ? `All of it is on this device, as of ${showMoment(new Date(along.at).toISOString())}: ${counted(along.runs, 'run', 'runs')}, ${counted(along.entries, 'entry', 'entries')} of the book, ${counted(along.plans, 'issued plan', 'issued plans')}, ${counted(along.photos ?? 0, 'photo', 'photos')}.`
             : 'Where there is no signal this device has what was opened on it. Take all of the job along while there is one.'}
       </Text>
       {along && !along.program && !busy ? (

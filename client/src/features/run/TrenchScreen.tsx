@@ -2,6 +2,7 @@ import {
   extent,
   joinsOf,
   existingMetAt,
+  picturesOf,
   productsKnown,
   movedLine,
   lookAt,
@@ -38,6 +39,7 @@ import { KeyNumbers, NumberLine, OtherNumbers, type NumbersProps } from './KeyNu
 import { Panel } from './Panel';
 import { PartBar, PartChooser } from './PartBar';
 import { parts } from './editors';
+import { PhotosHere } from './PhotosHere';
 import { PhonePage } from './PhonePage';
 import { Picture, usePlanHand, type Look, type PlanTooling } from './Picture';
 import { PlanTools } from './PlanTools';
@@ -53,7 +55,7 @@ export function TrenchScreen({ tab: look }: { tab: Look }) {
 
 /** What the editors and drawings of the trench work on, told to each of them; nothing round them is drawn anew at a key press. */
 function Editing({ children }: { children: ReactNode }) {
-  const { job, run, others, book, apply } = useSession();
+  const { jobId, job, run, others, book, apply } = useSession();
   const { state, planned } = usePlanned();
   const { look } = useWhere();
   const cursor = useCursor().cursor ?? run.doc.stations[0]?.station ?? 0;
@@ -72,6 +74,7 @@ function Editing({ children }: { children: ReactNode }) {
   const written = useWritten(book);
   const edit = useMemo(
     (): RunEdit => ({
+      jobId,
       job: job.doc,
       run: run.doc,
       cursor: at,
@@ -86,7 +89,7 @@ function Editing({ children }: { children: ReactNode }) {
       book: written,
       faultOf: (field) => faultIn(errors, field),
     }),
-    [job.doc, run.doc, at, section, drawn, apply, setCursor, picking, others, written, errors],
+    [jobId, job.doc, run.doc, at, section, drawn, apply, setCursor, picking, others, written, errors],
   );
   const setPart = useStable((part: Part) => look({ part }));
   const tools = usePlanHand(setPart);
@@ -118,6 +121,7 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
     [look, height, wide, selected, drawingWidth, setSelected],
   );
   const chooser = selected ? null : <PartChooser selected={selected} onSelect={setSelected} />;
+  const withPhotos = useMemo(() => <PhotosHere beside={<PartChooser selected={undefined} onSelect={setSelected} />} />, [setSelected]);
   const below = (
     <>
       <Unsaved />
@@ -140,6 +144,9 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
           <View style={{ padding: 12 }}>
             <Numbers as={KeyNumbers} />
           </View>
+          <View style={{ paddingHorizontal: 12, paddingBottom: 12 }}>
+            <PhotosHere />
+          </View>
         </ScrollView>
         <ScrollView
           style={{ flex: 1, borderLeftWidth: 1, borderLeftColor: colours.line, backgroundColor: colours.chalk }}
@@ -158,7 +165,7 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
       numbers={<Numbers as={NumberLine} />}
       touching={picking || (look === 'plan' && tools.hand.tool !== 'look')}
     >
-      {chooser}
+      {selected ? null : withPhotos}
       {below}
       <Numbers as={OtherNumbers} />
     </PhonePage>
@@ -179,12 +186,19 @@ function useOpen(): readonly Range[] {
   return useSame(useSafe().gate?.where ?? NOWHERE);
 }
 
+/** Stations something was photographed at. */
+function usePictured(): readonly number[] {
+  const { book } = useRunEdit();
+  return useSame(useMemo(() => picturesOf(book.book ?? []).flatMap(({ where }) => where?.from ?? []), [book.book]));
+}
+
 /** The strip of the run as planned. */
 function Along({ width, onPart }: { width: number; onPart: (part: Part) => void }) {
   const { run: document, apply } = useSession();
   const { good, errors } = usePlanned().state;
   const { job, cursor, setCursor, picking, setPicking } = useRunEdit();
   const open = useOpen();
+  const pictured = usePictured();
   const pick = useStable((station: number) => {
     setPicking(false);
     onPart('existing');
@@ -199,6 +213,7 @@ function Along({ width, onPart }: { width: number; onPart: (part: Part) => void 
         width={width}
         cursor={cursor}
         open={open}
+        pictured={pictured}
         onCursor={setCursor}
         onPick={picking ? pick : undefined}
       />

@@ -6,6 +6,7 @@ import type { Written } from '../../data/useBook';
 
 /** What every editor of a run works on. */
 export interface RunEdit {
+  jobId: string;
   job: Job;
   run: Run;
   /** Station of the cursor, metres, and the reach and section there. */

@@ -1,8 +1,9 @@
-import { momentOf, sayEntry, withdrawn, type Kept } from '@tamper/core/book';
+import { momentOf, picturesOf, sayEntry, withdrawn, type Kept } from '@tamper/core/book';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
+import { Gallery } from '../../photos/Gallery';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { fileName, saveText } from '../../ui/files';
@@ -56,17 +57,19 @@ const madeAt = ({ at, device }: Kept['entry']): string =>
   device !== 'before' ? showMoment(at) : `brought over from an earlier program${at.startsWith('1970') ? '' : `, ${showMoment(at)}`}`;
 
 function Line({ kept, gone }: { kept: Kept; gone: boolean }) {
-  const { job } = useSite();
+  const { job, jobId } = useSite();
   const enter = useEnter();
   const { entry, seq, refused } = kept;
   const state = refused ? 'refused, not in the book' : seq === undefined ? 'kept on this device, not sent yet' : '';
   const says = sayEntry(entry, job.units);
+  const pictures = useMemo(() => picturesOf([kept]).map((one) => ({ ...one, gone })), [kept, gone]);
   return (
-    <View role="listitem" style={{ borderTopWidth: 1, borderColor: colours.line, paddingVertical: 8, gap: 2 }}>
+    <View role="listitem" style={{ borderTopWidth: 1, borderColor: colours.line, paddingVertical: 8, gap: 4 }}>
       <Text style={gone ? { textDecorationLine: 'line-through' } : undefined}>{says}</Text>
       <Text variant="bodySmall">
         {[madeAt(entry), entry.author, gone ? 'said to be wrong later' : '', state].filter(Boolean).join(' · ')}
       </Text>
+      {pictures.length > 0 ? <Gallery jobId={jobId} pictures={pictures} units={job.units} /> : null}
       {gone || entry.fact.kind === 'wrong' || entry.fact.kind === 'unknown' || refused ? null : (
         <PutRight id={entry.id} says={says} enter={enter} />
       )}

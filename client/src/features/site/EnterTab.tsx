@@ -1,4 +1,4 @@
-import { happenings, type Happening } from '@tamper/core/book';
+import { happenings, type Happening, type Photo } from '@tamper/core/book';
 import type { EnterReason } from '@tamper/core/gates';
 import { formatStation, parseStation } from '@tamper/core/units';
 import { router } from 'expo-router';
@@ -12,6 +12,7 @@ import { GateLight } from '../../ui/GateLight';
 import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { TextField } from '../../ui/TextField';
+import { PhotoField } from '../../photos/PhotoField';
 import { runPath } from '../frame/places';
 import { AirCard } from './AirCard';
 import { useEnter, useSite } from './context';
@@ -95,9 +96,10 @@ function EnterReasons({ reasons, open }: { reasons: readonly EnterReason[]; open
 }
 
 function HappeningCard() {
-  const { job } = useSite();
+  const { job, jobId } = useSite();
   const enter = useEnter();
   const [note, setNote] = useState('');
+  const [photos, setPhotos] = useState<readonly Photo[]>([]);
   const [from, setFrom] = useState('');
   const [to, setTo] = useState('');
   const [fault, setFault] = useState<string>();
@@ -107,10 +109,11 @@ function HappeningCard() {
     if (!everywhere && !a.ok) return setFault(a.error);
     if (!everywhere && !b.ok) return setFault(b.error);
     const where = !everywhere && a.ok && b.ok ? { from: a.value, to: b.value } : null;
-    const refused = enter({ kind: 'happening', what, where, note: note.trim() });
+    const refused = enter({ kind: 'happening', what, where, note: note.trim() }, undefined, photos);
     setFault(refused);
     if (refused !== undefined) return;
     for (const clear of [setNote, setFrom, setTo]) clear('');
+    setPhotos([]);
   };
   return (
     <Card title="Something happened: shut the gate">
@@ -130,6 +133,7 @@ function HappeningCard() {
           <TextField label="Only to" value={to} onText={setTo} placeholder="everywhere" />
         </View>
       </View>
+      <PhotoField jobId={jobId} photos={photos} onPhotos={setPhotos} />
       <Faults title="Not entered" faults={fault ? [fault] : []} />
     </Card>
   );

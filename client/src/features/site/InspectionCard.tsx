@@ -1,4 +1,4 @@
-import { NO_REVISION } from '@tamper/core/book';
+import { NO_REVISION, type Photo } from '@tamper/core/book';
 import { inspectionItems } from '@tamper/core/protection';
 import { shortHoursOf } from '@tamper/core/gates';
 import { formatHours } from '@tamper/core/units';
@@ -8,6 +8,7 @@ import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
 import { useFormDraft } from '../../data/useFormDraft';
+import { PhotoField } from '../../photos/PhotoField';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -24,6 +25,12 @@ const ANSWERS = [
 ] as const;
 const UNSAID = 'Say who inspected: the competent person’s name or role.';
 type Answer = (typeof ANSWERS)[number]['value'];
+/** What is filled in before it is signed. Forms of an earlier program had no photos. */
+interface Filled {
+  answers: Record<string, Answer>;
+  notes: Record<string, string>;
+  photos?: Photo[];
+}
 
 /** Today at a time of the clock on this device, or tomorrow where that has passed: a night shift ends in the morning. */
 export function momentAt(text: string, now: Date): string | undefined {
@@ -59,10 +66,7 @@ export function InspectionCard() {
   const [typedLadders, setLadders] = useState<string>();
   const ladders = typedLadders ?? laddersOffered(site, range ?? stretch.whole, job.units);
   // By the words of the question: when the plan changes what is asked, it is not answered any more.
-  const [{ answers, notes }, fill, signed] = useFormDraft<{ answers: Record<string, Answer>; notes: Record<string, string> }>(
-    `inspection.${runId}`,
-    () => ({ answers: {}, notes: {} }),
-  );
+  const [{ answers, notes, photos = [] }, fill, signed] = useFormDraft<Filled>(`inspection.${runId}`, () => ({ answers: {}, notes: {} }));
   const [fault, setFault] = useState<string>();
   const items = useMemo(() => {
     const sets = register.filter(({ state, from, to }) => state === 'standing' && from === to);
@@ -92,8 +96,8 @@ export function InspectionCard() {
       return setFault('Say when it was opened, like 07:30: it stands this steep for a short time only.');
     if (!wanting && openItems.length > 0)
       return setFault(`${openItems.length} ${openItems.length === 1 ? 'question is' : 'questions are'} not answered.`);
-    const refused = put({
-      kind: 'inspection',
+    const fact = {
+      kind: 'inspection' as const,
       ...range,
       until: end,
       ...(openedAt === undefined ? {} : { opened: openedAt }),
@@ -102,7 +106,8 @@ export function InspectionCard() {
       items: items
         .filter(({ ask }) => (answers[ask] ?? 'open') !== 'open')
         .map((item) => ({ ...item, ok: answers[item.ask] === 'yes', note: (notes[item.ask] ?? '').trim() })),
-    });
+    };
+    const refused = put(fact, undefined, photos);
     setFault(refused);
     if (refused === undefined) signed();
   };
@@ -149,6 +154,7 @@ export function InspectionCard() {
           I looked: the other {openItems.length} are in order
         </Button>
       ) : null}
+      <PhotoField jobId={site.jobId} photos={photos} onPhotos={(next) => fill((before) => ({ ...before, photos: next }))} />
       <Button mode="contained" icon="check" onPress={sign}>
         Sign the inspection
       </Button>

@@ -34,7 +34,7 @@ export function PressureCard() {
         <HoldTest sets={sets} />
       ) : (
         <Notice kind="stop" title="No set of shores stands">
-          <Text>Say under What stands where they were set: a set that is not there cannot be tested.</Text>
+          <Text>Say under Stands where they were set: a set that is not there cannot be tested.</Text>
         </Notice>
       )}
     </Card>

@@ -45,9 +45,9 @@ type Writer = Pick<SiteEdit, 'job' | 'rules' | 'who'> & Partial<Pick<SiteEdit, '
  */
 export const enterBy =
   ({ job, rules, book, who, plan, force }: Writer, unsaid: string): Enter =>
-  (fact, corrects) =>
+  (...written) =>
     writeBy({ book, who }, unsaid, (entry, now) =>
       entryRefusal(entry as Entry, { job, rules, plan: force && plan, book: book.book ?? [], now }),
-    )(fact, corrects);
+    )(...written);
 
 export const useEnter = (unsaid = 'Say who you are first: a role will do.'): Enter => enterBy(useSite(), unsaid);

@@ -24,6 +24,7 @@ import {
   type ExistingLine,
   type ExposureFact,
   type LineRecord,
+  type Photo,
   type UtilityKind,
 } from '@tamper/core';
 import { useMemo, useState } from 'react';
@@ -44,6 +45,7 @@ import { QuantityField } from '../../../ui/QuantityField';
 import { TextField } from '../../../ui/TextField';
 import { Tick } from '../../../ui/Tick';
 import { writeBy, type Enter } from '../../../data/write';
+import { PhotoField } from '../../../photos/PhotoField';
 import { PutRight } from '../../site/PutRight';
 import { usePlanOnScreen, useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
@@ -213,7 +215,7 @@ function JoinSwitch({ line }: { line: ExistingLine }) {
 
 /** What digs for the line have brought so far by the book, and a new record: found, or searched in vain. Records are never changed. */
 function Records({ line }: { line: ExistingLine }) {
-  const { job, run, cursor, book } = useRunEdit();
+  const { jobId, job, run, cursor, book } = useRunEdit();
   const { who, setWho } = useWho();
   const rules = resolveRules(job.ruleSet, job.overrides);
   const { giveUp } = searchDepths([line], rules);
@@ -223,13 +225,16 @@ function Records({ line }: { line: ExistingLine }) {
   const [seen, setSeen] = useState(0.5);
   const [kind, setKind] = useState<UtilityKind>(line.kind);
   const [note, setNote] = useState('');
+  const [photos, setPhotos] = useState<readonly Photo[]>([]);
   const [fault, setFault] = useState<string>();
   const [open, setOpen] = useState(false);
   const enter = writeBy({ book, who }, 'Say who digs: a role will do.');
   const put = (record: ExposureFact['record']) => {
-    const refused = enter({ kind: 'exposure', line: line.id, name: line.name, where: line.where, record });
+    const refused = enter({ kind: 'exposure', line: line.id, name: line.name, where: line.where, record }, undefined, photos);
     setFault(refused);
-    if (refused === undefined) setOpen(false);
+    if (refused !== undefined) return;
+    setOpen(false);
+    setPhotos([]);
   };
   const station =
     line.where.kind === 'crossing'
@@ -250,6 +255,7 @@ function Records({ line }: { line: ExistingLine }) {
           </Fields>
           <Picker label="Kind seen" value={kind} options={KINDS} onChange={setKind} />
           <TextField label="Note" value={note} onText={setNote} placeholder="Tape, tiles, damage, who was told" />
+          <PhotoField jobId={jobId} photos={photos} onPhotos={setPhotos} />
           <Button
             mode="contained"
             icon="check"
