@@ -121,7 +121,7 @@ export const STEPS: readonly { name: string; place: string; tabs: readonly strin
   { name: 'Protect', place: 'protection', tabs: ['Soil', 'Ways', 'Supports', 'Steps'] },
   { name: 'Works', place: 'works', tabs: ['Machine', 'Spoil', 'Order', 'Days', 'Better'] },
   { name: 'Checks', place: 'checks', tabs: ['Lines', 'Strike risk', 'Compare'] },
-  { name: 'Site', place: 'site', tabs: ['Enter', 'What stands', 'Cover', 'Issue', 'Book'] },
+  { name: 'Site', place: 'site', tabs: ['Enter', 'Stands', 'Cover', 'Issue', 'Photos', 'Book'] },
 ];
 /** Goes to a step of the run one is on by the bar with the order of the work. */
 export const step = (page: Page, name: string) =>
@@ -164,7 +164,7 @@ export async function issue(page: Page, who = 'foreman'): Promise<void> {
 
 /** Says that supports came and stand, as many as go there, on the site screen. */
 export async function stand(page: Page, count: number): Promise<void> {
-  await tab(page, 'What stands');
+  await tab(page, 'Stands');
   await page.getByRole('textbox', { name: 'How many came' }).fill(String(count));
   await page.getByRole('button', { name: 'They came' }).click();
   await page.getByRole('button', { name: /^\d+ stand there$/ }).click();

@@ -137,7 +137,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     name: 'site-phone',
     size: PHONE,
     visit: async (page) => {
-      await onSite(page, 'Wash-down drain', 'What stands');
+      await onSite(page, 'Wash-down drain', 'Stands');
       await page.getByRole('button', { name: /^Where:/ }).click();
       await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
       await page.getByText('Stands now: 5 boxes').waitFor();
@@ -230,7 +230,7 @@ async function openGate(page: Page): Promise<void> {
   await openRun(page, 'Wash-down drain');
   await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await issue(page);
-  await tab(page, 'What stands');
+  await tab(page, 'Stands');
   await page.getByRole('button', { name: /^Where:/ }).click();
   await page.getByRole('menuitem', { name: /^Trench, 18/ }).click();
   await page.getByRole('textbox', { name: 'Stand from' }).fill('27 m');

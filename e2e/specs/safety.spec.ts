@@ -130,7 +130,7 @@ for (const size of [
     await page.setViewportSize(size);
     await openDrain(page);
     await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
-    for (const tab of ['What stands', 'Issue', 'Book', 'Enter']) {
+    for (const tab of ['Stands', 'Issue', 'Photos', 'Book', 'Enter']) {
       await page.getByRole('tab', { name: tab, exact: true }).click();
       expect(await serious(page), tab).toEqual([]);
     }

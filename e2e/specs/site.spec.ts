@@ -57,7 +57,7 @@ test('a day: issued, four boxes stand, open in the middle; moved on; a “no” 
 
   await expect(foreman.getByText('No plan is issued')).toBeVisible();
   await issue(foreman);
-  await tab(foreman, 'What stands');
+  await tab(foreman, 'Stands');
   await foreman.getByRole('textbox', { name: 'Stand from' }).fill('12 m');
   await foreman.getByRole('textbox', { name: 'Stand to' }).fill('24 m');
   await stand(foreman, 4);
@@ -67,7 +67,7 @@ test('a day: issued, four boxes stand, open in the middle; moved on; a “no” 
   await seenOnBoth((one) => expect(openFrom(one, '15.0 m', '21.0 m')).toBeVisible());
 
   // The last box goes to the front: shut where it stood, open where it went after a look.
-  await tab(foreman, 'What stands');
+  await tab(foreman, 'Stands');
   await foreman.getByRole('button', { name: 'Move Box 1 on, to 24.0 m' }).click();
   await expect(foreman.getByRole('button', { name: 'Move Box 2 on, to 27.0 m' })).toBeVisible();
   await seenOnBoth((one) => expect(openFrom(one, '18.0 m', '21.0 m')).toBeVisible());
@@ -145,7 +145,7 @@ test('a clock set back a day opens nothing of yesterday; what cannot be true is 
   await expect(foreman.getByText('The server was not heard')).toBeVisible();
   await foreman.context().setOffline(false);
 
-  await tab(foreman, 'What stands');
+  await tab(foreman, 'Stands');
   await foreman.getByRole('button', { name: 'They stand there' }).click();
   await expect(foreman.getByText(/pieces go there and none is free/)).toBeVisible();
   await tab(foreman, 'Book');

@@ -11,28 +11,28 @@ export interface Picture {
 
 /** The picture of a photo from this device, or from the server where it is not here; asked for again when it may have come. */
 export function usePicture(hash: string, of: 'full' | 'small'): Picture {
-  const [state, setState] = useState<{ src: string | undefined; missing: boolean }>({ src: undefined, missing: false });
-  const [round, setRound] = useState(0);
-  useEffect(
-    () =>
-      onNews((news) => {
-        if (news.kind === 'again' || (news.kind === 'photo' && news.hash === hash)) setRound((before) => before + 1);
-      }),
-    [hash],
-  );
+  const [src, setSrc] = useState<string>();
+  const [missing, setMissing] = useState(false);
   useEffect(() => {
     let own: string | undefined;
     let gone = false;
     void pictureOf(hash, of).then((bytes) => {
       if (gone) return;
+      // It never changes: once here it is here, also when the device lets go of its own.
       if (bytes) own = URL.createObjectURL(new Blob([bytes], { type: 'image/jpeg' }));
-      const src = own ?? addressOf(hash, of);
-      setState((before) => (before.src === src && !before.missing ? before : { src, missing: false }));
+      setSrc(own ?? addressOf(hash, of));
     });
     return () => {
       gone = true;
       if (own) URL.revokeObjectURL(own);
     };
-  }, [hash, of, round]);
-  return { ...state, onError: () => setState(({ src }) => ({ src, missing: true })) };
+  }, [hash, of]);
+  useEffect(
+    () =>
+      onNews((news) => {
+        if (news.kind === 'again' || (news.kind === 'photo' && news.hash === hash)) setMissing(false);
+      }),
+    [hash],
+  );
+  return { src, missing, onError: () => setMissing(true) };
 }

@@ -93,6 +93,7 @@ export async function keepEntry(jobId: string, make: (count: number) => { about:
     return row;
   });
   tell({ kind: 'waiting', jobId });
+  for (const { hash } of done.value.entry.photos ?? []) tell({ kind: 'photo', hash });
   tell({ kind: 'poke', now: true });
   return done;
 }

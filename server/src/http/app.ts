@@ -42,7 +42,12 @@ export function createApp(
   app.use(
     helmet({
       contentSecurityPolicy: {
-        directives: { scriptSrc: ["'self'", "'wasm-unsafe-eval'"], imgSrc: ["'self'", 'data:', 'blob:'], workerSrc: ["'self'", 'blob:'], upgradeInsecureRequests: null },
+        directives: {
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          workerSrc: ["'self'", 'blob:'],
+          upgradeInsecureRequests: null,
+        },
       },
       // Served over plain HTTP on loopback.
       strictTransportSecurity: false,

@@ -63,7 +63,7 @@ test('what one server process writes, the other tells: documents with their vers
   // It says so when it listens.
   await until(() => heard.includes('missed'));
   const [jobId, runId] = [randomUUID(), randomUUID()];
-  const of = (kind: string) => heard.filter((news) => news !== 'missed' && news.kind === kind && news.jobId === jobId);
+  const of = (kind: string) => heard.filter((news) => news !== 'missed' && news.kind === kind && 'jobId' in news && news.jobId === jobId);
   await one.store.addJob(jobId, blankJob('Told'));
   await one.store.addRun(jobId, runId, run());
   await one.store.runs.put(runId, 1, { ...run(), name: 'Told again' });
@@ -86,7 +86,7 @@ test('a line to the database that was cut is opened again, and says that somethi
   await until(() => heard.includes('missed'));
   const jobId = randomUUID();
   await store.addJob(jobId, blankJob('After the cut'));
-  await until(() => heard.some((news) => news !== 'missed' && news.jobId === jobId));
+  await until(() => heard.some((news) => news !== 'missed' && 'jobId' in news && news.jobId === jobId));
 });
 
 test('a page hears it as server-sent events, with the server’s clock first', async () => {
