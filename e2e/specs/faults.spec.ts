@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { seeded } from '../../core/src/chance';
 import { device } from '../device';
 import { open, runAt, startRun } from '../helpers';
+import { choosePhotos, shot } from '../photo';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -9,6 +10,11 @@ test.use({ serviceWorkers: 'allow' });
 const KILLS = Number(process.env.TAMPER_KILLS ?? 4);
 const SEED = Number(process.env.TAMPER_SEED ?? 20_261_127);
 const FIELD = 'Clear width at the bottom';
+
+interface Entered {
+  fact: { note: string };
+  photos?: { hash: string }[];
+}
 
 /** What the page says at one moment: how safe the work is, and what stands in the field. */
 const said = (page: Page) =>
@@ -18,7 +24,7 @@ const said = (page: Page) =>
     return { safe: badge.some((text) => /^(Kept|Sent)\b/.test(text)), value: field?.value ?? '' };
   }, FIELD);
 
-test(`a browser killed ${KILLS} times while somebody types and enters: whatever was said to be kept is there again`, async () => {
+test(`a browser killed ${KILLS} times while somebody types, enters and photographs: whatever was said to be kept is there again`, async () => {
   test.setTimeout(60_000 + KILLS * 30_000);
   const random = seeded(SEED);
   const phone = await device();
@@ -27,7 +33,9 @@ test(`a browser killed ${KILLS} times while somebody types and enters: whatever 
   let kept = 0;
   let typed = 600;
   const seen: string[] = [];
-  const counts = { keys: 0, entries: 0 };
+  /** What was photographed and said to be kept. */
+  const shots: string[] = [];
+  const counts = { keys: 0, entries: 0, photos: 0 };
   try {
     await startRun(phone.page, { job: 'Killed', run: `Killed ${SEED}`, length: 30, at });
     const run = `${at}${runAt(phone.page)}`;
@@ -40,13 +48,25 @@ test(`a browser killed ${KILLS} times while somebody types and enters: whatever 
     await (await width(phone.page)).fill('600 mm');
     for (let round = 0; round < KILLS; round++) {
       const { page } = phone;
-      if (round % 2 === 0) {
+      if (round % 4 === 2) {
+        await page.goto(`${run}/site/photos`);
+        for (const words of shots)
+          await expect(page.getByRole('button', { name: new RegExp(`^Photo: Seen at 0.0 m: ${words},`) })).toBeVisible();
+        await page.getByRole('textbox', { name: 'What is seen' }).fill(`shot ${round}`);
+        const who = page.getByRole('textbox', { name: 'Who writes it: your role or name' });
+        if (await who.isVisible()) await who.fill('foreman');
+        counts.photos++;
+        await choosePhotos(page, [await shot(`${SEED} ${round}`, { width: 1200, height: 900 })]);
+        await page.waitForTimeout(random() * 2500);
+        if (await page.getByText('Kept at 0.0 m.').isVisible()) shots.push(`shot ${round}`);
+      } else if (round % 2 === 0) {
         const field = await width(page);
         // What stands there is what was kept, or what was typed after it.
         await expect(field).toHaveValue(/\d/);
         expect(millimetres(await field.inputValue())).toBeGreaterThanOrEqual(kept);
         for (let keys = 2 + Math.floor(random() * 6); keys > 0; keys--) {
-          typed++;
+          // What the field shows is rounded to 5 mm.
+          typed += 5;
           counts.keys++;
           await field.fill(`${typed} mm`);
           await page.waitForTimeout(random() * 300);
@@ -78,15 +98,17 @@ test(`a browser killed ${KILLS} times while somebody types and enters: whatever 
     for (const note of seen) await expect(phone.page.getByText(`It rained: ${note}`, { exact: true })).toBeVisible();
     // The server has each of them once.
     const book = `${at}/api${runAt(phone.page).split('/runs')[0]}/book?limit=500`;
-    const asked = async () =>
-      ((await (await phone.page.request.get(book)).json()) as { items: { entry: { fact: { note: string } } }[] }).items;
-    await expect.poll(async () => (await asked()).length).toBeGreaterThanOrEqual(seen.length);
+    const asked = async () => ((await (await phone.page.request.get(book)).json()) as { items: { entry: Entered }[] }).items;
+    await expect.poll(async () => (await asked()).length).toBeGreaterThanOrEqual(seen.length + shots.length);
     const items = await asked();
     const notes = items.map(({ entry }) => entry.fact.note);
     expect(new Set(notes).size).toBe(notes.length);
-    expect(seen.filter((note) => !notes.includes(note))).toEqual([]);
+    expect([...seen, ...shots].filter((note) => !notes.includes(note))).toEqual([]);
+    for (const { entry } of items)
+      for (const { hash } of entry.photos ?? [])
+        await expect.poll(async () => (await phone.page.request.get(`${at}/api/photos/${hash}`)).status()).toBe(200);
     console.log(
-      `  ${KILLS} kills; ${counts.keys} keys, last kept ${kept} of ${typed} mm; ${counts.entries} entries, ${seen.length} seen in the book`,
+      `  ${KILLS} kills; ${counts.keys} keys, last kept ${kept} of ${typed} mm; ${counts.entries} entries, ${seen.length} seen in the book; ${counts.photos} photos, ${shots.length} said to be kept`,
     );
   } finally {
     await phone.remove();

@@ -6,6 +6,7 @@ import { openDoor } from '../../scripts/lib/door.mjs';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
 import { device, type Device } from '../device';
+import { choosePhotos, shot } from '../photo';
 import { gate, newJob, newRun, number, open, runAt, saved, step, tab } from '../helpers';
 
 test.use({ serviceWorkers: 'allow' });
@@ -34,6 +35,15 @@ const programKept = (page: Page) =>
   page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
     timeout: 60_000,
   });
+
+const photo = (page: Page) => page.getByRole('button', { name: /^Photo: / });
+/** Is the photo of the list drawn? */
+const drawn = async (page: Page) =>
+  (
+    await photo(page)
+      .locator('img')
+      .evaluateAll((all) => all.map((one) => (one as HTMLImageElement).naturalWidth > 0))
+  ).join() === 'true';
 
 const devices: Device[] = [];
 const phone = async (more: string[] = []): Promise<Device> => {
@@ -80,6 +90,9 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
   const listed = page.getByRole('list', { name: 'Entries of the book' });
   await expect(listed.getByText('It rained', { exact: true })).toBeVisible();
   await expect(page.getByText(/kept on this device, not sent yet/)).toBeVisible();
+  await tab(page, 'Photos');
+  await choosePhotos(page, [await shot('Kept', { width: 1800, height: 1200 })]);
+  await expect(photo(page).getByText('kept here')).toBeVisible();
   // A job and a run made here.
   await newJob(page, `${name} too`, {}, server.url);
   await newRun(page, 'Made in the trench', '12');
@@ -97,9 +110,11 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
   await expect(number(page, 'Top width')).toBeVisible();
   await page.goto(`${server.url}${run}/site/book`);
   await expect(page.getByText('It rained', { exact: true })).toBeVisible();
+  await expect.poll(() => drawn(page)).toBe(true);
 
   await server.start();
   await expect(page.getByText(/not sent yet/)).toHaveCount(0);
+  await expect(photo(page).getByText('kept here')).toHaveCount(0);
   const other = await phone();
   await other.page.goto(server.url);
   await expect(other.page.getByRole('link', { name: new RegExp(`${name} too`) })).toContainText('1 run');
@@ -107,6 +122,15 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
   await expect(number(other.page, 'Top width')).toContainText('1.30 m');
   await other.page.goto(`${server.url}${run}/site/book`);
   await expect(other.page.getByText('It rained', { exact: true })).toBeVisible();
+  await expect.poll(() => drawn(other.page)).toBe(true);
+  // Once seen it is there without a line.
+  await programKept(other.page);
+  await other.page.reload();
+  await expect.poll(() => drawn(other.page)).toBe(true);
+  await server.kill();
+  await other.page.reload();
+  await expect.poll(() => drawn(other.page)).toBe(true);
+  await server.start();
   await other.page.goto(`${server.url}${made}`);
   await expect(number(other.page, 'Top width')).toBeVisible();
   await server.stop();

@@ -78,7 +78,7 @@ const TIMEOUT = 15_000;
 
 /** @param body bytes as they are, anything else as JSON. */
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const bytes = body instanceof ArrayBuffer;
+  const bytes = ArrayBuffer.isView(body);
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
@@ -88,7 +88,7 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
         ? {}
         : {
             headers: { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' },
-            body: bytes ? body : JSON.stringify(body),
+            body: bytes ? (body as BodyInit) : JSON.stringify(body),
           }),
     });
   } catch {
@@ -135,7 +135,7 @@ export const api = {
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
   receivedOf: (hash: string) => call<Received>('GET', `/photos/${hash}/received`),
   sendPart: (hash: string, first: number, size: number, bytes: ArrayBuffer) =>
-    call<Received>('POST', `/photos/${hash}?first=${first}&size=${size}`, bytes),
+    call<Received>('POST', `/photos/${hash}?first=${first}&size=${size}`, new Uint8Array(bytes)),
   /** Says the site key, once on each device. */
   sayKey: (key: string) => call<void>('POST', '/key', { key }),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),

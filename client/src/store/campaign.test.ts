@@ -23,6 +23,8 @@ interface Sent {
 function oracle(random: () => number) {
   const runs = new Map<string, Stored<unknown> & { jobId: string }>();
   const entries: { seq: number; about: string; receivedAt: string; off: null; entry: Sent }[] = [];
+  /** What came of each photo, and whether that is all of it. */
+  const photos = new Map<string, { bytes: number[]; done: boolean }>();
   const state = { faults: 0, healed: false };
   const put = (id: string, version: number, doc: unknown) => {
     const stored = { id, jobId: JOB, updatedAt: '', version, doc };
@@ -31,9 +33,21 @@ function oracle(random: () => number) {
   };
   put(RUN, 1, { name: 'Shared', by: {} });
   type Answer = [status: number, body?: unknown];
+  /** The parts of a photo one after another; now and then one is spoiled on its way. */
+  function photo(hash: string, at: URL, part: Uint8Array | undefined): Answer {
+    const known = photos.get(hash) ?? { bytes: [], done: false };
+    const said = () => ({ have: known.bytes.length, done: known.done });
+    if (!part || known.done || Number(at.searchParams.get('first')) !== known.bytes.length) return [200, said()];
+    if (!state.healed && random() < 0.1) return (photos.delete(hash), [422, { error: { code: 'broken', message: 'Spoiled on its way.' } }]);
+    known.bytes = known.bytes.concat(Array.from(part));
+    known.done = known.bytes.length >= Number(at.searchParams.get('size'));
+    photos.set(hash, known);
+    return [200, said()];
+  }
   function done(method: string, path: string, body: never): Answer {
     const at = new URL(path, 'http://server');
     const [, , kind, id, what] = at.pathname.split('/') as [string, string, string, string, string | undefined];
+    if (kind === 'photos') return photo(id, at, body);
     if (kind === 'jobs' && what === 'book')
       return [200, { items: entries.filter(({ seq }) => seq > Number(at.searchParams.get('after'))), next: null, inForce: {} }];
     if (kind === 'jobs' && what === 'runs' && method === 'POST') {
@@ -73,7 +87,7 @@ function oracle(random: () => number) {
       state.faults++;
       return answer([500, { error: { code: 'internal', message: 'Something went wrong on the server.' } }]);
     }
-    const said = answer(done(init?.method ?? 'GET', path, (init?.body ? JSON.parse(String(init.body)) : undefined) as never));
+    const said = answer(done(init?.method ?? 'GET', path, bodyOf(init) as never));
     await pause();
     if (fault < 0.5) {
       state.faults++;
@@ -81,8 +95,10 @@ function oracle(random: () => number) {
     }
     return said;
   }) as typeof fetch;
-  return { runs, entries, state };
+  return { runs, entries, photos, state };
 }
+const bodyOf = (init?: RequestInit): unknown =>
+  ArrayBuffer.isView(init?.body) ? init.body : init?.body ? JSON.parse(String(init.body)) : undefined;
 
 interface Doc {
   name: string;
@@ -93,7 +109,7 @@ interface Doc {
 function device(name: string) {
   const indexedDb = new IDBFactory();
   /** What it said was kept: its own number in the shared run, its entries, its new runs. */
-  const said = { kept: 0, entries: new Set<string>(), runs: new Set<string>() };
+  const said = { kept: 0, entries: new Set<string>(), runs: new Set<string>(), photos: new Map<string, number[]>() };
   let count = 0;
   type Page = Awaited<ReturnType<typeof load>>;
   let page: Page | undefined;
@@ -108,6 +124,7 @@ function device(name: string) {
       clock: typeof import('../data/deviceClock');
       documents: typeof import('./documents');
       add: typeof import('../data/add');
+      photos: typeof import('./photos');
     };
     jest.isolateModules(() => {
       parts = {
@@ -119,6 +136,7 @@ function device(name: string) {
         clock: require('../data/deviceClock') as never,
         documents: require('./documents') as never,
         add: require('../data/add') as never,
+        photos: require('./photos') as never,
       };
     });
     const its = parts!;
@@ -172,6 +190,18 @@ function device(name: string) {
       await entering;
       said.entries.add(note);
     },
+    /** A photo of two parts with its entry. */
+    async photograph() {
+      const { book, its } = now();
+      const bytes = Array.from({ length: 140_000 }, (_, i) => (i * (count + 7)) % 251);
+      const hash = `${name.charCodeAt(0)}${++count}`.padStart(64, '0');
+      const photo = { hash, width: 4, height: 3, taken: null };
+      await its.photos.keepPhoto(JOB, { photo, full: new Uint8Array(bytes).buffer, small: new ArrayBuffer(1) }, count);
+      const note = `${name} ${count} photographed`;
+      await book.enter(RUN, { kind: 'happening', what: 'water', where: null, note }, 'foreman', undefined, [photo]);
+      said.entries.add(note);
+      said.photos.set(hash, bytes);
+    },
     async addRun() {
       said.runs.add(await now().its.add.addRun(JOB, { name: `${name} ${++count}`, existing: [] } as never));
     },
@@ -186,7 +216,7 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   const crew = ['a', 'b', 'c'].map(device);
   for (const one of crew) await one.start();
   const tick = (most = 12) => new Promise((over) => setTimeout(over, Math.floor(random() * most)));
-  const counts = { edits: 0, entries: 0, crashes: 0, runs: 0 };
+  const counts = { edits: 0, entries: 0, photos: 0, crashes: 0, runs: 0 };
   while (server.state.faults + counts.crashes < FAULTS) {
     const one = crew[Math.floor(random() * crew.length)] as (typeof crew)[number];
     const what = random();
@@ -196,7 +226,10 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
     } else if (what < 0.7) {
       counts.entries++;
       await one.enter(random() < 0.7);
-    } else if (what < 0.73) {
+    } else if (what < 0.72) {
+      counts.photos++;
+      await one.photograph();
+    } else if (what < 0.74) {
       counts.runs++;
       await one.addRun();
     } else if (what < 0.8) one.settle();
@@ -214,6 +247,7 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
     await one.start();
   }
   const calm = () => crew.every(({ now }) => now().run.saving().kind === 'sent' && now().book.read(RUN).waiting.length === 0);
+  const allSent = async () => (await Promise.all(crew.map(({ now }) => now().its.photos.waitingPhotos()))).flat().length === 0;
   for (let round = 0; round < 400; round++) {
     for (const one of crew) {
       one.settle();
@@ -222,7 +256,7 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
       await one.now().book.refresh();
     }
     await tick(30);
-    if (calm() && round > 3) break;
+    if (calm() && round > 3 && (await allSent())) break;
   }
   expect(crew.map(({ name, now }) => [name, now().run.saving().kind, now().book.read(RUN).waiting.length])).toEqual(
     crew.map(({ name }) => [name, 'sent', 0]),
@@ -236,6 +270,7 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   for (const { said } of crew) {
     expect([...said.entries].filter((note) => !notes.includes(note))).toEqual([]);
     expect([...said.runs].filter((id) => !server.runs.has(id))).toEqual([]);
+    for (const [hash, bytes] of said.photos) expect(server.photos.get(hash)).toEqual({ bytes, done: true });
   }
   const books = crew.map(({ now }) =>
     now()
@@ -247,6 +282,6 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   for (const one of crew) await one.crash();
   if (process.env.TAMPER_FAULTS)
     process.stdout.write(
-      `  ${server.state.faults} faults of the line, ${counts.crashes} pages ended; ${counts.edits} edits, ${counts.entries} entries, ${counts.runs} runs made; version ${server.runs.get(RUN)?.version} of the shared run\n`,
+      `  ${server.state.faults} faults of the line, ${counts.crashes} pages ended; ${counts.edits} edits, ${counts.entries} entries, ${counts.photos} photos, ${counts.runs} runs made; version ${server.runs.get(RUN)?.version} of the shared run\n`,
     );
 });

@@ -195,7 +195,12 @@ export class Sender {
     for (let tries = 1; ; tries++) {
       try {
         let now = await this.line.received(hash);
-        while (!now.done) now = await this.line.part(hash, now.have, file.byteLength, file.slice(now.have, now.have + PART));
+        while (!now.done) {
+          const next = await this.line.part(hash, now.have, file.byteLength, file.slice(now.have, now.have + PART));
+          // Another device sends the same, or the server understands something else: later.
+          if (!next.done && next.have <= now.have) throw new ApiError(500, 'no-progress', 'The server takes no more of this photo now.');
+          now = next;
+        }
         await sentPhoto(hash, deviceClock().now());
         return true;
       } catch (error) {
