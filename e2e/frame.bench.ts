@@ -9,7 +9,10 @@ import { demoFile } from '../core/src/demo';
 import { FILE_VERSION } from '../core/src/job';
 import { demoRun, lineMeter, newRun, open, STEPS } from './helpers';
 import { launch } from './launch';
+import { shot } from './photo';
 
+/** Photos that are sent while keys are measured, and bytes of each. */
+const [PHOTOS, PHOTO_SIZE] = [500, 500_000];
 const [SLOWED, KEYS, FRAME] = [4, 30, 1000 / 60];
 /** Slow 4G: bytes a second, and the time there and back, ms. */
 const SLOW_LINE = { offline: false, downloadThroughput: 1_600_000 / 8, uploadThroughput: 750_000 / 8, latency: 150 };
@@ -52,6 +55,7 @@ if (!url) {
   tell('idle, main thread per second', idle / 5);
   await benchKeys(page, client, idle / 5000, tell);
   await benchDrag(page, tell);
+  await benchSending(page, client, tell);
   await client.send('Emulation.setCPUThrottlingRate', { rate: 1 });
   await benchAddresses(await fresh());
   await benchWorkers(page);
@@ -91,6 +95,57 @@ async function busy(client: CDPSession, work: () => Promise<unknown>): Promise<n
   const before = await spent();
   await work();
   return ((await spent()) - before) * 1000;
+}
+
+/** The same keys while photos are sent: what the main thread does for these is counted with them. */
+async function benchSending(page: Page, client: CDPSession, tell: Tell): Promise<void> {
+  const { buffer } = await shot('Sending', { width: 1600, height: 1200 });
+  let parts = 0;
+  page.on('request', (request) => void (request.method() === 'POST' && request.url().includes('/api/photos/') && parts++));
+  await page.evaluate(keepPhotos, { base64: buffer.toString('base64'), count: PHOTOS, size: PHOTO_SIZE });
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  while (parts === 0) await page.waitForTimeout(50);
+  console.log(`  while ${PHOTOS} photos of ${Math.round(PHOTO_SIZE / 1000)} kB are sending:`);
+  const before = parts;
+  await benchKeys(page, client, 0, tell);
+  const left = await page.evaluate(photosWaiting);
+  console.log(`    ${parts - before} parts went meanwhile, ${left} photos wait still${left === 0 ? ': too few to tell' : ''}`);
+}
+
+/** Puts photos into the device's store as the program does, each told from the others by what stands behind its picture. */
+async function keepPhotos({ base64, count, size }: { base64: string; count: number; size: number }): Promise<void> {
+  const picture = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+  const db = await new Promise<IDBDatabase>((done, fail) => {
+    const opening = indexedDB.open('tamper');
+    opening.onsuccess = () => done(opening.result);
+    opening.onerror = () => fail(new Error('no store'));
+  });
+  const jobId = location.pathname.split('/')[2];
+  for (let i = 0; i < count; i++) {
+    const full = new Uint8Array(size);
+    full.set(picture);
+    new DataView(full.buffer).setUint32(full.length - 4, i + Math.floor(Math.random() * 2 ** 31));
+    const hash = [...new Uint8Array(await crypto.subtle.digest('SHA-256', full))]
+      .map((byte) => byte.toString(16).padStart(2, '0'))
+      .join('');
+    const tx = db.transaction(['photos', 'pictures'], 'readwrite');
+    tx.objectStore('photos').put({ hash, jobId, size: full.length, at: i, entry: 'bench' });
+    tx.objectStore('pictures').put({ hash, full: full.buffer, small: new ArrayBuffer(8) });
+    await new Promise((done) => (tx.oncomplete = done));
+  }
+  db.close();
+}
+function photosWaiting(): Promise<number> {
+  return new Promise((done) => {
+    const opening = indexedDB.open('tamper');
+    opening.onsuccess = () => {
+      const asked = opening.result.transaction('photos').objectStore('photos').getAll();
+      asked.onsuccess = () => (
+        opening.result.close(),
+        done((asked.result as { sent?: number }[]).filter(({ sent }) => sent === undefined).length)
+      );
+    };
+  });
 }
 
 /** Keys typed into a width, with all that comes of each: how long until the paint, and how long the main thread works. */

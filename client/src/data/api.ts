@@ -1,11 +1,12 @@
 import type { Envelope } from '@tamper/core/book';
 import type { IssueRequest, RevisionHead } from '@tamper/core/issue';
-import type { FieldError, Job, JobFile, Run } from '@tamper/core/job';
+import type { Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 import { plainRun } from '@tamper/core/plain';
 import { keyWanted } from '../store/key';
 import { lineIs } from '../store/line';
 import { deviceClock } from './deviceClock';
+import { ApiError, ask } from './http';
 
 /** A stored document and the version a write must name. */
 export interface Stored<T> {
@@ -47,12 +48,6 @@ export interface BookPage {
   inForce: Readonly<Record<string, NonNullable<InForce>>>;
 }
 
-/** How much of a photo the server has, bytes; `done`: all of it. */
-export interface Received {
-  have: number;
-  done: boolean;
-}
-
 /** How a request at the locate office stands. */
 export interface OfficeReceipt {
   id: string;
@@ -61,58 +56,28 @@ export interface OfficeReceipt {
   answer: OfficeAnswer | null;
 }
 
-/** The server said no, or did not answer (`status` 0). `message` is fit for the screen. */
-export class ApiError extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    message: string,
-    readonly fields: readonly FieldError[] = [],
-    readonly current?: unknown,
-  ) {
-    super(message);
+export { ApiError } from './http';
+
+/** Asks the server, and keeps what its answer says of the line, the clock and the door. */
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  try {
+    const { answer, moment } = await ask<T>(method, path, body);
+    lineIs(undefined);
+    if (moment !== undefined) deviceClock().heard(moment);
+    return answer;
+  } catch (error) {
+    if (error instanceof ApiError) {
+      if (error.moment !== undefined) deviceClock().heard(error.moment);
+      failed(error);
+    }
+    throw error;
   }
 }
 
-const TIMEOUT = 15_000;
-
-/** @param body bytes as they are, anything else as JSON. */
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const bytes = ArrayBuffer.isView(body);
-  let response: Response;
-  try {
-    response = await fetch(`/api${path}`, {
-      method,
-      signal: AbortSignal.timeout(TIMEOUT),
-      ...(body === undefined
-        ? {}
-        : {
-            headers: { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' },
-            body: bytes ? (body as BodyInit) : JSON.stringify(body),
-          }),
-    });
-  } catch {
-    const why = 'No connection to the server.';
-    lineIs(why);
-    throw new ApiError(0, 'offline', why);
-  }
-  const moment = response.headers.get('X-Server-Now');
-  if (moment !== null) deviceClock().heard(Number(moment));
-  if (response.status === 204) return (lineIs(undefined), undefined as T);
-  const answer: unknown = await response.json().catch(() => null);
-  const error = (answer as { error?: { code: string; message: string; fields?: FieldError[]; current?: unknown } } | null)?.error;
-  // A server without its database, or one that does not let this device in, is as good as none.
-  if (error?.code === 'key') keyWanted(true);
-  const unheard = response.status === 503 || error?.code === 'key';
-  lineIs(unheard ? (error?.message ?? 'The server cannot answer now.') : undefined);
-  if (response.ok) return answer as T;
-  throw new ApiError(
-    response.status,
-    error?.code ?? 'unknown',
-    error?.message ?? `The server answered ${response.status}.`,
-    error?.fields,
-    error?.current,
-  );
+/** What a failure says of the line. A server without its database, or one that does not let this device in, is as good as none. */
+export function failed({ status, code, message }: ApiError): void {
+  if (code === 'key') keyWanted(true);
+  lineIs(status === 0 || status === 503 || code === 'key' ? message : undefined);
 }
 
 export const fetcher = <T>(path: string): Promise<T> => call<T>('GET', path);
@@ -133,9 +98,6 @@ export const api = {
     call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }),
   bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
-  receivedOf: (hash: string) => call<Received>('GET', `/photos/${hash}/received`),
-  sendPart: (hash: string, first: number, size: number, bytes: ArrayBuffer) =>
-    call<Received>('POST', `/photos/${hash}?first=${first}&size=${size}`, new Uint8Array(bytes)),
   /** Says the site key, once on each device. */
   sayKey: (key: string) => call<void>('POST', '/key', { key }),
   put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),

@@ -49,18 +49,22 @@ export const pictureOf = async (hash: string, of: 'full' | 'small'): Promise<Arr
 
 /** The server has all of a photo. @param at ms. */
 export async function sentPhoto(hash: string, at: number): Promise<void> {
-  await keep(['photos', 'pictures'], async (tx) => {
-    const rows = await tx.all('photos');
-    const row = rows.find((one) => one.hash === hash);
-    if (!row) return;
-    const sent = rows.filter((one) => one.sent !== undefined && one.hash !== hash).sort((a, b) => a.at - b.at);
-    tx.put('photos', { ...row, sent: at });
-    for (const { hash: old } of sent.slice(0, Math.max(0, sent.length + 1 - SENT_KEPT))) {
-      tx.drop('photos', old);
-      tx.drop('pictures', old);
-    }
+  await keep(['photos'], async (tx) => {
+    const row = await tx.get('photos', hash);
+    if (row) tx.put('photos', { ...row, sent: at });
   });
   tell({ kind: 'photo', hash });
+}
+
+/** Lets go of the oldest photos the server has where there are many. */
+export async function pruneSent(): Promise<void> {
+  await keep(['photos', 'pictures'], async (tx) => {
+    const sent = (await tx.all('photos')).filter((one) => one.sent !== undefined).sort((a, b) => a.at - b.at);
+    for (const { hash } of sent.slice(0, Math.max(0, sent.length - SENT_KEPT))) {
+      tx.drop('photos', hash);
+      tx.drop('pictures', hash);
+    }
+  });
 }
 
 /** Sets a photo aside that the server does not take; without a reason: it is sent once more. */

@@ -8,6 +8,7 @@ import { allDrafts, keepDraft, putBack, readDocument, resolveDraft } from './doc
 import { putOwn } from './own';
 import { dropUnused, keepPhoto, photoRow, photosOf, pictureOf, refusePhoto, waitingPhotos } from './photos';
 import { Sender, type Line } from './sender';
+import { upload, type PhotoLine } from './upload';
 import type { DraftRow, WaitingRow } from './tables';
 
 const NEW = { rev: 0, doc: undefined, version: 0, base: undefined };
@@ -63,6 +64,10 @@ function bench() {
         if (!entries.includes(id)) entries.push(id);
         return { seq: entries.indexOf(id) + 1, about, receivedAt: '', off: 0, entry: { id } };
       }),
+    photo: (hash, file) => upload(photoLine, hash, file),
+    noMorePhotos: () => undefined,
+  };
+  const photoLine: PhotoLine = {
     received: (hash) => ask('received', hash, () => ({ have: photos.get(hash)?.bytes.length ?? 0, done: photos.get(hash)?.done ?? false })),
     part: (hash, first, size, bytes) => {
       if (server.cutAfter-- <= 0) server.cut = true;

@@ -1,14 +1,15 @@
 import { plainRun } from '@tamper/core/plain';
 import type { Run } from '@tamper/core/job';
 import { sameStored } from '@tamper/core/clean';
-import { api, ApiError, sentences, type KeptEntry, type Received, type SentEntry, type Stored } from '../data/api';
+import { api, ApiError, failed as lineFailed, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
 import { deviceClock } from '../data/deviceClock';
 import { allWaiting, refuseWaiting, takenWaiting } from './book';
 import { onNews, tell } from './bus';
 import { whyNoLine } from './line';
 import { allDrafts, settleDraft, stopDraft } from './documents';
 import { mayPhotosGo, onConnection } from './connection';
-import { pictureOf, refusePhoto, sentPhoto, waitingPhotos } from './photos';
+import { pictureOf, pruneSent, refusePhoto, sentPhoto, waitingPhotos } from './photos';
+import { photoUploader } from './uploader';
 import type { DraftRow, PhotoRow, WaitingRow } from './tables';
 
 /** What the sender asks of the server. */
@@ -16,14 +17,14 @@ export interface Line {
   add: (draft: DraftRow) => Promise<Stored<unknown>>;
   put: (draft: DraftRow) => Promise<Stored<unknown>>;
   enter: (row: WaitingRow) => Promise<KeptEntry>;
-  /** How much of a photo the server has. */
-  received: (hash: string) => Promise<Received>;
-  /** Sends a photo on from where the server has it. */
-  part: (hash: string, first: number, size: number, bytes: ArrayBuffer) => Promise<Received>;
+  photo: (hash: string, file: ArrayBuffer) => Promise<void>;
+  /** All photos there were are sent, or it was cut off. */
+  noMorePhotos: () => void;
 }
 const JOB = /^\/jobs\/(.+)$/;
 const RUN = /^\/runs\/(.+)$/;
 
+const uploader = photoUploader();
 export const serverLine: Line = {
   add: ({ path, jobId, doc, like }) => {
     const job = JOB.exec(path)?.[1];
@@ -32,8 +33,12 @@ export const serverLine: Line = {
   },
   put: ({ path, version, doc }) => api.put(path, version, doc),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
-  received: api.receivedOf,
-  part: api.sendPart,
+  photo: (hash, file) =>
+    uploader.send(hash, file).catch((error: unknown) => {
+      if (error instanceof ApiError) lineFailed(error);
+      throw error;
+    }),
+  noMorePhotos: uploader.end,
 };
 
 const MOST = 30_000;
@@ -146,14 +151,18 @@ export class Sender {
         if (row.refused !== undefined || row.taken || missing.has(row.about) || missing.has(row.jobId)) continue;
         await attempt(() => this.sendEntry(row));
       }
+      let sent = 0;
       // One after another; what was written meanwhile goes before the next.
       for (const row of mayPhotosGo() ? await waitingPhotos() : []) {
         if (this.again || this.closed) break;
-        await attempt(() => this.sendPhoto(row));
+        if (await attempt(() => this.sendPhoto(row))) sent++;
       }
+      if (sent > 0) await pruneSent();
     } catch (error) {
       if (!(error instanceof NoLine)) throw error;
     }
+    // Kept while there is more to send.
+    if (!this.again) this.line.noMorePhotos();
     return failed;
   }
 
@@ -192,33 +201,19 @@ export class Sender {
   private async sendPhoto({ hash }: PhotoRow): Promise<boolean> {
     const file = await pictureOf(hash, 'full');
     if (!file) return (await refusePhoto(hash, LOST), false);
-    for (let tries = 1; ; tries++) {
-      try {
-        let now = await this.line.received(hash);
-        while (!now.done) {
-          const next = await this.line.part(hash, now.have, file.byteLength, file.slice(now.have, now.have + PART));
-          // Another device sends the same, or the server understands something else: later.
-          if (!next.done && next.have <= now.have) throw new ApiError(500, 'no-progress', 'The server takes no more of this photo now.');
-          now = next;
-        }
-        await sentPhoto(hash, deviceClock().now());
-        return true;
-      } catch (error) {
-        if (!(error instanceof ApiError)) throw error;
-        if (error.code === 'broken' && tries < TRIES) continue;
-        // Only what is said of the photo itself stands in its way for good: a server of an older program knows of none.
-        if (error.code !== 'not-a-photo' && error.code !== 'too-large') throw error;
-        await refusePhoto(hash, error.message);
-        return false;
-      }
+    try {
+      await this.line.photo(hash, file);
+      await sentPhoto(hash, deviceClock().now());
+      return true;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      // Only what is said of the photo itself stands in its way for good: a server of an older program knows of none.
+      if (error.code !== 'not-a-photo' && error.code !== 'too-large') throw error;
+      await refusePhoto(hash, error.message);
+      return false;
     }
   }
 }
-
-/** A photo goes over the line in parts of so many bytes: each is there when the line is cut at the next. */
-const PART = 128 * 1024;
-/** A photo that is spoiled on its way this often is tried again later. */
-const TRIES = 3;
 
 const GONE = 'Somebody deleted it meanwhile. What you made of it is kept here.';
 

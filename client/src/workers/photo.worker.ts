@@ -4,6 +4,8 @@ import { sha256 } from '@noble/hashes/sha2';
 import compress from 'browser-image-compression';
 import { expose, transfer } from 'comlink';
 import { gps, parse } from 'exifr';
+import { ApiError } from '../data/http';
+import { photoLine, upload } from '../store/upload';
 import type { ReadyPhoto } from '../store/photos';
 
 /** A photo made ready, or why it cannot be, in a sentence. */
@@ -37,6 +39,17 @@ async function scaled(file: File, side: number, bytes: number): Promise<ArrayBuf
 }
 
 const photos = {
+  /** Sends a photo. @returns why not all of it is there. */
+  async send(hash: string, file: ArrayBuffer): Promise<Pick<ApiError, 'status' | 'code' | 'message'> | undefined> {
+    try {
+      await upload(photoLine, hash, file);
+      return undefined;
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      const { status, code, message } = error;
+      return { status, code, message };
+    }
+  },
   /** Makes a file of a camera ready to be kept. @param place shall where it was taken stay with it? */
   async prepare(file: File, place: boolean): Promise<Prepared> {
     const named = `“${file.name}”`;

@@ -1,9 +1,10 @@
 import { picturesNear, picturesOf } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
-import { formatStation } from '@tamper/core/units';
+import { formatStation, type UnitSystem } from '@tamper/core/units';
 import { router } from 'expo-router';
-import { lazy, Suspense, useMemo, useState, type ReactNode } from 'react';
+import { lazy, memo, Suspense, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
+import type { Written } from '../../data/useBook';
 import { useWho } from '../../data/who';
 import { writeBy } from '../../data/write';
 import { useIntake } from '../../photos/useIntake';
@@ -26,14 +27,30 @@ const NO_ROWS = new Map<string, never>();
 export function PhotosHere({ beside }: { beside?: ReactNode }) {
   const { runId } = useSession();
   const { jobId, job, run, cursor, book } = useRunEdit();
+  // At a key press nothing of it changes.
+  return <Here {...{ jobId, runId, cursor, book, beside }} units={job.units} length={extent(run).length} />;
+}
+
+interface HereProps {
+  jobId: string;
+  runId: string;
+  cursor: number;
+  /** Of the run, m. */
+  length: number;
+  units: UnitSystem;
+  book: Written;
+  beside: ReactNode;
+}
+
+const Here = memo(function Here({ jobId, runId, cursor, length, units, book, beside }: HereProps) {
   const { who } = useWho();
   const intake = useIntake(jobId);
   const [open, setOpen] = useState(false);
   const [said, setSaid] = useState('');
   const [fault, setFault] = useState<string>();
   const pictures = useMemo(() => picturesOf(book.book ?? []), [book.book]);
-  const here = picturesNear(pictures, cursor, Math.max(REACH, extent(run).length * NEAR));
-  const station = formatStation(cursor, job.units);
+  const here = picturesNear(pictures, cursor, Math.max(REACH, length * NEAR));
+  const station = formatStation(cursor, units);
   const counted = here.length === 1 ? '1 photo here' : `${here.length} photos here`;
   const take = async () => {
     // Who takes it is asked where there is room for it.
@@ -73,9 +90,9 @@ export function PhotosHere({ beside }: { beside?: ReactNode }) {
       <Faults title="The photo was not taken" faults={[...intake.faults, ...(fault ? [fault] : [])]} />
       {open && here[0] ? (
         <Suspense fallback={null}>
-          <Viewer pictures={pictures} begin={here[0]} rows={NO_ROWS} units={job.units} onClose={() => setOpen(false)} />
+          <Viewer pictures={pictures} begin={here[0]} rows={NO_ROWS} units={units} onClose={() => setOpen(false)} />
         </Suspense>
       ) : null}
     </View>
   );
-}
+});
