@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { inspect, issue, open, runAt, saved, step, tab } from './helpers';
 import { launch } from './launch';
+import { choosePhotos, trenchShot } from './photo';
 
 const url = process.env.TAMPER_URL ?? 'http://localhost:4600';
 const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
@@ -112,6 +113,29 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   // From here on the demo is changed: what others show comes before.
+  { name: 'photos-phone', size: PHONE, visit: photograph },
+  {
+    name: 'photos-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await page.goto(`${runAt(page)}/site/photos`);
+      await page
+        .getByRole('button', { name: /^Photo: Seen at 14/ })
+        .first()
+        .click();
+      await page.getByRole('button', { name: 'Save' }).waitFor();
+    },
+  },
+  {
+    name: 'photos-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Pontoon supply');
+      await toStation(page, 14);
+      await page.getByRole('button', { name: /photos here$/ }).waitFor();
+    },
+  },
   {
     name: 'run-wide',
     size: WIDE,
@@ -223,6 +247,23 @@ async function onSite(page: Page, name: string, at: string): Promise<void> {
   await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
   await tab(page, at);
+}
+
+/** Photos of the bed, a crossing and a joint. */
+async function photograph(page: Page): Promise<void> {
+  await onSite(page, 'Pontoon supply', 'Photos');
+  for (const [station, words, count] of [
+    ['3', 'Trench open, walls upright', 1],
+    ['14', 'Bed raked, pipe on it', 2],
+    ['26.5', 'Joint pulled home', 1],
+  ] as const) {
+    await page.getByRole('textbox', { name: 'At station' }).fill(station);
+    await page.getByRole('textbox', { name: 'What is seen' }).fill(words);
+    const shots = Array.from({ length: count }, (_, i) => trenchShot(`${station} m`, i));
+    await choosePhotos(page, await Promise.all(shots));
+    await page.getByText(`Kept at ${Number(station).toFixed(1)} m`).waitFor();
+  }
+  await page.evaluate(() => document.querySelector('[role="main"]')?.scrollTo(0, 0));
 }
 
 /** The deep reach of the drain between boxes: issued, five of them standing, inspected; open in the middle ones. */

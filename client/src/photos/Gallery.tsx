@@ -1,12 +1,13 @@
 import type { Pictured } from '@tamper/core/book';
 import { capital, formatStretch, type UnitSystem } from '@tamper/core/units';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '../ui/Button';
 import { Text } from '../ui/Text';
 import { sayPhoto, Thumb } from './Thumb';
 import { signOf, usePhotoRows } from './usePhotoRows';
-import { Viewer } from './Viewer';
+
+const Viewer = lazy(async () => ({ default: (await import('./Viewer')).Viewer }));
 
 interface Props {
   jobId: string;
@@ -43,7 +44,11 @@ export function Gallery({ jobId, pictures, units, headed = false }: Props) {
         </View>
       ))}
       {pictures.length > most ? <Button onPress={() => setMost(most + PAGE)}>Show more of {pictures.length} photos</Button> : null}
-      {open ? <Viewer pictures={pictures} begin={open} rows={rows} units={units} onClose={() => setOpen(undefined)} /> : null}
+      {open ? (
+        <Suspense fallback={null}>
+          <Viewer pictures={pictures} begin={open} rows={rows} units={units} onClose={() => setOpen(undefined)} />
+        </Suspense>
+      ) : null}
     </>
   );
 }

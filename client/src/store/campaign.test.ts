@@ -125,6 +125,7 @@ function device(name: string) {
       documents: typeof import('./documents');
       add: typeof import('../data/add');
       photos: typeof import('./photos');
+      upload: typeof import('./upload');
     };
     jest.isolateModules(() => {
       parts = {
@@ -137,13 +138,16 @@ function device(name: string) {
         documents: require('./documents') as never,
         add: require('../data/add') as never,
         photos: require('./photos') as never,
+        upload: require('./upload') as never,
       };
     });
     const its = parts!;
     await its.open.openDevice();
     // What an ended page still does finds no store any more.
     globalThis.indexedDB = undefined as never;
-    const sender = new its.sender.Sender(undefined, 10, 1);
+    // There are no workers here.
+    const photo = (hash: string, file: ArrayBuffer) => its.upload.upload(its.upload.photoLine, hash, file);
+    const sender = new its.sender.Sender({ ...its.sender.serverLine, photo }, 10, 1);
     const stopSending = sender.start();
     const run = its.live.liveDocument<Doc, Stored<Doc>>(`/runs/${RUN}`, (doc) => doc);
     const book = new its.book.JobBook(JOB);

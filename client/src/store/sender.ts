@@ -9,7 +9,7 @@ import { whyNoLine } from './line';
 import { allDrafts, settleDraft, stopDraft } from './documents';
 import { mayPhotosGo, onConnection } from './connection';
 import { pictureOf, pruneSent, refusePhoto, sentPhoto, waitingPhotos } from './photos';
-import { photoUploader } from './uploader';
+import type { Uploader } from './uploader';
 import type { DraftRow, PhotoRow, WaitingRow } from './tables';
 
 /** What the sender asks of the server. */
@@ -24,7 +24,9 @@ export interface Line {
 const JOB = /^\/jobs\/(.+)$/;
 const RUN = /^\/runs\/(.+)$/;
 
-const uploader = photoUploader();
+/** What sends photos comes with the first of them. */
+let uploader: Promise<Uploader> | undefined;
+const uploading = () => (uploader ??= import('./uploader').then(({ photoUploader }) => photoUploader()));
 export const serverLine: Line = {
   add: ({ path, jobId, doc, like }) => {
     const job = JOB.exec(path)?.[1];
@@ -33,12 +35,15 @@ export const serverLine: Line = {
   },
   put: ({ path, version, doc }) => api.put(path, version, doc),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
-  photo: (hash, file) =>
-    uploader.send(hash, file).catch((error: unknown) => {
+  photo: async (hash, file) => {
+    try {
+      await (await uploading()).send(hash, file);
+    } catch (error) {
       if (error instanceof ApiError) lineFailed(error);
       throw error;
-    }),
-  noMorePhotos: uploader.end,
+    }
+  },
+  noMorePhotos: () => void uploader?.then(({ end }) => end()),
 };
 
 const MOST = 30_000;

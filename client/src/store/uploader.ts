@@ -1,7 +1,6 @@
 import { transfer, wrap, type Remote } from 'comlink';
 import { ApiError } from '../data/http';
 import type { PhotoWorker } from '../workers/photo.worker';
-import { photoLine, upload } from './upload';
 
 /** Sends photos beside the page, whose keys and fingers go first. */
 export interface Uploader {
@@ -10,9 +9,8 @@ export interface Uploader {
   end: () => void;
 }
 
-/** @returns one that works in a worker, begun with the first photo; where there are none, in the page. */
+/** @returns one that works in a worker, begun with the first photo. */
 export function photoUploader(): Uploader {
-  if (typeof Worker === 'undefined') return { send: (hash, file) => upload(photoLine, hash, file), end: () => undefined };
   let worker: Worker | undefined;
   let remote: Remote<PhotoWorker> | undefined;
   return {
