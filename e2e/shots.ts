@@ -132,7 +132,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
-      await toStation(page, 14);
+      await toStation(page, 8);
       await page.getByRole('button', { name: /photos here$/ }).waitFor();
     },
   },

@@ -1,6 +1,6 @@
-import { transfer, wrap, type Remote } from 'comlink';
+import { transfer } from 'comlink';
 import { ApiError } from '../data/http';
-import type { PhotoWorker } from '../workers/photo.worker';
+import { photoWorker, type PhotoHand } from '../workers/photoWorker';
 
 /** Sends photos beside the page, whose keys and fingers go first. */
 export interface Uploader {
@@ -11,19 +11,23 @@ export interface Uploader {
 
 /** @returns one that works in a worker, begun with the first photo. */
 export function photoUploader(): Uploader {
-  let worker: Worker | undefined;
-  let remote: Remote<PhotoWorker> | undefined;
+  let hand: PhotoHand | undefined;
+  const end = () => {
+    hand?.end();
+    hand = undefined;
+  };
   return {
     async send(hash, file) {
-      worker ??= new Worker(new URL('../workers/photo.worker', window.location.href));
-      remote ??= wrap<PhotoWorker>(worker);
-      const failed = await remote.send(hash, transfer(file, [file]));
+      hand ??= photoWorker();
+      const failed = await hand
+        .ask((remote) => remote.send(hash, transfer(file, [file])))
+        .catch((error: unknown) => {
+          // It ended: the next photo gets another.
+          end();
+          throw new ApiError(500, 'ended', error instanceof Error ? error.message : String(error));
+        });
       if (failed) throw new ApiError(failed.status, failed.code, failed.message);
     },
-    end() {
-      worker?.terminate();
-      worker = undefined;
-      remote = undefined;
-    },
+    end,
   };
 }
