@@ -141,11 +141,9 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
         <ScrollView style={{ width: drawingWidth, flexGrow: 0, backgroundColor: colours.chalk }}>
           {strip}
           {picture}
-          <View style={{ padding: 12 }}>
-            <Numbers as={KeyNumbers} />
-          </View>
-          <View style={{ paddingHorizontal: 12, paddingBottom: 12 }}>
+          <View style={{ padding: 12, gap: 12 }}>
             <PhotosHere />
+            <Numbers as={KeyNumbers} />
           </View>
         </ScrollView>
         <ScrollView
