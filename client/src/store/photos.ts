@@ -43,6 +43,10 @@ export const waitingPhotos = async (): Promise<PhotoRow[]> =>
 /** Where the server has a photo. */
 export const addressOf = (hash: string, of: 'full' | 'small'): string => `/api/photos/${hash}${of === 'small' ? '/small' : ''}`;
 
+/** Photos the server would not take. */
+export const refusedPhotos = async (): Promise<PhotoRow[]> =>
+  (await lookUp(['photos'], (tx) => tx.all('photos'))).filter(({ refused }) => refused !== undefined);
+
 /** A picture of this device; undefined where it is not on it. */
 export const pictureOf = async (hash: string, of: 'full' | 'small'): Promise<ArrayBuffer | undefined> =>
   (await lookUp(['pictures'], (tx) => tx.get('pictures', hash)))?.[of];

@@ -8,10 +8,11 @@ import { allDamaged, DAMAGED, dropDamaged } from '../store/damaged';
 import { isKeeping, onKeeping } from '../store/database';
 import { allDrafts, forgetDocument, putBack } from '../store/documents';
 import { useInstall } from '../store/install';
+import { dropPhotos, pictureOf, refusedPhotos } from '../store/photos';
 import type { DraftRow } from '../store/tables';
 import { useWaitingVersion } from '../store/waitingVersion';
 import { Button } from './Button';
-import { fileName, saveText } from './files';
+import { fileName, saveBlob, saveText } from './files';
 import { Notice } from './Notice';
 import { Text } from './Text';
 
@@ -19,10 +20,11 @@ import { Text } from './Text';
 const NEARLY = 0.85;
 
 async function stuck() {
-  const [drafts, waiting, damaged] = await Promise.all([allDrafts(), allWaiting(), allDamaged()]);
+  const [drafts, waiting, photos, damaged] = await Promise.all([allDrafts(), allWaiting(), refusedPhotos(), allDamaged()]);
   return {
     drafts: drafts.filter(({ refused, theirs }) => refused !== undefined || theirs),
     refused: waiting.filter(({ refused }) => refused !== undefined),
+    photos,
     damaged,
   };
 }
@@ -35,7 +37,8 @@ export function KeptHere() {
   useEffect(
     () =>
       onNews((news) => {
-        if (news.kind === 'heard' || news.kind === 'waiting' || (news.kind === 'answer' && news.path === DAMAGED)) void mutate();
+        if (news.kind === 'heard' || news.kind === 'waiting' || news.kind === 'photo' || (news.kind === 'answer' && news.path === DAMAGED))
+          void mutate();
       }),
     [mutate],
   );
@@ -94,6 +97,12 @@ export function KeptHere() {
           <Actions save={() => save('entry', row.entry)} drop={() => void dropWaiting(row)} />
         </Notice>
       ))}
+      {data?.photos.map(({ hash, refused }) => (
+        <Notice key={hash} kind="caution" title="A photo was refused and is kept here">
+          <Text>{refused}</Text>
+          <Actions save={() => void savePhoto(hash)} drop={() => void dropPhotos((row) => row.hash === hash)} />
+        </Notice>
+      ))}
       {data?.damaged.map((row) => (
         <Notice key={row.id} kind="caution" title="Something kept here could not be read">
           <Text>
@@ -104,6 +113,12 @@ export function KeptHere() {
       ))}
     </>
   );
+}
+
+/** Hands a photo of this device to the person. */
+async function savePhoto(hash: string): Promise<void> {
+  const picture = await pictureOf(hash, 'full');
+  if (picture) saveBlob(fileName(`photo ${hash.slice(0, 8)}`, 'jpg'), new Blob([picture], { type: 'image/jpeg' }));
 }
 
 const nameOf = ({ doc, path }: DraftRow): string => (doc as { name?: string } | undefined)?.name ?? path;

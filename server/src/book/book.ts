@@ -1,6 +1,6 @@
 import { readEntry, type Envelope, type Kept } from '@tamper/core/book';
 import { InputError, sameJson } from '@tamper/core';
-import { and, asc, eq, gt, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, sql, type SQLWrapper } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { bookEntry } from '../db/schema';
 import { NotFoundError } from '../db/store';
@@ -9,9 +9,9 @@ import { entriesOf, fields, oneAfterAnother, type KeptRow } from './rows';
 /** An entry as it was sent. */
 export type Sent = Envelope & { fact: { kind: string } };
 
-/** A page of the book, oldest first. Pass `next` as `after` for more; null: that is all. */
+/** A page of the book, oldest first: `items` is a list in JSON. Pass `next` as `after` for more; null: that is all. */
 export interface BookPage {
-  items: KeptRow[];
+  items: string;
   next: number | null;
 }
 
@@ -50,19 +50,29 @@ export function openBook(db: Database) {
   }
 
   // Asked by every device every while: its plan is made once a connection.
-  const pages = db
-    .select(fields)
+  const rows = db
+    .select({ ...fields, place: sql<number>`row_number() over (order by ${bookEntry.seq})`.as('place') })
     .from(bookEntry)
     .where(and(eq(bookEntry.jobId, sql.placeholder('jobId')), gt(bookEntry.seq, sql.placeholder('after'))))
     .orderBy(asc(bookEntry.seq))
     .limit(sql.placeholder('rows'))
+    .as('rows');
+  const within = sql`filter (where ${rows.place} <= ${sql.placeholder('limit')})`;
+  // The database writes the page as it is sent: entries are neither read nor written here.
+  const pages = db
+    .select({
+      items: sql<string>`coalesce(json_agg(json_build_object('seq', ${rows.seq}, 'about', ${rows.about}, 'receivedAt', ${isoOf(rows.receivedAt)},
+        'off', ${rows.off}, 'entry', ${rows.entry}) order by ${rows.seq}) ${within}, '[]')::text`,
+      last: sql<number | null>`(max(${rows.seq}) ${within})::float8`,
+      more: sql<boolean>`count(*) > ${sql.placeholder('limit')}`,
+    })
+    .from(rows)
     .prepare('page_of_book');
 
   /** A page of the book of a job and all its runs. */
   async function page(jobId: string, limit: number, after = 0): Promise<BookPage> {
-    const rows = await pages.execute({ jobId, after, rows: limit + 1 });
-    const items = rows.slice(0, limit);
-    return { items, next: rows.length > limit ? (items.at(-1)?.seq ?? null) : null };
+    const [page] = await pages.execute({ jobId, after, limit, rows: limit + 1 });
+    return { items: page?.items ?? '[]', next: page?.more ? page.last : null };
   }
 
   /** What is written about a run and its job, as it is held against a plan. */
@@ -71,6 +81,9 @@ export function openBook(db: Database) {
   return { add, page, of };
 }
 export type Book = ReturnType<typeof openBook>;
+
+/** A moment as JSON has it. */
+const isoOf = (moment: SQLWrapper) => sql`to_char(${moment} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
 
 const asKept = ({ seq, receivedAt, off, entry }: KeptRow): Kept => ({
   entry: readEntry(entry),

@@ -24,9 +24,10 @@ export function bookRoutes(book: Book, revisions: Revisions, store: Store): Rout
   router.get('/jobs/:id/book', async (request, response) => {
     const { limit, after } = check(pageQuery, request.query);
     const jobId = pathId(request);
-    const page = await book.page(jobId, limit, after);
+    const { items, next } = await book.page(jobId, limit, after);
     // Asked after it: no entry is older than the plan that is said to be in force.
-    response.json({ ...page, inForce: await revisions.inForceOf(jobId) });
+    const inForce = await revisions.inForceOf(jobId);
+    response.type('json').send(`{"items":${items},"next":${next},"inForce":${JSON.stringify(inForce)}}`);
   });
   router.post('/jobs/:id/book', async (request, response) => {
     const jobId = pathId(request);

@@ -27,7 +27,7 @@ test('what documents of format 7 held of what was observed is in the book after 
   await db.insert(run).values({ id: runId, jobId, doc });
   await db.delete(doneOnce).where(eq(doneOnce.name, 'observed-to-book'));
   for (let start = 0; start < 2; start++) await bringOver(db);
-  const { items } = await openBook(db).page(jobId, 100);
+  const items = JSON.parse((await openBook(db).page(jobId, 100)).items) as { seq: number; about: string; entry: unknown }[];
   const bookOf = (about: string): Kept[] =>
     items.filter((row) => row.about === about || row.about === jobId).map(({ seq, entry }) => ({ seq, entry: readEntry(entry) }));
   expect(items.map(({ entry }) => readEntry(entry).fact.kind)).toEqual(['exposure', 'exposure', 'steps', 'walk', 'marks', 'rate']);
