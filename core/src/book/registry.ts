@@ -132,7 +132,11 @@ export const isStrange = (entry: unknown): boolean =>
 /** What the book would not take of a fact entered by somebody, in sentences. */
 export function entryFaults(fact: Fact, author: string, photos: readonly Photo[] = []): string[] {
   const { shape } = entrySchema;
-  const parts = [shape.fact.safeParse(fact), shape.author.safeParse(author), shape.photos.safeParse(photos.length > 0 ? photos : undefined)];
+  const parts = [
+    shape.fact.safeParse(fact),
+    shape.author.safeParse(author),
+    shape.photos.safeParse(photos.length > 0 ? photos : undefined),
+  ];
   return parts.flatMap(({ error }) => error?.issues.map(({ message }) => message) ?? []);
 }
 

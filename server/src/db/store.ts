@@ -197,16 +197,22 @@ export function openStore(db: Database) {
   function briefly(from: 'beginning' | 'place') {
     const { id, version, updatedAt, name, ruleSet, units } = job;
     // Named in full: a column alone would be looked for in the table of the subquery.
-    const runCount = sql<number>`(select count(*)::int from run where run.job_id = job.id)`;
     const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id)`;
+    // Looked at once a job, for those of the page alone.
+    const its = db
+      .select({ runs: sql<number>`count(*)::int`.as('runs'), changed: sql<Date>`max(${run.updatedAt})`.as('changed') })
+      .from(run)
+      .where(sql`${run.jobId} = job.id`)
+      .as('its');
     const workedOn = sql<Date>`greatest(
       job.updated_at,
-      (select max(run.updated_at) from run where run.job_id = job.id),
+      ${its.changed},
       (select book_entry.received_at from book_entry where book_entry.job_id = job.id order by book_entry.seq desc limit 1)
     )`.mapWith(updatedAt);
     return db
-      .select({ id, version, name, ruleSet, units, runs: runCount, issued, workedOn, age: ageOf(job) })
+      .select({ id, version, name, ruleSet, units, runs: its.runs, issued, workedOn, age: ageOf(job) })
       .from(job)
+      .innerJoinLateral(its, sql`true`)
       .where(from === 'place' ? pastPlace(job, sql.placeholder('age'), sql.placeholder('id')) : undefined)
       .orderBy(asc(job.createdAt), asc(id))
       .limit(sql.placeholder('rows'))
