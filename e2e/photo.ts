@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import sharp from 'sharp';
 
 export interface Chosen {
@@ -43,8 +43,13 @@ export async function trenchShot(words: string, nearer = 0): Promise<Chosen> {
   return { name: `${words}.jpg`, mimeType: 'image/jpeg', buffer: await sharp(Buffer.from(drawn)).jpeg({ quality: 88 }).toBuffer() };
 }
 
-/** Chooses photos from files by the button of the form one is in. */
-export async function choosePhotos(page: Page, files: readonly Chosen[], button = 'Photos from files'): Promise<void> {
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: button }).first().click()]);
-  await chooser.setFiles([...files]);
+/** Chooses photos, or a file by its path, with a button of the form one is in. */
+export async function choosePhotos(
+  page: Page,
+  files: readonly Chosen[] | string,
+  within: Page | Locator = page,
+  button = 'Photos from files',
+): Promise<void> {
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), within.getByRole('button', { name: button }).first().click()]);
+  await chooser.setFiles(typeof files === 'string' ? files : [...files]);
 }

@@ -11,6 +11,12 @@ const entriesOf = async (page: Page) => {
   return items.map(({ entry }) => entry);
 };
 const who = (page: Page) => page.getByRole('textbox', { name: 'Who writes it: your role or name' });
+/** A run of its own, and its photos. @param length metres. */
+async function onPhotos(page: Page, job: string, length: number): Promise<void> {
+  await startRun(page, { job, run: 'Drain', length });
+  await step(page, 'Site');
+  await tab(page, 'Photos');
+}
 const pictures = (page: Page) => page.getByRole('button', { name: /^Photo: / });
 /** Are they drawn, or does a sign stand for them? */
 const drawn = (page: Page) =>
@@ -22,9 +28,7 @@ test('a photo at a station: scaled, turned, without the place it was taken; on a
   page,
   browser,
 }) => {
-  await startRun(page, { job: 'Photographed', run: 'Drain', length: 40 });
-  await step(page, 'Site');
-  await tab(page, 'Photos');
+  await onPhotos(page, 'Photographed', 40);
   // Nobody has said who: nothing is opened that could not be entered.
   await page.getByRole('button', { name: 'Photograph', exact: true }).click();
   await expect(page.getByText('Say who you are first')).toBeVisible();
@@ -88,14 +92,12 @@ test('a photo at a station: scaled, turned, without the place it was taken; on a
 test('two touches at the cursor; with an inspection, kept through a reload before it is signed; the place only where it was asked for', async ({
   page,
 }) => {
-  await startRun(page, { job: 'Two touches', run: 'Drain', length: 20 });
-  await step(page, 'Site');
-  await tab(page, 'Photos');
+  await onPhotos(page, 'Two touches', 20);
   await who(page).fill('foreman');
   await page.getByRole('switch', { name: 'Keep where a photo was taken' }).click();
   await step(page, 'Trench');
   for (let i = 0; i < 25; i++) await page.getByRole('slider').press('ArrowRight');
-  await choosePhotos(page, [await shot('Here', { width: 1800, height: 900 })], 'Photograph at 5.0 m');
+  await choosePhotos(page, [await shot('Here', { width: 1800, height: 900 })], page, 'Photograph at 5.0 m');
   await expect(page.getByText('The photo is kept at 5.0 m.')).toBeVisible();
   await expect(page.getByRole('button', { name: '1 photo here' })).toBeVisible();
   await expect.poll(async () => (await entriesOf(page))[0]?.photos?.[0]?.place).toEqual({ lat: 51.5, lon: -1.25 });
@@ -104,11 +106,7 @@ test('two touches at the cursor; with an inspection, kept through a reload befor
   await issue(page);
   await tab(page, 'Enter');
   const signing = page.getByRole('region', { name: 'Inspection before the shift' });
-  const [chooser] = await Promise.all([
-    page.waitForEvent('filechooser'),
-    signing.getByRole('button', { name: 'Photos from files' }).click(),
-  ]);
-  await chooser.setFiles(await shot('Wall', { width: 900, height: 600 }));
+  await choosePhotos(page, [await shot('Wall', { width: 900, height: 600 })], signing);
   await expect(signing.getByRole('img', { name: 'Photo 1 of this form' })).toBeVisible();
   await page.reload();
   await expect(signing.getByRole('img', { name: 'Photo 1 of this form' })).toBeVisible();
@@ -123,9 +121,7 @@ test('what is no photo gets a sentence each, the good one among them is kept; on
   page,
   browser,
 }) => {
-  await startRun(page, { job: 'No photos', run: 'Drain', length: 20 });
-  await step(page, 'Site');
-  await tab(page, 'Photos');
+  await onPhotos(page, 'No photos', 20);
   await who(page).fill('foreman');
   // The upload is held back: the entry is there before its photo.
   await page.route('**/api/photos/**', (route) => route.abort());
@@ -140,8 +136,7 @@ test('what is no photo gets a sentence each, the good one among them is kept; on
   const huge = test.info().outputPath('huge.jpg');
   writeFileSync(huge, '');
   truncateSync(huge, 80_000_000);
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Photos from files' }).click()]);
-  await chooser.setFiles(huge);
+  await choosePhotos(page, huge);
   await expect(page.getByText('“huge.jpg” has 80 MB; a photo has at most 50. Take it smaller.')).toBeVisible();
   await expect(page.getByText('1 photo of this run')).toBeVisible();
   await expect(page.getByText('1 photo is kept on this device and not sent yet.')).toBeVisible();

@@ -46,7 +46,7 @@ export function Gallery({ jobId, pictures, units, headed = false }: Props) {
       {pictures.length > most ? <Button onPress={() => setMost(most + PAGE)}>Show more of {pictures.length} photos</Button> : null}
       {open ? (
         <Suspense fallback={null}>
-          <Viewer pictures={pictures} begin={open} rows={rows} units={units} onClose={() => setOpen(undefined)} />
+          <Viewer jobId={jobId} pictures={pictures} begin={open} units={units} onClose={() => setOpen(undefined)} />
         </Suspense>
       ) : null}
     </>

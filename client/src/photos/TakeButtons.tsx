@@ -9,16 +9,15 @@ interface Props {
   onTake: (from: 'camera' | 'files') => void;
   /** Is it what the form is for? */
   first?: boolean;
-  words?: string;
 }
 
 /** From the camera or from files, and what came of it. */
-export function TakeButtons({ intake: { busy, faults }, onTake, first = false, words = 'Photograph' }: Props) {
+export function TakeButtons({ intake: { busy, faults }, onTake, first = false }: Props) {
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button mode={first ? 'contained' : 'outlined'} icon="camera" disabled={busy > 0} onPress={() => onTake('camera')}>
-          {words}
+          Photograph
         </Button>
         <Button mode="outlined" icon="images" disabled={busy > 0} onPress={() => onTake('files')}>
           Photos from files

@@ -11,14 +11,14 @@ import { fileName, saveBlob } from '../ui/files';
 import { IconButton } from '../ui/IconButton';
 import { showMoment } from '../ui/moment';
 import { Text } from '../ui/Text';
-import { signOf } from './usePhotoRows';
+import { signOf, usePhotoRows } from './usePhotoRows';
 import { usePicture } from './usePicture';
 
 interface Props {
+  jobId: string;
   pictures: readonly Pictured[];
   /** The photo one begins with, by its hash and the entry it stands in. */
   begin: Pictured;
-  rows: ReadonlyMap<string, PhotoRow>;
   units: UnitSystem;
   onClose: () => void;
 }
@@ -27,7 +27,8 @@ const WORDS = { color: colours.onClay };
 const isSame = (a: Pictured, b: Pictured) => a.photo.hash === b.photo.hash && a.kept.entry.id === b.kept.entry.id;
 
 /** One photo on the whole screen, pinched and dragged; the others along the run before and behind it. */
-export function Viewer({ pictures, begin, rows, units, onClose }: Props) {
+export function Viewer({ jobId, pictures, begin, units, onClose }: Props) {
+  const rows = usePhotoRows(jobId);
   const [shown, setShown] = useState(begin);
   const index = Math.max(
     0,

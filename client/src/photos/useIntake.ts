@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { deviceClock } from '../data/deviceClock';
 import { putOwn, readOwn, useOwn } from '../store/own';
 import { keepPhoto } from '../store/photos';
+import { sentencesOf } from '../ui/sentences';
 import { useStable } from '../ui/useStable';
 import { pickPhotos } from './pick';
 import { prepare } from './prepare';
@@ -40,7 +41,7 @@ export function useIntake(jobId: string): Intake {
         if (!kept.some(({ hash }) => hash === one.photo.hash)) kept.push(one.photo);
       });
     } catch (error) {
-      wrong.push(error instanceof Error ? error.message : String(error));
+      wrong.push(...sentencesOf(error));
     }
     setBusy(0);
     setFaults(wrong);

@@ -2,6 +2,7 @@ import { router } from 'expo-router';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import useSWR from 'swr';
+import { useSoon } from '../data/useSoon';
 import { allWaiting, dropWaiting } from '../store/book';
 import { onNews } from '../store/bus';
 import { allDamaged, DAMAGED, dropDamaged } from '../store/damaged';
@@ -34,13 +35,14 @@ export function KeptHere() {
   const keeping = useSyncExternalStore(onKeeping, isKeeping);
   const used = useRoomUsed(keeping);
   const { data, mutate } = useSWR('what is stuck', stuck);
+  const soon = useSoon(() => void mutate());
   useEffect(
     () =>
       onNews((news) => {
-        if (news.kind === 'heard' || news.kind === 'waiting' || news.kind === 'photo' || (news.kind === 'answer' && news.path === DAMAGED))
-          void mutate();
+        if (news.kind === 'photo') soon();
+        if (news.kind === 'heard' || news.kind === 'waiting' || (news.kind === 'answer' && news.path === DAMAGED)) void mutate();
       }),
-    [mutate],
+    [mutate, soon],
   );
   const save = (name: string, what: unknown) => void saveText(fileName(name, 'json'), JSON.stringify(what, null, 2), 'application/json');
   const take = useWaitingVersion();

@@ -27,8 +27,9 @@ async function saidBy(file: Blob, place: boolean): Promise<Pick<Photo, 'taken' |
 }
 
 /** A picture turned as it was held, no longer than a side and no larger than so many bytes, with nothing in it but the picture. */
-async function scaled(file: File, side: number, bytes: number): Promise<ArrayBuffer> {
-  const made = await compress(file, {
+async function scaled(file: BlobPart, side: number, bytes: number): Promise<ArrayBuffer> {
+  // What it is is told by its contents, whatever its name says.
+  const made = await compress(new File([file], 'photo.jpg', { type: JPEG }), {
     maxWidthOrHeight: side,
     maxSizeMB: bytes / 1024 / 1024,
     initialQuality: 0.85,
@@ -58,8 +59,8 @@ const photos = {
     if (file.size === 0) return { fault: `${named} is empty.` };
     try {
       const said = await saidBy(file, place);
-      const full = await scaled(new File([file], file.name, { type: JPEG }), PHOTO_SIDE, PHOTO_BYTES);
-      const small = await scaled(new File([full], file.name, { type: JPEG }), SMALL_SIDE, PHOTO_BYTES / 10);
+      const full = await scaled(file, PHOTO_SIDE, PHOTO_BYTES);
+      const small = await scaled(full, SMALL_SIDE, PHOTO_BYTES / 10);
       if (full.byteLength > PHOTO_BYTES) return { fault: `${named} cannot be made small enough to be kept.` };
       const bitmap = await createImageBitmap(new Blob([full], { type: JPEG }));
       const { width, height } = bitmap;

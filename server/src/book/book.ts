@@ -2,9 +2,10 @@ import { readEntry, type Envelope, type Kept } from '@tamper/core/book';
 import { InputError, sameJson } from '@tamper/core';
 import { and, asc, eq, gt, sql, type SQLWrapper } from 'drizzle-orm';
 import type { Database } from '../db/connect';
+import { oneAfterAnother } from '../db/oneAfterAnother';
 import { bookEntry } from '../db/schema';
 import { NotFoundError } from '../db/store';
-import { entriesOf, fields, oneAfterAnother, type KeptRow } from './rows';
+import { entriesOf, fields, type KeptRow } from './rows';
 
 /** An entry as it was sent. */
 export type Sent = Envelope & { fact: { kind: string } };

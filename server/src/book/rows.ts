@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/connect';
 import { bookEntry } from '../db/schema';
 
@@ -27,7 +27,3 @@ export const entriesOf = (db: Database | Transaction, jobId: string, about?: rea
     .from(bookEntry)
     .where(and(eq(bookEntry.jobId, jobId), about && inArray(bookEntry.runId, [...about])))
     .orderBy(asc(bookEntry.seq));
-
-/** Waits until nobody else writes in the book of a job, to the end of the transaction. */
-export const oneAfterAnother = async (tx: Transaction, jobId: string): Promise<void> =>
-  void (await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${jobId}, 0))`));

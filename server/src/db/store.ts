@@ -3,7 +3,8 @@ import { readEntry } from '@tamper/core/book';
 import { and, asc, eq, sql, TransactionRollbackError } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { bookOfFile, insertCopies, recounted } from '../book/copies';
-import { entriesOf, oneAfterAnother } from '../book/rows';
+import { entriesOf } from '../book/rows';
+import { oneAfterAnother } from './oneAfterAnother';
 import type { Database, Transaction } from './connect';
 import { doneOnce, job, run } from './schema';
 

@@ -3,6 +3,7 @@ import { and, asc, eq, lt, sql } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import type { Database, Transaction } from '../db/connect';
+import { oneAfterAnother } from '../db/oneAfterAnother';
 import { photo, photoPart } from '../db/schema';
 
 /** How much of a photo is here, bytes; `done`: all of it, and it is one. */
@@ -54,7 +55,7 @@ export function openPhotos(db: Database) {
     if (Math.max(size, first + bytes.length) > PHOTO_BYTES)
       throw new PhotoError('too-large', `This photo is larger than ${PHOTO_BYTES / 1000} kB. It was not taken.`);
     const whole = await db.transaction(async (tx): Promise<Received | Buffer> => {
-      await alone(tx, hash);
+      await oneAfterAnother(tx, hash);
       const before = await receivedOf(tx, hash);
       if (before.done || before.have !== first) return before;
       if (bytes.length > 0) await tx.insert(photoPart).values({ hash, first, bytes });
@@ -74,7 +75,7 @@ export function openPhotos(db: Database) {
     });
     await db.transaction(async (tx) => {
       // Whoever sends the same photo finds its parts or the whole, never neither.
-      await alone(tx, hash);
+      await oneAfterAnother(tx, hash);
       await tx.insert(photo).values(made).onConflictDoNothing();
       await dropParts(tx, hash);
     });
@@ -101,10 +102,6 @@ export function openPhotos(db: Database) {
   return { received, add, read, sweep };
 }
 export type Photos = ReturnType<typeof openPhotos>;
-
-/** Waits until nobody else takes in the same photo, to the end of the transaction. */
-const alone = async (tx: Transaction, hash: string): Promise<void> =>
-  void (await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${hash}, 1))`));
 
 /** A file that came, looked at by its contents: a picture of a kind and size that is kept, whole, under its own name. */
 async function checked(hash: string, file: Buffer) {

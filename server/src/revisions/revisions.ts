@@ -14,6 +14,7 @@ import { createHash } from 'node:crypto';
 import type { Book } from '../book/book';
 import type { Database } from '../db/connect';
 import { revision } from '../db/schema';
+import { oneAfterAnother } from '../db/oneAfterAnother';
 import { NotFoundError, StaleError, type Store } from '../db/store';
 
 /** An issued plan without its body. */
@@ -65,7 +66,7 @@ export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>
     const jobId = await store.jobOfRun(runId);
     const [job, run] = [await store.jobs.get(jobId), await store.runs.get(runId)];
     return db.transaction(async (tx) => {
-      await tx.execute(sql`select pg_advisory_xact_lock(hashtextextended(${runId}, 1))`);
+      await oneAfterAnother(tx, runId);
       const [old] = await tx.select(head).from(revision).where(eq(id, request.id));
       if (old) return old;
       if (job.version !== request.job) throw new StaleError(job);

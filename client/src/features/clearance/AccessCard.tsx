@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../ui/Text';
-import { Toggle } from '../../ui/Toggle';
+import { ToggleRow } from '../../ui/ToggleRow';
 import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
 import { useWho } from '../../data/who';
@@ -129,10 +129,7 @@ function PinchFields({ pinch, onGone }: { pinch: Pinch; onGone: () => void }) {
     />
   );
   const toggle = (label: string, key: 'alongSlope' | 'live' | 'tightTurn') => (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-      <Toggle on={pinch[key]} onChange={(value) => void set(key)(value)} label={label} />
-      <Text style={{ flex: 1 }}>{label}</Text>
-    </View>
+    <ToggleRow on={pinch[key]} onChange={(value) => void set(key)(value)} label={label} />
   );
   return (
     <View style={{ gap: 6, paddingLeft: 4 }}>

@@ -21,7 +21,6 @@ const Viewer = lazy(async () => ({ default: (await import('../../photos/Viewer')
 /** Photos count as taken here within this share of the run, and within arm's reach of the cursor in any case, m. */
 const [NEAR, REACH] = [0.01, 0.5];
 const OVER = { backgroundColor: colours.paper };
-const NO_ROWS = new Map<string, never>();
 
 /** A photo of the trench where one looks, entered at once; those taken here before. @param beside what stands in the same row, where words have no room. */
 export function PhotosHere({ beside }: { beside?: ReactNode }) {
@@ -90,7 +89,7 @@ const Here = memo(function Here({ jobId, runId, cursor, length, units, book, bes
       <Faults title="The photo was not taken" faults={[...intake.faults, ...(fault ? [fault] : [])]} />
       {open && here[0] ? (
         <Suspense fallback={null}>
-          <Viewer pictures={pictures} begin={here[0]} rows={NO_ROWS} units={units} onClose={() => setOpen(false)} />
+          <Viewer jobId={jobId} pictures={pictures} begin={here[0]} units={units} onClose={() => setOpen(false)} />
         </Suspense>
       ) : null}
     </View>

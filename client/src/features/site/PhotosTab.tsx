@@ -15,7 +15,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
-import { Toggle } from '../../ui/Toggle';
+import { ToggleRow } from '../../ui/ToggleRow';
 import { useCursor } from '../frame/session';
 import { useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
@@ -144,10 +144,12 @@ function Settings() {
       {by === 'wifi' && !knowsConnection() ? (
         <Text variant="bodySmall">This browser does not say which connection it has: photos are sent by any.</Text>
       ) : null}
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-        <Toggle on={place} onChange={(keeps) => void keepPlace(keeps)} label="Keep where a photo was taken" />
-        <Text style={{ flex: 1 }}>Keep where a photo was taken, if the camera says. Otherwise it is taken out.</Text>
-      </View>
+      <ToggleRow
+        on={place}
+        onChange={(keeps) => void keepPlace(keeps)}
+        label="Keep where a photo was taken"
+        words="Keep where a photo was taken, if the camera says. Otherwise it is taken out."
+      />
     </Card>
   );
 }

@@ -31,7 +31,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../../ui/Text';
-import { Toggle } from '../../../ui/Toggle';
+import { ToggleRow } from '../../../ui/ToggleRow';
 import { newId } from '../../../data/newId';
 import { useWho } from '../../../data/who';
 import { Button } from '../../../ui/Button';
@@ -187,14 +187,11 @@ function JoinSwitch({ line }: { line: ExistingLine }) {
   const sensitive = useMemo(() => (line.join ? sensitiveDecisions(job, run, line.id) : []), [job, run, line.join, line.id]);
   return (
     <>
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 10 }}>
-        <Toggle
-          on={line.join}
-          onChange={(join) => void apply([{ path: ['existing', line.id, 'join'], value: join }])}
-          label="The run is joined to this line"
-        />
-        <Text style={{ flex: 1 }}>The run is joined to this line</Text>
-      </View>
+      <ToggleRow
+        on={line.join}
+        onChange={(join) => void apply([{ path: ['existing', line.id, 'join'], value: join }])}
+        label="The run is joined to this line"
+      />
       {line.join ? (
         <Notice
           kind={sensitive.length > 0 ? 'caution' : 'note'}
