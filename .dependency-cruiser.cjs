@@ -25,6 +25,7 @@ const floors = [
   'order',
   'words',
   'issue',
+  'dig',
   'site',
   'gates',
   'studies',

@@ -29,6 +29,7 @@ import {
   type Kept,
 } from '.';
 
+const REVISION = '10000000-0000-4000-8000-000000000001';
 const rules = resolveRules('UK');
 const AT = '2026-11-02T07:00:00Z';
 const NOW = Date.parse('2026-11-02T12:00:00Z');
@@ -40,11 +41,11 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
     from: 0,
     to: 20,
     until: '2026-11-02T17:00:00Z',
-    revision: '10000000-0000-4000-8000-000000000001',
+    revision: REVISION,
     ladders: [5],
     items: [{ id: 'water', ask: 'No water stands', ok: false, note: 'pump off', from: 0, to: 20 }],
   },
-  look: { kind: 'look', from: 0, to: 20, revision: '10000000-0000-4000-8000-000000000001', ladders: [5] },
+  look: { kind: 'look', from: 0, to: 20, revision: REVISION, ladders: [5] },
   pressure: { kind: 'pressure', piece: 's1', readings: [0, 5].map((minute) => ({ minute, pressure: 5e6 })) },
   can: { kind: 'can', ok: true, note: '' },
   air: { kind: 'air', from: 0, to: 4, points: [{ station: 2, oxygen: 0.209, flammable: 0, sulphide: 0, monoxide: 2 }] },
@@ -66,6 +67,36 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
   marks: { kind: 'marks', day: '2026-11-02' },
   rate: { kind: 'rate', activity: 'dig', amount: 12, hours: 4, note: 'clay', machine: 't17' },
   note: { kind: 'note', station: 12.5, note: 'old tiles in the wall' },
+  benchmark: { kind: 'benchmark', id: 'bm-1', name: 'BM 1', level: 10, where: 'nail in the kerb', lost: false },
+  setUp: {
+    kind: 'setUp',
+    means: 'laser',
+    benchmark: { id: 'bm-1', name: 'BM 1', level: 10 },
+    backsight: 1.325,
+    fall: 0.0125,
+    from: 0,
+    set: null,
+    rod: 5,
+    travel: 'up',
+    revision: REVISION,
+    note: '',
+  },
+  sightBack: { kind: 'sightBack', setUp: REVISION, benchmark: { id: 'bm-1', name: 'BM 1', level: 10 }, reading: 1.327, note: '' },
+  check: {
+    kind: 'check',
+    station: 12,
+    pit: null,
+    layer: 'bottom',
+    found: { as: 'reading', value: 2.685 },
+    widthBottom: 0.6,
+    widthTop: null,
+    setUp: REVISION,
+    revision: REVISION,
+    sure: false,
+    again: false,
+    note: '',
+  },
+  strike: { kind: 'strike', setUp: REVISION, station: 12, note: '' },
   wrong: { kind: 'wrong', why: 'another trench' },
 };
 const entryOf = (fact: Fact): Entry => bookEntry(fact, AT).entry as Entry;

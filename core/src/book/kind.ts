@@ -28,8 +28,10 @@ export const depth = z.number().min(0, 'A depth cannot be above the ground.').ma
 /** Seen or not; null: nobody looked. */
 export const seen = z.boolean().nullable();
 
-/** From one station to another; pits may reach past both ends of the run. */
-export const stretch = { from: z.number().min(-50).max(20_050), to: z.number().min(-50).max(20_050) };
+/** A station of a run or of a pit at its end: pits may reach past both ends of the run. */
+export const stationAround = z.number().min(-50).max(20_050);
+/** From one station to another. */
+export const stretch = { from: stationAround, to: stationAround };
 export const onRun = { from: station(), to: station() };
 
 /** Where a fact that says its stretch was. */

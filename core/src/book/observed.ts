@@ -17,15 +17,31 @@ function cappedMoment(one: Heard): number {
   return one.receivedAt === undefined ? at : Math.min(at, Date.parse(one.receivedAt));
 }
 
-/** Entries in the order they were made: by their moments, and never before what was known when they were made. */
+/** Entries in the order they were made: by their moments, and never before what was known when they were made. The same for every order they are given in. */
 export function inOrder<T extends Heard>(entries: readonly T[]): T[] {
+  const arrived = [...entries].sort(
+    (a, b) => (a.seq ?? Infinity) - (b.seq ?? Infinity) || a.entry.count - b.entry.count || order(a.entry.id, b.entry.id),
+  );
   const moments = new Map<T, number>();
-  for (const one of entries) {
-    const after = [...moments].flatMap(([other, moment]) => (knows(one, other) ? moment : []));
-    moments.set(one, Math.max(cappedMoment(one), ...after));
+  /** Of those that arrived so far: their places in the book, and the latest moment up to each. */
+  const seqs: number[] = [];
+  const latestTo: number[] = [];
+  const byDevice = new Map<string, { count: number; moment: number }[]>();
+  for (const one of arrived) {
+    const { device, count, known } = one.entry;
+    const own = byDevice.get(device) ?? [];
+    let moment = Math.max(cappedMoment(one), latestTo[seqs.findLastIndex((seq) => seq <= known)] ?? -Infinity);
+    for (const before of own) if (before.count < count && before.moment > moment) moment = before.moment;
+    moments.set(one, moment);
+    own.push({ count, moment });
+    byDevice.set(device, own);
+    if (one.seq === undefined) continue;
+    seqs.push(one.seq);
+    latestTo.push(Math.max(moment, latestTo.at(-1) ?? -Infinity));
   }
-  return [...entries].sort((a, b) => (moments.get(a) as number) - (moments.get(b) as number));
+  return arrived.sort((a, b) => (moments.get(a) as number) - (moments.get(b) as number));
 }
+const order = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 /** A record of a line as the book has it, with why it says nothing of the line any more. */
 export interface LineRecord {

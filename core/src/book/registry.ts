@@ -3,7 +3,9 @@ import type { Range } from '../geometry';
 import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
+import { benchmark } from './kinds/benchmark';
 import { can } from './kinds/can';
+import { check } from './kinds/check';
 import { exposure } from './kinds/exposure';
 import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
@@ -12,8 +14,11 @@ import { marks } from './kinds/marks';
 import { note } from './kinds/note';
 import { pressure } from './kinds/pressure';
 import { rate } from './kinds/rate';
+import { setUp } from './kinds/setUp';
+import { sightBack } from './kinds/sightBack';
 import { soil } from './kinds/soil';
 import { steps } from './kinds/steps';
+import { strike } from './kinds/strike';
 import { delivered, released, returned, standing, takenOut } from './kinds/supports';
 import { walk } from './kinds/walk';
 import { wrong } from './kinds/wrong';
@@ -40,6 +45,11 @@ export const kinds = {
   marks,
   rate,
   note,
+  benchmark,
+  setUp,
+  sightBack,
+  check,
+  strike,
   wrong,
 };
 
@@ -80,6 +90,11 @@ export const entrySchema = z.strictObject({
     marks.schema,
     rate.schema,
     note.schema,
+    benchmark.schema,
+    setUp.schema,
+    sightBack.schema,
+    check.schema,
+    strike.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;

@@ -110,3 +110,6 @@ export const largestGrain = [
 /** Least bed over rock, metres, whatever the line. */
 export const ROCK_BED = 0.15;
 export const BED_BASIS = 'Usual practice: 100 mm in soil, 150–200 mm over rock and for medium voltage; the owner decides';
+
+/** What a bag of bedding from a merchant weighs, kg. */
+export const BAG = 25;

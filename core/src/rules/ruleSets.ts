@@ -78,6 +78,12 @@ export const ruleInfo = {
   holdTime: { label: 'Hold test of shores lasts at least', quantity: 'minutes' },
   hearing: { label: 'Open out of hearing of the server no longer than', quantity: 'minutes' },
   clockOff: { label: 'A device’s clock counts as right within', quantity: 'minutes' },
+  sightBack: { label: 'A sight back comes to the same within', quantity: 'length' },
+  levelFalling: { label: 'Levels of a line that falls within, up or down', quantity: 'length' },
+  levelOther: { label: 'Levels of any other line within, up or down', quantity: 'length' },
+  levelApart: { label: 'Levels checked at least every', quantity: 'length' },
+  rereadWithin: { label: 'An earlier cut reads the same within', quantity: 'length' },
+  slipFrom: { label: 'Asked again when a level is off by', quantity: 'length' },
 } as const satisfies Record<string, RuleInfo>;
 
 export type RuleKey = keyof typeof ruleInfo;
@@ -172,6 +178,15 @@ const PROTECTION = {
   hearing: { value: 60, basis: 'Default of this program: what others saw meanwhile is not known' },
   clockOff: { value: 5, basis: 'Default of this program: looks are made in the order clocks tell within minutes' },
 };
+/** What levels on site are held to where the drawings say nothing else. */
+const LEVELS = {
+  sightBack: { value: 0.005, basis: 'Usual for levelling on site: 5 mm; what was read from a set-up that closes worse is doubtful' },
+  levelFalling: { value: 0.01, basis: 'Usual for drains and sewers: 10 mm; the drawings rule' },
+  levelOther: { value: 0.03, basis: 'Usual for cables and pressure pipe: 30 mm; the drawings rule' },
+  levelApart: { value: 5, basis: 'Usual default: a level every 5 m and where something changes' },
+  rereadWithin: { value: 0.01, basis: 'Usual default: what reads otherwise after the machine moved was struck wrong' },
+  slipFrom: { value: 0.5, basis: 'Default of this program: off by more is a slip of unit or station more often than of the bucket' },
+};
 const BORROWED = 'US tables, used here as a default for want of a local one';
 
 export const ruleSets: Record<RuleSetId, RuleSet> = {
@@ -202,6 +217,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       ...LAYERS,
       ...NO_ENTRY,
       ...PROTECTION,
+      ...LEVELS,
       slopeAShort: { value: 0.5, basis: '29 CFR 1926 Subpart P App. B: type A, ½:1 open 24 hours or less, to 12 ft (3.66 m)' },
       edgeGuard: { value: 6 * FOOT, basis: '29 CFR 1926.501: walkways over 6 ft (1.83 m); wells and pits alike' },
       airDepth: { value: 4 * FOOT, basis: '29 CFR 1926.651(g): over 4 ft (1.22 m) where a hazard could exist' },
@@ -234,6 +250,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       ...LAYERS,
       ...NO_ENTRY,
       ...PROTECTION,
+      ...LEVELS,
       sulphide: { value: 5, basis: 'EH40 practice: 5 ppm' },
       monoxide: { value: 20, basis: 'EH40 practice: 20 ppm' },
       ...SLOPES(BORROWED),
@@ -264,6 +281,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       ...LAYERS,
       ...NO_ENTRY,
       ...PROTECTION,
+      ...LEVELS,
       flammable: { value: 0.05, basis: 'Usual alarm: 5 % of the lower explosive limit' },
       monoxide: { value: 30, basis: 'Workplace standard: 30 ppm' },
       ...SLOPES(BORROWED),

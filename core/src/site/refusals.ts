@@ -1,6 +1,7 @@
 import { HOUR, marksFault, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
+import { benchmarksOf, checkDoubt, checkFault, designsOf, instrumentNamed, instrumentsOf, type CheckHeld } from '../dig';
 import { EPSILON } from '../geometry';
-import { kitOf, type Job } from '../job';
+import { kitOf, type Job, type Run } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
 import type { Rules } from '../rules';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
@@ -10,10 +11,11 @@ import { registerOf, type RegisteredPiece } from './register';
 
 /** What an entry is held against before it is taken: the plan in force where there is one, and the book as it is. */
 export interface RefusalInputs {
-  job: Pick<Job, 'kit' | 'units'>;
+  job: Pick<Job, 'kit' | 'units' | 'products' | 'owners'>;
   rules: Rules;
-  /** Of the issued plan in force. */
+  /** Of the issued plan in force, and what it was made of. */
   plan: HoldingPlan | undefined;
+  run: Run | undefined;
   book: readonly Kept[];
   now: number;
 }
@@ -97,6 +99,26 @@ const CHECKS: Checks = {
     }
     return undefined;
   },
+  benchmark: ({ id, name }, { book }) =>
+    benchmarksOf(book).some((one) => one.id !== id && !one.lost && one.name.toLowerCase() === name.toLowerCase())
+      ? `There is a benchmark ${name} already: say its new level there, or give this one another name.`
+      : undefined,
+  setUp: (_, { run, plan }) => (run && plan ? undefined : NOT_ISSUED),
+  sightBack: (fact, { book, rules, now, job }) => {
+    const instrument = instrumentNamed(instrumentsOf(book, now, rules), fact.setUp);
+    if (!instrument) return 'That set-up is not in the book; say first how the instrument stands.';
+    if (fact.benchmark.id === instrument.kept.entry.fact.benchmark.id || instrument.plane.fall === 0) return undefined;
+    return `A plane that falls closes only on the benchmark it began from: sight back on ${instrument.kept.entry.fact.benchmark.name}, ${formatLength(instrument.kept.entry.fact.benchmark.level, job.units, 'level')}.`;
+  },
+  strike: (fact, { book, rules, now }) =>
+    instrumentNamed(instrumentsOf(book, now, rules), fact.setUp)
+      ? undefined
+      : 'That set-up is not in the book; say first how the instrument stands.',
+  check: (fact, inputs) => {
+    const held = heldOf(fact.setUp, inputs);
+    if (!held) return NOT_ISSUED;
+    return checkFault(fact, held) ?? (fact.sure ? undefined : checkDoubt(fact, held));
+  },
   returned: ({ pieces }, inputs) => {
     for (const id of pieces) {
       const piece = pieceOf(id, inputs);
@@ -108,6 +130,16 @@ const CHECKS: Checks = {
     return undefined;
   },
 };
+
+/** What people dig by is said of an issued plan. */
+const NOT_ISSUED = 'Issue the plan first: what is dug is held against it.';
+
+/** What a check is held against; undefined where nothing is issued. */
+function heldOf(setUp: string | null, { job, run, plan, rules, book, now }: RefusalInputs): CheckHeld | undefined {
+  if (!run || !plan) return undefined;
+  const instrument = setUp === null ? undefined : instrumentNamed(instrumentsOf(book, now, rules), setUp);
+  return { run, designs: designsOf(job, run, plan.places), instrument, rules, units: job.units };
+}
 
 const pieceOf = (id: string, { book, now, rules }: RefusalInputs): RegisteredPiece | undefined =>
   registerOf(book, now, rules).find((one) => one.id === id);

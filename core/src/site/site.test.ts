@@ -106,7 +106,7 @@ describe('the register of supports', () => {
 
 describe('what cannot be true', () => {
   const refused = (fact: Fact, ...facts: Fact[]) =>
-    entryRefusal(bookEntry(fact, AT).entry as never, { job, rules, plan: boxed, book: bookOf(...facts), now: NOW });
+    entryRefusal(bookEntry(fact, AT).entry as never, { job, rules, plan: boxed, run: undefined, book: bookOf(...facts), now: NOW });
   test.each<[string, Fact, Fact[], RegExp]>([
     ['more than were delivered', put(['b3', 0, 3]), [came(2)], /More pieces than were delivered/],
     [
@@ -141,7 +141,7 @@ describe('what cannot be true', () => {
     const set = came(1, 'shores-light');
     const stands = put(['b1', 5, 5]);
     const of = (fact: Fact, ...facts: Fact[]) =>
-      entryRefusal(bookEntry(fact, AT).entry as never, { job, rules, plan: shored, book: bookOf(...facts), now: NOW });
+      entryRefusal(bookEntry(fact, AT).entry as never, { job, rules, plan: shored, run: undefined, book: bookOf(...facts), now: NOW });
     const hold: Fact = { kind: 'pressure', piece: 'b1', readings: [0, 5].map((minute) => ({ minute, pressure: 5e6 })) };
     expect(of(hold, set, stands)).toMatch(/Try the pump can first/);
     expect(of(hold, set, stands, { kind: 'can', ok: false, note: '' })).toMatch(/was not in order/);

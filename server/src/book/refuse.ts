@@ -28,13 +28,14 @@ export function refuseKind({ fact }: Entry, jobId: string, about: string): Refus
 export async function refuseAgainst(entry: Entry, jobId: string, runId: string, store: Store, revisions: Revisions): Promise<Refuse> {
   const { fact } = entry;
   // What was found wanting is heard whatever plan it names.
-  const good = fact.kind === 'look' || (fact.kind === 'inspection' && fact.items.every(({ ok }) => ok));
-  if (good && !(await revisions.list(runId)).some(({ id }) => id === fact.revision))
+  const named =
+    fact.kind === 'look' || fact.kind === 'setUp' || fact.kind === 'check' || (fact.kind === 'inspection' && fact.items.every(({ ok }) => ok));
+  if (named && !(await revisions.list(runId)).some(({ id }) => id === fact.revision))
     return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);
   const body = force && (await revisions.get(force.id)).body;
   const job: Job = body?.job ?? (await store.jobs.get(jobId)).doc;
   const rules = resolveRules(job.ruleSet, job.overrides);
   const plan = force && body ? planOf(force.id, body) : undefined;
-  return (book) => entryRefusal(entry, { job, rules, plan, book, now: Date.now() });
+  return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() });
 }

@@ -37,17 +37,17 @@ export function useSite(): SiteEdit {
   return site;
 }
 
-type Writer = Pick<SiteEdit, 'job' | 'rules' | 'who'> & Partial<Pick<SiteEdit, 'plan' | 'force'>> & { book: Written };
+type Writer = Pick<SiteEdit, 'job' | 'rules' | 'who'> & Partial<Pick<SiteEdit, 'plan' | 'force' | 'run'>> & { book: Written };
 
 /**
  * Enters facts in the book under the name of who holds the device.
  * @returns what to say where nobody has said who, or the entry cannot be true beside what the book holds; nothing is entered then.
  */
 export const enterBy =
-  ({ job, rules, book, who, plan, force }: Writer, unsaid: string): Enter =>
+  ({ job, rules, book, who, plan, force, run }: Writer, unsaid: string): Enter =>
   (...written) =>
     writeBy({ book, who }, unsaid, (entry, now) =>
-      entryRefusal(entry as Entry, { job, rules, plan: force && plan, book: book.book ?? [], now }),
+      entryRefusal(entry as Entry, { job, rules, plan: force && plan, run: force && run, book: book.book ?? [], now }),
     )(...written);
 
 export const useEnter = (unsaid = 'Say who you are first: a role will do.'): Enter => enterBy(useSite(), unsaid);

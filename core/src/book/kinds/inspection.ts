@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { moment, text, words } from '../../job/schema/basics';
 import { formatStretch } from '../../units';
-import { forwards, kindOf, stretch, whereSaid, without } from '../kind';
+import { forwards, kindOf, stationAround, stretch, whereSaid, without } from '../kind';
 
 /** The revision of inspections that named none: no plan is it. */
 export const NO_REVISION = '00000000-0000-0000-0000-000000000000';
@@ -29,7 +29,7 @@ const schema = z
     /** When a cut that stands steeper for a short time was opened; asked for where one is in the stretch. */
     opened: moment.optional(),
     revision: z.uuid(),
-    ladders: z.array(z.number().min(-50).max(20_050)).max(500, 'At most 500 ladders.'),
+    ladders: z.array(stationAround).max(500, 'At most 500 ladders.'),
     items: z
       .array(answer)
       .min(1, 'An inspection answers at least one question.')

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { formatStretch } from '../../units';
-import { forwards, kindOf, stretch, whereSaid } from '../kind';
+import { forwards, kindOf, stationAround, stretch, whereSaid } from '../kind';
 
 /**
  * Looked at again within an inspected shift: everything from `from` to `to` is as inspected, and what was moved since stands as it should. It lifts nothing
@@ -11,7 +11,7 @@ const schema = z
     kind: z.literal('look'),
     ...stretch,
     revision: z.uuid(),
-    ladders: z.array(z.number().min(-50).max(20_050)).max(500, 'At most 500 ladders.'),
+    ladders: z.array(stationAround).max(500, 'At most 500 ladders.'),
   })
   .superRefine(forwards);
 

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { words } from '../../job/schema/basics';
 import { formatStation } from '../../units';
-import { atStation, kindOf } from '../kind';
+import { atStation, kindOf, stationAround } from '../kind';
 
 /** Something seen that shuts and opens nothing: words, photos or both. `station` null: it is of the run as a whole. */
 const schema = z.strictObject({
   kind: z.literal('note'),
-  station: z.number().min(-50).max(20_050).nullable(),
+  station: stationAround.nullable(),
   note: words(300),
 });
 

@@ -1,0 +1,136 @@
+import { doubtOf, knows, momentOf, ofKind, withdrawn, type CheckedLayer, type Doubt, type Kept, type KeptOf } from '../book';
+import { EPSILON } from '../geometry';
+import type { Rules } from '../rules';
+import type { Design, Designs } from './design';
+import { levelOf } from './design';
+import { instrumentNamed, instrumentsOf, unclosed, type Instrument } from './instruments';
+import { planeAt } from './plane';
+
+/** Why a level is not relied on: of its entry, or of the set-up it was read from. */
+export type CheckDoubt = Doubt | 'noSetUp' | 'notClosed';
+
+/** A level as found, beside what is designed there. Metres; `off` is found − design, positive too high. */
+export interface AsDug {
+  /** Of its entry. */
+  id: string;
+  kept: KeptOf<'check'>;
+  station: number;
+  pit: string | null;
+  layer: CheckedLayer;
+  level: number;
+  design: Design;
+  off: number;
+  /** The most it may be off, up or down. */
+  within: number;
+  good: boolean;
+  widthBottom: number | undefined;
+  widthTop: number | undefined;
+  instrument: Instrument | undefined;
+  doubt: CheckDoubt | undefined;
+  /** Read anew since, at the same station: shown, not worked with. */
+  over: boolean;
+}
+
+/** A check no level can be told from: its set-up is not known, or nothing is designed where it was made. */
+export interface Unplaced {
+  kept: KeptOf<'check'>;
+  why: 'noSetUp' | 'nothingThere';
+}
+
+/** What checks are worked out from: the design of the plan in force, and the book of the run. */
+export interface AsDugInputs {
+  rules: Rules;
+  designs: Designs;
+  book: readonly Kept[];
+  now: number;
+}
+
+/** Checks no further apart are of one station, metres: a rod is not put down closer. */
+export const ONE_STATION = 0.1;
+
+/** How far a level may be off, metres: what falls is held closer. */
+export const levelWithin = ({ falls }: Pick<Design, 'falls'>, rules: Rules): number =>
+  (falls ? rules.levelFalling : rules.levelOther).value ?? Infinity;
+
+/** The level a check found at its station, metres; undefined where its set-up is not known. */
+export function levelFound(
+  { found: { as, value }, station }: KeptOf<'check'>['entry']['fact'],
+  ground: number,
+  instrument: Instrument | undefined,
+): number | undefined {
+  switch (as) {
+    case 'level':
+      return value;
+    case 'depth':
+      return ground - value;
+    case 'reading':
+      return instrument && planeAt(instrument.plane, station) - value;
+  }
+}
+
+/** Every check of a run beside its design, by station; those that were put right are left out. */
+export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: AsDug[]; unplaced: Unplaced[]; instruments: Instrument[] } {
+  const gone = withdrawn(book);
+  const instruments = instrumentsOf(book, now, rules);
+  const unplaced: Unplaced[] = [];
+  const made: AsDug[] = [];
+  for (const kept of ofKind(book, 'check')) {
+    const { fact, id } = kept.entry;
+    if (gone.has(id)) continue;
+    const instrument = fact.setUp === null ? undefined : instrumentNamed(instruments, fact.setUp);
+    const design = designs(fact.station, fact.pit);
+    const aim = design && levelOf(design, fact.layer);
+    const level = design && levelFound(fact, design.ground, instrument);
+    if (!design || aim === undefined) unplaced.push({ kept, why: 'nothingThere' });
+    else if (level === undefined) unplaced.push({ kept, why: 'noSetUp' });
+    else {
+      const within = levelWithin(design, rules);
+      made.push({
+        id,
+        kept,
+        station: fact.station,
+        pit: fact.pit,
+        layer: fact.layer,
+        level,
+        design,
+        off: level - aim,
+        within,
+        good: Math.abs(level - aim) <= within + EPSILON,
+        widthBottom: fact.widthBottom ?? undefined,
+        widthTop: fact.widthTop ?? undefined,
+        instrument,
+        doubt: doubtOf(kept, gone, now, rules) ?? doubtOfInstrument(instrument, fact.setUp, kept),
+        over: false,
+      });
+    }
+  }
+  made.sort((a, b) => a.station - b.station || momentOf(a.kept) - momentOf(b.kept));
+  return { checks: made.map((one, i) => ({ ...one, over: nearIn(made, i).some((other) => replaces(other, one)) })), unplaced, instruments };
+}
+
+/** The other checks of one station, of those in order of stations. */
+function nearIn(checks: readonly AsDug[], index: number): AsDug[] {
+  const { station } = checks[index] as AsDug;
+  const near: AsDug[] = [];
+  for (let i = index - 1; i >= 0 && station - (checks[i] as AsDug).station <= ONE_STATION; i--) near.push(checks[i] as AsDug);
+  for (let i = index + 1; i < checks.length && (checks[i] as AsDug).station - station <= ONE_STATION; i++) near.push(checks[i] as AsDug);
+  return near;
+}
+
+function doubtOfInstrument(instrument: Instrument | undefined, named: string | null, read: Kept): CheckDoubt | undefined {
+  if (named === null) return undefined;
+  if (!instrument) return 'noSetUp';
+  return instrument.doubt ?? (unclosed(instrument, read) ? 'notClosed' : undefined);
+}
+
+/**
+ * Of two checks of one station, does this one stand in the place of the other? The one made in the knowledge of the other; of two that did not know of each other the
+ * one further off.
+ */
+function replaces(one: AsDug, other: AsDug): boolean {
+  if (one.layer !== other.layer || one.pit !== other.pit) return false;
+  if (knows(one.kept, other.kept)) return one.doubt === undefined || other.doubt !== undefined;
+  if (knows(other.kept, one.kept)) return one.doubt === undefined && other.doubt !== undefined;
+  const [a, b] = [Math.abs(one.off), Math.abs(other.off)];
+  return a > b || (a === b && one.id > other.id);
+}

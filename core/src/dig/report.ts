@@ -1,0 +1,194 @@
+import { inOrder, ofKind, withdrawn, type CheckedLayer, type Kept } from '../book';
+import { BAG, beddings, type BeddingId } from '../catalogue';
+import { flowDirection, reachIndexAt } from '../alignment';
+import type { Range } from '../geometry';
+import type { Job, Run } from '../job';
+import type { Rules } from '../rules';
+import type { Place } from '../trench';
+import { asDugOf, levelWithin, type AsDug, type Unplaced } from './asDug';
+import { designsOf, type Design, type Designs } from './design';
+import { instrumentInForce, type Instrument } from './instruments';
+import { bumps, offStretches, ponds, unchecked, type Bump, type Checked, type OffStretch, type Pond } from './shape';
+import { digFault, type DigFault, type Struck } from './staircase';
+
+/** What is put under where it was dug too deep: one material, compacted and as it is bought. m³ and kg. */
+export interface Fill {
+  material: BeddingId;
+  volume: number;
+  loose: number;
+  mass: number;
+  bags: number;
+}
+
+/** How one layer lies as far as it was checked. */
+export interface LayerShape {
+  layer: CheckedLayer;
+  /** Checks that count, ascending. */
+  checks: AsDug[];
+  stretches: OffStretch[];
+  ponds: Pond[];
+  bumps: Bump[];
+}
+
+/** An earlier cut read again: how far the second reading is from the first, metres. */
+export interface Reread {
+  check: AsDug;
+  first: AsDug;
+  off: number;
+}
+
+/** The dig beside its plan: everything the checks say. */
+export interface DigReport {
+  designs: Designs;
+  checks: AsDug[];
+  unplaced: Unplaced[];
+  instruments: Instrument[];
+  inForce: Instrument | undefined;
+  /** Of the trench; pits are judged check by check. */
+  layers: LayerShape[];
+  /** What fills the bottom where it is too deep. */
+  fills: Fill[];
+  /** Between the first check of the bottom and the last, where nobody checked. */
+  unchecked: Range[];
+  rereads: Reread[];
+  fault: DigFault | undefined;
+}
+
+export interface DigInputs {
+  job: Job;
+  run: Run;
+  places: readonly Place[];
+  rules: Rules;
+  book: readonly Kept[];
+  now: number;
+}
+
+/** The book's checks held against the plan. Checks somebody has doubts about stand in the list and shape nothing. */
+export function digReport({ job, run, places, rules, book, now }: DigInputs): DigReport {
+  const designs = designsOf(job, run, places);
+  const { checks, unplaced, instruments } = asDugOf({ designs, rules, book, now });
+  const apart = rules.levelApart.value ?? Infinity;
+  const layers = (['bottom', 'bed', 'pipe', 'finished'] as const).flatMap((layer): LayerShape[] => {
+    const own = checks.filter((one) => one.layer === layer && one.pit === null && !one.over && one.doubt === undefined);
+    if (own.length === 0) return [];
+    const shape = own.map(checkedOf);
+    const within = (station: number) => {
+      const design = designs(station, null);
+      return design ? levelWithin(design, rules) : Infinity;
+    };
+    const falls = own.some(({ design }) => design.falls);
+    return [
+      {
+        layer,
+        checks: own,
+        stretches: offStretches(shape, apart, within),
+        // Water only matters on what is to carry it, and on the bottom it lies on.
+        ponds: falls && layer !== 'finished' ? ponds(shape, flowDirection(run)).filter(({ depth }) => depth > LEAST_POND) : [],
+        bumps: bumps(shape, apart, within),
+      },
+    ];
+  });
+  const bottom = layers.find(({ layer }) => layer === 'bottom');
+  const [first, last] = [bottom?.checks[0], bottom?.checks.at(-1)];
+  return {
+    designs,
+    checks,
+    unplaced,
+    instruments,
+    inForce: instrumentInForce(instruments),
+    layers,
+    fills: bottom ? fillsOf(run, bottom.stretches) : [],
+    unchecked:
+      bottom && first && last
+        ? unchecked(
+            bottom.checks.map(({ station }) => station),
+            apart,
+            { from: first.station, to: last.station },
+          )
+        : [],
+    rereads: rereadsOf(checks, rules),
+    fault: faultOf(checks, book, rules),
+  };
+}
+
+/** Less water than this cannot be told from the reading of a rod, metres. */
+const LEAST_POND = 0.003;
+
+const checkedOf = ({ station, level, off, widthBottom, design }: AsDug): Checked => ({
+  station,
+  level,
+  off,
+  width: widthBottom ?? design.width,
+});
+
+/** What is to be put under, material by material: only where it is too deep by more than it may be. */
+function fillsOf(run: Run, stretches: readonly OffStretch[]): Fill[] {
+  const volumes = new Map<BeddingId, number>();
+  for (const { side, beyond, volume, at } of stretches) {
+    if (side !== 'deep' || !beyond) continue;
+    const material = run.reaches[reachIndexAt(run, at)]?.beddingMaterial ?? 'sand';
+    volumes.set(material, (volumes.get(material) ?? 0) + volume);
+  }
+  return [...volumes].map(([material, volume]): Fill => {
+    const { density, bulking } = beddings[material];
+    return { material, volume, loose: volume * bulking, mass: volume * density, bags: Math.ceil((volume * density) / BAG - 1e-9) };
+  });
+}
+
+/** Cuts read again beside their first reading, those that differ by more than they may. */
+function rereadsOf(checks: readonly AsDug[], rules: Rules): Reread[] {
+  return checks.flatMap((check): Reread[] => {
+    if (!check.kept.entry.fact.again) return [];
+    const first = checks.find(
+      (one) =>
+        !one.kept.entry.fact.again &&
+        one.layer === check.layer &&
+        one.pit === check.pit &&
+        Math.abs(one.station - check.station) <= REREAD_AT,
+    );
+    if (!first) return [];
+    const off = check.level - first.level;
+    return Math.abs(off) > (rules.rereadWithin.value ?? Infinity) ? [{ check, first, off }] : [];
+  });
+}
+/** How close a second reading is to the first to be of the same cut, metres. */
+const REREAD_AT = 0.3;
+
+/**
+ * What is wrong with how the machine digs, by the newest checks of the bottom: those from the last set-up with strikes, each by the strike that came before it.
+ */
+function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules): DigFault | undefined {
+  const gone = withdrawn(book);
+  const strikes = inOrder(ofKind(book, 'strike').filter(({ entry, refused }) => !refused && !gone.has(entry.id)));
+  const setUp = strikes.at(-1)?.entry.fact.setUp;
+  if (setUp === undefined) return undefined;
+  const own = strikes.filter(({ entry }) => entry.fact.setUp === setUp);
+  const order = inOrder([...own, ...checks.map(({ kept }) => kept)]);
+  const byId = new Map(checks.map((check) => [check.id, check]));
+  let place = -1;
+  const struck = order.flatMap((kept): Struck[] => {
+    if (kept.entry.fact.kind === 'strike') {
+      place++;
+      return [];
+    }
+    const check = byId.get(kept.entry.id);
+    const strike = own[place];
+    const { fact } = kept.entry;
+    if (!check || !strike || check.layer !== 'bottom' || check.pit !== null || check.doubt !== undefined || fact.again) return [];
+    return [{ station: check.station, off: check.off, place, struckAt: strike.entry.fact.station }];
+  });
+  return digFault(struck, rules.levelFalling.value ?? 0);
+}
+
+/** Where the work has got to: the last station checked, in the order checks were made; undefined where none was. */
+export const lastChecked = (checks: readonly AsDug[]): AsDug | undefined => {
+  const made = checks.filter(({ kept }) => !kept.entry.fact.again);
+  const last = inOrder(made.map(({ kept }) => kept)).at(-1);
+  return made.find(({ id }) => id === last?.entry.id);
+};
+
+/** The next station to check, a step on in the direction of travel, held on the run. */
+export const nextStation = (from: number, step: number, travel: 'up' | 'down', { start, end }: { start: number; end: number }): number =>
+  Math.min(end, Math.max(start, Math.round((from + (travel === 'up' ? step : -step)) * 1000) / 1000));
+
+export type { Design };
