@@ -28,6 +28,7 @@ import ListChecks from 'lucide-react-native/icons/list-checks';
 import MapIcon from 'lucide-react-native/icons/map';
 import Maximize from 'lucide-react-native/icons/maximize';
 import OctagonX from 'lucide-react-native/icons/octagon-x';
+import Pickaxe from 'lucide-react-native/icons/pickaxe';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Plus from 'lucide-react-native/icons/plus';
 import Ruler from 'lucide-react-native/icons/ruler';
@@ -79,6 +80,7 @@ const icons = {
   trash: Trash,
   caution: TriangleAlert,
   trench: Shovel,
+  dig: Pickaxe,
   undo: Undo2,
   upload: Upload,
   close: X,

@@ -7,10 +7,24 @@ interface Props {
   onText: (text: string) => void;
   placeholder?: string;
   multiline?: boolean;
+  /** The keys a phone shows. */
+  keys?: 'text' | 'decimal';
+  autoFocus?: boolean;
 }
 
 /** Plain words. */
-export function TextField({ label, value, onText, placeholder, multiline = false }: Props) {
+export function TextField({ label, value, onText, placeholder, multiline = false, keys = 'text', autoFocus = false }: Props) {
   const type = useStable(onText);
-  return <Input label={label} value={value} onText={type} wrong={false} placeholder={placeholder} multiline={multiline} />;
+  return (
+    <Input
+      label={label}
+      value={value}
+      onText={type}
+      wrong={false}
+      placeholder={placeholder}
+      multiline={multiline}
+      keys={keys}
+      autoFocus={autoFocus}
+    />
+  );
 }

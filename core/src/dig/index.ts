@@ -7,3 +7,5 @@ export * from './staircase';
 export * from './sheet';
 export * from './faults';
 export * from './report';
+export * from './hole';
+export * from './says';

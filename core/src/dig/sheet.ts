@@ -95,3 +95,17 @@ export function readingsAt(design: Design, station: number, { plane, kept }: Ins
     }),
   );
 }
+
+/** What to look for at a station, as it is measured, metres; undefined where the layer is not there or the rod does not reach. */
+export function aimAt(
+  design: Design,
+  station: number,
+  layer: CheckedLayer,
+  as: 'reading' | 'level' | 'depth',
+  instrument: Instrument | undefined,
+): number | undefined {
+  const level = levelOf(design, layer);
+  if (level === undefined) return undefined;
+  if (as === 'level') return level;
+  return as === 'depth' ? design.ground - level : instrument && readingsAt(design, station, instrument)[layer];
+}

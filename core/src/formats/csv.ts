@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { InputError, MAX_COORDINATE, MAX_STATION, MAX_STATIONS, type FieldError, type LevelBook, type Run } from '../job';
 import { distance, extent, placeAt, project, type ChainageRow, type PlanPoint } from '../alignment';
+import { sheetEventWords, type SheetRow } from '../dig';
 import { parseLength, parseStation, type UnitSystem } from '../units';
 import { mustBeText, refuse } from './refuse';
 
@@ -199,3 +200,25 @@ export const writeChainageCsv = (rows: readonly ChainageRow[]): string =>
       [row.station, row.ground, row.finished, row.invert, row.bottom, row.depth, row.cover].map((value) => Number(value.toFixed(4))),
     ),
   );
+
+/** Writes a grade sheet as CSV in metres: levels, widths, offsets of the lips from the centre line, and what the rod reads where an instrument stands. */
+export const writeSheetCsv = (rows: readonly SheetRow[]): string => {
+  const figure = (value: number | undefined) => (value === undefined ? '' : Number(value.toFixed(4)));
+  return `${Papa.unparse(
+    {
+      fields: [
+        ...['station', 'what', 'ground', 'finished', 'bottom', 'bed', 'invert', 'crown', 'cut', 'width', 'lip left', 'lip right'],
+        ...['rod bottom', 'rod bed', 'rod invert', 'rod finished'],
+      ],
+      data: rows.map((row) => [
+        figure(row.station),
+        sheetEventWords(row.events),
+        ...[row.ground, row.finished, row.bottom, row.bed, row.invert, row.crown, row.cut, row.width, row.lip.left, row.lip.right].map(
+          figure,
+        ),
+        ...[row.readings.bottom, row.readings.bed, row.readings.pipe, row.readings.finished].map(figure),
+      ]),
+    },
+    { escapeFormulae: true },
+  )}\r\n`;
+};

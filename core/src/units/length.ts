@@ -112,6 +112,10 @@ export function formatStation(metres: number, system: UnitSystem): string {
   return `${Math.floor(feet / 100)}+${minor.toFixed(2).padStart(5, '0')}`;
 }
 
+/** A station to type over: to the millimetre where it is shown rounded, so that it means the same when it is read back. */
+export const exactStation = (metres: number, system: UnitSystem): string =>
+  system === 'metric' && Math.abs(metres * 10 - Math.round(metres * 10)) > 1e-6 ? `${trimmed(metres, 3)} m` : formatStation(metres, system);
+
 /** Shows a stretch: `2.0 m to 14.5 m`; one that begins and ends at the same station, as it is shown, is `at 22.0 m`. */
 export function formatStretch({ from, to }: { from: number; to: number }, system: UnitSystem): string {
   const [start, end] = [formatStation(from, system), formatStation(to, system)];

@@ -17,7 +17,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { useCursor } from '../frame/session';
-import { useEnter, useSite } from './context';
+import { UNSAID, useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
 import { AskWho } from './WhoCard';
 
@@ -42,8 +42,6 @@ export function PhotosTab() {
     </>
   );
 }
-
-const UNSAID = 'Say who you are first: a role will do.';
 
 /** What is seen at a station: a photo enters it at once, with the words there are. */
 function Seen() {

@@ -1,21 +1,10 @@
-import { inForce } from '@tamper/core/gates';
-import { withKnownProducts } from '@tamper/core/job';
-import { resolveRules } from '@tamper/core/rules';
-import { registerOf } from '@tamper/core/site';
-import { useMemo } from 'react';
-import { deviceClock } from '../../data/deviceClock';
-import { useFresh } from '../../data/useCurrent';
-import { useWho } from '../../data/who';
-import { Faults } from '../../ui/Faults';
 import type { TabOf } from '../frame/places';
-import { usePlanned, useSafe, useSession } from '../frame/session';
-import { StepPage } from '../frame/StepPage';
 import { BookTab } from './BookTab';
-import { SiteContext, type SiteEdit } from './context';
 import { CoverTab } from './CoverTab';
 import { EnterTab } from './EnterTab';
 import { IssueTab } from './IssueTab';
 import { PhotosTab } from './PhotosTab';
+import { SiteFrame } from './SiteFrame';
 import { StandsTab } from './StandsTab';
 
 type Tab = TabOf<'site'>;
@@ -30,45 +19,10 @@ const SHOWN: Record<Tab, () => React.ReactNode> = {
 
 /** On site: the plan people work to, what stands, what was seen, and who may go in. */
 export function SiteScreen({ tab }: { tab: Tab }) {
-  const { jobId, runId, job, run, book } = useSession();
-  const { state, planned } = usePlanned();
-  const { good } = state;
-  useFresh([job, run]);
-  const { who, setWho } = useWho();
-  const { units } = job.doc;
-  const { gate, revisions, error } = useSafe();
-  const site = useMemo((): SiteEdit | undefined => {
-    const force = revisions && inForce(revisions);
-    if (!revisions || (!force && !good)) return undefined;
-    const built = force ?? (good as NonNullable<typeof good>);
-    const itsJob = { ...built.job, units };
-    const rules = resolveRules(itsJob.ruleSet, itsJob.overrides);
-    return {
-      jobId,
-      runId,
-      draft: { job, run, good, planned },
-      force,
-      job: itsJob,
-      run: withKnownProducts(itsJob, built.run),
-      rules,
-      plan: built.plan,
-      book,
-      register: registerOf(book.book ?? [], deviceClock().now(), rules),
-      gate,
-      who,
-      setWho,
-    };
-  }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who, setWho]);
   const Shown = SHOWN[tab];
   return (
-    <StepPage>
-      {site ? (
-        <SiteContext.Provider value={site}>
-          <Shown />
-        </SiteContext.Provider>
-      ) : (error ?? book.error) ? (
-        <Faults title="The issued plan is not here, so nobody goes in by this device" faults={[(error ?? book.error) as string]} />
-      ) : undefined}
-    </StepPage>
+    <SiteFrame>
+      <Shown />
+    </SiteFrame>
   );
 }

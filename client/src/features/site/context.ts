@@ -50,4 +50,7 @@ export const enterBy =
       entryRefusal(entry as Entry, { job, rules, plan: force && plan, run: force && run, book: book.book ?? [], now }),
     )(...written);
 
-export const useEnter = (unsaid = 'Say who you are first: a role will do.'): Enter => enterBy(useSite(), unsaid);
+/** Said where nobody has said who they are. */
+export const UNSAID = 'Say who you are first: a role will do.';
+
+export const useEnter = (unsaid = UNSAID): Enter => enterBy(useSite(), unsaid);

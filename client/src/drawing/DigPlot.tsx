@@ -1,0 +1,134 @@
+import { offWords, type AsDug, type LayerShape } from '@tamper/core/dig';
+import { extent } from '@tamper/core/alignment';
+import type { Run } from '@tamper/core/job';
+import { formatStation, type UnitSystem } from '@tamper/core/units';
+import { memo } from 'react';
+import { View as Box } from 'react-native';
+import Svg, { Circle, G, Line, Path, Rect } from './svg';
+import { colours, ground } from '../theme/tokens';
+import { Label } from './Dimension';
+import { fitStretched, pathThrough, type View } from './fit';
+import { ticks } from './ticks';
+
+interface Props {
+  shape: LayerShape;
+  run: Run;
+  units: UnitSystem;
+  width: number;
+  onStation: (station: number) => void;
+}
+
+const HEIGHT = 200;
+const PAD = { left: 16, right: 16, top: 26, bottom: 34 };
+/** Least height shown either side of the design, metres. */
+const LEAST = 0.02;
+/** Nearer to the last label than this, pixels, a point keeps its letter to itself. */
+const LABEL_ROOM = 58;
+
+/** What was found along the run, held against the design as a straight line: the band is how far off it may be. */
+export const DigPlot = memo(function DigPlot({ shape, run, units, width, onStation }: Props) {
+  const { checks, ponds, layer } = shape;
+  const { start, end, length } = extent(run);
+  const most = Math.max(LEAST, ...checks.map(({ off, within }) => Math.max(Math.abs(off), 1.5 * within))) * 1.15;
+  const view = fitStretched({ left: start, right: end, bottom: -most, top: most }, { width, height: HEIGHT, pad: PAD });
+  const touch = (event: { nativeEvent: { offsetX?: number } }) => {
+    const at = start + (((event.nativeEvent.offsetX ?? 0) - PAD.left) / (width - PAD.left - PAD.right)) * length;
+    onStation(Math.min(end, Math.max(start, at)));
+  };
+  const worst = checks.reduce<AsDug | undefined>(
+    (most_, one) => (!most_ || Math.abs(one.off) > Math.abs(most_.off) ? one : most_),
+    undefined,
+  );
+  return (
+    <Box
+      role="img"
+      aria-label={`${checks.length === 1 ? 'One level' : `${checks.length} levels`} of the ${layer} held against the plan${worst ? `; furthest off at ${formatStation(worst.station, units)}, ${offWords(worst.off, units)}` : ''}`}
+      style={{ width, height: HEIGHT, backgroundColor: colours.paper }}
+      {...({ onClick: touch } as object)}
+    >
+      <Svg width={width} height={HEIGHT} aria-hidden pointerEvents="none">
+        <Band checks={checks} view={view} start={start} end={end} />
+        {ponds.map(({ from, to }) => (
+          <Rect
+            key={from}
+            x={view.x(from)}
+            width={Math.max(3, view.x(to) - view.x(from))}
+            y={HEIGHT - PAD.bottom - 7}
+            height={7}
+            fill={colours.note}
+          />
+        ))}
+        <Found checks={checks} view={view} units={units} />
+        <Label x={4} y={14} anchor="start" size={12} colour={colours.faded} text="high" />
+        <Label x={4} y={HEIGHT - PAD.bottom - 10} anchor="start" size={12} colour={colours.faded} text="deep" />
+        <Label x={width - 4} y={14} anchor="end" size={12} colour={colours.faded} text="grey: planned, and what it may be off" />
+        <Line x1={PAD.left} x2={width - PAD.right} y1={HEIGHT - PAD.bottom} y2={HEIGHT - PAD.bottom} stroke={colours.faded} />
+        {ticks(start, end, Math.max(2, Math.floor(width / 80))).map((station) => (
+          <G key={station}>
+            <Line x1={view.x(station)} x2={view.x(station)} y1={HEIGHT - PAD.bottom} y2={HEIGHT - PAD.bottom + 5} stroke={colours.faded} />
+            <Label
+              x={view.x(station)}
+              y={HEIGHT - PAD.bottom + 19}
+              anchor={station === start ? 'start' : station === end ? 'end' : 'middle'}
+              size={12}
+              colour={colours.faded}
+              text={formatStation(station, units)}
+            />
+          </G>
+        ))}
+      </Svg>
+    </Box>
+  );
+});
+
+/** The design as a line, and how far off it may be round it. */
+function Band({ checks, view, start, end }: { checks: readonly AsDug[]; view: View; start: number; end: number }) {
+  const within = checks[0]?.within ?? 0;
+  return (
+    <G>
+      <Rect
+        x={view.x(start)}
+        width={view.x(end) - view.x(start)}
+        y={view.y(within)}
+        height={view.y(-within) - view.y(within)}
+        fill={colours.line}
+        fillOpacity={0.6}
+      />
+      <Line x1={view.x(start)} x2={view.x(end)} y1={view.y(0)} y2={view.y(0)} stroke={ground.panel} strokeWidth={2} />
+    </G>
+  );
+}
+
+/** What was found: a ring where it is good, a letter in a spot where it is not, and how far off as far as there is room. */
+function Found({ checks, view, units }: { checks: readonly AsDug[]; view: View; units: UnitSystem }) {
+  let labelled = -Infinity;
+  return (
+    <G>
+      <Path
+        d={pathThrough(checks.map(({ station, off }) => ({ x: view.x(station), y: view.y(off) })))}
+        fill="none"
+        stroke={colours.ink}
+        strokeWidth={1.5}
+      />
+      {checks.map(({ id, station, off, good }) => {
+        const [x, y] = [view.x(station), view.y(off)];
+        const room = !good && x - labelled > LABEL_ROOM;
+        if (room) labelled = x;
+        return (
+          <G key={id}>
+            <Circle
+              cx={x}
+              cy={y}
+              r={good ? 4 : 8}
+              fill={good ? colours.paper : colours.stop}
+              stroke={good ? colours.good : colours.stop}
+              strokeWidth={2}
+            />
+            {good ? null : <Label x={x} y={y + 4} size={11} text={off < 0 ? 'D' : 'H'} colour={colours.stop} />}
+            {room ? <Label x={x} y={off > 0 ? y + 24 : y - 13} size={12} colour={colours.stop} text={offWords(off, units)} /> : null}
+          </G>
+        );
+      })}
+    </G>
+  );
+}

@@ -1,0 +1,24 @@
+import { instrumentWords } from '@tamper/core/dig';
+import { router } from 'expo-router';
+import { View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Text } from '../../ui/Text';
+import { runPath } from '../frame/places';
+import { useSite } from '../site/context';
+import { useDig } from './context';
+
+/** What levels are read from now, and where that is changed. */
+export function InstrumentLine() {
+  const { job, jobId, runId } = useSite();
+  const { report } = useDig();
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+      <Text variant="bodySmall" style={{ flex: 1 }}>
+        {instrumentWords(report, job.units)}.
+      </Text>
+      <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'dig/setup'))}>
+        {report.inForce ? 'Change' : 'Set up'}
+      </Button>
+    </View>
+  );
+}

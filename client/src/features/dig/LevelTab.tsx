@@ -1,0 +1,369 @@
+import { checkedLayers, NO_REVISION, type CheckedLayer, type CheckFact, type Photo } from '@tamper/core/book';
+import {
+  aimAt,
+  checkDoubt,
+  checkFault,
+  instrumentNamed,
+  lastChecked,
+  levelFound,
+  levelOf,
+  levelWithin,
+  newestFirst,
+  nextStation,
+  offWords,
+  ONE_STATION,
+  type AsDug,
+  type Design,
+} from '@tamper/core/dig';
+import { extent } from '@tamper/core/alignment';
+import { isPit } from '@tamper/core/trench';
+import { exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
+import { sayPlace } from '@tamper/core/words';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useFormDraft } from '../../data/useFormDraft';
+import { PhotoField } from '../../photos/PhotoField';
+import { colours } from '../../theme/tokens';
+import { Button } from '../../ui/Button';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Faults } from '../../ui/Faults';
+import { IconButton } from '../../ui/IconButton';
+import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
+import { Text } from '../../ui/Text';
+import { TextField } from '../../ui/TextField';
+import { ToggleRow } from '../../ui/ToggleRow';
+import { runPath } from '../frame/places';
+import { useEnter, useSite } from '../site/context';
+import { useDig } from './context';
+import { InstrumentLine } from './InstrumentLine';
+
+const TRENCH = 'trench';
+const AS = [
+  { value: 'reading', label: 'Rod reading' },
+  { value: 'level', label: 'Level' },
+  { value: 'depth', label: 'Down from ground' },
+] as const;
+const LAYERS = (Object.keys(checkedLayers) as CheckedLayer[]).map((value) => ({ value, label: checkedLayers[value] }));
+
+/** A level before it is entered. `station` undefined: the next one, offered. */
+interface Form {
+  station: string | undefined;
+  pit: string | null;
+  layer: CheckedLayer;
+  as: (typeof AS)[number]['value'] | undefined;
+  value: string;
+  widthBottom: string;
+  widthTop: string;
+  again: boolean;
+  photos: Photo[];
+  /** The set-up it was read from; undefined: the one in force. */
+  setUp: string | undefined;
+  /** The entry it puts right. */
+  corrects: string | undefined;
+}
+const BLANK: Form = {
+  station: undefined,
+  pit: null,
+  layer: 'bottom',
+  as: undefined,
+  value: '',
+  widthBottom: '',
+  widthTop: '',
+  again: false,
+  photos: [],
+  setUp: undefined,
+  corrects: undefined,
+};
+
+/** The level of what was dug: what the rod should say, what it says, and how far that is off. The next station offers itself. */
+export function LevelTab() {
+  const { job, run, runId, jobId, plan, rules, force } = useSite();
+  const { report } = useDig();
+  const { designs, inForce, checks, instruments } = report;
+  const { units } = job;
+  const enter = useEnter();
+  const [form, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
+  const [faults, setFaults] = useState<string[]>([]);
+  const [done, setDone] = useState('');
+  const [ask, setAsk] = useState<string>();
+  const [entered, setEntered] = useState(0);
+  const change = (part: Partial<Form>) => {
+    setAsk(undefined);
+    setFaults([]);
+    put((before) => ({ ...before, ...part }));
+  };
+  const ends = extent(run);
+  const step = rules.levelApart.value ?? 5;
+  const travel = inForce?.kept.entry.fact.travel ?? 'up';
+  const last = lastChecked(checks);
+  const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
+  const station = form.station ?? formatStation(offered, units);
+  const parsed = form.station === undefined ? { ok: true as const, value: offered } : parseStation(station, units);
+  const at = parsed.ok ? parsed.value : undefined;
+  const design = at === undefined ? undefined : designs(at, form.pit);
+  const instrument = form.setUp === undefined ? inForce : instrumentNamed(instruments, form.setUp);
+  const as = form.as ?? (instrument ? 'reading' : 'depth');
+  const typed = form.value.trim() === '' ? undefined : parseLength(form.value, units === 'us' ? 'ft' : 'm');
+  const fact = at !== undefined && typed?.ok ? factOf(form, as, at, typed.value, instrument?.id, force?.id, units) : undefined;
+  const pits = plan.places.filter(isPit);
+  const there =
+    at === undefined || form.corrects
+      ? undefined
+      : checks.find((one) => !one.over && one.layer === form.layer && one.pit === form.pit && Math.abs(one.station - at) <= ONE_STATION);
+  const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
+  const write = (sure: boolean) => {
+    setDone('');
+    if (!parsed.ok) return setFaults([parsed.error]);
+    if (!typed) return setFaults([`Type what ${as === 'reading' ? 'the rod reads' : 'was measured'}.`]);
+    if (!typed.ok) return setFaults([typed.error]);
+    if (!fact || 'error' in fact) return setFaults([fact ? fact.error : 'Type a station.']);
+    const held = { run, designs, instrument, rules, units };
+    const doubt = sure || checkFault(fact, held) !== undefined ? undefined : checkDoubt(fact, held);
+    if (doubt !== undefined) return setAsk(doubt);
+    const refused = enter({ ...fact, sure }, form.corrects, form.photos);
+    setAsk(undefined);
+    setFaults(refused === undefined ? [] : [refused]);
+    if (refused !== undefined) return;
+    setDone(`Kept at ${formatStation(fact.station, units)}${design ? `, ${offOf(fact, design, instrument, units) ?? ''}` : ''}.`);
+    setEntered((count) => count + 1);
+    clear();
+    if (form.layer !== 'bottom' || form.as !== undefined || form.pit !== null)
+      put(() => ({ ...BLANK, layer: form.layer, as: form.as, pit: form.pit }));
+  };
+  const live = fact && !('error' in fact) && design ? offOf(fact, design, instrument, units) : undefined;
+  return (
+    <>
+      <Card title={form.corrects ? 'A level put right' : 'Level of what is dug'}>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+          <IconButton icon="back" accessibilityLabel="A step back" onPress={() => move(-1)} />
+          <View style={{ flex: 1 }}>
+            <TextField label="At station" value={station} onText={(text) => change({ station: text })} />
+          </View>
+          <IconButton icon="next" accessibilityLabel="A step on" onPress={() => move(1)} />
+        </View>
+        <Aim design={design} layer={form.layer} as={as} at={at} instrument={instrument} />
+        {there ? <Text variant="bodySmall">Here already: {offWords(there.off, units)}. This one stands in its place.</Text> : null}
+        <TextField
+          key={entered}
+          label={as === 'reading' ? 'The rod reads' : as === 'level' ? 'Level found' : 'Depth found, down from the ground'}
+          value={form.value}
+          onText={(value) => change({ value })}
+          keys="decimal"
+          autoFocus={entered > 0}
+        />
+        {live ? <Off words={live} good={isGood(fact as CheckFact, design as Design, instrument, rules)} /> : null}
+        {ask ? (
+          <Notice kind="caution" role="alert" title="Is that so?">
+            <Text>{ask}</Text>
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+              <Button mode="contained" onPress={() => write(true)}>
+                It is so: enter it
+              </Button>
+              <Button onPress={() => setAsk(undefined)}>Change it</Button>
+            </View>
+          </Notice>
+        ) : (
+          <Button mode="contained" icon="check" onPress={() => write(false)}>
+            {form.corrects ? 'Enter it in its place' : 'Enter this level'}
+          </Button>
+        )}
+        {form.corrects ? (
+          <Button
+            onPress={() => {
+              clear();
+              setFaults([]);
+            }}
+          >
+            Leave it as it was
+          </Button>
+        ) : null}
+        {done ? <Text role="status">{done}</Text> : null}
+        <Faults title="Not entered" faults={faults} />
+        <View style={{ flexDirection: 'row', gap: 8 }}>
+          <View style={{ flex: 1 }}>
+            <TextField
+              label="Width at bottom"
+              value={form.widthBottom}
+              onText={(widthBottom) => change({ widthBottom })}
+              placeholder={design ? formatLength(design.width, units) : ''}
+            />
+          </View>
+          <View style={{ flex: 1 }}>
+            <TextField
+              label="Width at top"
+              value={form.widthTop}
+              onText={(widthTop) => change({ widthTop })}
+              placeholder={design ? formatLength(design.lip.left + design.lip.right, units) : ''}
+            />
+          </View>
+        </View>
+        {inForce?.kept.entry.fact.means === 'sensors' ? (
+          <ToggleRow
+            label="Read again"
+            words="An earlier cut read again, after the machine moved."
+            on={form.again}
+            onChange={(again) => change({ again })}
+          />
+        ) : null}
+        {pits.length > 0 ? (
+          <Picker
+            label="In"
+            value={form.pit ?? TRENCH}
+            options={[{ value: TRENCH, label: 'The trench' }, ...pits.map((place) => ({ value: place.id, label: sayPlace(place, units) }))]}
+            onChange={(next) => {
+              const pit = pits.find(({ id }) => id === next);
+              change({ pit: pit?.id ?? null, layer: 'bottom', station: pit ? formatStation((pit.from + pit.to) / 2, units) : undefined });
+            }}
+          />
+        ) : null}
+        {form.pit === null ? <Choice label="Layer" value={form.layer} options={LAYERS} onChange={(layer) => change({ layer })} /> : null}
+        <Choice label="Measured as" value={as} options={AS} onChange={(next) => change({ as: next })} />
+        <InstrumentLine />
+        <PhotoField jobId={jobId} photos={form.photos} onPhotos={(photos) => change({ photos })} />
+      </Card>
+      <Recent
+        onRight={(check) =>
+          change({
+            ...BLANK,
+            station: exactStation(check.station, units),
+            setUp: check.kept.entry.fact.setUp ?? undefined,
+            pit: check.pit,
+            layer: check.layer,
+            as: check.kept.entry.fact.found.as,
+            corrects: check.id,
+          })
+        }
+        onSheet={() => router.navigate(runPath(jobId, runId, 'dig/found'))}
+      />
+    </>
+  );
+}
+
+/** The entry a form makes, or what is wrong with its widths. */
+function factOf(
+  form: Form,
+  as: NonNullable<Form['as']>,
+  station: number,
+  value: number,
+  setUp: string | undefined,
+  revision: string | undefined,
+  units: 'metric' | 'us',
+): CheckFact | { error: string } {
+  const widths = [form.widthBottom, form.widthTop].map((text) =>
+    text.trim() === '' ? ({ ok: true, value: null } as const) : parseLength(text, units === 'us' ? 'ft' : 'm'),
+  );
+  const wrong = widths.find((one) => !one.ok);
+  if (wrong && !wrong.ok) return { error: wrong.error };
+  const [widthBottom, widthTop] = widths.map((one) => (one.ok ? one.value : null)) as [number | null, number | null];
+  return {
+    kind: 'check',
+    station,
+    pit: form.pit,
+    layer: form.layer,
+    found: { as, value },
+    widthBottom,
+    widthTop,
+    setUp: as === 'reading' ? (setUp ?? null) : null,
+    revision: revision ?? NO_REVISION,
+    sure: false,
+    again: form.again,
+    note: '',
+  };
+}
+
+type Used = Parameters<typeof levelFound>[2];
+/** How far off a level is that is being typed, metres. */
+function awayOf(fact: CheckFact, design: Design, instrument: Used): number | undefined {
+  const aim = levelOf(design, fact.layer);
+  const level = levelFound(fact, design.ground, instrument);
+  return aim === undefined || level === undefined ? undefined : level - aim;
+}
+function offOf(fact: CheckFact, design: Design, instrument: Used, units: 'metric' | 'us'): string | undefined {
+  const off = awayOf(fact, design, instrument);
+  return off === undefined ? undefined : offWords(off, units);
+}
+const isGood = (fact: CheckFact, design: Design, instrument: Used, rules: Parameters<typeof levelWithin>[1]): boolean =>
+  Math.abs(awayOf(fact, design, instrument) ?? Infinity) <= levelWithin(design, rules) + 1e-9;
+
+/** What to look for at this station: huge, to be read at arm's length. */
+function Aim({
+  design,
+  layer,
+  as,
+  at,
+  instrument,
+}: {
+  design: Design | undefined;
+  layer: CheckedLayer;
+  as: NonNullable<Form['as']>;
+  at: number | undefined;
+  instrument: Used;
+}) {
+  const { units } = useSite().job;
+  if (!design || at === undefined) return <Text>Nothing is dug open there by this plan.</Text>;
+  const level = levelOf(design, layer);
+  if (level === undefined) return null;
+  const aim = aimAt(design, at, layer, as, instrument);
+  if (aim === undefined)
+    return (
+      <Notice kind="caution" title={instrument ? 'Not on the staff here' : 'No instrument is set up'}>
+        <Text>
+          {checkedLayers[layer]} is at {formatLength(level, units, 'level')}.{' '}
+          {instrument ? 'Move the instrument, or measure otherwise.' : 'Set one up, or measure otherwise.'}
+        </Text>
+      </Notice>
+    );
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 14 }}>
+      <Text testID="number-Aim" variant="headlineLarge" style={{ color: colours.clay }}>
+        {formatLength(aim, units, 'level')}
+      </Text>
+      <Text>
+        {checkedLayers[layer].toLowerCase()} {AIMED[as]}
+        {as === 'level' ? '' : `, level ${formatLength(level, units, 'level')}`}
+      </Text>
+    </View>
+  );
+}
+const AIMED = { reading: 'on the rod', level: 'level', depth: 'down from the ground' } as const;
+
+/** How far off, in words, colour and a letter. */
+function Off({ words, good }: { words: string; good: boolean }) {
+  return (
+    <Text role="status" variant="headlineSmall" style={{ color: good ? colours.good : colours.stop }}>
+      {words}
+      {good ? ': within what it may be' : ': more than it may be'}
+    </Text>
+  );
+}
+
+/** The last levels entered, each put right with two touches. */
+function Recent({ onRight, onSheet }: { onRight: (check: AsDug) => void; onSheet: () => void }) {
+  const { job } = useSite();
+  const { checks } = useDig().report;
+  if (checks.length === 0) return null;
+  return (
+    <Card title="Last entered">
+      {newestFirst(checks)
+        .slice(0, 5)
+        .map((check) => {
+          const says = `${formatStation(check.station, job.units)}, ${checkedLayers[check.layer].toLowerCase()}: ${offWords(check.off, job.units)}`;
+          return (
+            <View key={check.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+              <Text style={{ flex: 1, color: check.good ? colours.ink : colours.stop }}>
+                {says}
+                {check.over ? ' (read anew since)' : ''}
+              </Text>
+              <Button mode="outlined" accessibilityLabel={`Put right: ${says}`} onPress={() => onRight(check)}>
+                Put right
+              </Button>
+            </View>
+          );
+        })}
+      <Button onPress={onSheet}>All that was found</Button>
+    </Card>
+  );
+}

@@ -1,0 +1,23 @@
+import { router } from 'expo-router';
+import { View } from 'react-native';
+import { Button } from '../../ui/Button';
+import { Notice } from '../../ui/Notice';
+import { Text } from '../../ui/Text';
+import { runPath } from '../frame/places';
+import { useSite } from '../site/context';
+
+/** People dig to an issued plan: says so while there is none, and where it is issued. */
+export function NotIssued() {
+  const { force, jobId, runId } = useSite();
+  if (force) return null;
+  return (
+    <Notice kind="caution" title="No plan is issued yet">
+      <Text>What is dug is held against an issued plan. Until there is one, this shows the draft, and nothing can be entered.</Text>
+      <View style={{ flexDirection: 'row' }}>
+        <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
+          Issue the plan
+        </Button>
+      </View>
+    </Notice>
+  );
+}

@@ -1,0 +1,396 @@
+import { levelMeans, NO_REVISION, type LevelMeans, type SetUpFact } from '@tamper/core/book';
+import { benchmarksOf, fallWords, instrumentWords, planeOf, setUpCautions, type Benchmark } from '@tamper/core/dig';
+import { extent } from '@tamper/core/alignment';
+import type { Run } from '@tamper/core/job';
+import { formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { newId } from '../../data/newId';
+import { useBook, useWritten } from '../../data/useBook';
+import { useFormDraft } from '../../data/useFormDraft';
+import { Button } from '../../ui/Button';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Faults } from '../../ui/Faults';
+import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
+import { Text } from '../../ui/Text';
+import { TextField } from '../../ui/TextField';
+import { useCursor } from '../frame/session';
+import { enterBy, UNSAID, useEnter, useSite } from '../site/context';
+import { useDig } from './context';
+
+const MEANS = (Object.keys(levelMeans) as LevelMeans[]).map((value) => ({ value, label: levelMeans[value] }));
+const bare = (units: 'metric' | 'us') => (units === 'us' ? ('ft' as const) : ('m' as const));
+
+/** How levels come to the trench: benchmarks, the instrument on one of them, and the sight back that closes it. */
+export function SetUpTab() {
+  const { book } = useSite();
+  const { inForce } = useDig().report;
+  const benchmarks = useMemo(() => benchmarksOf(book.book ?? []), [book.book]);
+  const usable = benchmarks.filter(({ lost }) => !lost);
+  return (
+    <>
+      {usable.length > 0 ? <InstrumentCard key={inForce?.id ?? ''} benchmarks={usable} /> : null}
+      {inForce ? <SightBack key={inForce.id} /> : null}
+      {inForce?.kept.entry.fact.means === 'sensors' ? <Strike /> : null}
+      <Benchmarks benchmarks={benchmarks} />
+    </>
+  );
+}
+
+interface Form {
+  means: LevelMeans | undefined;
+  benchmark: string | undefined;
+  backsight: string;
+  way: 'up' | 'down' | 'level' | undefined;
+  fall: string | undefined;
+  from: string | undefined;
+  set: string | undefined;
+  rod: string | undefined;
+  travel: 'up' | 'down' | undefined;
+}
+const BLANK: Form = {
+  means: undefined,
+  benchmark: undefined,
+  backsight: '',
+  way: undefined,
+  fall: undefined,
+  from: undefined,
+  set: undefined,
+  rod: undefined,
+  travel: undefined,
+};
+
+/** An instrument set up. What the plan and the last set-up know is filled in: the backsight is all that has to be typed. */
+function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
+  const { job, run, runId, force } = useSite();
+  const { report } = useDig();
+  const { designs, inForce } = report;
+  const { units } = job;
+  const enter = useEnter();
+  const [form, put, clear] = useFormDraft<Form>(`setup.${runId}`, () => BLANK);
+  const [faults, setFaults] = useState<string[]>([]);
+  const ends = extent(run);
+  const before = inForce?.kept.entry.fact;
+  const means = form.means ?? before?.means ?? 'laser';
+  const benchmark = benchmarks.find(({ id }) => id === (form.benchmark ?? before?.benchmark.id)) ?? (benchmarks[0] as Benchmark);
+  const travel = form.travel ?? before?.travel ?? 'up';
+  const planned = fallOf(designs, ends);
+  // A level stands level; everything else falls as the line does until somebody says otherwise.
+  const usual = means === 'level' ? 0 : planned;
+  const way = form.way ?? (Math.abs(usual) < 1e-6 ? 'level' : usual > 0 ? 'up' : 'down');
+  const fallText = form.fall ?? gradientText(Math.abs(usual) < 1e-6 ? planned : usual);
+  const names = [ends.start, ends.end].map((end) => endName(run, end, units)) as [string, string];
+  const change = (part: Partial<Form>) => {
+    setFaults([]);
+    put((all) => ({ ...all, ...part }));
+  };
+  const typed = readForm({ form, before, way, fallText, travel, means, benchmark, units, start: ends.start, revision: force?.id });
+  const fact = 'fact' in typed ? typed.fact : undefined;
+  const cautions = fact ? setUpCautions(fact, run, designs, units) : [];
+  const write = () => {
+    if ('faults' in typed) return setFaults(typed.faults);
+    const refused = enter(typed.fact);
+    setFaults(refused === undefined ? [] : [refused]);
+    if (refused === undefined) clear();
+  };
+  return (
+    <Card title={inForce ? 'Set up anew' : 'Set the instrument up'}>
+      {inForce ? <Text>Now: {instrumentWords(report, units)}.</Text> : null}
+      <Picker label="Means" value={means} options={MEANS} onChange={(next) => change({ means: next, way: undefined, fall: undefined })} />
+      <Picker
+        label="On benchmark"
+        value={benchmark.id}
+        options={benchmarks.map(({ id, name, level }) => ({ value: id, label: `${name}, ${formatLength(level, units, 'level')}` }))}
+        onChange={(next) => change({ benchmark: next })}
+      />
+      {benchmark.disputed ? (
+        <Notice kind="caution" title={`Two levels were said of ${benchmark.name}`}>
+          <Text>Say below which is right before anything is taken from it.</Text>
+        </Notice>
+      ) : null}
+      <TextField
+        label={means === 'string' ? 'Line over the benchmark' : 'Backsight: the rod on the benchmark reads'}
+        value={form.backsight}
+        onText={(backsight) => change({ backsight })}
+        keys="decimal"
+      />
+      <Choice
+        label="The plane falls"
+        value={way}
+        options={[
+          { value: 'up', label: `To ${names[1]}` },
+          { value: 'down', label: `To ${names[0]}` },
+          { value: 'level', label: 'Level' },
+        ]}
+        onChange={(next) => change({ way: next })}
+      />
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        {way === 'level' ? null : (
+          <View style={{ flex: 1 }}>
+            <TextField label="By" value={fallText} onText={(fall) => change({ fall })} placeholder="1:80" />
+          </View>
+        )}
+        <View style={{ flex: 1 }}>
+          <TextField
+            label="At its height over"
+            value={form.from ?? formatStation(before?.from ?? ends.start, units)}
+            onText={(from) => change({ from })}
+          />
+        </View>
+        <View style={{ flex: 1 }}>
+          <TextField label="Staff is long" value={form.rod ?? rodText(before?.rod ?? 5, units)} onText={(rod) => change({ rod })} />
+        </View>
+      </View>
+      {means === 'sensors' ? (
+        <TextField
+          label="Slope set in the machine"
+          value={form.set ?? (before?.set != null ? gradientText(before.set) : 'level')}
+          onText={(set) => change({ set })}
+          placeholder="1:80 or level"
+        />
+      ) : null}
+      <Choice
+        label="We dig towards"
+        value={travel}
+        options={[
+          { value: 'up', label: names[1] },
+          { value: 'down', label: names[0] },
+        ]}
+        onChange={(next) => change({ travel: next })}
+      />
+      {fact ? (
+        <Text role="status">
+          Plane {formatLength(planeOf(fact).height, units, 'level')} at {formatStation(fact.from, units)}, {fallWords(fact.fall, units)}.
+        </Text>
+      ) : null}
+      {cautions.map((caution) => (
+        <Notice key={caution} kind="caution" title="Before anybody digs">
+          <Text>{caution}</Text>
+        </Notice>
+      ))}
+      <Button mode="contained" icon="check" onPress={write}>
+        Enter the set-up
+      </Button>
+      <Faults title="Not entered" faults={faults} />
+    </Card>
+  );
+}
+
+/** What people call an end of the run: the structure there, or its station. */
+const endName = ({ structures }: Run, end: number, units: 'metric' | 'us'): string =>
+  structures.find(({ station }) => Math.abs(station - end) < 0.5)?.name ?? formatStation(end, units);
+const rodText = (rod: number, units: 'metric' | 'us'): string => formatLength(rod, units);
+/** A fall as people type it, its sign said apart. */
+const gradientText = (fall: number): string => (Math.abs(fall) < 1e-6 ? 'level' : `${Number((Math.abs(fall) * 100).toFixed(3))}%`);
+
+/** How the bottom falls from one end of the run to the other, a metre, positive with the stations. */
+function fallOf(designs: ReturnType<typeof useDig>['report']['designs'], { start, end }: { start: number; end: number }): number {
+  const length = end - start;
+  const near = Math.min(1, length / 4);
+  const [a, b] = [designs(start + near, null), designs(end - near, null)];
+  return a && b ? (a.bottom - b.bottom) / (length - 2 * near) : 0;
+}
+
+interface Typed {
+  form: Form;
+  before: SetUpFact | undefined;
+  way: 'up' | 'down' | 'level';
+  fallText: string;
+  travel: 'up' | 'down';
+  means: LevelMeans;
+  benchmark: Benchmark;
+  units: 'metric' | 'us';
+  start: number;
+  revision: string | undefined;
+}
+
+/** The set-up a form makes, or every sentence about what is typed in it. */
+function readForm({
+  form,
+  before,
+  way,
+  fallText,
+  travel,
+  means,
+  benchmark,
+  units,
+  start,
+  revision,
+}: Typed): { fact: SetUpFact } | { faults: string[] } {
+  const unit = bare(units);
+  const backsight =
+    form.backsight.trim() === ''
+      ? ({ ok: false, error: 'Type the backsight: what the rod reads on the benchmark.' } as const)
+      : parseLength(form.backsight, unit);
+  const fall = way === 'level' ? ({ ok: true, value: 0 } as const) : parseGradient(fallText);
+  const from = form.from === undefined ? ({ ok: true, value: before?.from ?? start } as const) : parseStation(form.from, units);
+  const rod = form.rod === undefined ? ({ ok: true, value: before?.rod ?? 5 } as const) : parseLength(form.rod, unit);
+  const set = means !== 'sensors' ? ({ ok: true, value: null } as const) : slopeOf(form.set, before?.set ?? 0, way);
+  const faults = [backsight, fall, from, rod, set].flatMap((one) => (one.ok ? [] : [one.error]));
+  if (!backsight.ok || !fall.ok || !from.ok || !rod.ok || !set.ok) return { faults };
+  const fact: SetUpFact = {
+    kind: 'setUp',
+    means,
+    benchmark: { id: benchmark.id, name: benchmark.name, level: benchmark.level },
+    backsight: backsight.value,
+    fall: way === 'down' ? -fall.value : fall.value,
+    from: from.value,
+    set: set.value,
+    rod: rod.value,
+    travel,
+    revision: revision ?? NO_REVISION,
+    note: '',
+  };
+  return { fact };
+}
+
+/** The slope of the machine falls the way the plane does. */
+function slopeOf(text: string | undefined, before: number, way: 'up' | 'down' | 'level') {
+  if (text === undefined) return { ok: true, value: before } as const;
+  const parsed = parseGradient(text);
+  return parsed.ok ? ({ ok: true, value: way === 'down' ? -parsed.value : parsed.value } as const) : parsed;
+}
+
+/** A sight back on the benchmark: says whether the instrument stood still. */
+function SightBack() {
+  const { job, rules } = useSite();
+  const { inForce } = useDig().report;
+  const enter = useEnter();
+  const [text, setText] = useState('');
+  const [fault, setFault] = useState<string>();
+  if (!inForce) return null;
+  const { benchmark } = inForce.kept.entry.fact;
+  const last = inForce.closings.at(-1);
+  const write = () => {
+    const parsed = parseLength(text, bare(job.units));
+    const refused = parsed.ok
+      ? enter({ kind: 'sightBack', setUp: inForce.id, benchmark, reading: parsed.value, note: '' })
+      : text.trim() === ''
+        ? 'Type what the rod reads on the benchmark now.'
+        : parsed.error;
+    setFault(refused);
+    if (refused === undefined) setText('');
+  };
+  return (
+    <Card title="Sight back">
+      <Text variant="bodySmall">
+        At the end of the set-up, and whenever somebody may have touched it: the rod on {benchmark.name} reads the same within{' '}
+        {formatLength(rules.sightBack.value ?? 0, job.units, 'size')}. {rules.sightBack.basis}.
+      </Text>
+      {last ? (
+        <Notice kind={last.closes ? 'note' : 'caution'} title={last.closes ? 'It closes' : 'It does not close'}>
+          <Text>
+            {formatLength(Math.abs(last.off), job.units, 'level')} off.{' '}
+            {last.closes ? '' : 'Set up anew: what was read since the last good sight back is doubtful.'}
+          </Text>
+        </Notice>
+      ) : null}
+      <TextField label={`The rod on ${benchmark.name} reads`} value={text} onText={setText} keys="decimal" />
+      <Button mode="outlined" onPress={write}>
+        Enter the sight back
+      </Button>
+      <Faults title="Not entered" faults={fault ? [fault] : []} />
+    </Card>
+  );
+}
+
+/** After every move of the tracks the sensors are struck again: a place begins there. */
+function Strike() {
+  const { job } = useSite();
+  const { inForce } = useDig().report;
+  const cursor = useCursor().cursor ?? 0;
+  const enter = useEnter();
+  const [typed, setTyped] = useState<string>();
+  const [fault, setFault] = useState<string>();
+  const [done, setDone] = useState('');
+  if (!inForce) return null;
+  const text = typed ?? formatStation(cursor, job.units);
+  const write = () => {
+    const parsed = parseStation(text, job.units);
+    const refused = parsed.ok ? enter({ kind: 'strike', setUp: inForce.id, station: parsed.value, note: '' }) : parsed.error;
+    setFault(refused);
+    setDone(refused === undefined && parsed.ok ? `Kept: a place begins at ${formatStation(parsed.value, job.units)}.` : '');
+    if (refused === undefined) setTyped(undefined);
+  };
+  return (
+    <Card title="The machine moved">
+      <Text variant="bodySmall">Strike the laser again with the teeth, then read an earlier cut once more before digging on.</Text>
+      <TextField label="Struck at station" value={text} onText={setTyped} />
+      <Button mode="outlined" onPress={write}>
+        Moved, and struck again
+      </Button>
+      {done ? <Text role="status">{done}</Text> : null}
+      <Faults title="Not entered" faults={fault ? [fault] : []} />
+    </Card>
+  );
+}
+
+/** The points whose levels are known, for the whole job. */
+function Benchmarks({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
+  const site = useSite();
+  const { units } = site.job;
+  // They stand in the book of the job, so that every run has them.
+  const enter = enterBy({ ...site, book: useWritten(useBook(site.jobId)) }, UNSAID);
+  const [name, setName] = useState('');
+  const [level, setLevel] = useState('');
+  const [where, setWhere] = useState('');
+  const [faults, setFaults] = useState<string[]>([]);
+  const known = benchmarks.find((one) => one.name.toLowerCase() === name.trim().toLowerCase());
+  const write = () => {
+    const parsed = parseLength(level, bare(units));
+    const wrong = [...(name.trim() ? [] : ['Give the benchmark a name.']), ...(parsed.ok ? [] : [parsed.error])];
+    if (!parsed.ok || wrong.length > 0) return setFaults(wrong);
+    const refused = enter({
+      kind: 'benchmark',
+      id: known?.id ?? newId(),
+      name: name.trim(),
+      level: parsed.value,
+      where: where.trim() || (known?.where ?? ''),
+      lost: false,
+    });
+    setFaults(refused === undefined ? [] : [refused]);
+    if (refused !== undefined) return;
+    setName('');
+    setLevel('');
+    setWhere('');
+  };
+  const lose = ({ id, name: its, level: at, where: place }: Benchmark) => {
+    const refused = enter({ kind: 'benchmark', id, name: its, level: at, where: place, lost: true });
+    setFaults(refused === undefined ? [] : [refused]);
+  };
+  return (
+    <Card title="Benchmarks of the job">
+      {benchmarks.length === 0 ? <Text>None yet. A point whose level is known: everything that is dug hangs on it.</Text> : null}
+      {benchmarks.map((one) => (
+        <View key={one.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+          <Text style={{ flex: 1 }}>
+            {one.name}: {formatLength(one.level, units, 'level')}
+            {one.where ? `, ${one.where}` : ''}
+            {one.lost ? ' (not to be used)' : one.disputed ? ' (two levels were said of it)' : ''}. Said by {one.kept.entry.author},{' '}
+            {one.kept.entry.at.slice(0, 10)}.
+          </Text>
+          {one.lost ? null : (
+            <Button mode="outlined" accessibilityLabel={`${one.name} is disturbed`} onPress={() => lose(one)}>
+              Disturbed
+            </Button>
+          )}
+        </View>
+      ))}
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <View style={{ flex: 1 }}>
+          <TextField label="Benchmark" value={name} onText={setName} placeholder="BM 1" />
+        </View>
+        <View style={{ flex: 1 }}>
+          <TextField label="Its level" value={level} onText={setLevel} keys="decimal" />
+        </View>
+      </View>
+      <TextField label="Where it is" value={where} onText={setWhere} placeholder="Nail in the kerb by the gate" />
+      <Button mode="outlined" icon="plus" onPress={write}>
+        {known ? `Say the level of ${known.name} anew` : 'Add this benchmark'}
+      </Button>
+      <Faults title="Not entered" faults={faults} />
+    </Card>
+  );
+}

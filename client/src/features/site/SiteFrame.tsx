@@ -1,0 +1,54 @@
+import { inForce } from '@tamper/core/gates';
+import { withKnownProducts } from '@tamper/core/job';
+import { resolveRules } from '@tamper/core/rules';
+import { registerOf } from '@tamper/core/site';
+import { useMemo, type ReactNode } from 'react';
+import { deviceClock } from '../../data/deviceClock';
+import { useFresh } from '../../data/useCurrent';
+import { useWho } from '../../data/who';
+import { Faults } from '../../ui/Faults';
+import { usePlanned, useSafe, useSession } from '../frame/session';
+import { StepPage } from '../frame/StepPage';
+import { SiteContext, type SiteEdit } from './context';
+
+/** A page of people on site: the issued plan they work to, the book and the gates, for all that stands in it. */
+export function SiteFrame({ children }: { children: ReactNode }) {
+  const { jobId, runId, job, run, book } = useSession();
+  const { state, planned } = usePlanned();
+  const { good } = state;
+  useFresh([job, run]);
+  const { who, setWho } = useWho();
+  const { units } = job.doc;
+  const { gate, revisions, error } = useSafe();
+  const site = useMemo((): SiteEdit | undefined => {
+    const force = revisions && inForce(revisions);
+    if (!revisions || (!force && !good)) return undefined;
+    const built = force ?? (good as NonNullable<typeof good>);
+    const itsJob = { ...built.job, units };
+    const rules = resolveRules(itsJob.ruleSet, itsJob.overrides);
+    return {
+      jobId,
+      runId,
+      draft: { job, run, good, planned },
+      force,
+      job: itsJob,
+      run: withKnownProducts(itsJob, built.run),
+      rules,
+      plan: built.plan,
+      book,
+      register: registerOf(book.book ?? [], deviceClock().now(), rules),
+      gate,
+      who,
+      setWho,
+    };
+  }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who, setWho]);
+  return (
+    <StepPage>
+      {site ? (
+        <SiteContext.Provider value={site}>{children}</SiteContext.Provider>
+      ) : (error ?? book.error) ? (
+        <Faults title="The issued plan is not here, so nobody goes in by this device" faults={[(error ?? book.error) as string]} />
+      ) : undefined}
+    </StepPage>
+  );
+}
