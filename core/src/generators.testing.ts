@@ -505,6 +505,15 @@ function runOf(parts: AnyParts): Run {
       parts.existing.map((line) => existingOf(line, at)),
       'x',
     ),
+    // Where machines do not get, hands find things.
+    found: byHand.map(({ way }, i) => ({
+      id: `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`,
+      what: 'tiles' as const,
+      ...stretch(way),
+      depth: null,
+      note: '',
+      by: 'foreman',
+    })),
     access: parts.access,
     flow: parts.flow,
     water: parts.water === null ? [] : [{ station: start, level: parts.water }],

@@ -2,7 +2,7 @@ import { offWords, type AsDug, type LayerShape } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import type { Run } from '@tamper/core/job';
 import { formatStation, type UnitSystem } from '@tamper/core/units';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
@@ -14,19 +14,29 @@ interface Props {
   shape: LayerShape;
   run: Run;
   units: UnitSystem;
-  width: number;
   onStation: (station: number) => void;
 }
 
 const HEIGHT = 200;
-const PAD = { left: 16, right: 16, top: 26, bottom: 34 };
+const PAD = { left: 44, right: 24, top: 38, bottom: 58 };
+/** From the foot of the plot to its stations, pixels. */
+const AXIS = HEIGHT - 34;
 /** Least height shown either side of the design, metres. */
 const LEAST = 0.02;
 /** Nearer to the last label than this, pixels, a point keeps its letter to itself. */
 const LABEL_ROOM = 58;
 
 /** What was found along the run, held against the design as a straight line: the band is how far off it may be. */
-export const DigPlot = memo(function DigPlot({ shape, run, units, width, onStation }: Props) {
+export const DigPlot = memo(function DigPlot(props: Props) {
+  const [width, setWidth] = useState(0);
+  return (
+    <Box style={{ minHeight: HEIGHT }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      {width > 0 ? <Plot {...props} width={width} /> : null}
+    </Box>
+  );
+});
+
+function Plot({ shape, run, units, width, onStation }: Props & { width: number }) {
   const { checks, ponds, layer } = shape;
   const { start, end, length } = extent(run);
   const most = Math.max(LEAST, ...checks.map(({ off, within }) => Math.max(Math.abs(off), 1.5 * within))) * 1.15;
@@ -49,26 +59,20 @@ export const DigPlot = memo(function DigPlot({ shape, run, units, width, onStati
       <Svg width={width} height={HEIGHT} aria-hidden pointerEvents="none">
         <Band checks={checks} view={view} start={start} end={end} />
         {ponds.map(({ from, to }) => (
-          <Rect
-            key={from}
-            x={view.x(from)}
-            width={Math.max(3, view.x(to) - view.x(from))}
-            y={HEIGHT - PAD.bottom - 7}
-            height={7}
-            fill={colours.note}
-          />
+          <Rect key={from} x={view.x(from)} width={Math.max(3, view.x(to) - view.x(from))} y={AXIS - 7} height={7} fill={colours.note} />
         ))}
-        <Found checks={checks} view={view} units={units} />
-        <Label x={4} y={14} anchor="start" size={12} colour={colours.faded} text="high" />
-        <Label x={4} y={HEIGHT - PAD.bottom - 10} anchor="start" size={12} colour={colours.faded} text="deep" />
-        <Label x={width - 4} y={14} anchor="end" size={12} colour={colours.faded} text="grey: planned, and what it may be off" />
-        <Line x1={PAD.left} x2={width - PAD.right} y1={HEIGHT - PAD.bottom} y2={HEIGHT - PAD.bottom} stroke={colours.faded} />
+        <Found checks={checks} view={view} units={units} width={width} />
+        <Label x={6} y={PAD.top + 8} anchor="start" size={12} colour={colours.faded} text="high" />
+        <Label x={6} y={view.y(0) + 4} anchor="start" size={12} colour={colours.faded} text="plan" />
+        <Label x={6} y={HEIGHT - PAD.bottom} anchor="start" size={12} colour={colours.faded} text="deep" />
+        <Label x={width - 6} y={16} anchor="end" size={12} colour={colours.faded} text="grey: what it may be off" />
+        <Line x1={PAD.left} x2={width - PAD.right} y1={AXIS} y2={AXIS} stroke={colours.faded} />
         {ticks(start, end, Math.max(2, Math.floor(width / 80))).map((station) => (
           <G key={station}>
-            <Line x1={view.x(station)} x2={view.x(station)} y1={HEIGHT - PAD.bottom} y2={HEIGHT - PAD.bottom + 5} stroke={colours.faded} />
+            <Line x1={view.x(station)} x2={view.x(station)} y1={AXIS} y2={AXIS + 5} stroke={colours.faded} />
             <Label
               x={view.x(station)}
-              y={HEIGHT - PAD.bottom + 19}
+              y={AXIS + 19}
               anchor={station === start ? 'start' : station === end ? 'end' : 'middle'}
               size={12}
               colour={colours.faded}
@@ -79,7 +83,7 @@ export const DigPlot = memo(function DigPlot({ shape, run, units, width, onStati
       </Svg>
     </Box>
   );
-});
+}
 
 /** The design as a line, and how far off it may be round it. */
 function Band({ checks, view, start, end }: { checks: readonly AsDug[]; view: View; start: number; end: number }) {
@@ -99,8 +103,12 @@ function Band({ checks, view, start, end }: { checks: readonly AsDug[]; view: Vi
   );
 }
 
+/** Nearer the sides than half a label it runs inwards. */
+const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'middle' | 'end' } =>
+  x < PAD.left + 30 ? { x: x - 8, anchor: 'start' } : x > width - 50 ? { x: x + 8, anchor: 'end' } : { x, anchor: 'middle' };
+
 /** What was found: a ring where it is good, a letter in a spot where it is not, and how far off as far as there is room. */
-function Found({ checks, view, units }: { checks: readonly AsDug[]; view: View; units: UnitSystem }) {
+function Found({ checks, view, units, width }: { checks: readonly AsDug[]; view: View; units: UnitSystem; width: number }) {
   let labelled = -Infinity;
   return (
     <G>
@@ -125,7 +133,9 @@ function Found({ checks, view, units }: { checks: readonly AsDug[]; view: View; 
               strokeWidth={2}
             />
             {good ? null : <Label x={x} y={y + 4} size={11} text={off < 0 ? 'D' : 'H'} colour={colours.stop} />}
-            {room ? <Label x={x} y={off > 0 ? y + 24 : y - 13} size={12} colour={colours.stop} text={offWords(off, units)} /> : null}
+            {room ? (
+              <Label {...besideEdge(x, width)} y={off > 0 ? y - 13 : y + 22} size={12} colour={colours.stop} text={offWords(off, units)} />
+            ) : null}
           </G>
         );
       })}

@@ -19,6 +19,7 @@ const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
 
 /** The one scale of type: what is read, from the figures one digs by to what stands below a field. */
 export const typeScale = {
+  displaySmall: size(34, 40, sans.bold),
   headlineLarge: size(28, 34, sans.bold),
   headlineMedium: size(24, 30, sans.bold),
   headlineSmall: size(21, 26, sans.semibold),
@@ -36,7 +37,7 @@ export const typeScale = {
 export const paperFonts = configureFonts({
   config: {
     default: typeScale.bodyMedium,
-    ...Object.fromEntries((['displayLarge', 'displayMedium', 'displaySmall'] as const).map((key) => [key, size(34, 40, sans.bold)])),
+    ...Object.fromEntries((['displayLarge', 'displayMedium'] as const).map((key) => [key, typeScale.displaySmall])),
     ...typeScale,
   },
 });

@@ -97,6 +97,8 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
     note: '',
   },
   strike: { kind: 'strike', setUp: REVISION, station: 12, note: '' },
+  found: { kind: 'found', what: 'tiles', from: 11, to: 13, depth: 0.6, note: 'red, in a row' },
+  settled: { kind: 'settled', found: REVISION, how: 'owner came: dead, cut out' },
   wrong: { kind: 'wrong', why: 'another trench' },
 };
 const entryOf = (fact: Fact): Entry => bookEntry(fact, AT).entry as Entry;

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { Crew } from '../crew.testing';
 import { blankExisting, blankJob, plainJob, plainRun, type ExistingLine } from '../job';
+import { runGate } from '../gates';
+import { planRun } from '../plan/plan';
 import { bookEntry, levelRun } from '../testing';
-import { inOrder, knows, observedJob, observedRun, recordsOf, type Entry, type Kept } from '.';
+import { inOrder, knows, observedJob, observedRun, recordsOf, unsettledIn, type Entry, type Kept } from '.';
 
 const NOON = Date.parse('2026-11-02T12:00:00Z');
 const MINUTE = 60_000;
@@ -172,4 +174,33 @@ test('the same document and the same entries are the same object; a document not
   expect(observedRun(run, [bookEntry({ kind: 'walk', note: '' })])).toBe(run);
   expect(plainRun(observedRun(run, book))).toEqual(run);
   expect(plainJob(observedJob(job, [bookEntry({ kind: 'walk', note: '' }), bookEntry({ kind: 'marks', day: '2026-11-02' })]))).toEqual(job);
+});
+
+describe('something found', () => {
+  const tiles: Entry<'found'>['fact'] = { kind: 'found', what: 'tiles', from: 11, to: 13, depth: 0.6, note: '' };
+  const still = (book: readonly Kept[]) => unsettledIn(book).map(({ what, by }) => [what, by]);
+
+  test('counts until somebody says what was done about it: refused by the server, said to be wrong, from a clock that is off', () => {
+    const found = bookEntry(tiles);
+    expect(still([found])).toEqual([['tiles', 'foreman']]);
+    expect(still([{ ...found, refused: true }])).toHaveLength(1);
+    const wrong = bookEntry({ kind: 'wrong', why: 'a brick' }, '2026-11-02T07:00:00Z', { corrects: found.entry.id });
+    expect(still([found, wrong])).toHaveLength(1);
+    const settled = bookEntry({ kind: 'settled', found: found.entry.id, how: 'owner came: dead' });
+    expect(still([found, settled])).toEqual([]);
+    expect(still([found, { ...settled, refused: true }])).toHaveLength(1);
+    const taken = bookEntry({ kind: 'wrong', why: 'wrong place' }, '2026-11-02T07:00:00Z', { corrects: settled.entry.id });
+    expect(still([found, settled, taken])).toHaveLength(1);
+  });
+
+  test('stands beside the run, shuts Clear to dig there and nowhere else, and is never in its document', () => {
+    const seenRun = observedRun(run, [bookEntry(tiles)]);
+    expect(plainRun(seenRun)).toEqual(run);
+    const { findings } = planRun(job, seenRun);
+    const [finding] = findings.filter(({ code }) => code === 'clearance.found');
+    expect(finding).toMatchObject({ severity: 'stop', where: [{ from: 11, to: 13 }] });
+    expect(runGate(job, seenRun, planRun(job, seenRun), [], '2026-11-02').reasons.map(({ what }) => what)).toContain(
+      'Cover tiles or plates found, 0.60 m down',
+    );
+  });
 });

@@ -1,4 +1,4 @@
-import { sameJson, type Exposure, type Job, type JobFile, type Run } from '../job';
+import { sameJson, type Exposure, type Job, type JobFile, type Run, type Unsettled } from '../job';
 import { momentOf, ofKind, withdrawn, type Kept, type KeptOf } from './believed';
 import { knows, type Heard } from './entry';
 import { readEntry } from './registry';
@@ -98,6 +98,22 @@ type Ticked = { entry: { fact: { hidden: string[]; seen: string[] } } };
 const sameWindow = ({ entry: { fact: a } }: Ticked, { entry: { fact: b } }: Ticked): boolean =>
   sameJson([a.hidden, a.seen], [b.hidden, b.seen]);
 
+/**
+ * What was found on a run that nobody has settled. It is bad news: it counts from whoever said it, whether or not the server took it, and is not taken back
+ * by saying that it was wrong; only by saying what was done about it, which names it.
+ */
+export function unsettledIn(book: readonly Kept[]): Unsettled[] {
+  const gone = withdrawn(book);
+  const done = new Set(standing(ofKind(book, 'settled'), gone).map(({ entry }) => entry.fact.found));
+  return ofKind(book, 'found')
+    .filter(({ entry }) => !done.has(entry.id))
+    .map(({ entry: { id, author, fact } }) => {
+      const { what, from, to, depth, note } = fact;
+      return { id, what, from, to, depth, note, by: author };
+    })
+    .sort((a, b) => a.from - b.from || (a.id < b.id ? -1 : 1));
+}
+
 /** Rates the crew measured, as long as nobody took them out. */
 export const ratesIn = (book: readonly Kept[]): KeptOf<'rate'>[] => standing(ofKind(book, 'rate'), withdrawn(book));
 
@@ -123,13 +139,14 @@ function remembered<T extends object>(kinds: readonly string[], work: (document:
  * A run with what was observed of it put beside what its document says: lines as found or searched for in vain, steps of clearing done.
  * @param book entries of the run and of its job. @returns the same object for the same entries; the document itself where there are none.
  */
-export const observedRun = remembered<Run>(['exposure', 'steps', 'marks'], (run, book) => ({
+export const observedRun = remembered<Run>(['exposure', 'steps', 'marks', 'found', 'settled'], (run, book) => ({
   ...run,
   existing: run.existing.map((line) => {
     const exposures = exposuresOf(line, book);
     return exposures.length > 0 ? { ...line, exposures } : line;
   }),
   clearing: clearingOf(book),
+  found: unsettledIn(book),
 }));
 
 /**

@@ -7,6 +7,7 @@ import { benchmark } from './kinds/benchmark';
 import { can } from './kinds/can';
 import { check } from './kinds/check';
 import { exposure } from './kinds/exposure';
+import { found, settled } from './kinds/found';
 import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
 import { look } from './kinds/look';
@@ -50,6 +51,8 @@ export const kinds = {
   sightBack,
   check,
   strike,
+  found,
+  settled,
   wrong,
 };
 
@@ -95,6 +98,8 @@ export const entrySchema = z.strictObject({
     sightBack.schema,
     check.schema,
     strike.schema,
+    found.schema,
+    settled.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;

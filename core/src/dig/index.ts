@@ -5,6 +5,8 @@ export * from './asDug';
 export * from './shape';
 export * from './staircase';
 export * from './sheet';
+export * from './card';
+export * from './cardSays';
 export * from './faults';
 export * from './report';
 export * from './hole';

@@ -1,6 +1,6 @@
 import { evidences, type Evidence } from '../catalogue';
 import { common, cutAt, EPSILON, evenAt, firstFrom, joined, shareWhere, whereNearer, type Even, type Range } from '../geometry';
-import type { ExistingLine, FieldError, Found, PlacedLine } from '../job';
+import type { ExistingLine, FieldError, Found, FoundThing, PlacedLine, Run } from '../job';
 import type { Rules } from '../rules';
 import { foundRecord, knownParts, lostRecord, type KnownPart } from './known';
 import type { HandWindow } from './windows';
@@ -44,6 +44,20 @@ export function byHandOnly({
     };
   });
 }
+
+/** What was met in the ground that nobody expected, as long as nobody has said what was done about it. */
+export const somethingFound = ({
+  run: { found = [] },
+}: {
+  run: Pick<Run, 'found'>;
+}): Found<{ what: FoundThing; depth: number | null; note: string; by: string }>[] =>
+  found.map(({ id, what, from, to, depth, note, by }) => ({
+    severity: 'stop' as const,
+    subject: { kind: 'entry' as const, id },
+    where: [{ from, to }],
+    facts: { what, depth, note, by },
+    fixes: [],
+  }));
 
 /** Lines looked for in vain: they may be anywhere. */
 export const notFound = ({ existing }: Pick<ClearanceContext, 'existing'>): Found<{ name: string; depth: number; by: string }>[] =>

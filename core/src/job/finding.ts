@@ -7,7 +7,20 @@ export type GateName = 'dig' | 'enter' | 'cover';
 
 /** What a finding is about. Places are holes: reaches dug open, by the id of the reach, and pits. */
 export interface Subject {
-  kind: 'place' | 'reach' | 'laid' | 'existing' | 'structure' | 'beside' | 'stretch' | 'pinch' | 'product' | 'window' | 'leg' | 'bend';
+  kind:
+    | 'place'
+    | 'reach'
+    | 'laid'
+    | 'existing'
+    | 'structure'
+    | 'beside'
+    | 'stretch'
+    | 'pinch'
+    | 'product'
+    | 'window'
+    | 'leg'
+    | 'bend'
+    | 'entry';
   id: string;
 }
 

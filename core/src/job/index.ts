@@ -14,3 +14,4 @@ export * from './clean';
 export * from './merge';
 export * from './fingerprint';
 export * from './upgrade';
+export * from './found';

@@ -1,5 +1,5 @@
 import { accessChecks } from '../clearance';
-import { byHandOnly, notFound, tooCloseToExisting } from '../existing';
+import { byHandOnly, notFound, somethingFound, tooCloseToExisting } from '../existing';
 import { boredBlind, pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment';
 import { untestedGround, weakerThanPlanned, type GroundContext } from '../ground';
 import { checkList, type Finding, type GateName, type Severity } from '../job';
@@ -63,6 +63,7 @@ const NONE = [] as const;
 export const checks = checkList<PlanContext>()({
   'clearance.window': { gates: NONE, run: byHandOnly },
   'clearance.lost': { gates: DIG, run: notFound },
+  'clearance.found': { gates: DIG, run: somethingFound },
   'clearance.clash': { gates: DIG, run: tooCloseToExisting },
   'clearance.bore': { gates: DIG, run: boredBlind },
   'boring.short': { gates: DIG, run: bowTooShort },

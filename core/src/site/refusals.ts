@@ -110,6 +110,10 @@ const CHECKS: Checks = {
     if (fact.benchmark.id === instrument.kept.entry.fact.benchmark.id || instrument.plane.fall === 0) return undefined;
     return `A plane that falls closes only on the benchmark it began from: sight back on ${instrument.kept.entry.fact.benchmark.name}, ${formatLength(instrument.kept.entry.fact.benchmark.level, job.units, 'level')}.`;
   },
+  settled: (fact, { book }) =>
+    book.some(({ entry }) => entry.id === fact.found && entry.fact.kind === 'found')
+      ? undefined
+      : 'What was found is not in the book here yet; wait until it was heard, or enter it.',
   strike: (fact, { book, rules, now }) =>
     instrumentNamed(instrumentsOf(book, now, rules), fact.setUp)
       ? undefined

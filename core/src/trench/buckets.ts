@@ -1,3 +1,4 @@
+import { formatLength, type UnitSystem } from '../units';
 import { bucketsOf, type Found } from '../job';
 import type { ProfileColumns } from '../alignment';
 import type { TrenchContext } from './fits';
@@ -42,6 +43,12 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
   }
   return ways.sort((a, b) => tooWide(a, floor) - tooWide(b, floor) || a.buckets.length - b.buckets.length || a.width - b.width);
 }
+
+/** How a width is dug, in a line. */
+export const passWords = ({ buckets, overlap, width }: Passes, units: UnitSystem): string =>
+  buckets.length === 1
+    ? `One pass of ${formatLength(width, units)}`
+    : `${buckets.length} passes of ${formatLength(buckets[0] ?? 0, units)}, overlapping ${formatLength(overlap, units)}`;
 
 /** Widths no bucket to hand digs without cutting more than a hand's breadth too wide, reach by reach. */
 export function noBucketDigs({ job, places }: Pick<TrenchContext, 'job' | 'places'>): Found<{

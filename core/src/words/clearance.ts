@@ -1,4 +1,5 @@
 import { evidences } from '../catalogue';
+import { foundThings } from '../job';
 import { formatStation } from '../units';
 import { lengths, type Sentences } from './said';
 
@@ -14,6 +15,11 @@ export const clearanceWords: Sentences<'clearance'> = {
     what: `${name} not found down to ${lengths(reader)(depth)}`,
     why: 'It may be elsewhere; it is not proven absent. Stop, ask the locator again, and enter what comes of it.',
     basis: `Recorded by ${by}`,
+  }),
+  'clearance.found': ({ facts: { what, depth, note, by } }, reader) => ({
+    what: `${foundThings[what].name} found${depth === null ? '' : `, ${lengths(reader)(depth)} down`}${note ? `: ${note}` : ''}`,
+    why: `${foundThings[what].todo} Nobody digs there until somebody says what was done about it.`,
+    basis: `Found by ${by}`,
   }),
   'clearance.clash': ({ severity, facts: { name, clearance, lines, of } }, reader) => ({
     what: `${name} ${severity === 'stop' ? 'is' : 'may be'} within ${lengths(reader)(clearance)} of ${of === 1 ? 'the new line' : lines.length === of ? 'the new lines' : lines.join(' and ')}`,

@@ -3,6 +3,7 @@ import { useSite } from '../site/context';
 import { Outbox } from '../site/Outbox';
 import { SiteFrame } from '../site/SiteFrame';
 import { AskWho } from '../site/WhoCard';
+import { CardTab } from './CardTab';
 import { DigContext, useDigOf } from './context';
 import { FoundTab } from './FoundTab';
 import { LevelTab } from './LevelTab';
@@ -11,7 +12,7 @@ import { SetUpTab } from './SetUpTab';
 import { SheetTab } from './SheetTab';
 
 type Tab = TabOf<'dig'>;
-const SHOWN: Record<Tab, () => React.ReactNode> = { level: LevelTab, found: FoundTab, sheet: SheetTab, setup: SetUpTab };
+const SHOWN: Record<Tab, () => React.ReactNode> = { card: CardTab, level: LevelTab, found: FoundTab, sheet: SheetTab, setup: SetUpTab };
 
 /** Digging to the plan: levels set up, read and held against it. */
 export function DigScreen({ tab }: { tab: Tab }) {

@@ -10,7 +10,6 @@ import { Choice } from '../../ui/Choice';
 import { DataTable, type Column } from '../../ui/DataTable';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
-import { useRoom } from '../../ui/useRoom';
 import { useWhere } from '../frame/session';
 import { useSite } from '../site/context';
 import { useDig } from './context';
@@ -20,7 +19,6 @@ export function FoundTab() {
   const { job, run, rules } = useSite();
   const { report, notes } = useDig();
   const { units } = job;
-  const { page } = useRoom();
   const { look } = useWhere();
   const [chosen, setLayer] = useState<string>();
   const layer = report.layers.find((one) => one.layer === chosen) ?? report.layers[0];
@@ -43,7 +41,7 @@ export function FoundTab() {
           onChange={setLayer}
         />
       ) : null}
-      {layer ? <DigPlot shape={layer} run={run} units={units} width={page} onStation={(station) => look({ cursor: station })} /> : null}
+      {layer ? <DigPlot shape={layer} run={run} units={units} onStation={(station) => look({ cursor: station })} /> : null}
       {report.fills.map((fill) => (
         <Notice key={fill.material} kind="caution" title="To fill what is too deep">
           <Text>{fillWords(fill, units)}. Bedding, never spoil: it settles.</Text>

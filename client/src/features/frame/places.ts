@@ -4,7 +4,7 @@ export const steps = {
   protection: { title: 'Protect', icon: 'clear', tabs: { soil: 'Soil', ways: 'Ways', supports: 'Supports', steps: 'Steps' } },
   works: { title: 'Works', icon: 'machine', tabs: { machine: 'Machine', spoil: 'Spoil', order: 'Order', days: 'Days', better: 'Better' } },
   checks: { title: 'Checks', icon: 'list', tabs: { lines: 'Lines', risk: 'Strike risk', compare: 'Compare' } },
-  dig: { title: 'Dig', icon: 'dig', tabs: { level: 'Level', found: 'As dug', sheet: 'Sheet', setup: 'Set up' } },
+  dig: { title: 'Dig', icon: 'dig', tabs: { card: 'Card', level: 'Level', found: 'As dug', sheet: 'Sheet', setup: 'Set up' } },
   site: {
     title: 'Site',
     icon: 'site',

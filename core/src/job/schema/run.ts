@@ -22,6 +22,7 @@ import { laidLineSchema, MOST_LAID, type LaidLine } from './laid';
 import { at, checkStations } from './stationed';
 import { structureSchema } from './structures';
 import { logisticsSchema } from './logistics';
+import type { Unsettled } from '../found';
 
 export const spoilSchema = z.strictObject({
   ground: z.enum(groundIds),
@@ -194,7 +195,11 @@ export interface Clearing {
   done: number;
 }
 /** A run as its document has it, and what the book has of it besides: see `observedRun`. */
-export type Run = Omit<z.infer<typeof runSchema>, 'existing'> & { existing: ExistingLine[]; clearing?: readonly Clearing[] };
+export type Run = Omit<z.infer<typeof runSchema>, 'existing'> & {
+  existing: ExistingLine[];
+  clearing?: readonly Clearing[];
+  found?: readonly Unsettled[];
+};
 export type LevelBook = z.infer<typeof levelBookSchema>;
 export type Flow = z.infer<typeof flowSchema>;
 export type Targets = z.infer<typeof targetsSchema>;

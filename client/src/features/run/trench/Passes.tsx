@@ -1,4 +1,4 @@
-import { bucketPasses, bucketsOf, digWidth, formatLength, formatVolume, overDig, type Passes as Way, type Reach } from '@tamper/core';
+import { bucketPasses, bucketsOf, digWidth, formatLength, formatVolume, overDig, passWords, type Reach } from '@tamper/core';
 import { Text } from '../../../ui/Text';
 import { usePlanOnScreen, useRunEdit } from '../context';
 
@@ -13,10 +13,6 @@ export function Passes() {
   const panels = wide - reach.bottomWidth;
   const ways = bucketPasses(bucketsOf(job), wide, reach.supportWidths ? reach.supportWidths.most + panels : Infinity);
   const length = (metres: number) => formatLength(metres, job.units);
-  const words = ({ buckets, overlap, width }: Way) =>
-    buckets.length === 1
-      ? `One pass of ${length(width)}`
-      : `${buckets.length} passes of ${length(buckets[0] ?? 0)}, overlapping ${length(overlap)}`;
   const best = ways[0];
   const over = best && plan ? overDig(plan.profile, reachIndex, best.width - wide) : 0;
   return (
@@ -25,7 +21,7 @@ export function Passes() {
       {ways.slice(0, SHOWN).map((way, index) => (
         <Text key={index} variant="bodySmall">
           {index === 0 ? 'Best: ' : 'Or: '}
-          {words(way)}.
+          {passWords(way, job.units)}.
         </Text>
       ))}
       {ways.length === 0 ? (

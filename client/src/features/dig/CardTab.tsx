@@ -1,0 +1,200 @@
+import {
+  AHEAD,
+  cardLines,
+  digCard,
+  lastChecked,
+  nextStation,
+  offWords,
+  ONE_STATION,
+  STOP_WORDS,
+  wayOf,
+  type DigCard,
+} from '@tamper/core/dig';
+import { extent } from '@tamper/core/alignment';
+import { runGate } from '@tamper/core/gates';
+import { formatLength, formatStation } from '@tamper/core/units';
+import { router } from 'expo-router';
+import { useMemo } from 'react';
+import { View } from 'react-native';
+import { useToday } from '../../data/useToday';
+import { colours } from '../../theme/tokens';
+import { Button } from '../../ui/Button';
+import { IconButton } from '../../ui/IconButton';
+import { Notice } from '../../ui/Notice';
+import { Text } from '../../ui/Text';
+import { jobPath, runPath } from '../frame/places';
+import { useCursor, usePlanned, useSession, useWhere } from '../frame/session';
+import { useSite } from '../site/context';
+import { useDig } from './context';
+import { UnknownCard } from './UnknownCard';
+
+/** One step of the thumb, metres. */
+const STEP = { metric: 1, us: 3 * 0.3048 } as const;
+
+/** The card in the cab: what to dig here and as far ahead as one looks, and what to heed. */
+export function CardTab() {
+  const { job, run, plan, rules } = useSite();
+  const { report } = useDig();
+  const { look } = useWhere();
+  const chosen = useCursor().cursor;
+  const { units } = job;
+  const { designs, inForce, checks } = report;
+  const ends = extent(run);
+  const way = wayOf(run);
+  const last = lastChecked(checks);
+  const station = chosen ?? last?.station ?? (way === 1 ? ends.start : ends.end);
+  const card = useMemo(
+    () => digCard({ job, run, plan, designs, instrument: inForce }, station, AHEAD[units]),
+    [job, run, plan, designs, inForce, station, units],
+  );
+  const move = (by: 1 | -1) => look({ cursor: nextStation(station, STEP[units], by * way === 1 ? 'up' : 'down', ends) });
+  return (
+    <View style={{ gap: 12 }}>
+      <MayDig />
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+        <IconButton icon="back" accessibilityLabel="Back along the dig" onPress={() => move(-1)} style={BIG} />
+        <View style={{ flex: 1, alignItems: 'center' }}>
+          <Text testID="number-Station" variant="headlineLarge">
+            {formatStation(station, units)}
+          </Text>
+        </View>
+        <IconButton icon="next" accessibilityLabel="On along the dig" onPress={() => move(1)} style={BIG} />
+      </View>
+      {card ? <Figures card={card} /> : <Notice kind="note" title="Nothing is dug open here by this plan" />}
+      {card
+        ? cardLines(card, rules, units).map(({ id, about, says, heed }) => (
+            <View
+              key={id}
+              style={{
+                flexDirection: 'row',
+                gap: 10,
+                paddingVertical: 8,
+                paddingHorizontal: 12,
+                borderRadius: 8,
+                backgroundColor: heed ? colours.cautionWash : colours.paper,
+                borderLeftWidth: 5,
+                borderColor: heed ? colours.caution : colours.line,
+              }}
+            >
+              <Text variant="titleSmall" style={{ width: 104 }}>
+                {about}
+              </Text>
+              <Text style={{ flex: 1 }}>{says}</Text>
+            </View>
+          ))
+        : null}
+      <Notice kind="stop" title={STOP_WORDS} />
+      <UnknownCard station={station} />
+      <Steps last={last && Math.abs(last.station - station) > ONE_STATION ? last.station : undefined} />
+    </View>
+  );
+}
+const BIG = { width: 72, height: 56, borderWidth: 1, borderColor: colours.faded, borderRadius: 10 } as const;
+
+/** Where one goes from the card: the level of what was dug, and where the last one was. */
+function Steps({ last }: { last: number | undefined }) {
+  const { job, jobId, runId } = useSite();
+  const { look } = useWhere();
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+      <Button mode="contained" icon="measure" onPress={() => router.navigate(runPath(jobId, runId, 'dig/level'))}>
+        Enter a level
+      </Button>
+      {last === undefined ? null : (
+        <Button mode="outlined" onPress={() => look({ cursor: last })}>
+          {`To the last level, ${formatStation(last, job.units)}`}
+        </Button>
+      )}
+    </View>
+  );
+}
+
+/** NO, as long as the gate Clear to dig is shut. */
+function MayDig() {
+  const { job, jobId, run, plan, force } = useSite();
+  const { others } = useSession();
+  const { good } = usePlanned().state;
+  const today = useToday();
+  // The issued copy is dug to, and what was found since is beside the draft: either shuts it.
+  const gates = useMemo(
+    () => [runGate(job, run, plan, others, today), ...(good ? [runGate(good.job, good.run, good.plan, others, today)] : [])],
+    [job, run, plan, good, others, today],
+  );
+  const shut = gates.findLast(({ open }) => !open);
+  const stops = shut?.reasons.filter(({ state }) => state === 'stop') ?? [];
+  if (!shut && force) return null;
+  return (
+    <Notice kind="stop" role="alert" title={force ? 'NO: Clear to dig is shut' : 'NO: no plan is issued'}>
+      {force ? (
+        <>
+          <Text>
+            {stops[0]?.what}
+            {stops.length > 1 ? `, and ${stops.length - 1} more` : ''}.
+          </Text>
+          <View style={{ flexDirection: 'row' }}>
+            <Button mode="outlined" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
+              What it hangs on
+            </Button>
+          </View>
+        </>
+      ) : null}
+    </Notice>
+  );
+}
+
+/** The figures one digs by: huge, and what they come to as far ahead as one looks. */
+function Figures({ card }: { card: DigCard }) {
+  const { job } = useSite();
+  const { checks } = useDig().report;
+  const { units } = job;
+  const there = checks.find(
+    (one) => !one.over && one.layer === 'bottom' && one.pit === null && Math.abs(one.station - card.station) <= ONE_STATION,
+  );
+  const level = (metres: number) => formatLength(metres, units, 'level');
+  const cutAhead = card.ahead && card.ahead.ground - card.ahead.bottom;
+  return (
+    <View style={{ gap: 4 }}>
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <Figure
+          label="Down from the ground"
+          value={level(card.cut)}
+          ahead={cutAhead === undefined ? undefined : level(cutAhead)}
+          card={card}
+        />
+        {card.reading === undefined ? (
+          <Figure
+            label="Level of the bottom"
+            value={level(card.design.bottom)}
+            ahead={card.ahead && level(card.ahead.bottom)}
+            card={card}
+          />
+        ) : (
+          <Figure
+            label="On the rod"
+            value={level(card.reading)}
+            ahead={card.readingAhead === undefined ? undefined : level(card.readingAhead)}
+            card={card}
+          />
+        )}
+      </View>
+      {there ? (
+        <Text role="status" variant="titleSmall" style={{ color: there.good ? colours.good : colours.stop }}>
+          Found here: {offWords(there.off, units)}
+        </Text>
+      ) : null}
+    </View>
+  );
+}
+
+function Figure({ label, value, ahead, card }: { label: string; value: string; ahead: string | undefined; card: DigCard }) {
+  const { units } = useSite().job;
+  return (
+    <View style={{ flex: 1, padding: 10, borderRadius: 8, backgroundColor: colours.paper, borderWidth: 1, borderColor: colours.line }}>
+      <Text variant="labelMedium">{label}</Text>
+      <Text testID={`number-${label}`} variant="displaySmall" style={{ color: colours.clay }}>
+        {value}
+      </Text>
+      <Text variant="bodySmall">{ahead === undefined ? 'ends before' : `${ahead} at ${formatStation(card.to, units)}`}</Text>
+    </View>
+  );
+}
