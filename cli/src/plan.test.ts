@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { demoFile, fallingRun, planRun, type JobFile, type Run } from '@tamper/core';
+import { fallingRun, planRun, type JobFile, type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 
 const plan = (input: string) =>
   spawnSync(process.execPath, ['--import', 'tsx', join(__dirname, 'plan.ts'), '-'], {

@@ -24,7 +24,6 @@ export * from './words';
 export * from './issue';
 export * from './site';
 export * from './gates';
-export * from './demo';
 export * from './estimate';
 export * from './order';
 export * from './studies/programme';

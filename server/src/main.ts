@@ -1,5 +1,5 @@
 import { DEMO_JOB_ID } from '@tamper/core/demoId';
-import { demoFor } from '@tamper/core';
+import { demoFor } from '@tamper/core/demo';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';

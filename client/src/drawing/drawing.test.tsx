@@ -1,5 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react';
-import { blankJob, demoFile, planRun, sectionAt, type Reach, type Run, type TooClose } from '@tamper/core';
+import { blankJob, planRun, sectionAt, type Reach, type Run, type TooClose } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { eventStations, nextEvent } from './events';
 import { fitStretched, fitToScale } from './fit';
 import { SectionDrawing } from './SectionDrawing';

@@ -1,16 +1,5 @@
-import {
-  blankJob,
-  demoFile,
-  jobErrors,
-  observedJob,
-  plainJob,
-  planRun,
-  readerOf,
-  type Job,
-  type Patch,
-  type Plan,
-  type Run,
-} from '@tamper/core';
+import { blankJob, jobErrors, observedJob, plainJob, planRun, readerOf, type Job, type Patch, type Plan, type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { useMemo, useState, type ReactNode } from 'react';
 import { mendsFor, onPage } from './benches';
 import { useBenchBook } from './books';

@@ -1,13 +1,12 @@
 import { configureFonts } from 'react-native-paper';
 
-/** One humanist sans, shipped with the app; figures are tabular so that numbers do not dance while typing. */
+/** One humanist sans in two weights, shipped with the app; figures are tabular so that numbers do not dance while typing. */
 export const fontFiles = {
   'Source Sans': require('@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2') as number,
   'Source Sans Semibold': require('@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2') as number,
-  'Source Sans Bold': require('@fontsource/source-sans-3/files/source-sans-3-latin-700-normal.woff2') as number,
 };
 
-export const sans = { regular: 'Source Sans', semibold: 'Source Sans Semibold', bold: 'Source Sans Bold' } as const;
+export const sans = { regular: 'Source Sans', semibold: 'Source Sans Semibold' } as const;
 
 const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
   fontFamily,
@@ -19,9 +18,9 @@ const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
 
 /** The one scale of type: what is read, from the figures one digs by to what stands below a field. */
 export const typeScale = {
-  displaySmall: size(34, 40, sans.bold),
-  headlineLarge: size(28, 34, sans.bold),
-  headlineMedium: size(24, 30, sans.bold),
+  displaySmall: size(34, 40, sans.semibold),
+  headlineLarge: size(28, 34, sans.semibold),
+  headlineMedium: size(24, 30, sans.semibold),
   headlineSmall: size(21, 26, sans.semibold),
   titleLarge: size(20, 26, sans.semibold),
   titleMedium: size(17, 22, sans.semibold),

@@ -1,4 +1,5 @@
-import { demoFile, type Run } from '@tamper/core';
+import { type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { withMends, type MendList, type Mends } from './useMends';
 
 const run = demoFile.runs[0] as Run;

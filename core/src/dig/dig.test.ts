@@ -5,7 +5,7 @@ import { Crew } from '../crew.testing';
 import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
-import { entryRefusal } from '../site';
+import { entryRefusal } from '../site/refusals';
 import { bookEntry, levelRun, withInverts } from '../testing';
 import {
   asDugOf,

@@ -1,5 +1,4 @@
 export * from './register';
 export * from './protected';
 export * from './holds';
-export * from './refusals';
 export * from './moves';

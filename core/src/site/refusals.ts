@@ -1,5 +1,7 @@
 import { HOUR, marksFault, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
-import { benchmarksOf, checkDoubt, checkFault, designsOf, instrumentNamed, instrumentsOf, type CheckHeld } from '../dig';
+import { designsOf } from '../dig/design';
+import { checkDoubt, checkFault, type CheckHeld } from '../dig/faults';
+import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
 import { EPSILON } from '../geometry';
 import { kitOf, type Job, type Run } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';

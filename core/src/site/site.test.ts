@@ -6,18 +6,8 @@ import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { bookEntry, counting, levelRun } from '../testing';
-import {
-  deliveryOf,
-  entryRefusal,
-  freePieces,
-  lastMovedOn,
-  putAlong,
-  deliveredCount,
-  registerOf,
-  rowAlong,
-  standingIn,
-  type RegisteredPiece,
-} from '.';
+import { deliveryOf, freePieces, lastMovedOn, putAlong, deliveredCount, registerOf, rowAlong, standingIn, type RegisteredPiece } from '.';
+import { entryRefusal } from './refusals';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
 const AT = '2026-11-02T07:00:00Z';

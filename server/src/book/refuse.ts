@@ -1,4 +1,5 @@
-import { entryRefusal, planRun, resolveRules, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { planRun, resolveRules, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { entryRefusal } from '@tamper/core/refusals';
 import { bookOfKind, type Entry } from '@tamper/core/book';
 import type { Store } from '../db/store';
 import type { Revisions } from '../revisions/revisions';
@@ -29,7 +30,10 @@ export async function refuseAgainst(entry: Entry, jobId: string, runId: string, 
   const { fact } = entry;
   // What was found wanting is heard whatever plan it names.
   const named =
-    fact.kind === 'look' || fact.kind === 'setUp' || fact.kind === 'check' || (fact.kind === 'inspection' && fact.items.every(({ ok }) => ok));
+    fact.kind === 'look' ||
+    fact.kind === 'setUp' ||
+    fact.kind === 'check' ||
+    (fact.kind === 'inspection' && fact.items.every(({ ok }) => ok));
   if (named && !(await revisions.list(runId)).some(({ id }) => id === fact.revision))
     return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);

@@ -6,7 +6,6 @@ import {
   blankJob,
   blankRun,
   bodyText,
-  demoFile,
   fallingRun,
   figuresOf,
   FILE_VERSION,
@@ -23,6 +22,7 @@ import {
   type Revision,
   type Run,
 } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
 import type { OfficeAnswer } from '@tamper/core/office';
 import type { Express } from 'express';

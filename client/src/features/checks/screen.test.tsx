@@ -1,4 +1,5 @@
-import { demoFile, lineChecks, planRun, type CheckedLine, type Job, type Run } from '@tamper/core';
+import { lineChecks, planRun, type CheckedLine, type Job, type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { screen } from '@testing-library/react';
 import { onPage } from '../../testing/benches';
 import type { Worked } from '../../workers/plan.worker';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { fireEvent, screen, within } from '@testing-library/react';
-import { demoFile, machineOf, orderOf, planRun, type Run, readerOf, say } from '@tamper/core';
+import { machineOf, orderOf, planRun, type Run, readerOf, say } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { machines } from '@tamper/core/catalogue';
 import { liftChecks } from '@tamper/core/machine';
 import { carrySpoil, spoilCells } from '@tamper/core/spoil';

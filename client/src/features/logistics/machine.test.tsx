@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { demoFile, machineChoices, machineOf, planRun, setUpAt, type Job, type Run } from '@tamper/core';
+import { machineChoices, machineOf, planRun, setUpAt, type Job, type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
 import { screen, within } from '@testing-library/react';
 import { choose, press, type } from '../../testing/benches';

@@ -1,5 +1,6 @@
 import { fireEvent, screen, within } from '@testing-library/react';
-import { demoFile, kitOf, orderOf, planRun, seeded, programmeInputs, simulateProgramme, whatIfs, type Job, type Run } from '@tamper/core';
+import { kitOf, orderOf, planRun, seeded, programmeInputs, simulateProgramme, whatIfs, type Job, type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { alternatives } from '@tamper/core/studies/improvements';
 import { haulOf } from '@tamper/core/spoil';
 import { type useEffect, type useState } from 'react';

@@ -1,4 +1,5 @@
-import { demoFile, planRun, seeded, strikeCases, type Job, type Run } from '@tamper/core';
+import { planRun, seeded, strikeCases, type Job, type Run } from '@tamper/core';
+import { demoFile } from '@tamper/core/demo';
 import { simulateStrikes, strategies, type StrikeRisk } from '@tamper/core/risk';
 import { screen, within } from '@testing-library/react';
 import type { useState } from 'react';
