@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { issue, number, pick, startRun, step, tab } from '../helpers';
+import { issue, number, pick, runAt, startRun, step, tab } from '../helpers';
 
 const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
@@ -103,4 +103,75 @@ test('sensors on the arm: a slope that is missing is said before anybody digs, a
   }
   await tab(page, 'As dug');
   await expect(page.getByText(/^A staircase: .*The slope is missing in the machine$/)).toBeVisible();
+});
+
+/** Counts touches from here on. */
+async function touches(page: Page): Promise<() => Promise<number>> {
+  await page.evaluate(() => {
+    const counting = window as unknown as { touches?: number };
+    if (counting.touches === undefined) document.addEventListener('click', () => (counting.touches = (counting.touches ?? 0) + 1), true);
+    counting.touches = 0;
+  });
+  return () => page.evaluate(() => (window as unknown as { touches: number }).touches);
+}
+
+test('proof costs seconds: a level is two touches and its number, a set-up six', async ({ page }) => {
+  await startRun(page, { job: 'Touches', run: 'Water', length: 20 });
+  await setUp(page, 'BM 4');
+  const level = await touches(page);
+  await field(page, 'The rod reads').click();
+  await field(page, 'The rod reads').pressSequentially((await aim(page)).toFixed(3));
+  await press(page, 'Enter this level');
+  await expect(page.getByText('Kept at 0.0 m, on level.')).toBeVisible();
+  expect(await level()).toBeLessThanOrEqual(2);
+  // The field stands ready for the next station: the number, and one touch.
+  const next = await touches(page);
+  await expect(field(page, 'The rod reads')).toBeFocused();
+  await page.keyboard.type((await aim(page)).toFixed(3));
+  await press(page, 'Enter this level');
+  await expect(page.getByText('Kept at 5.0 m, on level.')).toBeVisible();
+  expect(await next()).toBe(1);
+  await tab(page, 'Set up');
+  const instrument = await touches(page);
+  await pick(page, 'Means', 'Laser and rod');
+  await field(page, 'Backsight: the rod on the benchmark reads').click();
+  await field(page, 'Backsight: the rod on the benchmark reads').pressSequentially('1.402');
+  await press(page, 'Enter the set-up');
+  await expect(page.getByText(/^Now: Set up on BM 4, plane 11\.402 m/)).toBeVisible();
+  expect(await instrument()).toBeLessThanOrEqual(6);
+});
+
+test('the card in the cab moves on by thumb; something found shuts the dig there, on another device too, until somebody says what was done', async ({
+  page,
+  context,
+}) => {
+  await startRun(page, { job: 'Found', run: 'Water', length: 20 });
+  await setUp(page, 'BM 5');
+  await tab(page, 'Card');
+  await expect(number(page, 'On the rod')).toHaveText(/^\d\.\d{3} m$/);
+  await press(page, 'On along the dig');
+  await press(page, 'On along the dig');
+  await expect(number(page, 'Station')).toHaveText('2.0 m');
+  await press(page, 'Something found');
+  await press(page, 'Enter it: nobody digs there');
+  await expect(page.getByText('Say what it is, as far as it can be seen.')).toBeVisible();
+  await page.getByRole('radio', { name: 'What it is: Cover tiles or plates' }).click();
+  await field(page, 'Down').fill('0.6');
+  await field(page, 'In words').fill('red, in a row');
+  // Half a form outlives a reload.
+  await page.reload();
+  await expect(field(page, 'In words')).toHaveValue('red, in a row');
+  await press(page, 'Enter it: nobody digs there');
+  await expect(page.getByText('Nobody digs 1.0 m to 3.0 m')).toBeVisible();
+  const run = runAt(page);
+  const other = await context.newPage();
+  await other.goto(`${run}/dig/card`);
+  await expect(other.getByText('Nobody digs 1.0 m to 3.0 m')).toBeVisible();
+  await other.goto(`${run.split('/runs')[0]}/clear`);
+  await expect(other.getByText(/Cover tiles or plates found, 0\.60 m down: red, in a row/)).toBeVisible();
+  await page.getByRole('button', { name: 'What was done about it' }).click();
+  await field(page, 'What was done about it, and by whose word').fill('Owner came: dead, cut out');
+  await press(page, 'Settled: dig on');
+  await expect(page.getByText('Nobody digs 1.0 m to 3.0 m')).toHaveCount(0);
+  await expect(other.getByText(/Cover tiles or plates found/)).toHaveCount(0);
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Fact, Kept } from '../book';
 import { normal, seeded } from '../chance';
 import { Crew } from '../crew.testing';
-import { blankJob } from '../job';
+import { blankExisting, blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
@@ -11,15 +11,20 @@ import {
   asDugOf,
   benchmarksOf,
   bumps,
+  cardLines,
   designsOf,
+  digCard,
   digFault,
+  digNotes,
   digReport,
   driftOf,
   gradeSheet,
+  holeFaults,
   instrumentInForce,
   instrumentsOf,
   isChecked,
   lastChecked,
+  levelOf,
   offStretches,
   planeAt,
   planeOf,
@@ -30,6 +35,8 @@ import {
   tPassed,
   unchecked,
   type Checked,
+  type Design,
+  type DigCard,
   type Struck,
 } from '.';
 
@@ -511,5 +518,142 @@ describe('what is wrong with how the machine digs', () => {
       [30, 3.03],
     ] as const)
       expect(Math.abs(tPassed(freedom) - t) / t).toBeLessThan(0.02);
+  });
+});
+
+describe('the hole as it was found', () => {
+  const boxed = (depth: number) =>
+    planRun(
+      job,
+      levelRun({ length: 20, depth, bottomWidth: 0.9, soil: 'B', protection: 'shield', kit: 'box-light', panel: 0.06, entry: true }),
+    );
+  const judged = (made: ReturnType<typeof planRun>, of: typeof run, more: Partial<Check>) => {
+    const ground = 10;
+    const made_ = designsOf(job, of, made.places);
+    const design = made_(5, null);
+    const [found] = asDugOf({
+      rules,
+      designs: made_,
+      book: [bookEntry(check(5, { found: { as: 'depth', value: ground - (design?.bottom ?? 0) }, ...more }))],
+      now: NOW,
+    }).checks;
+    const place = made.places[0];
+    if (!found || !place) throw new Error('nothing was dug there');
+    return holeFaults(
+      found,
+      place,
+      made.supports.find((one) => one.place === place.id),
+      rules,
+    );
+  };
+  const light = levelRun({
+    length: 20,
+    depth: 2,
+    bottomWidth: 0.9,
+    soil: 'B',
+    protection: 'shield',
+    kit: 'box-light',
+    panel: 0.06,
+    entry: true,
+  });
+
+  test('wider than the supports open: it may not be packed out; narrower than planned: room to lay', () => {
+    const made = boxed(2);
+    expect(judged(made, light, { widthBottom: 1.0 }).map(({ kind }) => kind)).not.toContain('wide');
+    expect(judged(made, light, { widthBottom: 1.7 })).toMatchObject([{ kind: 'wide', limit: 1.5 }]);
+    expect(judged(made, light, { widthBottom: 0.75 }).map(({ kind }) => kind)).toEqual(expect.arrayContaining(['narrow', 'tight']));
+  });
+
+  test('dug deeper than the table of its supports goes: said, though the plan was within it', () =>
+    expect(judged(boxed(2), light, { found: { as: 'depth', value: 2.7 }, sure: true }).map(({ kind }) => kind)).toContain('fault'));
+
+  test('sides cut steeper than their class: by the widths as they were measured', () => {
+    const battered = levelRun({
+      length: 20,
+      depth: 2,
+      bottomWidth: 0.9,
+      soil: 'B',
+      left: { kind: 'batter', ratio: 1 },
+      right: { kind: 'batter', ratio: 1 },
+      entry: true,
+    });
+    const made = planRun(job, battered);
+    expect(judged(made, battered, { widthBottom: 0.9, widthTop: 4.9 })).toEqual([]);
+    expect(judged(made, battered, { widthBottom: 0.9, widthTop: 2.0 })).toMatchObject([{ kind: 'fault' }]);
+  });
+});
+
+describe('the card in the cab', () => {
+  const crossed = {
+    ...run,
+    existing: [{ ...blankExisting('Gas main', 18, 'x1'), kind: 'gas' as const }],
+  };
+  const planned = planRun(job, crossed);
+  const cardAt = (station: number, look = 10) =>
+    digCard({ job, run: crossed, plan: planned, designs: designsOf(job, crossed, planned.places), instrument: undefined }, station, look);
+  const [window] = planned.handWindows as [(typeof planned.handWindows)[number]];
+
+  test('counts down to the stretch hands dig, is in it, and lets it go behind', () => {
+    expect(cardAt(window.from - 4)?.hand).toMatchObject({ away: expect.closeTo(4, 9) as number, lines: ['Gas main'] });
+    expect(cardAt((window.from + window.to) / 2)?.hand?.away).toBe(0);
+    expect(cardAt(window.to + 0.5)?.hand).toBeUndefined();
+    expect(cardAt(window.from - 11)?.hand).toBeUndefined();
+  });
+
+  test('at every station: the levels of the design, one place after another, and a move no further than its place is long', () => {
+    let before = 0;
+    for (let station = 0; station <= 40; station += 0.25) {
+      const card = cardAt(station);
+      expect(card?.cut).toBeCloseTo((card?.design.ground ?? 0) - (card?.design.bottom ?? 0), 9);
+      const place = card?.place;
+      if (!place) continue;
+      expect(place.number).toBeGreaterThanOrEqual(before);
+      const { from, to } = planned.setUps.list[place.number - 1] as { from: number; to: number };
+      expect(place.moveIn).toBeLessThanOrEqual(to - from + 1e-9);
+      before = place.number;
+    }
+    expect(before).toBe(planned.setUps.list.length);
+    expect(cardAt(55)).toBeUndefined();
+  });
+
+  test('says what to heed in the reader’s units', () => {
+    const lines = cardLines(cardAt(window.from - 4) as DigCard, rules, 'metric');
+    expect(lines.find(({ id }) => id === 'hand')).toMatchObject({ about: 'By hand in 4 m', heed: true });
+    expect(
+      cardLines(cardAt(window.from - 4) as DigCard, rules, 'us')
+        .map(({ says }) => says)
+        .join(' '),
+    ).not.toMatch(/\d m\b/);
+  });
+});
+
+describe('what the levels say, in sentences', () => {
+  const notesOf = (facts: Fact[], units: 'metric' | 'us' = 'metric') => {
+    const report = digReport({ job, run, places: plan.places, rules, book: facts.map((fact) => bookEntry(fact)), now: NOW });
+    return digNotes({ report, places: plan.places, supports: plan.supports, rules, units });
+  };
+  const layer = (station: number, off: number, its: Check['layer'] = 'bottom') => {
+    const design = designs(station, null) as Design;
+    return check(station, { layer: its, found: { as: 'level', value: (levelOf(design, its) as number) + off } });
+  };
+
+  test('the gravest first: a pipe that falls back stops, a bottom too deep cautions, what nobody checked is noted', () => {
+    const notes = notesOf([
+      ...[0, 5, 10].map((station, i) => layer(station, [0, 0.08, 0][i] as number, 'pipe')),
+      ...[0, 5, 12].map((station) => layer(station, -0.03)),
+    ]);
+    expect(notes.map(({ state }) => state)).toEqual(
+      [...notes.map(({ state }) => state)].sort((a, b) => 'scn'.indexOf(a[0] as string) - 'scn'.indexOf(b[0] as string)),
+    );
+    const said = notes.map(({ what }) => what).join('\n');
+    expect(said).toContain('The pipe falls back, 0.0 m to 5.0 m: 18 mm of water stands at 0.0 m');
+    expect(said).toContain('The bottom is too deep, 0.0 m to 5.0 m: 30 mm');
+    expect(said).toContain('Nobody checked 5.0 m to 12.0 m');
+  });
+
+  test('in feet for who reads feet', () => {
+    const notes = notesOf([layer(0, -0.03), layer(5, -0.03)], 'us');
+    expect(notes[0]?.what).toContain('0.10 ft');
+    expect(notes.map(({ what, todo }) => `${what} ${todo}`).join(' ')).not.toMatch(/\d m(m|³)?\b/);
   });
 });
