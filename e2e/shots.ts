@@ -209,6 +209,40 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByText('Shores alone do not hold type C ground').waitFor();
     },
   },
+  {
+    name: 'dig-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await digLevels(page);
+      await tab(page, 'Card');
+      await page.getByRole('button', { name: 'On along the dig' }).click();
+      await page.getByText(/^Place \d+ of/).waitFor();
+    },
+  },
+  {
+    name: 'dig-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await dig(page, 'level');
+      await page.getByRole('textbox', { name: 'The rod reads' }).fill(await rodReads(page, 0.014));
+    },
+  },
+  {
+    name: 'dig-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await dig(page, 'found');
+      await page.getByText('To fill what is too deep').waitFor();
+    },
+  },
+  {
+    name: 'dig-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await dig(page, 'sheet');
+      await page.getByRole('table', { name: 'Grade sheet' }).waitFor();
+    },
+  },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
   {
@@ -247,6 +281,43 @@ async function onSite(page: Page, name: string, at: string): Promise<void> {
   await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
   await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
   await tab(page, at);
+}
+
+/** The dig of the outfall, at a tab. */
+async function dig(page: Page, at: string): Promise<void> {
+  if (!page.url().includes('/runs/')) await openRun(page, 'Outfall');
+  await page.goto(`${runAt(page)}/dig/${at}`);
+  const who = page.getByRole('textbox', { name: 'Who writes it: your role or name' });
+  await page.getByRole('main').getByRole('button').first().waitFor();
+  if (await who.isVisible()) await who.fill('foreman');
+}
+/** What the rod has to read at the station that is offered, so far off, metres. */
+async function rodReads(page: Page, off: number): Promise<string> {
+  const aim = await page.getByTestId('number-Aim').textContent();
+  return (Number((aim ?? '').replace(' m', '')) - off).toFixed(3);
+}
+/** The outfall issued, a laser set up, and its first levels: too deep at the start. */
+async function digLevels(page: Page): Promise<void> {
+  await openRun(page, 'Outfall');
+  await page.goto(`${runAt(page)}/site/issue`);
+  await issue(page);
+  await dig(page, 'setup');
+  await page.getByRole('textbox', { name: 'Benchmark', exact: true }).fill('BM 1');
+  await page.getByRole('textbox', { name: 'Its level' }).fill('4.25');
+  await page.getByRole('textbox', { name: 'Where it is' }).fill('Nail in the quay wall');
+  await page.getByRole('button', { name: 'Add this benchmark' }).click();
+  await page.getByRole('textbox', { name: /^Backsight/ }).fill('1.325');
+  await page.getByRole('button', { name: 'Enter the set-up' }).click();
+  await page
+    .getByText(/^Now: Set up on/)
+    .first()
+    .waitFor();
+  await tab(page, 'Level');
+  for (const off of [-0.035, -0.018, 0.004, 0.006]) {
+    await page.getByRole('textbox', { name: 'The rod reads' }).fill(await rodReads(page, off));
+    await page.getByRole('button', { name: 'Enter this level' }).click();
+    await page.getByText(/^Kept at/).waitFor();
+  }
 }
 
 /** Photos of the bed, a crossing and a joint. */

@@ -11,6 +11,7 @@ const term = (name: string, meaning: string, ...also: string[]): Term => ({ name
 /** The terms the screens use, in the order of the alphabet. */
 export const terms: readonly Term[] = [
   term('As dug', 'What was really dug, measured in the trench, as against what was planned.'),
+  term('Backsight', 'What the rod reads on a benchmark: it tells how high the instrument stands.', 'sight back', 'sights back'),
   term('Bank', 'Soil as it lies in the ground, before it is dug. A cubic metre in the bank is more than one on the heap.', 'in the bank'),
   term(
     'Batter',
@@ -21,6 +22,7 @@ export const terms: readonly Term[] = [
   ),
   term('Bed', 'The layer under a pipe or cable that it rests on evenly.', 'bedding'),
   term('Bench', 'A trench side cut in steps instead of one slope.', 'benches', 'benched'),
+  term('Benchmark', 'A point whose level is known and does not move: every level on site hangs on one.', 'benchmarks'),
   term('Chainage', 'Distance along the run from where it begins.', 'station', 'stations'),
   term('Chamber', 'A pit that stays, where lines meet or turn and can be got at.', 'chambers', 'manhole'),
   term('Clear to dig', 'The gate that opens when permit, locates, marks and way in say that digging may begin.'),
@@ -50,10 +52,16 @@ export const terms: readonly Term[] = [
   ),
   term('Reach', 'A stretch of the run dug in one way, with one width, walls and bed.', 'reaches'),
   term('Safe to enter', 'The gate that opens, hole by hole, when protection stands, was looked at in time, and air and water are known.'),
-  term('Set-up', 'One place the machine stands and all it digs from there.', 'set-ups'),
+  term(
+    'Set-up',
+    'One place the machine stands and all it digs from there; of an instrument: how it stands over the work until it is moved.',
+    'set-ups',
+  ),
   term('Setback', 'How far heaps and machines keep off the lip.', 'setbacks'),
   term('Shores', 'Struts that press both sides of a trench apart so that they stand.', 'shore', 'shored'),
   term('Spoil', 'The soil that comes out of the trench.'),
+  term('Staff', 'A rod with figures, stood on a level and read from the instrument.', 'rod'),
+  term('Strike', 'Touching a known level with the teeth, so that the sensors on the arm know where they are.', 'struck', 'struck again'),
   term('Surplus', 'Spoil that does not go back in and has to be taken away.'),
   term('Surround', 'Fine fill round and over a pipe or cable, between the bed and the spoil put back.', 'surrounds'),
   term('Swell', 'How much more room soil takes once it is dug.', 'bulking'),

@@ -12,6 +12,7 @@ import {
   nextStation,
   offWords,
   ONE_STATION,
+  wayOf,
   type AsDug,
   type Design,
 } from '@tamper/core/dig';
@@ -97,7 +98,7 @@ export function LevelTab() {
   };
   const ends = extent(run);
   const step = rules.levelApart.value ?? 5;
-  const travel = inForce?.kept.entry.fact.travel ?? 'up';
+  const travel = inForce?.kept.entry.fact.travel ?? (wayOf(run) === 1 ? 'up' : 'down');
   const last = lastChecked(checks);
   const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
   const station = form.station ?? formatStation(offered, units);

@@ -1,5 +1,5 @@
 import { levelMeans, NO_REVISION, type LevelMeans, type SetUpFact } from '@tamper/core/book';
-import { benchmarksOf, fallWords, instrumentWords, planeOf, setUpCautions, type Benchmark } from '@tamper/core/dig';
+import { benchmarksOf, fallWords, instrumentWords, planeOf, setUpCautions, wayOf, type Benchmark } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import type { Run } from '@tamper/core/job';
 import { formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
@@ -75,7 +75,7 @@ function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   const before = inForce?.kept.entry.fact;
   const means = form.means ?? before?.means ?? 'laser';
   const benchmark = benchmarks.find(({ id }) => id === (form.benchmark ?? before?.benchmark.id)) ?? (benchmarks[0] as Benchmark);
-  const travel = form.travel ?? before?.travel ?? 'up';
+  const travel = form.travel ?? before?.travel ?? (wayOf(run) === 1 ? 'up' : 'down');
   const planned = fallOf(designs, ends);
   // A level stands level; everything else falls as the line does until somebody says otherwise.
   const usual = means === 'level' ? 0 : planned;
@@ -146,7 +146,7 @@ function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
       {means === 'sensors' ? (
         <TextField
           label="Slope set in the machine"
-          value={form.set ?? (before?.set != null ? gradientText(before.set) : 'level')}
+          value={form.set ?? (typeof before?.set === 'number' ? gradientText(before.set) : 'level')}
           onText={(set) => change({ set })}
           placeholder="1:80 or level"
         />
