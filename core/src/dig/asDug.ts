@@ -1,4 +1,15 @@
-import { doubtOf, knows, momentOf, ofKind, withdrawn, type CheckedLayer, type Doubt, type Kept, type KeptOf } from '../book';
+import {
+  doubtOf,
+  knows,
+  momentOf,
+  ofKind,
+  withdrawn,
+  type CheckedLayer,
+  type CheckFact,
+  type Doubt,
+  type Kept,
+  type KeptOf,
+} from '../book';
 import { EPSILON } from '../geometry';
 import type { Rules } from '../rules';
 import type { Design, Designs } from './design';
@@ -68,6 +79,19 @@ export function levelFound(
   }
 }
 
+/** How far off its design a check is, metres, positive too high; undefined where nothing is designed there, or its set-up is not known. */
+export function offBy(
+  fact: CheckFact,
+  design: Design | undefined,
+  instrument: Instrument | undefined,
+): { level: number; off: number } | undefined {
+  const aim = design && levelOf(design, fact.layer);
+  const level = design && levelFound(fact, design.ground, instrument);
+  return aim === undefined || level === undefined ? undefined : { level, off: level - aim };
+}
+/** Is it within what it may be off? */
+export const isWithin = (off: number, within: number): boolean => Math.abs(off) <= within + EPSILON;
+
 /** Every check of a run beside its design, by station; those that were put right are left out. */
 export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: AsDug[]; unplaced: Unplaced[]; instruments: Instrument[] } {
   const gone = withdrawn(book);
@@ -79,10 +103,9 @@ export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: A
     if (gone.has(id)) continue;
     const instrument = fact.setUp === null ? undefined : instrumentNamed(instruments, fact.setUp);
     const design = designs(fact.station, fact.pit);
-    const aim = design && levelOf(design, fact.layer);
-    const level = design && levelFound(fact, design.ground, instrument);
-    if (!design || aim === undefined) unplaced.push({ kept, why: 'nothingThere' });
-    else if (level === undefined) unplaced.push({ kept, why: 'noSetUp' });
+    const found = offBy(fact, design, instrument);
+    if (!design || levelOf(design, fact.layer) === undefined) unplaced.push({ kept, why: 'nothingThere' });
+    else if (!found) unplaced.push({ kept, why: 'noSetUp' });
     else {
       const within = levelWithin(design, rules);
       made.push({
@@ -91,11 +114,10 @@ export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: A
         station: fact.station,
         pit: fact.pit,
         layer: fact.layer,
-        level,
+        ...found,
         design,
-        off: level - aim,
         within,
-        good: Math.abs(level - aim) <= within + EPSILON,
+        good: isWithin(found.off, within),
         widthBottom: fact.widthBottom ?? undefined,
         widthTop: fact.widthTop ?? undefined,
         instrument,

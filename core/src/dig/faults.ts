@@ -4,7 +4,7 @@ import { extent } from '../alignment';
 import type { Run } from '../job';
 import type { Rules } from '../rules';
 import { formatGradient, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
-import { levelFound } from './asDug';
+import { offBy } from './asDug';
 import { levelOf, type Designs } from './design';
 import type { Instrument } from './instruments';
 import { driftOf, planeOf, readingAt, stepAtMove, type Plane } from './plane';
@@ -120,11 +120,9 @@ export function checkFault(fact: CheckFact, held: CheckHeld): string | undefined
 
 /** What somebody who enters a check is asked, in a sentence, before it is believed; undefined where there is nothing to ask. */
 export function checkDoubt(fact: CheckFact, { designs, instrument, rules, units }: CheckHeld): string | undefined {
-  const design = designs(fact.station, fact.pit);
-  const aim = design && levelOf(design, fact.layer);
-  const level = design && levelFound(fact, design.ground, instrument);
-  if (aim === undefined || level === undefined || Math.abs(level - aim) < (rules.slipFrom.value ?? Infinity)) return undefined;
-  return `That is ${formatLength(Math.abs(level - aim), units)} too ${level > aim ? 'high' : 'deep'} at ${formatStation(fact.station, units)}. Is it the unit, or the station?`;
+  const found = offBy(fact, designs(fact.station, fact.pit), instrument);
+  if (!found || Math.abs(found.off) < (rules.slipFrom.value ?? Infinity)) return undefined;
+  return `That is ${formatLength(Math.abs(found.off), units)} too ${found.off > 0 ? 'high' : 'deep'} at ${formatStation(fact.station, units)}. Is it the unit, or the station?`;
 }
 
 /** The stretch that can be read from a set-up, from the first to the last station; undefined where there is none. */

@@ -67,7 +67,7 @@ export function formatLength(metres: number, system: UnitSystem, style: LengthSt
     if (style === 'size') return `${trimmed(metres * 1000, 0)} mm`;
     if (style === 'span') return `${trimmed(metres, 1)} m`;
     // Levels that are the same but for the last bit of a sum are shown the same.
-    if (style === 'level') return `${Number(metres.toFixed(6)).toFixed(3)} m`;
+    if (style === 'level') return `${(Math.round(Number((metres * 1000).toFixed(3))) / 1000).toFixed(3)} m`;
     return `${(Math.round(metres / 0.005) * 0.005).toFixed(metres === 0 ? 0 : 3).replace(/(\.\d\d)0$/, '$1')} m`;
   }
   if (style === 'level') return `${(metres / FOOT).toFixed(2)} ft`;

@@ -4,12 +4,13 @@ import {
   checkDoubt,
   checkFault,
   instrumentNamed,
+  isWithin,
   lastChecked,
-  levelFound,
   levelOf,
   levelWithin,
   newestFirst,
   nextStation,
+  offBy,
   offWords,
   ONE_STATION,
   wayOf,
@@ -115,6 +116,7 @@ export function LevelTab() {
       ? undefined
       : checks.find((one) => !one.over && one.layer === form.layer && one.pit === form.pit && Math.abs(one.station - at) <= ONE_STATION);
   const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
+  const live = fact && !('error' in fact) ? offBy(fact, design, instrument) : undefined;
   const write = (sure: boolean) => {
     setDone('');
     if (!parsed.ok) return setFaults([parsed.error]);
@@ -128,13 +130,12 @@ export function LevelTab() {
     setAsk(undefined);
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setDone(`Kept at ${formatStation(fact.station, units)}${design ? `, ${offOf(fact, design, instrument, units) ?? ''}` : ''}.`);
+    setDone(`Kept at ${formatStation(fact.station, units)}${live ? `, ${offWords(live.off, units)}` : ''}.`);
     setEntered((count) => count + 1);
     clear();
     if (form.layer !== 'bottom' || form.as !== undefined || form.pit !== null)
       put(() => ({ ...BLANK, layer: form.layer, as: form.as, pit: form.pit }));
   };
-  const live = fact && !('error' in fact) && design ? offOf(fact, design, instrument, units) : undefined;
   return (
     <>
       <Card title={form.corrects ? 'A level put right' : 'Level of what is dug'}>
@@ -155,7 +156,7 @@ export function LevelTab() {
           keys="decimal"
           autoFocus={entered > 0}
         />
-        {live ? <Off words={live} good={isGood(fact as CheckFact, design as Design, instrument, rules)} /> : null}
+        {live && design ? <Off words={offWords(live.off, units)} good={isWithin(live.off, levelWithin(design, rules))} /> : null}
         {ask ? (
           <Notice kind="caution" role="alert" title="Is that so?">
             <Text>{ask}</Text>
@@ -275,19 +276,7 @@ function factOf(
   };
 }
 
-type Used = Parameters<typeof levelFound>[2];
-/** How far off a level is that is being typed, metres. */
-function awayOf(fact: CheckFact, design: Design, instrument: Used): number | undefined {
-  const aim = levelOf(design, fact.layer);
-  const level = levelFound(fact, design.ground, instrument);
-  return aim === undefined || level === undefined ? undefined : level - aim;
-}
-function offOf(fact: CheckFact, design: Design, instrument: Used, units: 'metric' | 'us'): string | undefined {
-  const off = awayOf(fact, design, instrument);
-  return off === undefined ? undefined : offWords(off, units);
-}
-const isGood = (fact: CheckFact, design: Design, instrument: Used, rules: Parameters<typeof levelWithin>[1]): boolean =>
-  Math.abs(awayOf(fact, design, instrument) ?? Infinity) <= levelWithin(design, rules) + 1e-9;
+type Used = Parameters<typeof offBy>[2];
 
 /** What to look for at this station: huge, to be read at arm's length. */
 function Aim({
