@@ -1,10 +1,10 @@
 import { extent } from '../alignment';
 import { EPSILON, type Range } from '../geometry';
-import { bucketsOf, type Job, type Reach, type Run } from '../job';
+import type { Job, Reach, Run } from '../job';
 import type { SetUp, SetUps } from '../machine';
 import type { Plan } from '../plan/plan';
 import type { PlaceSupport } from '../protection';
-import { bucketPasses, dugWidth, isPit, type Passes, type Place } from '../trench';
+import { isPit, waysToDig, type Passes, type Place } from '../trench';
 import type { Design, Designs } from './design';
 import type { Instrument } from './instruments';
 import { readingsAt } from './sheet';
@@ -73,8 +73,6 @@ export function digCard({ job, run, plan, designs, instrument }: CardInputs, sta
   const ahead = designs(to, null);
   const seen = { from: Math.min(station, to), to: Math.max(station, to) };
   const inSight = <T extends Range>(list: readonly T[]) => list.filter((one) => one.from <= seen.to && one.to >= seen.from);
-  const wide = dugWidth(hole);
-  const most = (run.reaches[hole.reach] as Reach).supportWidths?.most;
   return {
     station,
     to,
@@ -83,7 +81,7 @@ export function digCard({ job, run, plan, designs, instrument }: CardInputs, sta
     cut: design.ground - design.bottom,
     reading: instrument && readingsAt(design, station, instrument).bottom,
     readingAhead: instrument && ahead && readingsAt(ahead, to, instrument).bottom,
-    passes: bucketPasses(bucketsOf(job), wide, most === undefined ? Infinity : most + 2 * hole.panel)[0],
+    passes: waysToDig(job, run.reaches[hole.reach] as Reach)[0],
     hand: handAhead(plan, station, way, look),
     place: placeAt(plan.setUps, station, way),
     hole,

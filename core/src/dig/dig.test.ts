@@ -7,6 +7,8 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
 import { bookEntry, levelRun, withInverts } from '../testing';
+import { bucketPasses, type Passes } from '../trench';
+import { INCH } from '../units';
 import {
   asDugOf,
   benchmarksOf,
@@ -25,6 +27,9 @@ import {
   isChecked,
   lastChecked,
   levelOf,
+  passLines,
+  passLineWords,
+  pegsAt,
   offStretches,
   planeAt,
   planeOf,
@@ -624,6 +629,27 @@ describe('the card in the cab', () => {
         .map(({ says }) => says)
         .join(' '),
     ).not.toMatch(/\d m\b/);
+  });
+});
+
+describe('setting out', () => {
+  test('pegs of a station are the hole’s own offsets, and the foot of its heap keeps off the lip', () => {
+    const row = pegsAt(job, run, designs, 10);
+    const design = designs(10, null) as Design;
+    expect(row?.edge).toEqual({ left: -design.width / 2, right: design.width / 2 });
+    expect(row?.lip.right).toBeCloseTo(design.lip.right, 9);
+    expect(Math.abs(row?.toes[0] as number)).toBeCloseTo(design.lip.left + run.spoil.setback, 9);
+    expect(pegsAt(job, run, designs, 60)).toBeUndefined();
+  });
+
+  test('two passes of a 24 in bucket overlapped by a 2 in tooth: 46 in', () => {
+    const [passes] = bucketPasses([24 * INCH], 46 * INCH) as [Passes];
+    expect(passes).toMatchObject({ buckets: [24 * INCH, 24 * INCH], overlap: expect.closeTo(2 * INCH, 9) as number });
+    const [first, second] = passLines(passes) as [{ left: number; right: number }, { left: number; right: number }];
+    expect(first.left).toBeCloseTo(-23 * INCH, 9);
+    expect(first.right - second.left).toBeCloseTo(2 * INCH, 9);
+    expect(second.right).toBeCloseTo(23 * INCH, 9);
+    expect(passLineWords(passes, 'us')).toBe(`Pass 1: edge teeth 1' 11" left and 1" right. Pass 2: edge teeth 1" left and 1' 11" right`);
   });
 });
 

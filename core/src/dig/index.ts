@@ -5,6 +5,7 @@ export * from './asDug';
 export * from './shape';
 export * from './staircase';
 export * from './sheet';
+export * from './pegs';
 export * from './card';
 export * from './cardSays';
 export * from './faults';

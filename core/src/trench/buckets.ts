@@ -1,7 +1,8 @@
 import { formatLength, type UnitSystem } from '../units';
-import { bucketsOf, type Found } from '../job';
+import { bucketsOf, type Found, type Job, type Reach } from '../job';
 import type { ProfileColumns } from '../alignment';
 import type { TrenchContext } from './fits';
+import { digWidth } from './layers';
 import { dugWidth, isPit, placeSubject, wholeOf } from './places';
 
 /** A way to dig a width: the bucket of each pass, and how much each overlaps the one before. Metres. */
@@ -42,6 +43,13 @@ export function bucketPasses(buckets: readonly number[], floor: number, ceiling:
     }
   }
   return ways.sort((a, b) => tooWide(a, floor) - tooWide(b, floor) || a.buckets.length - b.buckets.length || a.width - b.width);
+}
+
+/** Ways the buckets to hand dig a reach, best first: no wider than the supports that come allow. */
+export function waysToDig(job: Pick<Job, 'buckets' | 'machine' | 'machines'>, reach: Reach): Passes[] {
+  const wide = digWidth(reach);
+  const most = reach.supportWidths ? reach.supportWidths.most + wide - reach.bottomWidth : Infinity;
+  return bucketPasses(bucketsOf(job), wide, most);
 }
 
 /** How a width is dug, in a line. */

@@ -1,4 +1,5 @@
-import { gradeSheet, instrumentWords, sheetEventWords, type SheetRow } from '@tamper/core/dig';
+import { gradeSheet, instrumentWords, passLineWords, pegsAt, sheetEventWords, type PegRow, type SheetRow } from '@tamper/core/dig';
+import { waysToDig } from '@tamper/core/trench';
 import { formatLength, formatStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -15,8 +16,27 @@ import { useDig } from './context';
 
 const STEPS = { metric: [1, 2, 5, 10], us: [5, 10, 25, 50].map((feet) => feet * 0.3048) } as const;
 
-/** Every level people dig to, station by station, with what the rod reads from the set-up in force. */
+/** What is read off at every station: levels, or what is pegged out across the run. */
 export function SheetTab() {
+  const [shown, setShown] = useState<'levels' | 'pegs'>('levels');
+  return (
+    <>
+      <Choice
+        label="Sheet of"
+        value={shown}
+        options={[
+          { value: 'levels', label: 'Levels' },
+          { value: 'pegs', label: 'Pegs' },
+        ]}
+        onChange={setShown}
+      />
+      {shown === 'levels' ? <LevelSheet /> : <PegSheet />}
+    </>
+  );
+}
+
+/** Every level people dig to, station by station, with what the rod reads from the set-up in force. */
+function LevelSheet() {
   const { job, run, plan } = useSite();
   const { report } = useDig();
   const { units } = job;
@@ -55,6 +75,64 @@ export function SheetTab() {
           Save as CSV
         </Button>
       </View>
+    </Card>
+  );
+}
+
+/** What is pegged and painted before the first bucket: edges, lips and the foot of the heap off the centre line, and where the edge teeth run. */
+function PegSheet() {
+  const { job, run, plan } = useSite();
+  const { designs } = useDig().report;
+  const { units } = job;
+  const { look } = useWhere();
+  const [step, setStep] = useState('2');
+  const metres = STEPS[units][Number(step)] ?? 5;
+  const rows = useMemo(
+    () =>
+      gradeSheet({ run, places: plan.places, windows: [], designs }, metres).flatMap(({ station, pit }) =>
+        pit === null ? (pegsAt(job, run, designs, station) ?? []) : [],
+      ),
+    [job, run, plan, designs, metres],
+  );
+  const offset = (name: string, of: (row: PegRow) => number | undefined): Column<PegRow> => ({
+    name,
+    value: (row) => of(row) ?? -Infinity,
+    show: (row) => {
+      const value = of(row);
+      return value === undefined ? '–' : formatLength(Math.abs(value), units);
+    },
+  });
+  const passes = run.reaches.map((reach) => ({ reach, way: waysToDig(job, reach)[0] }));
+  return (
+    <Card title="Pegs across the run">
+      <Text variant="bodySmall">From the centre line, looking up the run. Toe: where the foot of the nearest heap begins.</Text>
+      {passes.map(({ reach, way }) =>
+        way && reach.method.kind === 'open' ? (
+          <Text key={reach.id} variant="bodySmall">
+            From {formatStation(reach.from, units)}: {passLineWords(way, units)}.
+          </Text>
+        ) : null,
+      )}
+      <Choice
+        label="Pegs every"
+        value={step}
+        options={STEPS[units].map((each, i) => ({ value: String(i), label: formatLength(each, units, 'span') }))}
+        onChange={setStep}
+      />
+      <DataTable
+        label="Pegs across the run"
+        columns={[
+          { name: 'Station', value: ({ station }) => station, show: ({ station }) => formatStation(station, units), words: true },
+          offset('Lip left', ({ lip }) => lip.left),
+          offset('Edges', ({ edge }) => edge.right),
+          offset('Lip right', ({ lip }) => lip.right),
+          offset('Toe', ({ toes }) => toes[0]),
+        ]}
+        rows={rows}
+        keyOf={({ station }) => String(station)}
+        page={25}
+        onRow={({ station }) => look({ cursor: station })}
+      />
     </Card>
   );
 }

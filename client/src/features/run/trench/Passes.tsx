@@ -1,4 +1,4 @@
-import { bucketPasses, bucketsOf, digWidth, formatLength, formatVolume, overDig, passWords, type Reach } from '@tamper/core';
+import { bucketsOf, digWidth, formatLength, formatVolume, overDig, passWords, waysToDig, type Reach } from '@tamper/core';
 import { Text } from '../../../ui/Text';
 import { usePlanOnScreen, useRunEdit } from '../context';
 
@@ -10,8 +10,7 @@ export function Passes() {
   const plan = usePlanOnScreen();
   const reach = run.reaches[reachIndex] as Reach;
   const wide = digWidth(reach);
-  const panels = wide - reach.bottomWidth;
-  const ways = bucketPasses(bucketsOf(job), wide, reach.supportWidths ? reach.supportWidths.most + panels : Infinity);
+  const ways = waysToDig(job, reach);
   const length = (metres: number) => formatLength(metres, job.units);
   const best = ways[0];
   const over = best && plan ? overDig(plan.profile, reachIndex, best.width - wide) : 0;
