@@ -91,6 +91,7 @@ const ADDRESSES = {
   'run/protection/soil': 660,
   'run/works/machine': 726,
   'run/checks/lines': 751,
+  'run/dig/card': 684,
   'run/site/enter': 658,
 };
 
