@@ -156,3 +156,7 @@ function replaces(one: AsDug, other: AsDug): boolean {
   const [a, b] = [Math.abs(one.off), Math.abs(other.off)];
   return a > b || (a === b && one.id > other.id);
 }
+
+/** The check that counts of a layer at a station, of the trench or of a pit; undefined where there is none. */
+export const checkAt = (checks: readonly AsDug[], station: number, layer: CheckedLayer, pit: string | null): AsDug | undefined =>
+  checks.find((one) => !one.over && one.layer === layer && one.pit === pit && Math.abs(one.station - station) <= ONE_STATION);

@@ -4,13 +4,14 @@ import type { Job, Reach, Run } from '../job';
 import type { SetUp, SetUps } from '../machine';
 import type { Plan } from '../plan/plan';
 import type { PlaceSupport } from '../protection';
+import { FOOT } from '../units';
 import { isPit, waysToDig, type Passes, type Place } from '../trench';
 import type { Design, Designs } from './design';
 import type { Instrument } from './instruments';
 import { readingsAt } from './sheet';
 
 /** How far a card looks ahead, metres: about what is dug before anybody looks again. */
-export const AHEAD = { metric: 10, us: 30 * 0.3048 } as const;
+export const AHEAD = { metric: 10, us: 30 * FOOT } as const;
 
 /** A stretch hands or vacuum dig, seen from where the machine stands. */
 export interface HandAhead extends Range {
@@ -29,6 +30,7 @@ export interface DigCard {
   /** The design at the far end. */
   ahead: Design | undefined;
   cut: number;
+  cutAhead: number | undefined;
   /** What the rod reads on the bottom here and at the far end. */
   reading: number | undefined;
   readingAhead: number | undefined;
@@ -59,6 +61,10 @@ export interface CardInputs {
 /** Which way the work goes along the run. */
 export const wayOf = (run: Pick<Run, 'access'>): 1 | -1 => (run.access.digFrom === 'start' ? 1 : -1);
 
+/** Which way levels are carried along: as the set-up says, else as the plan digs. */
+export const travelOf = (run: Pick<Run, 'access'>, instrument: Instrument | undefined): 'up' | 'down' =>
+  instrument?.kept.entry.fact.travel ?? (wayOf(run) === 1 ? 'up' : 'down');
+
 /**
  * The card for a station of the trench; undefined where nothing is dug open there.
  * @param look how far it looks ahead, metres.
@@ -79,6 +85,7 @@ export function digCard({ job, run, plan, designs, instrument }: CardInputs, sta
     design,
     ahead,
     cut: design.ground - design.bottom,
+    cutAhead: ahead && ahead.ground - ahead.bottom,
     reading: instrument && readingsAt(design, station, instrument).bottom,
     readingAhead: instrument && ahead && readingsAt(ahead, to, instrument).bottom,
     passes: waysToDig(job, run.reaches[hole.reach] as Reach)[0],

@@ -87,3 +87,11 @@ export function designsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, place
 /** The design level of a layer, metres; undefined where there is none of it. */
 export const levelOf = (design: Design, layer: CheckedLayer): number | undefined =>
   ({ bottom: design.bottom, bed: design.bed, pipe: design.invert, finished: design.finished })[layer];
+
+/** How the bottom falls from one end of the run to the other, a metre of it, positive with the stations: what a plane over all of it is set to. */
+export function fallThroughout(designs: Designs, { start, end }: { start: number; end: number }): number {
+  const length = end - start;
+  const near = Math.min(1, length / 4);
+  const [a, b] = [designs(start + near, null), designs(end - near, null)];
+  return a && b ? (a.bottom - b.bottom) / (length - 2 * near) : 0;
+}

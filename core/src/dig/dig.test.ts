@@ -25,7 +25,6 @@ import {
   instrumentInForce,
   instrumentsOf,
   isChecked,
-  lastChecked,
   levelOf,
   passLines,
   passLineWords,
@@ -327,7 +326,7 @@ describe('the grade sheet and the report', () => {
     }
     const report = digReport({ job, run, places: plan.places, rules, book, now: NOW });
     expect(report.fault).toMatchObject({ kind: 'slope', places: 4, checks: 12 });
-    expect(lastChecked(report.checks)?.station).toBeCloseTo(11.8, 9);
+    expect(report.last?.station).toBeCloseTo(11.8, 9);
     const reread = bookEntry(found(0.2, 0.02, { again: true }));
     expect(digReport({ job, run, places: plan.places, rules, book: [...book, reread], now: NOW }).rereads).toMatchObject([
       { off: expect.any(Number) as number },

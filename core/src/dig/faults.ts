@@ -1,5 +1,5 @@
 import { type CheckFact, type SetUpFact } from '../book';
-import { largest, rangesWhere, smallest, type Range } from '../geometry';
+import { rangesWhere, type Range } from '../geometry';
 import { extent } from '../alignment';
 import type { Run } from '../job';
 import type { Rules } from '../rules';
@@ -123,14 +123,4 @@ export function checkDoubt(fact: CheckFact, { designs, instrument, rules, units 
   const found = offBy(fact, designs(fact.station, fact.pit), instrument);
   if (!found || Math.abs(found.off) < (rules.slipFrom.value ?? Infinity)) return undefined;
   return `That is ${formatLength(Math.abs(found.off), units)} too ${found.off > 0 ? 'high' : 'deep'} at ${formatStation(fact.station, units)}. Is it the unit, or the station?`;
-}
-
-/** The stretch that can be read from a set-up, from the first to the last station; undefined where there is none. */
-export function readable(run: Run, designs: Designs, { plane, kept }: Instrument): Range | undefined {
-  const { rod } = kept.entry.fact;
-  const stations = bottoms(run, designs).flatMap(({ station, bottom }) => {
-    const reading = readingAt(plane, station, bottom);
-    return reading >= 0 && reading <= rod ? [station] : [];
-  });
-  return stations.length > 0 ? { from: smallest(stations), to: largest(stations) } : undefined;
 }

@@ -6,7 +6,7 @@ import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
 import type { Place } from '../trench';
 import { asDugOf, levelWithin, type AsDug, type Unplaced } from './asDug';
-import { designsOf, type Design, type Designs } from './design';
+import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { bumps, offStretches, ponds, unchecked, type Bump, type Checked, type OffStretch, type Pond } from './shape';
 import { digFault, type DigFault, type Struck } from './staircase';
@@ -52,6 +52,8 @@ export interface DigReport {
   unchecked: Range[];
   rereads: Reread[];
   fault: DigFault | undefined;
+  /** Where the work has got to. */
+  last: AsDug | undefined;
 }
 
 export interface DigInputs {
@@ -108,6 +110,7 @@ export function digReport({ job, run, places, rules, book, now }: DigInputs): Di
         : [],
     rereads: rereadsOf(checks, rules),
     fault: faultOf(checks, book, rules),
+    last: lastChecked(checks),
   };
 }
 
@@ -181,7 +184,7 @@ function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules):
 }
 
 /** Where the work has got to: the last station checked, in the order checks were made; undefined where none was. */
-export const lastChecked = (checks: readonly AsDug[]): AsDug | undefined => {
+const lastChecked = (checks: readonly AsDug[]): AsDug | undefined => {
   const made = checks.filter(({ kept }) => !kept.entry.fact.again);
   const last = inOrder(made.map(({ kept }) => kept)).at(-1);
   return made.find(({ id }) => id === last?.entry.id);
@@ -190,5 +193,3 @@ export const lastChecked = (checks: readonly AsDug[]): AsDug | undefined => {
 /** The next station to check, a step on in the direction of travel, held on the run. */
 export const nextStation = (from: number, step: number, travel: 'up' | 'down', { start, end }: { start: number; end: number }): number =>
   Math.min(end, Math.max(start, Math.round((from + (travel === 'up' ? step : -step)) * 1000) / 1000));
-
-export type { Design };

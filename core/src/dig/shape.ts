@@ -65,6 +65,10 @@ export function offStretches(checks: readonly Checked[], apart: number, within: 
   return stretches;
 }
 
+/** All that was dug too deep, or is still to be dug, m³. */
+export const volumeOff = (stretches: readonly OffStretch[], side: OffStretch['side']): number =>
+  stretches.reduce((sum, one) => sum + (one.side === side ? one.volume : 0), 0);
+
 const between = (a: Checked, b: Checked, share: number): Checked => ({
   station: a.station + (b.station - a.station) * share,
   level: a.level + (b.level - a.level) * share,

@@ -1,18 +1,7 @@
-import {
-  AHEAD,
-  cardLines,
-  digCard,
-  lastChecked,
-  nextStation,
-  offWords,
-  ONE_STATION,
-  STOP_WORDS,
-  wayOf,
-  type DigCard,
-} from '@tamper/core/dig';
+import { AHEAD, checkAt, cardLines, digCard, nextStation, offWords, ONE_STATION, STOP_WORDS, wayOf, type DigCard } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import { runGate } from '@tamper/core/gates';
-import { formatLength, formatStation } from '@tamper/core/units';
+import { FOOT, formatLength, formatStation } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { View } from 'react-native';
@@ -29,7 +18,7 @@ import { useDig } from './context';
 import { UnknownCard } from './UnknownCard';
 
 /** One step of the thumb, metres. */
-const STEP = { metric: 1, us: 3 * 0.3048 } as const;
+const STEP = { metric: 1, us: 3 * FOOT } as const;
 
 /** The card in the cab: what to dig here and as far ahead as one looks, and what to heed. */
 export function CardTab() {
@@ -38,10 +27,9 @@ export function CardTab() {
   const { look } = useWhere();
   const chosen = useCursor().cursor;
   const { units } = job;
-  const { designs, inForce, checks } = report;
+  const { designs, inForce, last } = report;
   const ends = extent(run);
   const way = wayOf(run);
-  const last = lastChecked(checks);
   const station = chosen ?? last?.station ?? (way === 1 ? ends.start : ends.end);
   const card = useMemo(
     () => digCard({ job, run, plan, designs, instrument: inForce }, station, AHEAD[units]),
@@ -147,18 +135,15 @@ function Figures({ card }: { card: DigCard }) {
   const { job } = useSite();
   const { checks } = useDig().report;
   const { units } = job;
-  const there = checks.find(
-    (one) => !one.over && one.layer === 'bottom' && one.pit === null && Math.abs(one.station - card.station) <= ONE_STATION,
-  );
+  const there = checkAt(checks, card.station, 'bottom', null);
   const level = (metres: number) => formatLength(metres, units, 'level');
-  const cutAhead = card.ahead && card.ahead.ground - card.ahead.bottom;
   return (
     <View style={{ gap: 4 }}>
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Figure
           label="Down from the ground"
           value={level(card.cut)}
-          ahead={cutAhead === undefined ? undefined : level(cutAhead)}
+          ahead={card.cutAhead === undefined ? undefined : level(card.cutAhead)}
           card={card}
         />
         {card.reading === undefined ? (

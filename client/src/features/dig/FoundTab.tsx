@@ -1,5 +1,5 @@
 import { checkedLayers } from '@tamper/core/book';
-import { doubtWords, fillWords, offWords } from '@tamper/core/dig';
+import { doubtWords, fillWords, offWords, volumeOff } from '@tamper/core/dig';
 import { formatLength, formatStation, formatVolume } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -70,16 +70,13 @@ export function FoundTab() {
       </Card>
       {layer ? (
         <Text variant="bodySmall">
-          Too deep in all: {formatVolume(volumeOf(layer, 'deep'), units)}. Still to dig: {formatVolume(volumeOf(layer, 'high'), units)}.
+          Too deep in all: {formatVolume(volumeOff(layer.stretches, 'deep'), units)}. Still to dig:{' '}
+          {formatVolume(volumeOff(layer.stretches, 'high'), units)}.
         </Text>
       ) : null}
     </>
   );
 }
-
-type Layer = ReturnType<typeof useDig>['report']['layers'][number];
-const volumeOf = ({ stretches }: Layer, side: 'deep' | 'high'): number =>
-  stretches.filter((one) => one.side === side).reduce((sum, { volume }) => sum + volume, 0);
 
 /** Every check as it stands. */
 function Levels() {

@@ -1,19 +1,18 @@
 import { checkedLayers, NO_REVISION, type CheckedLayer, type CheckFact, type Photo } from '@tamper/core/book';
 import {
   aimAt,
+  checkAt,
   checkDoubt,
   checkFault,
   instrumentNamed,
   isWithin,
-  lastChecked,
   levelOf,
   levelWithin,
   newestFirst,
   nextStation,
   offBy,
   offWords,
-  ONE_STATION,
-  wayOf,
+  travelOf,
   type AsDug,
   type Design,
 } from '@tamper/core/dig';
@@ -99,8 +98,8 @@ export function LevelTab() {
   };
   const ends = extent(run);
   const step = rules.levelApart.value ?? 5;
-  const travel = inForce?.kept.entry.fact.travel ?? (wayOf(run) === 1 ? 'up' : 'down');
-  const last = lastChecked(checks);
+  const travel = travelOf(run, inForce);
+  const { last } = report;
   const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
   const station = form.station ?? formatStation(offered, units);
   const parsed = form.station === undefined ? { ok: true as const, value: offered } : parseStation(station, units);
@@ -111,10 +110,7 @@ export function LevelTab() {
   const typed = form.value.trim() === '' ? undefined : parseLength(form.value, units === 'us' ? 'ft' : 'm');
   const fact = at !== undefined && typed?.ok ? factOf(form, as, at, typed.value, instrument?.id, force?.id, units) : undefined;
   const pits = plan.places.filter(isPit);
-  const there =
-    at === undefined || form.corrects
-      ? undefined
-      : checks.find((one) => !one.over && one.layer === form.layer && one.pit === form.pit && Math.abs(one.station - at) <= ONE_STATION);
+  const there = at === undefined || form.corrects ? undefined : checkAt(checks, at, form.layer, form.pit);
   const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
   const live = fact && !('error' in fact) ? offBy(fact, design, instrument) : undefined;
   const write = (sure: boolean) => {

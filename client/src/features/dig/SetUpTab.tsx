@@ -1,5 +1,14 @@
 import { levelMeans, NO_REVISION, type LevelMeans, type SetUpFact } from '@tamper/core/book';
-import { benchmarksOf, fallWords, instrumentWords, planeOf, setUpCautions, wayOf, type Benchmark } from '@tamper/core/dig';
+import {
+  benchmarksOf,
+  fallThroughout,
+  fallWords,
+  instrumentWords,
+  planeOf,
+  setUpCautions,
+  travelOf,
+  type Benchmark,
+} from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import type { Run } from '@tamper/core/job';
 import { formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
@@ -75,8 +84,8 @@ function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   const before = inForce?.kept.entry.fact;
   const means = form.means ?? before?.means ?? 'laser';
   const benchmark = benchmarks.find(({ id }) => id === (form.benchmark ?? before?.benchmark.id)) ?? (benchmarks[0] as Benchmark);
-  const travel = form.travel ?? before?.travel ?? (wayOf(run) === 1 ? 'up' : 'down');
-  const planned = fallOf(designs, ends);
+  const travel = form.travel ?? travelOf(run, inForce);
+  const planned = fallThroughout(designs, ends);
   // A level stands level; everything else falls as the line does until somebody says otherwise.
   const usual = means === 'level' ? 0 : planned;
   const way = form.way ?? (Math.abs(usual) < 1e-6 ? 'level' : usual > 0 ? 'up' : 'down');
@@ -184,14 +193,6 @@ const endName = ({ structures }: Run, end: number, units: 'metric' | 'us'): stri
 const rodText = (rod: number, units: 'metric' | 'us'): string => formatLength(rod, units);
 /** A fall as people type it, its sign said apart. */
 const gradientText = (fall: number): string => (Math.abs(fall) < 1e-6 ? 'level' : `${Number((Math.abs(fall) * 100).toFixed(3))}%`);
-
-/** How the bottom falls from one end of the run to the other, a metre, positive with the stations. */
-function fallOf(designs: ReturnType<typeof useDig>['report']['designs'], { start, end }: { start: number; end: number }): number {
-  const length = end - start;
-  const near = Math.min(1, length / 4);
-  const [a, b] = [designs(start + near, null), designs(end - near, null)];
-  return a && b ? (a.bottom - b.bottom) / (length - 2 * near) : 0;
-}
 
 interface Typed {
   form: Form;

@@ -1,6 +1,6 @@
 import { gradeSheet, instrumentWords, passLineWords, pegsAt, sheetEventWords, type PegRow, type SheetRow } from '@tamper/core/dig';
 import { waysToDig } from '@tamper/core/trench';
-import { formatLength, formatStation } from '@tamper/core/units';
+import { FOOT, formatLength, formatStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '../../ui/Button';
@@ -14,7 +14,7 @@ import { useWhere } from '../frame/session';
 import { useSite } from '../site/context';
 import { useDig } from './context';
 
-const STEPS = { metric: [1, 2, 5, 10], us: [5, 10, 25, 50].map((feet) => feet * 0.3048) } as const;
+const STEPS = { metric: [1, 2, 5, 10], us: [5, 10, 25, 50].map((feet) => feet * FOOT) } as const;
 
 /** What is read off at every station: levels, or what is pegged out across the run. */
 export function SheetTab() {
