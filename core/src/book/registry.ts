@@ -4,20 +4,28 @@ import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
 import { benchmark } from './kinds/benchmark';
+import { bucketOn } from './kinds/bucketOn';
+import { calibration } from './kinds/calibration';
 import { can } from './kinds/can';
 import { check } from './kinds/check';
+import { dayEnd } from './kinds/dayEnd';
 import { exposure } from './kinds/exposure';
 import { found, settled } from './kinds/found';
 import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
+import { knock } from './kinds/knock';
 import { look } from './kinds/look';
+import { machineDay } from './kinds/machineDay';
 import { marks } from './kinds/marks';
 import { note } from './kinds/note';
 import { pressure } from './kinds/pressure';
 import { rate } from './kinds/rate';
+import { setOut } from './kinds/setOut';
 import { setUp } from './kinds/setUp';
+import { shift } from './kinds/shift';
 import { sightBack } from './kinds/sightBack';
 import { soil } from './kinds/soil';
+import { stand } from './kinds/stand';
 import { steps } from './kinds/steps';
 import { strike } from './kinds/strike';
 import { delivered, released, returned, standing, takenOut } from './kinds/supports';
@@ -53,6 +61,14 @@ export const kinds = {
   strike,
   found,
   settled,
+  setOut,
+  machineDay,
+  bucketOn,
+  calibration,
+  knock,
+  stand,
+  shift,
+  dayEnd,
   wrong,
 };
 
@@ -100,6 +116,14 @@ export const entrySchema = z.strictObject({
     strike.schema,
     found.schema,
     settled.schema,
+    setOut.schema,
+    machineDay.schema,
+    bucketOn.schema,
+    calibration.schema,
+    knock.schema,
+    stand.schema,
+    shift.schema,
+    dayEnd.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;

@@ -16,9 +16,10 @@ import type { Design, Designs } from './design';
 import { levelOf } from './design';
 import { instrumentNamed, instrumentsOf, unclosed, type Instrument } from './instruments';
 import { planeAt } from './plane';
+import { sensorsTried, trialsIn } from './ready';
 
 /** Why a level is not relied on: of its entry, or of the set-up it was read from. */
-export type CheckDoubt = Doubt | 'noSetUp' | 'notClosed';
+export type CheckDoubt = Doubt | 'noSetUp' | 'notClosed' | 'notTried';
 
 /** A level as found, beside what is designed there. Metres; `off` is found − design, positive too high. */
 export interface AsDug {
@@ -37,6 +38,8 @@ export interface AsDug {
   widthBottom: number | undefined;
   widthTop: number | undefined;
   instrument: Instrument | undefined;
+  /** Read off the sensors of the arm that dug it: they agree with themselves, and prove less than a rod. */
+  sensors: boolean;
   doubt: CheckDoubt | undefined;
   /** Read anew since, at the same station: shown, not worked with. */
   over: boolean;
@@ -51,6 +54,8 @@ export interface Unplaced {
 /** What checks are worked out from: the design of the plan in force, and the book of the run. */
 export interface AsDugInputs {
   rules: Rules;
+  /** Id of what digs: its sensors may have been read. */
+  machine: string;
   designs: Designs;
   book: readonly Kept[];
   now: number;
@@ -89,13 +94,22 @@ export function offBy(
   const level = design && levelFound(fact, design.ground, instrument);
   return aim === undefined || level === undefined ? undefined : { level, off: level - aim };
 }
+
+/** Was a level read off the sensors of the arm, rather than measured or on a rod? */
+export const readBySensors = ({ found, setUp }: CheckFact, instrument: Instrument | undefined): boolean =>
+  found.as === 'level' && setUp !== null && instrument?.kept.entry.fact.means === 'sensors';
 /** Is it within what it may be off? */
 export const isWithin = (off: number, within: number): boolean => Math.abs(off) <= within + EPSILON;
 
 /** Every check of a run beside its design, by station; those that were put right are left out. */
-export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: AsDug[]; unplaced: Unplaced[]; instruments: Instrument[] } {
+export function asDugOf({ rules, machine, designs, book, now }: AsDugInputs): {
+  checks: AsDug[];
+  unplaced: Unplaced[];
+  instruments: Instrument[];
+} {
   const gone = withdrawn(book);
   const instruments = instrumentsOf(book, now, rules);
+  const trials = trialsIn(book);
   const unplaced: Unplaced[] = [];
   const made: AsDug[] = [];
   for (const kept of ofKind(book, 'check')) {
@@ -104,6 +118,8 @@ export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: A
     const instrument = fact.setUp === null ? undefined : instrumentNamed(instruments, fact.setUp);
     const design = designs(fact.station, fact.pit);
     const found = offBy(fact, design, instrument);
+    const sensors = readBySensors(fact, instrument);
+    const untried = sensors && sensorsTried({ book: trials, machine, now, rules, read: kept }).lack !== undefined;
     if (!design || levelOf(design, fact.layer) === undefined) unplaced.push({ kept, why: 'nothingThere' });
     else if (!found) unplaced.push({ kept, why: 'noSetUp' });
     else {
@@ -121,7 +137,8 @@ export function asDugOf({ rules, designs, book, now }: AsDugInputs): { checks: A
         widthBottom: fact.widthBottom ?? undefined,
         widthTop: fact.widthTop ?? undefined,
         instrument,
-        doubt: doubtOf(kept, gone, now, rules) ?? doubtOfInstrument(instrument, fact.setUp, kept),
+        sensors,
+        doubt: doubtOf(kept, gone, now, rules) ?? doubtOfInstrument(instrument, fact.setUp, kept) ?? (untried ? 'notTried' : undefined),
         over: false,
       });
     }
@@ -147,10 +164,11 @@ function doubtOfInstrument(instrument: Instrument | undefined, named: string | n
 
 /**
  * Of two checks of one station, does this one stand in the place of the other? The one made in the knowledge of the other; of two that did not know of each other the
- * one further off.
+ * one further off. What the sensors say never stands in the place of a rod.
  */
 function replaces(one: AsDug, other: AsDug): boolean {
   if (one.layer !== other.layer || one.pit !== other.pit) return false;
+  if (one.sensors !== other.sensors) return !one.sensors && (one.doubt === undefined || other.doubt !== undefined);
   if (knows(one.kept, other.kept)) return one.doubt === undefined || other.doubt !== undefined;
   if (knows(other.kept, one.kept)) return one.doubt === undefined && other.doubt !== undefined;
   const [a, b] = [Math.abs(one.off), Math.abs(other.off)];

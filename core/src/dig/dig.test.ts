@@ -85,7 +85,7 @@ const check = (station: number, more: Partial<Check> = {}): Check => ({
   note: '',
   ...more,
 });
-const dug = (book: Kept[]) => asDugOf({ rules, designs, book, now: NOW });
+const dug = (book: Kept[]) => asDugOf({ rules, machine: job.machine, designs, book, now: NOW });
 const at = (station: number, off: number, width = 0.6, level = 10 + off): Checked => ({ station, off, width, level });
 
 describe('the plane of an instrument', () => {

@@ -94,17 +94,20 @@ export interface CheckHeld {
   units: UnitSystem;
 }
 
+/** Says where a run begins and ends, of a station off it; undefined on it. */
+export function offRun(run: Run, station: number, units: UnitSystem): string | undefined {
+  const { start, end } = extent(run);
+  return station < start - 1e-9 || station > end + 1e-9
+    ? `${formatStation(station, units)} is off the run: it goes from ${formatStation(start, units)} to ${formatStation(end, units)}.`
+    : undefined;
+}
+
 /** Why a check cannot be true as it is, in a sentence; undefined where it can. */
 export function checkFault(fact: CheckFact, held: CheckHeld): string | undefined {
   const { run, designs, instrument, units } = held;
   const { station, pit, found, widthBottom, widthTop, layer } = fact;
   const design = designs(station, pit);
-  if (!design) {
-    const { start, end } = extent(run);
-    return station < start || station > end
-      ? `${formatStation(station, units)} is off the run: it goes from ${formatStation(start, units)} to ${formatStation(end, units)}.`
-      : `Nothing is dug open at ${formatStation(station, units)} by the issued plan.`;
-  }
+  if (!design) return offRun(run, station, units) ?? `Nothing is dug open at ${formatStation(station, units)} by the issued plan.`;
   if (levelOf(design, layer) === undefined) return 'A pit is checked at its bottom.';
   if (found.as === 'reading') {
     if (!instrument)

@@ -1,6 +1,8 @@
 export * from './plane';
 export * from './design';
 export * from './instruments';
+export * from './ready';
+export * from './readySays';
 export * from './asDug';
 export * from './shape';
 export * from './staircase';
@@ -9,6 +11,8 @@ export * from './pegs';
 export * from './card';
 export * from './cardSays';
 export * from './faults';
+export * from './progress';
 export * from './report';
+export * from './standIns';
 export * from './hole';
 export * from './says';

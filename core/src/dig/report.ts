@@ -68,7 +68,7 @@ export interface DigInputs {
 /** The book's checks held against the plan. Checks somebody has doubts about stand in the list and shape nothing. */
 export function digReport({ job, run, places, rules, book, now }: DigInputs): DigReport {
   const designs = designsOf(job, run, places);
-  const { checks, unplaced, instruments } = asDugOf({ designs, rules, book, now });
+  const { checks, unplaced, instruments } = asDugOf({ designs, rules, machine: job.machine, book, now });
   const apart = rules.levelApart.value ?? Infinity;
   const layers = (['bottom', 'bed', 'pipe', 'finished'] as const).flatMap((layer): LayerShape[] => {
     const own = checks.filter((one) => one.layer === layer && one.pit === null && !one.over && one.doubt === undefined);
@@ -159,6 +159,7 @@ const REREAD_AT = 0.3;
 
 /**
  * What is wrong with how the machine digs, by the newest checks of the bottom: those from the last set-up with strikes, each by the strike that came before it.
+ * What the sensors say of their own cut tells nothing of it.
  */
 function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules): DigFault | undefined {
   const gone = withdrawn(book);
@@ -177,7 +178,8 @@ function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules):
     const check = byId.get(kept.entry.id);
     const strike = own[place];
     const { fact } = kept.entry;
-    if (!check || !strike || check.layer !== 'bottom' || check.pit !== null || check.doubt !== undefined || fact.again) return [];
+    if (!check || !strike || check.layer !== 'bottom' || check.pit !== null || check.doubt !== undefined || check.sensors || fact.again)
+      return [];
     return [{ station: check.station, off: check.off, place, struckAt: strike.entry.fact.station }];
   });
   return digFault(struck, rules.levelFalling.value ?? 0);

@@ -209,6 +209,7 @@ const DOUBTS: Record<CheckDoubt, string> = {
   unreadable: 'its moment cannot be read',
   noSetUp: 'its set-up is not in the book',
   notClosed: 'its set-up did not close',
+  notTried: 'the sensors were not tried before it, or not since the bucket or a knock',
 };
 /** Why a check is not relied on, in a few words. */
 export const doubtWords = (doubt: CheckDoubt): string => DOUBTS[doubt];

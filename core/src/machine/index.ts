@@ -10,3 +10,4 @@ export * from './checks';
 export * from './fit';
 export * from './tip';
 export * from './hook';
+export * from './pin';

@@ -3,6 +3,7 @@ import { beddingIds, type BeddingId, type Machine, type Product } from '../catal
 import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../existing';
 import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
 import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
+import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import {
   boresOf,
@@ -282,7 +283,6 @@ function measure(run: Run, placed: readonly PlacedLine[], profile: ProfileColumn
     isOpen(reachOf(i)) ? digWidth(reachOf(i)) + wallOffset(reachOf(i).left, depth) + wallOffset(reachOf(i).right, depth) : 0,
   );
   const area = profile.depth.map(() => 0);
-  const middles = profile.depth.map(() => 0);
   const cumulative = [0];
   const fillings = run.reaches.map((reach, index) =>
     fillingsOf(reach, reachEnd(run, index), linesIn(placed, reach.from, reachEnd(run, index))),
@@ -302,7 +302,6 @@ function measure(run: Run, placed: readonly PlacedLine[], profile: ProfileColumn
     area[i] = a.trench;
     area[i + 1] = b.trench;
     const middle = areasAt(i, ((profile.depth[i] as number) + (profile.depth[i + 1] as number)) / 2, filling);
-    middles[i] = middle.trench;
     const prismoidal = (first: number, mid: number, last: number) => (length / 6) * (first + 4 * mid + last);
     const bed = prismoidal(a.bedding, middle.bedding, b.bedding);
     const surround = prismoidal(a.surround, middle.surround, b.surround);
@@ -315,24 +314,7 @@ function measure(run: Run, placed: readonly PlacedLine[], profile: ProfileColumn
     volumes.surface += prismoidal(a.surface, middle.surface, b.surface);
     bedding[reachOf(i).beddingMaterial] += bed + surround;
   }
-  /** Volume dug up to any station: the integral of the parabola through the areas of its interval, exact for the same reason. */
-  const dugTo = (at: number): number => {
-    const { station } = profile;
-    if (at <= (station[0] as number)) return 0;
-    const i = station.findLastIndex((one) => one <= at);
-    const [from, to] = [station[i] as number, station[i + 1]];
-    if (to === undefined || to <= from) return cumulative[i] as number;
-    const t = (at - from) / (to - from);
-    // The areas belong to the interval's own filling: the end of one may be the start of another.
-    const whole = (cumulative[i + 1] as number) - (cumulative[i] as number);
-    const [a, m] = [area[i] as number, middles[i] as number];
-    const b = (6 * whole) / (to - from) - a - 4 * m;
-    return (
-      (cumulative[i] as number) +
-      (to - from) *
-        (a * (t - 1.5 * t ** 2 + (2 / 3) * t ** 3) + m * (2 * t ** 2 - (4 / 3) * t ** 3) + b * (-(t ** 2) / 2 + (2 / 3) * t ** 3))
-    );
-  };
+  const dugTo = (at: number): number => volumeDugTo({ station: profile.station, area, dug: cumulative }, at);
   return { volumes, bedding, area, topWidth, cumulative, dugTo };
 }
 

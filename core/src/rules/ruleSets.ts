@@ -84,6 +84,8 @@ export const ruleInfo = {
   levelApart: { label: 'Levels checked at least every', quantity: 'length' },
   rereadWithin: { label: 'An earlier cut reads the same within', quantity: 'length' },
   slipFrom: { label: 'Asked again when a level is off by', quantity: 'length' },
+  returnsWithin: { label: 'Sensors say the same of one point within', quantity: 'length' },
+  machineOver: { label: 'Over a line nobody has seen the machine digs no closer than', quantity: 'length' },
 } as const satisfies Record<string, RuleInfo>;
 
 export type RuleKey = keyof typeof ruleInfo;
@@ -124,6 +126,10 @@ const BENCHES = (school: string) => ({
 });
 const LAYERS = {
   spadeDepth: { value: 0.2, basis: 'Clear by layers: one spade' },
+  machineOver: {
+    value: 0.5,
+    basis: 'Usual default where an owner says nothing else: hands and vacuum from 0.5 m over the shallowest it may lie',
+  },
   exposureMargin: { value: 0.5, basis: 'Past what was seen a line may bend: half a metre each way as a default; the owner decides' },
   searchMargin: { value: 0.3, basis: 'Clear by layers: one margin past the deepest expected, then ask the locator again' },
 };
@@ -186,6 +192,7 @@ const LEVELS = {
   levelApart: { value: 5, basis: 'Usual default: a level every 5 m and where something changes' },
   rereadWithin: { value: 0.01, basis: 'Usual default: what reads otherwise after the machine moved was struck wrong' },
   slipFrom: { value: 0.5, basis: 'Default of this program: off by more is a slip of unit or station more often than of the bucket' },
+  returnsWithin: { value: 0.01, basis: 'Usual default: 10 mm between any two poses; the maker’s figure rules' },
 };
 const BORROWED = 'US tables, used here as a default for want of a local one';
 

@@ -1,7 +1,9 @@
 import { HOUR, marksFault, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
 import { designsOf } from '../dig/design';
-import { checkDoubt, checkFault, type CheckHeld } from '../dig/faults';
+import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/faults';
 import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
+import { doneBefore } from '../dig/progress';
+import { machineReady } from '../dig/ready';
 import { EPSILON } from '../geometry';
 import { kitOf, type Job, type Run } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
@@ -120,6 +122,22 @@ const CHECKS: Checks = {
     instrumentNamed(instrumentsOf(book, now, rules), fact.setUp)
       ? undefined
       : 'That set-up is not in the book; say first how the instrument stands.',
+  calibration: (fact, { book, now, rules, job }) => {
+    const on = machineReady({ book, machine: fact.machine, sensors: false, now, rules }).bucket;
+    if (on === undefined) return 'Say first which bucket is on, and that it held when it was dropped and dragged.';
+    return Math.abs(on - fact.bucket) > EPSILON
+      ? `That is another bucket: the one on is ${formatLength(on, job.units)} wide. Try the sensors with it, or say first that another was put on.`
+      : undefined;
+  },
+  stand: ({ points }, { run, plan }) => (points.some(({ ok }) => !ok) || (run && plan) ? undefined : NOT_ISSUED),
+  setOut: (fact, { run, plan, job }) => {
+    if (!run || !plan) return NOT_ISSUED;
+    return offRun(run, fact.station, job.units);
+  },
+  shift: (fact, { run, plan, job, book }, { corrects }) => {
+    if (!run || !plan) return NOT_ISSUED;
+    return offRun(run, fact.from, job.units) ?? offRun(run, fact.to, job.units) ?? doneBefore(fact, book, job.units, corrects);
+  },
   check: (fact, inputs) => {
     const held = heldOf(fact.setUp, inputs);
     if (!held) return NOT_ISSUED;

@@ -1,0 +1,112 @@
+import fc from 'fast-check';
+import type { Fact, Kept } from '../book';
+import { lastWorkingDay } from '../clearance';
+import { blankJob, type Job } from '../job';
+import { planRun } from '../plan/plan';
+import { resolveRules } from '../rules';
+import { entryRefusal } from '../site/refusals';
+import { bookEntry, levelRun, withInverts } from '../testing';
+import { doneOf, dugOpen, dugRate, forecastOf, leftOf, nextStretch, paceOf, shared } from '.';
+
+const NOW = Date.parse('2026-11-02T12:00:00Z');
+const REVISION = '00000000-0000-4000-8000-00000000000a';
+const rules = resolveRules('UK');
+const job = blankJob('Yard', 'UK');
+const run = withInverts({ ...levelRun({ length: 40 }), stations: [0, 40].map((station) => ({ station, ground: 10 })) }, 9.2, 8.7);
+const plan = planRun(job, run);
+const open = dugOpen(plan.places);
+
+type Shift = Extract<Fact, { kind: 'shift' }>;
+const shift = (from: number, to: number, more: Partial<Shift> = {}): Shift => ({
+  kind: 'shift',
+  work: 'dug',
+  from,
+  to,
+  hours: null,
+  machine: 't27',
+  weather: 'dry',
+  revision: REVISION,
+  note: '',
+  ...more,
+});
+const bookOf = (...facts: Fact[]): Kept[] => facts.map((fact) => bookEntry(fact));
+
+describe('progress', () => {
+  test('what overlaps counts once; the pace is all metres over all hours, with how far shifts lie from it', () => {
+    const [dug] = doneOf(bookOf(shift(0, 12, { hours: 4 }), shift(10, 20, { hours: 5 }), shift(30, 32)), open);
+    expect(dug).toMatchObject({
+      length: 22,
+      of: 40,
+      ranges: [
+        { from: 0, to: 20 },
+        { from: 30, to: 32 },
+      ],
+    });
+    expect(dug?.pace?.rate).toBeCloseTo(22 / 9, 9);
+    // 3 m/h for 4 h and 2 m/h for 5 h about 2.444.
+    const square = (4 * (3 - 22 / 9) ** 2 + 5 * (2 - 22 / 9) ** 2) / 9;
+    expect(dug?.pace?.spread).toBeCloseTo(Math.sqrt(square * 2), 9);
+    expect(paceOf([{ from: 0, to: 5, hours: null }])).toBeUndefined();
+    expect(paceOf([{ from: 0, to: 5, hours: 2 }])).toMatchObject({ rate: 2.5, spread: undefined });
+  });
+
+  test('done and left are all there is, and share nothing: against metre by metre', () => {
+    const range = fc.tuple(fc.nat({ max: 40 }), fc.nat({ max: 40 })).map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) }));
+    fc.assert(
+      fc.property(fc.array(range, { maxLength: 6 }), (ranges) => {
+        const left = leftOf(ranges, open);
+        for (let m = 0; m < 40; m++) {
+          const holds = (list: readonly { from: number; to: number }[]) => list.some(({ from, to }) => from <= m && to >= m + 1);
+          const done = ranges.some(({ from, to }) => from <= m && to >= m + 1);
+          expect(holds(left)).toBe(!done);
+        }
+        expect(shared(left, ranges)).toEqual([]);
+      }),
+    );
+    expect(nextStretch([{ from: 0, to: 12 }], open, 1)).toEqual({ from: 12, to: 40 });
+    expect(nextStretch([{ from: 30, to: 40 }], open, -1)).toEqual({ from: 0, to: 30 });
+    expect(nextStretch([{ from: 0, to: 40 }], open, 1)).toBeUndefined();
+  });
+
+  test('12 m in 4 h, 28 m left, shifts of 8 h: two working days; the permit that ends before is said', () => {
+    const [dug] = doneOf(bookOf(shift(0, 12, { hours: 4 })), open);
+    const of = (to: string): Pick<Job, 'pace' | 'clearance'> => ({
+      pace: { ...job.pace, shift: 8 },
+      clearance: { ...job.clearance, permit: { number: '7', issuer: '', covers: '', from: '2026-10-01', to } },
+    });
+    const friday = '2026-11-06';
+    expect(forecastOf(dug, of('2026-11-30'), rules, friday)).toMatchObject({ left: 28, days: 28 / 3 / 8, finish: '2026-11-10', ends: [] });
+    expect(lastWorkingDay(friday, 2, [])).toBe('2026-11-10');
+    expect(forecastOf(dug, of('2026-11-09'), rules, friday)?.ends).toEqual([{ what: 'permit', day: '2026-11-09' }]);
+    expect(forecastOf(doneOf(bookOf(shift(0, 12)), open)[0], of('2026-11-30'), rules, friday)).toBeUndefined();
+    const [all] = doneOf(bookOf(shift(0, 40, { hours: 10 })), open);
+    expect(forecastOf(all, of('2026-11-01'), rules, friday)).toMatchObject({ left: 0, finish: friday, ends: [] });
+  });
+
+  test('what the crew dug an hour is measured in the bank of the plan, of this machine only', () => {
+    const book = bookOf(shift(0, 20, { hours: 4 }), shift(20, 40, { hours: 6 }), shift(0, 40, { hours: 1, machine: null }));
+    expect(dugRate(book, plan.profile, 't27')?.amount).toBeCloseTo(plan.volumes.trench, 9);
+    expect(dugRate(book, plan.profile, 't27')?.hours).toBe(10);
+    const wedge = dugRate(bookOf(shift(0, 10, { hours: 1 })), plan.profile, 't27')?.amount ?? NaN;
+    expect(wedge).toBeLessThan(plan.volumes.trench / 4);
+    expect(dugRate(book, plan.profile, 't17')).toBeUndefined();
+  });
+
+  test('done twice, off the run, of no issued plan: a sentence; a shift put right takes the place of what it corrects', () => {
+    const before = bookEntry(shift(0, 12));
+    const refusal = (fact: Fact, corrects?: string, issued = true) => {
+      const { entry } = bookEntry(fact);
+      return entryRefusal({ ...entry, ...(corrects ? { corrects } : {}) } as never, {
+        ...{ job, rules, book: [before], now: NOW },
+        plan: issued ? plan : undefined,
+        run: issued ? run : undefined,
+      });
+    };
+    expect(refusal(shift(8, 20))).toMatch(/^Dug, 8\.0 m to 12\.0 m, is in the book already/);
+    expect(refusal(shift(8, 20), before.entry.id)).toBeUndefined();
+    expect(refusal(shift(12, 20))).toBeUndefined();
+    expect(refusal(shift(8, 20, { work: 'protected' }))).toBeUndefined();
+    expect(refusal(shift(12, 44))).toBe('44.0 m is off the run: it goes from 0.0 m to 40.0 m.');
+    expect(refusal(shift(12, 20), undefined, false)).toMatch(/^Issue the plan first/);
+  });
+});

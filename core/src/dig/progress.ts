@@ -1,0 +1,156 @@
+import { inOrder, ofKind, shiftWorkIds, shiftWorks, withdrawn, type Kept, type KeptOf, type ShiftFact, type ShiftWork } from '../book';
+import { lastWorkingDay, requestDates, type Day } from '../clearance';
+import { EPSILON, joined, type Range } from '../geometry';
+import type { Job } from '../job';
+import { volumeDugTo } from '../plan/dugTo';
+import type { Rules } from '../rules';
+import { isPit, type Place } from '../trench';
+import { formatStretch, type UnitSystem } from '../units';
+
+/** How fast a kind of work went, metres of the run in an hour; `spread`: how far single shifts lie from it, one standard deviation weighed by hours. */
+export interface Pace {
+  rate: number;
+  /** Undefined with fewer than two shifts. */
+  spread: number | undefined;
+  shifts: number;
+  hours: number;
+}
+
+/** One kind of work along a run: where it was done, and how fast. Metres. */
+export interface Done {
+  work: ShiftWork;
+  ranges: Range[];
+  length: number;
+  /** All there is to do. */
+  of: number;
+  pace: Pace | undefined;
+}
+
+/** Shifts that count, in the order they were entered: not those that were refused or put right. */
+export function shiftsIn(book: readonly Kept[]): KeptOf<'shift'>[] {
+  const gone = withdrawn(book);
+  return inOrder(ofKind(book, 'shift').filter(({ entry, refused }) => !refused && !gone.has(entry.id)));
+}
+
+/** Length of ranges, what they share counted once, metres. */
+const lengthOf = (ranges: readonly Range[]): number => joined(ascending(ranges)).reduce((sum, { from, to }) => sum + to - from, 0);
+const ascending = (ranges: readonly Range[]): Range[] => [...ranges].sort((a, b) => a.from - b.from);
+/** What two lists of ranges share. */
+export const shared = (some: readonly Range[], others: readonly Range[]): Range[] =>
+  joined(
+    ascending(
+      some.flatMap((one) =>
+        others
+          .map((other) => ({ from: Math.max(one.from, other.from), to: Math.min(one.to, other.to) }))
+          .filter(({ from, to }) => to > from + EPSILON),
+      ),
+    ),
+  );
+
+/** Where a run is dug open, ascending. */
+export const dugOpen = (places: readonly Place[]): Range[] => joined(ascending(places.filter((place) => !isPit(place))));
+
+/** What was done along a run, kind by kind; kinds nobody entered are left out. @param open where it is dug open, see {@link dugOpen}. */
+export function doneOf(book: readonly Kept[], open: readonly Range[]): Done[] {
+  const shifts = shiftsIn(book);
+  return shiftWorkIds.flatMap((work): Done[] => {
+    const own = shifts.filter(({ entry }) => entry.fact.work === work).map(({ entry }) => entry.fact);
+    if (own.length === 0) return [];
+    const ranges = shared(joined(ascending(own)), open);
+    return [{ work, ranges, length: lengthOf(ranges), of: lengthOf(open), pace: paceOf(own) }];
+  });
+}
+
+/** How fast shifts went of which hours are known: all metres over all hours, and how far single ones lie from that. */
+export function paceOf(shifts: readonly Pick<ShiftFact, 'from' | 'to' | 'hours'>[]): Pace | undefined {
+  const timed = shifts.flatMap(({ from, to, hours }) => (hours === null ? [] : [{ hours, metres: to - from }]));
+  const hours = timed.reduce((sum, one) => sum + one.hours, 0);
+  if (hours <= 0) return undefined;
+  const rate = timed.reduce((sum, { metres }) => sum + metres, 0) / hours;
+  const square = timed.reduce((sum, one) => sum + one.hours * (one.metres / one.hours - rate) ** 2, 0) / hours;
+  const { length } = timed;
+  // Few shifts show less of the spread than there is.
+  return { rate, spread: length < 2 ? undefined : Math.sqrt((square * length) / (length - 1)), shifts: length, hours };
+}
+
+/** What the timed shifts of digging come to, m³ in the bank, in how many hours: what the job’s own rate is made of. Undefined while none was timed. */
+export function dugRate(
+  book: readonly Kept[],
+  profile: Parameters<typeof volumeDugTo>[0],
+  machine: string,
+): { amount: number; hours: number } | undefined {
+  const timed = shiftsIn(book).filter(({ entry: { fact } }) => fact.work === 'dug' && fact.hours !== null && fact.machine === machine);
+  const hours = timed.reduce((sum, { entry }) => sum + (entry.fact.hours ?? 0), 0);
+  const amount = timed.reduce((sum, { entry: { fact } }) => sum + volumeDugTo(profile, fact.to) - volumeDugTo(profile, fact.from), 0);
+  return hours > 0 && amount > 0 ? { amount, hours } : undefined;
+}
+
+/** What of a run is still to be dug, when that is done at the pace so far, and what ends before. Metres, hours, working days. */
+export interface Forecast {
+  left: number;
+  hours: number;
+  days: number;
+  /** By the pace so far, and by the pace less its spread; undefined where that leaves none. */
+  finish: Day;
+  late: Day | undefined;
+  /** What does not last until then. */
+  ends: { what: 'permit' | 'marks'; day: Day }[];
+}
+
+/** When the dig is done if it goes on as it went; undefined while nobody entered how long anything took. */
+export function forecastOf(done: Done | undefined, job: Pick<Job, 'pace' | 'clearance'>, rules: Rules, today: Day): Forecast | undefined {
+  const pace = done?.pace;
+  if (!done || !pace || pace.rate <= 0) return undefined;
+  const left = Math.max(0, done.of - done.length);
+  const daysAt = (rate: number): number => left / rate / job.pace.shift;
+  const { permit, request, holidays } = job.clearance;
+  const finishIn = (days: number): Day => lastWorkingDay(today, Math.ceil(days - EPSILON), holidays);
+  const slow = pace.rate - (pace.spread ?? 0);
+  const finish = finishIn(daysAt(pace.rate));
+  const late = slow > 0 ? finishIn(Math.min(daysAt(slow), MOST_DAYS)) : undefined;
+  const marks = request ? requestDates(request, rules, holidays).expires : undefined;
+  const ends = [
+    ...(permit ? [{ what: 'permit' as const, day: permit.to }] : []),
+    ...(marks === undefined ? [] : [{ what: 'marks' as const, day: marks }]),
+  ].filter(({ day }) => left > EPSILON && day < (late ?? finish));
+  return { left, hours: left / pace.rate, days: daysAt(pace.rate), finish, late, ends };
+}
+/** A forecast further off than this is none. */
+const MOST_DAYS = 2000;
+
+/** Why a shift cannot have been: what it says was done is in the book already, of the same plan. Undefined where it can. */
+export function doneBefore(fact: ShiftFact, book: readonly Kept[], units: UnitSystem, corrects?: string): string | undefined {
+  const before = shiftsIn(book).filter(
+    ({ entry }) => entry.id !== corrects && entry.fact.work === fact.work && entry.fact.revision === fact.revision,
+  );
+  const twice = shared(
+    before.map(({ entry }) => entry.fact),
+    [fact],
+  );
+  if (lengthOf(twice) < OVERLAP) return undefined;
+  const [first] = twice as [Range];
+  return `${shiftWorks[fact.work]}, ${formatStretch(first, units)}, is in the book already: enter what came since, or put that right.`;
+}
+/** Where one shift ends and the next begins nobody measures closer, metres. */
+const OVERLAP = 0.5;
+
+/** Where work would go on: from where it has got to, in the direction of the dig, to the end of what is dug open there; undefined where all is done. */
+export function nextStretch(done: readonly Range[], open: readonly Range[], way: 1 | -1): Range | undefined {
+  const left = leftOf(done, open);
+  return way === 1 ? left[0] : left.at(-1);
+}
+
+/** Of the ranges dug open what nothing was done of yet. */
+export function leftOf(done: readonly Range[], open: readonly Range[]): Range[] {
+  const made = joined(ascending(done));
+  return open.flatMap(({ from, to }) => {
+    const rest: Range[] = [];
+    let at = from;
+    for (const one of made) {
+      if (one.to <= at || one.from >= to) continue;
+      if (one.from > at + EPSILON) rest.push({ from: at, to: one.from });
+      at = Math.max(at, one.to);
+    }
+    return at < to - EPSILON ? [...rest, { from: at, to }] : rest;
+  });
+}
