@@ -1,4 +1,13 @@
-import { formatLength, formatMassOf, parseDecimal, parseLength, parseMass, type Parsed, type UnitSystem } from '@tamper/core/units';
+import {
+  bareUnit,
+  formatLength,
+  formatMassOf,
+  parseDecimal,
+  parseLength,
+  parseMass,
+  type Parsed,
+  type UnitSystem,
+} from '@tamper/core/units';
 import { useState, type ReactNode } from 'react';
 import { newId } from '../data/newId';
 import { View } from 'react-native';
@@ -23,7 +32,7 @@ export interface Figure<T> {
 type Manner = Pick<Figure<unknown>, 'show' | 'parse'>;
 export const LENGTH: Manner = {
   show: (value, units) => formatLength(value, units),
-  parse: (text, units) => parseLength(text, units === 'us' ? 'ft' : 'm'),
+  parse: (text, units) => parseLength(text, bareUnit(units)),
 };
 export const MASS: Manner = { show: formatMassOf, parse: parseMass };
 export const PLAIN: Manner = { show: (value) => String(Number(value.toFixed(4))), parse: (text) => parseDecimal(text, '') };

@@ -61,6 +61,10 @@ function readLength(body: string, bare: LengthUnit): number | null {
  */
 export type LengthStyle = 'level' | 'depth' | 'size' | 'span';
 
+/** Unit of a number typed alone: small things in mm or inches, everything else in m or feet. */
+export const bareUnit = (system: UnitSystem, style: LengthStyle = 'depth'): LengthUnit =>
+  style === 'size' ? (system === 'us' ? 'in' : 'mm') : system === 'us' ? 'ft' : 'm';
+
 /** Shows a length (metres) in the reader's units. Rounds only here, never inside a calculation. */
 export function formatLength(metres: number, system: UnitSystem, style: LengthStyle = 'depth'): string {
   if (system === 'metric') {

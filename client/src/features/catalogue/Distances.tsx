@@ -1,7 +1,7 @@
 import { apartRule } from '@tamper/core/distances';
 import { families, familyIds, findProduct, products, type FamilyId } from '@tamper/core/catalogue';
 import type { Job, SeparationChange } from '@tamper/core/job';
-import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
+import { bareUnit, figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -87,7 +87,7 @@ function Form({ job, onSave }: { job: Job; onSave: (typed: Typed) => string | un
     <TextField label={label} value={text[key]} onText={(value) => setText((now) => ({ ...now, [key]: value }))} />
   );
   const save = () => {
-    const [across, over] = [text.across, text.over].map((typed) => parseLength(typed, job.units === 'us' ? 'ft' : 'm'));
+    const [across, over] = [text.across, text.over].map((typed) => parseLength(typed, bareUnit(job.units)));
     if (!across?.ok) return setFault(across?.error);
     if (!over?.ok) return setFault(over?.error);
     return setFault(onSave({ across: across.value, over: over.value, by: text.by.trim(), reason: text.reason.trim() }));

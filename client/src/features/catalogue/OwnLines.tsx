@@ -15,6 +15,7 @@ import {
 } from '@tamper/core/catalogue';
 import { productSchema, errorsOf, type Job } from '@tamper/core/job';
 import {
+  bareUnit,
   figuresIn,
   formatForce,
   formatLength,
@@ -112,7 +113,7 @@ const SIZE: Manner = {
   show: (metres, units) => formatLength(metres, units, 'size'),
   parse: (text, units) => parseLength(text, units === 'us' ? 'in' : 'mm'),
 };
-const LENGTH: Manner = { show: formatLength, parse: (text, units) => parseLength(text, units === 'us' ? 'ft' : 'm') };
+const LENGTH: Manner = { show: formatLength, parse: (text, units) => parseLength(text, bareUnit(units)) };
 const counted = (unit: string, decimals = 3): Manner => ({
   show: (value) => `${Number(value.toFixed(decimals))} ${unit}`,
   parse: (text) => parseDecimal(text, unit),

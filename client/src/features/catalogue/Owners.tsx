@@ -9,7 +9,7 @@ import {
   type OwnerProfile,
 } from '@tamper/core/catalogue';
 import { errorsOf, ownerSchema, type Job } from '@tamper/core/job';
-import { figuresIn, formatLength, parseLength } from '@tamper/core/units';
+import { bareUnit, figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -79,7 +79,7 @@ function OneOwner({ job, owner, change }: { job: Job; owner: Job['owners'][numbe
       label={label}
       value={owner[key]?.[field as never] as number | undefined}
       format={(metres) => formatLength(metres, job.units, key === 'bed' ? 'size' : 'depth')}
-      parse={(text) => parseLength(text, key === 'bed' ? (job.units === 'us' ? 'in' : 'mm') : job.units === 'us' ? 'ft' : 'm')}
+      parse={(text) => parseLength(text, key === 'bed' ? bareUnit(job.units, 'size') : bareUnit(job.units))}
       onValue={(value) => set({ [key]: value === undefined ? null : { ...(owner[key] ?? filled(blank, value)), [field]: value } })}
       hint="empty: as usual"
       basis={150}

@@ -3,7 +3,7 @@ import { sayAccess } from '@tamper/core/accessWords';
 import { accessChecks, pinchRoom } from '@tamper/core/clearance';
 import { blankPinch, pinchSchema, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
-import { figuresIn, formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
+import { bareUnit, figuresIn, formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
@@ -116,7 +116,7 @@ function PinchFields({ pinch, onGone }: { pinch: Pinch; onGone: () => void }) {
         put({ pinches: pinches.map((one) => (one.id === next.id ? next : one)) }, `pinch.${next.id}.${key}`)
       );
     };
-  const metres = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
+  const metres = (text: string) => parseLength(text, bareUnit(job.units));
   const show = (value: number) => formatLength(value, job.units);
   const optional = (label: string, key: 'barrier' | 'overhead') => (
     <OptionalField

@@ -18,7 +18,7 @@ import {
 } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import { isPit } from '@tamper/core/trench';
-import { exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
+import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -107,7 +107,7 @@ export function LevelTab() {
   const design = at === undefined ? undefined : designs(at, form.pit);
   const instrument = form.setUp === undefined ? inForce : instrumentNamed(instruments, form.setUp);
   const as = form.as ?? (instrument ? 'reading' : 'depth');
-  const typed = form.value.trim() === '' ? undefined : parseLength(form.value, units === 'us' ? 'ft' : 'm');
+  const typed = form.value.trim() === '' ? undefined : parseLength(form.value, bareUnit(units));
   const fact = at !== undefined && typed?.ok ? factOf(form, as, at, typed.value, instrument?.id, force?.id, units) : undefined;
   const pits = plan.places.filter(isPit);
   const there = at === undefined || form.corrects ? undefined : checkAt(checks, at, form.layer, form.pit);
@@ -251,7 +251,7 @@ function factOf(
   units: 'metric' | 'us',
 ): CheckFact | { error: string } {
   const widths = [form.widthBottom, form.widthTop].map((text) =>
-    text.trim() === '' ? ({ ok: true, value: null } as const) : parseLength(text, units === 'us' ? 'ft' : 'm'),
+    text.trim() === '' ? ({ ok: true, value: null } as const) : parseLength(text, bareUnit(units)),
   );
   const wrong = widths.find((one) => !one.ok);
   if (wrong && !wrong.ok) return { error: wrong.error };

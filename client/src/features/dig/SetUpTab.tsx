@@ -11,7 +11,7 @@ import {
 } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import type { Run } from '@tamper/core/job';
-import { formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
+import { bareUnit, formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { newId } from '../../data/newId';
@@ -30,7 +30,6 @@ import { enterBy, UNSAID, useEnter, useSite } from '../site/context';
 import { useDig } from './context';
 
 const MEANS = (Object.keys(levelMeans) as LevelMeans[]).map((value) => ({ value, label: levelMeans[value] }));
-const bare = (units: 'metric' | 'us') => (units === 'us' ? ('ft' as const) : ('m' as const));
 
 /** How levels come to the trench: benchmarks, the instrument on one of them, and the sight back that closes it. */
 export function SetUpTab() {
@@ -220,7 +219,7 @@ function readForm({
   start,
   revision,
 }: Typed): { fact: SetUpFact } | { faults: string[] } {
-  const unit = bare(units);
+  const unit = bareUnit(units);
   const backsight =
     form.backsight.trim() === ''
       ? ({ ok: false, error: 'Type the backsight: what the rod reads on the benchmark.' } as const)
@@ -265,7 +264,7 @@ function SightBack() {
   const { benchmark } = inForce.kept.entry.fact;
   const last = inForce.closings.at(-1);
   const write = () => {
-    const parsed = parseLength(text, bare(job.units));
+    const parsed = parseLength(text, bareUnit(job.units));
     const refused = parsed.ok
       ? enter({ kind: 'sightBack', setUp: inForce.id, benchmark, reading: parsed.value, note: '' })
       : text.trim() === ''
@@ -340,7 +339,7 @@ function Benchmarks({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   const [faults, setFaults] = useState<string[]>([]);
   const known = benchmarks.find((one) => one.name.toLowerCase() === name.trim().toLowerCase());
   const write = () => {
-    const parsed = parseLength(level, bare(units));
+    const parsed = parseLength(level, bareUnit(units));
     const wrong = [...(name.trim() ? [] : ['Give the benchmark a name.']), ...(parsed.ok ? [] : [parsed.error])];
     if (!parsed.ok || wrong.length > 0) return setFaults(wrong);
     const refused = enter({

@@ -1,6 +1,6 @@
 import { sayEntry, unsettledIn, type Photo } from '@tamper/core/book';
 import { foundThings, type FoundThing } from '@tamper/core/job';
-import { exactStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
+import { bareUnit, exactStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -57,7 +57,7 @@ function Entering({ form, station, put, done }: { form: Form; station: number; p
   const [from, to] = [form.from ?? exactStation(station - AROUND, units), form.to ?? exactStation(station + AROUND, units)];
   const write = () => {
     const ends = [from, to].map((text) => parseStation(text, units));
-    const depth = form.depth.trim() === '' ? ({ ok: true, value: null } as const) : parseLength(form.depth, units === 'us' ? 'ft' : 'm');
+    const depth = form.depth.trim() === '' ? ({ ok: true, value: null } as const) : parseLength(form.depth, bareUnit(units));
     const wrong = [
       ...(form.what ? [] : ['Say what it is, as far as it can be seen.']),
       ...[...ends, depth].flatMap((one) => (one.ok ? [] : [one.error])),

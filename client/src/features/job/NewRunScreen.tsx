@@ -9,7 +9,7 @@ import {
   type Beginning,
   type BeginningId,
 } from '@tamper/core/beginnings';
-import { parseLength, type Parsed } from '@tamper/core/units';
+import { bareUnit, parseLength, type Parsed } from '@tamper/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -122,7 +122,7 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
   const asks = (what: Beginning['asks'][number]) => beginning.asks.includes(what);
-  const read = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
+  const read = (text: string) => parseLength(text, bareUnit(units));
   /** What was typed of each length; undefined where nothing was. */
   const given = (text: string): Parsed | undefined => (text.trim() === '' ? undefined : read(text));
   const lengths = { length: given(typed.length), frost: given(typed.frost), end: given(typed.end), every: given(typed.every) };

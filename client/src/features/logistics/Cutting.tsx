@@ -1,6 +1,6 @@
 import type { CutPlan } from '@tamper/core/order';
 import type { Job } from '@tamper/core/job';
-import { formatLength, formatStation, parseLength } from '@tamper/core/units';
+import { bareUnit, formatLength, formatStation, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -124,7 +124,7 @@ function DrumLengths({
       .split(/[;\n]/)
       .map((part) => part.trim())
       .filter(Boolean);
-    const parsed = parts.map((part) => parseLength(part, units === 'us' ? 'ft' : 'm'));
+    const parsed = parts.map((part) => parseLength(part, bareUnit(units)));
     const wrong = parsed.find((one) => !one.ok);
     if (wrong && !wrong.ok) return setFault(wrong.error);
     setFault(onLengths(parts.length > 0 ? parsed.flatMap((one) => (one.ok ? [one.value] : [])) : undefined));

@@ -5,7 +5,16 @@ import { ratesIn } from '@tamper/core/book';
 import { activities, type Activity, type Job } from '@tamper/core/job';
 import { usualRates } from '@tamper/core/estimate';
 import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/programme';
-import { formatHours, formatLength, formatPercent, parseCount, parseDecimal, parseLength, parsePercent } from '@tamper/core/units';
+import {
+  bareUnit,
+  formatHours,
+  formatLength,
+  formatPercent,
+  parseCount,
+  parseDecimal,
+  parseLength,
+  parsePercent,
+} from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -94,7 +103,7 @@ function Crew() {
           label="Open at once, at most"
           value={run.conditions.open}
           format={(value) => formatLength(value, units)}
-          parse={(text) => parseLength(text, units === 'us' ? 'ft' : 'm')}
+          parse={(text) => parseLength(text, bareUnit(units))}
           onValue={(open) => apply([{ path: ['conditions', 'open'], value: open }])}
         />
         {plain('Line on site after, days', run.logistics.delivery, (delivery) => apply([logisticsPatch('delivery', delivery)]))}

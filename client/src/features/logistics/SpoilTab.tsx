@@ -3,6 +3,7 @@ import { useRoom } from '../../ui/useRoom';
 import { extent } from '@tamper/core/alignment';
 import { barrowHours, barrowTrips, crown, spoilKinds, THROWN_IN, type Haul, type SpoilKind } from '@tamper/core/spoil';
 import {
+  bareUnit,
   formatHours,
   formatLength,
   formatMass,
@@ -225,7 +226,7 @@ function Fields({ units }: { units: UnitSystem }) {
       label={label}
       value={run.spoil[key]}
       format={(value) => formatLength(value, units)}
-      parse={(text) => parseLength(text, units === 'us' ? 'ft' : 'm')}
+      parse={(text) => parseLength(text, bareUnit(units))}
       onValue={(value) => apply([{ path: ['spoil', key], value }], key)}
     />
   );

@@ -1,5 +1,5 @@
 import type { Beside } from '@tamper/core/job';
-import { formatLength, formatMassOf, formatStation, parseLength, parseMass } from '@tamper/core/units';
+import { bareUnit, formatLength, formatMassOf, formatStation, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -33,7 +33,7 @@ export function BesideCard() {
   });
   const [fault, setFault] = useState<string>();
   const { units } = job;
-  const metres = (text: string) => parseLength(text, units === 'us' ? 'ft' : 'm');
+  const metres = (text: string) => parseLength(text, bareUnit(units));
   const add = () => {
     const [offset, depth] = [metres(draft.offset), metres(draft.depth || '0')];
     if (!offset.ok) return setFault(offset.error);

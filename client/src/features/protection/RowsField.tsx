@@ -1,4 +1,4 @@
-import { formatLength, parseLength, type UnitSystem } from '@tamper/core/units';
+import { bareUnit, formatLength, parseLength, type UnitSystem } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { FieldNote } from '../../ui/FieldNote';
@@ -25,7 +25,7 @@ export function RowsField({ label, hint, rows, figures: [least, most], units, on
   const read = (text: string): string | number[][] => {
     const found: number[][] = [];
     for (const line of text.split(/[;\n]/).filter((one) => one.trim() !== '')) {
-      const parsed = line.split(/,|:/).map((one) => parseLength(one.trim(), units === 'us' ? 'ft' : 'm'));
+      const parsed = line.split(/,|:/).map((one) => parseLength(one.trim(), bareUnit(units)));
       const wrong = parsed.find((one) => !one.ok);
       if (wrong && !wrong.ok) return wrong.error;
       if (parsed.length < least || parsed.length > most) return `“${line.trim()}”: ${hint}.`;

@@ -11,7 +11,7 @@ import {
 import { classify, soilName, practiceReader } from '@tamper/core/ground';
 import { kinds, type SoilTest } from '@tamper/core/book';
 import { errorsOf } from '@tamper/core/job';
-import { formatLength, formatStation, formatStrength, parseLength, parseStation, parseStrength } from '@tamper/core/units';
+import { bareUnit, formatLength, formatStation, formatStrength, parseLength, parseStation, parseStrength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -82,7 +82,7 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
     forget();
     onDone();
   };
-  const length = (text: string) => parseLength(text, job.units === 'us' ? 'ft' : 'm');
+  const length = (text: string) => parseLength(text, bareUnit(job.units));
   const typing = (key: keyof typeof typed, text: string, parse: (text: string) => ReturnType<typeof parseLength>) => {
     setTyped((before) => ({ ...before, [key]: text }));
     const parsed = parse(text);

@@ -1,6 +1,7 @@
 import { PERMEABILITY_BASIS } from '@tamper/core/catalogue';
 import { SUCTION_MOST, WELLPOINT_BASIS, waterPlan, type WaterPlan } from '@tamper/core/ground';
 import {
+  bareUnit,
   figuresIn,
   formatFlow,
   formatLength,
@@ -57,7 +58,7 @@ export function WaterCard() {
           label="Outlet above ground"
           value={run.conditions.outlet}
           format={(metres) => formatLength(metres, units)}
-          parse={(text) => parseLength(text, units === 'us' ? 'ft' : 'm')}
+          parse={(text) => parseLength(text, bareUnit(units))}
           onValue={(outlet) => apply([{ path: ['conditions', 'outlet'], value: outlet }], 'guard.outlet')}
         />
       </View>

@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   capital,
   formatGradient,
   formatLength,
@@ -92,7 +93,7 @@ function TargetFields({ job, run, apply }: Props) {
   const { minFall, cover, clearance } = targetsOf({ ...run, targets: {} }, placed, resolveRules(job.ruleSet, job.overrides));
   const covers = [...new Set(placed.map((line) => formatLength(cover(line), job.units)))];
   const set = (key: keyof Targets) => (value: number | undefined) => apply([{ path: ['targets', key], value }], `targets.${key}`);
-  const bare = job.units === 'us' ? 'ft' : 'm';
+  const bare = bareUnit(job.units);
   const gradient = (label: string, key: 'minFall' | 'maxFall', hint: string) => (
     <OptionalField
       label={label}

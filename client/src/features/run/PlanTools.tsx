@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   addPoint,
   extent,
   formatLength,
@@ -111,7 +112,7 @@ function PointFields({
       label={label}
       value={point[key]}
       format={(metres) => formatLength(metres, units, 'level')}
-      parse={(text) => parseLength(text, units === 'us' ? 'ft' : 'm')}
+      parse={(text) => parseLength(text, bareUnit(units))}
       onValue={(metres) => move({ ...point, [key]: metres })}
     />
   );

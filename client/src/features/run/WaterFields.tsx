@@ -1,5 +1,5 @@
 import type { Job, Run } from '@tamper/core/job';
-import { formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
+import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -25,7 +25,7 @@ export function WaterFields({ job, run }: { job: Job; run: RunDocument }) {
   };
   const add = () => {
     const station = parseStation(at || '0', job.units);
-    const metres = parseLength(level, job.units === 'us' ? 'ft' : 'm');
+    const metres = parseLength(level, bareUnit(job.units));
     if (!station.ok) return setFault(station.error);
     if (!metres.ok) return setFault(metres.error);
     const rest = run.doc.water.filter((item) => item.station !== station.value);

@@ -1,12 +1,8 @@
-import { formatLength, parseLength, type LengthStyle, type LengthUnit, type PathStep, type UnitSystem } from '@tamper/core';
+import { bareUnit, formatLength, parseLength, type LengthStyle, type PathStep, type UnitSystem } from '@tamper/core';
 import { View } from 'react-native';
 import type { ReactNode } from 'react';
 import { QuantityField } from '../../ui/QuantityField';
 import { useRunEdit } from './context';
-
-/** Unit of a number typed alone: small things in mm or inches, everything else in m or feet. */
-export const bareUnit = (units: UnitSystem, style: LengthStyle): LengthUnit =>
-  style === 'size' ? (units === 'us' ? 'in' : 'mm') : units === 'us' ? 'ft' : 'm';
 
 /** Metres and millimetres are typed as figures alone; feet and inches, and levels below nothing, want signs a figure pad lacks. */
 const keysFor = (units: UnitSystem, style: LengthStyle) => (units === 'metric' && style !== 'level' ? 'decimal' : 'text');

@@ -12,7 +12,7 @@ import {
   type RegisteredPiece,
 } from '@tamper/core/site';
 import { isPit, type Place } from '@tamper/core/trench';
-import { figuresIn, formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
+import { bareUnit, figuresIn, formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -248,7 +248,7 @@ function PieceLine({ piece, kit }: { piece: RegisteredPiece; kit: Kit | undefine
     setFault(enter({ kind: 'standing', pit: piece.pit, pieces: [{ piece: id, from, to, extensions, frames }] }));
   };
   const release = () => {
-    const read = parseLength(fill, job.units === 'us' ? 'ft' : 'm');
+    const read = parseLength(fill, bareUnit(job.units));
     if (!read.ok) return setFault(`Filled to, over the floor: ${read.error}`);
     setFault(enter({ kind: 'released', pieces: [piece.id], fill: read.value }));
   };

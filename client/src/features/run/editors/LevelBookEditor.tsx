@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   applyPatches,
   formatLength,
   formatStation,
@@ -63,7 +64,7 @@ export function LevelBookEditor() {
       setFaults(sentencesOf(fault));
     }
   };
-  const bare = job.units === 'us' ? 'ft' : 'm';
+  const bare = bareUnit(job.units);
   const metres = (text: string): Parsed => parseLength(text, bare);
   const show = (value: number) => formatLength(value, job.units, 'level');
   return (
@@ -158,7 +159,7 @@ function BookRow({
       label={`${label}, line ${n}`}
       value={row[key]}
       format={(value) => formatLength(value, units, key === 'distance' ? 'span' : 'level')}
-      parse={(text) => parseLength(text, units === 'us' ? 'ft' : 'm')}
+      parse={(text) => parseLength(text, bareUnit(units))}
       onValue={(value) => onRow(withKey(row, key, value), `book.${index}.${key}`)}
     />
   );

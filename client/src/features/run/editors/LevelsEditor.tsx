@@ -1,4 +1,4 @@
-import { extent, formatLength, formatStation, groundAt, parseLength, parseStation, withStations, type Run } from '@tamper/core';
+import { bareUnit, extent, formatLength, formatStation, groundAt, parseLength, parseStation, withStations, type Run } from '@tamper/core';
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -29,7 +29,7 @@ export function LevelsEditor() {
   const shownPage = Math.min(page, pages - 1);
   const rows = run.stations.slice(shownPage * PAGE, (shownPage + 1) * PAGE);
   const put = (stations: Run['stations'], tag?: string) => apply(withStations(run, stations), tag);
-  const bare = job.units === 'us' ? 'ft' : 'm';
+  const bare = bareUnit(job.units);
 
   const bringIn = async () => {
     setFaults([]);

@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   blankPit,
   formatLength,
   formatStation,
@@ -23,7 +24,7 @@ import { NameField } from '../../../ui/NameField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { bareUnit, Fields, LengthField } from '../fields';
+import { Fields, LengthField } from '../fields';
 import { PitFields } from './PitFields';
 
 const KINDS = structureKinds.map((value) => ({ value, label: structureTypes[value].name }));

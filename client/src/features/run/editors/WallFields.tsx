@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   figuresIn,
   classSlope,
   formatBatter,
@@ -16,7 +17,7 @@ import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { bareUnit, Fields, LengthField } from '../fields';
+import { Fields, LengthField } from '../fields';
 
 interface Props {
   label: string;

@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   figuresIn,
   beddingShortfall,
   beddings,
@@ -18,7 +19,6 @@ import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';
 import { TextField } from '../../../ui/TextField';
 import { useRunEdit } from '../context';
-import { bareUnit } from '../fields';
 
 /** Thickness of the bed measured at stations, and what tops it up. */
 export function BedCheck() {

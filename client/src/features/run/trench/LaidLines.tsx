@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   figuresIn,
   addedLine,
   families,
@@ -30,7 +31,7 @@ import { QuantityField } from '../../../ui/QuantityField';
 import { Tick } from '../../../ui/Tick';
 import { optionOf, productGroups } from '../productGroups';
 import { useRunEdit } from '../context';
-import { bareUnit, Fields } from '../fields';
+import { Fields } from '../fields';
 
 /** The lines laid in the trench: one leads, the others lie beside, over or under it. */
 export function LaidLines() {

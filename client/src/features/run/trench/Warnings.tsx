@@ -1,4 +1,5 @@
 import {
+  bareUnit,
   coverPlates,
   families,
   formatLength,
@@ -21,7 +22,7 @@ import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
-import { bareUnit, Fields, LengthField } from '../fields';
+import { Fields, LengthField } from '../fields';
 
 const SCHOOLS = [{ value: 'none' as const, label: 'None' }, ...tapeSchoolIds.map((value) => ({ value, label: tapeSchools[value].name }))];
 
