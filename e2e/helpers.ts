@@ -121,7 +121,8 @@ export const STEPS: readonly { name: string; place: string; tabs: readonly strin
   { name: 'Protect', place: 'protection', tabs: ['Soil', 'Ways', 'Supports', 'Steps'] },
   { name: 'Works', place: 'works', tabs: ['Machine', 'Spoil', 'Order', 'Days', 'Better'] },
   { name: 'Checks', place: 'checks', tabs: ['Lines', 'Strike risk', 'Compare'] },
-  { name: 'Dig', place: 'dig', tabs: ['Card', 'Level', 'As dug', 'Sheet', 'Set up'] },
+  { name: 'Set out', place: 'setout', tabs: ['Set up', 'Machine', 'Sensors', 'Sheet'] },
+  { name: 'Dig', place: 'dig', tabs: ['Card', 'Level', 'Layers', 'As dug', 'Day'] },
   { name: 'Site', place: 'site', tabs: ['Enter', 'Stands', 'Cover', 'Issue', 'Photos', 'Book'] },
 ];
 /** Goes to a step of the run one is on by the bar with the order of the work. */

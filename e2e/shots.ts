@@ -223,7 +223,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     name: 'dig-phone',
     size: PHONE,
     visit: async (page) => {
-      await dig(page, 'level');
+      await dig(page, 'dig/level');
       await page.getByRole('textbox', { name: 'The rod reads' }).fill(await rodReads(page, 0.014));
     },
   },
@@ -231,7 +231,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     name: 'dig-phone',
     size: PHONE,
     visit: async (page) => {
-      await dig(page, 'found');
+      await dig(page, 'dig/found');
       await page.getByText('To fill what is too deep').waitFor();
     },
   },
@@ -239,7 +239,7 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     name: 'dig-phone',
     size: PHONE,
     visit: async (page) => {
-      await dig(page, 'sheet');
+      await dig(page, 'setout/sheet');
       await page.getByRole('table', { name: 'Grade sheet' }).waitFor();
     },
   },
@@ -286,7 +286,7 @@ async function onSite(page: Page, name: string, at: string): Promise<void> {
 /** The dig of the outfall, at a tab. */
 async function dig(page: Page, at: string): Promise<void> {
   if (!page.url().includes('/runs/')) await openRun(page, 'Outfall');
-  await page.goto(`${runAt(page)}/dig/${at}`);
+  await page.goto(`${runAt(page)}/${at}`);
   const who = page.getByRole('textbox', { name: 'Who writes it: your role or name' });
   await page.getByRole('main').getByRole('button').first().waitFor();
   if (await who.isVisible()) await who.fill('foreman');
@@ -301,7 +301,7 @@ async function digLevels(page: Page): Promise<void> {
   await openRun(page, 'Outfall');
   await page.goto(`${runAt(page)}/site/issue`);
   await issue(page);
-  await dig(page, 'setup');
+  await dig(page, 'setout/setup');
   await page.getByRole('textbox', { name: 'Benchmark', exact: true }).fill('BM 1');
   await page.getByRole('textbox', { name: 'Its level' }).fill('4.25');
   await page.getByRole('textbox', { name: 'Where it is' }).fill('Nail in the quay wall');

@@ -8,8 +8,7 @@ const press = (page: Page, name: string) => page.getByRole('button', { name, exa
 async function setUp(page: Page, name: string): Promise<void> {
   await step(page, 'Site');
   await issue(page);
-  await step(page, 'Dig');
-  await tab(page, 'Set up');
+  await step(page, 'Set out');
   await field(page, 'Benchmark').fill(name);
   await field(page, 'Its level').fill('10');
   await field(page, 'Where it is').fill('Nail in the kerb');
@@ -17,6 +16,7 @@ async function setUp(page: Page, name: string): Promise<void> {
   await field(page, 'Backsight: the rod on the benchmark reads').fill('1.325');
   await press(page, 'Enter the set-up');
   await expect(page.getByText(/^Now: Set up on/).first()).toBeVisible();
+  await step(page, 'Dig');
   await tab(page, 'Level');
 }
 
@@ -81,7 +81,7 @@ test('a level that cannot be is asked about, and a sentence is said of every rea
 test('sensors on the arm: a slope that is missing is said before anybody digs, and named from the levels', async ({ page }) => {
   await startRun(page, { job: 'Staircase', run: 'Water', length: 20 });
   await setUp(page, 'BM 3');
-  await tab(page, 'Set up');
+  await step(page, 'Set out');
   await pick(page, 'Means', 'Sensors on the arm');
   await page.getByRole('radio', { name: /^The plane falls: To 20/ }).click();
   await field(page, 'By').fill('1:80');
@@ -91,10 +91,12 @@ test('sensors on the arm: a slope that is missing is said before anybody digs, a
   await expect(page.getByText(/^Now: .*falling 1:80/)).toBeVisible();
   const noise = [0.002, -0.003, 0.001, -0.001, 0.003, -0.002, 0.002, 0.001, -0.003];
   for (let place = 0; place < 3; place++) {
-    await tab(page, 'Set up');
+    await step(page, 'Set out');
+    await tab(page, 'Sensors');
     await field(page, 'Struck at station').fill(String(place * 3));
     await press(page, 'Moved, and struck again');
     await expect(page.getByText(`Kept: a place begins at ${place * 3}.0 m.`)).toBeVisible();
+    await step(page, 'Dig');
     await tab(page, 'Level');
     for (const [i, along] of [0.3, 1.5, 2.7].entries()) {
       await field(page, 'At station').fill(String(place * 3 + along));
@@ -131,7 +133,7 @@ test('proof costs seconds: a level is two touches and its number, a set-up six',
   await press(page, 'Enter this level');
   await expect(page.getByText('Kept at 5.0 m, on level.')).toBeVisible();
   expect(await next()).toBe(1);
-  await tab(page, 'Set up');
+  await step(page, 'Set out');
   const instrument = await touches(page);
   await pick(page, 'Means', 'Laser and rod');
   await field(page, 'Backsight: the rod on the benchmark reads').click();

@@ -21,11 +21,9 @@ import Crosshair from 'lucide-react-native/icons/crosshair';
 import Download from 'lucide-react-native/icons/download';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import HardHat from 'lucide-react-native/icons/hard-hat';
-import Hand from 'lucide-react-native/icons/hand';
 import Images from 'lucide-react-native/icons/images';
 import Info from 'lucide-react-native/icons/info';
 import ListChecks from 'lucide-react-native/icons/list-checks';
-import MapIcon from 'lucide-react-native/icons/map';
 import Maximize from 'lucide-react-native/icons/maximize';
 import OctagonX from 'lucide-react-native/icons/octagon-x';
 import Pickaxe from 'lucide-react-native/icons/pickaxe';
@@ -96,11 +94,9 @@ const icons = {
   'page-last': ChevronLast,
   copy: Copy,
   touch: Crosshair,
-  pan: Hand,
   list: ListChecks,
   measure: Ruler,
   print: Printer,
-  map: MapIcon,
   fit: Maximize,
   'pencil-outline': Pencil,
   points: Waypoints,

@@ -88,11 +88,11 @@ function clearingOf(book: readonly Kept[]): NonNullable<Run['clearing']> {
   const gone = withdrawn(book);
   const ticks = standing(ofKind(book, 'steps'), gone);
   const last = ticks.filter((one) => !ticks.some((other) => other !== one && sameWindow(other, one) && knows(other, one)));
-  return last.map(({ entry: { fact } }) => ({
-    hidden: fact.hidden,
-    seen: fact.seen,
-    done: Math.min(...last.filter((other) => sameWindow(other, { entry: { fact } })).map(({ entry }) => entry.fact.done)),
-  }));
+  return last.map(({ entry: { fact } }) => {
+    const fewest = last.filter((other) => sameWindow(other, { entry: { fact } })).sort((a, b) => a.entry.fact.done - b.entry.fact.done)[0];
+    const { hidden, seen, done, depth } = (fewest ?? { entry: { fact } }).entry.fact;
+    return { hidden, seen, done, ...(depth === undefined ? {} : { depth }) };
+  });
 }
 type Ticked = { entry: { fact: { hidden: string[]; seen: string[] } } };
 const sameWindow = ({ entry: { fact: a } }: Ticked, { entry: { fact: b } }: Ticked): boolean =>

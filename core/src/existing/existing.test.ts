@@ -7,7 +7,7 @@ import { wallOffset, type Extent } from '../geometry';
 import { anyDig, anyRun, times } from '../generators.testing';
 import { depthIn, dugWidth } from '../trench';
 import { dugAtGround, findingIn, holesOf, levelRun } from '../testing';
-import { clearSteps, crossingHalfLength, handWindows, keepOut, knownParts, searchDepths } from '.';
+import { clearSteps, crossingHalfLength, handWindows, keepOut, knownParts, searchDepths, stepsDone, stepsOf } from '.';
 
 const UK = resolveRules('UK');
 const job = blankJob('Test', 'UK');
@@ -238,16 +238,46 @@ describe('clear by layers', () => {
       ['stop', 1.1],
     ]);
   });
-  test('for any range the machine never goes deeper than hands have cleared, inside the window', () => {
+  test('a line 1.8 m down at the least, detected: by machine to half a metre over it, then a spade at a time by hand; from a drawing alone by hand from the ground', () => {
+    const deep = { ...line, coverMin: 1.8, coverMax: 1.9, size: 0.1 };
+    const steps = (more: Partial<typeof line>) =>
+      clearSteps([{ ...deep, ...more }], UK, 'metric').map(({ by, depth }) => [by, Number(depth.toFixed(3))]);
+    expect(steps({}).slice(0, 4)).toEqual([
+      ['machine', 2.1],
+      ['machine', 1.3],
+      ['hand', 1.5],
+      ['machine', 1.5],
+    ]);
+    expect(steps({ evidence: 'drawing' })[1]).toEqual(['hand', 0.2]);
+    expect(clearSteps([deep], { ...UK, machineOver: { ...UK.machineOver, value: null } }, 'metric')[1]?.by).toBe('hand');
+  });
+  test('for any range and evidence the machine never goes deeper than hands have cleared, or closer over a detected line than half a metre', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 3, noNaN: true }), fc.double({ min: 0, max: 2, noNaN: true }), (least, more) => {
-        let cleared = 0;
-        for (const step of clearSteps([{ ...line, coverMin: least, coverMax: least + more }], UK, 'us').slice(1)) {
-          if (step.by === 'hand') cleared = step.depth;
-          expect(step.depth).toBeLessThanOrEqual(cleared);
-        }
-      }),
+      fc.property(
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        fc.double({ min: 0, max: 2, noNaN: true }),
+        fc.constantFrom('drawing' as const, 'detected' as const),
+        (least, more, evidence) => {
+          let cleared = evidence === 'drawing' ? 0 : Math.max(0, least - 0.5);
+          for (const step of clearSteps([{ ...line, evidence, coverMin: least, coverMax: least + more }], UK, 'us').slice(1)) {
+            if (step.by === 'hand') cleared = Math.max(cleared, step.depth);
+            expect(step.depth).toBeLessThanOrEqual(cleared + 1e-9);
+          }
+        },
+      ),
     );
+  });
+  test('ticks hold as long as the steps are those that were ticked', () => {
+    const deep = { ...line, coverMin: 1.8, coverMax: 1.9, size: 0.1 };
+    const steps = clearSteps([deep], UK, 'metric');
+    const kept = [stepsOf([deep], steps, 3)];
+    expect(stepsDone(kept, [deep], steps)).toBe(3);
+    expect(stepsDone(kept, [{ ...deep, coverMin: 1.4 }], clearSteps([{ ...deep, coverMin: 1.4 }], UK, 'metric'))).toBe(0);
+    // Older records name no depth: hands went first then.
+    const old = kept.map(({ hidden, seen, done }) => ({ hidden, seen, done }));
+    expect(stepsDone(old, [deep], steps)).toBe(0);
+    const shallow = clearSteps([line], UK, 'metric');
+    expect(stepsDone(old, [line], shallow)).toBe(3);
   });
 });
 

@@ -209,7 +209,7 @@ describe('exposures', () => {
   });
   test('steps are ticked in order, kept by the lines they are for, and start anew with other lines', () => {
     const steps = clearSteps([line], US, 'metric');
-    const done = [stepsOf([line], 4)];
+    const done = [stepsOf([line], steps, 4)];
     expect(stepsDone(done, [line], steps)).toBe(4);
     expect(stepsDone(done, [line, { ...line, id: 'other', name: 'Other' }], steps)).toBe(0);
     // In a window shared with a line not seen yet it comes first, and the ticks begin anew.
@@ -217,7 +217,7 @@ describe('exposures', () => {
     const other = { ...line, id: 'power', name: 'Power' };
     const shared = clearSteps([other, seen], US, 'metric');
     expect(shared[0]?.text).toMatch(/^Fuel seen at 0\.62 m: support and protect it/);
-    expect(stepsDone([stepsOf([other, line], 2)], [other, seen], shared)).toBe(0);
+    expect(stepsDone([stepsOf([other, line], clearSteps([other, line], US, 'metric'), 2)], [other, seen], shared)).toBe(0);
     expect(clearSteps([knownLine({ ...line, exposures: [found] })], US, 'metric').map(({ text }) => text)).toEqual([
       'Fuel seen at 0.62 m: support and protect it, and keep the bucket 0.635 m off its middle. Dig that by hand.',
     ]);

@@ -29,11 +29,8 @@ export function refuseKind({ fact }: Entry, jobId: string, about: string): Refus
 export async function refuseAgainst(entry: Entry, jobId: string, runId: string, store: Store, revisions: Revisions): Promise<Refuse> {
   const { fact } = entry;
   // What was found wanting is heard whatever plan it names.
-  const named =
-    fact.kind === 'look' ||
-    fact.kind === 'setUp' ||
-    fact.kind === 'check' ||
-    (fact.kind === 'inspection' && fact.items.every(({ ok }) => ok));
+  const wanting = fact.kind === 'inspection' && fact.items.some(({ ok }) => !ok);
+  const named = 'revision' in fact && !wanting;
   if (named && !(await revisions.list(runId)).some(({ id }) => id === fact.revision))
     return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);

@@ -1,4 +1,16 @@
-import { AHEAD, checkAt, cardLines, digCard, nextStation, offWords, ONE_STATION, STOP_WORDS, wayOf, type DigCard } from '@tamper/core/dig';
+import {
+  AHEAD,
+  checkAt,
+  cardLines,
+  digCard,
+  nextStation,
+  offWords,
+  ONE_STATION,
+  readyWords,
+  STOP_WORDS,
+  wayOf,
+  type DigCard,
+} from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import { runGate } from '@tamper/core/gates';
 import { FOOT, formatLength, formatStation } from '@tamper/core/units';
@@ -39,6 +51,7 @@ export function CardTab() {
   return (
     <View style={{ gap: 12 }}>
       <MayDig />
+      <NotReady />
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <IconButton icon="back" accessibilityLabel="Back along the dig" onPress={() => move(-1)} style={BIG} />
         <View style={{ flex: 1, alignItems: 'center' }}>
@@ -126,6 +139,28 @@ function MayDig() {
           </View>
         </>
       ) : null}
+    </Notice>
+  );
+}
+
+/** NO, as long as the machine is not ready. */
+function NotReady() {
+  const { job, jobId, runId, rules } = useSite();
+  const { lacks } = useDig().ready;
+  const [first] = lacks;
+  if (!first) return null;
+  const about = first.about === 'sensors' ? 'sensors' : 'machine';
+  return (
+    <Notice kind="stop" role="alert" title="NO: the machine is not ready">
+      <Text>
+        {readyWords(first, rules, job.units).what}
+        {lacks.length > 1 ? `, and ${lacks.length - 1} more` : ''}.
+      </Text>
+      <View style={{ flexDirection: 'row' }}>
+        <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, `setout/${about}`))}>
+          {about === 'sensors' ? 'To the sensors' : 'To the machine'}
+        </Button>
+      </View>
     </Notice>
   );
 }

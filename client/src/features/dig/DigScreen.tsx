@@ -1,38 +1,48 @@
+import type { ReactNode } from 'react';
 import type { TabOf } from '../frame/places';
 import { useSite } from '../site/context';
 import { Outbox } from '../site/Outbox';
 import { SiteFrame } from '../site/SiteFrame';
 import { AskWho } from '../site/WhoCard';
 import { CardTab } from './CardTab';
+import { DayTab } from './DayTab';
 import { DigContext, useDigOf } from './context';
 import { FoundTab } from './FoundTab';
+import { LayersTab } from './LayersTab';
 import { LevelTab } from './LevelTab';
 import { NotIssued } from './NotIssued';
-import { SetUpTab } from './SetUpTab';
-import { SheetTab } from './SheetTab';
 
 type Tab = TabOf<'dig'>;
-const SHOWN: Record<Tab, () => React.ReactNode> = { card: CardTab, level: LevelTab, found: FoundTab, sheet: SheetTab, setup: SetUpTab };
+const SHOWN: Record<Tab, () => React.ReactNode> = { card: CardTab, level: LevelTab, layers: LayersTab, found: FoundTab, day: DayTab };
 
-/** Digging to the plan: levels set up, read and held against it. */
+/** Digging to the plan: what to dig, what was dug, and what the day came to. */
 export function DigScreen({ tab }: { tab: Tab }) {
+  const Shown = SHOWN[tab];
+  return (
+    <DigPage>
+      <Shown />
+    </DigPage>
+  );
+}
+
+/** A page for whoever digs: the issued plan, the book, and the dig beside its plan for all that stands on it. */
+export function DigPage({ children }: { children: ReactNode }) {
   return (
     <SiteFrame>
-      <Dug tab={tab} />
+      <Dug>{children}</Dug>
     </SiteFrame>
   );
 }
 
-function Dug({ tab }: { tab: Tab }) {
+function Dug({ children }: { children: ReactNode }) {
   const site = useSite();
   const dig = useDigOf(site);
-  const Shown = SHOWN[tab];
   return (
     <DigContext.Provider value={dig}>
       <Outbox book={site.book} units={site.job.units} />
       <NotIssued />
       <AskWho />
-      <Shown />
+      {children}
     </DigContext.Provider>
   );
 }

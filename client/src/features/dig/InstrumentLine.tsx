@@ -16,7 +16,7 @@ export function InstrumentLine() {
       <Text variant="bodySmall" style={{ flex: 1 }}>
         {instrumentWords(report, job.units)}.
       </Text>
-      <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'dig/setup'))}>
+      <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'setout/setup'))}>
         {report.inForce ? 'Change' : 'Set up'}
       </Button>
     </View>

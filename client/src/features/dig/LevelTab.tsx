@@ -40,13 +40,17 @@ import { runPath } from '../frame/places';
 import { useEnter, useSite } from '../site/context';
 import { useDig } from './context';
 import { InstrumentLine } from './InstrumentLine';
+import { useStandIns } from './StandInCard';
 
 const TRENCH = 'trench';
-const AS = [
+type As = 'reading' | 'level' | 'depth' | 'sensors';
+const AS: { value: As; label: string }[] = [
   { value: 'reading', label: 'Rod reading' },
   { value: 'level', label: 'Level' },
   { value: 'depth', label: 'Down from ground' },
-] as const;
+];
+/** What the arm's own sensors say: proof of less than a rod. */
+const BY_SENSORS = { value: 'sensors' as const, label: 'Sensors' };
 const LAYERS = (Object.keys(checkedLayers) as CheckedLayer[]).map((value) => ({ value, label: checkedLayers[value] }));
 
 /** A level before it is entered. `station` undefined: the next one, offered. */
@@ -54,7 +58,7 @@ interface Form {
   station: string | undefined;
   pit: string | null;
   layer: CheckedLayer;
-  as: (typeof AS)[number]['value'] | undefined;
+  as: As | undefined;
   value: string;
   widthBottom: string;
   widthTop: string;
@@ -64,6 +68,8 @@ interface Form {
   setUp: string | undefined;
   /** The entry it puts right. */
   corrects: string | undefined;
+  /** What device it was read from, where that was a made-up one. */
+  note: string;
 }
 const BLANK: Form = {
   station: undefined,
@@ -77,6 +83,7 @@ const BLANK: Form = {
   photos: [],
   setUp: undefined,
   corrects: undefined,
+  note: '',
 };
 
 /** The level of what was dug: what the rod should say, what it says, and how far that is off. The next station offers itself. */
@@ -96,6 +103,7 @@ export function LevelTab() {
     setFaults([]);
     put((before) => ({ ...before, ...part }));
   };
+  const sensors = inForce?.kept.entry.fact.means === 'sensors';
   const ends = extent(run);
   const step = rules.levelApart.value ?? 5;
   const travel = travelOf(run, inForce);
@@ -146,12 +154,13 @@ export function LevelTab() {
         {there ? <Text variant="bodySmall">Here already: {offWords(there.off, units)}. This one stands in its place.</Text> : null}
         <TextField
           key={entered}
-          label={as === 'reading' ? 'The rod reads' : as === 'level' ? 'Level found' : 'Depth found, down from the ground'}
+          label={VALUE_OF[as]}
           value={form.value}
-          onText={(value) => change({ value })}
+          onText={(value) => change({ value, note: '' })}
           keys="decimal"
           autoFocus={entered > 0}
         />
+        <ReadDevice as={as} at={at} onValue={(value, note) => change({ value, note })} />
         {live && design ? <Off words={offWords(live.off, units)} good={isWithin(live.off, levelWithin(design, rules))} /> : null}
         {ask ? (
           <Notice kind="caution" role="alert" title="Is that so?">
@@ -198,7 +207,7 @@ export function LevelTab() {
             />
           </View>
         </View>
-        {inForce?.kept.entry.fact.means === 'sensors' ? (
+        {sensors ? (
           <ToggleRow
             label="Read again"
             words="An earlier cut read again, after the machine moved."
@@ -218,7 +227,12 @@ export function LevelTab() {
           />
         ) : null}
         {form.pit === null ? <Choice label="Layer" value={form.layer} options={LAYERS} onChange={(layer) => change({ layer })} /> : null}
-        <Choice label="Measured as" value={as} options={AS} onChange={(next) => change({ as: next })} />
+        <Choice
+          label="Measured as"
+          value={as}
+          options={sensors ? [...AS, BY_SENSORS] : AS}
+          onChange={(next) => change({ as: next, value: '', note: '' })}
+        />
         <InstrumentLine />
         <PhotoField jobId={jobId} photos={form.photos} onPhotos={(photos) => change({ photos })} />
       </Card>
@@ -230,7 +244,7 @@ export function LevelTab() {
             setUp: check.kept.entry.fact.setUp ?? undefined,
             pit: check.pit,
             layer: check.layer,
-            as: check.kept.entry.fact.found.as,
+            as: check.sensors ? 'sensors' : check.kept.entry.fact.found.as,
             corrects: check.id,
           })
         }
@@ -240,10 +254,39 @@ export function LevelTab() {
   );
 }
 
+const VALUE_OF: Record<As, string> = {
+  reading: 'The rod reads',
+  level: 'Level found',
+  depth: 'Depth found, down from the ground',
+  sensors: 'The sensors say',
+};
+
+/** Reads the made-up device for this station, while such are on. */
+function ReadDevice({ as, at, onValue }: { as: As; at: number | undefined; onValue: (value: string, note: string) => void }) {
+  const { units } = useSite().job;
+  const devices = useStandIns();
+  const [none, setNone] = useState<string>();
+  const device = as === 'reading' ? devices?.receiver : as === 'sensors' ? devices?.sensors : undefined;
+  if (!device) return null;
+  const read = () => {
+    const said = at === undefined ? { none: 'Type a station first.' } : device.read(at);
+    setNone('none' in said ? said.none : undefined);
+    if ('value' in said) onValue(formatLength(said.value, units, 'level'), `read from a made-up device: ${device.name.toLowerCase()}`);
+  };
+  return (
+    <>
+      <Button mode="outlined" icon="touch" onPress={read}>
+        {`Read the ${device.name.toLowerCase()} (made up)`}
+      </Button>
+      <Faults title="It says nothing" faults={none ? [none] : []} />
+    </>
+  );
+}
+
 /** The entry a form makes, or what is wrong with its widths. */
 function factOf(
   form: Form,
-  as: NonNullable<Form['as']>,
+  as: As,
   station: number,
   value: number,
   setUp: string | undefined,
@@ -261,14 +304,14 @@ function factOf(
     station,
     pit: form.pit,
     layer: form.layer,
-    found: { as, value },
+    found: { as: as === 'sensors' ? 'level' : as, value },
     widthBottom,
     widthTop,
-    setUp: as === 'reading' ? (setUp ?? null) : null,
+    setUp: as === 'reading' || as === 'sensors' ? (setUp ?? null) : null,
     revision: revision ?? NO_REVISION,
     sure: false,
     again: form.again,
-    note: '',
+    note: form.note,
   };
 }
 
@@ -284,7 +327,7 @@ function Aim({
 }: {
   design: Design | undefined;
   layer: CheckedLayer;
-  as: NonNullable<Form['as']>;
+  as: As;
   at: number | undefined;
   instrument: Used;
 }) {
@@ -292,7 +335,7 @@ function Aim({
   if (!design || at === undefined) return <Text>Nothing is dug open there by this plan.</Text>;
   const level = levelOf(design, layer);
   if (level === undefined) return null;
-  const aim = aimAt(design, at, layer, as, instrument);
+  const aim = aimAt(design, at, layer, as === 'sensors' ? 'level' : as, instrument);
   if (aim === undefined)
     return (
       <Notice kind="caution" title={instrument ? 'Not on the staff here' : 'No instrument is set up'}>
@@ -309,12 +352,12 @@ function Aim({
       </Text>
       <Text>
         {checkedLayers[layer].toLowerCase()} {AIMED[as]}
-        {as === 'level' ? '' : `, level ${formatLength(level, units, 'level')}`}
+        {as === 'level' || as === 'sensors' ? '' : `, level ${formatLength(level, units, 'level')}`}
       </Text>
     </View>
   );
 }
-const AIMED = { reading: 'on the rod', level: 'level', depth: 'down from the ground' } as const;
+const AIMED: Record<As, string> = { reading: 'on the rod', level: 'level', depth: 'down from the ground', sensors: 'level by the sensors' };
 
 /** How far off, in words, colour and a letter. */
 function Off({ words, good }: { words: string; good: boolean }) {

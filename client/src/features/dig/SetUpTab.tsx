@@ -14,8 +14,6 @@ import type { Run } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { newId } from '../../data/newId';
-import { useBook, useWritten } from '../../data/useBook';
 import { useFormDraft } from '../../data/useFormDraft';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -25,8 +23,8 @@ import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
-import { useCursor } from '../frame/session';
-import { enterBy, UNSAID, useEnter, useSite } from '../site/context';
+import { useEnter, useSite } from '../site/context';
+import { Benchmarks } from './Benchmarks';
 import { useDig } from './context';
 
 const MEANS = (Object.keys(levelMeans) as LevelMeans[]).map((value) => ({ value, label: levelMeans[value] }));
@@ -41,7 +39,6 @@ export function SetUpTab() {
     <>
       {usable.length > 0 ? <InstrumentCard key={inForce?.id ?? ''} benchmarks={usable} /> : null}
       {inForce ? <SightBack key={inForce.id} /> : null}
-      {inForce?.kept.entry.fact.means === 'sensors' ? <Strike /> : null}
       <Benchmarks benchmarks={benchmarks} />
     </>
   );
@@ -292,105 +289,6 @@ function SightBack() {
         Enter the sight back
       </Button>
       <Faults title="Not entered" faults={fault ? [fault] : []} />
-    </Card>
-  );
-}
-
-/** After every move of the tracks the sensors are struck again: a place begins there. */
-function Strike() {
-  const { job } = useSite();
-  const { inForce } = useDig().report;
-  const cursor = useCursor().cursor ?? 0;
-  const enter = useEnter();
-  const [typed, setTyped] = useState<string>();
-  const [fault, setFault] = useState<string>();
-  const [done, setDone] = useState('');
-  if (!inForce) return null;
-  const text = typed ?? formatStation(cursor, job.units);
-  const write = () => {
-    const parsed = parseStation(text, job.units);
-    const refused = parsed.ok ? enter({ kind: 'strike', setUp: inForce.id, station: parsed.value, note: '' }) : parsed.error;
-    setFault(refused);
-    setDone(refused === undefined && parsed.ok ? `Kept: a place begins at ${formatStation(parsed.value, job.units)}.` : '');
-    if (refused === undefined) setTyped(undefined);
-  };
-  return (
-    <Card title="The machine moved">
-      <Text variant="bodySmall">Strike the laser again with the teeth, then read an earlier cut once more before digging on.</Text>
-      <TextField label="Struck at station" value={text} onText={setTyped} />
-      <Button mode="outlined" onPress={write}>
-        Moved, and struck again
-      </Button>
-      {done ? <Text role="status">{done}</Text> : null}
-      <Faults title="Not entered" faults={fault ? [fault] : []} />
-    </Card>
-  );
-}
-
-/** The points whose levels are known, for the whole job. */
-function Benchmarks({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
-  const site = useSite();
-  const { units } = site.job;
-  // They stand in the book of the job, so that every run has them.
-  const enter = enterBy({ ...site, book: useWritten(useBook(site.jobId)) }, UNSAID);
-  const [name, setName] = useState('');
-  const [level, setLevel] = useState('');
-  const [where, setWhere] = useState('');
-  const [faults, setFaults] = useState<string[]>([]);
-  const known = benchmarks.find((one) => one.name.toLowerCase() === name.trim().toLowerCase());
-  const write = () => {
-    const parsed = parseLength(level, bareUnit(units));
-    const wrong = [...(name.trim() ? [] : ['Give the benchmark a name.']), ...(parsed.ok ? [] : [parsed.error])];
-    if (!parsed.ok || wrong.length > 0) return setFaults(wrong);
-    const refused = enter({
-      kind: 'benchmark',
-      id: known?.id ?? newId(),
-      name: name.trim(),
-      level: parsed.value,
-      where: where.trim() || (known?.where ?? ''),
-      lost: false,
-    });
-    setFaults(refused === undefined ? [] : [refused]);
-    if (refused !== undefined) return;
-    setName('');
-    setLevel('');
-    setWhere('');
-  };
-  const lose = ({ id, name: its, level: at, where: place }: Benchmark) => {
-    const refused = enter({ kind: 'benchmark', id, name: its, level: at, where: place, lost: true });
-    setFaults(refused === undefined ? [] : [refused]);
-  };
-  return (
-    <Card title="Benchmarks of the job">
-      {benchmarks.length === 0 ? <Text>None yet. A point whose level is known: everything that is dug hangs on it.</Text> : null}
-      {benchmarks.map((one) => (
-        <View key={one.id} style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-          <Text style={{ flex: 1 }}>
-            {one.name}: {formatLength(one.level, units, 'level')}
-            {one.where ? `, ${one.where}` : ''}
-            {one.lost ? ' (not to be used)' : one.disputed ? ' (two levels were said of it)' : ''}. Said by {one.kept.entry.author},{' '}
-            {one.kept.entry.at.slice(0, 10)}.
-          </Text>
-          {one.lost ? null : (
-            <Button mode="outlined" accessibilityLabel={`${one.name} is disturbed`} onPress={() => lose(one)}>
-              Disturbed
-            </Button>
-          )}
-        </View>
-      ))}
-      <View style={{ flexDirection: 'row', gap: 8 }}>
-        <View style={{ flex: 1 }}>
-          <TextField label="Benchmark" value={name} onText={setName} placeholder="BM 1" />
-        </View>
-        <View style={{ flex: 1 }}>
-          <TextField label="Its level" value={level} onText={setLevel} keys="decimal" />
-        </View>
-      </View>
-      <TextField label="Where it is" value={where} onText={setWhere} placeholder="Nail in the kerb by the gate" />
-      <Button mode="outlined" icon="plus" onPress={write}>
-        {known ? `Say the level of ${known.name} anew` : 'Add this benchmark'}
-      </Button>
-      <Faults title="Not entered" faults={faults} />
     </Card>
   );
 }

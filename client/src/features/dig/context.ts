@@ -1,22 +1,32 @@
-import { digReport, digNotes, type DigNote, type DigReport } from '@tamper/core/dig';
+import { digNotes, digReport, machineReady, type DigNote, type DigReport, type Readiness } from '@tamper/core/dig';
 import { createContext, useContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
+import { useNow } from '../../data/useNow';
 import type { SiteEdit } from '../site/context';
 
-/** The dig beside its plan, and what is said of it. */
+/** The dig beside its plan, what is said of it, and whether the machine is ready. */
 export interface Dig {
   report: DigReport;
   notes: DigNote[];
+  ready: Readiness;
 }
 
 /** What the book says of the dig; worked out once for all that shows it. */
 export function useDigOf({ job, run, plan, rules, book }: Pick<SiteEdit, 'job' | 'run' | 'plan' | 'rules' | 'book'>): Dig {
   const entries = book.book;
-  return useMemo(() => {
+  const found = useMemo(() => {
     const { places, supports } = plan;
     const report = digReport({ job, run, places, rules, book: entries ?? [], now: deviceClock().now() });
     return { report, notes: digNotes({ report, places, supports, rules, units: job.units }) };
   }, [job, run, plan, rules, entries]);
+  const now = useNow();
+  const sensors = found.report.inForce?.kept.entry.fact.means === 'sensors';
+  // What a shift ends lapses by itself, with nobody entering anything.
+  const ready = useMemo(
+    () => machineReady({ book: entries ?? [], machine: job.machine, sensors, now, rules }),
+    [entries, job.machine, sensors, now, rules],
+  );
+  return useMemo(() => ({ ...found, ready }), [found, ready]);
 }
 
 export const DigContext = createContext<Dig | undefined>(undefined);

@@ -1,10 +1,15 @@
-/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, and the site itself. */
+/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, what is set out, dug to, and the site itself. */
 export const steps = {
   trench: { title: 'Trench', icon: 'trench', tabs: { section: 'Section', long: 'Long', plan: 'Plan' } },
   protection: { title: 'Protect', icon: 'clear', tabs: { soil: 'Soil', ways: 'Ways', supports: 'Supports', steps: 'Steps' } },
   works: { title: 'Works', icon: 'machine', tabs: { machine: 'Machine', spoil: 'Spoil', order: 'Order', days: 'Days', better: 'Better' } },
   checks: { title: 'Checks', icon: 'list', tabs: { lines: 'Lines', risk: 'Strike risk', compare: 'Compare' } },
-  dig: { title: 'Dig', icon: 'dig', tabs: { card: 'Card', level: 'Level', found: 'As dug', sheet: 'Sheet', setup: 'Set up' } },
+  setout: {
+    title: 'Set out',
+    icon: 'measure',
+    tabs: { setup: 'Set up', machine: 'Machine', sensors: 'Sensors', sheet: 'Sheet' },
+  },
+  dig: { title: 'Dig', icon: 'dig', tabs: { card: 'Card', level: 'Level', layers: 'Layers', found: 'As dug', day: 'Day' } },
   site: {
     title: 'Site',
     icon: 'site',

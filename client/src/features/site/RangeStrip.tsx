@@ -1,5 +1,4 @@
 import type { Range } from '@tamper/core/geometry';
-import type { RegisteredPiece } from '@tamper/core/site';
 import { formatStretch, type UnitSystem } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
@@ -12,13 +11,14 @@ const SNAP = 0.1;
 interface Props {
   whole: Range;
   range: Range | undefined;
-  pieces: readonly RegisteredPiece[];
+  /** What is there already, drawn below. */
+  there: readonly (Range & { id: string })[];
   units: UnitSystem;
   onRange: (range: Range) => void;
 }
 
-/** The run as a bar with what stands on it: drag from one station to another to say “from here to here”. The two fields below do the same by keyboard. */
-export function RangeStrip({ whole, range, pieces, units, onRange }: Props) {
+/** The run as a bar with what is there already: drag from one station to another to say “from here to here”. The two fields below do the same by keyboard. */
+export function RangeStrip({ whole, range, there, units, onRange }: Props) {
   const [width, setWidth] = useState(0);
   const start = useRef(0);
   const length = whole.to - whole.from;
@@ -59,24 +59,22 @@ export function RangeStrip({ whole, range, pieces, units, onRange }: Props) {
         } as object
       }
     >
-      {pieces
-        .filter(({ state, pit }) => state === 'standing' && pit === null)
-        .map((piece) => (
-          <View
-            key={piece.id}
-            style={{
-              position: 'absolute',
-              pointerEvents: 'none',
-              top: 18,
-              bottom: 0,
-              left: left(piece.from),
-              width: wide(piece),
-              backgroundColor: colours.note,
-              borderRightWidth: 2,
-              borderColor: colours.paper,
-            }}
-          />
-        ))}
+      {there.map((piece) => (
+        <View
+          key={piece.id}
+          style={{
+            position: 'absolute',
+            pointerEvents: 'none',
+            top: 18,
+            bottom: 0,
+            left: left(piece.from),
+            width: wide(piece),
+            backgroundColor: colours.note,
+            borderRightWidth: 2,
+            borderColor: colours.paper,
+          }}
+        />
+      ))}
       {range ? (
         <View
           style={{

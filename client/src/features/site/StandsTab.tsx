@@ -10,6 +10,7 @@ import {
   standingIn,
   type Put,
   type RegisteredPiece,
+  standingPieces,
 } from '@tamper/core/site';
 import { isPit, type Place } from '@tamper/core/trench';
 import { bareUnit, figuresIn, formatLength, formatStation, parseCount, parseLength } from '@tamper/core/units';
@@ -142,7 +143,7 @@ function PutThere({ place, kit }: { place: Place; kit: Kit }) {
           <RangeStrip
             whole={stretch.whole}
             range={stretch.range}
-            pieces={register}
+            there={standingPieces(register).filter(({ pit }) => pit === null)}
             units={job.units}
             onRange={(range) => {
               stretch.setFrom(formatStation(range.from, job.units));

@@ -6,7 +6,7 @@ import { entryRefusal } from '@tamper/core/refusals';
 import type { RegisteredPiece } from '@tamper/core/site';
 import { createContext, useContext } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
-import type { OpenBook, Written } from '../../data/useBook';
+import { useBook, useWritten, type OpenBook, type Written } from '../../data/useBook';
 import { writeBy, type Enter } from '../../data/write';
 import type { PlanState } from '../../workers/usePlan';
 
@@ -55,3 +55,9 @@ export const enterBy =
 export const UNSAID = 'Say who you are first: a role will do.';
 
 export const useEnter = (unsaid = UNSAID): Enter => enterBy(useSite(), unsaid);
+
+/** Enters what is of the whole job, such as benchmarks and its machine: every run has it. */
+export function useEnterJob(unsaid = UNSAID): Enter {
+  const site = useSite();
+  return enterBy({ ...site, book: useWritten(useBook(site.jobId)) }, unsaid);
+}

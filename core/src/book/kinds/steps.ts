@@ -5,13 +5,20 @@ import { kindOf } from '../kind';
 const lines = z.array(id).max(100);
 
 /** How many steps of clearing a window by layers are done: of the lines not seen yet and those seen already when they were ticked. */
-const schema = z.strictObject({ kind: z.literal('steps'), hidden: lines, seen: lines, done: z.int().min(0).max(500) });
+const schema = z.strictObject({
+  kind: z.literal('steps'),
+  hidden: lines,
+  seen: lines,
+  done: z.int().min(0).max(500),
+  /** How deep the last of them went, metres: where the steps are others by now, it is not among those done. */
+  depth: z.number().min(0).max(50).optional(),
+});
 
 export const steps = kindOf({
   kind: 'steps',
   of: 'run',
-  version: 1,
+  version: 2,
   schema,
   say: ({ done }) => (done === 0 ? 'Clearing by layers begun anew' : `Clearing by layers: ${done} ${done === 1 ? 'step' : 'steps'} done`),
-  columns: ({ done, hidden, seen }) => ({ done, lines: [...hidden, ...seen].join('; ') }),
+  columns: ({ done, depth, hidden, seen }) => ({ done, depth: depth ?? '', lines: [...hidden, ...seen].join('; ') }),
 });

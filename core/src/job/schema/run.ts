@@ -193,6 +193,8 @@ export interface Clearing {
   hidden: string[];
   seen: string[];
   done: number;
+  /** How deep the last of them went, metres; left out by records older than this was asked. */
+  depth?: number;
 }
 /** A run as its document has it, and what the book has of it besides: see `observedRun`. */
 export type Run = Omit<z.infer<typeof runSchema>, 'existing'> & {

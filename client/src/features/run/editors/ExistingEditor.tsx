@@ -328,7 +328,10 @@ function WindowHere() {
   const done = stepsDone(run.clearing, lines, steps);
   const tick = (index: number) =>
     setFault(
-      writeBy({ book, who }, 'Say who digs: a role will do.')({ kind: 'steps', ...stepsOf(lines, index < done ? index : index + 1) }),
+      writeBy(
+        { book, who },
+        'Say who digs: a role will do.',
+      )({ kind: 'steps', ...stepsOf(lines, steps, index < done ? index : index + 1) }),
     );
   return (
     <Notice

@@ -1,0 +1,317 @@
+import {
+  endPointIds,
+  endPoints,
+  NO_REVISION,
+  shiftWorkIds,
+  shiftWorks,
+  weathers,
+  type EndPoint,
+  type ShiftWork,
+  type Weather,
+} from '@tamper/core/book';
+import { extent } from '@tamper/core/alignment';
+import { doneOf, dugOpen, dugRate, forecastOf, forecastWords, nextStretch, paceWords, shiftsIn, wayOf, type Done } from '@tamper/core/dig';
+import { machineOf } from '@tamper/core/job';
+import {
+  exactStation,
+  formatHours,
+  formatLength,
+  formatStation,
+  formatStretch,
+  formatVolume,
+  parseDecimal,
+  parseStation,
+} from '@tamper/core/units';
+import { router } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { useFormDraft } from '../../data/useFormDraft';
+import { useToday } from '../../data/useToday';
+import { Button } from '../../ui/Button';
+import { Card } from '../../ui/Card';
+import { Choice } from '../../ui/Choice';
+import { Faults } from '../../ui/Faults';
+import { Notice } from '../../ui/Notice';
+import { Text } from '../../ui/Text';
+import { TextField } from '../../ui/TextField';
+import { runPath } from '../frame/places';
+import { useEnter, useEnterJob, useSite } from '../site/context';
+import { RangeStrip } from '../site/RangeStrip';
+import { useDig } from './context';
+import { Points } from './Points';
+
+const WORKS = shiftWorkIds.map((value) => ({ value, label: shiftWorks[value] }));
+const WEATHERS = (Object.keys(weathers) as Weather[]).map((value) => ({ value, label: weathers[value] }));
+
+/** What the day came to: how far, how fast, when it is done at that, and how the site is left. */
+export function DayTab() {
+  const { plan, book } = useSite();
+  const entries = book.book;
+  const open = useMemo(() => dugOpen(plan.places), [plan]);
+  const done = useMemo(() => doneOf(entries ?? [], open), [entries, open]);
+  return (
+    <>
+      <ShiftCard done={done} open={open} />
+      <ProgressCard done={done} />
+      <EndCard dug={done.find(({ work }) => work === 'dug')} />
+    </>
+  );
+}
+
+interface Form {
+  work: ShiftWork;
+  from: string | undefined;
+  to: string | undefined;
+  hours: string;
+  byHand: boolean;
+  weather: Weather;
+  corrects: string | undefined;
+}
+const BLANK: Form = { work: 'dug', from: undefined, to: undefined, hours: '', byHand: false, weather: 'dry', corrects: undefined };
+
+/** What was done, from where to where: what the levels show is offered, a drag says otherwise. */
+function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typeof dugOpen> }) {
+  const { job, run, runId, force, book } = useSite();
+  const { report } = useDig();
+  const { units } = job;
+  const enter = useEnter();
+  const [form, put, clear] = useFormDraft<Form>(`shift.${runId}`, () => BLANK);
+  const [faults, setFaults] = useState<string[]>([]);
+  const [kept, setKept] = useState('');
+  const change = (part: Partial<Form>) => {
+    setFaults([]);
+    put((before) => ({ ...before, ...part }));
+  };
+  const ends = extent(run);
+  const before = done.find(({ work }) => work === form.work)?.ranges ?? [];
+  const next = nextStretch(before, open, wayOf(run));
+  // Dug as far as somebody checked the bottom; nothing is offered past that.
+  const reached = report.last?.station;
+  const offered =
+    next && reached !== undefined && reached > next.from && reached < next.to
+      ? wayOf(run) === 1
+        ? { from: next.from, to: reached }
+        : { from: reached, to: next.to }
+      : next;
+  const from = form.from ?? (offered ? exactStation(offered.from, units) : '');
+  const to = form.to ?? (offered ? exactStation(offered.to, units) : '');
+  const [a, b] = [parseStation(from, units), parseStation(to, units)];
+  const range = a.ok && b.ok && b.value > a.value ? { from: a.value, to: b.value } : undefined;
+  const write = () => {
+    setKept('');
+    const hours =
+      form.hours.trim() === '' ? ({ ok: true, value: null } as const) : parseDecimal(form.hours.replace(/\s*h(ours?)?$/, ''), '');
+    const wrong = [a, b, hours].flatMap((one) => (one.ok ? [] : [one.error]));
+    if (!a.ok || !b.ok || !hours.ok || wrong.length > 0) return setFaults(wrong);
+    const refused = enter(
+      {
+        kind: 'shift',
+        work: form.work,
+        from: a.value,
+        to: b.value,
+        hours: hours.value,
+        machine: form.byHand ? null : job.machine,
+        weather: form.weather,
+        revision: force?.id ?? NO_REVISION,
+        note: '',
+      },
+      form.corrects,
+    );
+    setFaults(refused === undefined ? [] : [refused]);
+    if (refused !== undefined) return;
+    setKept(`Kept: ${shiftWorks[form.work].toLowerCase()}, ${formatStretch({ from: a.value, to: b.value }, units)}.`);
+    clear();
+    put(() => ({ ...BLANK, work: form.work, weather: form.weather, byHand: form.byHand }));
+  };
+  const shifts = shiftsIn(book.book ?? []);
+  return (
+    <Card title={form.corrects ? 'A shift put right' : 'What was done'}>
+      <Choice label="Work" value={form.work} options={WORKS} onChange={(work) => change({ work, from: undefined, to: undefined })} />
+      <RangeStrip
+        whole={{ from: ends.start, to: ends.end }}
+        range={range}
+        there={before.map((one) => ({ ...one, id: String(one.from) }))}
+        units={units}
+        onRange={(dragged) => change({ from: formatStation(dragged.from, units), to: formatStation(dragged.to, units) })}
+      />
+      <Text variant="bodySmall">Drag over the bar, or type. Below it is what was done before.</Text>
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <View style={{ flex: 1 }}>
+          <TextField label="Done from" value={from} onText={(text) => change({ from: text })} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <TextField label="Done to" value={to} onText={(text) => change({ to: text })} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <TextField label="Hours" value={form.hours} onText={(hours) => change({ hours })} keys="decimal" placeholder="6.5" />
+        </View>
+      </View>
+      <Button mode="contained" icon="check" onPress={write}>
+        {form.corrects ? 'Enter it in its place' : 'Enter what was done'}
+      </Button>
+      {form.corrects ? <Button onPress={clear}>Leave it as it was</Button> : null}
+      {kept ? <Text role="status">{kept}</Text> : null}
+      <Faults title="Not entered" faults={faults} />
+      <Choice
+        label="Done with"
+        value={form.byHand ? 'hand' : 'machine'}
+        options={[
+          { value: 'machine', label: machineOf(job).name },
+          { value: 'hand', label: 'By hand' },
+        ]}
+        onChange={(by) => change({ byHand: by === 'hand' })}
+      />
+      <Choice label="Weather" value={form.weather} options={WEATHERS} onChange={(weather) => change({ weather })} />
+      {shifts
+        .slice(-3)
+        .reverse()
+        .map(({ entry: { id, fact } }) => {
+          const says = `${shiftWorks[fact.work]}, ${formatStretch(fact, units)}${fact.hours === null ? '' : ` in ${formatHours(fact.hours)}`}`;
+          return (
+            <View key={id} style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
+              <Text variant="bodySmall" style={{ flex: 1 }}>
+                {says}
+              </Text>
+              <Button
+                mode="outlined"
+                accessibilityLabel={`Put right: ${says}`}
+                onPress={() =>
+                  change({
+                    work: fact.work,
+                    from: exactStation(fact.from, units),
+                    to: exactStation(fact.to, units),
+                    hours: fact.hours === null ? '' : String(fact.hours),
+                    byHand: fact.machine === null,
+                    weather: fact.weather,
+                    corrects: id,
+                  })
+                }
+              >
+                Put right
+              </Button>
+            </View>
+          );
+        })}
+    </Card>
+  );
+}
+
+/** How far the work is, how fast it goes, and when it is done at that. */
+function ProgressCard({ done }: { done: readonly Done[] }) {
+  const { job, rules, plan, book } = useSite();
+  const { units } = job;
+  const today = useToday();
+  const enter = useEnterJob();
+  const [said, setSaid] = useState('');
+  const dug = done.find(({ work }) => work === 'dug');
+  const forecast = forecastOf(dug, job, rules, today);
+  const rate = useMemo(() => dugRate(book.book ?? [], plan.profile, job.machine), [book.book, plan, job.machine]);
+  if (done.length === 0) return null;
+  const take = () => {
+    if (!rate) return;
+    const refused = enter({
+      kind: 'rate',
+      activity: 'dig',
+      amount: rate.amount,
+      hours: rate.hours,
+      note: 'from the shifts of this run',
+      machine: job.machine,
+    });
+    setSaid(refused ?? 'Kept: the days of every run are worked out with it.');
+  };
+  return (
+    <Card title="How far, and how fast">
+      {done.map(({ work, length, of, pace }) => (
+        <Text key={work}>
+          {shiftWorks[work]}: {formatLength(length, units, 'span')} of {formatLength(of, units, 'span')}
+          {pace ? `, ${paceWords(pace, units)}` : ''}.
+        </Text>
+      ))}
+      {forecast ? (
+        <Text role="status">{forecastWords(forecast, units).says}</Text>
+      ) : (
+        <Text variant="bodySmall">Say how many hours digging took, and the rest is forecast.</Text>
+      )}
+      {forecast
+        ? forecastWords(forecast, units).alarms.map((alarm) => <Notice key={alarm} kind="caution" role="alert" title={alarm} />)
+        : null}
+      {rate ? (
+        <>
+          <Text variant="bodySmall">
+            By the plan that is {formatVolume(rate.amount, units)} in the bank in {formatHours(rate.hours)}.
+          </Text>
+          <Button mode="outlined" onPress={take}>
+            Plan the days by this rate
+          </Button>
+        </>
+      ) : null}
+      {said ? <Text role="status">{said}</Text> : null}
+    </Card>
+  );
+}
+
+/** The site as it is left. */
+function EndCard({ dug }: { dug: Done | undefined }) {
+  const { job, jobId, runId } = useSite();
+  const { units } = job;
+  const enter = useEnter();
+  const [form, put, clear] = useFormDraft<{ wanting: EndPoint[]; note: string; told: string }>(`end.${runId}`, () => ({
+    wanting: [],
+    note: '',
+    told: '',
+  }));
+  const [faults, setFaults] = useState<string[]>([]);
+  const [kept, setKept] = useState('');
+  const open = dug?.ranges ?? [];
+  const write = () => {
+    const refused = enter({
+      kind: 'dayEnd',
+      open,
+      points: endPointIds.map((id) => ({ id, ok: !form.wanting.includes(id), note: form.wanting.includes(id) ? form.note.trim() : '' })),
+      told: form.told.trim(),
+      note: '',
+    });
+    setFaults(refused === undefined ? [] : [refused]);
+    setKept(refused === undefined ? 'Kept: left for the day.' : '');
+    if (refused === undefined) clear();
+  };
+  return (
+    <Card title="Leaving for the day">
+      <Text>
+        {open.length === 0 ? 'Nothing is entered as dug.' : `Stays open: ${open.map((one) => formatStretch(one, units)).join(', ')}.`}
+      </Text>
+      <Text variant="bodySmall">Walk along it. Touch what is not so.</Text>
+      <Points
+        ids={endPointIds}
+        names={endPoints}
+        wanting={form.wanting}
+        onWanting={(wanting) => put((before) => ({ ...before, wanting }))}
+      />
+      {form.wanting.length > 0 ? (
+        <TextField
+          label="What is missing, and who brings it"
+          value={form.note}
+          onText={(note) => put((before) => ({ ...before, note }))}
+          multiline
+        />
+      ) : null}
+      <TextField
+        label="Who was told"
+        value={form.told}
+        onText={(told) => put((before) => ({ ...before, told }))}
+        placeholder="The neighbour at 4, the farm"
+      />
+      <Button mode="contained" icon="check" onPress={write}>
+        {form.wanting.length > 0 ? `Enter ${form.wanting.length} not so` : 'Left like this'}
+      </Button>
+      {kept ? <Text role="status">{kept}</Text> : null}
+      <Faults title="Not entered" faults={faults} />
+      <Text variant="bodySmall">Before any of it is covered: what else could share this trench is asked one last time.</Text>
+      <View style={{ flexDirection: 'row' }}>
+        <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'trench/section'))}>
+          What could share it
+        </Button>
+      </View>
+    </Card>
+  );
+}

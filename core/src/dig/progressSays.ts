@@ -1,0 +1,22 @@
+import { FOOT, formatDays, formatLength, formatPercent, type UnitSystem } from '../units';
+import type { Forecast, Pace } from './progress';
+
+/** A pace in the unit people count in: metres or feet of the run in an hour. */
+const perHour = (rate: number, units: UnitSystem): string =>
+  units === 'us' ? `${(rate / FOOT).toFixed(1)} ft/h` : `${rate.toFixed(1)} m/h`;
+
+/** How fast it went, and how far single shifts lie from that. */
+export const paceWords = ({ rate, spread, shifts }: Pace, units: UnitSystem): string =>
+  `${perHour(rate, units)}${spread === undefined ? ' from one shift' : `, give or take ${formatPercent(Number((spread / rate).toFixed(2)))}, from ${shifts} shifts`}`;
+
+const ENDS = { permit: 'The permit ends', marks: 'The marks end' } as const;
+
+/** When the dig is done if it goes on like that, and what ends before. */
+export function forecastWords({ left, days, finish, late, ends }: Forecast, units: UnitSystem): { says: string; alarms: string[] } {
+  if (left <= 0.05) return { says: 'All of it is dug.', alarms: [] };
+  const whole = Math.ceil(days - 1e-9);
+  return {
+    says: `${formatLength(left, units, 'span')} left, ${formatDays(whole)} of work at this pace: dug by ${finish}${late !== undefined && late !== finish ? `, ${late} if it goes slowly` : ''}.`,
+    alarms: ends.map(({ what, day }) => `${ENDS[what]} on ${day}, before that: renew in time.`),
+  };
+}
