@@ -1,4 +1,5 @@
 import { workStages, type Bar, type WorkPiece, type WorkStage } from '@tamper/core';
+import { lengthOf, shared, type Range } from '@tamper/core/geometry';
 import { memo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { G, Line, Rect } from './svg';
@@ -21,6 +22,12 @@ const STAGE_FILL: Record<WorkStage, string> = {
   lay: ground.pipe,
   fill: '#8d6f4d',
 };
+/** How much of a piece was done, of one. */
+function shareDone(piece: Range | undefined, done: readonly Range[]): number {
+  if (!piece || piece.to <= piece.from) return 0;
+  return lengthOf(shared([piece], done)) / (piece.to - piece.from);
+}
+
 const LEFT = 96;
 const ROW = 26;
 
@@ -33,12 +40,15 @@ export const Gantt = memo(function Gantt({
   shift,
   hours,
   width,
+  done,
 }: {
   bars: readonly Bar[];
   pieces: readonly WorkPiece[];
   shift: number;
   hours: number;
   width: number;
+  /** What was done by the book, kind by kind: drawn under the bars it belongs to. */
+  done: Partial<Record<WorkStage, readonly Range[]>>;
 }) {
   const days = Math.max(1, Math.ceil(hours / shift - 1e-9));
   const x = (hour: number) => LEFT + (hour / (days * shift)) * (width - LEFT - 8);
@@ -59,20 +69,33 @@ export const Gantt = memo(function Gantt({
             <Label x={4} y={22 + row * ROW + 17} size={13} anchor="start" text={STAGE_NAMES[stage]} />
             {bars
               .filter((bar) => bar.stage === stage)
-              .map((bar) => (
-                <Rect
-                  key={bar.piece}
-                  x={x(bar.from)}
-                  y={24 + row * ROW}
-                  width={Math.max(1.5, x(bar.to) - x(bar.from) - 0.8)}
-                  height={ROW - 6}
-                  rx={2}
-                  fill={STAGE_FILL[stage]}
-                />
-              ))}
+              .map((bar) => {
+                const share = shareDone(pieces[bar.piece], done[stage] ?? []);
+                return (
+                  <G key={bar.piece}>
+                    <Rect
+                      x={x(bar.from)}
+                      y={24 + row * ROW}
+                      width={Math.max(1.5, x(bar.to) - x(bar.from) - 0.8)}
+                      height={ROW - 6}
+                      rx={2}
+                      fill={STAGE_FILL[stage]}
+                    />
+                    {share > 0 ? (
+                      <Rect
+                        x={x(bar.from)}
+                        y={24 + row * ROW + ROW - 5}
+                        width={(x(bar.to) - x(bar.from)) * share}
+                        height={4}
+                        fill={colours.ink}
+                      />
+                    ) : null}
+                  </G>
+                );
+              })}
           </G>
         ))}
-        <Label x={width - 10} y={height - 3} size={12} anchor="end" colour={colours.faded} text="days of work" />
+        <Label x={width - 10} y={height - 3} size={12} anchor="end" colour={colours.faded} text="days of work; black below: done" />
       </Svg>
     </Box>
   );

@@ -20,6 +20,7 @@ import Svg, { ClipPath, Defs, Ellipse, G, Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { fitStretched, pathThrough, type View } from './fit';
+import type { Marks } from './marks';
 import { PrintButton, SHEET } from './PrintButton';
 import { ticks } from './ticks';
 import { useMeasure } from './useMeasure';
@@ -38,6 +39,7 @@ interface Props {
   onCursor: (station: number) => void;
   /** Clear distance to existing lines, metres: the bubble round each. */
   clearance: number;
+  marks?: Marks | undefined;
 }
 
 /** Below, the stations, and under them the buttons to zoom. */
@@ -53,7 +55,18 @@ const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'm
 const MOST_POINTS = 900;
 
 /** The long section to read from: ground, line, cover, crossings with their clearance, gradients. Heights are exaggerated. */
-export const LongSection = memo(function LongSection({ run, product, plan, units, width, height, cursor, onCursor, clearance }: Props) {
+export const LongSection = memo(function LongSection({
+  run,
+  product,
+  plan,
+  units,
+  width,
+  height,
+  cursor,
+  onCursor,
+  clearance,
+  marks,
+}: Props) {
   const { frame, shift, by, reset } = useZoom(40);
   const base = useMemo(() => baseView(plan, width, height), [plan, width, height]);
   const view = useMemo(() => zoomed(base, shift), [base, shift]);
@@ -86,6 +99,7 @@ export const LongSection = memo(function LongSection({ run, product, plan, units
             <Crossings run={run} product={product} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
+            {marks?.(view)}
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
           </G>
           <Levels view={view} base={base} shift={shift} height={height} units={units} />

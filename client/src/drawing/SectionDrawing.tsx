@@ -20,6 +20,7 @@ import { lipsOf, sectionView } from './sectionView';
 import { Supports } from './Supports';
 import { Corridor, WallLabel, wallLabelAt } from './SectionLabels';
 import { CloseLines, LineHandles, SectionLines } from './SectionLines';
+import type { Marks } from './marks';
 import { PrintButton, SHEET } from './PrintButton';
 import { ScaleBar } from './ScaleBar';
 import { Targets, type Part } from './SectionTargets';
@@ -46,6 +47,7 @@ interface Props {
   close?: readonly TooClose[];
   /** Lines can be dragged while they are chosen. */
   onMoveLine?: (id: string, centre: { x: number; y: number }) => void;
+  marks?: Marks | undefined;
 }
 
 const ACROSS = { across: 'across', up: 'up or down' };
@@ -65,6 +67,7 @@ export const SectionDrawing = memo(function SectionDrawing({
   ruleSet,
   close = [],
   onMoveLine,
+  marks,
 }: Props) {
   const [held, setHeld] = useState<string>();
   const view = sectionView(section, { width, height, whole });
@@ -150,6 +153,7 @@ export const SectionDrawing = memo(function SectionDrawing({
           ))}
           <SectionLines section={section} view={view} ruleSet={ruleSet} selected={on('laid')} />
           <CloseLines section={section} close={close} view={view} units={units} />
+          {marks?.(view)}
           {section.heaps.map((heap) => (
             <Corridor
               key={heap.side}

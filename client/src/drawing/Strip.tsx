@@ -22,6 +22,7 @@ import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
 import { eventStations, nextEvent } from './events';
 import { fitStretched, pathThrough, type View } from './fit';
+import type { Marks } from './marks';
 
 interface Props {
   run: Run;
@@ -33,6 +34,7 @@ interface Props {
   open?: readonly Range[];
   /** Stations something was photographed at. */
   pictured?: readonly number[];
+  marks?: Marks | undefined;
   onCursor: (station: number) => void;
   /** When given, a touch picks a station as well: it is called when the finger lifts. */
   onPick?: ((station: number) => void) | undefined;
@@ -54,6 +56,7 @@ export const Strip = memo(function Strip({
   cursor,
   open = NOWHERE,
   pictured = NO_STATIONS,
+  marks,
   onCursor,
   onPick,
 }: Props) {
@@ -117,6 +120,7 @@ export const Strip = memo(function Strip({
           />
         ))}
         <Pictured stations={pictured} view={view} />
+        {marks?.(view)}
         {labels.map(({ x, text, anchor }) => (
           <Label key={anchor} x={x} y={STRIP_HEIGHT - 5} anchor={anchor} size={12} colour={colours.faded} text={text} />
         ))}

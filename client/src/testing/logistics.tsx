@@ -39,6 +39,7 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
           apply,
           putJob,
           book,
+          entries: [],
           reader: readerOf(job),
           mends: mendsFor(job, run),
           onFix: (_, fix) => void apply(fix.patches),

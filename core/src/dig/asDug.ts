@@ -178,3 +178,11 @@ function replaces(one: AsDug, other: AsDug): boolean {
 /** The check that counts of a layer at a station, of the trench or of a pit; undefined where there is none. */
 export const checkAt = (checks: readonly AsDug[], station: number, layer: CheckedLayer, pit: string | null): AsDug | undefined =>
   checks.find((one) => !one.over && one.layer === layer && one.pit === pit && Math.abs(one.station - station) <= ONE_STATION);
+
+/** The check nearest a station, no further off than anybody would take it to be of there; undefined where there is none. @param checks that count. */
+export function nearestCheck(checks: readonly AsDug[], station: number): AsDug | undefined {
+  const near = checks.filter((one) => Math.abs(one.station - station) <= OF_HERE);
+  return near.sort((a, b) => Math.abs(a.station - station) - Math.abs(b.station - station))[0];
+}
+/** A section shows what was found so far off, metres. */
+const OF_HERE = 0.5;

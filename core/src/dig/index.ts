@@ -11,6 +11,7 @@ export * from './pegs';
 export * from './card';
 export * from './cardSays';
 export * from './faults';
+export * from './foundPlan';
 export * from './progress';
 export * from './progressSays';
 export * from './report';

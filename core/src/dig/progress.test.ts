@@ -6,7 +6,8 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
 import { bookEntry, levelRun, withInverts } from '../testing';
-import { doneOf, dugOpen, dugRate, forecastOf, leftOf, nextStretch, paceOf, shared } from '.';
+import { doneOf, dugOpen, dugRate, forecastOf, leftOf, nextStretch, paceOf } from '.';
+import { shared } from '../geometry';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
 const REVISION = '00000000-0000-4000-8000-00000000000a';

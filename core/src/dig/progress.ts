@@ -1,6 +1,6 @@
 import { inOrder, ofKind, shiftWorkIds, shiftWorks, withdrawn, type Kept, type KeptOf, type ShiftFact, type ShiftWork } from '../book';
 import { lastWorkingDay, requestDates, type Day } from '../clearance';
-import { EPSILON, joined, type Range } from '../geometry';
+import { EPSILON, lengthOf, shared, union, without, type Range } from '../geometry';
 import type { Job } from '../job';
 import { volumeDugTo } from '../plan/dugTo';
 import type { Rules } from '../rules';
@@ -32,23 +32,8 @@ export function shiftsIn(book: readonly Kept[]): KeptOf<'shift'>[] {
   return inOrder(ofKind(book, 'shift').filter(({ entry, refused }) => !refused && !gone.has(entry.id)));
 }
 
-/** Length of ranges, what they share counted once, metres. */
-const lengthOf = (ranges: readonly Range[]): number => joined(ascending(ranges)).reduce((sum, { from, to }) => sum + to - from, 0);
-const ascending = (ranges: readonly Range[]): Range[] => [...ranges].sort((a, b) => a.from - b.from);
-/** What two lists of ranges share. */
-export const shared = (some: readonly Range[], others: readonly Range[]): Range[] =>
-  joined(
-    ascending(
-      some.flatMap((one) =>
-        others
-          .map((other) => ({ from: Math.max(one.from, other.from), to: Math.min(one.to, other.to) }))
-          .filter(({ from, to }) => to > from + EPSILON),
-      ),
-    ),
-  );
-
 /** Where a run is dug open, ascending. */
-export const dugOpen = (places: readonly Place[]): Range[] => joined(ascending(places.filter((place) => !isPit(place))));
+export const dugOpen = (places: readonly Place[]): Range[] => union(places.filter((place) => !isPit(place)));
 
 /** What was done along a run, kind by kind; kinds nobody entered are left out. @param open where it is dug open, see {@link dugOpen}. */
 export function doneOf(book: readonly Kept[], open: readonly Range[]): Done[] {
@@ -56,7 +41,7 @@ export function doneOf(book: readonly Kept[], open: readonly Range[]): Done[] {
   return shiftWorkIds.flatMap((work): Done[] => {
     const own = shifts.filter(({ entry }) => entry.fact.work === work).map(({ entry }) => entry.fact);
     if (own.length === 0) return [];
-    const ranges = shared(joined(ascending(own)), open);
+    const ranges = shared(union(own), open);
     return [{ work, ranges, length: lengthOf(ranges), of: lengthOf(open), pace: paceOf(own) }];
   });
 }
@@ -141,16 +126,4 @@ export function nextStretch(done: readonly Range[], open: readonly Range[], way:
 }
 
 /** Of the ranges dug open what nothing was done of yet. */
-export function leftOf(done: readonly Range[], open: readonly Range[]): Range[] {
-  const made = joined(ascending(done));
-  return open.flatMap(({ from, to }) => {
-    const rest: Range[] = [];
-    let at = from;
-    for (const one of made) {
-      if (one.to <= at || one.from >= to) continue;
-      if (one.from > at + EPSILON) rest.push({ from: at, to: one.from });
-      at = Math.max(at, one.to);
-    }
-    return at < to - EPSILON ? [...rest, { from: at, to }] : rest;
-  });
-}
+export const leftOf = (done: readonly Range[], open: readonly Range[]): Range[] => open.flatMap((range) => without(range, done));

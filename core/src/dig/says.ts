@@ -1,14 +1,19 @@
 import { beddings } from '../catalogue';
-import { momentOf } from '../book';
+import { extent } from '../alignment';
+import { momentOf, type LevelMeans } from '../book';
 import type { Range } from '../geometry';
 import type { PlaceSupport } from '../protection';
 import type { Rules } from '../rules';
+import type { Run } from '../job';
 import type { Place } from '../trench';
 import { figuresIn, formatGradient, formatLength, formatMass, formatStation, formatStretch, formatVolume, type UnitSystem } from '../units';
 import { faultWords, type Reader } from '../words';
 import type { AsDug, CheckDoubt } from './asDug';
 import { fallWords } from './faults';
 import { holeFaults } from './hole';
+import type { Designs } from './design';
+import type { Instrument } from './instruments';
+import { planeAt } from './plane';
 import type { DigReport } from './report';
 import type { SheetEvent } from './sheet';
 
@@ -262,6 +267,32 @@ export function instrumentWords(report: DigReport, units: UnitSystem): string {
   if (!inForce) return 'No instrument is set up';
   const { means, benchmark, fall } = inForce.kept.entry.fact;
   return `${means === 'string' ? 'Lines strung' : 'Set up'} on ${benchmark.name}, plane ${formatLength(inForce.plane.height, units, 'level')} at ${formatStation(inForce.plane.from, units)}, ${fallWords(fall, units)}`;
+}
+
+/** What is read off each means: the figure to look for, and the head of its column. */
+export const sightNames: Record<LevelMeans, { reads: string; column: string }> = {
+  level: { reads: 'The rod reads', column: 'On the rod' },
+  laser: { reads: 'The rod reads', column: 'On the rod' },
+  string: { reads: 'The traveller is', column: 'Traveller' },
+  pipeLaser: { reads: 'The beam is over it by', column: 'Under the beam' },
+  sensors: { reads: 'The rod reads', column: 'On the rod' },
+};
+
+/** How high lines or a beam are over the ground at both ends: what profile boards are nailed to, and where a pipe laser shows. Empty for an instrument on legs. */
+export function boardWords(run: Run, designs: Designs, { plane, kept }: Instrument, units: UnitSystem): string {
+  const { means } = kept.entry.fact;
+  if (means !== 'string' && means !== 'pipeLaser') return '';
+  const { start, end } = extent(run);
+  const over = (station: number): string[] => {
+    const design = designs(station, null);
+    if (!design) return [];
+    const at = planeAt(plane, station);
+    const height = means === 'string' ? at - design.ground : at - (design.invert ?? design.bottom);
+    return [
+      `${formatLength(Math.abs(height), units, 'level')} ${height < 0 ? 'under' : 'over'} the ${means === 'string' ? 'ground' : 'invert'} at ${formatStation(station, units)}`,
+    ];
+  };
+  return `${means === 'string' ? 'Profile boards' : 'Target'}: ${[...over(start), ...over(end)].join(', ')}.`;
 }
 
 /** What fills an over-dig, as it is bought. */

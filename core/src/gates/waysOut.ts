@@ -1,5 +1,4 @@
-import type { Range } from '../geometry';
-import { without } from '../machine';
+import { without, type Range } from '../geometry';
 import { shuts } from '../plan/checks';
 import type { Plan } from '../plan/plan';
 import { ladderStations, touches } from '../protection';

@@ -1,3 +1,5 @@
+import { EPSILON } from './walls';
+
 /** A stretch of the run, stations in metres, `to` not before `from`. */
 export interface Range {
   from: number;
@@ -44,6 +46,40 @@ export function joined(ranges: readonly Range[]): Range[] {
   }
   return result;
 }
+
+/** A range less others. */
+export function without(range: Range, others: readonly Range[]): Range[] {
+  return others.reduce<Range[]>(
+    (left, { from, to }) =>
+      left.flatMap((piece) =>
+        [
+          { from: piece.from, to: Math.min(piece.to, from) },
+          { from: Math.max(piece.from, to), to: piece.to },
+        ].filter((rest) => rest.to - rest.from > EPSILON),
+      ),
+    [range],
+  );
+}
+
+const ascending = (ranges: readonly Range[]): Range[] => [...ranges].sort((a, b) => a.from - b.from);
+
+/** Length of ranges in any order, what they share counted once. */
+export const lengthOf = (ranges: readonly Range[]): number => joined(ascending(ranges)).reduce((sum, { from, to }) => sum + to - from, 0);
+
+/** What two lists of ranges have in common, ascending; single stations are nothing. */
+export const shared = (some: readonly Range[], others: readonly Range[]): Range[] =>
+  joined(
+    ascending(
+      some.flatMap((one) =>
+        others
+          .map((other) => ({ from: Math.max(one.from, other.from), to: Math.min(one.to, other.to) }))
+          .filter(({ from, to }) => to - from > EPSILON),
+      ),
+    ),
+  );
+
+/** All of some ranges as ranges that do not touch, ascending. */
+export const union = (ranges: readonly Range[]): Range[] => joined(ascending(ranges));
 
 /** Value of a column at a fractional index, linear between neighbours. */
 export function between(column: readonly number[], index: number): number {

@@ -22,9 +22,8 @@ import {
   tippingLoad,
   tipReach,
   windowOf,
-  without,
 } from '.';
-import { polygonArea } from '../geometry';
+import { polygonArea, without } from '../geometry';
 
 const job = blankJob('Yard');
 const { t17 } = machines;

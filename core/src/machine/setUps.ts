@@ -1,5 +1,5 @@
 import type { Machine } from '../catalogue';
-import { EPSILON, firstFrom, largest, valueAt, type Range } from '../geometry';
+import { EPSILON, firstFrom, largest, valueAt, without, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import { extent, isOpen, reachEnd, type ProfileColumns } from '../alignment';
 import { flatWindow } from './reach';
@@ -109,18 +109,4 @@ function deepestAlong(run: Run, { station, depth, reach }: ProfileColumns): (a: 
     const inside = last >= first ? largest(opened, { first, last }) : 0;
     return Math.max(depthAt(from), depthAt(to), inside);
   };
-}
-
-/** A range less others. */
-export function without(range: Range, others: readonly Range[]): Range[] {
-  return others.reduce<Range[]>(
-    (left, { from, to }) =>
-      left.flatMap((piece) =>
-        [
-          { from: piece.from, to: Math.min(piece.to, from) },
-          { from: Math.max(piece.from, to), to: piece.to },
-        ].filter((rest) => rest.to - rest.from > EPSILON),
-      ),
-    [range],
-  );
 }

@@ -1,7 +1,7 @@
 import { boringOf, type Boring } from '../boring';
 import { beddingIds, type BeddingId, type Machine, type Product } from '../catalogue';
 import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../existing';
-import { EPSILON, benchHeights, joined, largest, wallOffset, type Range } from '../geometry';
+import { EPSILON, benchHeights, joined, largest, wallOffset, without, type Range } from '../geometry';
 import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
@@ -16,7 +16,7 @@ import {
   type Bore,
   type ProfileColumns,
 } from '../alignment';
-import { handRate, setUpsOf, without, type MachineContext, type SetUps } from '../machine';
+import { handRate, setUpsOf, type MachineContext, type SetUps } from '../machine';
 import {
   addedByPits,
   endsLaidBack,

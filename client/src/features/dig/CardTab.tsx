@@ -7,6 +7,7 @@ import {
   offWords,
   ONE_STATION,
   readyWords,
+  sightNames,
   STOP_WORDS,
   wayOf,
   type DigCard,
@@ -51,7 +52,6 @@ export function CardTab() {
   return (
     <View style={{ gap: 12 }}>
       <MayDig />
-      <NotReady />
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
         <IconButton icon="back" accessibilityLabel="Back along the dig" onPress={() => move(-1)} style={BIG} />
         <View style={{ flex: 1, alignItems: 'center' }}>
@@ -110,56 +110,54 @@ function Steps({ last }: { last: number | undefined }) {
   );
 }
 
-/** NO, as long as the gate Clear to dig is shut. */
+/** NO, as long as the gate Clear to dig is shut or the machine is not ready; with what it hangs on. */
 function MayDig() {
-  const { job, jobId, run, plan, force } = useSite();
+  const { job, jobId, runId, run, plan, rules, force } = useSite();
   const { others } = useSession();
   const { good } = usePlanned().state;
+  const { lacks } = useDig().ready;
   const today = useToday();
   // The issued copy is dug to, and what was found since is beside the draft: either shuts it.
   const gates = useMemo(
     () => [runGate(job, run, plan, others, today), ...(good ? [runGate(good.job, good.run, good.plan, others, today)] : [])],
     [job, run, plan, good, others, today],
   );
+  if (!force) return <Notice kind="stop" role="alert" title="NO: no plan is issued" />;
   const shut = gates.findLast(({ open }) => !open);
-  const stops = shut?.reasons.filter(({ state }) => state === 'stop') ?? [];
-  if (!shut && force) return null;
+  const [lack] = lacks;
+  const [stop, ...stops] = shut?.reasons.filter(({ state }) => state === 'stop') ?? [];
+  if (!shut && !lack) return null;
+  const more = (count: number) => (count > 0 ? `, and ${count} more` : '');
+  const about = lack?.about === 'sensors' ? 'sensors' : 'machine';
   return (
-    <Notice kind="stop" role="alert" title={force ? 'NO: Clear to dig is shut' : 'NO: no plan is issued'}>
-      {force ? (
-        <>
-          <Text>
-            {stops[0]?.what}
-            {stops.length > 1 ? `, and ${stops.length - 1} more` : ''}.
-          </Text>
-          <View style={{ flexDirection: 'row' }}>
-            <Button mode="outlined" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
-              What it hangs on
-            </Button>
-          </View>
-        </>
+    <Notice
+      kind="stop"
+      role="alert"
+      title={`NO: ${[...(shut ? ['Clear to dig is shut'] : []), ...(lack ? ['the machine is not ready'] : [])].join(', and ')}`}
+    >
+      {shut ? (
+        <Text>
+          {stop?.what}
+          {more(stops.length)}.
+        </Text>
       ) : null}
-    </Notice>
-  );
-}
-
-/** NO, as long as the machine is not ready. */
-function NotReady() {
-  const { job, jobId, runId, rules } = useSite();
-  const { lacks } = useDig().ready;
-  const [first] = lacks;
-  if (!first) return null;
-  const about = first.about === 'sensors' ? 'sensors' : 'machine';
-  return (
-    <Notice kind="stop" role="alert" title="NO: the machine is not ready">
-      <Text>
-        {readyWords(first, rules, job.units).what}
-        {lacks.length > 1 ? `, and ${lacks.length - 1} more` : ''}.
-      </Text>
-      <View style={{ flexDirection: 'row' }}>
-        <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, `setout/${about}`))}>
-          {about === 'sensors' ? 'To the sensors' : 'To the machine'}
-        </Button>
+      {lack ? (
+        <Text>
+          {readyWords(lack, rules, job.units).what}
+          {more(lacks.length - 1)}.
+        </Text>
+      ) : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+        {shut ? (
+          <Button mode="outlined" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
+            What it hangs on
+          </Button>
+        ) : null}
+        {lack ? (
+          <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, `setout/${about}`))}>
+            {about === 'sensors' ? 'To the sensors' : 'To the machine'}
+          </Button>
+        ) : null}
       </View>
     </Notice>
   );
@@ -168,8 +166,9 @@ function NotReady() {
 /** The figures one digs by: huge, and what they come to as far ahead as one looks. */
 function Figures({ card }: { card: DigCard }) {
   const { job } = useSite();
-  const { checks } = useDig().report;
+  const { checks, inForce } = useDig().report;
   const { units } = job;
+  const sight = inForce ? sightNames[inForce.kept.entry.fact.means].column : '';
   const there = checkAt(checks, card.station, 'bottom', null);
   const level = (metres: number) => formatLength(metres, units, 'level');
   return (
@@ -190,7 +189,7 @@ function Figures({ card }: { card: DigCard }) {
           />
         ) : (
           <Figure
-            label="On the rod"
+            label={sight}
             value={level(card.reading)}
             ahead={card.readingAhead === undefined ? undefined : level(card.readingAhead)}
             card={card}

@@ -12,6 +12,7 @@ import {
   nextStation,
   offBy,
   offWords,
+  sightNames,
   travelOf,
   type AsDug,
   type Design,
@@ -154,7 +155,7 @@ export function LevelTab() {
         {there ? <Text variant="bodySmall">Here already: {offWords(there.off, units)}. This one stands in its place.</Text> : null}
         <TextField
           key={entered}
-          label={VALUE_OF[as]}
+          label={as === 'reading' && instrument ? sightNames[instrument.kept.entry.fact.means].reads : VALUE_OF[as]}
           value={form.value}
           onText={(value) => change({ value, note: '' })}
           keys="decimal"

@@ -45,13 +45,15 @@ export function useStandIns(): { receiver: LevelDevice; sensors: LevelDevice | u
   return { receiver: receiver(one, where), sensors: where.setUp.means === 'sensors' ? armSensors(one, where) : undefined };
 }
 
-const SWITCHES = [
+/** Faults of the machine that digs by its sensors. */
+const OF_SENSORS = [
   { id: 'slopeMissing', label: 'Slope not set in the machine' },
   { id: 'strikeForgotten', label: 'Every third move not struck again' },
   { id: 'toothWorn', label: 'Teeth worn', on: 0.018 },
   { id: 'drift', label: 'Sensors drift at every move', on: 0.004 },
-  { id: 'wrongAxis', label: 'Fall on the wrong axis of the laser' },
 ] as const;
+/** Faults of the laser, whatever is read off it. */
+const OF_LASER = [{ id: 'wrongAxis', label: 'Fall on the wrong axis of the laser' }] as const;
 
 /** Devices that are made up, to try the field screens on: the same seed digs the same trench, each fault as a real one has it. */
 export function StandInCard() {
@@ -59,6 +61,7 @@ export function StandInCard() {
   const dig = useDig();
   const { units } = site.job;
   const one = useOwn<StandIn>(keyOf(site.runId));
+  const sensors = dig.report.inForce?.kept.entry.fact.means === 'sensors';
   const put = (next: StandIn | undefined) => void putOwn(keyOf(site.runId), next);
   const { run } = site;
   const where = useMemo(() => standInSite({ run }, dig), [run, dig]);
@@ -81,7 +84,7 @@ export function StandInCard() {
       ) : (
         <Text>Set an instrument up first: they read off its plane.</Text>
       )}
-      {SWITCHES.map((each) => {
+      {[...(sensors ? OF_SENSORS : []), ...OF_LASER].map((each) => {
         const on = Boolean(one.faults[each.id]);
         return (
           <ToggleRow
@@ -94,13 +97,15 @@ export function StandInCard() {
         );
       })}
       <View style={{ flexDirection: 'row', gap: 8 }}>
-        <QuantityField
-          label="Dug from one place"
-          value={one.place}
-          format={(value) => formatLength(value, units)}
-          parse={(text) => parseLength(text, bareUnit(units))}
-          onValue={(place) => (place < 0.5 ? 'From one place at least half a metre is dug.' : put({ ...one, place }))}
-        />
+        {sensors ? (
+          <QuantityField
+            label="Dug from one place"
+            value={one.place}
+            format={(value) => formatLength(value, units)}
+            parse={(text) => parseLength(text, bareUnit(units))}
+            onValue={(place) => (place < 0.5 ? 'From one place at least half a metre is dug.' : put({ ...one, place }))}
+          />
+        ) : null}
         <QuantityField
           label="Seed"
           value={one.seed}

@@ -1,6 +1,8 @@
 import { sayEntry, unsettledIn, type Photo } from '@tamper/core/book';
-import { foundThings, type FoundThing } from '@tamper/core/job';
+import { plansFor } from '@tamper/core/dig';
+import { foundThings, type FoundThing, type Unsettled } from '@tamper/core/job';
 import { bareUnit, exactStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
+import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -12,6 +14,8 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { runPath } from '../frame/places';
+import { useSession } from '../frame/session';
 import { useEnter, useSite } from '../site/context';
 
 const THINGS = (Object.keys(foundThings) as FoundThing[]).map((value) => ({ value, label: foundThings[value].name }));
@@ -36,7 +40,7 @@ export function UnknownCard({ station }: { station: number }) {
   return (
     <>
       {unsettled.map((one) => (
-        <Unsettled key={one.id} found={one} />
+        <NotSettled key={one.id} found={one} />
       ))}
       {form === null ? (
         <Button mode="outlined" icon="caution" onPress={() => put(() => BLANK)}>
@@ -98,8 +102,34 @@ function Entering({ form, station, put, done }: { form: Form; station: number; p
   );
 }
 
+/** What the plan may change for it, put into the draft by a touch: people dig to it once it is issued. */
+function ForThePlan({ found }: { found: Unsettled }) {
+  const { units } = useSite().job;
+  const { run, apply, jobId, runId } = useSession();
+  const [said, setSaid] = useState<{ fault?: string | undefined }>();
+  const plans = useMemo(() => plansFor(found, run.doc, units), [found, run.doc, units]);
+  return (
+    <>
+      {plans.map(({ id, says, patches }) => (
+        <Button key={id} mode="outlined" icon="plus" onPress={() => setSaid({ fault: apply(patches) })}>
+          {says}
+        </Button>
+      ))}
+      {said && said.fault === undefined ? (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 }}>
+          <Text role="status">In the draft. Whoever digs goes on by the issued plan.</Text>
+          <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
+            Issue it
+          </Button>
+        </View>
+      ) : null}
+      <Faults title="Not put into the plan" faults={said?.fault ? [said.fault] : []} />
+    </>
+  );
+}
+
 /** Something found that nobody settled: what to do, and who says that digging goes on. */
-function Unsettled({ found }: { found: ReturnType<typeof unsettledIn>[number] }) {
+function NotSettled({ found }: { found: Unsettled }) {
   const { job, book } = useSite();
   const enter = useEnter();
   const [how, setHow] = useState('');
@@ -116,6 +146,7 @@ function Unsettled({ found }: { found: ReturnType<typeof unsettledIn>[number] })
         {kept ? sayEntry(kept.entry, job.units) : foundThings[found.what].name}. Said by {found.by}.
       </Text>
       <Text>{foundThings[found.what].todo}</Text>
+      <ForThePlan found={found} />
       {open ? (
         <>
           <TextField label="What was done about it, and by whose word" value={how} onText={setHow} multiline />

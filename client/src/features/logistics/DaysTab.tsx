@@ -4,6 +4,7 @@ import { useRoom } from '../../ui/useRoom';
 import { ratesIn } from '@tamper/core/book';
 import { activities, type Activity, type Job } from '@tamper/core/job';
 import { usualRates } from '@tamper/core/estimate';
+import { doneOf, dugOpen } from '@tamper/core/progress';
 import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/programme';
 import {
   bareUnit,
@@ -15,7 +16,7 @@ import {
   parseLength,
   parsePercent,
 } from '@tamper/core/units';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Bars } from '../../drawing/Bars';
@@ -119,6 +120,15 @@ function Crew() {
   );
 }
 
+/** What was done by the book, by the stage of the work it belongs to. */
+function useDone() {
+  const { plan, entries } = useLogistics();
+  return useMemo(() => {
+    const ranges = new Map(doneOf(entries ?? [], dugOpen(plan.places)).map(({ work, ranges: made }) => [work, made]));
+    return { hand: ranges.get('cleared') ?? [], dig: ranges.get('dug') ?? [], protect: ranges.get('protected') ?? [] };
+  }, [entries, plan]);
+}
+
 function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
   const { job } = useLogistics();
   const { page: width } = useRoom();
@@ -126,6 +136,7 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
   const wide = Math.min(1240, width) - 50;
   const half = (width < WIDE ? width : Math.min(1240, width) / 2) - 80;
   const holds = critical(sequence);
+  const done = useDone();
   return (
     <>
       <Card title={`${sequence.days.p50} days, ${sequence.days.p90} to be nine-tenths sure`}>
@@ -135,7 +146,14 @@ function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {
           {formatPercent(Number(sequence.busy.crew.toFixed(2)))}.
         </Text>
         <Notice kind="note" title={`What holds it up: ${holds ? HOLDS[holds] : 'nothing in particular'}`} />
-        <Gantt bars={sequence.expected.bars} pieces={inputs.pieces} shift={inputs.shift} hours={sequence.expected.hours} width={wide} />
+        <Gantt
+          bars={sequence.expected.bars}
+          pieces={inputs.pieces}
+          shift={inputs.shift}
+          hours={sequence.expected.hours}
+          width={wide}
+          done={done}
+        />
       </Card>
       <Columns>
         {[

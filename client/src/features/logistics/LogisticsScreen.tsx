@@ -27,7 +27,7 @@ const ALONG: readonly Tab[] = ['machine', 'spoil'];
 
 /** What digs it, where the dirt goes, what to buy, how many days, and what would be better. */
 export function LogisticsScreen({ tab }: { tab: Tab }) {
-  const { jobId, job, apply, putJob, reader, onFix } = useSession();
+  const { jobId, job, book: runBook, apply, putJob, reader, onFix } = useSession();
   const { state } = usePlanned();
   const mends = useMendsHere();
   const { page: width } = useRoom();
@@ -49,11 +49,12 @@ export function LogisticsScreen({ tab }: { tab: Tab }) {
       apply,
       putJob,
       book,
+      entries: runBook.book,
       reader,
       mends,
       onFix,
     };
-  }, [job.doc, good, cursor, setCursor, apply, putJob, book, reader, mends, onFix]);
+  }, [job.doc, good, cursor, setCursor, apply, putJob, book, runBook.book, reader, mends, onFix]);
   const Shown = SHOWN[tab];
   return (
     <StepPage

@@ -1,4 +1,5 @@
 import type { Plan } from '@tamper/core';
+import type { Kept } from '@tamper/core/book';
 import type { Fix, Job, Patch, Run } from '@tamper/core/job';
 import type { Reader, Sayable } from '@tamper/core/words';
 import { createContext, useContext } from 'react';
@@ -16,8 +17,9 @@ export interface LogisticsEdit {
   /** Puts changes into the run, or into the job. A sentence refuses them. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;
-  /** The book of the job, to be read and written. */
+  /** The book of the job, to be read and written; and that of the run, for what was done of it. */
   book: Written;
+  entries: readonly Kept[] | undefined;
   /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
   reader: Reader;
   mends: Mends;

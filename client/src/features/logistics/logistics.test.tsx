@@ -1,3 +1,5 @@
+import { designsOf, gradeSheet } from '@tamper/core/dig';
+import { formatLength } from '@tamper/core/units';
 import { randomUUID } from 'node:crypto';
 import { fireEvent, screen, within } from '@testing-library/react';
 import { machineOf, orderOf, planRun, type Run, readerOf, say } from '@tamper/core';
@@ -59,7 +61,9 @@ test('amounts as people say them', () => {
 test('the pack holds every finding, every drawing and every item, with the total of the order', () => {
   const plan = planRun(demo, outfall);
   const order = orderOf(demo, outfall, plan);
-  const pack = JSON.stringify(packDocument(demo, outfall, plan, order, [{ title: 'Plan', svg: '<svg/>' }], '26 Nov 2026'));
+  const designs = designsOf(demo, outfall, plan.places);
+  const rows = gradeSheet({ run: outfall, places: plan.places, windows: plan.handWindows, designs }, 5);
+  const pack = JSON.stringify(packDocument(demo, outfall, plan, order, [{ title: 'Plan', svg: '<svg/>' }], rows, '26 Nov 2026'));
   for (const finding of plan.findings) expect(pack).toContain(JSON.stringify(say(finding, readerOf(demo)).what).slice(1, -1));
   for (const { what, cost } of order.items) {
     expect(pack).toContain(what);
@@ -67,6 +71,7 @@ test('the pack holds every finding, every drawing and every item, with the total
   }
   expect(pack).toContain(money(order.total, demo.rates.currency));
   expect(pack).toContain('"svg":"<svg/>"');
+  for (const { bottom } of rows) expect(pack).toContain(formatLength(bottom, demo.units, 'level'));
 });
 
 describe('drawings say in words what they show', () => {
@@ -75,9 +80,11 @@ describe('drawings say in words what they show', () => {
     const order = orderOf(demo, outfall, plan);
     const inputs = programmeInputs(demo, outfall, plan, order);
     const { bars, hours } = timelineOf(inputs, () => 1, []);
-    onPage(<Gantt bars={bars} pieces={inputs.pieces} shift={8} hours={hours} width={360} />);
+    onPage(<Gantt bars={bars} pieces={inputs.pieces} shift={8} hours={hours} width={360} done={{ dig: [{ from: 0, to: 10 }] }} />);
     const drawing = screen.getByRole('img', { name: `Work by day: ${Math.ceil(hours / 8)} days, 6 pieces` });
-    expect(drawing.querySelectorAll('rect')).toHaveLength(bars.length);
+    // Of what was dug a black line lies under the bars, as long as what was done of each.
+    const dug = bars.filter(({ stage, piece }) => stage === 'dig' && (inputs.pieces[piece]?.from ?? 10) < 10).length;
+    expect(drawing.querySelectorAll('rect')).toHaveLength(bars.length + dug);
     expect(within(drawing).getAllByText('Protect').length).toBeGreaterThan(0);
   });
   test('a lift from above: what it may lift over the blade and over the side', () => {

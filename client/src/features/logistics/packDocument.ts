@@ -1,10 +1,12 @@
 import type { Plan } from '@tamper/core';
+import type { SheetRow } from '@tamper/core/dig';
 import { spanOf, type Job, type Run } from '@tamper/core/job';
 import { orderGroupNames, orderGroups, type Order } from '@tamper/core/order';
 import { ruleSets } from '@tamper/core/rules';
 import { formatLength, formatMass, formatStation, formatVolume } from '@tamper/core/units';
 import { readerOf, say } from '@tamper/core/words';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { gradeSheetTable } from '../../print/gradeSheet';
 import { amount, money } from './units';
 
 /** A drawing of the pack, as it stands on the screen. */
@@ -34,6 +36,7 @@ export function packDocument(
   plan: Plan,
   order: Order,
   drawings: readonly PackDrawing[],
+  sheet: readonly SheetRow[],
   printed: string,
 ): TDocumentDefinitions {
   const { units, rates } = job;
@@ -121,6 +124,8 @@ export function packDocument(
         ...(index === 0 ? { pageBreak: 'before' as const } : {}),
         stack: [head(title), { svg, width: WIDE }],
       })),
+      { text: 'Grade sheet', style: 'head', pageBreak: 'before' },
+      gradeSheetTable(sheet, units, undefined),
       { text: 'Order', style: 'head', pageBreak: 'before' },
       {
         table: {

@@ -21,6 +21,7 @@ import { useStable } from '../../ui/useStable';
 import type { PlanState } from '../../workers/usePlan';
 import { useSession, useWhere } from '../frame/session';
 import { touched } from './PlanTools';
+import type { FoundMarks } from './useFoundMarks';
 
 /** The three ways to look at a run. */
 export type Look = 'section' | 'long' | 'plan';
@@ -47,6 +48,8 @@ interface PictureProps {
   others: readonly Run[];
   hand: PlanHand;
   onMoveLine: (id: string, centre: { x: number; y: number }) => void;
+  /** What was found, drawn on top. */
+  found: FoundMarks | undefined;
 }
 
 /** The drawing one looks at: across, along, or from above. */
@@ -67,6 +70,7 @@ export function Picture({
   open,
   hand,
   onMoveLine,
+  found,
 }: PictureProps) {
   const { job, run, plan } = good;
   const [whole, setWhole] = useState(wide);
@@ -81,6 +85,7 @@ export function Picture({
         plan={plan}
         onCursor={onCursor}
         clearance={resolveRules(job.ruleSet, job.overrides).lineClearance.value ?? 0}
+        marks={found?.long}
         {...size}
       />
     );
@@ -101,6 +106,7 @@ export function Picture({
         ruleSet={drawn.job.ruleSet}
         close={close}
         onMoveLine={onMoveLine}
+        marks={found?.section}
       />
       <Closer whole={whole} onWhole={setWhole} />
     </View>

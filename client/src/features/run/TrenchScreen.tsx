@@ -43,6 +43,7 @@ import { PhotosHere } from './PhotosHere';
 import { PhonePage } from './PhonePage';
 import { Picture, usePlanHand, type Look, type PlanTooling } from './Picture';
 import { PlanTools } from './PlanTools';
+import { useFoundMarks } from './useFoundMarks';
 
 /** The trench: strip, drawings, numbers, findings; touch a part to change it. Drawings show the last inputs that made a plan. */
 export function TrenchScreen({ tab: look }: { tab: Look }) {
@@ -197,6 +198,7 @@ function Along({ width, onPart }: { width: number; onPart: (part: Part) => void 
   const { job, cursor, setCursor, picking, setPicking } = useRunEdit();
   const open = useOpen();
   const pictured = usePictured();
+  const found = useFoundMarks(cursor);
   const pick = useStable((station: number) => {
     setPicking(false);
     onPart('existing');
@@ -212,6 +214,7 @@ function Along({ width, onPart }: { width: number; onPart: (part: Part) => void 
         cursor={cursor}
         open={open}
         pictured={pictured}
+        marks={found?.strip}
         onCursor={setCursor}
         onPick={picking ? pick : undefined}
       />
@@ -238,11 +241,14 @@ function Shown(shown: ShownProps) {
   const { good } = usePlanned().state;
   const { run, section, drawn, cursor, setCursor, others, apply } = useRunEdit();
   const open = useOpen();
+  const found = useFoundMarks(cursor);
   const onMoveLine = useStable(
     (id: string, centre: { x: number; y: number }) => void apply(movedLine(run, section, id, centre), `laid.${id}`),
   );
   if (!good) return null;
-  return <Picture {...shown} {...{ good, drawn, section, cursor, others, open, onMoveLine }} doc={run} onCursor={setCursor} hand={hand} />;
+  return (
+    <Picture {...shown} {...{ good, drawn, section, cursor, others, open, onMoveLine, found }} doc={run} onCursor={setCursor} hand={hand} />
+  );
 }
 
 /** Numbers of the section at the cursor and of the whole run. */

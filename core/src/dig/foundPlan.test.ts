@@ -1,0 +1,50 @@
+import { applyPatches, foundThings, runErrors, type FoundThing, type Unsettled } from '../job';
+import { planRun } from '../plan/plan';
+import { blankJob } from '../job';
+import { levelRun } from '../testing';
+import { plansFor } from '.';
+
+const job = blankJob('Yard', 'UK');
+const run = levelRun({ length: 40 });
+const found = (what: FoundThing, more: Partial<Unsettled> = {}): Unsettled => ({
+  id: '7c3f21aa-0000-4000-8000-000000000001',
+  what,
+  from: 11,
+  to: 13,
+  depth: 0.6,
+  note: '',
+  by: 'driver',
+  ...more,
+});
+const taken = (one: Unsettled) => plansFor(one, run, 'metric').reduce((doc, { patches }) => applyPatches(doc, patches), run);
+
+describe('what the plan changes for what was found', () => {
+  test.each(Object.keys(foundThings) as FoundThing[])('%s: something is offered, it makes a plan, and is not offered twice', (what) => {
+    const plans = plansFor(found(what), run, 'metric');
+    expect(plans.length).toBeGreaterThan(0);
+    const changed = taken(found(what));
+    expect(runErrors(changed)).toEqual([]);
+    expect(changed).not.toEqual(run);
+    expect(planRun(job, changed).length).toBe(40);
+    expect(plansFor(found(what), changed, 'metric')).toEqual([]);
+  });
+  test('a line as met shuts hands round it; tiles are taken to lie up to half a metre over one', () => {
+    const met = planRun(job, taken(found('line')));
+    expect(met.handWindows.some(({ from, to }) => from < 12 && to > 12)).toBe(true);
+    expect(taken(found('tiles')).existing.at(-1)).toMatchObject({ coverMin: 0.6, coverMax: 1.1, evidence: 'detected' });
+    expect(plansFor(found('line', { depth: null }), run, 'metric')).toEqual([]);
+  });
+  test('soft ground from 11 to 13 m: a reach of its own with 150 mm more bed, the rest as it was', () => {
+    const changed = taken(found('soft'));
+    const bed = run.reaches[0]?.bedding ?? NaN;
+    expect(changed.reaches.map(({ from, bedding }) => [from, Number((bedding - bed).toFixed(3))])).toEqual([
+      [0, 0],
+      [11, 0.15],
+      [13, 0],
+    ]);
+  });
+  test('water 0.6 m down is a level of the water there; what lies past the end of the run is nothing', () => {
+    expect(taken(found('water')).water).toEqual([{ station: 12, level: 9.4 }]);
+    expect(plansFor(found('soft', { from: 44, to: 48 }), run, 'us')).toEqual([]);
+  });
+});

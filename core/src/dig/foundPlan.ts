@@ -1,0 +1,90 @@
+import { extent, groundAt, reachEnd, reachIndexAt } from '../alignment';
+import type { UtilityKind } from '../catalogue';
+import { blankExisting, reachSplit, type FoundThing, type Patch, type Run, type Unsettled } from '../job';
+import { formatLength, formatStretch, type UnitSystem } from '../units';
+
+/** A change of the plan for what was found: offered for the draft, for whoever plans to take or leave. */
+export interface PlanFor {
+  id: string;
+  says: string;
+  patches: Patch[];
+}
+
+/** How much more bed is usual over what was found, metres: over rock that a stone does not bear on the line, in soft ground that it spreads. */
+const MORE_BED: Partial<Record<FoundThing, number>> = { rock: 0.1, soft: 0.15 };
+/** How far below what warns of it a line lies at most, metres: tape and tiles lie 0.2 to 0.5 m over one. */
+const BELOW: Partial<Record<FoundThing, number>> = { line: 0, drain: 0, tape: 0.5, tiles: 0.5, sand: 0.5 };
+const KIND: Partial<Record<FoundThing, UtilityKind>> = { drain: 'sewer' };
+/** A line nobody has measured is taken to be so thick, metres. */
+const UNKNOWN_SIZE = 0.1;
+
+/** What the plan may have to change for something found, each as patches of the draft; what the draft has already is not offered again. */
+export function plansFor(found: Unsettled, run: Run, units: UnitSystem): PlanFor[] {
+  const { start, end } = extent(run);
+  const within = { from: Math.max(start, found.from), to: Math.min(end, found.to) };
+  const middle = (within.from + within.to) / 2;
+  if (within.to <= within.from) return [];
+  const id = `found-${found.id.slice(0, 8)}`;
+  return [
+    ...lineFor(found, run, middle, id, units),
+    ...bedFor(found, run, within, units),
+    ...waterFor(found, run, middle, units),
+    ...suspectFor(found, run, within, id, units),
+  ];
+}
+
+function lineFor({ what, depth, note }: Unsettled, run: Run, station: number, id: string, units: UnitSystem): PlanFor[] {
+  const below = BELOW[what];
+  if (below === undefined || depth === null || run.existing.some((line) => line.id === id)) return [];
+  const line = {
+    ...blankExisting(note ? `Found: ${note}`.slice(0, 80) : 'Found while digging', Math.round(station * 100) / 100, id),
+    kind: KIND[what] ?? ('other' as const),
+    coverMin: depth,
+    coverMax: depth + below,
+    size: UNKNOWN_SIZE,
+    evidence: 'detected' as const,
+  };
+  const where = below > 0 ? `${formatLength(depth, units)} to ${formatLength(depth + below, units)}` : formatLength(depth, units);
+  return [
+    { id: 'line', says: `Put a line ${where} down on the plan there`, patches: [{ path: ['existing'], value: [...run.existing, line] }] },
+  ];
+}
+
+function bedFor({ what }: Unsettled, run: Run, within: { from: number; to: number }, units: UnitSystem): PlanFor[] {
+  const more = MORE_BED[what];
+  const reach = run.reaches[reachIndexAt(run, (within.from + within.to) / 2)];
+  if (more === undefined || reach?.method.kind !== 'open') return [];
+  // A reach of its own there already has what it was given.
+  if (Math.abs(reach.from - within.from) < 0.01 && Math.abs(reachEnd(run, run.reaches.indexOf(reach)) - within.to) < 0.01) return [];
+  const patches = reachSplit(run, reach.id, within, { bedding: reach.bedding + more });
+  return patches.length === 0
+    ? []
+    : [{ id: 'bed', says: `${formatLength(more, units, 'size')} more bed, ${formatStretch(within, units)}`, patches }];
+}
+
+function waterFor({ what, depth }: Unsettled, run: Run, station: number, units: UnitSystem): PlanFor[] {
+  if (what !== 'water' || depth === null) return [];
+  const level = groundAt(run.stations, station) - depth;
+  const others = run.water.filter((one) => Math.abs(one.station - station) > 0.01);
+  if (run.water.some((one) => Math.abs(one.station - station) <= 0.01 && Math.abs(one.level - level) < 0.005)) return [];
+  const water = [...others, { station, level }].sort((a, b) => a.station - b.station);
+  return [
+    {
+      id: 'water',
+      says: `Water in the ground at ${formatLength(level, units, 'level')} there`,
+      patches: [{ path: ['water'], value: water }],
+    },
+  ];
+}
+
+function suspectFor({ what, note }: Unsettled, run: Run, within: { from: number; to: number }, id: string, units: UnitSystem): PlanFor[] {
+  if ((what !== 'smell' && what !== 'fill') || run.logistics.suspect.some((one) => one.id === id)) return [];
+  const one = { id, ...within, what: (note || (what === 'smell' ? 'Smell or sheen found' : 'Old fill found')).slice(0, 120) };
+  return [
+    {
+      id: 'suspect',
+      says: `A heap of its own, ${formatStretch(within, units)}`,
+      patches: [{ path: ['logistics', 'suspect'], value: [...run.logistics.suspect, one] }],
+    },
+  ];
+}
