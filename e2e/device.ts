@@ -65,3 +65,9 @@ export async function device({ width = 390, height = 844, more = [] as string[] 
   await made.start();
   return made;
 }
+
+/** Waits until the program itself is on the device. */
+export const programKept = (page: Page) =>
+  page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
+    timeout: 60_000,
+  });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
 import { products, type Product } from '../core/src/catalogue';
-import { blankJob, blankRun } from '../core/src/job';
+import { blankJob, blankRun, type Run } from '../core/src/job';
 import type { RuleSetId } from '../core/src/rules';
 import type { UnitSystem } from '../core/src/units';
 
@@ -37,6 +37,7 @@ export async function startRun(
     rules = 'UK',
     units = 'metric',
     at = '',
+    change = (doc) => doc,
   }: {
     job: string;
     run: string;
@@ -45,13 +46,16 @@ export async function startRun(
     rules?: RuleSetId;
     units?: UnitSystem;
     at?: string;
+    /** What is otherwise in the run than in a blank one. */
+    change?: (run: Run) => Run;
   },
 ): Promise<void> {
   const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
   const { id: product, minCover } = products[0] as Product;
   const put = async (path: string, data: unknown) => expect((await page.request.post(`${at}/api${path}`, { data })).ok(), path).toBe(true);
   await put('/jobs', { id: jobId, doc: blankJob(job, rules, units) });
-  await put(`/jobs/${jobId}/runs`, { id: runId, doc: blankRun({ name: run, product, length, cover: minCover.field, ruleSet: rules }) });
+  const doc = change(blankRun({ name: run, product, length, cover: minCover.field, ruleSet: rules }));
+  await put(`/jobs/${jobId}/runs`, { id: runId, doc });
   await page.goto(`${at}/jobs/${jobId}/runs/${runId}`);
   await expect(page.getByRole('group', { name: `Cross-section of ${run}, to scale` })).toBeVisible();
 }

@@ -5,36 +5,12 @@ import { join } from 'node:path';
 import { openDoor } from '../../scripts/lib/door.mjs';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
-import { device, type Device } from '../device';
+import { device, programKept, type Device } from '../device';
+import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
 import { gate, newJob, newRun, number, open, runAt, saved, step, tab } from '../helpers';
 
 test.use({ serviceWorkers: 'allow' });
-
-/** A server of its own that can be ended and started again at the same address. */
-async function ownServer() {
-  const databaseUrl = process.env.TAMPER_DATABASE_URL;
-  if (!databaseUrl) throw new Error('TAMPER_DATABASE_URL is not set; run the tests with `npm test`.');
-  const port = await freePort();
-  const clientDir = new URL('../../client/dist', import.meta.url).pathname;
-  const start = () => startServer({ databaseUrl, port, clientDir });
-  let server = await start();
-  return {
-    url: server.url,
-    kill: async () => {
-      server.child.kill('SIGKILL');
-      await server.gone;
-    },
-    start: async () => void (server = await start()),
-    stop: () => server.stop(),
-  };
-}
-
-/** Waits until the program itself is on the device. */
-const programKept = (page: Page) =>
-  page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
-    timeout: 60_000,
-  });
 
 const photo = (page: Page) => page.getByRole('button', { name: /^Photo: / });
 /** Is the photo of the list drawn? */

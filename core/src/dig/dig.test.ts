@@ -537,6 +537,7 @@ describe('the hole as it was found', () => {
     const design = made_(5, null);
     const [found] = asDugOf({
       rules,
+      machine: job.machine,
       designs: made_,
       book: [bookEntry(check(5, { found: { as: 'depth', value: ground - (design?.bottom ?? 0) }, ...more }))],
       now: NOW,
