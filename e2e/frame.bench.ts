@@ -6,7 +6,8 @@ import { fileURLToPath } from 'node:url';
 import type { CDPSession, Page } from '@playwright/test';
 import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
 import { demoFile } from '../core/src/demo';
-import { FILE_VERSION } from '../core/src/job';
+import { NO_REVISION } from '../core/src/book';
+import { blankRun, FILE_VERSION } from '../core/src/job';
 import { demoRun, lineMeter, newRun, open, STEPS } from './helpers';
 import { launch } from './launch';
 import { shot } from './photo';
@@ -40,6 +41,7 @@ if (!url) {
   await benchFirstLoad(await fresh());
   await benchSecondLoad(await fresh('allow'));
   await benchLongBook(await fresh('allow'));
+  await benchDigging(await fresh('allow'));
   const page = await fresh();
   await longRun(page);
   const client = await page.context().newCDPSession(page);
@@ -47,10 +49,7 @@ if (!url) {
   await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
   const unit = await fixedWork(page);
   console.log(`\n1 km run on 2,001 levels, processor slowed ${SLOWED} times; the fixed piece of work takes ${unit.toFixed(1)} ms there`);
-  const tell = (what: string, ms: number, goal?: number) =>
-    console.log(
-      `  ${what.padEnd(58)} ${ms.toFixed(1).padStart(7)} ms ${(ms / unit).toFixed(2).padStart(6)} of it${goal ? `   goal ${goal.toFixed(1)} ms: ${((ms / goal) * 100).toFixed(0)} %` : ''}`,
-    );
+  const tell = teller(unit);
   const idle = await busy(client, () => page.waitForTimeout(5000));
   tell('idle, main thread per second', idle / 5);
   await benchKeys(page, client, idle / 5000, tell);
@@ -63,6 +62,13 @@ if (!url) {
 }
 
 type Tell = (what: string, ms: number, goal?: number) => void;
+/** Prints a time beside the fixed piece of work, ms, and what it is aimed at. */
+function teller(unit: number): Tell {
+  return (what, ms, goal) =>
+    console.log(
+      `  ${what.padEnd(58)} ${ms.toFixed(1).padStart(7)} ms ${(ms / unit).toFixed(2).padStart(6)} of it${goal ? `   goal ${goal.toFixed(1)} ms: ${((ms / goal) * 100).toFixed(0)} %` : ''}`,
+    );
+}
 /** The demonstration's job with a run of 1 km on levels every half metre. */
 async function longRun(page: Page): Promise<void> {
   await page.goto('/');
@@ -149,7 +155,13 @@ function photosWaiting(): Promise<number> {
 }
 
 /** Keys typed into a width, with all that comes of each: how long until the paint, and how long the main thread works. */
-async function benchKeys(page: Page, client: CDPSession, idle: number, tell: Tell): Promise<void> {
+async function benchKeys(
+  page: Page,
+  client: CDPSession,
+  idle: number,
+  tell: Tell,
+  { field, text } = { field: page.getByRole('textbox', { name: 'Clear width at the bottom' }), text: '0.90' },
+): Promise<void> {
   await page.evaluate(() => {
     const seen: Record<number, number> = {};
     Object.assign(window, { seen });
@@ -158,8 +170,7 @@ async function benchKeys(page: Page, client: CDPSession, idle: number, tell: Tel
         if (entry.interactionId) seen[entry.interactionId] = Math.max(seen[entry.interactionId] ?? 0, entry.duration);
     }).observe({ type: 'event', durationThreshold: 16, buffered: false } as PerformanceObserverInit);
   });
-  const field = page.getByRole('textbox', { name: 'Clear width at the bottom' });
-  await field.fill('0.90');
+  await field.fill(text);
   await field.press('End');
   await page.waitForTimeout(1500);
   const spent: number[] = [];
@@ -281,6 +292,76 @@ async function benchLongBook(page: Page): Promise<void> {
   console.log(
     `A run opened from the device: ${none.toFixed(0)} ms with an empty book, ${long.toFixed(0)} ms with one of 20,000 entries: ${(long - none).toFixed(0)} ms more, ${((long - none) / 3).toFixed(0)} % of the 300 ms allowed`,
   );
+  await page.close();
+}
+
+/** A run of 1 km with 2,000 levels in its book: the card opened from the device with no server, the next station, keys on the level's screen. */
+async function benchDigging(page: Page): Promise<void> {
+  const { job } = demoFile;
+  const run = { ...blankRun({ name: 'Levels', product: 'drain-160', length: 1000, cover: 1, ruleSet: 'UK' }) };
+  const book = Array.from({ length: 2000 }, (_, i) => ({
+    run: 0,
+    entry: {
+      ...{ id: crypto.randomUUID(), author: 'driver', device: 'd', count: i + 1, known: i },
+      ...{ at: new Date(Date.parse('2026-11-01T08:00:00Z') + i * 60_000).toISOString(), clock: 0 },
+      fact: {
+        ...{ kind: 'check', station: i / 2, pit: null, layer: 'bottom', found: { as: 'depth', value: 1.2 + (i % 7) / 1000 } },
+        ...{ widthBottom: null, widthTop: null, setUp: null, revision: NO_REVISION, sure: true, again: false, note: '' },
+      },
+    },
+  }));
+  const id = crypto.randomUUID();
+  const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...job, name: 'Levels' }, runs: [run], book };
+  const answer = await page.request.post(`${url}/api/jobs/import`, { data: { id, file } });
+  if (!answer.ok()) throw new Error(await answer.text());
+  const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
+  const dig = `/jobs/${id}/runs/${items[0]?.id}/dig`;
+  const card = () => page.getByTestId('number-Down from the ground').waitFor({ timeout: 120_000 });
+  await page.goto(`${dig}/card`);
+  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated');
+  await card();
+  await page.reload();
+  await card();
+  await page.context().setOffline(true);
+  const client = await page.context().newCDPSession(page);
+  await client.send('Performance.enable');
+  await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
+  const unit = await fixedWork(page);
+  console.log(
+    `\n1 km with 2,000 levels, no server, processor slowed ${SLOWED} times; the fixed piece of work takes ${unit.toFixed(1)} ms there`,
+  );
+  const tell = teller(unit);
+  const opened: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    const start = performance.now();
+    await page.reload({ waitUntil: 'commit' });
+    await card();
+    opened.push(performance.now() - start);
+  }
+  tell('the card, opened from the device', at(inOrder(opened), 0.5), 1000);
+  const next = page.getByRole('button', { name: 'On along the dig' });
+  const moved: number[] = [];
+  for (let i = 0; i < 20; i++) {
+    await next.hover();
+    moved.push(
+      await page.evaluate(
+        (button) =>
+          new Promise<number>((done) => {
+            const start = performance.now();
+            (button as HTMLElement).click();
+            requestAnimationFrame(() => setTimeout(() => done(performance.now() - start), 0));
+          }),
+        await next.elementHandle(),
+      ),
+    );
+  }
+  tell('the next station, to the paint: p95', at(inOrder(moved), 0.95), 100);
+  await page.getByRole('tab', { name: 'Level' }).click();
+  const idle = await busy(client, () => page.waitForTimeout(3000));
+  await benchKeys(page, client, idle / 3000, tell, {
+    field: page.getByRole('textbox', { name: 'Depth found, down from the ground' }),
+    text: '1.20',
+  });
   await page.close();
 }
 

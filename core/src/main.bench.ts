@@ -1,5 +1,6 @@
 import { benchStrikes } from './existing/risk.bench';
 import { benchGrade } from './alignment/grade/grade.bench';
+import { benchDig } from './dig/dig.bench';
 import { benchEnvelope } from './machine/machine.bench';
 import { benchArrange } from './trench/arrange/arrange.bench';
 import { benchPlan } from './plan/plan.bench';
@@ -9,5 +10,6 @@ benchPlan();
 benchStrikes();
 benchArrange();
 benchEnvelope();
+benchDig();
 await benchGrade();
 await benchWorks();

@@ -1,4 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import type { Run } from '../../core/src/job';
 import { issue, number, pick, runAt, startRun, step, tab } from '../helpers';
 
 const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
@@ -141,6 +143,14 @@ test('proof costs seconds: a level is two touches and its number, a set-up six',
   await press(page, 'Enter the set-up');
   await expect(page.getByText(/^Now: Set up on BM 4, plane 11\.402 m/)).toBeVisible();
   expect(await instrument()).toBeLessThanOrEqual(6);
+  // What was done: as far as the levels go it is offered, and one touch enters it.
+  await step(page, 'Dig');
+  await tab(page, 'Day');
+  await expect(field(page, 'Done to')).toHaveValue('5.0 m');
+  const day = await touches(page);
+  await press(page, 'Enter what was done');
+  await expect(page.getByText('Kept: dug, 0.0 m to 5.0 m.')).toBeVisible();
+  expect(await day()).toBeLessThanOrEqual(3);
 });
 
 test('the card in the cab moves on by thumb; something found shuts the dig there, on another device too, until somebody says what was done', async ({
@@ -176,4 +186,123 @@ test('the card in the cab moves on by thumb; something found shuts the dig there
   await press(page, 'Settled: dig on');
   await expect(page.getByText('Nobody digs 1.0 m to 3.0 m')).toHaveCount(0);
   await expect(other.getByText(/Cover tiles or plates found/)).toHaveCount(0);
+});
+
+/** A cable detected 1.8 to 1.9 m down across a trench deep enough to meet it. */
+const withCable = (run: Run): Run => ({
+  ...run,
+  reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'cover', cover: 2 } })),
+  existing: [
+    {
+      id: 'cable',
+      name: 'Yard feed',
+      kind: 'power',
+      size: 0.1,
+      coverMin: 1.8,
+      coverMax: 1.9,
+      evidence: 'detected',
+      where: { kind: 'crossing', station: 10, angle: Math.PI / 2 },
+      join: false,
+    },
+  ],
+});
+
+test('clearing by layers: by machine to half a metre over a deep line, then by hand, ticked one by one; the line as it is met', async ({
+  page,
+}) => {
+  await startRun(page, { job: 'Layers', run: 'Water', length: 20, change: withCable });
+  await step(page, 'Site');
+  await issue(page);
+  await step(page, 'Dig');
+  await tab(page, 'Layers');
+  await expect(number(page, 'Down to')).toHaveText('2.10 m');
+  await press(page, 'This layer is out');
+  await expect(number(page, 'Down to')).toHaveText('1.30 m');
+  await expect(page.getByText(/^By machine to 1\.30 m, 0\.20 m at a time/).first()).toBeVisible();
+  await press(page, 'This layer is out');
+  await expect(page.getByText('By hand, step 3 of', { exact: false })).toBeVisible();
+  await page.reload();
+  await expect(number(page, 'Down to')).toHaveText('1.50 m');
+  await press(page, 'Done, nothing met');
+  await press(page, 'A line is met');
+  await field(page, 'Its top, down').fill('deep');
+  await press(page, 'Enter Yard feed as met');
+  await expect(page.getByText('Not entered')).toBeVisible();
+  await field(page, 'Its top, down').fill('1.62');
+  await press(page, 'Enter Yard feed as met');
+  await expect(page.getByText(/^Yard feed seen at 1\.62 m: support and protect it/).first()).toBeVisible();
+});
+
+test('the machine is not dug with before it was looked over and its bucket held; a knock voids its sensors; what sensors say untried is doubtful', async ({
+  page,
+}) => {
+  await startRun(page, { job: 'Ready', run: 'Water', length: 20 });
+  await setUp(page, 'BM 6');
+  await step(page, 'Set out');
+  await pick(page, 'Means', 'Sensors on the arm');
+  await field(page, 'Backsight: the rod on the benchmark reads').fill('1.325');
+  await press(page, 'Enter the set-up');
+  await step(page, 'Dig');
+  await tab(page, 'Level');
+  await page.getByRole('radio', { name: 'Measured as: Sensors' }).click();
+  await field(page, 'The sensors say').fill('8.7');
+  await press(page, 'Enter this level');
+  await expect(page.getByText(/^Kept at 0\.0 m/)).toBeVisible();
+  await tab(page, 'As dug');
+  await expect(page.getByText(/^The level at 0\.0 m is doubtful: the sensors were not tried before it/)).toBeVisible();
+  await tab(page, 'Card');
+  await press(page, 'To the machine');
+  await page.getByRole('checkbox', { name: 'Not so: Hoses and rams: none wet, none chafed' }).click();
+  await field(page, 'What is wrong').fill('wet at the dipper');
+  await press(page, 'Enter 1 not in order');
+  await expect(page.getByText(/found wanting: hoses and rams: none wet, none chafed \(wet at the dipper\)/)).toBeVisible();
+  await press(page, 'All in order');
+  await page.getByRole('radio', { name: 'Bucket: 0.45 m' }).click();
+  await press(page, 'It did not hold');
+  await expect(page.getByText('The bucket did not hold when it was dropped and dragged')).toBeVisible();
+  await press(page, 'It held');
+  await expect(page.getByText(/The bucket did not hold when/)).toHaveCount(0);
+  await field(page, 'Stands at station').fill('4');
+  await press(page, 'It stands so');
+  await expect(page.getByText('Kept: it stands at 4.0 m.')).toBeVisible();
+  await tab(page, 'Sensors');
+  await field(page, 'Arm out').fill('9.412');
+  await field(page, 'Arm in').fill('9.43');
+  await expect(page.getByText('0.018 m apart: more than they may be.')).toBeVisible();
+  await field(page, 'Arm in').fill('9.415');
+  await press(page, 'Enter the trial');
+  await expect(page.getByText(/^Tried with the bucket of 0\.45 m: within 0\.003 m/)).toBeVisible();
+  await press(page, 'Arm or sensor was knocked');
+  await expect(page.getByText('The arm or a sensor was knocked since the sensors were tried')).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('The arm or a sensor was knocked since the sensors were tried')).toBeVisible();
+});
+
+test('marks on the ground: as planned by one touch, wider is said; the sheet goes out as CSV and PDF; levels found stand on strip, long section and section', async ({
+  page,
+}) => {
+  await startRun(page, { job: 'Marks', run: 'Water', length: 20 });
+  await setUp(page, 'BM 7');
+  await read(page, -0.04);
+  await step(page, 'Set out');
+  await tab(page, 'Sheet');
+  const [pdf] = await Promise.all([page.waitForEvent('download'), press(page, 'Save as PDF')]);
+  expect(readFileSync(await pdf.path(), 'latin1').slice(0, 5)).toBe('%PDF-');
+  await page.getByRole('radio', { name: 'Sheet of: Pegs' }).click();
+  await press(page, 'Marked as planned');
+  await expect(page.getByText(/from lip to lip, as planned$/)).toBeVisible();
+  await field(page, 'At station').fill('10');
+  await field(page, 'Lip left').fill('0.8');
+  await press(page, 'Marked like this');
+  await expect(page.getByText(/^10\.0 m: .* wider than planned, its middle .* left$/)).toBeVisible();
+  await expect(page.getByRole('table', { name: 'Tapes to the lips' })).toBeVisible();
+  await page.goto(`${runAt(page)}/trench/section?at=0`);
+  await expect(page.getByText('found 40 mm deep').first()).toBeVisible();
+  await tab(page, 'Long');
+  await expect(
+    page
+      .getByRole('group', { name: /^Long section/ })
+      .getByText('D', { exact: true })
+      .first(),
+  ).toBeVisible();
 });

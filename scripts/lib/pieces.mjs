@@ -57,7 +57,15 @@ export function group(pieces, shared, first) {
   const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
   const [large, small] = [[], []];
   for (const ids of bySame.values()) (size(ids) >= WORTH_A_FILE ? large : small).push(ids);
-  const groups = [...large, small.flat()].filter((ids) => ids.length > 0);
+  // What is too small goes into the file that all who want it fetch anyway and fewest others do; what finds none goes into one for everybody.
+  const by = (ids) => wanted.get(ids[0]);
+  const files = large.map((ids) => ({ ids: [...ids], by: by(ids) }));
+  const rest = [];
+  for (const ids of small) {
+    const fit = files.filter((file) => by(ids).every((name) => file.by.includes(name))).sort((a, b) => a.by.length - b.by.length)[0];
+    (fit?.ids ?? rest).push(...ids);
+  }
+  const groups = [...files.map(({ ids }) => ids), rest].filter((ids) => ids.length > 0);
   const wants = new Map(
     names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]),
   );

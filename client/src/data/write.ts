@@ -1,9 +1,13 @@
 import { entryFaults, type Fact, type Photo } from '@tamper/core/book';
+import { isKeeping } from '../store/database';
 import { deviceClock } from './deviceClock';
 import type { Written } from './useBook';
 
-/** Enters a fact, or another in the place of one, with what was photographed; a sentence where it was not taken. */
-export type Enter = (fact: Fact, corrects?: string, photos?: readonly Photo[]) => string | undefined;
+/**
+ * Enters a fact, or another in the place of one, with what was photographed; a sentence where it was not taken.
+ * `done`: told once it is written, whether this device holds it now. Nothing is said to be kept before.
+ */
+export type Enter = (fact: Fact, corrects?: string, photos?: readonly Photo[], done?: (kept: boolean) => void) => string | undefined;
 
 /**
  * Writes facts into a book under the name of who holds the device.
@@ -16,11 +20,11 @@ export const writeBy =
     unsaid: string,
     refuse: (entry: { fact: Fact; at: string }, now: number) => string | undefined = () => undefined,
   ): Enter =>
-  (fact, corrects, photos = []) => {
+  (fact, corrects, photos = [], done) => {
     const author = who.trim();
     if (author.length < 2) return unsaid;
     const now = deviceClock().now();
     const fault = entryFaults(fact, author, photos)[0] ?? refuse({ fact, at: new Date(now).toISOString() }, now);
-    if (fault === undefined) void book.enter(fact, author, corrects, photos);
+    if (fault === undefined) void book.enter(fact, author, corrects, photos).then(() => done?.(isKeeping()));
     return fault;
   };

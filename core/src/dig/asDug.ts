@@ -10,12 +10,11 @@ import {
   type Kept,
   type KeptOf,
 } from '../book';
-import { EPSILON } from '../geometry';
 import type { Rules } from '../rules';
 import type { Design, Designs } from './design';
 import { levelOf } from './design';
+import { isWithin, levelWithin, offBy } from './offBy';
 import { instrumentNamed, instrumentsOf, unclosed, type Instrument } from './instruments';
-import { planeAt } from './plane';
 import { sensorsTried, trialsIn } from './ready';
 
 /** Why a level is not relied on: of its entry, or of the set-up it was read from. */
@@ -64,43 +63,9 @@ export interface AsDugInputs {
 /** Checks no further apart are of one station, metres: a rod is not put down closer. */
 export const ONE_STATION = 0.1;
 
-/** How far a level may be off, metres: what falls is held closer. */
-export const levelWithin = ({ falls }: Pick<Design, 'falls'>, rules: Rules): number =>
-  (falls ? rules.levelFalling : rules.levelOther).value ?? Infinity;
-
-/** The level a check found at its station, metres; undefined where its set-up is not known. */
-export function levelFound(
-  { found: { as, value }, station }: KeptOf<'check'>['entry']['fact'],
-  ground: number,
-  instrument: Instrument | undefined,
-): number | undefined {
-  switch (as) {
-    case 'level':
-      return value;
-    case 'depth':
-      return ground - value;
-    case 'reading':
-      return instrument && planeAt(instrument.plane, station) - value;
-  }
-}
-
-/** How far off its design a check is, metres, positive too high; undefined where nothing is designed there, or its set-up is not known. */
-export function offBy(
-  fact: CheckFact,
-  design: Design | undefined,
-  instrument: Instrument | undefined,
-): { level: number; off: number } | undefined {
-  const aim = design && levelOf(design, fact.layer);
-  const level = design && levelFound(fact, design.ground, instrument);
-  return aim === undefined || level === undefined ? undefined : { level, off: level - aim };
-}
-
 /** Was a level read off the sensors of the arm, rather than measured or on a rod? */
 export const readBySensors = ({ found, setUp }: CheckFact, instrument: Instrument | undefined): boolean =>
   found.as === 'level' && setUp !== null && instrument?.kept.entry.fact.means === 'sensors';
-/** Is it within what it may be off? */
-export const isWithin = (off: number, within: number): boolean => Math.abs(off) <= within + EPSILON;
-
 /** Every check of a run beside its design, by station; those that were put right are left out. */
 export function asDugOf({ rules, machine, designs, book, now }: AsDugInputs): {
   checks: AsDug[];

@@ -1,11 +1,11 @@
-import { inOrder, ofKind, shiftWorkIds, shiftWorks, withdrawn, type Kept, type KeptOf, type ShiftFact, type ShiftWork } from '../book';
+import { shiftWorkIds, type Kept, type ShiftFact, type ShiftWork } from '../book';
 import { lastWorkingDay, requestDates, type Day } from '../clearance';
 import { EPSILON, lengthOf, shared, union, without, type Range } from '../geometry';
 import type { Job } from '../job';
 import { volumeDugTo } from '../plan/dugTo';
 import type { Rules } from '../rules';
 import { isPit, type Place } from '../trench';
-import { formatStretch, type UnitSystem } from '../units';
+import { shiftsIn } from './shifts';
 
 /** How fast a kind of work went, metres of the run in an hour; `spread`: how far single shifts lie from it, one standard deviation weighed by hours. */
 export interface Pace {
@@ -24,12 +24,6 @@ export interface Done {
   /** All there is to do. */
   of: number;
   pace: Pace | undefined;
-}
-
-/** Shifts that count, in the order they were entered: not those that were refused or put right. */
-export function shiftsIn(book: readonly Kept[]): KeptOf<'shift'>[] {
-  const gone = withdrawn(book);
-  return inOrder(ofKind(book, 'shift').filter(({ entry, refused }) => !refused && !gone.has(entry.id)));
 }
 
 /** Where a run is dug open, ascending. */
@@ -102,22 +96,6 @@ export function forecastOf(done: Done | undefined, job: Pick<Job, 'pace' | 'clea
 }
 /** A forecast further off than this is none. */
 const MOST_DAYS = 2000;
-
-/** Why a shift cannot have been: what it says was done is in the book already, of the same plan. Undefined where it can. */
-export function doneBefore(fact: ShiftFact, book: readonly Kept[], units: UnitSystem, corrects?: string): string | undefined {
-  const before = shiftsIn(book).filter(
-    ({ entry }) => entry.id !== corrects && entry.fact.work === fact.work && entry.fact.revision === fact.revision,
-  );
-  const twice = shared(
-    before.map(({ entry }) => entry.fact),
-    [fact],
-  );
-  if (lengthOf(twice) < OVERLAP) return undefined;
-  const [first] = twice as [Range];
-  return `${shiftWorks[fact.work]}, ${formatStretch(first, units)}, is in the book already: enter what came since, or put that right.`;
-}
-/** Where one shift ends and the next begins nobody measures closer, metres. */
-const OVERLAP = 0.5;
 
 /** Where work would go on: from where it has got to, in the direction of the dig, to the end of what is dug open there; undefined where all is done. */
 export function nextStretch(done: readonly Range[], open: readonly Range[], way: 1 | -1): Range | undefined {

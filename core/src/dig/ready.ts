@@ -7,13 +7,13 @@ import {
   latest,
   lifts,
   momentOf,
-  ofKind,
   withdrawn,
   type DayPoint,
   type Kept,
   type KeptOf,
 } from '../book';
 import { EPSILON } from '../geometry';
+import { bucketLack, ofMachine, sameBucket, type BucketLack, type Tried } from './bucket';
 import { LONGEST_SHIFT } from '../protection';
 import type { Rules } from '../rules';
 
@@ -21,7 +21,7 @@ import type { Rules } from '../rules';
 export type ReadyLack =
   | { about: 'day'; why: 'never' }
   | { about: 'day'; why: 'wanting'; points: { id: DayPoint; note: string }[] }
-  | { about: 'bucket'; why: 'never' | 'fell' | 'disputed' | 'doubted' }
+  | { about: 'bucket'; why: BucketLack }
   /** `closure`: how far apart the poses came, metres. */
   | { about: 'sensors'; why: 'never' | 'day' | 'bucket' | 'knocked' | 'doubted' }
   | { about: 'sensors'; why: 'apart'; closure: number };
@@ -47,13 +47,10 @@ export interface ReadyInputs {
   rules: Rules;
 }
 
-type Tried = 'machineDay' | 'bucketOn' | 'calibration' | 'knock';
 const TRIED: readonly string[] = ['machineDay', 'bucketOn', 'calibration', 'knock'] satisfies Tried[];
 /** The entries of a book that say how a machine and its sensors are. */
 export const trialsIn = (book: readonly Kept[]): Kept[] =>
   book.filter(({ entry }) => entry.corrects !== undefined || TRIED.includes(entry.fact.kind));
-const ofMachine = <K extends Tried>(book: readonly Kept[], kind: K, machine: string): KeptOf<K>[] =>
-  ofKind(book, kind).filter(({ entry }) => (entry.fact as { machine: string }).machine === machine);
 
 /**
  * Is a machine ready to dig? Looked over this shift, its bucket dropped and dragged since it was put on, and where it digs by its sensors, these tried with this
@@ -64,7 +61,8 @@ export function machineReady({ book, machine, sensors, now, rules }: ReadyInputs
   const believed = (one: Kept): boolean => doubtOf(one, gone, now, rules) === undefined;
   const buckets = latest(ofMachine(book, 'bucketOn', machine));
   const tried = sensorsTried({ book, machine, now, rules });
-  const bucket = bucketLack(buckets, believed);
+  const lacking = bucketLack(buckets, believed);
+  const bucket = lacking && { about: 'bucket' as const, why: lacking };
   const lacks = [dayLack(ofMachine(book, 'machineDay', machine), believed, now), bucket, sensors ? tried.lack : undefined].filter(
     (one) => one !== undefined,
   );
@@ -88,16 +86,6 @@ function dayLack(looks: readonly KeptOf<'machineDay'>[], believed: (one: Kept) =
   }
   return whole.some((one) => sameShift(one, now)) ? undefined : { about: 'day', why: 'never' };
 }
-
-/** The bucket put on last held when it was tried. */
-function bucketLack(last: readonly KeptOf<'bucketOn'>[], believed: (one: Kept) => boolean): ReadyLack | undefined {
-  const [first] = last;
-  if (!first) return { about: 'bucket', why: 'never' };
-  if (last.some(({ entry }) => !entry.fact.held)) return { about: 'bucket', why: 'fell' };
-  if (last.some(({ entry }) => !sameBucket(entry.fact, first.entry.fact))) return { about: 'bucket', why: 'disputed' };
-  return last.every(believed) ? undefined : { about: 'bucket', why: 'doubted' };
-}
-const sameBucket = (a: { bucket: number }, b: { bucket: number }): boolean => Math.abs(a.bucket - b.bucket) <= EPSILON;
 
 interface TrialInputs extends Omit<ReadyInputs, 'sensors'> {
   /** What was read from the sensors; left out: they are to be read now. */

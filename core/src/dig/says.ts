@@ -15,7 +15,6 @@ import type { Designs } from './design';
 import type { Instrument } from './instruments';
 import { planeAt } from './plane';
 import type { DigReport } from './report';
-import type { SheetEvent } from './sheet';
 
 /** Something the checks say, where, and what to do about it. */
 export interface DigNote extends Range {
@@ -301,17 +300,3 @@ export const fillWords = ({ material, volume, loose, mass, bags }: DigReport['fi
 
 /** Checks in the order they were made, newest first. */
 export const newestFirst = (checks: readonly AsDug[]): AsDug[] => [...checks].sort((a, b) => momentOf(b.kept) - momentOf(a.kept));
-
-const EVENTS: Record<SheetEvent['kind'], string> = {
-  start: 'start',
-  end: 'end',
-  structure: '',
-  reach: 'next reach',
-  crossing: 'crosses',
-  grade: 'change of fall',
-  window: 'edge of hand-dig',
-  pit: '',
-};
-/** What happens at a line of the grade sheet, in a few words. */
-export const sheetEventWords = (events: readonly SheetEvent[]): string =>
-  events.map(({ kind, name }) => (kind === 'reach' ? EVENTS.reach : [EVENTS[kind], name].filter(Boolean).join(' '))).join(', ');

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
 import { InputError, MAX_COORDINATE, MAX_STATION, MAX_STATIONS, type FieldError, type LevelBook, type Run } from '../job';
 import { distance, extent, placeAt, project, type ChainageRow, type PlanPoint } from '../alignment';
-import { sheetEventWords, type SheetRow } from '../dig';
+import type { SheetRow } from '../dig/sheet';
+import { sheetEventWords } from '../dig/sheetWords';
 import { parseLength, parseStation, type UnitSystem } from '../units';
 import { mustBeText, refuse } from './refuse';
 

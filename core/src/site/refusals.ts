@@ -1,9 +1,9 @@
 import { HOUR, marksFault, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
 import { designsOf } from '../dig/design';
-import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/faults';
+import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/checkFaults';
 import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
-import { doneBefore } from '../dig/progress';
-import { machineReady } from '../dig/ready';
+import { bucketNow } from '../dig/bucket';
+import { doneBefore } from '../dig/shifts';
 import { EPSILON } from '../geometry';
 import { kitOf, type Job, type Run } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
@@ -123,7 +123,7 @@ const CHECKS: Checks = {
       ? undefined
       : 'That set-up is not in the book; say first how the instrument stands.',
   calibration: (fact, { book, now, rules, job }) => {
-    const on = machineReady({ book, machine: fact.machine, sensors: false, now, rules }).bucket;
+    const on = bucketNow(book, fact.machine, now, rules);
     if (on === undefined) return 'Say first which bucket is on, and that it held when it was dropped and dragged.';
     return Math.abs(on - fact.bucket) > EPSILON
       ? `That is another bucket: the one on is ${formatLength(on, job.units)} wide. Try the sensors with it, or say first that another was put on.`

@@ -26,6 +26,7 @@ import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
+import { useSaid } from '../../data/useSaid';
 import { useToday } from '../../data/useToday';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -77,7 +78,7 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
   const enter = useEnter();
   const [form, put, clear] = useFormDraft<Form>(`shift.${runId}`, () => BLANK);
   const [faults, setFaults] = useState<string[]>([]);
-  const [kept, setKept] = useState('');
+  const { said, say, unsay } = useSaid();
   const change = (part: Partial<Form>) => {
     setFaults([]);
     put((before) => ({ ...before, ...part }));
@@ -98,7 +99,7 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
   const [a, b] = [parseStation(from, units), parseStation(to, units)];
   const range = a.ok && b.ok && b.value > a.value ? { from: a.value, to: b.value } : undefined;
   const write = () => {
-    setKept('');
+    unsay();
     const hours =
       form.hours.trim() === '' ? ({ ok: true, value: null } as const) : parseDecimal(form.hours.replace(/\s*h(ours?)?$/, ''), '');
     const wrong = [a, b, hours].flatMap((one) => (one.ok ? [] : [one.error]));
@@ -116,10 +117,11 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
         note: '',
       },
       form.corrects,
+      [],
+      say(`Kept: ${shiftWorks[form.work].toLowerCase()}, ${formatStretch({ from: a.value, to: b.value }, units)}.`),
     );
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setKept(`Kept: ${shiftWorks[form.work].toLowerCase()}, ${formatStretch({ from: a.value, to: b.value }, units)}.`);
     clear();
     put(() => ({ ...BLANK, work: form.work, weather: form.weather, byHand: form.byHand }));
   };
@@ -150,7 +152,7 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
         {form.corrects ? 'Enter it in its place' : 'Enter what was done'}
       </Button>
       {form.corrects ? <Button onPress={clear}>Leave it as it was</Button> : null}
-      {kept ? <Text role="status">{kept}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
       <Choice
         label="Done with"
@@ -202,22 +204,30 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
   const { units } = job;
   const today = useToday();
   const enter = useEnterJob();
-  const [said, setSaid] = useState('');
+  const { said, say, unsay } = useSaid();
+  const [fault, setFault] = useState<string>();
   const dug = done.find(({ work }) => work === 'dug');
   const forecast = forecastOf(dug, job, rules, today);
   const rate = useMemo(() => dugRate(book.book ?? [], plan.profile, job.machine), [book.book, plan, job.machine]);
   if (done.length === 0) return null;
   const take = () => {
     if (!rate) return;
-    const refused = enter({
-      kind: 'rate',
-      activity: 'dig',
-      amount: rate.amount,
-      hours: rate.hours,
-      note: 'from the shifts of this run',
-      machine: job.machine,
-    });
-    setSaid(refused ?? 'Kept: the days of every run are worked out with it.');
+    unsay();
+    setFault(
+      enter(
+        {
+          kind: 'rate',
+          activity: 'dig',
+          amount: rate.amount,
+          hours: rate.hours,
+          note: 'from the shifts of this run',
+          machine: job.machine,
+        },
+        undefined,
+        [],
+        say('Kept: the days of every run are worked out with it.'),
+      ),
+    );
   };
   return (
     <Card title="How far, and how fast">
@@ -246,6 +256,7 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
         </>
       ) : null}
       {said ? <Text role="status">{said}</Text> : null}
+      <Faults title="Not entered" faults={fault ? [fault] : []} />
     </Card>
   );
 }
@@ -261,18 +272,23 @@ function EndCard({ dug }: { dug: Done | undefined }) {
     told: '',
   }));
   const [faults, setFaults] = useState<string[]>([]);
-  const [kept, setKept] = useState('');
+  const { said, say, unsay } = useSaid();
   const open = dug?.ranges ?? [];
   const write = () => {
-    const refused = enter({
-      kind: 'dayEnd',
-      open,
-      points: endPointIds.map((id) => ({ id, ok: !form.wanting.includes(id), note: form.wanting.includes(id) ? form.note.trim() : '' })),
-      told: form.told.trim(),
-      note: '',
-    });
+    unsay();
+    const refused = enter(
+      {
+        kind: 'dayEnd',
+        open,
+        points: endPointIds.map((id) => ({ id, ok: !form.wanting.includes(id), note: form.wanting.includes(id) ? form.note.trim() : '' })),
+        told: form.told.trim(),
+        note: '',
+      },
+      undefined,
+      [],
+      say('Kept: left for the day.'),
+    );
     setFaults(refused === undefined ? [] : [refused]);
-    setKept(refused === undefined ? 'Kept: left for the day.' : '');
     if (refused === undefined) clear();
   };
   return (
@@ -304,7 +320,7 @@ function EndCard({ dug }: { dug: Done | undefined }) {
       <Button mode="contained" icon="check" onPress={write}>
         {form.wanting.length > 0 ? `Enter ${form.wanting.length} not so` : 'Left like this'}
       </Button>
-      {kept ? <Text role="status">{kept}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
       <Text variant="bodySmall">Before any of it is covered: what else could share this trench is asked one last time.</Text>
       <View style={{ flexDirection: 'row' }}>

@@ -25,6 +25,7 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
+import { useSaid } from '../../data/useSaid';
 import { PhotoField } from '../../photos/PhotoField';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
@@ -96,7 +97,7 @@ export function LevelTab() {
   const enter = useEnter();
   const [form, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
   const [faults, setFaults] = useState<string[]>([]);
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   const [ask, setAsk] = useState<string>();
   const [entered, setEntered] = useState(0);
   const change = (part: Partial<Form>) => {
@@ -123,7 +124,7 @@ export function LevelTab() {
   const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
   const live = fact && !('error' in fact) ? offBy(fact, design, instrument) : undefined;
   const write = (sure: boolean) => {
-    setDone('');
+    unsay();
     if (!parsed.ok) return setFaults([parsed.error]);
     if (!typed) return setFaults([`Type what ${as === 'reading' ? 'the rod reads' : 'was measured'}.`]);
     if (!typed.ok) return setFaults([typed.error]);
@@ -131,11 +132,11 @@ export function LevelTab() {
     const held = { run, designs, instrument, rules, units };
     const doubt = sure || checkFault(fact, held) !== undefined ? undefined : checkDoubt(fact, held);
     if (doubt !== undefined) return setAsk(doubt);
-    const refused = enter({ ...fact, sure }, form.corrects, form.photos);
+    const words = `Kept at ${formatStation(fact.station, units)}${live ? `, ${offWords(live.off, units)}` : ''}.`;
+    const refused = enter({ ...fact, sure }, form.corrects, form.photos, say(words));
     setAsk(undefined);
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setDone(`Kept at ${formatStation(fact.station, units)}${live ? `, ${offWords(live.off, units)}` : ''}.`);
     setEntered((count) => count + 1);
     clear();
     if (form.layer !== 'bottom' || form.as !== undefined || form.pit !== null)
@@ -188,7 +189,7 @@ export function LevelTab() {
             Leave it as it was
           </Button>
         ) : null}
-        {done ? <Text role="status">{done}</Text> : null}
+        {said ? <Text role="status">{said}</Text> : null}
         <Faults title="Not entered" faults={faults} />
         <View style={{ flexDirection: 'row', gap: 8 }}>
           <View style={{ flex: 1 }}>

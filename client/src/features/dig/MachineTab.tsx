@@ -5,6 +5,7 @@ import { bareUnit, formatForce, formatLength, formatMass, formatStation, parseLe
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
+import { useSaid } from '../../data/useSaid';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -46,17 +47,22 @@ function DayCard() {
   const enter = useEnterJob();
   const [form, put, clear] = useFormDraft<{ wanting: DayPoint[]; note: string }>(`day.${jobId}`, () => ({ wanting: [], note: '' }));
   const [faults, setFaults] = useState<string[]>([]);
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   const { wanting, note } = form;
   const write = () => {
-    const refused = enter({
-      kind: 'machineDay',
-      machine: job.machine,
-      points: dayPointIds.map((id) => ({ id, ok: !wanting.includes(id), note: wanting.includes(id) ? note.trim() : '' })),
-    });
+    unsay();
+    const refused = enter(
+      {
+        kind: 'machineDay',
+        machine: job.machine,
+        points: dayPointIds.map((id) => ({ id, ok: !wanting.includes(id), note: wanting.includes(id) ? note.trim() : '' })),
+      },
+      undefined,
+      [],
+      say(wanting.length > 0 ? 'Kept: it does not dig until it was put right.' : 'Kept: looked over, in order.'),
+    );
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setDone(wanting.length > 0 ? 'Kept: it does not dig until it was put right.' : 'Kept: looked over, in order.');
     clear();
   };
   return (
@@ -69,7 +75,7 @@ function DayCard() {
       <Button mode="contained" icon="check" onPress={write}>
         {wanting.length > 0 ? `Enter ${wanting.length} not in order` : 'All in order'}
       </Button>
-      {done ? <Text role="status">{done}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
     </Card>
   );
@@ -85,18 +91,22 @@ function BucketCard() {
   const [chosen, setChosen] = useState<string>();
   const [other, setOther] = useState('');
   const [faults, setFaults] = useState<string[]>([]);
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   const at =
     chosen ?? (ready.bucket === undefined ? undefined : String(own.findIndex((one) => Math.abs(one - (ready.bucket as number)) < 1e-6)));
   const write = (held: boolean) => {
-    setDone('');
+    unsay();
     const typed = at === OTHER ? parseLength(other, bareUnit(units)) : undefined;
     if (typed && !typed.ok) return setFaults([typed.error]);
     const bucket = typed?.ok ? typed.value : at === undefined ? undefined : own[Number(at)];
     if (bucket === undefined) return setFaults(['Say which bucket is on.']);
-    const refused = enter({ kind: 'bucketOn', machine: job.machine, bucket, held, note: '' });
+    const refused = enter(
+      { kind: 'bucketOn', machine: job.machine, bucket, held, note: '' },
+      undefined,
+      [],
+      say(`Kept: ${formatLength(bucket, units)}, ${held ? 'it held' : 'it did not hold'}.`),
+    );
     setFaults(refused === undefined ? [] : [refused]);
-    if (refused === undefined) setDone(`Kept: ${formatLength(bucket, units)}, ${held ? 'it held' : 'it did not hold'}.`);
   };
   return (
     <Card title="Bucket on: drop and drag">
@@ -119,7 +129,7 @@ function BucketCard() {
           It did not hold
         </Button>
       </View>
-      {done ? <Text role="status">{done}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
     </Card>
   );
@@ -137,7 +147,7 @@ function StandCard() {
   const [blade, setBlade] = useState<'ahead' | 'behind'>('behind');
   const [wanting, setWanting] = useState<StandPoint[]>([]);
   const [faults, setFaults] = useState<string[]>([]);
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   const text = typed ?? formatStation(cursor, units);
   const parsed = parseStation(text, units);
   const design = parsed.ok ? report.designs(parsed.value, null) : undefined;
@@ -149,15 +159,17 @@ function StandCard() {
   );
   const last = ofKind(book.book ?? [], 'stand').at(-1);
   const write = () => {
-    setDone('');
+    unsay();
     if (!parsed.ok) return setFaults([parsed.error]);
     const points = standPointIds.map((id) => ({ id, ok: !wanting.includes(id) }));
-    const refused = enter({ kind: 'stand', machine: job.machine, station: parsed.value, blade, bladeDown: true, points, note: '' });
+    const refused = enter(
+      { kind: 'stand', machine: job.machine, station: parsed.value, blade, bladeDown: true, points, note: '' },
+      undefined,
+      [],
+      say(wanting.length > 0 ? 'Kept: it does not dig from here like that.' : `Kept: it stands at ${formatStation(parsed.value, units)}.`),
+    );
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setDone(
-      wanting.length > 0 ? 'Kept: it does not dig from here like that.' : `Kept: it stands at ${formatStation(parsed.value, units)}.`,
-    );
     setTyped(undefined);
     setWanting([]);
   };
@@ -209,7 +221,7 @@ function StandCard() {
       <Button mode="contained" icon="check" onPress={write}>
         {wanting.length > 0 ? 'Enter what is not so' : 'It stands so'}
       </Button>
-      {done ? <Text role="status">{done}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
     </Card>
   );

@@ -4,6 +4,7 @@ import { waysToDig } from '@tamper/core/trench';
 import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { useSaid } from '../../data/useSaid';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -85,7 +86,7 @@ function SetOutCard() {
   const enter = useEnter();
   const [form, setForm] = useState<{ station?: string; left?: string; right?: string }>({});
   const [faults, setFaults] = useState<string[]>([]);
-  const [kept, setKept] = useState('');
+  const { said, say, unsay } = useSaid();
   const out = useMemo(() => asSetOut(book.book ?? [], designs), [book.book, designs]);
   const station = form.station ?? exactStation(cursor, units);
   const at = parseStation(station, units);
@@ -93,24 +94,21 @@ function SetOutCard() {
   const left = form.left ?? (design ? formatLength(design.lip.left, units) : '');
   const right = form.right ?? (design ? formatLength(design.lip.right, units) : '');
   const write = () => {
-    setKept('');
+    unsay();
     // Left as offered they are as planned, not as they were rounded to be shown.
     const side = (typed: string | undefined, planned: number | undefined) =>
       typed === undefined && planned !== undefined ? ({ ok: true, value: planned } as const) : parseLength(typed ?? '', bareUnit(units));
     const [l, r] = [side(form.left, design?.lip.left), side(form.right, design?.lip.right)];
     const wrong = [at, l, r].flatMap((one) => (one.ok ? [] : [one.error]));
     if (!at.ok || !l.ok || !r.ok || wrong.length > 0) return setFaults(wrong);
-    const refused = enter({
-      kind: 'setOut',
-      station: at.value,
-      left: l.value,
-      right: r.value,
-      revision: force?.id ?? NO_REVISION,
-      note: '',
-    });
+    const refused = enter(
+      { kind: 'setOut', station: at.value, left: l.value, right: r.value, revision: force?.id ?? NO_REVISION, note: '' },
+      undefined,
+      [],
+      say(`Kept: marked at ${formatStation(at.value, units)}.`),
+    );
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setKept(`Kept: marked at ${formatStation(at.value, units)}.`);
     setForm({});
   };
   return (
@@ -129,7 +127,7 @@ function SetOutCard() {
       <Button mode="contained" icon="check" onPress={write}>
         {form.left === undefined && form.right === undefined ? 'Marked as planned' : 'Marked like this'}
       </Button>
-      {kept ? <Text role="status">{kept}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
       {out.map((one) => (
         <Text

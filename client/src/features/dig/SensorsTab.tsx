@@ -4,6 +4,7 @@ import { bareUnit, formatLength, formatStation, parseLength, parseStation } from
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
+import { useSaid } from '../../data/useSaid';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
@@ -36,14 +37,21 @@ function Strike() {
   const enter = useEnter();
   const [typed, setTyped] = useState<string>();
   const [fault, setFault] = useState<string>();
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   if (!inForce) return null;
   const text = typed ?? formatStation(cursor, job.units);
   const write = () => {
     const parsed = parseStation(text, job.units);
-    const refused = parsed.ok ? enter({ kind: 'strike', setUp: inForce.id, station: parsed.value, note: '' }) : parsed.error;
+    unsay();
+    const refused = parsed.ok
+      ? enter(
+          { kind: 'strike', setUp: inForce.id, station: parsed.value, note: '' },
+          undefined,
+          [],
+          say(`Kept: a place begins at ${formatStation(parsed.value, job.units)}.`),
+        )
+      : parsed.error;
     setFault(refused);
-    setDone(refused === undefined && parsed.ok ? `Kept: a place begins at ${formatStation(parsed.value, job.units)}.` : '');
     if (refused === undefined) setTyped(undefined);
   };
   return (
@@ -53,7 +61,7 @@ function Strike() {
       <Button mode="outlined" onPress={write}>
         Moved, and struck again
       </Button>
-      {done ? <Text role="status">{done}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={fault ? [fault] : []} />
     </Card>
   );
@@ -69,7 +77,7 @@ function TrialCard() {
   const enter = useEnterJob();
   const [form, put, clear] = useFormDraft(`trial.${jobId}`, () => EMPTY);
   const [faults, setFaults] = useState<string[]>([]);
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   const typed = poseIds
     .filter((pose) => form[pose].trim() !== '')
     .map((pose) => ({ pose, parsed: parseLength(form[pose], bareUnit(units)) }));
@@ -77,21 +85,30 @@ function TrialCard() {
   const closure = read.length >= 2 ? closureOf({ poses: read }) : undefined;
   const within = rules.returnsWithin.value ?? 0;
   const write = () => {
-    setDone('');
+    unsay();
     const wrong = typed.flatMap(({ parsed }) => (parsed.ok ? [] : [parsed.error]));
     if (wrong.length > 0) return setFaults(wrong);
     if (ready.bucket === undefined)
       return setFaults(['Say first which bucket is on, and that it held when it was dropped and dragged: on Machine.']);
-    const refused = enter({ kind: 'calibration', machine: job.machine, bucket: ready.bucket, poses: read, note: '' });
+    const refused = enter(
+      { kind: 'calibration', machine: job.machine, bucket: ready.bucket, poses: read, note: '' },
+      undefined,
+      [],
+      say(`Kept: within ${formatLength(closure ?? 0, units, 'level')}.`),
+    );
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
-    setDone(`Kept: within ${formatLength(closure ?? 0, units, 'level')}.`);
     clear();
   };
   const knocked = () => {
-    const refused = enter({ kind: 'knock', machine: job.machine, note: '' });
+    unsay();
+    const refused = enter(
+      { kind: 'knock', machine: job.machine, note: '' },
+      undefined,
+      [],
+      say('Kept: try the sensors again before digging by them.'),
+    );
     setFaults(refused === undefined ? [] : [refused]);
-    setDone(refused === undefined ? 'Kept: try the sensors again before digging by them.' : '');
   };
   const lack = ready.lacks.find(({ about }) => about === 'sensors');
   const sensors = report.inForce?.kept.entry.fact.means === 'sensors';
@@ -134,7 +151,7 @@ function TrialCard() {
       <Button mode="outlined" icon="caution" onPress={knocked}>
         Arm or sensor was knocked
       </Button>
-      {done ? <Text role="status">{done}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={faults} />
     </Card>
   );

@@ -1,5 +1,5 @@
 import type { TabOf } from '../frame/places';
-import { DigPage } from './DigScreen';
+import { DigPage } from './DigPage';
 import { MachineTab } from './MachineTab';
 import { SensorsTab } from './SensorsTab';
 import { SetUpTab } from './SetUpTab';

@@ -24,8 +24,6 @@ import { svgText } from '../../print/svgText';
 
 /** Three of them go on a page, with their titles. */
 const SIZE = { width: 680, height: 276 };
-/** A line of the grade sheet every so far, metres, and wherever something happens. */
-const SHEET_STEP = 5;
 const nothing = () => undefined;
 
 /** What goes on paper: the drawings as they will be printed, and the button that prints them with the order. */
@@ -44,11 +42,9 @@ export function Pack({ order }: { order: Order }) {
         .filter((svg) => Number(svg.getAttribute('width')) === SIZE.width)
         .map(svgText);
       // What writes it comes when it is printed.
-      const [{ designsOf, gradeSheet }, { packDocument }] = await Promise.all([import('@tamper/core/dig'), import('./packDocument')]);
-      const designs = designsOf(job, run, plan.places);
-      const sheet = gradeSheet({ run, places: plan.places, windows: plan.handWindows, designs }, SHEET_STEP);
+      const { packDocument } = await import('./packDocument');
       const titled = drawings.map(({ title }, i): PackDrawing => ({ title, svg: pictures[i] ?? '' })).filter(({ svg }) => svg !== '');
-      saveBlob(fileName(`${run.name} pack`, 'pdf'), await writePdf(packDocument(job, run, plan, order, titled, sheet, printedOn())));
+      saveBlob(fileName(`${run.name} pack`, 'pdf'), await writePdf(packDocument(job, run, plan, order, titled, printedOn())));
     } catch (fault) {
       setFaults(sentencesOf(fault));
     } finally {

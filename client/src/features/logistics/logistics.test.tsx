@@ -63,7 +63,7 @@ test('the pack holds every finding, every drawing and every item, with the total
   const order = orderOf(demo, outfall, plan);
   const designs = designsOf(demo, outfall, plan.places);
   const rows = gradeSheet({ run: outfall, places: plan.places, windows: plan.handWindows, designs }, 5);
-  const pack = JSON.stringify(packDocument(demo, outfall, plan, order, [{ title: 'Plan', svg: '<svg/>' }], rows, '26 Nov 2026'));
+  const pack = JSON.stringify(packDocument(demo, outfall, plan, order, [{ title: 'Plan', svg: '<svg/>' }], '26 Nov 2026'));
   for (const finding of plan.findings) expect(pack).toContain(JSON.stringify(say(finding, readerOf(demo)).what).slice(1, -1));
   for (const { what, cost } of order.items) {
     expect(pack).toContain(what);

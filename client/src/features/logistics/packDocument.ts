@@ -1,5 +1,5 @@
 import type { Plan } from '@tamper/core';
-import type { SheetRow } from '@tamper/core/dig';
+import { designsOf, gradeSheet } from '@tamper/core/dig';
 import { spanOf, type Job, type Run } from '@tamper/core/job';
 import { orderGroupNames, orderGroups, type Order } from '@tamper/core/order';
 import { ruleSets } from '@tamper/core/rules';
@@ -15,6 +15,8 @@ export interface PackDrawing {
   svg: string;
 }
 
+/** A line of the grade sheet every so far, metres, and wherever something happens. */
+const SHEET_STEP = 5;
 const WIDE = 515;
 const INK = '#231c16';
 const head = (text: string): Content => ({ text, style: 'head' });
@@ -29,18 +31,19 @@ const table = (header: string[], body: TableCell[][], widths: (string | number)[
   margin: [0, 4, 0, 10],
 });
 
-/** The plan pack as a document: what is dug, what stands against it, the drawings, the places of the machine, and the order. Nothing is worked out here. */
+/** The plan pack as a document: what is dug, what stands against it, the drawings, the places of the machine, and the order. The core works all of it out. */
 export function packDocument(
   job: Job,
   run: Run,
   plan: Plan,
   order: Order,
   drawings: readonly PackDrawing[],
-  sheet: readonly SheetRow[],
   printed: string,
 ): TDocumentDefinitions {
   const { units, rates } = job;
   const show = (metres: number) => formatLength(metres, units);
+  const designs = designsOf(job, run, plan.places);
+  const sheet = gradeSheet({ run, places: plan.places, windows: plan.handWindows, designs }, SHEET_STEP);
   const reader = readerOf(job);
   const said = plan.findings.map((finding) => ({ severity: finding.severity, span: spanOf(finding), ...say(finding, reader) }));
   const items = orderGroups.flatMap((group): TableCell[][] => {

@@ -6,6 +6,7 @@ import { lazy, memo, Suspense, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Written } from '../../data/useBook';
 import { useWho } from '../../data/who';
+import { useSaid } from '../../data/useSaid';
 import { writeBy } from '../../data/write';
 import { useIntake } from '../../photos/useIntake';
 import { colours } from '../../theme/tokens';
@@ -45,7 +46,7 @@ const Here = memo(function Here({ jobId, runId, cursor, length, units, book, bes
   const { who } = useWho();
   const intake = useIntake(jobId);
   const [open, setOpen] = useState(false);
-  const [said, setSaid] = useState('');
+  const { said, say, unsay } = useSaid();
   const [fault, setFault] = useState<string>();
   const pictures = useMemo(() => picturesOf(book.book ?? []), [book.book]);
   const here = picturesNear(pictures, cursor, Math.max(REACH, length * NEAR));
@@ -54,12 +55,16 @@ const Here = memo(function Here({ jobId, runId, cursor, length, units, book, bes
   const take = async () => {
     // Who takes it is asked where there is room for it.
     if (who.trim().length < 2) return router.push(runPath(jobId, runId, 'site/photos'));
-    setSaid('');
+    unsay();
     const photos = await intake.take('camera');
     if (photos.length === 0) return;
-    const refused = writeBy({ book, who }, '')({ kind: 'note', station: cursor, note: '' }, undefined, photos);
+    const refused = writeBy({ book, who }, '')(
+      { kind: 'note', station: cursor, note: '' },
+      undefined,
+      photos,
+      say(`The photo is kept at ${station}.`),
+    );
     setFault(refused);
-    if (refused === undefined) setSaid(`The photo is kept at ${station}.`);
   };
   return (
     <View style={{ gap: 6 }}>

@@ -15,7 +15,7 @@ import {
   type Range,
   type Run,
 } from '@tamper/core';
-import { createContext, memo, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { createContext, lazy, memo, Suspense, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useWritten } from '../../data/useBook';
@@ -30,11 +30,8 @@ import { useSame } from '../../ui/useSame';
 import { Terms } from '../../ui/Terms';
 import { useStable } from '../../ui/useStable';
 import { useCursor, useMendsHere, usePlanned, useSafe, useSession, useWhere } from '../frame/session';
-import { ChainageTable } from './ChainageTable';
 import { faultIn, RunEditContext, usePlanOnScreen, useRunEdit, type RunEdit } from './context';
-import { Exchange } from './Exchange';
 import { Findings } from './Findings';
-import { GradeFinder } from './GradeFinder';
 import { KeyNumbers, NumberLine, OtherNumbers, type NumbersProps } from './KeyNumbers';
 import { Panel } from './Panel';
 import { PartBar, PartChooser } from './PartBar';
@@ -44,6 +41,11 @@ import { PhonePage } from './PhonePage';
 import { Picture, usePlanHand, type Look, type PlanTooling } from './Picture';
 import { PlanTools } from './PlanTools';
 import { useFoundMarks } from './useFoundMarks';
+
+// What only one of the drawings has below it comes with that.
+const ChainageTable = lazy(async () => ({ default: (await import('./ChainageTable')).ChainageTable }));
+const GradeFinder = lazy(async () => ({ default: (await import('./GradeFinder')).GradeFinder }));
+const Exchange = lazy(async () => ({ default: (await import('./Exchange')).Exchange }));
 
 /** The trench: strip, drawings, numbers, findings; touch a part to change it. Drawings show the last inputs that made a plan. */
 export function TrenchScreen({ tab: look }: { tab: Look }) {
@@ -264,10 +266,10 @@ function Levels() {
   const plan = usePlanOnScreen();
   if (!plan) return null;
   return (
-    <>
+    <Suspense fallback={null}>
       {falls(job, run) ? <GradeFinder job={job} run={run} apply={apply} /> : null}
       <ChainageTable plan={plan} units={job.units} onGo={setCursor} />
-    </>
+    </Suspense>
   );
 }
 
@@ -280,7 +282,9 @@ function Course() {
     <>
       <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => branch(cursor)} />
       <Joins job={job} run={run} others={others} />
-      <Exchange job={document} />
+      <Suspense fallback={null}>
+        <Exchange job={document} />
+      </Suspense>
     </>
   );
 }

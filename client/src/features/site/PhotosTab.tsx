@@ -8,6 +8,7 @@ import { keepPlace, useIntake, useKeepsPlace } from '../../photos/useIntake';
 import { usePhotoRows } from '../../photos/usePhotoRows';
 import { knowsConnection, sendPhotosBy, usePhotosBy } from '../../store/connection';
 import { refusePhoto } from '../../store/photos';
+import { useSaid } from '../../data/useSaid';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -52,24 +53,22 @@ function Seen() {
   const [typed, setStation] = useState<string>();
   const [words, setWords] = useState('');
   const [fault, setFault] = useState<string>();
-  const [done, setDone] = useState('');
+  const { said, say, unsay } = useSaid();
   const station = typed ?? formatStation(cursor, job.units);
   const at = station.trim() === '' ? undefined : parseStation(station, job.units);
   const put = (photos: readonly Photo[]) => {
-    setDone('');
+    unsay();
     const where = at?.ok ? at.value : null;
-    const refused = at && !at.ok ? at.error : enter({ kind: 'note', station: where, note: words.trim() }, undefined, photos);
+    const told = `Kept${where === null ? '' : ` at ${formatStation(where, job.units)}`}${photos.length > 1 ? `: ${photos.length} photos` : ''}.`;
+    const refused = at && !at.ok ? at.error : enter({ kind: 'note', station: where, note: words.trim() }, undefined, photos, say(told));
     setFault(refused);
     if (refused !== undefined) return;
     setWords('');
-    setDone(
-      `Kept${where === null ? '' : ` at ${formatStation(where, job.units)}`}${photos.length > 1 ? `: ${photos.length} photos` : ''}.`,
-    );
   };
   const take = async (from: 'camera' | 'files') => {
     // Said before the camera opens: a photo that cannot be entered is a photo lost.
     const stands = at && !at.ok ? at.error : who.trim().length < 2 ? UNSAID : undefined;
-    setDone('');
+    unsay();
     setFault(stands);
     if (stands !== undefined) return;
     const photos = await intake.take(from);
@@ -91,7 +90,7 @@ function Seen() {
           Enter it without a photo
         </Button>
       ) : null}
-      {done ? <Text role="status">{done}</Text> : null}
+      {said ? <Text role="status">{said}</Text> : null}
       <Faults title="Not entered" faults={fault ? [fault] : []} />
     </Card>
   );

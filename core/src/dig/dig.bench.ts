@@ -1,0 +1,56 @@
+import type { Fact } from '../book';
+import { normal, seeded } from '../chance';
+import { blankJob, machineOf, type Run } from '../job';
+import { longGradeRun } from '../alignment/grade/grade.bench';
+import { planRun } from '../plan/plan';
+import { resolveRules } from '../rules';
+import { bookEntry } from '../testing';
+import { designsOf, digCard, digNotes, digReport } from '.';
+
+const CHECKS = 2000;
+const FRAME = 1000 / 60;
+const REVISION = '00000000-0000-4000-8000-00000000000a';
+
+/** A run of 1 km with 2,000 levels in its book: everything they say, and the card at the next station. */
+export function benchDig(): void {
+  const job = blankJob('Bench', 'UK');
+  const run: Run = longGradeRun();
+  const plan = planRun(job, run);
+  const rules = resolveRules('UK');
+  const designs = designsOf(job, run, plan.places);
+  const chance = seeded(1);
+  const book = Array.from({ length: CHECKS }, (_, i) => {
+    const station = (i + 0.5) * (plan.length / CHECKS);
+    const fact: Fact = {
+      kind: 'check',
+      station,
+      pit: null,
+      layer: 'bottom',
+      found: { as: 'level', value: (designs(station, null)?.bottom ?? 0) + 0.008 * normal(chance) },
+      widthBottom: null,
+      widthTop: null,
+      setUp: null,
+      revision: REVISION,
+      sure: false,
+      again: false,
+      note: '',
+    };
+    return bookEntry(fact);
+  });
+  const report = () => digReport({ job, run, places: plan.places, rules, book, now: Date.now() });
+  const known = report();
+  digNotes({ report: known, places: plan.places, supports: plan.supports, rules, units: 'metric' });
+  const time = (what: string, rounds: number, work: () => unknown) => {
+    const start = performance.now();
+    for (let i = 0; i < rounds; i++) work();
+    const each = (performance.now() - start) / rounds;
+    console.log(`  ${what}: ${each.toFixed(2)} ms, ${Math.round((each / FRAME) * 100)} % of a frame`);
+  };
+  console.log(`${known.checks.length} levels along ${plan.length} m of ${machineOf(job).name}`);
+  time('everything they say', 10, report);
+  time('put into words', 10, () => digNotes({ report: known, places: plan.places, supports: plan.supports, rules, units: 'metric' }));
+  let station = 0;
+  time('the card at the next station', 200, () =>
+    digCard({ job, run, plan, designs, instrument: undefined }, (station = (station + 1) % plan.length), 10),
+  );
+}
