@@ -2,7 +2,7 @@
 import { mkdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { inspect, issue, open, runAt, saved, step, tab } from './helpers';
+import { inspect, issue, open, pick, runAt, saved, step, tab } from './helpers';
 import { launch } from './launch';
 import { choosePhotos, trenchShot } from './photo';
 
@@ -92,12 +92,12 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   {
-    name: 'spoil-phone',
+    name: 'works-phone',
     size: LONG,
     visit: (page) => logistics(page, 'Pontoon supply', 'spoil', async () => page.getByText(/^Handling and haul/).waitFor()),
   },
   {
-    name: 'order-phone',
+    name: 'works-phone',
     size: LONG,
     visit: (page) => logistics(page, 'Slipway feeder', 'order', async () => page.getByText('Plan pack to print').waitFor()),
   },
@@ -243,6 +243,37 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByRole('table', { name: 'Grade sheet' }).waitFor();
     },
   },
+  {
+    name: 'set-out-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await dig(page, 'setout/machine');
+      await page.getByText('ready to dig this shift').waitFor();
+    },
+  },
+  {
+    name: 'set-out-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await dig(page, 'trench/long');
+      await page
+        .getByRole('group', { name: /^Long section/ })
+        .getByText('D', { exact: true })
+        .first()
+        .waitFor();
+    },
+  },
+  { name: 'set-out-phone', size: PHONE, visit: staircase },
+  {
+    name: 'set-out-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await dig(page, 'dig/day');
+      await page.getByRole('textbox', { name: 'Hours' }).fill('5.5');
+      await page.getByRole('button', { name: 'Enter what was done' }).click();
+      await page.getByText(/of work at this pace/).waitFor();
+    },
+  },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
   {
@@ -312,12 +343,43 @@ async function digLevels(page: Page): Promise<void> {
     .getByText(/^Now: Set up on/)
     .first()
     .waitFor();
+  await tab(page, 'Machine');
+  await page.getByRole('button', { name: 'All in order' }).click();
+  await page.getByRole('radio', { name: 'Bucket: 0.30 m' }).click();
+  await page.getByRole('button', { name: 'It held' }).click();
+  await page.getByText('Kept: 0.30 m, it held.').waitFor();
+  await step(page, 'Dig');
   await tab(page, 'Level');
   for (const off of [-0.035, -0.018, 0.004, 0.006]) {
     await page.getByRole('textbox', { name: 'The rod reads' }).fill(await rodReads(page, off));
     await page.getByRole('button', { name: 'Enter this level' }).click();
     await page.getByText(/^Kept at/).waitFor();
   }
+}
+
+/** Sensors on the arm set up, tried on one point, and a made-up dig whose slope nobody set in the machine. */
+async function staircase(page: Page): Promise<void> {
+  await dig(page, 'setout/setup');
+  await pick(page, 'Means', 'Sensors on the arm');
+  await page.getByRole('textbox', { name: /^Backsight/ }).fill('1.402');
+  await page.getByRole('button', { name: 'Enter the set-up' }).click();
+  await page
+    .getByText(/^Now: Set up on BM 1, plane 5\.652/)
+    .first()
+    .waitFor();
+  await tab(page, 'Sensors');
+  for (const [pose, level] of Object.entries({
+    'Arm out': '2.412',
+    'Arm in': '2.416',
+    'Bucket curled': '2.414',
+    'Turned half round': '2.413',
+  }))
+    await page.getByRole('textbox', { name: pose, exact: true }).fill(level);
+  await page.getByRole('button', { name: 'Enter the trial' }).click();
+  await page.getByText('Kept: within 0.004 m.').waitFor();
+  await page.getByRole('button', { name: 'Switch made-up devices on' }).click();
+  await page.getByRole('switch', { name: 'Slope not set in the machine' }).click();
+  await page.getByRole('img', { name: /^The made-up cut/ }).evaluate((plot) => plot.scrollIntoView({ block: 'center' }));
 }
 
 /** Photos of the bed, a crossing and a joint. */

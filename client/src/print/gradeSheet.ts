@@ -2,6 +2,7 @@ import { boardWords, instrumentWords, sightNames, sheetEventWords, type DigRepor
 import type { Job, Run } from '@tamper/core/job';
 import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { a4 } from './a4';
 
 /** The grade sheet as a table on paper: levels and widths, and what is read from the set-up in force. @param sight what a reading is called; undefined: none is set up. */
 export function gradeSheetTable(rows: readonly SheetRow[], units: UnitSystem, sight: string | undefined): Content {
@@ -46,18 +47,7 @@ export function gradeSheetDocument(
   const fact = report.inForce?.kept.entry.fact;
   const boards = report.inForce && boardWords(run, report.designs, report.inForce, units);
   return {
-    pageSize: 'A4',
-    pageMargins: [40, 46, 40, 46],
-    info: { title: `${run.name}: grade sheet` },
-    defaultStyle: { font: 'Source Sans', fontSize: 9, color: '#231c16' },
-    styles: { title: { fontSize: 20, font: 'Source Sans Semibold' }, small: { fontSize: 8, color: '#54493f' } },
-    footer: (page, pages) => ({
-      columns: [
-        { text: `${job.name} · ${run.name} · printed ${printed}`, style: 'small' },
-        { text: `${page} of ${pages}`, style: 'small', alignment: 'right' },
-      ],
-      margin: [40, 14, 40, 0],
-    }),
+    ...a4(`${run.name}: grade sheet`, `${job.name} · ${run.name} · printed ${printed}`, 9),
     content: [
       { text: `${run.name}: grade sheet`, style: 'title' },
       { text: `${instrumentWords(report, units)}.${boards ? ` ${boards}` : ''}`, margin: [0, 0, 0, 6] },

@@ -26,20 +26,32 @@ export function inOrder<T extends Heard>(entries: readonly T[]): T[] {
   /** Of those that arrived so far: their places in the book, and the latest moment up to each. */
   const seqs: number[] = [];
   const latestTo: number[] = [];
-  const byDevice = new Map<string, { count: number; moment: number }[]>();
+  const byDevice = new Map<string, { made: { count: number; moment: number }[]; count: number; moment: number }>();
   for (const one of arrived) {
     const { device, count, known } = one.entry;
-    const own = byDevice.get(device) ?? [];
-    let moment = Math.max(cappedMoment(one), latestTo[seqs.findLastIndex((seq) => seq <= known)] ?? -Infinity);
-    for (const before of own) if (before.count < count && before.moment > moment) moment = before.moment;
+    const own = byDevice.get(device) ?? { made: [], count: -1, moment: -Infinity };
+    let moment = Math.max(cappedMoment(one), latestTo[countUpTo(seqs, known) - 1] ?? -Infinity);
+    // As a rule all that came from a device before was made before; only where it came out of order one has to look.
+    if (count > own.count) moment = Math.max(moment, own.moment);
+    else for (const before of own.made) if (before.count < count && before.moment > moment) moment = before.moment;
     moments.set(one, moment);
-    own.push({ count, moment });
-    byDevice.set(device, own);
+    own.made.push({ count, moment });
+    byDevice.set(device, { made: own.made, count: Math.max(own.count, count), moment: Math.max(own.moment, moment) });
     if (one.seq === undefined) continue;
     seqs.push(one.seq);
     latestTo.push(Math.max(moment, latestTo.at(-1) ?? -Infinity));
   }
   return arrived.sort((a, b) => (moments.get(a) as number) - (moments.get(b) as number));
+}
+/** How many of ascending numbers are no greater than one. */
+function countUpTo(ascending: readonly number[], most: number): number {
+  let [low, high] = [0, ascending.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((ascending[middle] as number) <= most) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 const order = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 

@@ -109,7 +109,8 @@ export function asDugOf({ rules, machine, designs, book, now }: AsDugInputs): {
     }
   }
   made.sort((a, b) => a.station - b.station || momentOf(a.kept) - momentOf(b.kept));
-  return { checks: made.map((one, i) => ({ ...one, over: nearIn(made, i).some((other) => replaces(other, one)) })), unplaced, instruments };
+  for (const [i, one] of made.entries()) one.over = nearIn(made, i).some((other) => replaces(other, one));
+  return { checks: made, unplaced, instruments };
 }
 
 /** The other checks of one station, of those in order of stations. */

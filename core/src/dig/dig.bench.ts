@@ -1,4 +1,3 @@
-import type { Fact } from '../book';
 import { normal, seeded } from '../chance';
 import { blankJob, machineOf, type Run } from '../job';
 import { longGradeRun } from '../alignment/grade/grade.bench';
@@ -6,10 +5,10 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { bookEntry } from '../testing';
 import { designsOf, digCard, digNotes, digReport } from '.';
+import { check } from './facts.testing';
 
 const CHECKS = 2000;
 const FRAME = 1000 / 60;
-const REVISION = '00000000-0000-4000-8000-00000000000a';
 
 /** A run of 1 km with 2,000 levels in its book: everything they say, and the card at the next station. */
 export function benchDig(): void {
@@ -21,21 +20,7 @@ export function benchDig(): void {
   const chance = seeded(1);
   const book = Array.from({ length: CHECKS }, (_, i) => {
     const station = (i + 0.5) * (plan.length / CHECKS);
-    const fact: Fact = {
-      kind: 'check',
-      station,
-      pit: null,
-      layer: 'bottom',
-      found: { as: 'level', value: (designs(station, null)?.bottom ?? 0) + 0.008 * normal(chance) },
-      widthBottom: null,
-      widthTop: null,
-      setUp: null,
-      revision: REVISION,
-      sure: false,
-      again: false,
-      note: '',
-    };
-    return bookEntry(fact);
+    return bookEntry(check(station, { found: { as: 'level', value: (designs(station, null)?.bottom ?? 0) + 0.008 * normal(chance) } }));
   });
   const report = () => digReport({ job, run, places: plan.places, rules, book, now: Date.now() });
   const known = report();

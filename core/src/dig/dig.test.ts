@@ -43,9 +43,9 @@ import {
   type DigCard,
   type Struck,
 } from '.';
+import { check, REVISION, setUp } from './facts.testing';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
-const REVISION = '00000000-0000-4000-8000-00000000000a';
 const rules = resolveRules('UK');
 const job = blankJob('Yard', 'UK');
 /** Falls 1:80 from 9.2 to 8.7 over 40 m under ground at 10. */
@@ -56,35 +56,6 @@ const within = () => 0.01;
 
 type SetUp = Extract<Fact, { kind: 'setUp' }>;
 type Check = Extract<Fact, { kind: 'check' }>;
-const setUp = (more: Partial<SetUp> = {}): SetUp => ({
-  kind: 'setUp',
-  means: 'laser',
-  benchmark: { id: 'bm', name: 'BM 1', level: 10 },
-  backsight: 1.325,
-  fall: 0,
-  from: 0,
-  set: null,
-  rod: 5,
-  travel: 'up',
-  revision: REVISION,
-  note: '',
-  ...more,
-});
-const check = (station: number, more: Partial<Check> = {}): Check => ({
-  kind: 'check',
-  station,
-  pit: null,
-  layer: 'bottom',
-  found: { as: 'level', value: 9 },
-  widthBottom: null,
-  widthTop: null,
-  setUp: null,
-  revision: REVISION,
-  sure: false,
-  again: false,
-  note: '',
-  ...more,
-});
 const dug = (book: Kept[]) => asDugOf({ rules, machine: job.machine, designs, book, now: NOW });
 const at = (station: number, off: number, width = 0.6, level = 10 + off): Checked => ({ station, off, width, level });
 

@@ -7,10 +7,10 @@ import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
 import { bookEntry, levelRun, withInverts } from '../testing';
 import { doneOf, dugOpen, dugRate, forecastOf, leftOf, nextStretch, paceOf } from '.';
+import { REVISION } from './facts.testing';
 import { shared } from '../geometry';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
-const REVISION = '00000000-0000-4000-8000-00000000000a';
 const rules = resolveRules('UK');
 const job = blankJob('Yard', 'UK');
 const run = withInverts({ ...levelRun({ length: 40 }), stations: [0, 40].map((station) => ({ station, ground: 10 })) }, 9.2, 8.7);

@@ -6,9 +6,9 @@ import { blankJob } from '../job';
 import { resolveRules } from '../rules';
 import { bookEntry, levelRun, withInverts } from '../testing';
 import { asSetOut, boardWords, designsOf, instrumentsOf, nearestCheck, digReport, setOutWords, standNumbers, tapePoints, tapesTo } from '.';
+import { check, REVISION, setUp } from './facts.testing';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
-const REVISION = '00000000-0000-4000-8000-00000000000a';
 const rules = resolveRules('UK');
 const job = blankJob('Yard', 'UK');
 /** Falls 1:80 from 9.2 to 8.7 over 40 m under ground at 10, upright walls 0.6 m apart. */
@@ -77,19 +77,7 @@ test('what was marked against the plan: as planned, wider, aside; what was put r
 
 test('boards of a string and the target of a pipe laser are given at both ends; an instrument on legs has neither', () => {
   const words = (means: 'string' | 'pipeLaser' | 'laser') => {
-    const fact: Fact = {
-      kind: 'setUp',
-      means,
-      benchmark: { id: 'bm', name: 'BM 1', level: 10 },
-      backsight: 0.8,
-      fall: 1 / 80,
-      from: 0,
-      set: null,
-      rod: 5,
-      travel: 'up',
-      revision: REVISION,
-      note: '',
-    };
+    const fact = setUp({ means, backsight: 0.8, fall: 1 / 80 });
     const [instrument] = instrumentsOf([bookEntry(fact)], NOW, rules);
     return instrument ? boardWords(run, designs, instrument, 'metric') : '';
   };
@@ -111,20 +99,6 @@ test('a full bucket over the heap is a lift: its mass at its radius against what
 });
 
 test('a section shows the check nearest its station, and none further off than half a metre', () => {
-  const check = (station: number): Fact => ({
-    kind: 'check',
-    station,
-    pit: null,
-    layer: 'bottom',
-    found: { as: 'level', value: 9 },
-    widthBottom: null,
-    widthTop: null,
-    setUp: null,
-    revision: REVISION,
-    sure: true,
-    again: false,
-    note: '',
-  });
   const { checks } = digReport({
     job,
     run,

@@ -1,4 +1,5 @@
 import type { SetUpFact } from '../book';
+import { setUp as laser } from './facts.testing';
 import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { levelRun, withInverts } from '../testing';
@@ -22,19 +23,7 @@ const job = blankJob('Yard', 'UK');
 /** Falls 1:80 over 40 m under ground at 10. */
 const run = withInverts({ ...levelRun({ length: 40 }), stations: [0, 40].map((station) => ({ station, ground: 10 })) }, 9.2, 8.7);
 const designs = designsOf(job, run, planRun(job, run).places);
-const setUp: SetUpFact = {
-  kind: 'setUp',
-  means: 'sensors',
-  benchmark: { id: 'bm', name: 'BM 1', level: 10 },
-  backsight: 1.325,
-  fall: 1 / 80,
-  from: 0,
-  set: 1 / 80,
-  rod: 5,
-  travel: 'up',
-  revision: '00000000-0000-4000-8000-00000000000a',
-  note: '',
-};
+const setUp: SetUpFact = laser({ means: 'sensors', fall: 1 / 80, set: 1 / 80 });
 const site: StandInSite = { designs, setUp, start: 0, end: 40 };
 const standIn = (seed: number, faults: Partial<StandInFaults> = {}): StandIn => ({
   seed,

@@ -6,6 +6,7 @@ import { ruleSets } from '@tamper/core/rules';
 import { formatLength, formatMass, formatStation, formatVolume } from '@tamper/core/units';
 import { readerOf, say } from '@tamper/core/words';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
+import { a4 } from '../../print/a4';
 import { gradeSheetTable } from '../../print/gradeSheet';
 import { amount, money } from './units';
 
@@ -18,7 +19,6 @@ export interface PackDrawing {
 /** A line of the grade sheet every so far, metres, and wherever something happens. */
 const SHEET_STEP = 5;
 const WIDE = 515;
-const INK = '#231c16';
 const head = (text: string): Content => ({ text, style: 'head' });
 const cells = (...texts: string[]): TableCell[] => texts.map((text, i): TableCell => ({ text, alignment: i === 0 ? 'left' : 'right' }));
 const table = (header: string[], body: TableCell[][], widths: (string | number)[]): Content => ({
@@ -61,22 +61,7 @@ export function packDocument(
     ];
   });
   return {
-    pageSize: 'A4',
-    pageMargins: [40, 46, 40, 46],
-    info: { title: `${run.name}: plan pack` },
-    defaultStyle: { font: 'Source Sans', fontSize: 10, color: INK },
-    styles: {
-      title: { fontSize: 20, font: 'Source Sans Semibold' },
-      head: { fontSize: 13, font: 'Source Sans Semibold', margin: [0, 8, 0, 4] },
-      small: { fontSize: 8, color: '#54493f' },
-    },
-    footer: (page, pages) => ({
-      columns: [
-        { text: `${job.name} · ${run.name} · printed ${printed}`, style: 'small' },
-        { text: `${page} of ${pages}`, style: 'small', alignment: 'right' },
-      ],
-      margin: [40, 14, 40, 0],
-    }),
+    ...a4(`${run.name}: plan pack`, `${job.name} · ${run.name} · printed ${printed}`),
     content: [
       { text: run.name, style: 'title' },
       {
