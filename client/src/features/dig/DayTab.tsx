@@ -86,22 +86,21 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
   const ends = extent(run);
   const before = done.find(({ work }) => work === form.work)?.ranges ?? [];
   const next = nextStretch(before, open, wayOf(run));
-  // Dug as far as somebody checked the bottom; nothing is offered past that.
-  const reached = report.last?.station;
-  const offered =
-    next && reached !== undefined && reached > next.from && reached < next.to
-      ? wayOf(run) === 1
-        ? { from: next.from, to: reached }
-        : { from: reached, to: next.to }
-      : next;
-  const from = form.from ?? (offered ? exactStation(offered.from, units) : '');
-  const to = form.to ?? (offered ? exactStation(offered.to, units) : '');
+  // Dug as far as somebody checked the bottom; past that nobody has said so yet, and nothing is offered.
+  const reached = form.work === 'dug' ? report.last?.station : undefined;
+  const there = next && reached !== undefined && reached > next.from && reached < next.to ? reached : undefined;
+  const up = wayOf(run) === 1;
+  const shown = (typed: string | undefined, station: number | undefined) =>
+    typed ?? (station === undefined ? '' : exactStation(station, units));
+  const from = shown(form.from, up ? next?.from : there);
+  const to = shown(form.to, up ? there : next?.to);
   const [a, b] = [parseStation(from, units), parseStation(to, units)];
   const range = a.ok && b.ok && b.value > a.value ? { from: a.value, to: b.value } : undefined;
   const write = () => {
     unsay();
     const hours =
       form.hours.trim() === '' ? ({ ok: true, value: null } as const) : parseDecimal(form.hours.replace(/\s*h(ours?)?$/, ''), '');
+    if (from.trim() === '' || to.trim() === '') return setFaults(['Drag over the bar, or type from where to where.']);
     const wrong = [a, b, hours].flatMap((one) => (one.ok ? [] : [one.error]));
     if (!a.ok || !b.ok || !hours.ok || wrong.length > 0) return setFaults(wrong);
     const refused = enter(

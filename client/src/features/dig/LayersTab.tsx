@@ -1,4 +1,4 @@
-import { utilityMarks } from '@tamper/core/catalogue';
+import { utilityMarks, type UtilityKind } from '@tamper/core/catalogue';
 import { clearSteps, knownLine, stepsDone, stepsOf, type ClearStep } from '@tamper/core/existing';
 import type { ExistingLine } from '@tamper/core/job';
 import {
@@ -22,6 +22,7 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { useCursor, useSession, useWhere } from '../frame/session';
@@ -167,6 +168,8 @@ function StepCard({ step, number, of }: { step: ClearStep; number: number; of: n
   );
 }
 
+const KINDS = (Object.keys(utilityMarks) as UtilityKind[]).map((value) => ({ value, label: utilityMarks[value].name }));
+
 interface Finding {
   line: string;
   result: 'found' | 'notFound';
@@ -174,6 +177,7 @@ interface Finding {
   cover: string;
   size: string | undefined;
   seen: string | undefined;
+  kind: UtilityKind | undefined;
   note: string;
   photos: Photo[];
 }
@@ -184,6 +188,7 @@ const NOTHING: Finding = {
   cover: '',
   size: undefined,
   seen: undefined,
+  kind: undefined,
   note: '',
   photos: [],
 };
@@ -236,7 +241,7 @@ function FindingForm({
             station: read.at.ok ? read.at.value : 0,
             cover: read.cover.ok ? read.cover.value : 0,
             size: read.size.ok ? read.size.value : 0,
-            kind: line.kind,
+            kind: form.kind ?? line.kind,
             seen: read.seen.ok ? read.seen.value : 0,
             note: form.note.trim(),
           } as const);
@@ -275,6 +280,9 @@ function FindingForm({
           put back.
         </Text>
       )}
+      {form.result === 'found' ? (
+        <Picker label="What it is" value={form.kind ?? line.kind} options={KINDS} onChange={(kind) => put({ kind })} />
+      ) : null}
       <TextField label="In words" value={form.note} onText={(note) => put({ note })} placeholder="Tape 200 over it, clean sand" />
       <PhotoField jobId={jobId} photos={form.photos} onPhotos={(photos) => put({ photos })} />
       <Button mode="contained" icon="check" onPress={write}>
