@@ -99,7 +99,7 @@ for (const units of ['us', 'metric'] as const) {
               .waitFor();
           if (word === 'Compare') await page.getByRole('table', { name: 'The two runs in numbers' }).getByText('Stops').waitFor();
           if (word === 'Order') await page.getByText('Plan pack to print').waitFor();
-          if (word === 'Machine') await page.getByRole('list', { name: 'Machines for this run' }).waitFor();
+          if (screen === 'Works' && word === 'Machine') await page.getByRole('list', { name: 'Machines for this run' }).waitFor();
           await sweep(`${name}, ${screen}, ${word}`);
         }
       }

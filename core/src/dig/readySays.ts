@@ -1,6 +1,6 @@
 import { dayPoints } from '../book';
 import type { Rules } from '../rules';
-import { formatLength, type UnitSystem } from '../units';
+import { figuresIn, formatLength, type UnitSystem } from '../units';
 import type { ReadyLack } from './ready';
 
 /** What a machine lacks before it digs, and what to do about it. */
@@ -25,7 +25,7 @@ export function readyWords(lack: ReadyLack, rules: Rules, units: UnitSystem): Re
       return lack.why === 'apart'
         ? {
             what: `The sensors say ${formatLength(lack.closure, units, 'level')} of difference of one point`,
-            todo: `Within ${formatLength(rules.returnsWithin.value ?? 0, units, 'size')} they may: calibrate the arm, and try again. ${rules.returnsWithin.basis}.`,
+            todo: `Within ${formatLength(rules.returnsWithin.value ?? 0, units, 'size')} they may: calibrate the arm, and try again. ${figuresIn(rules.returnsWithin.basis, units)}.`,
           }
         : SENSORS[lack.why];
   }

@@ -101,7 +101,7 @@ function layerNotes({ report, rules, units }: Told): DigNote[] {
           from,
           to,
           what: `Nobody checked ${formatStretch({ from, to }, units)}`,
-          todo: `A level at least every ${formatLength(rules.levelApart.value ?? 0, units)}. ${rules.levelApart.basis}.`,
+          todo: `A level at least every ${formatLength(rules.levelApart.value ?? 0, units)}. ${figuresIn(rules.levelApart.basis, units)}.`,
         }))
       : []),
   ]);

@@ -1,6 +1,6 @@
 import { sameJson, type Clearing, type ExistingLine, type Run } from '../job';
 import type { Rules } from '../rules';
-import { formatLength, type UnitSystem } from '../units';
+import { figuresIn, formatLength, type UnitSystem } from '../units';
 import { keepOut } from './windows';
 
 /** How much deeper than the line the slot beside the window goes, metres. */
@@ -55,7 +55,7 @@ export function clearSteps(lines: readonly ExistingLine[], rules: Rules, units: 
           {
             by: 'machine',
             depth: free,
-            text: `By machine to ${show(free)}, ${show(spade)} at a time, somebody watching: ${show(rules.machineOver.value ?? 0)} over the shallowest they may lie. ${rules.machineOver.basis}.`,
+            text: `By machine to ${show(free)}, ${show(spade)} at a time, somebody watching: ${show(rules.machineOver.value ?? 0)} over the shallowest they may lie. ${figuresIn(rules.machineOver.basis, units)}.`,
           },
         ]
       : [];

@@ -1,6 +1,6 @@
 import { closureOf, poseIds, poses, type TrialPose } from '@tamper/core/book';
 import { readyWords } from '@tamper/core/dig';
-import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
+import { bareUnit, figuresIn, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -126,7 +126,7 @@ function TrialCard() {
       ) : null}
       <Text variant="bodySmall">
         A nail in a board: bring the teeth to it each way, and read the level. Within {formatLength(within, units, 'size')}.{' '}
-        {rules.returnsWithin.basis}.
+        {figuresIn(rules.returnsWithin.basis, units)}.
       </Text>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         {poseIds.map((pose) => (

@@ -11,7 +11,7 @@ import {
 } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
 import type { Run } from '@tamper/core/job';
-import { bareUnit, formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
+import { bareUnit, figuresIn, formatLength, formatStation, parseGradient, parseLength, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -274,7 +274,7 @@ function SightBack() {
     <Card title="Sight back">
       <Text variant="bodySmall">
         At the end of the set-up, and whenever somebody may have touched it: the rod on {benchmark.name} reads the same within{' '}
-        {formatLength(rules.sightBack.value ?? 0, job.units, 'size')}. {rules.sightBack.basis}.
+        {formatLength(rules.sightBack.value ?? 0, job.units, 'size')}. {figuresIn(rules.sightBack.basis, job.units)}.
       </Text>
       {last ? (
         <Notice kind={last.closes ? 'note' : 'caution'} title={last.closes ? 'It closes' : 'It does not close'}>
