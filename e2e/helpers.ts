@@ -160,6 +160,17 @@ export async function pick(page: Page, label: string, what: string | RegExp): Pr
   await page.getByRole('menuitem', { name: what }).click();
 }
 
+/** The machine moved to a whole metre and its sensors were struck again; goes on to the level's screen. */
+export async function strikeAt(page: Page, metre: number): Promise<void> {
+  await step(page, 'Set out');
+  await tab(page, 'Sensors');
+  await page.getByRole('textbox', { name: 'Struck at station', exact: true }).fill(String(metre));
+  await page.getByRole('button', { name: 'Moved, and struck again', exact: true }).click();
+  await expect(page.getByText(`Kept: a place begins at ${metre}.0 m.`)).toBeVisible();
+  await step(page, 'Dig');
+  await tab(page, 'Level');
+}
+
 /** Issues the draft, on the site screen. */
 export async function issue(page: Page, who = 'foreman'): Promise<void> {
   await tab(page, 'Issue');

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Run } from '../../core/src/job';
 import { device, programKept, type Device } from '../device';
-import { issue, number, pick, runAt, saved, startRun, step, tab } from '../helpers';
+import { issue, number, pick, runAt, saved, startRun, step, strikeAt, tab } from '../helpers';
 import { ownServer } from '../ownServer';
 
 test.use({ serviceWorkers: 'allow' });
@@ -93,13 +93,7 @@ test('a day of digging: issued, set up, the machine made ready, a staircase name
   await server.kill();
 
   for (let place = 0; place < 3; place++) {
-    await step(page, 'Set out');
-    await tab(page, 'Sensors');
-    await field(page, 'Struck at station').fill(String(place * 3));
-    await press(page, 'Moved, and struck again');
-    await expect(page.getByText(`Kept: a place begins at ${place * 3}.0 m.`)).toBeVisible();
-    await step(page, 'Dig');
-    await tab(page, 'Level');
+    await strikeAt(page, place * 3);
     for (const along of [0.3, 1.5, 2.7]) await readAt(page, (place * 3 + along).toFixed(1));
   }
   await tab(page, 'As dug');

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import type { Run } from '../../core/src/job';
-import { issue, number, pick, runAt, startRun, step, tab } from '../helpers';
+import { issue, number, pick, runAt, startRun, step, strikeAt, tab } from '../helpers';
 
 const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
@@ -93,13 +93,7 @@ test('sensors on the arm: a slope that is missing is said before anybody digs, a
   await expect(page.getByText(/^Now: .*falling 1:80/)).toBeVisible();
   const noise = [0.002, -0.003, 0.001, -0.001, 0.003, -0.002, 0.002, 0.001, -0.003];
   for (let place = 0; place < 3; place++) {
-    await step(page, 'Set out');
-    await tab(page, 'Sensors');
-    await field(page, 'Struck at station').fill(String(place * 3));
-    await press(page, 'Moved, and struck again');
-    await expect(page.getByText(`Kept: a place begins at ${place * 3}.0 m.`)).toBeVisible();
-    await step(page, 'Dig');
-    await tab(page, 'Level');
+    await strikeAt(page, place * 3);
     for (const [i, along] of [0.3, 1.5, 2.7].entries()) {
       await field(page, 'At station').fill(String(place * 3 + along));
       await read(page, along / 80 + (noise[place * 3 + i] as number));

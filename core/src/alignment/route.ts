@@ -43,16 +43,19 @@ export function placeAt(run: Pick<Run, 'route' | 'stations'>, station: number): 
   return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share, heading: Math.atan2(b.y - a.y, b.x - a.x) };
 }
 
+/** A point beside the line at a station, right positive looking up the run, metres. */
+export function besideLine(run: Pick<Run, 'route' | 'stations'>, station: number, offset: number): PlanPoint {
+  const { x, y, heading } = placeAt(run, station);
+  return { x: x + Math.sin(heading) * offset, y: y - Math.cos(heading) * offset };
+}
+
 /** The line between two stations, or one beside it, right positive: both ends and every corner between, metres. */
 export function stretchOf(run: Pick<Run, 'route' | 'stations'>, from: number, to: number, offset = 0): PlanPoint[] {
   const { start } = extent(run);
   const corners = chainages(routeOf(run))
     .map((along) => along + start)
     .filter((station) => station > from && station < to);
-  return [from, ...corners, to].map((station) => {
-    const { x, y, heading } = placeAt(run, station);
-    return { x: x + Math.sin(heading) * offset, y: y - Math.cos(heading) * offset };
-  });
+  return [from, ...corners, to].map((station) => besideLine(run, station, offset));
 }
 
 /** Where a point falls on the line: its station and how far right of the line it lies, metres; `gap` is the distance from the line. */

@@ -1,7 +1,7 @@
 import { sameJson, type Exposure, type Job, type JobFile, type Run, type Unsettled } from '../job';
 import { momentOf, ofKind, withdrawn, type Kept, type KeptOf } from './believed';
 import { knows, type Heard } from './entry';
-import { readEntry } from './registry';
+import { readEntry, type FactKind } from './registry';
 
 /*
  * What was seen of the ground and of the crew's pace does not grow old and nobody goes in by it, so clocks have little say here: what was refused or said to
@@ -10,6 +10,9 @@ import { readEntry } from './registry';
 
 const standing = <T extends Kept>(entries: readonly T[], gone: ReadonlySet<string>): T[] =>
   entries.filter((one) => !one.refused && !gone.has(one.entry.id));
+
+/** Entries of a kind that count: neither refused nor put right. */
+export const countedIn = <K extends FactKind>(book: readonly Kept[], kind: K): KeptOf<K>[] => standing(ofKind(book, kind), withdrawn(book));
 
 /** When an entry was, ms: no later than it came in, whatever its clock said. */
 function cappedMoment(one: Heard): number {
@@ -97,12 +100,14 @@ function exposuresOf(line: Run['existing'][number], book: readonly Kept[]): Expo
 
 /** Steps done of each window: of those who did not know of one another, the one who says fewer. */
 function clearingOf(book: readonly Kept[]): NonNullable<Run['clearing']> {
-  const gone = withdrawn(book);
-  const ticks = standing(ofKind(book, 'steps'), gone);
+  const ticks = countedIn(book, 'steps');
   const last = ticks.filter((one) => !ticks.some((other) => other !== one && sameWindow(other, one) && knows(other, one)));
-  return last.map(({ entry: { fact } }) => {
-    const fewest = last.filter((other) => sameWindow(other, { entry: { fact } })).sort((a, b) => a.entry.fact.done - b.entry.fact.done)[0];
-    const { hidden, seen, done, depth } = (fewest ?? { entry: { fact } }).entry.fact;
+  return last.map((one) => {
+    const fewest = last.reduce(
+      (least, other) => (sameWindow(other, one) && other.entry.fact.done < least.entry.fact.done ? other : least),
+      one,
+    );
+    const { hidden, seen, done, depth } = fewest.entry.fact;
     return { hidden, seen, done, ...(depth === undefined ? {} : { depth }) };
   });
 }
@@ -127,7 +132,7 @@ export function unsettledIn(book: readonly Kept[]): Unsettled[] {
 }
 
 /** Rates the crew measured, as long as nobody took them out. */
-export const ratesIn = (book: readonly Kept[]): KeptOf<'rate'>[] => standing(ofKind(book, 'rate'), withdrawn(book));
+export const ratesIn = (book: readonly Kept[]): KeptOf<'rate'>[] => countedIn(book, 'rate');
 
 /** One answer for one document and the same entries: what is worked out of it need not be worked out again. */
 function remembered<T extends object>(kinds: readonly string[], work: (document: T, book: readonly Kept[]) => T) {

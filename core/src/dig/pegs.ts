@@ -1,5 +1,5 @@
-import { ofKind, withdrawn, type Kept, type KeptOf } from '../book';
-import { extent, placeAt } from '../alignment';
+import { countedIn, type Kept, type KeptOf } from '../book';
+import { besideLine, extent } from '../alignment';
 import type { Job, Run } from '../job';
 import { sectionAt } from '../plan/section';
 import type { Passes } from '../trench';
@@ -59,14 +59,8 @@ export function tapePoints(run: Run, aside: number, units: UnitSystem): TapePoin
   const structures = run.structures.map(({ id, name, station }) => ({ id, name, station }));
   const ends = [start, end].filter((station) => structures.every((one) => Math.abs(one.station - station) > 0.05));
   return [...structures, ...ends.map((station) => ({ id: `at-${station}`, name: formatStation(station, units), station }))].map(
-    ({ id, name, station }) => ({ id, name, ...at(run, station, aside) }),
+    ({ id, name, station }) => ({ id, name, ...besideLine(run, station, aside) }),
   );
-}
-
-/** Where a peg stands on the plan. @param offset from the centre line, positive to the right looking up the run. */
-function at(run: Run, station: number, offset: number): { x: number; y: number } {
-  const place = placeAt(run, station);
-  return { x: place.x + offset * Math.sin(place.heading), y: place.y - offset * Math.cos(place.heading) };
 }
 
 /** Lengths of two tapes to a peg, metres, and whether they cross well enough to set it by: between 30° and 150°. */
@@ -80,7 +74,7 @@ const FLAT = Math.PI / 6;
 /** The tapes from two points to a peg; undefined where they are the same point. */
 export function tapesTo(run: Run, [a, b]: readonly [TapePoint, TapePoint], station: number, offset: number): Tapes | undefined {
   if (Math.hypot(b.x - a.x, b.y - a.y) < 0.05) return undefined;
-  const peg = at(run, station, offset);
+  const peg = besideLine(run, station, offset);
   const [ta, tb] = [Math.hypot(peg.x - a.x, peg.y - a.y), Math.hypot(peg.x - b.x, peg.y - b.y)];
   const between = ((peg.x - a.x) * (peg.x - b.x) + (peg.y - a.y) * (peg.y - b.y)) / (ta * tb);
   const angle = Math.acos(Math.min(1, Math.max(-1, between)));
@@ -103,9 +97,7 @@ const PAINT = 0.05;
 
 /** What was set out and stands, by station, held against the lips of the plan. */
 export function asSetOut(book: readonly Kept[], designs: Designs): AsSetOut[] {
-  const gone = withdrawn(book);
-  return ofKind(book, 'setOut')
-    .filter(({ entry, refused }) => !refused && !gone.has(entry.id))
+  return countedIn(book, 'setOut')
     .flatMap((kept): AsSetOut[] => {
       const { station, left, right } = kept.entry.fact;
       const design = designs(station, null);

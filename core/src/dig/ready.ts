@@ -13,7 +13,7 @@ import {
   type KeptOf,
 } from '../book';
 import { EPSILON } from '../geometry';
-import { bucketLack, ofMachine, sameBucket, type BucketLack, type Tried } from './bucket';
+import { bucketNow, ofMachine, sameBucket, type BucketLack, type Tried } from './bucket';
 import { LONGEST_SHIFT } from '../protection';
 import type { Rules } from '../rules';
 
@@ -59,14 +59,14 @@ export const trialsIn = (book: readonly Kept[]): Kept[] =>
 export function machineReady({ book, machine, sensors, now, rules }: ReadyInputs): Readiness {
   const gone = withdrawn(book);
   const believed = (one: Kept): boolean => doubtOf(one, gone, now, rules) === undefined;
-  const buckets = latest(ofMachine(book, 'bucketOn', machine));
+  const bucket = bucketNow(book, machine, now, rules);
   const tried = sensorsTried({ book, machine, now, rules });
-  const lacking = bucketLack(buckets, believed);
-  const bucket = lacking && { about: 'bucket' as const, why: lacking };
-  const lacks = [dayLack(ofMachine(book, 'machineDay', machine), believed, now), bucket, sensors ? tried.lack : undefined].filter(
-    (one) => one !== undefined,
-  );
-  return { bucket: bucket ? undefined : buckets[0]?.entry.fact.bucket, calibration: tried.kept, lacks };
+  const lacks = [
+    dayLack(ofMachine(book, 'machineDay', machine), believed, now),
+    bucket.lack && { about: 'bucket' as const, why: bucket.lack },
+    sensors ? tried.lack : undefined,
+  ].filter((one) => one !== undefined);
+  return { bucket: bucket.width, calibration: tried.kept, lacks };
 }
 
 /** No longer ago than a shift is at most; a clock that is behind its own past counts for nothing. */

@@ -1,4 +1,4 @@
-import { inOrder, ofKind, withdrawn, type CheckedLayer, type Kept } from '../book';
+import { countedIn, inOrder, type CheckedLayer, type Kept } from '../book';
 import { BAG, beddings, type BeddingId } from '../catalogue';
 import { flowDirection, reachIndexAt } from '../alignment';
 import type { Range } from '../geometry';
@@ -163,8 +163,7 @@ const REREAD_AT = 0.3;
  * What the sensors say of their own cut tells nothing of it.
  */
 function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules): DigFault | undefined {
-  const gone = withdrawn(book);
-  const strikes = inOrder(ofKind(book, 'strike').filter(({ entry, refused }) => !refused && !gone.has(entry.id)));
+  const strikes = inOrder(countedIn(book, 'strike'));
   const setUp = strikes.at(-1)?.entry.fact.setUp;
   if (setUp === undefined) return undefined;
   const own = strikes.filter(({ entry }) => entry.fact.setUp === setUp);

@@ -1,12 +1,9 @@
-import { inOrder, ofKind, shiftWorks, withdrawn, type Kept, type KeptOf, type ShiftFact } from '../book';
+import { countedIn, inOrder, shiftWorks, type Kept, type KeptOf, type ShiftFact } from '../book';
 import { lengthOf, shared, type Range } from '../geometry';
 import { formatStretch, type UnitSystem } from '../units';
 
 /** Shifts that count, in the order they were entered: not those that were refused or put right. */
-export function shiftsIn(book: readonly Kept[]): KeptOf<'shift'>[] {
-  const gone = withdrawn(book);
-  return inOrder(ofKind(book, 'shift').filter(({ entry, refused }) => !refused && !gone.has(entry.id)));
-}
+export const shiftsIn = (book: readonly Kept[]): KeptOf<'shift'>[] => inOrder(countedIn(book, 'shift'));
 
 /** Why a shift cannot have been: what it says was done is in the book already, of the same plan. Undefined where it can. */
 export function doneBefore(fact: ShiftFact, book: readonly Kept[], units: UnitSystem, corrects?: string): string | undefined {

@@ -123,7 +123,7 @@ const CHECKS: Checks = {
       ? undefined
       : 'That set-up is not in the book; say first how the instrument stands.',
   calibration: (fact, { book, now, rules, job }) => {
-    const on = bucketNow(book, fact.machine, now, rules);
+    const on = bucketNow(book, fact.machine, now, rules).width;
     if (on === undefined) return 'Say first which bucket is on, and that it held when it was dropped and dragged.';
     return Math.abs(on - fact.bucket) > EPSILON
       ? `That is another bucket: the one on is ${formatLength(on, job.units)} wide. Try the sensors with it, or say first that another was put on.`

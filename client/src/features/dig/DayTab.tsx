@@ -207,6 +207,7 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
   const [fault, setFault] = useState<string>();
   const dug = done.find(({ work }) => work === 'dug');
   const forecast = forecastOf(dug, job, rules, today);
+  const told = forecast && forecastWords(forecast, units);
   const rate = useMemo(() => dugRate(book.book ?? [], plan.profile, job.machine), [book.book, plan, job.machine]);
   if (done.length === 0) return null;
   const take = () => {
@@ -236,14 +237,14 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
           {pace ? `, ${paceWords(pace, units)}` : ''}.
         </Text>
       ))}
-      {forecast ? (
-        <Text role="status">{forecastWords(forecast, units).says}</Text>
+      {told ? (
+        <Text role="status">{told.says}</Text>
       ) : (
         <Text variant="bodySmall">Say how many hours digging took, and the rest is forecast.</Text>
       )}
-      {forecast
-        ? forecastWords(forecast, units).alarms.map((alarm) => <Notice key={alarm} kind="caution" role="alert" title={alarm} />)
-        : null}
+      {told?.alarms.map((alarm) => (
+        <Notice key={alarm} kind="caution" role="alert" title={alarm} />
+      ))}
       {rate ? (
         <>
           <Text variant="bodySmall">

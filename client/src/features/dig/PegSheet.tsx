@@ -34,6 +34,7 @@ export function PegSheet() {
       ),
     [job, run, plan, designs, metres],
   );
+  const stations = useMemo(() => rows.map(({ station }) => station), [rows]);
   const offset = (name: string, of: (row: PegRow) => number | undefined): Column<PegRow> => ({
     name,
     value: (row) => of(row) ?? -Infinity,
@@ -46,7 +47,7 @@ export function PegSheet() {
   return (
     <>
       <SetOutCard />
-      <TapeCard stations={rows.map(({ station }) => station)} />
+      <TapeCard stations={stations} />
       <Card title="Pegs across the run">
         <Text variant="bodySmall">From the centre line, looking up the run. Toe: where the foot of the nearest heap begins.</Text>
         {passes.map(({ reach, way }) =>

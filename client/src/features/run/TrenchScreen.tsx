@@ -40,7 +40,7 @@ import { PhotosHere } from './PhotosHere';
 import { PhonePage } from './PhonePage';
 import { Picture, usePlanHand, type Look, type PlanTooling } from './Picture';
 import { PlanTools } from './PlanTools';
-import { useFoundMarks } from './useFoundMarks';
+import { useFoundMarks, type FoundMarks } from './useFoundMarks';
 
 // What only one of the drawings has below it comes with that.
 const ChainageTable = lazy(async () => ({ default: (await import('./ChainageTable')).ChainageTable }));
@@ -97,9 +97,12 @@ function Editing({ children }: { children: ReactNode }) {
   const setPart = useStable((part: Part) => look({ part }));
   const tools = usePlanHand(setPart);
   const touch = useMemo(() => ({ tools, picking }), [tools, picking]);
+  const found = useFoundMarks(at);
   return (
     <RunEditContext.Provider value={edit}>
-      <TouchContext.Provider value={touch}>{children}</TouchContext.Provider>
+      <FoundContext.Provider value={found}>
+        <TouchContext.Provider value={touch}>{children}</TouchContext.Provider>
+      </FoundContext.Provider>
     </RunEditContext.Provider>
   );
 }
@@ -173,6 +176,9 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
   );
 });
 
+/** Levels as found, worked out once for the strip and whichever drawing is looked at. */
+const FoundContext = createContext<FoundMarks | undefined>(undefined);
+
 /** What the next touch of a drawing is for. */
 const TouchContext = createContext<{ tools: PlanTooling; picking: boolean } | undefined>(undefined);
 const useTouch = () => {
@@ -200,7 +206,7 @@ function Along({ width, onPart }: { width: number; onPart: (part: Part) => void 
   const { job, cursor, setCursor, picking, setPicking } = useRunEdit();
   const open = useOpen();
   const pictured = usePictured();
-  const found = useFoundMarks(cursor);
+  const found = useContext(FoundContext);
   const pick = useStable((station: number) => {
     setPicking(false);
     onPart('existing');
@@ -243,7 +249,7 @@ function Shown(shown: ShownProps) {
   const { good } = usePlanned().state;
   const { run, section, drawn, cursor, setCursor, others, apply } = useRunEdit();
   const open = useOpen();
-  const found = useFoundMarks(cursor);
+  const found = useContext(FoundContext);
   const onMoveLine = useStable(
     (id: string, centre: { x: number; y: number }) => void apply(movedLine(run, section, id, centre), `laid.${id}`),
   );
