@@ -26,6 +26,7 @@ const floors = [
   'words',
   'issue',
   'dig',
+  'lay',
   'site',
   'gates',
   'studies',

@@ -1,4 +1,4 @@
-import { readEntry, type AnyEntry, type Fact, type Kept } from './book';
+import { readEntry, type AnyEntry, type Fact, type Kept, type Photo } from './book';
 import { fingerprint } from './job';
 
 /** A server that keeps a book, and the devices of a crew, each with a clock of its own. Moments are the true ones, ms. */
@@ -37,7 +37,7 @@ export class Device {
   }
 
   /** Writes something down; it waits until it is sent. */
-  enter(fact: Fact | Readonly<Record<string, unknown>>, now: number, corrects?: string): AnyEntry {
+  enter(fact: Fact | Readonly<Record<string, unknown>>, now: number, corrects?: string, photos?: readonly Photo[]): AnyEntry {
     const count = ++this.count;
     const stored = {
       id: `${fingerprint(this.id).slice(0, 8)}-0000-4000-8000-${String(count).padStart(12, '0')}`,
@@ -48,6 +48,7 @@ export class Device {
       at: new Date(this.clock(now)).toISOString(),
       clock: this.correction,
       ...(corrects === undefined ? {} : { corrects }),
+      ...(photos === undefined ? {} : { photos }),
       fact,
     };
     // Through JSON, as it would be kept and sent.

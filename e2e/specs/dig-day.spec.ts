@@ -63,7 +63,7 @@ test('a day of digging: issued, set up, the machine made ready, a staircase name
   await field(page, 'Its level').fill('10');
   await press(page, 'Add this benchmark');
   await pick(page, 'Means', 'Sensors on the arm');
-  await field(page, 'Backsight: the rod on the benchmark reads').fill('1.325');
+  await field(page, 'Backsight on the benchmark').fill('1.325');
   await field(page, 'Slope set in the machine').fill('1:80');
   await press(page, 'Enter the set-up');
   await expect(page.getByText(/^Now: .*falling 1:80/)).toBeVisible();

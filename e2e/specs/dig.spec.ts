@@ -15,7 +15,7 @@ async function setUp(page: Page, name: string): Promise<void> {
   await field(page, 'Its level').fill('10');
   await field(page, 'Where it is').fill('Nail in the kerb');
   await press(page, 'Add this benchmark');
-  await field(page, 'Backsight: the rod on the benchmark reads').fill('1.325');
+  await field(page, 'Backsight on the benchmark').fill('1.325');
   await press(page, 'Enter the set-up');
   await expect(page.getByText(/^Now: Set up on/).first()).toBeVisible();
   await step(page, 'Dig');
@@ -87,7 +87,7 @@ test('sensors on the arm: a slope that is missing is said before anybody digs, a
   await pick(page, 'Means', 'Sensors on the arm');
   await page.getByRole('radio', { name: /^The plane falls: To 20/ }).click();
   await field(page, 'By').fill('1:80');
-  await field(page, 'Backsight: the rod on the benchmark reads').fill('1.325');
+  await field(page, 'Backsight on the benchmark').fill('1.325');
   await expect(page.getByText(/expect a step of 0\.038 m at every move/)).toBeVisible();
   await press(page, 'Enter the set-up');
   await expect(page.getByText(/^Now: .*falling 1:80/)).toBeVisible();
@@ -132,8 +132,8 @@ test('proof costs seconds: a level is two touches and its number, a set-up six',
   await step(page, 'Set out');
   const instrument = await touches(page);
   await pick(page, 'Means', 'Laser and rod');
-  await field(page, 'Backsight: the rod on the benchmark reads').click();
-  await field(page, 'Backsight: the rod on the benchmark reads').pressSequentially('1.402');
+  await field(page, 'Backsight on the benchmark').click();
+  await field(page, 'Backsight on the benchmark').pressSequentially('1.402');
   await press(page, 'Enter the set-up');
   await expect(page.getByText(/^Now: Set up on BM 4, plane 11\.402 m/)).toBeVisible();
   expect(await instrument()).toBeLessThanOrEqual(6);
@@ -234,7 +234,7 @@ test('the machine is not dug with before it was looked over and its bucket held;
   await setUp(page, 'BM 6');
   await step(page, 'Set out');
   await pick(page, 'Means', 'Sensors on the arm');
-  await field(page, 'Backsight: the rod on the benchmark reads').fill('1.325');
+  await field(page, 'Backsight on the benchmark').fill('1.325');
   await press(page, 'Enter the set-up');
   await step(page, 'Dig');
   await tab(page, 'Level');

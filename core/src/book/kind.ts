@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { station } from '../job/schema/basics';
+import { station, words } from '../job/schema/basics';
 import type { Range } from '../geometry';
 import type { UnitSystem } from '../units';
 
@@ -33,6 +33,22 @@ export const stationAround = z.number().min(-50).max(20_050);
 /** From one station to another. */
 export const stretch = { from: stationAround, to: stationAround };
 export const onRun = { from: station(), to: station() };
+
+/** Points each answered, in order or not, with what is to be said of those that are not. */
+export const pointsOf = <T extends string>(ids: readonly [T, ...T[]]) =>
+  z
+    .array(z.strictObject({ id: z.enum(ids), ok: z.boolean(), note: words(200) }))
+    .min(1, 'Answer one point at least.')
+    .max(20);
+/** Points that are not in order, in words; empty where all are. */
+export const wantingOf = <T extends string>(
+  points: readonly { id: T; ok: boolean; note: string }[],
+  names: Readonly<Record<T, string>>,
+): string =>
+  points
+    .filter(({ ok }) => !ok)
+    .map(({ id, note }) => `${names[id].toLowerCase()}${note ? ` (${note})` : ''}`)
+    .join('; ');
 
 /** Where a fact that says its stretch was. */
 export const whereSaid = ({ from, to }: Range): Range => ({ from, to });

@@ -3,23 +3,34 @@ import type { Range } from '../geometry';
 import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
+import { bed } from './kinds/bed';
+import { bedSeen } from './kinds/bedSeen';
 import { benchmark } from './kinds/benchmark';
 import { bucketOn } from './kinds/bucketOn';
 import { calibration } from './kinds/calibration';
 import { can } from './kinds/can';
 import { check } from './kinds/check';
+import { coverReady } from './kinds/coverReady';
+import { damage } from './kinds/damage';
 import { dayEnd } from './kinds/dayEnd';
+import { drumIn } from './kinds/drumIn';
 import { exposure } from './kinds/exposure';
 import { found, settled } from './kinds/found';
 import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
+import { joint } from './kinds/joint';
 import { knock } from './kinds/knock';
+import { laid } from './kinds/laid';
+import { lifted, setDown } from './kinds/lifted';
 import { look } from './kinds/look';
 import { machineDay } from './kinds/machineDay';
 import { marks } from './kinds/marks';
 import { note } from './kinds/note';
+import { owed } from './kinds/owed';
 import { pressure } from './kinds/pressure';
+import { pulled } from './kinds/pulled';
 import { rate } from './kinds/rate';
+import { ringRead } from './kinds/ringRead';
 import { setOut } from './kinds/setOut';
 import { setUp } from './kinds/setUp';
 import { shift } from './kinds/shift';
@@ -29,7 +40,11 @@ import { stand } from './kinds/stand';
 import { steps } from './kinds/steps';
 import { strike } from './kinds/strike';
 import { delivered, released, returned, standing, takenOut } from './kinds/supports';
+import { test } from './kinds/test';
+import { unseen } from './kinds/unseen';
 import { walk } from './kinds/walk';
+import { wallHole } from './kinds/wallHole';
+import { witnessed } from './kinds/witnessed';
 import { wrong } from './kinds/wrong';
 import type { Kind } from './kind';
 import type { Photo } from './photo';
@@ -69,6 +84,22 @@ export const kinds = {
   stand,
   shift,
   dayEnd,
+  bed,
+  bedSeen,
+  laid,
+  joint,
+  drumIn,
+  pulled,
+  damage,
+  test,
+  ringRead,
+  lifted,
+  setDown,
+  wallHole,
+  coverReady,
+  witnessed,
+  unseen,
+  owed,
   wrong,
 };
 
@@ -124,6 +155,22 @@ export const entrySchema = z.strictObject({
     stand.schema,
     shift.schema,
     dayEnd.schema,
+    bed.schema,
+    bedSeen.schema,
+    laid.schema,
+    joint.schema,
+    drumIn.schema,
+    pulled.schema,
+    damage.schema,
+    test.schema,
+    ringRead.schema,
+    lifted.schema,
+    setDown.schema,
+    wallHole.schema,
+    coverReady.schema,
+    witnessed.schema,
+    unseen.schema,
+    owed.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;

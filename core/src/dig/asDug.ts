@@ -28,6 +28,8 @@ export interface AsDug {
   station: number;
   pit: string | null;
   layer: CheckedLayer;
+  /** Of a further line by its id; undefined: the leading one, and everything but inverts. */
+  line: string | undefined;
   level: number;
   design: Design;
   off: number;
@@ -85,16 +87,17 @@ export function asDugOf({ rules, machine, designs, book, now }: AsDugInputs): {
     const found = offBy(fact, design, instrument);
     const sensors = readBySensors(fact, instrument);
     const untried = sensors && sensorsTried({ book: trials, machine, now, rules, read: kept }).lack !== undefined;
-    if (!design || levelOf(design, fact.layer) === undefined) unplaced.push({ kept, why: 'nothingThere' });
+    if (!design || levelOf(design, fact.layer, fact.line) === undefined) unplaced.push({ kept, why: 'nothingThere' });
     else if (!found) unplaced.push({ kept, why: 'noSetUp' });
     else {
-      const within = levelWithin(design, rules);
+      const within = levelWithin(fact.line === undefined ? design : (design.lines[fact.line] ?? design), rules);
       made.push({
         id,
         kept,
         station: fact.station,
         pit: fact.pit,
         layer: fact.layer,
+        line: fact.line,
         ...found,
         design,
         within,
@@ -133,7 +136,7 @@ function doubtOfInstrument(instrument: Instrument | undefined, named: string | n
  * one further off. What the sensors say never stands in the place of a rod.
  */
 function replaces(one: AsDug, other: AsDug): boolean {
-  if (one.layer !== other.layer || one.pit !== other.pit) return false;
+  if (one.layer !== other.layer || one.pit !== other.pit || one.line !== other.line) return false;
   if (one.sensors !== other.sensors) return !one.sensors && (one.doubt === undefined || other.doubt !== undefined);
   if (knows(one.kept, other.kept)) return one.doubt === undefined || other.doubt !== undefined;
   if (knows(other.kept, one.kept)) return one.doubt === undefined && other.doubt !== undefined;
@@ -141,9 +144,17 @@ function replaces(one: AsDug, other: AsDug): boolean {
   return a > b || (a === b && one.id > other.id);
 }
 
-/** The check that counts of a layer at a station, of the trench or of a pit; undefined where there is none. */
-export const checkAt = (checks: readonly AsDug[], station: number, layer: CheckedLayer, pit: string | null): AsDug | undefined =>
-  checks.find((one) => !one.over && one.layer === layer && one.pit === pit && Math.abs(one.station - station) <= ONE_STATION);
+/** The check that counts of a layer at a station, of the trench or of a pit, of the leading line or a further one; undefined where there is none. */
+export const checkAt = (
+  checks: readonly AsDug[],
+  station: number,
+  layer: CheckedLayer,
+  pit: string | null,
+  line?: string,
+): AsDug | undefined =>
+  checks.find(
+    (one) => !one.over && one.layer === layer && one.pit === pit && one.line === line && Math.abs(one.station - station) <= ONE_STATION,
+  );
 
 /** The check nearest a station, no further off than anybody would take it to be of there; undefined where there is none. @param checks that count. */
 export function nearestCheck(checks: readonly AsDug[], station: number): AsDug | undefined {

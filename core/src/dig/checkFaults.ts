@@ -29,10 +29,11 @@ export function offRun(run: Run, station: number, units: UnitSystem): string | u
 /** Why a check cannot be true as it is, in a sentence; undefined where it can. */
 export function checkFault(fact: CheckFact, held: CheckHeld): string | undefined {
   const { run, designs, instrument, units } = held;
-  const { station, pit, found, widthBottom, widthTop, layer } = fact;
+  const { station, pit, found, widthBottom, widthTop, layer, line } = fact;
   const design = designs(station, pit);
   if (!design) return offRun(run, station, units) ?? `Nothing is dug open at ${formatStation(station, units)} by the issued plan.`;
   if (levelOf(design, layer) === undefined) return 'A pit is checked at its bottom.';
+  if (levelOf(design, layer, line) === undefined) return `That line does not lie at ${formatStation(station, units)} by the issued plan.`;
   if (found.as === 'reading') {
     if (!instrument)
       return 'Set the instrument up first: without it a reading tells no level. A level or a depth from the ground needs none.';

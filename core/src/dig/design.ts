@@ -1,7 +1,7 @@
 import type { CheckedLayer } from '../book';
 import { levelsAt, reachEnd, reachIndexAt } from '../alignment';
 import { EPSILON, wallOffset } from '../geometry';
-import { linesIn, placedLines, type Job, type Reach, type Run } from '../job';
+import { linesIn, placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { depthIn, digWidth, dropOf, dugWidth, isPit, layerHeights, type Place } from '../trench';
 
 /** What is to be dug and laid at one station: levels and widths in metres. In a pit nothing but its bottom is laid down. */
@@ -19,6 +19,8 @@ export interface Design {
   lip: { left: number; right: number };
   /** Does what is laid there fall, rather than follow the ground? */
   falls: boolean;
+  /** Every line that lies there by its id: its invert, and whether it falls. Empty in a pit. */
+  lines: Readonly<Record<string, { invert: number; falls: boolean }>>;
   /** The hole it is of: a reach's id or a pit's. */
   place: string;
 }
@@ -34,6 +36,12 @@ export function designsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, place
   const laid = placedLines(job, run);
   const [lead] = laid;
   const trench = places.filter((place) => !isPit(place));
+  // What is the same all along a reach is worked out once: a book asks for thousands of stations.
+  const reaches = run.reaches.map((reach, index) => {
+    const lines = linesIn(laid, reach.from, reachEnd(run, index));
+    return { lines, drop: dropOf(lines), width: digWidth(reach), open: trench.find(({ id }) => id === reach.id) };
+  });
+  const laying = rememberedLaying(laid);
   return (station, pit) => {
     if (!lead) return undefined;
     const index = reachIndexAt(run, station);
@@ -60,14 +68,13 @@ export function designsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, place
         width,
         lip,
         falls,
+        lines: {},
         place: hole.id,
       };
     }
-    const open = trench.find(({ id }) => id === reach.id);
+    const { open, drop, width, lines } = reaches[index] as (typeof reaches)[number];
     if (!open || station < open.from - EPSILON || station > open.to + EPSILON) return undefined;
-    const drop = dropOf(linesIn(laid, reach.from, reachEnd(run, index)));
-    const { bedding } = layerHeights(reach, linesIn(laid, station, station), drop);
-    const width = digWidth(reach);
+    const { bedding, rises } = laying(reach, linesIn(lines, station, station), drop);
     const { bottom, invert, crown, depth } = levels;
     return {
       ground,
@@ -79,14 +86,44 @@ export function designsOf(job: Pick<Job, 'products' | 'owners'>, run: Run, place
       width,
       lip: sides(reach, width, depth),
       falls,
+      lines: linesAt(rises, invert, falls),
       place: open.id,
     };
   };
 }
 
-/** The design level of a layer, metres; undefined where there is none of it. */
-export const levelOf = (design: Design, layer: CheckedLayer): number | undefined =>
-  ({ bottom: design.bottom, bed: design.bed, pipe: design.invert, finished: design.finished })[layer];
+/** How a line lies: its invert over that of the leading line, and whether it falls where the trench does. */
+type Rise = readonly [id: string, over: number, follows: boolean];
+
+/** Bed and heights of the lines that lie together in a reach, worked out once for each set of them. */
+function rememberedLaying([lead]: readonly PlacedLine[]) {
+  const known = new Map<Reach, { here: readonly PlacedLine[]; bedding: number; rises: readonly Rise[] }>();
+  return (reach: Reach, here: readonly PlacedLine[], drop: number) => {
+    const before = known.get(reach);
+    if (before && before.here.length === here.length && before.here.every((line, i) => line === here[i])) return before;
+    const rises = here.map(({ id, leads, up, product }): Rise => [
+      id,
+      leads ? 0 : up + product.wall - (lead?.product.wall ?? 0),
+      leads || product.kind === 'gravity',
+    ]);
+    const made = { here, bedding: layerHeights(reach, here, drop).bedding, rises };
+    known.set(reach, made);
+    return made;
+  };
+}
+
+/** The lines of a station, from the invert of the leading one. */
+function linesAt(rises: readonly Rise[], invert: number, falls: boolean): Design['lines'] {
+  const lines: Record<string, { invert: number; falls: boolean }> = {};
+  for (const [id, over, follows] of rises) lines[id] = { invert: invert + over, falls: falls && follows };
+  return lines;
+}
+
+/** The design level of a layer, metres; undefined where there is none of it. @param line whose invert, by its id; left out: that of the leading one. */
+export const levelOf = (design: Design, layer: CheckedLayer, line?: string): number | undefined =>
+  layer === 'pipe' && line !== undefined
+    ? design.lines[line]?.invert
+    : { bottom: design.bottom, bed: design.bed, pipe: design.invert, finished: design.finished }[layer];
 
 /** How the bottom falls from one end of the run to the other, a metre of it, positive with the stations: what a plane over all of it is set to. */
 export function fallThroughout(designs: Designs, { start, end }: { start: number; end: number }): number {

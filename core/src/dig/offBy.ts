@@ -31,7 +31,7 @@ export function offBy(
   design: Design | undefined,
   instrument: Instrument | undefined,
 ): { level: number; off: number } | undefined {
-  const aim = design && levelOf(design, fact.layer);
+  const aim = design && levelOf(design, fact.layer, fact.line);
   const level = design && levelFound(fact, design.ground, instrument);
   return aim === undefined || level === undefined ? undefined : { level, off: level - aim };
 }

@@ -1,25 +1,16 @@
 import { countedIn, inOrder, type CheckedLayer, type Kept } from '../book';
-import { BAG, beddings, type BeddingId } from '../catalogue';
+import type { BeddingId } from '../catalogue';
 import { flowDirection, reachIndexAt } from '../alignment';
 import type { Range } from '../geometry';
 import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
-import type { Place } from '../trench';
+import { fillOf, type Fill, type Place } from '../trench';
 import { asDugOf, type AsDug, type Unplaced } from './asDug';
 import { levelWithin } from './offBy';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { bumps, offStretches, ponds, unchecked, type Bump, type Checked, type OffStretch, type Pond } from './shape';
 import { digFault, type DigFault, type Struck } from './staircase';
-
-/** What is put under where it was dug too deep: one material, compacted and as it is bought. m³ and kg. */
-export interface Fill {
-  material: BeddingId;
-  volume: number;
-  loose: number;
-  mass: number;
-  bags: number;
-}
 
 /** How one layer lies as far as it was checked. */
 export interface LayerShape {
@@ -72,7 +63,9 @@ export function digReport({ job, run, places, rules, book, now }: DigInputs): Di
   const { checks, unplaced, instruments } = asDugOf({ designs, rules, machine: job.machine, book, now });
   const apart = rules.levelApart.value ?? Infinity;
   const layers = (['bottom', 'bed', 'pipe', 'finished'] as const).flatMap((layer): LayerShape[] => {
-    const own = checks.filter((one) => one.layer === layer && one.pit === null && !one.over && one.doubt === undefined);
+    const own = checks.filter(
+      (one) => one.layer === layer && one.line === undefined && one.pit === null && !one.over && one.doubt === undefined,
+    );
     if (own.length === 0) return [];
     const shape = own.map(checkedOf);
     const within = (station: number) => {
@@ -133,10 +126,7 @@ function fillsOf(run: Run, stretches: readonly OffStretch[]): Fill[] {
     const material = run.reaches[reachIndexAt(run, at)]?.beddingMaterial ?? 'sand';
     volumes.set(material, (volumes.get(material) ?? 0) + volume);
   }
-  return [...volumes].map(([material, volume]): Fill => {
-    const { density, bulking } = beddings[material];
-    return { material, volume, loose: volume * bulking, mass: volume * density, bags: Math.ceil((volume * density) / BAG - 1e-9) };
-  });
+  return [...volumes].map(([material, volume]) => fillOf(material, volume));
 }
 
 /** Cuts read again beside their first reading, those that differ by more than they may. */
@@ -148,6 +138,7 @@ function rereadsOf(checks: readonly AsDug[], rules: Rules): Reread[] {
         !one.kept.entry.fact.again &&
         one.layer === check.layer &&
         one.pit === check.pit &&
+        one.line === check.line &&
         Math.abs(one.station - check.station) <= REREAD_AT,
     );
     if (!first) return [];

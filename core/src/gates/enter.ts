@@ -14,7 +14,7 @@ import {
   type KeptOf,
 } from '../book';
 import { soilTests } from '../ground';
-import { joined, type Range } from '../geometry';
+import type { Range } from '../geometry';
 import { speaksOf, type Job, type Run } from '../job';
 import type { PlanFinding } from '../plan/checks';
 import { groundFindings, type GroundFinding } from '../plan/ground';
@@ -31,11 +31,13 @@ import {
   type SaidPlan,
 } from '../protection';
 import type { Rules } from '../rules';
+import { liftedIn } from '../lay/lifted';
 import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
 import { isPit, type Place } from '../trench';
 import { figuresIn, formatHours, formatLength, type UnitSystem } from '../units';
 import { sayPlace, type Reader } from '../words';
-import { against, reasonOf, reasonsFirst, type Gate, type GateReason } from './reasons';
+import { against, reasonOf } from './reasons';
+import { gateOf, isOpen, shutGate, SHORTEST, type Reason, type SafeGate } from './stretches';
 
 /** An issued plan with what comes of it. */
 export interface PlannedRevision {
@@ -63,30 +65,6 @@ export interface EnterInputs {
   units: UnitSystem;
 }
 
-/** A stretch of one answer: open to a moment, or shut and why. */
-export interface EnterStretch extends Range {
-  open: boolean;
-  /** The moment it shuts by itself, ISO 8601; undefined while it is shut. */
-  closes: string | undefined;
-  reasons: EnterReason[];
-}
-/** A reason with where it holds, and who can do something about it. */
-export interface EnterReason extends GateReason {
-  where: Range[];
-  who: string;
-}
-
-/** The gate **Safe to enter**: open where and until when, and what is missing elsewhere. `open`: anywhere at all. */
-export interface SafeGate extends Gate {
-  where: Range[];
-  /** The moment the first of what is open shuts. */
-  closes: string | undefined;
-  stretches: EnterStretch[];
-  reasons: EnterReason[];
-  /** Number of the plan in force. */
-  revision: number | undefined;
-}
-
 /** Heard within this long, the server counts as heard, ms: a few looks of a device that looks all the time. */
 export const IN_HEARING = 75_000;
 /** Readings of pressure and air count for a shift when taken this many hours before its inspection or later. */
@@ -95,17 +73,12 @@ const BEFORE = 4;
 const NEAR = 10;
 /** Nobody stands on a point: what is said of one counts this far round it, metres. */
 const ROUND = 0.5;
-/** Stretches shorter than this are none, metres. */
-const SHORTEST = 1e-6;
 
 const COMPETENT = 'Competent person';
 const CREW = 'Whoever works there';
 const PLANNER = 'Whoever plans it';
 
 type Inspected = KeptOf<'inspection'>;
-interface Reason extends GateReason {
-  who: string;
-}
 const stop = (id: string, what: string, why: string, who = COMPETENT): Reason => ({ id, state: 'stop', what, why, who });
 
 /** What is the same for every station: worked out once. */
@@ -142,11 +115,11 @@ export function safeToEnter(inputs: EnterInputs): SafeGate {
     return to - from < SHORTEST ? [] : [{ from, to, ...judgeAt(all, (from + to) / 2) }];
   });
   return gateOf(
-    all,
     withWaysOut(
       all,
       pieces.filter(({ places }) => places.length > 0),
     ),
+    force.number,
   );
 }
 
@@ -181,7 +154,18 @@ const shiftEnd = (one: Inspected): number => Math.min(Date.parse(one.entry.fact.
 
 /** Everything that shuts, whatever its clock says and whether or not the server took it. */
 function badNews(book: readonly Kept[], units: UnitSystem): Prepared['bad'] {
-  return book.flatMap((kept): Prepared['bad'] => {
+  const hanging = liftedIn(book).map(({ kept, from, to }): Prepared['bad'][number] => ({
+    kept,
+    where: widened({ from, to }),
+    reason: stop(
+      `lifted.${kept.entry.id}`,
+      sayEntry(kept.entry, units),
+      'Nobody under it, nobody in the way it swings: set it down, and say so.',
+      CREW,
+    ),
+    never: true,
+  }));
+  const said = book.flatMap((kept): Prepared['bad'] => {
     const { entry } = kept;
     const { fact } = entry;
     const late = `Entered by ${entry.author}; inspect again before anybody goes in.`;
@@ -211,6 +195,7 @@ function badNews(book: readonly Kept[], units: UnitSystem): Prepared['bad'] {
         return [];
     }
   });
+  return [...hanging, ...said];
 }
 
 /** The stretch an unknown fact says it is about; undefined where it says none. */
@@ -548,8 +533,6 @@ const needsWayOut = ({ plan }: PlannedRevision, places: readonly Place[], at: nu
     isPit(place) ? plan.ladders.some((one) => one.place === place.id) : plan.ranges.egress.some((range) => within(at, range)),
   );
 
-const isOpen = ({ reasons }: Pick<Judged, 'reasons'>): boolean => reasons.every(({ state }) => state !== 'stop');
-
 /** Shuts where no ladder can be reached, no further than the rule says, without leaving what is open. */
 function withWaysOut(all: Prepared, pieces: readonly Judged[]): Judged[] {
   const travel = all.rules.egressTravel.value ?? Infinity;
@@ -577,45 +560,3 @@ const noWayOut = ({ rules, units }: Prepared): Reason =>
     'No way out within reach',
     `A ladder inside the protected part, within ${formatLength(rules.egressTravel.value ?? 0, units)}: set it, look, and say where it stands. ${rules.egressTravel.basis}.`,
   );
-
-const tellsApart = ({ id, what, why }: GateReason): string => [id, what, why].join('\n');
-
-/** Stretches of one answer joined, and every reason once with where it holds. */
-function gateOf(all: Prepared, pieces: readonly Judged[]): SafeGate {
-  const stretches: EnterStretch[] = [];
-  const where = new Map<string, { reason: Reason; ranges: Range[] }>();
-  for (const { from, to, reasons, closes } of pieces) {
-    for (const reason of reasons) {
-      const known = where.get(tellsApart(reason)) ?? { reason, ranges: [] };
-      known.ranges.push({ from, to });
-      where.set(tellsApart(reason), known);
-    }
-    const open = isOpen({ reasons });
-    const moment = open && Number.isFinite(closes) ? new Date(closes).toISOString() : undefined;
-    const last = stretches.at(-1);
-    const key = (some: readonly GateReason[]) => some.map(tellsApart).join('\n');
-    if (last && from - last.to < SHORTEST && last.open === open && last.closes === moment && key(last.reasons) === key(reasons))
-      last.to = to;
-    else stretches.push({ from, to, open, closes: moment, reasons: reasons.map((reason) => ({ ...reason, where: [{ from, to }] })) });
-  }
-  const opened = stretches.filter(({ open }) => open);
-  return {
-    open: opened.length > 0,
-    reasons: reasonsFirst([...where.values()].map(({ reason, ranges }): EnterReason => ({ ...reason, where: joined(ranges) }))),
-    until: undefined,
-    where: joined(opened.map(({ from, to }) => ({ from, to }))),
-    closes: opened.flatMap(({ closes }) => closes ?? []).sort()[0],
-    stretches,
-    revision: all.force.number,
-  };
-}
-
-const shutGate = (reasons: EnterReason[]): SafeGate => ({
-  open: false,
-  reasons,
-  until: undefined,
-  where: [],
-  closes: undefined,
-  stretches: [],
-  revision: undefined,
-});

@@ -2,5 +2,5 @@ export * from './reasons';
 export * from './clear';
 export * from './dig';
 export * from './enter';
-export * from './cover';
+export type { EnterReason, EnterStretch, SafeGate } from './stretches';
 export * from './waysOut';

@@ -3,6 +3,8 @@ import { EPSILON } from '../geometry';
 /** A cable to be cut: from one station to another, with what its ends take. Metres. */
 export interface CableSpan {
   name: string;
+  /** Id of the laid line it is, or lies in. */
+  line?: string;
   from: number;
   to: number;
   /** Cut length: the way, tails, terminations and slack. */
@@ -12,6 +14,7 @@ export interface CableSpan {
 /** A piece cut from a drum. `joint`: station of the joint at its end, where the span goes on from another piece. */
 export interface DrumCut {
   name: string;
+  line?: string | undefined;
   length: number;
   joint: number | undefined;
 }
@@ -162,19 +165,19 @@ function pour({ drums, spans, bought }: Group): DrumPlan['drums'] {
   // The longest first: joints come late.
   const cut = drums.toSorted((a, b) => b - a).map((length) => ({ length, cuts: [] as DrumCut[], left: length }));
   let at = 0;
-  for (const { name, from, to, cut: whole } of spans) {
+  for (const { name, line, from, to, cut: whole } of spans) {
     let need = whole;
     while (need > EPSILON) {
       const drum = cut[at];
       if (!drum) break;
       if (drum.left >= need - EPSILON) {
-        drum.cuts.push({ name, length: need, joint: undefined });
+        drum.cuts.push({ name, line, length: need, joint: undefined });
         drum.left = Math.max(0, drum.left - need);
         need = 0;
       } else if (drum.left > OVERLAP && (at + 1 < cut.length || bought > 0)) {
         need -= drum.left - OVERLAP;
         // Stations go with the cable: the share laid so far of its way.
-        drum.cuts.push({ name, length: drum.left, joint: from + ((to - from) * (whole - Math.max(0, need))) / whole });
+        drum.cuts.push({ name, line, length: drum.left, joint: from + ((to - from) * (whole - Math.max(0, need))) / whole });
         drum.left = 0;
         at++;
       } else at++;

@@ -12,7 +12,7 @@ import { spoilItems, supportItems, workItems } from './site';
 export * from './items';
 export * from './cutting';
 export * from './drums';
-export type { CutPlan } from './lines';
+export { cutsOf, pipeSpans, type CutPlan, type PipeSpan } from './lines';
 export type { OrderFacts, OrderFinding } from './findings';
 export { surfaceVolumes } from './materials';
 

@@ -1,6 +1,6 @@
 import { CABLE_JOINT, COUPLER, loopsAt, PRICE_BASIS, structureTypes, type Product } from '../catalogue';
 import { EPSILON } from '../geometry';
-import { cablesOf, spansOf, type Job, type PlacedLine, type Run, type LineSpan } from '../job';
+import { cablesOf, spansOf, type Job, type PlacedLine, type Run, type LineSpan, type Structure } from '../job';
 import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
 import { planDrums, type CableSpan, type DrumPlan } from './drums';
@@ -10,21 +10,41 @@ import { plural } from './words';
 /** How one kind of line is cut. `typed`: from drums somebody has to hand. */
 export type CutPlan = { product: Product } & ({ kind: 'sticks'; cutting: Cutting } | { kind: 'drums'; plan: DrumPlan; typed: boolean });
 
-/** Lengths of pipe between the structures on its way, metres, less what the structures themselves take. */
-function pipesOf(run: Run, line: PlacedLine): number[] {
-  const on = run.structures
-    .filter(({ kind, station }) => structureTypes[kind].turns && station > line.from + EPSILON && station < line.to - EPSILON)
-    .sort((a, b) => a.station - b.station);
-  const ends = [line.from, ...on.map(({ station }) => station), line.to];
-  const half = (i: number) => (on[i]?.diameter ?? 0) / 2;
-  return ends.slice(1).map((to, i) => Math.max(0, to - (ends[i] as number) - (i > 0 ? half(i - 1) : 0) - (i < on.length ? half(i) : 0)));
+/** A pipe between two structures on its way, less what the structures themselves take: stations, and what stands at its ends. */
+export interface PipeSpan {
+  from: number;
+  to: number;
+  ends: readonly [Structure | undefined, Structure | undefined];
 }
+
+/** The pipes of a line along the run, from structure to structure. */
+export function pipeSpans(run: Pick<Run, 'structures'>, line: Pick<PlacedLine, 'from' | 'to'>): PipeSpan[] {
+  const turning = run.structures.filter(({ kind }) => structureTypes[kind].turns);
+  const on = turning
+    .filter(({ station }) => station > line.from + EPSILON && station < line.to - EPSILON)
+    .sort((a, b) => a.station - b.station);
+  const standing = (station: number) => turning.find((one) => Math.abs(one.station - station) < AT_END);
+  const ends = [
+    { station: line.from, at: standing(line.from), half: 0 },
+    ...on.map((at) => ({ station: at.station, at, half: at.diameter / 2 })),
+    { station: line.to, at: standing(line.to), half: 0 },
+  ];
+  return ends.slice(1).map((end, i): PipeSpan => {
+    const start = ends[i] as (typeof ends)[number];
+    const from = start.station + start.half;
+    return { from, to: Math.max(from, end.station - end.half), ends: [start.at, end.at] };
+  });
+}
+/** A structure this near the end of a line stands at it, metres. */
+const AT_END = 0.01;
+const pipesOf = (run: Run, line: PlacedLine): number[] => pipeSpans(run, line).map(({ from, to }) => to - from);
 
 /** The cables and coils of a line as they are cut: in one piece, or from structure to structure where it goes in and out of them. */
 function piecesOf(run: Run, line: PlacedLine, name: string): CableSpan[] {
   const spans = spansOf(run, line);
   const at = (structure: LineSpan['ends'][number], end: string) => structure?.name ?? end;
   return spans.map(({ from, to, cut, ends }) => ({
+    line: line.id,
     name: spans.length === 1 ? name : `${name}, ${at(ends[0], 'start')} to ${at(ends[1], 'end')}`,
     from,
     to,

@@ -1,3 +1,4 @@
 export * from './ruleSets';
 export * from './resolve';
 export * from './quantities';
+export * from './fusion';

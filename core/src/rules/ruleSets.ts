@@ -5,7 +5,21 @@ export type RuleSetId = 'US' | 'UK' | 'AUNZ';
 export const ruleSetIds = ['US', 'UK', 'AUNZ'] as const satisfies readonly RuleSetId[];
 
 /** What each rule measures: decides its unit on screen and the bounds an override must keep. */
-export type RuleQuantity = 'length' | 'batter' | 'days' | 'hours' | 'minutes' | 'count' | 'share' | 'parts' | 'strength';
+export type RuleQuantity =
+  | 'length'
+  | 'batter'
+  | 'days'
+  | 'hours'
+  | 'minutes'
+  | 'count'
+  | 'share'
+  | 'parts'
+  | 'strength'
+  | 'makeUp'
+  | 'ratio'
+  | 'pressure'
+  | 'ohms'
+  | 'speed';
 interface RuleInfo {
   label: string;
   quantity: RuleQuantity;
@@ -86,6 +100,19 @@ export const ruleInfo = {
   slipFrom: { label: 'Asked again when a level is off by', quantity: 'length' },
   returnsWithin: { label: 'Sensors say the same of one point within', quantity: 'length' },
   machineOver: { label: 'Over a line nobody has seen the machine digs no closer than', quantity: 'length' },
+  bedApart: { label: 'Bed measured at least every', quantity: 'length' },
+  bedThin: { label: 'Bed thinner than planned by up to', quantity: 'length' },
+  photoApart: { label: 'A photo of what was laid at least every', quantity: 'length' },
+  ringLimit: { label: 'A flexible pipe may lose of its height', quantity: 'share' },
+  mandrelShare: { label: 'Mandrel of the bore of a duct or flexible pipe', quantity: 'share' },
+  makeUpPipes: { label: 'Water test, pipes: make-up a square metre wetted', quantity: 'makeUp' },
+  makeUpBoth: { label: 'Water test, pipes and chambers: make-up a square metre wetted', quantity: 'makeUp' },
+  makeUpChambers: { label: 'Water test, chambers: make-up a square metre wetted', quantity: 'makeUp' },
+  mainHold: { label: 'Pressure test of a main holds', quantity: 'minutes' },
+  mainDrop: { label: 'Pressure test of a main loses up to', quantity: 'pressure' },
+  insulationLeast: { label: 'Insulation of a cable at least', quantity: 'ohms' },
+  flushSpeed: { label: 'Loops flushed at least at', quantity: 'speed' },
+  liftFactor: { label: 'A load on the move weighs, times', quantity: 'ratio' },
 } as const satisfies Record<string, RuleInfo>;
 
 export type RuleKey = keyof typeof ruleInfo;
@@ -194,6 +221,22 @@ const LEVELS = {
   slipFrom: { value: 0.5, basis: 'Default of this program: off by more is a slip of unit or station more often than of the bucket' },
   returnsWithin: { value: 0.01, basis: 'Usual default: 10 mm between any two poses; the maker’s figure rules' },
 };
+/** What is laid, and how it is proved, where owner and drawings say nothing else. */
+const LAYING = {
+  bedApart: { value: 5, basis: 'Usual default: the bed measured every 5 m and at both ends' },
+  bedThin: { value: 0.01, basis: 'Usual default: 10 mm under the bed asked for; the owner rules' },
+  photoApart: { value: 10, basis: 'Usual default: a photo every 10 m, and of every joint and crossing' },
+  ringLimit: { value: 0.05, basis: 'Usual: 5 % of the bore after the fill; the maker’s figure rules' },
+  mandrelShare: { value: 0.95, basis: 'Usual for flexible pipe: a mandrel of 95 % of the bore; the owner rules' },
+  makeUpPipes: { value: 1.5e-4, basis: 'EN 1610: 0.15 l/m² in 30 min' },
+  makeUpBoth: { value: 2e-4, basis: 'EN 1610: 0.20 l/m² in 30 min, pipes with their chambers' },
+  makeUpChambers: { value: 4e-4, basis: 'EN 1610: 0.40 l/m² in 30 min, chambers' },
+  mainHold: { value: 60, basis: 'EN 805: pressure drop test of 1 h; the owner’s procedure rules' },
+  mainDrop: { value: 20_000, basis: 'EN 805: 20 kPa (0.2 bar) for iron, steel and plastics' },
+  insulationLeast: { value: 1e6, basis: 'IEC 60364-6: 1 MΩ at least up to 500 V; the cable maker’s figure rules' },
+  flushSpeed: { value: 0.6, basis: 'Usual: 0.6 m/s carries air and dirt out of a loop' },
+  liftFactor: { value: 1.1, basis: 'Usual lifting practice: what swings weighs a tenth more' },
+};
 const BORROWED = 'US tables, used here as a default for want of a local one';
 
 export const ruleSets: Record<RuleSetId, RuleSet> = {
@@ -225,6 +268,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       ...NO_ENTRY,
       ...PROTECTION,
       ...LEVELS,
+      ...LAYING,
       slopeAShort: { value: 0.5, basis: '29 CFR 1926 Subpart P App. B: type A, ½:1 open 24 hours or less, to 12 ft (3.66 m)' },
       edgeGuard: { value: 6 * FOOT, basis: '29 CFR 1926.501: walkways over 6 ft (1.83 m); wells and pits alike' },
       airDepth: { value: 4 * FOOT, basis: '29 CFR 1926.651(g): over 4 ft (1.22 m) where a hazard could exist' },
@@ -258,6 +302,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       ...NO_ENTRY,
       ...PROTECTION,
       ...LEVELS,
+      ...LAYING,
       sulphide: { value: 5, basis: 'EH40 practice: 5 ppm' },
       monoxide: { value: 20, basis: 'EH40 practice: 20 ppm' },
       ...SLOPES(BORROWED),
@@ -289,6 +334,7 @@ export const ruleSets: Record<RuleSetId, RuleSet> = {
       ...NO_ENTRY,
       ...PROTECTION,
       ...LEVELS,
+      ...LAYING,
       flammable: { value: 0.05, basis: 'Usual alarm: 5 % of the lower explosive limit' },
       monoxide: { value: 30, basis: 'Workplace standard: 30 ppm' },
       ...SLOPES(BORROWED),

@@ -1,28 +1,18 @@
-import { HOUR, marksFault, momentOf, type Entry, type Fact, type FactKind, type Kept } from '../book';
+import { HOUR, marksFault, momentOf, type Entry, type Fact } from '../book';
 import { designsOf } from '../dig/design';
 import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/checkFaults';
 import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
 import { bucketNow } from '../dig/bucket';
 import { doneBefore } from '../dig/shifts';
 import { EPSILON } from '../geometry';
-import { kitOf, type Job, type Run } from '../job';
+import { kitOf } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
-import type { Rules } from '../rules';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { canAt } from './holds';
+import { layChecks } from './layRefusals';
 import { CONTACT } from './protected';
+import { NOT_ISSUED, type Checks, type RefusalInputs } from './refusal';
 import { registerOf, type RegisteredPiece } from './register';
-
-/** What an entry is held against before it is taken: the plan in force where there is one, and the book as it is. */
-export interface RefusalInputs {
-  job: Pick<Job, 'kit' | 'units' | 'products' | 'owners'>;
-  rules: Rules;
-  /** Of the issued plan in force, and what it was made of. */
-  plan: HoldingPlan | undefined;
-  run: Run | undefined;
-  book: readonly Kept[];
-  now: number;
-}
 
 /**
  * Why an entry cannot be true as it is, in a sentence; undefined where it can. Bad news is never refused for what it lacks: nobody is to be kept from saying
@@ -34,9 +24,8 @@ export function entryRefusal(entry: Entry, inputs: RefusalInputs): string | unde
   return check?.(fact, inputs, entry);
 }
 
-type Checks = { [K in FactKind]?: (fact: Entry<K>['fact'], inputs: RefusalInputs, entry: Entry<K>) => string | undefined };
-
 const CHECKS: Checks = {
+  ...layChecks,
   inspection: ({ items, until }, _, entry) => {
     if (items.some(({ ok }) => !ok)) return undefined;
     const length = Date.parse(until) - momentOf({ entry });
@@ -154,9 +143,6 @@ const CHECKS: Checks = {
     return undefined;
   },
 };
-
-/** What people dig by is said of an issued plan. */
-const NOT_ISSUED = 'Issue the plan first: what is dug is held against it.';
 
 /** What a check is held against; undefined where nothing is issued. */
 function heldOf(setUp: string | null, { job, run, plan, rules, book, now }: RefusalInputs): CheckHeld | undefined {

@@ -1,4 +1,5 @@
 import {
+  BAG,
   beddingIds,
   beddings,
   coverPlates,
@@ -131,17 +132,31 @@ function lengthUp(wall: Wall, height: number): number {
   }, 0);
 }
 
-/** What a bed lacks between two measured stations, and what tops it up. */
-export interface Shortfall {
-  /** Compacted, m³. */
+/** Material that fills something: compacted m³, loose m³ as it is bought, kg, bags. */
+export interface Fill {
+  material: BeddingId;
   volume: number;
-  /** To bring, loose m³, and bags of 25 kg. */
   loose: number;
+  mass: number;
   bags: number;
+}
+/** What a compacted volume takes of a material, m³. */
+export function fillOf(material: BeddingId, volume: number): Fill {
+  const { density, bulking } = beddings[material];
+  return {
+    material,
+    volume,
+    loose: volume * bulking,
+    mass: volume * density,
+    bags: Math.max(0, Math.ceil((volume * density) / BAG - 1e-9)),
+  };
+}
+
+/** What a bed lacks between two measured stations, and what tops it up. */
+export interface Shortfall extends Fill {
   /** Stretches that lack something: stations and the most missing, metres. */
   stretches: { from: number; to: number; most: number }[];
 }
-const BAG = 25;
 
 /**
  * Bedding shortfall from thicknesses measured at stations, linear between them. Where two neighbours lie on either side of the design, only the part that
@@ -169,6 +184,5 @@ export function beddingShortfall(
     if (last && Math.abs(last.to - from) < 1e-9) Object.assign(last, { to, most: Math.max(last.most, most) });
     else stretches.push({ from, to, most });
   }
-  const { bulking, density } = beddings[material];
-  return { volume, loose: volume * bulking, bags: Math.max(0, Math.ceil((volume * density) / BAG - 1e-9)), stretches };
+  return { ...fillOf(material, volume), stretches };
 }

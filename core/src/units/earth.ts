@@ -46,3 +46,40 @@ export function parsePermeability(text: string, system: UnitSystem): Parsed {
 /** Shows a conductor's resistance (Ω/m) in mΩ/m or Ω in a thousand feet. */
 export const formatResistance = (ohms: number, system: UnitSystem): string =>
   system === 'us' ? `${(ohms * FOOT * 1000).toFixed(3)} Ω/1000 ft` : `${(ohms * 1000).toFixed(3)} mΩ/m`;
+
+const OHMS: readonly [factor: number, unit: string][] = [
+  [1e9, 'GΩ'],
+  [1e6, 'MΩ'],
+  [1e3, 'kΩ'],
+  [1, 'Ω'],
+];
+/** Shows the resistance of a conductor or of insulation (Ω), to three figures. */
+export function formatOhms(ohms: number): string {
+  const [factor, unit] = OHMS.find(([least]) => Math.abs(ohms) >= least) ?? [1, 'Ω'];
+  return `${Number((ohms / factor).toPrecision(3))} ${unit}`;
+}
+
+const OHM_UNITS: Record<string, number> = { g: 1e9, m: 1e6, k: 1e3, '': 1 };
+/** Reads a resistance: `200 MΩ`, `0.35 ohm`, `1.2 Gohm`; a bare number is in `bare`. @returns ohms. */
+export function parseOhms(text: string, bare: 'MΩ' | 'Ω'): Parsed {
+  const match = new RegExp(`^(${NUMBER})\\s*(?:([gmk]?)(?:Ω|ω|ohms?))?$`, 'u').exec(tidy(text));
+  if (!match) return refuse(`“${text.trim()}” is not a resistance. Type it like 200 MΩ or 0.35 ohm.`);
+  const value = Number(match[1]) * (OHM_UNITS[match[2] ?? (bare === 'MΩ' ? 'm' : '')] as number);
+  return { ok: true, value, understood: formatOhms(value) };
+}
+
+/** Reads how long something lasted, in minutes: `3.5`, `3:30`, `90 s`, `2 h`. @returns minutes. */
+export function parseMinutes(text: string): Parsed {
+  const clock = /^(\d+):([0-5]\d)$/.exec(tidy(text));
+  const match = new RegExp(`^(${NUMBER})\\s*(s|sec|min|h)?$`).exec(tidy(text));
+  if (!clock && !match) return refuse(`“${text.trim()}” is not a time. Type it like 3.5, 3:30, 90 s or 2 h.`);
+  const value = clock
+    ? Number(clock[1]) + Number(clock[2]) / 60
+    : Number(match?.[1]) * { s: 1 / 60, sec: 1 / 60, min: 1, h: 60 }[match?.[2] ?? 'min']!;
+  return { ok: true, value, understood: formatMinutes(value) };
+}
+/** Shows minutes as a watch does: `3:30`. */
+export function formatMinutes(minutes: number): string {
+  const seconds = Math.round(minutes * 60);
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')} min`;
+}

@@ -116,7 +116,7 @@ function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
         </Notice>
       ) : null}
       <TextField
-        label={means === 'string' ? 'Line over the benchmark' : 'Backsight: the rod on the benchmark reads'}
+        label={means === 'string' ? 'Line over the benchmark' : 'Backsight on the benchmark'}
         value={form.backsight}
         onText={(backsight) => change({ backsight })}
         keys="decimal"

@@ -24,6 +24,8 @@ const schema = z.strictObject({
   /** The pit it is in; null: in the trench. */
   pit: id.nullable(),
   layer: z.enum(checkedLayerIds),
+  /** The laid line whose invert it is; absent: the leading one. */
+  line: id.optional(),
   found,
   widthBottom: width,
   widthTop: width,
@@ -53,10 +55,11 @@ export const check = kindOf({
       ...(note ? [note] : []),
     ].join(', '),
   where: ({ station }) => atStation(station),
-  columns: ({ station, pit, layer, found: { as, value }, widthBottom, widthTop, setUp, again, note }) => ({
+  columns: ({ station, pit, layer, line, found: { as, value }, widthBottom, widthTop, setUp, again, note }) => ({
     station,
     pit: pit ?? '',
     layer,
+    line: line ?? '',
     as,
     value,
     widthBottom: widthBottom ?? '',

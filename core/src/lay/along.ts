@@ -1,0 +1,46 @@
+import type { Range } from '../geometry';
+
+/** A reading at a station, metres. */
+export interface Reading {
+  station: number;
+  value: number;
+}
+
+/**
+ * What readings say of a station: even between two no further apart than `apart`; by itself a reading speaks for half of that each way. Undefined where none
+ * speaks.
+ * @param readings ascending by station, none twice.
+ */
+export function spokenAt(readings: readonly Reading[], apart: number, at: number): number | undefined {
+  let before: Reading | undefined;
+  let after: Reading | undefined;
+  for (const one of readings) {
+    if (one.station <= at) before = one;
+    else {
+      after = one;
+      break;
+    }
+  }
+  if (before && after && after.station - before.station <= apart + 1e-9)
+    return before.value + ((after.value - before.value) * (at - before.station)) / (after.station - before.station);
+  const half = apart / 2 + 1e-9;
+  if (before && at - before.station <= half) return before.value;
+  return after && after.station - at <= half ? after.value : undefined;
+}
+
+/** Stations at which what readings say may change otherwise. */
+export const spokenCuts = (readings: readonly Reading[], apart: number): number[] =>
+  readings.flatMap(({ station }) => [station - apart / 2, station, station + apart / 2]);
+
+/** Stations between neighbouring readings at which they pass a value. */
+export function passes(readings: readonly Reading[], value: number): number[] {
+  return readings.slice(1).flatMap((b, i) => {
+    const a = readings[i] as Reading;
+    return (a.value - value) * (b.value - value) < 0
+      ? [a.station + ((b.station - a.station) * (value - a.value)) / (b.value - a.value)]
+      : [];
+  });
+}
+
+/** Does a range hold a station? */
+export const holds = ({ from, to }: Range, at: number): boolean => at >= from - 1e-9 && at <= to + 1e-9;

@@ -1,0 +1,203 @@
+import { reachIndexAt } from '../alignment';
+import { doubtOf, knows, ofKind, unsettledIn, whereOf, withdrawn, type Kept, type KeptOf } from '../book';
+import { digReport, type AsDug } from '../dig';
+import type { Range } from '../geometry';
+import type { PlacedLine, Reach } from '../job';
+import type { Rules } from '../rules';
+import { holds, spokenAt, type Reading } from './along';
+import type { Answering } from './answered';
+import { bedReport, type BedReport } from './bed';
+import { jointsExpected, jointsLogged, matchJoints, type ExpectedJoint, type JointMatch, type LoggedJoint } from './joints';
+import { afterNeeded, beforeNeeded, coverNeeded, laidNeeded, testsNeeded } from './needs';
+import { liftedIn, type Lifted } from './lifted';
+import { pullsOf, type Pulled } from './pulled';
+import { knownPlan, nodesOf, sameThere, type KnownPlan, type LaidPlan } from './same';
+import { testsOf, type Tested } from './tested';
+
+/** An issued plan with its number and rules. */
+export interface IssuedPlan extends LaidPlan {
+  number: number;
+  rules: Rules;
+}
+
+export interface LayInputs {
+  /** Issued plans that are known; what was seen of one that is not says nothing. */
+  revisions: readonly IssuedPlan[];
+  /** The one people work to. */
+  force: IssuedPlan;
+  book: readonly Kept[];
+  now: number;
+}
+
+/** Levels of one line’s invert, ascending, as far as they count. */
+export interface LineLevels {
+  line: string;
+  readings: (Reading & { check: AsDug })[];
+}
+
+/** What was laid, as the book has it beside the plan in force. */
+export interface LayReport {
+  plan: KnownPlan;
+  rules: Rules;
+  laid: readonly PlacedLine[];
+  bed: BedReport;
+  /** The bed looked at, before laying and after. */
+  before: Answering[];
+  after: Answering[];
+  /** Lines laid, by line. */
+  lines: (Answering & { kept: KeptOf<'laid'> })[];
+  levels: LineLevels[];
+  expected: ExpectedJoint[];
+  joints: LoggedJoint[];
+  matches: JointMatch[];
+  tests: Tested[];
+  pulls: Pulled[];
+  /** Lines hurt, or drawn harder than they may be. */
+  hurts: (Range & { line: string; kept: Kept })[];
+  ready: Answering[];
+  witnessed: (Answering & { line: string })[];
+  /** Where something was photographed that was laid. */
+  photos: Range[];
+  unseen: (Range & { kept: KeptOf<'unseen'> })[];
+  found: Range[];
+  /** Loads in the air that nobody set down. */
+  lifted: Lifted[];
+  /** Does what an entry says of a line count at a station: was it made of a plan that says the same there? */
+  counts: (revision: string, line: string | null, at: number) => boolean;
+  /** Stations at which any of the known plans begins to say something else. */
+  nodes: number[];
+}
+
+/** What is asked at a station of the trench: the lines there, and their reach. Undefined where nothing is dug open. */
+export interface Asked {
+  reach: Reach;
+  lines: PlacedLine[];
+}
+
+/** Kinds of entries whose photos show what was laid. */
+const SHOWN: readonly string[] = ['laid', 'bedSeen', 'joint', 'check', 'note', 'test', 'witnessed', 'coverReady', 'wallHole'];
+
+/** Everything the book says of what was laid, worked out once for gate, screens and tasks. */
+export function layReport({ revisions, force, book, now }: LayInputs): LayReport {
+  const { rules, job, run } = force;
+  const plan = knownPlan(force);
+  const { laid, designs } = plan;
+  const gone = withdrawn(book);
+  const believed = (one: Kept) => doubtOf(one, gone, now, rules) === undefined;
+  const answering = <K extends 'bedSeen' | 'laid' | 'coverReady'>(kind: K) =>
+    ofKind(book, kind).map((kept) => {
+      const { from, to, points } = kept.entry.fact as { from: number; to: number; points: Answering['points'] };
+      return { kept, from, to, points, believed: believed(kept) };
+    });
+  const seen = answering('bedSeen') as (Answering & { kept: KeptOf<'bedSeen'> })[];
+  const known = new Map(revisions.map((one) => [one.id, knownPlan(one)]));
+  known.set(force.id, plan);
+  const counts: LayReport['counts'] = (revision, line, at) => {
+    const of = known.get(revision);
+    return of !== undefined && sameThere(of, plan, line, at);
+  };
+  const joints = jointsLogged(laid, book, rules, now);
+  const expected = jointsExpected(job, run);
+  const pulls = pullsOf(laid, book);
+  return {
+    plan,
+    rules,
+    laid,
+    bed: bedReport(run, designs, book, rules, now),
+    before: seen.filter(({ kept }) => kept.entry.fact.when === 'before'),
+    after: seen.filter(({ kept }) => kept.entry.fact.when === 'after'),
+    lines: answering('laid') as LayReport['lines'],
+    levels: levelsOf(force, laid, book, now),
+    expected,
+    joints,
+    matches: matchJoints(expected, joints, ({ kept, line, station }) => counts(kept.entry.fact.revision, line, station)),
+    tests: testsOf(laid, book, rules, now),
+    pulls,
+    hurts: [
+      ...ofKind(book, 'damage').map((kept) => {
+        const { line, from, to } = kept.entry.fact;
+        return { line, from, to, kept: kept as Kept };
+      }),
+      ...pulls
+        .filter(({ over }) => over)
+        .flatMap(({ line, kept }) => laid.filter(({ id }) => id === line).map(({ from, to }) => ({ line, from, to, kept: kept as Kept }))),
+    ],
+    ready: answering('coverReady'),
+    witnessed: ofKind(book, 'witnessed').map((kept) => {
+      const { from, to, ok, note, line } = kept.entry.fact;
+      return { kept, from, to, line, points: [{ id: OWNER, ok, note }], believed: believed(kept) };
+    }),
+    photos: book.flatMap((one) => {
+      const where = SHOWN.includes(one.entry.fact.kind) && believed(one) && (one.entry.photos?.length ?? 0) > 0 ? whereOf(one.entry) : null;
+      return where ? [where] : [];
+    }),
+    unseen: ofKind(book, 'unseen').map((kept) => ({ from: kept.entry.fact.from, to: kept.entry.fact.to, kept })),
+    found: unsettledIn(book).map(({ from, to }) => ({ from, to })),
+    lifted: liftedIn(book),
+    counts,
+    nodes: [plan, ...known.values()].flatMap(nodesOf),
+  };
+}
+/** What an owner's inspection answers. */
+export const OWNER = 'owner';
+
+/** Levels of inverts from the dig’s own report: the one place where a reading becomes a level. */
+function levelsOf(
+  { job, run, plan: { places }, rules }: IssuedPlan,
+  laid: readonly PlacedLine[],
+  book: readonly Kept[],
+  now: number,
+): LineLevels[] {
+  const { checks } = digReport({ job, run, places, rules, book, now });
+  return laid.map(({ id, leads }): LineLevels => ({
+    line: id,
+    readings: checks
+      .filter(
+        (one) => one.layer === 'pipe' && one.pit === null && !one.over && one.doubt === undefined && (one.line ?? (leads ? id : '')) === id,
+      )
+      .map((check) => ({ station: check.station, value: check.off, check })),
+  }));
+}
+
+/** What lies at a station by the plan in force. */
+export function askedAt({ plan: { of, designs }, laid }: Pick<LayReport, 'plan' | 'laid'>, at: number): Asked | undefined {
+  const design = designs(at, null);
+  if (!design) return undefined;
+  const reach = of.run.reaches[reachIndexAt(of.run, at)] as Reach;
+  return { reach, lines: laid.filter(({ id }) => id in design.lines) };
+}
+
+/** What of a line’s level is known at a station: how far off, and the most it may be; undefined where nobody measured. */
+export function levelAt(
+  { levels, rules }: Pick<LayReport, 'levels' | 'rules'>,
+  line: string,
+  at: number,
+): { off: number; within: number } | undefined {
+  const readings = levels.find((one) => one.line === line)?.readings ?? [];
+  const off = spokenAt(readings, rules.levelApart.value ?? Infinity, at);
+  if (off === undefined) return undefined;
+  const near = readings.reduce((best, one) => (Math.abs(one.station - at) < Math.abs(best.station - at) ? one : best));
+  return { off, within: near.check.within };
+}
+
+/** Points asked of a station, by what is laid there. */
+export const pointsAt = ({ lines, reach }: Asked, wet: boolean) => ({
+  before: beforeNeeded(lines),
+  after: afterNeeded(lines),
+  laid: (line: PlacedLine) => laidNeeded(line, reach.surround, wet),
+  ready: coverNeeded(reach),
+  tests: (line: PlacedLine) => testsNeeded(line.product),
+});
+
+/** Entries that say a line was laid at a station and are believed. */
+export const laidAt = ({ lines, counts }: Pick<LayReport, 'lines' | 'counts'>, line: string, at: number): LayReport['lines'] =>
+  lines.filter(
+    (one) => one.kept.entry.fact.line === line && one.believed && holds(one, at) && counts(one.kept.entry.fact.revision, line, at),
+  );
+
+/** Did whoever looked after laying know of everything that was laid there? */
+export const knewLaid = (report: LayReport, look: Kept, lines: readonly PlacedLine[], at: number): boolean =>
+  lines.every(({ id }) => {
+    const entries = report.lines.filter((one) => one.kept.entry.fact.line === id && holds(one, at));
+    return entries.length > 0 && entries.every(({ kept }) => knows(look, kept));
+  });

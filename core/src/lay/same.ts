@@ -1,0 +1,71 @@
+import { reachIndexAt } from '../alignment';
+import { designsOf, type Designs } from '../dig';
+import { placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
+import type { Place } from '../trench';
+
+/** An issued plan, as far as what was laid is held against it. */
+export interface LaidPlan {
+  id: string;
+  job: Job;
+  run: Run;
+  plan: { places: readonly Place[] };
+}
+
+/** What is worked out of a plan once. */
+export interface KnownPlan {
+  of: LaidPlan;
+  designs: Designs;
+  laid: readonly PlacedLine[];
+}
+const known = new WeakMap<LaidPlan, KnownPlan>();
+export function knownPlan(of: LaidPlan): KnownPlan {
+  const before = known.get(of);
+  if (before) return before;
+  const made = { of, designs: designsOf(of.job, of.run, of.plan.places), laid: placedLines(of.job, of.run) };
+  known.set(of, made);
+  return made;
+}
+
+/** Levels are the same to a tenth of a millimetre. */
+const SAME = 1e-4;
+
+/**
+ * Do two plans say the same of a line at a station: the same product, wanted by the same owner, at the same level on the same bed? What was seen by the one then says
+ * something of the other. @param line its id; null: of the bed and what covers it alone.
+ */
+export function sameThere(a: KnownPlan, b: KnownPlan, line: string | null, station: number): boolean {
+  if (a === b) return true;
+  const [one, two] = [a.designs(station, null), b.designs(station, null)];
+  if (!one || !two) return one === two;
+  const close = (x: number | undefined, y: number | undefined) => (x === undefined || y === undefined ? x === y : Math.abs(x - y) <= SAME);
+  if (!close(one.bottom, two.bottom) || !close(one.bed, two.bed) || !close(one.width, two.width)) return false;
+  const [reachA, reachB] = [a, b].map(({ of: { run } }) => run.reaches[reachIndexAt(run, station)]) as [Reach, Reach];
+  if (reachA.beddingMaterial !== reachB.beddingMaterial) return false;
+  if (line === null)
+    return (
+      reachA.tracer === reachB.tracer &&
+      (reachA.plates === null) === (reachB.plates === null) &&
+      reachA.tapes.length === reachB.tapes.length &&
+      sameLines(one.lines, two.lines)
+    );
+  const [lineA, lineB] = [a, b].map(({ laid }) => laid.find(({ id }) => id === line));
+  return (
+    lineA !== undefined &&
+    lineB !== undefined &&
+    lineA.product.id === lineB.product.id &&
+    close(lineA.product.od, lineB.product.od) &&
+    lineA.owner?.id === lineB.owner?.id &&
+    close(lineA.x, lineB.x) &&
+    close(one.lines[line]?.invert, two.lines[line]?.invert)
+  );
+}
+const sameLines = (a: Readonly<Record<string, unknown>>, b: Readonly<Record<string, unknown>>): boolean =>
+  Object.keys(a).sort().join() === Object.keys(b).sort().join();
+
+/** Stations at which what a plan says of its lines may begin to change otherwise: levels are even between them. */
+export const nodesOf = ({ of: { run, plan }, laid }: KnownPlan): number[] => [
+  ...plan.places.flatMap(({ station, from, to }) => [...station, from, to]),
+  ...run.reaches.map(({ from }) => from),
+  ...run.inverts.map(({ station }) => station),
+  ...laid.flatMap(({ from, to }) => [from, to]),
+];
