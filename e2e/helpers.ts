@@ -127,6 +127,7 @@ export const STEPS: readonly { name: string; place: string; tabs: readonly strin
   { name: 'Checks', place: 'checks', tabs: ['Lines', 'Strike risk', 'Compare'] },
   { name: 'Set out', place: 'setout', tabs: ['Set up', 'Machine', 'Sensors', 'Sheet'] },
   { name: 'Dig', place: 'dig', tabs: ['Card', 'Level', 'Layers', 'As dug', 'Day'] },
+  { name: 'Lay', place: 'lay', tabs: ['Bed', 'Line', 'Joints', 'Tests', 'Lift', 'To do'] },
   { name: 'Site', place: 'site', tabs: ['Enter', 'Stands', 'Cover', 'Issue', 'Photos', 'Book'] },
 ];
 /** Goes to a step of the run one is on by the bar with the order of the work. */

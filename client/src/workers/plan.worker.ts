@@ -25,6 +25,7 @@ import {
   type Kept,
   type ProtectionOption,
   type Job,
+  type JobDate,
   type MachineChoice,
   type Order,
   type Plan,
@@ -127,7 +128,8 @@ const worker = {
   sectionDxf: (job: Job, run: Run): Worked<string> => worked(() => writeLongSectionDxf(job, one(job, run))),
   orderCsv: (job: Job, run: Run): Worked<string> => worked(() => writeOrderCsv(job, orderOf(job, run, planRun(job, run)).items)),
   bookCsv: (book: Kept[], units: UnitSystem): Worked<string> => worked(() => writeBookCsv(book, units)),
-  ics: (job: Job, jobId: string, now: string): Worked<string> => worked(() => writeIcs(job, jobId, now)),
+  ics: (job: Job, jobId: string, now: string, more: readonly JobDate[] = []): Worked<string> =>
+    worked(() => writeIcs(job, jobId, now, more)),
 
   readGeoJson: (text: string, origin: Job['origin']): Worked<GeoJsonPlan> => worked(() => readGeoJson(text, origin)),
   /** Prices of an order filled in elsewhere that differ from this one's. */

@@ -26,9 +26,11 @@ export function plannedRevision(jobId: string, id: string): Promise<PlannedRevis
   return known;
 }
 
-/** Plans that were looked at, by the book: those an inspection of it may have to be held against. */
+/** What is held against the plan it was made of, and counts on while that says the same. */
+const OF_A_PLAN: readonly string[] = ['inspection', 'look', 'bedSeen', 'laid', 'joint', 'test', 'coverReady', 'witnessed'];
+/** Plans that were looked at, by the book: those an inspection, or what was laid, may have to be held against. */
 const lookedAt = (book: readonly Kept[]): string[] =>
-  book.flatMap(({ entry: { fact } }) => (fact.kind === 'inspection' || fact.kind === 'look' ? [fact.revision] : []));
+  book.flatMap(({ entry: { fact } }) => (OF_A_PLAN.includes(fact.kind) && 'revision' in fact ? [fact.revision] : []));
 /** The newest of them are enough: older ones are of shifts that are over. */
 const MOST = 6;
 

@@ -85,26 +85,33 @@ function rowAt(station: number, pit: string | null, events: SheetEvent[], design
 }
 
 /** What to look for on the rod at a station, layer by layer, metres: those the rod reaches. */
-export function readingsAt(design: Design, station: number, { plane, kept }: Instrument): Partial<Record<CheckedLayer, number>> {
+export function readingsAt(design: Design, station: number, instrument: Instrument): Partial<Record<CheckedLayer, number>> {
   return Object.fromEntries(
     checkedLayerIds.flatMap((layer) => {
       const level = levelOf(design, layer);
-      const reading = level === undefined ? undefined : readingAt(plane, station, level);
-      return reading !== undefined && reading >= 0 && reading <= kept.entry.fact.rod ? [[layer, reading]] : [];
+      const reading = level === undefined ? undefined : onTheRod(level, station, instrument);
+      return reading === undefined ? [] : [[layer, reading]];
     }),
   );
 }
 
-/** What to look for at a station, as it is measured, metres; undefined where the layer is not there or the rod does not reach. */
+/** What a rod reads on a level at a station, metres; undefined where it does not reach. */
+function onTheRod(level: number, station: number, { plane, kept }: Instrument): number | undefined {
+  const reading = readingAt(plane, station, level);
+  return reading >= 0 && reading <= kept.entry.fact.rod ? reading : undefined;
+}
+
+/** What to look for at a station, as it is measured, metres; undefined where the layer is not there or the rod does not reach. @param line a further one whose invert is meant. */
 export function aimAt(
   design: Design,
   station: number,
   layer: CheckedLayer,
   as: 'reading' | 'level' | 'depth',
   instrument: Instrument | undefined,
+  line?: string,
 ): number | undefined {
-  const level = levelOf(design, layer);
+  const level = levelOf(design, layer, line);
   if (level === undefined) return undefined;
   if (as === 'level') return level;
-  return as === 'depth' ? design.ground - level : instrument && readingsAt(design, station, instrument)[layer];
+  return as === 'depth' ? design.ground - level : instrument && onTheRod(level, station, instrument);
 }

@@ -1,5 +1,5 @@
 import { createEvents, type DateTime, type EventAttributes } from 'ics';
-import { dayAfter, jobDates, type Day } from '../clearance';
+import { dayAfter, jobDates, type Day, type JobDate } from '../clearance';
 import type { Job } from '../job';
 
 const DAY_BEFORE_HOURS = 24;
@@ -7,10 +7,11 @@ const dateTime = (day: Day): DateTime => day.split('-').map(Number) as [number, 
 
 /**
  * The job's dates as an iCalendar file, all-day events with a reminder the day before.
- * @param jobId keeps the events the same when the file is taken in again. @param now when it is written, ISO in UTC.
+ * @param jobId keeps the events the same when the file is taken in again. @param now when it is written, ISO in UTC. @param more days besides, of what is to be
+ * seen to.
  */
-export function writeIcs(job: Job, jobId: string, now: string): string {
-  const events = jobDates(job).map(({ id, day, what, why }): EventAttributes => ({
+export function writeIcs(job: Job, jobId: string, now: string, more: readonly JobDate[] = []): string {
+  const events = [...jobDates(job), ...more].map(({ id, day, what, why }): EventAttributes => ({
     uid: `${id}.${jobId}@tamper`,
     title: `${job.name}: ${what}`,
     description: why,

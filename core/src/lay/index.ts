@@ -18,3 +18,5 @@ export * from './ring';
 export * from './wallHole';
 export * from './says';
 export * from './tasks';
+export * from './standIns';
+export * from './order';

@@ -18,6 +18,9 @@ export function testsNeeded({ kind, family, drains, conductor }: Product): TestK
   }
 }
 
+/** The tests that decide for one another: of air and water either does. */
+export const groupOfTest = (of: TestKind): readonly TestKind[] => (of === 'air' || of === 'water' ? ['air', 'water'] : [of]);
+
 /** What is looked at on a line as it is laid. @param wet water may stand in the trench. */
 export function laidNeeded({ product }: Pick<PlacedLine, 'product'>, surround: number, wet: boolean): LaidPoint[] {
   const light = wet && product.ring !== null && floatingStages(product, surround).open < FLOAT_SAFETY;

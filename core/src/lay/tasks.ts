@@ -2,9 +2,11 @@ import { bedPoints, coverPoints, inOrder, laidPoints, ofKind, sayEntry, testKind
 import { offWords } from '../dig';
 import type { Range } from '../geometry';
 import { formatLength, formatPercent, formatStretch, type UnitSystem } from '../units';
+import { holds } from './along';
 import { answerAt, type Answering } from './answered';
 import { cableNeeded, cableWays, drumFaults } from './cable';
 import { hurtAt } from './hurt';
+import { groupOfTest } from './needs';
 import { askedAt, knewLaid, OWNER, type LayReport } from './report';
 import { ringLost, ringTooFlat } from './ring';
 import { sayDrumFault, sayFill, sayHoleFault, sayJointFault } from './says';
@@ -114,12 +116,15 @@ function pointTasks(report: LayReport): Wanting[] {
       counts: counted(lineOf),
     })),
   ];
+  // After laying nothing can be put right where nothing lies yet.
+  const lies = (at: number) => report.lines.some((one) => holds(one, at));
   return lists.flatMap(({ id, entries, words, counts }) =>
     entries.flatMap((bad) =>
       bad.points
         .filter(({ ok }) => !ok)
         .filter((point) =>
-          within(bad, entries).some((at) => {
+          within(bad, id === 'after' ? [...entries, ...report.lines] : entries).some((at) => {
+            if (id === 'after' && !lies(at)) return false;
             const answer = answerAt(entries, point.id, at, counts(at));
             return answer.state === 'wanting' && answer.by === bad.kept;
           }),
@@ -162,7 +167,7 @@ function testTasks(report: LayReport, units: UnitSystem): Wanting[] {
     .filter(({ verdict }) => verdict.state === 'failed')
     .filter((bad) =>
       within(bad.kept.entry.fact, ranges).some((at) => {
-        const tested = testedAt(report.tests, bad.line, groupOf(bad.of), at, ({ kept }) =>
+        const tested = testedAt(report.tests, bad.line, groupOfTest(bad.of), at, ({ kept }) =>
           report.counts(kept.entry.fact.revision, bad.line, at),
         );
         return tested.state === 'failed' && tested.by === bad;
@@ -175,9 +180,6 @@ function testTasks(report: LayReport, units: UnitSystem): Wanting[] {
       where: { from: kept.entry.fact.from, to: kept.entry.fact.to },
     }));
 }
-/** Of air and water either decides for the other. */
-const groupOf = (of: LayReport['tests'][number]['of']) => (of === 'air' || of === 'water' ? (['air', 'water'] as const) : [of]);
-
 const hurtTasks = (report: LayReport, units: UnitSystem): Wanting[] =>
   report.hurts
     .filter(({ line, kept, from, to }) =>

@@ -39,6 +39,16 @@ export const POUND_FORCE = POUND * 9.80665;
 export const formatForce = (newtons: number, system: UnitSystem): string =>
   system === 'us' ? `${fixed(newtons / POUND_FORCE, 0)} lbf` : newtons < 1000 ? `${fixed(newtons, 0)} N` : `${fixed(newtons / 1000, 2)} kN`;
 
+/** Reads a force as a gauge shows it: `820 N`, `1.2 kN`, `180 lbf`, `80 kg`; a bare number is N, or lbf in feet and inches. @returns newtons. */
+export function parseForce(text: string, system: UnitSystem): Parsed {
+  const match = new RegExp(`^(${NUMBER})\\s*(n|kn|lbf|lb|kg|kgf)?$`).exec(tidy(text));
+  if (!match) return refuse(`“${text.trim()}” is not a pull. Type it like 820 N, 1.2 kN or 180 lbf.`);
+  const unit = match[2] ?? (system === 'us' ? 'lbf' : 'n');
+  const factor = unit === 'n' ? 1 : unit === 'kn' ? 1000 : unit.startsWith('lb') ? POUND_FORCE : 9.80665;
+  const value = Number(match[1]) * factor;
+  return { ok: true, value, understood: formatForce(value, system) };
+}
+
 /** Shows a load along a line (N/m) in N/m, kN/m or lbf/ft. */
 export const formatLineLoad = (newtonsAMetre: number, system: UnitSystem): string =>
   system === 'us'

@@ -21,7 +21,7 @@ import { extent } from '@tamper/core/alignment';
 import { isPit } from '@tamper/core/trench';
 import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
-import { router } from 'expo-router';
+import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -60,6 +60,8 @@ interface Form {
   station: string | undefined;
   pit: string | null;
   layer: CheckedLayer;
+  /** Of a further line, its id; undefined: the leading one. */
+  line: string | undefined;
   as: As | undefined;
   value: string;
   widthBottom: string;
@@ -77,6 +79,7 @@ const BLANK: Form = {
   station: undefined,
   pit: null,
   layer: 'bottom',
+  line: undefined,
   as: undefined,
   value: '',
   widthBottom: '',
@@ -95,7 +98,12 @@ export function LevelTab() {
   const { designs, inForce, checks, instruments } = report;
   const { units } = job;
   const enter = useEnter();
-  const [form, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
+  const [stored, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
+  const asked = useLocalSearchParams<{ layer?: string; line?: string }>();
+  const [lead, ...further] = run.laid;
+  // Came here to measure a line: its invert is what is meant, until another layer is chosen.
+  const [came, setCame] = useState(asked.layer === 'pipe');
+  const form: Form = came ? { ...stored, pit: null, layer: 'pipe', line: further.find(({ id }) => id === asked.line)?.id } : stored;
   const [faults, setFaults] = useState<string[]>([]);
   const { said, say, unsay } = useSaid();
   const [ask, setAsk] = useState<string>();
@@ -109,7 +117,7 @@ export function LevelTab() {
   const ends = extent(run);
   const step = rules.levelApart.value ?? 5;
   const travel = travelOf(run, inForce);
-  const { last } = report;
+  const last = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : report.last;
   const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
   const station = form.station ?? formatStation(offered, units);
   const parsed = form.station === undefined ? { ok: true as const, value: offered } : parseStation(station, units);
@@ -120,7 +128,7 @@ export function LevelTab() {
   const typed = form.value.trim() === '' ? undefined : parseLength(form.value, bareUnit(units));
   const fact = at !== undefined && typed?.ok ? factOf(form, as, at, typed.value, instrument?.id, force?.id, units) : undefined;
   const pits = plan.places.filter(isPit);
-  const there = at === undefined || form.corrects ? undefined : checkAt(checks, at, form.layer, form.pit);
+  const there = at === undefined || form.corrects ? undefined : checkAt(checks, at, form.layer, form.pit, form.line);
   const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
   const live = fact && !('error' in fact) ? offBy(fact, design, instrument) : undefined;
   const write = (sure: boolean) => {
@@ -140,7 +148,7 @@ export function LevelTab() {
     setEntered((count) => count + 1);
     clear();
     if (form.layer !== 'bottom' || form.as !== undefined || form.pit !== null)
-      put(() => ({ ...BLANK, layer: form.layer, as: form.as, pit: form.pit }));
+      put(() => ({ ...BLANK, layer: form.layer, line: form.line, as: form.as, pit: form.pit }));
   };
   return (
     <>
@@ -152,7 +160,7 @@ export function LevelTab() {
           </View>
           <IconButton icon="next" accessibilityLabel="A step on" onPress={() => move(1)} />
         </View>
-        <Aim design={design} layer={form.layer} as={as} at={at} instrument={instrument} />
+        <Aim design={design} layer={form.layer} line={form.line} as={as} at={at} instrument={instrument} />
         {there ? <Text variant="bodySmall">Here already: {offWords(there.off, units)}. This one stands in its place.</Text> : null}
         <TextField
           key={entered}
@@ -228,7 +236,28 @@ export function LevelTab() {
             }}
           />
         ) : null}
-        {form.pit === null ? <Choice label="Layer" value={form.layer} options={LAYERS} onChange={(layer) => change({ layer })} /> : null}
+        {form.pit === null ? (
+          <Choice
+            label="Layer"
+            value={form.layer}
+            options={LAYERS}
+            onChange={(layer) => {
+              setCame(false);
+              change({ layer, line: layer === 'pipe' ? form.line : undefined });
+            }}
+          />
+        ) : null}
+        {form.layer === 'pipe' && lead && further.length > 0 ? (
+          <Choice
+            label="Line"
+            value={form.line ?? lead.id}
+            options={run.laid.map(({ id, name }) => ({ value: id, label: name }))}
+            onChange={(id) => {
+              setCame(false);
+              change({ layer: 'pipe', line: id === lead.id ? undefined : id });
+            }}
+          />
+        ) : null}
         <Choice
           label="Measured as"
           value={as}
@@ -246,6 +275,7 @@ export function LevelTab() {
             setUp: check.kept.entry.fact.setUp ?? undefined,
             pit: check.pit,
             layer: check.layer,
+            line: check.line,
             as: check.sensors ? 'sensors' : check.kept.entry.fact.found.as,
             corrects: check.id,
           })
@@ -306,6 +336,7 @@ function factOf(
     station,
     pit: form.pit,
     layer: form.layer,
+    ...(form.line === undefined ? {} : { line: form.line }),
     found: { as: as === 'sensors' ? 'level' : as, value },
     widthBottom,
     widthTop,
@@ -323,21 +354,23 @@ type Used = Parameters<typeof offBy>[2];
 function Aim({
   design,
   layer,
+  line,
   as,
   at,
   instrument,
 }: {
   design: Design | undefined;
   layer: CheckedLayer;
+  line: string | undefined;
   as: As;
   at: number | undefined;
   instrument: Used;
 }) {
   const { units } = useSite().job;
   if (!design || at === undefined) return <Text>Nothing is dug open there by this plan.</Text>;
-  const level = levelOf(design, layer);
+  const level = levelOf(design, layer, line);
   if (level === undefined) return null;
-  const aim = aimAt(design, at, layer, as === 'sensors' ? 'level' : as, instrument);
+  const aim = aimAt(design, at, layer, as === 'sensors' ? 'level' : as, instrument, line);
   if (aim === undefined)
     return (
       <Notice kind="caution" title={instrument ? 'Not on the staff here' : 'No instrument is set up'}>

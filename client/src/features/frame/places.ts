@@ -1,4 +1,4 @@
-/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, what is set out, dug to, and the site itself. */
+/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, what is set out, dug to, laid and tested, and the site itself. */
 export const steps = {
   trench: { title: 'Trench', icon: 'trench', tabs: { section: 'Section', long: 'Long', plan: 'Plan' } },
   protection: { title: 'Protect', icon: 'clear', tabs: { soil: 'Soil', ways: 'Ways', supports: 'Supports', steps: 'Steps' } },
@@ -10,6 +10,11 @@ export const steps = {
     tabs: { setup: 'Set up', machine: 'Machine', sensors: 'Sensors', sheet: 'Sheet' },
   },
   dig: { title: 'Dig', icon: 'dig', tabs: { card: 'Card', level: 'Level', layers: 'Layers', found: 'As dug', day: 'Day' } },
+  lay: {
+    title: 'Lay',
+    icon: 'points',
+    tabs: { bed: 'Bed', lines: 'Line', joints: 'Joints', tests: 'Tests', lift: 'Lift', tasks: 'To do' },
+  },
   site: {
     title: 'Site',
     icon: 'site',

@@ -1,0 +1,52 @@
+import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import type { TabOf } from '../frame/places';
+import { useSite } from '../site/context';
+import { Outbox } from '../site/Outbox';
+import { SiteFrame } from '../site/SiteFrame';
+import { AskWho } from '../site/WhoCard';
+import { NotIssued } from '../dig/NotIssued';
+import { BedTab } from './BedTab';
+import { LayContext, useLayOf } from './context';
+
+const LinesTab = lazy(async () => ({ default: (await import('./LinesTab')).LinesTab }));
+const JointsTab = lazy(async () => ({ default: (await import('./JointsTab')).JointsTab }));
+const TestsTab = lazy(async () => ({ default: (await import('./TestsTab')).TestsTab }));
+const LiftTab = lazy(async () => ({ default: (await import('./LiftTab')).LiftTab }));
+const TasksTab = lazy(async () => ({ default: (await import('./TasksTab')).TasksTab }));
+
+type Tab = TabOf<'lay'>;
+const SHOWN: Record<Tab, ComponentType> = {
+  bed: BedTab,
+  lines: LinesTab,
+  joints: JointsTab,
+  tests: TestsTab,
+  lift: LiftTab,
+  tasks: TasksTab,
+};
+
+/** Laying, joining and testing: what cannot be seen again once it is covered. */
+export function LayScreen({ tab }: { tab: Tab }) {
+  const Shown = SHOWN[tab];
+  return (
+    <SiteFrame>
+      <Laid>
+        <Suspense fallback={null}>
+          <Shown />
+        </Suspense>
+      </Laid>
+    </SiteFrame>
+  );
+}
+
+function Laid({ children }: { children: ReactNode }) {
+  const site = useSite();
+  const lay = useLayOf();
+  return (
+    <>
+      <Outbox book={site.book} units={site.job.units} />
+      <NotIssued />
+      <AskWho />
+      {lay ? <LayContext.Provider value={lay}>{children}</LayContext.Provider> : null}
+    </>
+  );
+}

@@ -1,0 +1,50 @@
+import { flowDirection } from '../alignment';
+import type { Job, PlacedLine, Run } from '../job';
+import { BAG } from '../catalogue';
+import { formatLength, formatMassOf, formatStation, type UnitSystem } from '../units';
+import { floatingStages, FLOAT_SAFETY } from '../trench';
+
+/** In what order a line is laid, in sentences. */
+export function layingOrder(job: Pick<Job, 'units'>, run: Run, line: PlacedLine, units: UnitSystem = job.units): string[] {
+  const { product } = line;
+  const on = run.structures.filter(({ station }) => station >= line.from - 0.01 && station <= line.to + 0.01);
+  const entry = on.find(({ kind }) => kind === 'entry');
+  const chambers = on.filter(({ kind }) => kind === 'chamber');
+  const low = flowDirection(run) === 1 ? line.to : line.from;
+  const pipe = product.kind === 'gravity';
+  const tails = on.filter(({ tail }) => tail > 0);
+  const water = run.water.length > 0;
+  const { open, ballast } = product.ring ? floatingStages(product, 0) : { open: Infinity, ballast: 0 };
+  return [
+    ...(entry ? [`The awkward end first: ${entry.name}, slack left outside.`] : []),
+    ...(pipe
+      ? [`From the low end, ${formatStation(low, units)}, sockets upstream.`]
+      : entry
+        ? []
+        : [
+            `From ${formatStation(line.from, units)}; ${product.stock.form === 'stick' ? 'length by length' : 'off the drum, never over its side'}.`,
+          ]),
+    ...(pipe && chambers.length > 0
+      ? [`A short pipe and a flexible joint either side of ${chambers.map(({ name }) => name).join(', ')}.`]
+      : []),
+    ...tails.map(
+      ({ name, tail }) =>
+        `${formatLength(tail, units)} coiled at ${name}, capped, off the ground, labelled “${line.name}: ${labelOf(run, line)}”.`,
+    ),
+    ...(water && open < FLOAT_SAFETY
+      ? [
+          `It floats in a flooded trench: ${formatMassOf(ballast * STEP, units)}, or ${Math.ceil((ballast * STEP) / BAG)} bags, on each ${formatLength(STEP, units)} before water can rise.`,
+        ]
+      : []),
+    'Look inside before each joint; cap the end whenever it is left.',
+  ];
+}
+
+/** Ballast is told for so much of a line, metres. */
+const STEP = 3;
+
+/** What a label at an end of a line says: from where to where. */
+export function labelOf({ structures }: Pick<Run, 'structures'>, line: Pick<PlacedLine, 'from' | 'to'>): string {
+  const at = (station: number, end: string) => structures.find((one) => Math.abs(one.station - station) < 0.01)?.name ?? end;
+  return `${at(line.from, 'start')} – ${at(line.to, 'end')}`;
+}
