@@ -6,14 +6,12 @@ import {
   coveringPrices,
   CYCLE_BASIS,
   DYNAMIC,
-  JOINT,
   LIFT_BASIS,
   looseDensity,
   MOVE_HOURS,
   PRICE_BASIS,
   SLING_MASS,
   SNAKE,
-  SPREAD,
   structurePrices,
   structureTypes,
   surfacePrices,
@@ -79,7 +77,6 @@ import {
   riskAssumptions,
   ruleInfo,
   ruleKeys,
-  ruleQuantities,
   ruleSetIds,
   ruleSets,
   SELF_CLEANSING,
@@ -87,6 +84,9 @@ import {
   PRODUCT_BASIS,
   products,
 } from '@tamper/core';
+import { SPREAD } from '@tamper/core/programme';
+import { JOINT } from '@tamper/core/order';
+import { ruleQuantities } from '@tamper/core/quantities';
 import { z } from 'zod';
 
 const docs = new URL('../docs/', import.meta.url);

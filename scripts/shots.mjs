@@ -21,7 +21,11 @@ await main(async () => {
   const server = await startServer({ databaseUrl: cluster.createDatabase('shots'), port: await freePort(), clientDir });
   try {
     const scripts = process.argv[2] ?? 'e2e/shots.ts';
-    spawnSync('npx', ['--no-install', 'tsx', scripts, ...process.argv.slice(3)], { cwd: root, stdio: 'inherit', env: { ...process.env, TAMPER_URL: server.url } });
+    spawnSync('npx', ['--no-install', 'tsx', scripts, ...process.argv.slice(3)], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, TAMPER_URL: server.url },
+    });
   } finally {
     await server.stop();
     cluster.stop();

@@ -1,4 +1,5 @@
-import { workStages, type Bar, type WorkPiece, type WorkStage } from '@tamper/core';
+import { type WorkPiece } from '@tamper/core';
+import { type Bar, type WorkStage, workStages } from '@tamper/core/programme';
 import { lengthOf, shared, type Range } from '@tamper/core/geometry';
 import { memo } from 'react';
 import { View as Box } from 'react-native';

@@ -1,5 +1,6 @@
 import { sayQuantity, type TestVerdict } from '@tamper/core/lay';
-import { formatMinutes, type UnitSystem } from '@tamper/core/units';
+import { type UnitSystem } from '@tamper/core/units';
+import { formatMinutes } from '@tamper/core/gauge';
 import { CurvePlot } from './CurvePlot';
 
 /** What was read of a test against what it may come to. */

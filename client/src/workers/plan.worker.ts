@@ -1,5 +1,4 @@
 import {
-  beginRun,
   protectionOptions,
   InputError,
   groundFindings,
@@ -7,17 +6,12 @@ import {
   keyOf,
   lineChecks,
   linesFromMarks,
-  machineChoices,
   mendsOf,
-  orderOf,
   planRun,
   resolveRules,
-  sketchOf,
   jobProgress,
-  summarise,
   tryPlan,
   withKnownProducts,
-  type Answers,
   type CheckedLine,
   type ExistingLine,
   type FieldError,
@@ -26,17 +20,17 @@ import {
   type ProtectionOption,
   type Job,
   type JobDate,
-  type MachineChoice,
-  type Order,
   type Plan,
-  type PlanSummary,
   type Mend,
   type Run,
   type Sayable,
-  type Sketch,
   type RunProgress,
   type UnitSystem,
 } from '@tamper/core';
+import { type MachineChoice, machineChoices } from '@tamper/core/machineChoices';
+import { type PlanSummary, type Sketch, sketchOf, summarise } from '@tamper/core/compare';
+import { type Answers, beginRun } from '@tamper/core/begin';
+import { orderOf, type Order } from '@tamper/core/order';
 import {
   alongAlignment,
   alongDrawn,

@@ -4,27 +4,21 @@ import {
   futureLines,
   InputError,
   kitOf,
-  orderOf,
   planRun,
   seeded,
-  programmeInputs,
-  simulateProgramme,
   simulateStrikes,
   strikeCases,
-  summarise,
-  whatIfs,
   applyPatches,
   type Addition,
   type Haul,
   type Job,
   type Offers,
-  type PlanSummary,
   type Run,
-  type Programme,
-  type ProgrammeInputs,
   type StrikeRisk,
-  type WhatIf,
 } from '@tamper/core';
+import { type PlanSummary, summarise } from '@tamper/core/compare';
+import { type Programme, type ProgrammeInputs, type WhatIf, programmeInputs, simulateProgramme, whatIfs } from '@tamper/core/programme';
+import { orderOf } from '@tamper/core/order';
 import { alternatives, type Alternative, type Outcome } from '@tamper/core/studies/improvements';
 import { findGrade, type GradeResult } from '@tamper/core/grade';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';

@@ -51,3 +51,20 @@ export const lifts = (good: Kept, bad: Kept): boolean => knows(good, bad);
 /** Of entries that each say how one thing is, those nobody said anything about since in the knowledge of them. More than one: they disagree. */
 export const latest = <T extends Heard>(entries: readonly T[]): T[] =>
   entries.filter((one) => !entries.some((other) => other !== one && knows(other, one)));
+
+/** Does a fact say that something is not as it should be? It is heard whatever plan it names. */
+export function saysNo(fact: AnyEntry['fact']): boolean {
+  switch (fact.kind) {
+    case 'inspection':
+      return fact.items.some(({ ok }) => !ok);
+    case 'bedSeen':
+    case 'laid':
+    case 'coverReady':
+    case 'stand':
+      return fact.points.some(({ ok }) => !ok);
+    case 'witnessed':
+      return !fact.ok;
+    default:
+      return false;
+  }
+}

@@ -17,8 +17,29 @@ export interface Kind<K extends string, S extends z.ZodType<{ kind: K }>> {
   say: (fact: z.infer<S>, units: UnitSystem) => string;
   /** Where along the run it was, stations in metres; left out by kinds that are about the whole of it. */
   where?: (fact: z.infer<S>) => Range | null;
-  /** What a table of the book holds of it besides when, who and where. */
-  columns: (fact: z.infer<S>) => Readonly<Record<string, string | number | boolean>>;
+  /** What a table of the book holds of it besides when, who and where; left out: every field as it is named, see {@link plainColumns}. */
+  columns?: (fact: z.infer<S>) => Columns;
+}
+/** Cells of a table of the book by the names of their columns. */
+export type Columns = Readonly<Record<string, string | number | boolean>>;
+
+/** A fact as cells: fields by their names, what is within a field as `name value`, points by which are wanting. */
+export function plainColumns(fact: Readonly<Record<string, unknown>>): Columns {
+  return Object.fromEntries(
+    Object.entries(fact)
+      .filter(([key]) => !['kind', 'revision', 'from', 'to'].includes(key))
+      .map(([key, value]) => [key, plainCell(value)]),
+  );
+}
+function plainCell(value: unknown): string | number | boolean {
+  if (value === null || value === undefined) return '';
+  if (typeof value !== 'object') return value as string | number | boolean;
+  const cells = (one: object) =>
+    Object.entries(one)
+      .filter(([, inner]) => inner !== null && inner !== '')
+      .map(([key, inner]) => `${key} ${String(inner)}`)
+      .join(' ');
+  return Array.isArray(value) ? value.map(cells).join('; ') : cells(value);
 }
 
 /** Writes a kind down with its types told from its schema. */

@@ -46,7 +46,7 @@ import { walk } from './kinds/walk';
 import { wallHole } from './kinds/wallHole';
 import { witnessed } from './kinds/witnessed';
 import { wrong } from './kinds/wrong';
-import type { Kind } from './kind';
+import { plainColumns, type Columns, type Kind } from './kind';
 import type { Photo } from './photo';
 
 /** Every kind of entry there is. What is not here is an entry of a newer program. */
@@ -246,5 +246,8 @@ export const whereOf = ({ fact }: AnyEntry): Range | null =>
 export const bookOfKind = (kind: string): 'run' | 'job' | 'either' => kindNamed(kind)?.of ?? 'either';
 
 /** What a table of the book holds of an entry besides when, who and where. */
-export const entryColumns = ({ fact }: AnyEntry): Readonly<Record<string, string | number | boolean>> =>
-  fact.kind === 'unknown' ? { raw: JSON.stringify(fact.raw) } : (kinds[fact.kind] as unknown as AnyKind).columns(fact);
+export const entryColumns = ({ fact }: AnyEntry): Columns => {
+  if (fact.kind === 'unknown') return { raw: JSON.stringify(fact.raw) };
+  const { columns } = kinds[fact.kind] as unknown as AnyKind;
+  return columns ? columns(fact) : plainColumns(fact);
+};

@@ -1,7 +1,7 @@
 import type { JointFact, JointKind } from '../book';
 import { jointKinds } from '../book';
 import type { Product } from '../catalogue';
-import { fusionPlate, fusionRow } from '../rules';
+import { fusionPlate, fusionRow } from '../rules/fusion';
 
 /** Why a joint does not stand as it was made. Metres, seconds, minutes, °C. */
 export type JointFault =

@@ -7,7 +7,8 @@ import { blankJob, blankRun, placedLines, type Job, type PlacedLine, type Run } 
 import { liftAt } from '../machine';
 import { cutsOf } from '../order';
 import { planRun } from '../plan/plan';
-import { fusionRow, resolveRules } from '../rules';
+import { resolveRules } from '../rules';
+import { fusionRow } from '../rules/fusion';
 import { bookEntry, levelRun, withInverts } from '../testing';
 import {
   bedReport,

@@ -3,12 +3,12 @@ import {
   formatHours,
   formatLength,
   formatMassOf,
-  formatMinutes,
   formatTemperature,
   formatVolume,
   figuresIn,
   type UnitSystem,
 } from '../units';
+import { formatMinutes } from '../units/gauge';
 import { beddings } from '../catalogue';
 import type { Fill } from '../trench';
 import type { DrumFault, Threading } from './cable';

@@ -1,14 +1,6 @@
 import { formatFluid } from '../units/fluid';
-import {
-  formatFlow,
-  formatLength,
-  formatMinutes,
-  formatOhms,
-  formatTestPressure,
-  formatVelocity,
-  formatArea,
-  type UnitSystem,
-} from '../units';
+import { formatFlow, formatLength, formatVelocity, formatArea, type UnitSystem } from '../units';
+import { formatMinutes, formatOhms, formatTestPressure } from '../units/gauge';
 import type { TestFigure, TestHeld, TestLack, TestQuantity, TestVerdict } from './tests';
 
 /** A figure of a test as its reader reads it. */

@@ -1,4 +1,2 @@
 export * from './ruleSets';
 export * from './resolve';
-export * from './quantities';
-export * from './fusion';

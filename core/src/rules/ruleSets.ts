@@ -25,6 +25,24 @@ interface RuleInfo {
   quantity: RuleQuantity;
 }
 
+/** The most a changed rule may be, by what it measures; `whole`: no fraction of it. */
+export const ruleLimits: Record<RuleQuantity, { most: number; whole?: true }> = {
+  length: { most: 30 },
+  batter: { most: 10 },
+  hours: { most: 72 },
+  minutes: { most: 1440 },
+  days: { most: 400, whole: true },
+  count: { most: 100, whole: true },
+  share: { most: 1 },
+  parts: { most: 1000 },
+  makeUp: { most: 0.01 },
+  pressure: { most: 1e7 },
+  ohms: { most: 1e12 },
+  speed: { most: 10 },
+  ratio: { most: 10 },
+  strength: { most: 1e6 },
+};
+
 /** Every number a rule set holds. Lengths in metres, slopes as horizontal per vertical, strengths in pascals, parts of a gas in a million. */
 export const ruleInfo = {
   protectionDepth: { label: 'Protection needed from', quantity: 'length' },

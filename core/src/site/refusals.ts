@@ -9,7 +9,6 @@ import { kitOf } from '../job';
 import { airGap, airTestFaults, holdFault, LONGEST_SHIFT, type HoldingPlan } from '../protection';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { canAt } from './holds';
-import { layChecks } from './layRefusals';
 import { CONTACT } from './protected';
 import { NOT_ISSUED, type Checks, type RefusalInputs } from './refusal';
 import { registerOf, type RegisteredPiece } from './register';
@@ -17,15 +16,16 @@ import { registerOf, type RegisteredPiece } from './register';
 /**
  * Why an entry cannot be true as it is, in a sentence; undefined where it can. Bad news is never refused for what it lacks: nobody is to be kept from saying
  * that something is wrong.
+ * @param more what else is held against facts: of laying and testing, `layChecks`. A device fetches it with the screens that enter such.
  */
-export function entryRefusal(entry: Entry, inputs: RefusalInputs): string | undefined {
+export function entryRefusal(entry: Entry, inputs: RefusalInputs, more: Checks = {}): string | undefined {
   const { fact } = entry;
-  const check = CHECKS[fact.kind] as ((fact: Fact, inputs: RefusalInputs, entry: Entry) => string | undefined) | undefined;
+  const check = (CHECKS[fact.kind] ?? more[fact.kind]) as
+    ((fact: Fact, inputs: RefusalInputs, entry: Entry) => string | undefined) | undefined;
   return check?.(fact, inputs, entry);
 }
 
 const CHECKS: Checks = {
-  ...layChecks,
   inspection: ({ items, until }, _, entry) => {
     if (items.some(({ ok }) => !ok)) return undefined;
     const length = Date.parse(until) - momentOf({ entry });

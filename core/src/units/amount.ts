@@ -39,16 +39,6 @@ export const POUND_FORCE = POUND * 9.80665;
 export const formatForce = (newtons: number, system: UnitSystem): string =>
   system === 'us' ? `${fixed(newtons / POUND_FORCE, 0)} lbf` : newtons < 1000 ? `${fixed(newtons, 0)} N` : `${fixed(newtons / 1000, 2)} kN`;
 
-/** Reads a force as a gauge shows it: `820 N`, `1.2 kN`, `180 lbf`, `80 kg`; a bare number is N, or lbf in feet and inches. @returns newtons. */
-export function parseForce(text: string, system: UnitSystem): Parsed {
-  const match = new RegExp(`^(${NUMBER})\\s*(n|kn|lbf|lb|kg|kgf)?$`).exec(tidy(text));
-  if (!match) return refuse(`“${text.trim()}” is not a pull. Type it like 820 N, 1.2 kN or 180 lbf.`);
-  const unit = match[2] ?? (system === 'us' ? 'lbf' : 'n');
-  const factor = unit === 'n' ? 1 : unit === 'kn' ? 1000 : unit.startsWith('lb') ? POUND_FORCE : 9.80665;
-  const value = Number(match[1]) * factor;
-  return { ok: true, value, understood: formatForce(value, system) };
-}
-
 /** Shows a load along a line (N/m) in N/m, kN/m or lbf/ft. */
 export const formatLineLoad = (newtonsAMetre: number, system: UnitSystem): string =>
   system === 'us'
@@ -65,8 +55,7 @@ export const formatPressure = (pascals: number, system: UnitSystem): string =>
       ? `${fixed(pascals / 1000, 0)} kPa`
       : `${fixed(pascals / 1e6, 1)} MPa`;
 
-const PSI = POUND_FORCE / (FOOT / 12) ** 2;
-const PRESSURE_UNITS = { mpa: 1e6, kpa: 1e3, bar: 1e5, psi: PSI } as const;
+const PRESSURE_UNITS = { mpa: 1e6, kpa: 1e3, bar: 1e5, psi: POUND_FORCE / (FOOT / 12) ** 2 } as const;
 /** Reads a pressure as it stands on the gauge: `5 MPa`, `50 bar`, `720 psi`, `5000 kPa`; a bare number is MPa, or psi in feet and inches. @returns pascals. */
 export function parsePressure(text: string, system: UnitSystem): Parsed {
   const match = new RegExp(`^(${NUMBER})\\s*(mpa|kpa|bar|psi)?$`).exec(tidy(text).toLowerCase());
@@ -99,41 +88,3 @@ export const formatDensity = (kilograms: number, system: UnitSystem): string =>
 /** Shows the size of a grain (m) in mm or inches. */
 export const formatGrain = (metres: number, system: UnitSystem): string =>
   system === 'us' ? `${Number((metres / (FOOT / 12)).toFixed(2))} in` : `${Number((metres * 1000).toFixed(1))} mm`;
-
-/** Pressure of a metre of water, pascals. */
-export const HEAD = 1000 * GRAVITY;
-/** Shows the pressure of a test with air or water (Pa) as its gauge does: mbar, from 1 bar on bar; or psi to a hundredth. */
-export const formatTestPressure = (pascals: number, system: UnitSystem): string =>
-  system === 'us'
-    ? `${fixed(pascals / PSI, 2)} psi`
-    : Math.abs(pascals) < 1e5
-      ? `${Number(fixed(pascals / 100, 1))} mbar`
-      : `${fixed(pascals / 1e5, 2)} bar`;
-
-const TEST_UNITS: Record<string, number> = {
-  mbar: 100,
-  hpa: 100,
-  bar: 1e5,
-  kpa: 1e3,
-  pa: 1,
-  mpa: 1e6,
-  psi: PSI,
-  m: HEAD,
-  'm of water': HEAD,
-  'm water': HEAD,
-  ft: HEAD * FOOT,
-  'ft of water': HEAD * FOOT,
-  'in of water': (HEAD * FOOT) / 12,
-};
-/**
- * Reads the pressure of a test as typed: `100 mbar`, `10 kPa`, `1.5 psi`, `0.1 bar`, `1 m of water`; a bare number is in `bare`. @returns pascals.
- * @example parseTestPressure('1 m of water', 'mbar') // 9810 Pa
- */
-export function parseTestPressure(text: string, bare: 'mbar' | 'bar' | 'psi'): Parsed {
-  const match = new RegExp(`^(-?${NUMBER})\\s*([a-z ]*)$`).exec(tidy(text));
-  const factor = match ? TEST_UNITS[match[2]?.trim() || bare] : undefined;
-  if (!match || factor === undefined)
-    return refuse(`“${text.trim()}” is not a pressure. Type it like 100 mbar, 10 kPa, 1.5 psi or 1 m of water.`);
-  const value = Number(match[1]) * factor;
-  return { ok: true, value, understood: formatTestPressure(value, bare === 'psi' ? 'us' : 'metric') };
-}

@@ -1,12 +1,12 @@
 import { FOOT, INCH } from './length';
 import { NUMBER, refuse, tidy, trimmed, type Parsed, type UnitSystem } from './parsed';
 
-const GALLON = 231 * INCH ** 3;
+export const GALLON = 231 * INCH ** 3;
 const ACRE = 43_560 * FOOT ** 2;
 const HOUR = 3600;
 
 /** Reads `number unit`; a number alone takes the system's own unit. */
-function parseIn(
+export function parseIn(
   text: string,
   units: Record<string, number>,
   bare: string,
@@ -66,31 +66,8 @@ export const formatFlow = (cubicMetresPerSecond: number, system: UnitSystem): st
 export const formatVelocity = (metresPerSecond: number, system: UnitSystem): string =>
   system === 'us' ? `${(metresPerSecond / FOOT).toFixed(1)} ft/s` : `${metresPerSecond.toFixed(2)} m/s`;
 
-/** Reads a velocity: `0.6`, `0.6 m/s`, `2 ft/s`. @returns m/s. */
-export const parseVelocity = (text: string, system: UnitSystem): Parsed =>
-  parseIn(text, { 'm/s': 1, 'ft/s': FOOT }, system === 'us' ? 'ft/s' : 'm/s', 'a velocity', '0.6 m/s or 2 ft/s', (value) =>
-    formatVelocity(value, 'metric'),
-  );
-
 /** Shows a volume of fuel (m³) in litres or US gallons. */
 export const formatFuel = (cubicMetres: number, system: UnitSystem): string =>
   system === 'us' ? `${trimmed(cubicMetres / GALLON, 1)} gal` : `${trimmed(cubicMetres * 1000, 1)} l`;
 /** Litres in a US gallon. */
 export const LITRES_A_GALLON = GALLON * 1000;
-
-/** Gallons a thousand square feet, in metres. */
-const GALLON_FEET = GALLON / (1000 * FOOT ** 2);
-/** Shows how much water a wetted wall takes up (m³ a m²) in l/m² or gallons a thousand square feet. */
-export const formatMakeUp = (metres: number, system: UnitSystem): string =>
-  system === 'us' ? `${(metres / GALLON_FEET).toFixed(1)} gal/1000 ft²` : `${(metres * 1000).toFixed(2)} l/m²`;
-
-/** Reads how much water a wetted wall takes up: `0.15`, `0.15 l/m²`, `4 gal/1000 ft²`. @returns m³ a m². */
-export const parseMakeUp = (text: string, system: UnitSystem): Parsed =>
-  parseIn(
-    text,
-    { 'l/m2': 0.001, 'gal/1000 ft2': GALLON_FEET },
-    system === 'us' ? 'gal/1000 ft2' : 'l/m2',
-    'a make-up',
-    '0.15 l/m² or 4 gal/1000 ft²',
-    (value) => `${trimmed(value * 1000, 2)} l/m²`,
-  );

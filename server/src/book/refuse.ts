@@ -1,6 +1,7 @@
 import { planRun, resolveRules, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { layChecks } from '@tamper/core/layRefusals';
 import { entryRefusal } from '@tamper/core/refusals';
-import { bookOfKind, type Entry } from '@tamper/core/book';
+import { bookOfKind, saysNo, type Entry } from '@tamper/core/book';
 import type { Store } from '../db/store';
 import type { Revisions } from '../revisions/revisions';
 import type { Refuse } from './book';
@@ -29,8 +30,7 @@ export function refuseKind({ fact }: Entry, jobId: string, about: string): Refus
 export async function refuseAgainst(entry: Entry, jobId: string, runId: string, store: Store, revisions: Revisions): Promise<Refuse> {
   const { fact } = entry;
   // What was found wanting is heard whatever plan it names.
-  const wanting = fact.kind === 'inspection' && fact.items.some(({ ok }) => !ok);
-  const named = 'revision' in fact && !wanting;
+  const named = 'revision' in fact && !saysNo(fact);
   if (named && !(await revisions.list(runId)).some(({ id }) => id === fact.revision))
     return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);
@@ -38,5 +38,5 @@ export async function refuseAgainst(entry: Entry, jobId: string, runId: string, 
   const job: Job = body?.job ?? (await store.jobs.get(jobId)).doc;
   const rules = resolveRules(job.ruleSet, job.overrides);
   const plan = force && body ? planOf(force.id, body) : undefined;
-  return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() });
+  return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() }, layChecks);
 }

@@ -1,5 +1,5 @@
 import { productWith } from '@tamper/core/catalogue';
-import type { PlanSummary } from '@tamper/core';
+import type { PlanSummary } from '@tamper/core/compare';
 import { formatHours, formatLength, formatMass, formatVolume, type UnitSystem } from '@tamper/core/units';
 import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';

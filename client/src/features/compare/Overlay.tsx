@@ -1,4 +1,4 @@
-import type { Sketch } from '@tamper/core';
+import type { Sketch } from '@tamper/core/compare';
 import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';

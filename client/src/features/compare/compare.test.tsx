@@ -1,4 +1,5 @@
-import { InputError, planRun, sketchOf, summarise, variantOf, withKnownProducts, type Job, type Run } from '@tamper/core';
+import { InputError, planRun, variantOf, withKnownProducts, type Job, type Run } from '@tamper/core';
+import { sketchOf, summarise } from '@tamper/core/compare';
 import { demoFile } from '@tamper/core/demo';
 import { formatVolume } from '@tamper/core/units';
 import { screen, within } from '@testing-library/react';

@@ -1,15 +1,7 @@
 import { figuresIn } from '@tamper/core/units';
 import { jobErrors, type Job } from '@tamper/core/job';
-import {
-  resolveRules,
-  ruleInfo,
-  ruleKeys,
-  ruleQuantities,
-  ruleSetIds,
-  ruleSets,
-  type RuleKey,
-  type RuleQuantity,
-} from '@tamper/core/rules';
+import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey, type RuleQuantity } from '@tamper/core/rules';
+import { ruleQuantities } from '@tamper/core/quantities';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';

@@ -15,7 +15,8 @@ import { StationStep } from '../../ui/StationStep';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 import { LookCard } from './LookCard';
 
@@ -90,7 +91,7 @@ function Measure() {
   const { job, run, runId, rules, force } = useSite();
   const { report } = useLay();
   const { units } = job;
-  const { write, refuse, typed, said, faults } = useEntering(useEnter());
+  const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const [form, put, clear] = useFormDraft<Form>(`bed.${runId}`, () => ({ station: undefined, value: '' }));
   const [entered, setEntered] = useState(0);
   const change = (part: Partial<Form>) => {

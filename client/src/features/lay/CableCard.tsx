@@ -18,10 +18,10 @@ import {
   formatMassOf,
   formatStation,
   parseDecimal,
-  parseForce,
   parseLength,
   parseStation,
 } from '@tamper/core/units';
+import { parseForce } from '@tamper/core/gauge';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
@@ -32,7 +32,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 
 /** What a cable asks before it is cut, while it is drawn, and into its duct. */
@@ -52,7 +53,7 @@ function DrumCard() {
   const { job, run } = useSite();
   const { line } = useLay();
   const { units } = job;
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const ways = cableWays(run, line);
   const longest = ways.reduce(
     (best, way) => (cableNeeded(way) > cableNeeded(best) ? way : best),
@@ -121,7 +122,7 @@ function DrawCard() {
   const { job, run, force } = useSite();
   const { line, report } = useLay();
   const { units } = job;
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [form, setForm] = useState({ spacing: '', station: '', tension: '' });
   const [snag, setSnag] = useState(false);
   const change = (part: Partial<typeof form>) => setForm((before) => ({ ...before, ...part }));

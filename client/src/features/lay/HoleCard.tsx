@@ -10,7 +10,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 
 /** Holes into buildings as they were really drilled, one card for each building the line comes to. */
@@ -25,7 +26,7 @@ function Hole({ wall }: { wall: { id: string; name: string } }) {
   const { job, force, book } = useSite();
   const { report, line } = useLay();
   const { units } = job;
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [form, setForm] = useState({ bore: '', level: '', aside: '', sealed: false, seen: false });
   const change = (part: Partial<typeof form>) => setForm((before) => ({ ...before, ...part }));
   const asked = holeAskedOf(report.plan, { structure: wall.id, line: line.id });

@@ -1,19 +1,17 @@
 import { jointKinds, NO_REVISION, type JointFact, type JointKind, type Photo } from '@tamper/core/book';
-import { FUSION_BASIS, fusionRow } from '@tamper/core/rules';
+import { FUSION_BASIS, fusionRow } from '@tamper/core/fusion';
 import { jointFaults, jointKindsFor, nextJointNumber, sayJointFault, snugTurns } from '@tamper/core/lay';
 import {
   bareUnit,
   exactStation,
   formatLength,
-  formatMinutes,
   formatStation,
   parseDecimal,
   parseLength,
-  parseMinutes,
-  parseOhms,
   parseStation,
   parseTemperature,
 } from '@tamper/core/units';
+import { formatMinutes, parseMinutes, parseOhms } from '@tamper/core/gauge';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
@@ -30,7 +28,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 import { LinePick } from './LinePick';
 
@@ -123,7 +122,7 @@ function JointForm({ form, put, clear }: FormProps) {
   const { report, line } = useLay();
   const { units } = job;
   const today = useToday();
-  const { write, refuse, typed, said, faults } = useEntering(useEnter());
+  const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const change = (part: Partial<Form>) => {
     typed();
     put((before) => ({ ...before, ...part }));

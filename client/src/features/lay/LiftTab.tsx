@@ -18,7 +18,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 import { useDraggedStretch } from './useDraggedStretch';
 
@@ -69,7 +70,7 @@ export function LiftTab() {
   const { job, run, rules, runId } = useSite();
   const { report } = useLay();
   const { units } = job;
-  const enter = useEnter();
+  const enter = useEnterLaid();
   const { write, refuse, said, faults } = useEntering(enter);
   const [form, put] = useFormDraft<Form>(`lift.${runId}`, () => BLANK);
   const change = (part: Partial<Form>) => put((before) => ({ ...before, ...part }));
@@ -219,7 +220,7 @@ function shareOf({ worst, along }: ReturnType<typeof liftAlong>): number {
 function InTheAir() {
   const { book } = useSite();
   const { report, tasks } = useLay();
-  const { write, said, faults } = useEntering(useEnter());
+  const { write, said, faults } = useEntering(useEnterLaid());
   if (report.lifted.length === 0 && !said) return null;
   return (
     <>

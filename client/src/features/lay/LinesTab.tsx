@@ -12,7 +12,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
 import { runPath } from '../frame/places';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { CableCard } from './CableCard';
 import { useLay } from './context';
 import { HoleCard } from './HoleCard';
@@ -96,7 +97,7 @@ function RingCard() {
   const { job, rules, force, book } = useSite();
   const { line } = useLay();
   const { units } = job;
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [station, setStation] = useState('');
   const [height, setHeight] = useState('');
   const gone = withdrawn(book.book ?? []);
@@ -151,7 +152,7 @@ function RingCard() {
 function HurtCard() {
   const { run } = useSite();
   const { line } = useLay();
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState('');
   const { start } = extent(run);

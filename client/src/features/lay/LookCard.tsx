@@ -9,7 +9,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
 import { Points } from '../dig/Points';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useDraggedStretch } from './useDraggedStretch';
 
 interface Props<T extends string> {
@@ -31,7 +32,7 @@ interface Props<T extends string> {
 /** A stretch looked at: one touch where all is in order, a touch and a word for what is not. */
 export function LookCard<T extends string>({ title, words, whole, offered, there, ids, names, good, name, fact }: Props<T>) {
   const { jobId, runId } = useSite();
-  const { write, refuse, typed, said, faults } = useEntering(useEnter());
+  const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const [{ wanting, note, photos }, put, clear] = useFormDraft<{ wanting: T[]; note: string; photos: Photo[] }>(
     `look.${title}.${runId}`,
     () => ({

@@ -13,7 +13,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
 import { once } from '../../workers/planWorker';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 
 /** Everything found wanting with who sees to it and by when: closed by what is entered of the thing itself, never by a tick. */
@@ -69,7 +70,7 @@ export function TasksTab() {
 function Open({ task }: { task: LayTask }) {
   const { job } = useSite();
   const today = useToday();
-  const { write, said, faults } = useEntering(useEnter());
+  const { write, said, faults } = useEntering(useEnterLaid());
   const [asking, setAsking] = useState(false);
   const [owner, setOwner] = useState(task.owner ?? '');
   const [due, setDue] = useState(task.due);

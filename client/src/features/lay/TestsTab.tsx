@@ -25,20 +25,16 @@ import {
 import {
   bareUnit,
   formatLength,
-  formatMinutes,
   formatStretch,
-  formatTestPressure,
   parseCount,
   parseFlow,
   parseLength,
-  parseMinutes,
-  parseOhms,
   parseTemperature,
-  parseTestPressure,
   parseArea,
   type Parsed,
   type UnitSystem,
 } from '@tamper/core/units';
+import { formatMinutes, formatTestPressure, parseMinutes, parseOhms, parseTestPressure } from '@tamper/core/gauge';
 import { parseFluid } from '@tamper/core/fluid';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -57,7 +53,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
-import { useEnter, useSite } from '../site/context';
+import { useSite } from '../site/context';
+import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 import { LinePick } from './LinePick';
 import { useDraggedStretch } from './useDraggedStretch';
@@ -173,7 +170,7 @@ function TestForm({ form, put, clear }: FormProps) {
   const { job, force, rules } = useSite();
   const { report, line } = useLay();
   const { units } = job;
-  const { write, refuse, typed, said, faults } = useEntering(useEnter());
+  const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const [leak, setLeak] = useState(false);
   const change = (part: Partial<Form>) => {
     typed();

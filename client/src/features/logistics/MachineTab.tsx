@@ -2,7 +2,7 @@ import { Button } from '../../ui/Button';
 import { useRoom } from '../../ui/useRoom';
 import { bucketsOf, machineOf, type Job, type Run } from '@tamper/core/job';
 import { bucketFor, DEPTH_TO_SPARE, digRate, LIFT_BASIS, liftChecks, powerAdvice, SHORT_WINDOW, tipsInto } from '@tamper/core/machine';
-import type { MachineChoice } from '@tamper/core';
+import type { MachineChoice } from '@tamper/core/machineChoices';
 import { classSlope, legShare, SLING } from '@tamper/core/protection';
 import { reachIndexAt } from '@tamper/core/alignment';
 import { resolveRules } from '@tamper/core/rules';

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { machineChoices, machineOf, planRun, setUpAt, type Job, type Run } from '@tamper/core';
+import { machineOf, planRun, setUpAt, type Job, type Run } from '@tamper/core';
+import { machineChoices } from '@tamper/core/machineChoices';
 import { demoFile } from '@tamper/core/demo';
 import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
 import { screen, within } from '@testing-library/react';

@@ -1,5 +1,7 @@
 import { fireEvent, screen, within } from '@testing-library/react';
-import { kitOf, orderOf, planRun, seeded, programmeInputs, simulateProgramme, whatIfs, type Job, type Run } from '@tamper/core';
+import { kitOf, planRun, seeded, type Job, type Run } from '@tamper/core';
+import { programmeInputs, simulateProgramme, whatIfs } from '@tamper/core/programme';
+import { orderOf } from '@tamper/core/order';
 import { demoFile } from '@tamper/core/demo';
 import { alternatives } from '@tamper/core/studies/improvements';
 import { haulOf } from '@tamper/core/spoil';

@@ -11,10 +11,10 @@ import {
   targetsOf,
   type Job,
   type Patch,
-  type PlanSummary,
   type Run,
   type Targets,
 } from '@tamper/core';
+import { type PlanSummary } from '@tamper/core/compare';
 import type { GradeResult } from '@tamper/core/grade';
 import { useState } from 'react';
 import { View } from 'react-native';

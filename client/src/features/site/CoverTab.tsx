@@ -19,7 +19,8 @@ import { useSafe } from '../frame/session';
 import { LayContext, useLay, useLayOf } from '../lay/context';
 import { LookCard } from '../lay/LookCard';
 import { useDraggedStretch } from '../lay/useDraggedStretch';
-import { useEnter, useSite } from './context';
+import { useEnterLaid } from '../lay/useEnterLaid';
+import { useSite } from './context';
 
 /** May it be filled in? Stretch by stretch, what is missing and who can give it. */
 export function CoverTab() {
@@ -105,7 +106,7 @@ function Ready() {
 function Owners() {
   const { force } = useSite();
   const { report } = useLay();
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const asking = report.laid.filter(({ owner }) => owner && owner.inspections !== '');
   const [chosen, choose] = useState<string>();
   const line = asking.find(({ id }) => id === chosen) ?? asking[0];
@@ -144,7 +145,7 @@ function Owners() {
 function Unseen() {
   const { job } = useSite();
   const { report } = useLay();
-  const { write, refuse, said, faults } = useEntering(useEnter());
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
   const whole = useWhole();

@@ -1,14 +1,17 @@
+import { lazy, Suspense } from 'react';
 import type { TabOf } from '../frame/places';
 import { BookTab } from './BookTab';
-import { CoverTab } from './CoverTab';
 import { EnterTab } from './EnterTab';
 import { IssueTab } from './IssueTab';
 import { PhotosTab } from './PhotosTab';
 import { SiteFrame } from './SiteFrame';
 import { StandsTab } from './StandsTab';
 
+// What was laid is asked for where it is to be covered.
+const CoverTab = lazy(async () => ({ default: (await import('./CoverTab')).CoverTab }));
+
 type Tab = TabOf<'site'>;
-const SHOWN: Record<Tab, () => React.ReactNode> = {
+const SHOWN: Record<Tab, React.ComponentType> = {
   enter: EnterTab,
   stands: StandsTab,
   cover: CoverTab,
@@ -22,7 +25,9 @@ export function SiteScreen({ tab }: { tab: Tab }) {
   const Shown = SHOWN[tab];
   return (
     <SiteFrame>
-      <Shown />
+      <Suspense fallback={null}>
+        <Shown />
+      </Suspense>
     </SiteFrame>
   );
 }

@@ -45,10 +45,10 @@ type Writer = Pick<SiteEdit, 'job' | 'rules' | 'who'> & Partial<Pick<SiteEdit, '
  * @returns what to say where nobody has said who, or the entry cannot be true beside what the book holds; nothing is entered then.
  */
 export const enterBy =
-  ({ job, rules, book, who, plan, force, run }: Writer, unsaid: string): Enter =>
+  ({ job, rules, book, who, plan, force, run }: Writer, unsaid: string, more?: Parameters<typeof entryRefusal>[2]): Enter =>
   (...written) =>
     writeBy({ book, who }, unsaid, (entry, now) =>
-      entryRefusal(entry as Entry, { job, rules, plan: force && plan, run: force && run, book: book.book ?? [], now }),
+      entryRefusal(entry as Entry, { job, rules, plan: force && plan, run: force && run, book: book.book ?? [], now }, more),
     )(...written);
 
 /** Said where nobody has said who they are. */

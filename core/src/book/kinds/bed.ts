@@ -21,6 +21,5 @@ export const bed = kindOf({
   say: ({ station, thickness, note }, units) =>
     `Bed at ${formatStation(station, units)}: ${formatLength(thickness, units, 'size')}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
-  columns: ({ station, thickness, note }) => ({ station, thickness, note }),
 });
 export type BedFact = z.infer<typeof schema>;

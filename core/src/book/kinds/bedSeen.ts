@@ -36,6 +36,5 @@ export const bedSeen = kindOf({
     return `Bed looked at ${when === 'before' ? 'before laying' : 'after laying'}, ${formatStretch({ from, to }, units)}: ${wrong ? `not so: ${wrong}` : 'in order'}`;
   },
   where: whereSaid,
-  columns: ({ when, points }) => ({ when, looked: points.length, wanting: wantingOf(points, bedPoints) }),
 });
 export type BedSeenFact = z.infer<typeof schema>;

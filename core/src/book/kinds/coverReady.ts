@@ -32,6 +32,5 @@ export const coverReady = kindOf({
     return `Before covering, ${formatStretch({ from, to }, units)}: ${wrong ? `not so: ${wrong}` : 'all to hand'}`;
   },
   where: whereSaid,
-  columns: ({ points }) => ({ looked: points.length, wanting: wantingOf(points, coverPoints) }),
 });
 export type CoverReadyFact = z.infer<typeof schema>;

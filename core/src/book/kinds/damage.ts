@@ -15,5 +15,4 @@ export const damage = kindOf({
   schema,
   say: ({ name, from, to, note }, units) => `${name} hurt, ${formatStretch({ from, to }, units)}: ${note}`,
   where: whereSaid,
-  columns: ({ line, name, note }) => ({ line, name, note }),
 });

@@ -25,15 +25,5 @@ export const drumIn = kindOf({
   schema,
   say: ({ label, length, sheath, caps, note }, units) =>
     `Drum ${label} came: ${formatLength(length, units)}${sheath ? '' : ', sheath hurt'}${caps ? '' : ', not capped'}${note ? `, ${note}` : ''}`,
-  columns: ({ line, label, product, cores, length, sheath, caps, note }) => ({
-    line,
-    label,
-    product,
-    cores: cores ?? '',
-    length,
-    sheath,
-    caps,
-    note,
-  }),
 });
 export type DrumInFact = z.infer<typeof schema>;

@@ -75,18 +75,5 @@ export const joint = kindOf({
   say: ({ name, number, station, made: { as }, replaces, note }, units) =>
     `${name}, joint ${number} at ${formatStation(station, units)}: ${jointKinds[as].name.toLowerCase()}${replaces ? ', in the place of one cut out' : ''}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
-  columns: ({ line, name, number, station, made: { as, ...measured }, certificate, replaces, note }) => ({
-    line,
-    name,
-    number,
-    station,
-    as,
-    measured: Object.entries(measured)
-      .map(([what, value]) => `${what} ${String(value)}`)
-      .join('; '),
-    certificate: certificate ? `${certificate.name} to ${certificate.until ?? '?'}` : '',
-    replaces: replaces ?? '',
-    note,
-  }),
 });
 export type JointFact = z.infer<typeof schema>;

@@ -38,6 +38,5 @@ export const laid = kindOf({
     return `${name} laid, ${formatStretch({ from, to }, units)}${wrong ? `; not so: ${wrong}` : ''}`;
   },
   where: whereSaid,
-  columns: ({ line, name, points }) => ({ line, name, wanting: wantingOf(points, laidPoints) }),
 });
 export type LaidFact = z.infer<typeof schema>;

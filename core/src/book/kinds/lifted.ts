@@ -23,7 +23,6 @@ export const lifted = kindOf({
   say: ({ what, mass, from, to, note }, units) =>
     `In the air, ${formatStretch({ from, to }, units)}: ${what}, ${formatMassOf(mass, units)}${note ? `, ${note}` : ''}`,
   where: whereSaid,
-  columns: ({ what, mass, note }) => ({ what, mass, note }),
 });
 
 /** A load set down, by somebody who knew that it was up. */
@@ -40,5 +39,4 @@ export const setDown = kindOf({
   version: 1,
   schema: setDownSchema,
   say: ({ note }) => `Set down and unhooked${note ? `: ${note}` : ''}`,
-  columns: ({ lift, note }) => ({ lift, note }),
 });

@@ -19,6 +19,5 @@ export const owed = kindOf({
   version: 1,
   schema,
   say: ({ what, owner, due }) => `To see to, ${owner}${due ? `, by ${due}` : ''}: ${what}`,
-  columns: ({ about, what, owner, due }) => ({ about, what, owner, due: due ?? '' }),
 });
 export type OwedFact = z.infer<typeof schema>;

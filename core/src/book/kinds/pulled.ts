@@ -24,6 +24,5 @@ export const pulled = kindOf({
   say: ({ name, station, tension, note }, units) =>
     `${name} drawn to ${formatStation(station, units)} with ${formatForce(tension, units)}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
-  columns: ({ line, name, from, station, tension, note }) => ({ line, name, from, station, tension, note }),
 });
 export type PulledFact = z.infer<typeof schema>;

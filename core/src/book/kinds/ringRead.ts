@@ -22,6 +22,5 @@ export const ringRead = kindOf({
   say: ({ name, station, height, note }, units) =>
     `${name} is ${formatLength(height, units, 'size')} high inside at ${formatStation(station, units)}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
-  columns: ({ line, name, station, height, note }) => ({ line, name, station, height, note }),
 });
 export type RingFact = z.infer<typeof schema>;

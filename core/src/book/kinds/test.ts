@@ -103,18 +103,5 @@ export const test = kindOf({
   say: ({ name, from, to, how: { of }, readings, repeats, witness }, units) =>
     `${name}, ${testKinds[of].toLowerCase()}, ${formatStretch({ from, to }, units)}${readings.length > 0 ? `: ${readings.length} readings` : ''}${repeats ? ', repeated' : ''}${witness ? `, seen by ${witness}` : ''}`,
   where: whereSaid,
-  columns: ({ line, name, how: { of, ...set }, readings, gauge, repeats, witness, note }) => ({
-    line,
-    name,
-    of,
-    set: Object.entries(set)
-      .map(([what, value]) => `${what} ${String(value)}`)
-      .join('; '),
-    readings: readings.map(({ minute, value }) => `${minute}: ${value}`).join('; '),
-    gauge: gauge ?? '',
-    repeats: repeats ?? '',
-    witness,
-    note,
-  }),
 });
 export type TestFact = z.infer<typeof schema>;

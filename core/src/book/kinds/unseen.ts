@@ -18,5 +18,4 @@ export const unseen = kindOf({
   schema,
   say: ({ from, to, reason }, units) => `Covered unseen, ${formatStretch({ from, to }, units)}: ${reason}`,
   where: whereSaid,
-  columns: ({ reason }) => ({ reason }),
 });

@@ -29,16 +29,5 @@ export const wallHole = kindOf({
   schema,
   say: ({ name, bore, level: at, sealed, note }, units) =>
     `Hole at ${name}: ${formatLength(bore, units, 'size')}, lowest at ${formatLength(at, units, 'level')}${sealed ? ', sealed' : ''}${note ? `, ${note}` : ''}`,
-  columns: ({ structure, name, line, bore, level: at, aside, sealed, seen, note }) => ({
-    structure,
-    name,
-    line,
-    bore,
-    level: at,
-    aside,
-    sealed,
-    seen,
-    note,
-  }),
 });
 export type WallHoleFact = z.infer<typeof schema>;

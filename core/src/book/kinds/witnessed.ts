@@ -26,6 +26,5 @@ export const witnessed = kindOf({
   say: ({ name, from, to, by, ok, note }, units) =>
     `${name} inspected for its owner by ${by}, ${formatStretch({ from, to }, units)}: ${ok ? 'accepted' : 'not accepted'}${note ? `, ${note}` : ''}`,
   where: whereSaid,
-  columns: ({ line, name, by, ok, note }) => ({ line, name, by, ok, note }),
 });
 export type WitnessedFact = z.infer<typeof schema>;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { machineWith, productWith } from '../../catalogue';
-import { ruleInfo, ruleKeys, ruleQuantities, ruleSetIds } from '../../rules';
+import { ruleInfo, ruleKeys, ruleLimits, ruleSetIds } from '../../rules';
 import { MOST_NAME, text } from './basics';
 import { clearanceSchema, type Clearance } from './clearance';
 import { kitSchema } from './kit';
@@ -19,7 +19,7 @@ export const overrideSchema = z
   })
   .superRefine((override, context) => {
     const { quantity } = ruleInfo[override.rule];
-    const { most, whole } = ruleQuantities[quantity];
+    const { most, whole } = ruleLimits[quantity];
     if (override.value > most) context.addIssue({ code: 'custom', path: ['value'], message: `The most it can be is ${most}.` });
     if (whole && !Number.isInteger(override.value))
       context.addIssue({ code: 'custom', path: ['value'], message: quantity === 'days' ? 'Give whole days.' : 'Give a whole number.' });

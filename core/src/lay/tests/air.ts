@@ -1,5 +1,6 @@
 import type { AirMethod } from '../../book';
-import { FOOT, HEAD, INCH } from '../../units';
+import { FOOT, INCH } from '../../units';
+import { HEAD } from '../../units/gauge';
 import { readAt, readingLacks, risingLacks, timeLacks } from './readings';
 import { verdictOf, type Judge } from './verdict';
 

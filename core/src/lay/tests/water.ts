@@ -1,4 +1,4 @@
-import { HEAD } from '../../units';
+import { HEAD } from '../../units/gauge';
 import { readAt, readingLacks, timeLacks } from './readings';
 import { boreOf, verdictOf, type Judge } from './verdict';
 

@@ -2,7 +2,7 @@ import type { Kit } from '../../catalogue';
 import { heaviestOf, placingEffort } from '../../protection';
 import { applyPatches, type Finding, type Fix, type Job, type Patch, type Run } from '../../job';
 import { estimateOf, hoursIn, labourCost, personHours, priceOf } from '../../estimate';
-import { hireDays } from '../../order';
+import { hireDays } from '../../order/items';
 import { shuts, type PlanFinding } from '../../plan/checks';
 import { lookOf, mendsOf } from '../../plan/mends';
 import { planRun, tryPlan, type Plan } from '../../plan/plan';

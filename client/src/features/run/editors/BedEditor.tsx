@@ -1,3 +1,4 @@
+import { router } from 'expo-router';
 import {
   figuresIn,
   formatDensity,
@@ -29,7 +30,6 @@ import { Picker } from '../../../ui/Picker';
 import { Tick } from '../../../ui/Tick';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
-import { BedCheck } from '../trench/BedCheck';
 import { Ladder } from '../trench/Ladder';
 import { Plates, Tapes } from '../trench/Warnings';
 
@@ -89,10 +89,17 @@ export function BedEditor() {
       ))}
       <ToBring />
       <SurfaceLayers />
-      <BedCheck />
+      <MeasuredOnSite />
     </>
   );
 }
+
+/** What is measured of the bed is kept in the book, where it is laid. */
+const MeasuredOnSite = () => (
+  <Button mode="outlined" icon="measure" onPress={() => router.navigate('../lay/bed')}>
+    Measure the bed where it is laid
+  </Button>
+);
 
 /** What the ticks ask to be brought for this reach. */
 function ToBring() {

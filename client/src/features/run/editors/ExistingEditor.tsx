@@ -1,6 +1,5 @@
 import {
   clearSteps,
-  sensitiveDecisions,
   evidenceIds,
   evidences,
   formatHours,
@@ -27,6 +26,7 @@ import {
   type Photo,
   type UtilityKind,
 } from '@tamper/core';
+import { sensitiveDecisions } from '@tamper/core/sensitivity';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';

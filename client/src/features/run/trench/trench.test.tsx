@@ -1,6 +1,6 @@
 import { arrangeLines, blankJob, blankLaidLine, blankRun, futureLines, type Run } from '@tamper/core';
 import { screen } from '@testing-library/react';
-import { field, onRun, press, type } from '../../../testing/benches';
+import { onRun, press, type } from '../../../testing/benches';
 import type { Task } from '../../../workers/useTask';
 import { BedEditor } from '../editors/BedEditor';
 import { LaidLinesEditor } from '../editors/LaidLinesEditor';
@@ -104,21 +104,5 @@ describe('layers', () => {
     });
     press('Use the usual layers for these lines');
     expect(seen.run.reaches[0]).toMatchObject({ bedding: 0.1, beddingMaterial: 'sand', tracer: true });
-  });
-  test('a bed measured thin asks for bags, thick enough says so, words are refused', () => {
-    onRun(<BedEditor />, joint);
-    const measure = (station: string, thickness: string) => {
-      type('Measured at', station);
-      type('Bed there', thickness);
-      press('Add the measurement');
-    };
-    measure('0', 'thin');
-    expect(screen.getByText(/is not a length/)).toBeTruthy();
-    expect(field('Bed there').value).toBe('thin');
-    measure('0', '100');
-    measure('10', '120');
-    expect(screen.getByText('The bed is thick enough everywhere between')).toBeTruthy();
-    measure('20', '40');
-    expect(screen.getByText(/^Top up .* or \d+ bags of 25 kg$/)).toBeTruthy();
   });
 });
