@@ -118,6 +118,8 @@ const deed = fc.oneof(
   { weight: 2, arbitrary: fc.record({ do: fc.constant('hold' as const), piece, low: fc.constantFrom(5e6, 5e6, 4e6) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('can' as const), ok: fc.boolean() }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('air' as const), range: wide, oxygen: fc.constantFrom(0.209, 0.209, 0.18) }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('lift' as const), range }) },
+  { weight: 1, arbitrary: fc.record({ do: fc.constant('down' as const), which: fc.nat(3) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('wrong' as const), which: fc.nat(20) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('strange' as const), range: fc.option(range) }) },
 );
@@ -137,7 +139,13 @@ const story = fc.record({
   asked: fc.array(fc.integer({ min: 0, max: LENGTH * 100 - 1 }), { minLength: 3, maxLength: 3 }),
 });
 
-function factOf(what: Deed, site: Site, revisions: readonly PlannedRevision[], at: number): Fact | Readonly<Record<string, unknown>> {
+function factOf(
+  what: Deed,
+  site: Site,
+  revisions: readonly PlannedRevision[],
+  at: number,
+  crew: Crew,
+): Fact | Readonly<Record<string, unknown>> {
   const newest = revisions.at(-1) as PlannedRevision;
   switch (what.do) {
     case 'inspect': {
@@ -175,6 +183,13 @@ function factOf(what: Deed, site: Site, revisions: readonly PlannedRevision[], a
       return { kind: 'can', ok: what.ok, note: '' };
     case 'air':
       return air(what.range.from, what.range.to, what.oxygen);
+    case 'lift':
+      return { kind: 'lifted', what: 'pipe', mass: 40, ...what.range, note: '' };
+    case 'down': {
+      const hanging = crew.rows.filter(({ entry }) => entry.fact.kind === 'lifted');
+      const one = hanging[what.which % Math.max(1, hanging.length)];
+      return one ? { kind: 'setDown', lift: one.entry.id, note: '' } : { kind: 'note', station: 0, note: 'nothing hangs' };
+    }
     case 'wrong':
       return { kind: 'wrong', why: 'a mistake' };
     case 'strange':
@@ -183,7 +198,7 @@ function factOf(what: Deed, site: Site, revisions: readonly PlannedRevision[], a
 }
 
 /** The day as it begins: everything in order and open, signed on the first device and heard by all. */
-function morning(site: Site, devices: readonly Device[], revision: PlannedRevision): void {
+function morning(site: Site, devices: readonly Device[], revision: PlannedRevision, crew: Crew): void {
   const [foreman] = devices as [Device];
   foreman.hear(START);
   const count = site.kind === 'boxes' ? 5 : 6;
@@ -198,7 +213,10 @@ function morning(site: Site, devices: readonly Device[], revision: PlannedRevisi
   ];
   for (const fact of site.kind === 'boxes' ? facts.filter(({ kind }) => kind !== 'pressure' && kind !== 'can') : facts)
     foreman.enter(fact, START);
-  foreman.enter(factOf({ do: 'inspect', range: { from: 0, to: LENGTH }, no: '', hours: 12, old: false }, site, [revision], START), START);
+  foreman.enter(
+    factOf({ do: 'inspect', range: { from: 0, to: LENGTH }, no: '', hours: 12, old: false }, site, [revision], START, crew),
+    START,
+  );
   foreman.meet(START);
   for (const device of devices) device.hear(START);
 }
@@ -238,7 +256,7 @@ test('whatever a crew does, no station is open that the second opinion refuses',
         number,
       });
       const revisions = [issue(0, 1)];
-      morning(site, devices, revisions[0] as PlannedRevision);
+      morning(site, devices, revisions[0] as PlannedRevision, crew);
       const known: AnyEntry[] = [];
       let now = START + 5 * MINUTE;
       for (const device of devices) device.hear(now);
@@ -251,7 +269,7 @@ test('whatever a crew does, no station is open that the second opinion refuses',
           else if ('meet' in one) device[one.meet](now);
           else {
             const corrects = one.deed.do === 'wrong' ? crew.rows[one.deed.which % crew.rows.length]?.entry.id : undefined;
-            known.push(device.enter(factOf(one.deed, site, revisions, now), now, corrects));
+            known.push(device.enter(factOf(one.deed, site, revisions, now, crew), now, corrects));
             if (one.meets) device.meet(now);
           }
         }

@@ -256,11 +256,22 @@ function aired(asked: Asked, place: Place, x: number, since: number): boolean {
   return good.some(({ fact }) => near(fact, x));
 }
 
+/** Does a load hang there that nobody set down? */
+const hangsOver = ({ book }: Asked, x: number): boolean =>
+  every(book, 'lifted').some(
+    ({ kept, fact }) =>
+      x >= fact.from &&
+      x <= fact.to &&
+      !every(book, 'setDown').some(
+        (one) => one.fact.lift === kept.entry.id && !one.kept.refused && !book.some(({ entry }) => entry.corrects === one.kept.entry.id),
+      ),
+  );
+
 /** All but the way out. */
 function mayStand(asked: Asked, x: number): { ladders: readonly number[] } | undefined {
   const { now, heard, device } = asked;
   const place = holeAt(current(asked), x);
-  if (!place?.sides.entry) return undefined;
+  if (!place?.sides.entry || hangsOver(asked, x)) return undefined;
   const { inspections, all } = looksAt(asked, x);
   const newest = [...inspections].sort((a, b) => moment(b) - moment(a))[0];
   if (!newest) return undefined;
