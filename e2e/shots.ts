@@ -82,9 +82,9 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.waitForTimeout(1500);
     },
   },
-  { name: 'machine-phone', size: LONG, visit: (page) => logistics(page, 'Wash-down drain', 'machine', machinesThere) },
+  { name: 'works-phone', size: LONG, visit: (page) => logistics(page, 'Wash-down drain', 'machine', machinesThere) },
   {
-    name: 'machine-phone',
+    name: 'works-phone',
     size: LONG,
     visit: async (page) => {
       await logistics(page, 'Wash-down drain', 'machine', machinesThere);
@@ -274,6 +274,52 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByText(/of work at this pace/).waitFor();
     },
   },
+  {
+    name: 'lay-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await laidRecord(page);
+      await laying(page, 'lines');
+      await page.getByText('In this order').waitFor();
+    },
+  },
+  {
+    name: 'lay-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await laying(page, 'joints');
+      await page.getByText(/joints logged$/).waitFor();
+    },
+  },
+  {
+    name: 'lay-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await laying(page, 'tests');
+      await page.getByRole('switch', { name: /^Plugs held/ }).click();
+      await page.getByRole('switch', { name: 'The made-up line leaks' }).click();
+      await page.getByRole('button', { name: 'Run the made-up pressure gauge' }).click();
+      await page.getByRole('img', { name: /^What was read/ }).evaluate((plot) => plot.scrollIntoView({ block: 'center' }));
+    },
+  },
+  {
+    name: 'lay-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await laying(page, 'lift');
+      await page.getByTestId('number-Hanging').waitFor();
+      await page.getByRole('img', { name: /^Rated from pick to set/ }).evaluate((plot) => plot.scrollIntoView({ block: 'center' }));
+    },
+  },
+  {
+    name: 'lay-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Outfall');
+      await page.goto(`${runAt(page)}/site/cover`);
+      await page.getByRole('status', { name: /^Ready to cover/ }).waitFor();
+    },
+  },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
   {
@@ -380,6 +426,33 @@ async function staircase(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Switch made-up devices on' }).click();
   await page.getByRole('switch', { name: 'Slope not set in the machine' }).click();
   await page.getByRole('img', { name: /^The made-up cut/ }).evaluate((plot) => plot.scrollIntoView({ block: 'center' }));
+}
+
+/** The outfall where it is laid, at a tab. */
+async function laying(page: Page, at: string): Promise<void> {
+  await dig(page, `lay/${at}`);
+}
+/** The bed of the outfall measured and one pipe laid, two joints of it made: one is not home. */
+async function laidRecord(page: Page): Promise<void> {
+  await laying(page, 'bed');
+  for (const millimetres of [100, 105, 100, 98, 100, 102, 100]) {
+    await page.getByRole('textbox', { name: 'Bed there' }).fill(String(millimetres));
+    await page.getByRole('button', { name: 'Enter the bed' }).click();
+    await page.getByText(/^Kept at .*: thick enough\.$/).waitFor();
+  }
+  await page.getByRole('button', { name: 'The bed is in order' }).click();
+  await page.getByText('Kept: in order.').waitFor();
+  await laying(page, 'lines');
+  await page.getByRole('button', { name: 'It lies so' }).click();
+  await page.getByText('Kept: in order.').waitFor();
+  await laying(page, 'joints');
+  for (const joint of [1, 2]) {
+    await page.getByRole('button', { name: `Joint ${joint} is made` }).click();
+    await page.getByText(`Kept: joint ${joint} stands.`).waitFor();
+  }
+  await page.getByRole('switch', { name: 'Home to its mark' }).click();
+  await page.getByRole('button', { name: 'Enter that joint 3 fails' }).click();
+  await page.getByText(/^Kept: joint 3 does not stand/).waitFor();
 }
 
 /** Photos of the bed, a crossing and a joint. */

@@ -1,6 +1,7 @@
 import { benchStrikes } from './existing/risk.bench';
 import { benchGrade } from './alignment/grade/grade.bench';
 import { benchDig } from './dig/dig.bench';
+import { benchCover } from './gates/cover.bench';
 import { benchEnvelope } from './machine/machine.bench';
 import { benchArrange } from './trench/arrange/arrange.bench';
 import { benchPlan } from './plan/plan.bench';
@@ -11,5 +12,6 @@ benchStrikes();
 benchArrange();
 benchEnvelope();
 benchDig();
+benchCover();
 await benchGrade();
 await benchWorks();

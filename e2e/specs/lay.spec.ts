@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Run } from '../../core/src/job';
 import { device, programKept, type Device } from '../device';
-import { issue, number, open, runAt, saved, startRun, step, tab } from '../helpers';
+import { download, issue, number, open, runAt, saved, startRun, step, tab } from '../helpers';
 import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
 
@@ -225,6 +225,7 @@ test('a load in the air shuts Safe to enter until it is set down; covered unseen
   await kept(page, 'Kept: set down.');
 
   await tab(page, 'Line');
+  expect((await download(page, () => press(page, 'Labels to print'))).slice(0, 4)).toBe('%PDF');
   await field(page, 'Loops on the way').fill('1.5');
   await field(page, 'Drum’s name').fill('D7');
   await field(page, 'Length on its label').fill('42');

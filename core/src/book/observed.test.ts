@@ -4,6 +4,7 @@ import { blankExisting, blankJob, plainJob, plainRun, type ExistingLine } from '
 import { runGate } from '../gates';
 import { planRun } from '../plan/plan';
 import { bookEntry, levelRun } from '../testing';
+import { beddingConstantAt } from '../trench/checks/rings';
 import { inOrder, knows, observedJob, observedRun, recordsOf, unsettledIn, type Entry, type Kept } from '.';
 
 const NOON = Date.parse('2026-11-02T12:00:00Z');
@@ -203,4 +204,23 @@ describe('something found', () => {
       'Cover tiles or plates found, 0.60 m down',
     );
   });
+});
+
+test('a haunch seen knifed in changes K of the pipe there, until somebody saw it otherwise', () => {
+  const run = levelRun({ length: 20, depth: 1.4 });
+  const look = (from: number, to: number, ok: boolean, when: 'before' | 'after' = 'after') =>
+    bookEntry({
+      kind: 'bedSeen',
+      when,
+      from,
+      to,
+      points: [{ id: 'haunch', ok, note: '' }],
+      revision: '10000000-0000-4000-8000-000000000001',
+    });
+  const constants = (...book: Kept[]) => [2, 8, 15].map((at) => beddingConstantAt(observedRun(run, book), at));
+  expect(constants()).toEqual([0.1, 0.1, 0.1]);
+  expect(constants(look(0, 20, true, 'before'))).toEqual([0.1, 0.1, 0.1]);
+  expect(constants(look(0, 10, true))).toEqual([0.083, 0.083, 0.1]);
+  expect(constants(look(0, 20, true), look(5, 10, false))).toEqual([0.083, 0.1, 0.083]);
+  expect(plainRun(observedRun(run, [look(0, 20, true)]))).toEqual(run);
 });

@@ -1,4 +1,4 @@
-import { sameJson, type Exposure, type Job, type JobFile, type Run, type Unsettled } from '../job';
+import { sameJson, type Exposure, type Haunched, type Job, type JobFile, type Run, type Unsettled } from '../job';
 import { momentOf, ofKind, withdrawn, type Kept, type KeptOf } from './believed';
 import { knows, type Heard } from './entry';
 import { readEntry, type FactKind } from './registry';
@@ -131,6 +131,16 @@ export function unsettledIn(book: readonly Kept[]): Unsettled[] {
     .sort((a, b) => a.from - b.from || (a.id < b.id ? -1 : 1));
 }
 
+/** Where the haunch was knifed in, as looked at after laying, in the order it was said; a “no” counts whoever said it. */
+function haunchedIn(book: readonly Kept[]): Haunched[] {
+  const gone = withdrawn(book);
+  return inOrder(ofKind(book, 'bedSeen')).flatMap((one): Haunched[] => {
+    const { when, from, to, points } = one.entry.fact;
+    const said = when === 'after' ? points.find(({ id }) => id === 'haunch') : undefined;
+    return said && (!said.ok || (!one.refused && !gone.has(one.entry.id))) ? [{ from, to, ok: said.ok }] : [];
+  });
+}
+
 /** Rates the crew measured, as long as nobody took them out. */
 export const ratesIn = (book: readonly Kept[]): KeptOf<'rate'>[] => countedIn(book, 'rate');
 
@@ -153,10 +163,10 @@ function remembered<T extends object>(kinds: readonly string[], work: (document:
 }
 
 /**
- * A run with what was observed of it put beside what its document says: lines as found or searched for in vain, steps of clearing done.
+ * A run with what was observed of it put beside what its document says: lines as found or searched for in vain, steps of clearing done, haunches seen.
  * @param book entries of the run and of its job. @returns the same object for the same entries; the document itself where there are none.
  */
-export const observedRun = remembered<Run>(['exposure', 'steps', 'marks', 'found', 'settled'], (run, book) => ({
+export const observedRun = remembered<Run>(['exposure', 'steps', 'marks', 'found', 'settled', 'bedSeen'], (run, book) => ({
   ...run,
   existing: run.existing.map((line) => {
     const exposures = exposuresOf(line, book);
@@ -164,6 +174,7 @@ export const observedRun = remembered<Run>(['exposure', 'steps', 'marks', 'found
   }),
   clearing: clearingOf(book),
   found: unsettledIn(book),
+  haunched: haunchedIn(book),
 }));
 
 /**

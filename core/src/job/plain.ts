@@ -10,9 +10,12 @@ export const omit = <T extends object, K extends keyof T>(value: T, key: K): Omi
 
 /** A run less what the book has of it: what is kept as its document. */
 export const plainRun = (run: Run): Run =>
-  run.clearing === undefined && run.found === undefined && run.existing.every(({ exposures }) => exposures === undefined)
+  run.clearing === undefined &&
+  run.found === undefined &&
+  run.haunched === undefined &&
+  run.existing.every(({ exposures }) => exposures === undefined)
     ? run
-    : { ...omit(omit(run, 'clearing'), 'found'), existing: run.existing.map((line) => omit(line, 'exposures')) };
+    : { ...omit(omit(omit(run, 'clearing'), 'found'), 'haunched'), existing: run.existing.map((line) => omit(line, 'exposures')) };
 
 /** A job less what the book has of it: what is kept as its document. */
 export function plainJob(job: Job): Job {

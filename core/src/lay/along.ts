@@ -12,20 +12,24 @@ export interface Reading {
  * @param readings ascending by station, none twice.
  */
 export function spokenAt(readings: readonly Reading[], apart: number, at: number): number | undefined {
-  let before: Reading | undefined;
-  let after: Reading | undefined;
-  for (const one of readings) {
-    if (one.station <= at) before = one;
-    else {
-      after = one;
-      break;
-    }
-  }
+  const next = firstBeyond(readings, at);
+  const [before, after] = [readings[next - 1], readings[next]];
   if (before && after && after.station - before.station <= apart + 1e-9)
     return before.value + ((after.value - before.value) * (at - before.station)) / (after.station - before.station);
   const half = apart / 2 + 1e-9;
   if (before && at - before.station <= half) return before.value;
   return after && after.station - at <= half ? after.value : undefined;
+}
+
+/** Index of the first of ascending stations beyond one. */
+function firstBeyond(readings: readonly Reading[], at: number): number {
+  let [low, high] = [0, readings.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((readings[middle] as Reading).station <= at) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** Stations at which what readings say may change otherwise. */

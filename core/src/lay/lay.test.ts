@@ -19,6 +19,7 @@ import {
   holeFaults,
   jointFaults,
   jointsExpected,
+  labelsOf,
   layReport,
   layTasks,
   legLoad,
@@ -381,4 +382,17 @@ describe('tasks', () => {
     expect(open([stone, half])).toHaveLength(1);
     expect(open([stone, half, enter({ ...half.entry.fact, from: 6, to: 10 } as Fact)])).toEqual([]);
   });
+});
+
+test('a label for both ends of every cable, from where to where', () => {
+  const run = blankRun({ name: 'Duct', length: 60, product: 'duct-110', cover: 0.6, ruleSet: 'UK' });
+  const held: Run = {
+    ...run,
+    laid: run.laid.map((line) => ({ ...line, name: 'D1', holds: [{ id: 'c1', product: 'lv-4x16', count: 2, circuit: null }] })),
+  };
+  const labels = labelsOf(job, held);
+  expect(labels).toHaveLength(4);
+  expect(labels[0]).toMatchObject({ way: '0.0 m – 60.0 m', end: 'at 0.0 m' });
+  expect(new Set(labels.map(({ name }) => name)).size).toBe(2);
+  expect(labelsOf(job, run).map(({ end }) => end)).toEqual(['at 0.0 m', 'at 60.0 m']);
 });

@@ -1,5 +1,5 @@
 import { flowDirection } from '../alignment';
-import type { Job, PlacedLine, Run } from '../job';
+import { cablesOf, placedLines, spansOf, type Job, type PlacedLine, type Run } from '../job';
 import { BAG } from '../catalogue';
 import { formatLength, formatMassOf, formatStation, type UnitSystem } from '../units';
 import { floatingStages, FLOAT_SAFETY } from '../trench';
@@ -47,4 +47,27 @@ const STEP = 3;
 export function labelOf({ structures }: Pick<Run, 'structures'>, line: Pick<PlacedLine, 'from' | 'to'>): string {
   const at = (station: number, end: string) => structures.find((one) => Math.abs(one.station - station) < 0.01)?.name ?? end;
   return `${at(line.from, 'start')} – ${at(line.to, 'end')}`;
+}
+
+/** What is written on one end of a line or of a cable in it. */
+export interface EndLabel {
+  name: string;
+  /** From where to where it goes. */
+  way: string;
+  end: string;
+}
+
+/** A label for each end of every line and of every cable drawn through one, part by part where it is cut. */
+export function labelsOf(job: Job, run: Run): EndLabel[] {
+  const at = (structure: { name: string } | undefined, station: number) => structure?.name ?? formatStation(station, job.units);
+  return placedLines(job, run).flatMap((line) => {
+    const cables = cablesOf(job, run, line).flatMap(({ product, count }) =>
+      Array.from({ length: count }, (_, i) => `${line.name}: ${product.name}${count > 1 ? ` ${i + 1}` : ''}`),
+    );
+    const names = cables.length > 0 ? cables : [line.name];
+    return spansOf(run, line).flatMap(({ from, to, ends }) => {
+      const [start, end] = [at(ends[0], from), at(ends[1], to)];
+      return names.flatMap((name): EndLabel[] => [start, end].map((here) => ({ name, way: `${start} – ${end}`, end: `at ${here}` })));
+    });
+  });
 }

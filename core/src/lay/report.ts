@@ -11,7 +11,7 @@ import { jointsExpected, jointsLogged, matchJoints, type ExpectedJoint, type Joi
 import { afterNeeded, beforeNeeded, coverNeeded, laidNeeded, testsNeeded } from './needs';
 import { liftedIn, type Lifted } from './lifted';
 import { pullsOf, type Pulled } from './pulled';
-import { knownPlan, nodesOf, sameThere, type KnownPlan, type LaidPlan } from './same';
+import { bordersOf, knownPlan, nodesOf, sameThere, type KnownPlan, type LaidPlan } from './same';
 import { testsOf, type Tested } from './tested';
 
 /** An issued plan with its number and rules. */
@@ -135,7 +135,8 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
     found: unsettledIn(book).map(({ from, to }) => ({ from, to })),
     lifted: liftedIn(book),
     counts,
-    nodes: [plan, ...known.values()].flatMap(nodesOf),
+    // One plan says the same of itself everywhere: only others have to be asked at all their nodes.
+    nodes: known.size > 1 ? [...known.values()].flatMap(nodesOf) : bordersOf(plan),
   };
 }
 /** What an owner's inspection answers. */

@@ -62,10 +62,16 @@ export function sameThere(a: KnownPlan, b: KnownPlan, line: string | null, stati
 const sameLines = (a: Readonly<Record<string, unknown>>, b: Readonly<Record<string, unknown>>): boolean =>
   Object.keys(a).sort().join() === Object.keys(b).sort().join();
 
-/** Stations at which what a plan says of its lines may begin to change otherwise: levels are even between them. */
-export const nodesOf = ({ of: { run, plan }, laid }: KnownPlan): number[] => [
-  ...plan.places.flatMap(({ station, from, to }) => [...station, from, to]),
+/** Stations at which a plan begins to ask something else: reaches, and where lines begin and end. */
+export const bordersOf = ({ of: { run, plan }, laid }: KnownPlan): number[] => [
+  ...plan.places.flatMap(({ from, to }) => [from, to]),
   ...run.reaches.map(({ from }) => from),
-  ...run.inverts.map(({ station }) => station),
   ...laid.flatMap(({ from, to }) => [from, to]),
+];
+
+/** Stations at which what a plan says of its lines may begin to change otherwise: levels are even between them. */
+export const nodesOf = (known: KnownPlan): number[] => [
+  ...bordersOf(known),
+  ...known.of.plan.places.flatMap(({ station }) => station),
+  ...known.of.run.inverts.map(({ station }) => station),
 ];

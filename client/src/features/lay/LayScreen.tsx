@@ -8,6 +8,8 @@ import { NotIssued } from '../dig/NotIssued';
 import { BedTab } from './BedTab';
 import { LayContext, useLayOf } from './context';
 
+// The gate is told below what one came to do: it comes when there is room for it.
+const CoverLight = lazy(async () => ({ default: (await import('./CoverLight')).CoverLight }));
 const LinesTab = lazy(async () => ({ default: (await import('./LinesTab')).LinesTab }));
 const JointsTab = lazy(async () => ({ default: (await import('./JointsTab')).JointsTab }));
 const TestsTab = lazy(async () => ({ default: (await import('./TestsTab')).TestsTab }));
@@ -32,6 +34,7 @@ export function LayScreen({ tab }: { tab: Tab }) {
       <Laid>
         <Suspense fallback={null}>
           <Shown />
+          <CoverLight />
         </Suspense>
       </Laid>
     </SiteFrame>

@@ -8,6 +8,9 @@ import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
+import { Faults } from '../../ui/Faults';
+import { fileName, saveBlob } from '../../ui/files';
+import { printedOn } from '../../ui/moment';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
@@ -38,6 +41,7 @@ export function LinesTab() {
             {i + 1}. {step}
           </Text>
         ))}
+        <Labels />
       </Card>
       <LookCard
         key={line.id}
@@ -79,6 +83,31 @@ export function LinesTab() {
       {line.product.ring !== null ? <RingCard key={`${line.id}.ring`} /> : null}
       <HoleCard key={`${line.id}.hole`} />
       <HurtCard key={`${line.id}.hurt`} />
+    </>
+  );
+}
+
+/** Labels for the ends of all that is laid, as a page to print. */
+function Labels() {
+  const { job, run } = useSite();
+  const [fault, setFault] = useState<string>();
+  const print = async () => {
+    setFault(undefined);
+    try {
+      const [{ writePdf }, { labelsDocument }] = await Promise.all([import('../../print/pdf'), import('../../print/labels')]);
+      saveBlob(fileName(`${run.name} labels`, 'pdf'), await writePdf(labelsDocument(job, run, printedOn())));
+    } catch (reason) {
+      setFault(reason instanceof Error ? reason.message : String(reason));
+    }
+  };
+  return (
+    <>
+      <View style={{ flexDirection: 'row' }}>
+        <Button mode="outlined" icon="print" onPress={() => void print()}>
+          Labels to print
+        </Button>
+      </View>
+      <Faults title="Not printed" faults={fault ? [fault] : []} />
     </>
   );
 }

@@ -5,7 +5,7 @@ import { coverNeeded } from '@tamper/core/lay';
 import { formatStretch } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { useEntering } from '../../data/useEntering';
-import { useNow } from '../../data/useNow';
+import { deviceClock } from '../../data/deviceClock';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { GateLight } from '../../ui/GateLight';
@@ -26,12 +26,11 @@ import { useSite } from './context';
 export function CoverTab() {
   const { job, book } = useSite();
   const { revisions } = useSafe();
-  const now = useNow();
   const lay = useLayOf();
   const entries = book.book;
   const gate = useMemo(
-    () => (revisions && entries ? readyToCover({ revisions, book: entries, now, units: job.units }) : undefined),
-    [revisions, entries, now, job.units],
+    () => (revisions && entries ? readyToCover({ revisions, book: entries, now: deviceClock().now(), units: job.units }) : undefined),
+    [revisions, entries, job.units],
   );
   if (!gate) return <Text>Looking at what is recorded…</Text>;
   return (

@@ -196,11 +196,18 @@ export interface Clearing {
   /** How deep the last of them went, metres; left out by records older than this was asked. */
   depth?: number;
 }
+/** A stretch whose haunch was looked at after laying, in the order it was: knifed in or not. Stations, metres. */
+export interface Haunched {
+  from: number;
+  to: number;
+  ok: boolean;
+}
 /** A run as its document has it, and what the book has of it besides: see `observedRun`. */
 export type Run = Omit<z.infer<typeof runSchema>, 'existing'> & {
   existing: ExistingLine[];
   clearing?: readonly Clearing[];
   found?: readonly Unsettled[];
+  haunched?: readonly Haunched[];
 };
 export type LevelBook = z.infer<typeof levelBookSchema>;
 export type Flow = z.infer<typeof flowSchema>;

@@ -39,6 +39,15 @@ const { job, runs } = demoFile;
 const checksOf = (run: Run, index = 0) => lineChecks(job, run, planRun(job, run))[index]?.checks ?? [];
 const check = (run: Run, id: string, index = 0) => checksOf(run, index).find((item) => item.id === id);
 
+test('a pipe flattens less where its haunch was seen knifed in: by K, 0.083 of 0.1', () => {
+  const run = levelRun({ length: 20, depth: 2 });
+  const share = (of: Run) => parseFloat(check(of, 'deflection')?.result ?? '');
+  const haunched = share({ ...run, haunched: [{ from: 0, to: 20, ok: true }] });
+  expect(haunched / share(run)).toBeCloseTo(0.83, 2);
+  // Half of it: the worst is in the other half.
+  expect(share({ ...run, haunched: [{ from: 0, to: 10, ok: true }] })).toBe(share(run));
+});
+
 describe('floating', () => {
   const empty = { od: 0.315, mass: 26, cover: 0.75, water: 0.75 };
   test('PE 315 under water: π/4 · 0.315² · 9,810 = 764 N/m', () => expect(uplift(empty)).toBeCloseTo(764.5, 1));

@@ -17,7 +17,7 @@ import { coversAfter, coversOf, reachAtNode, shallowest, waterAt, type Check, ty
 import { againstFloating, FLOAT_BASIS, FLOAT_SAFETY, floatingStages, floatSafety, uplift } from './flotation';
 import { wheelPressure, weights, WEIGHTS_BASIS } from './loads';
 import {
-  BEDDING_CONSTANT,
+  beddingConstantAt,
   BEDDING_FACTOR,
   deflection,
   DEFLECTION_BASIS,
@@ -143,6 +143,7 @@ export function flexible(of: Of): Check[] {
   const { ring } = line.product;
   if (ring?.kind !== 'flexible') return [];
   const of100 = (share: number) => `${(share * 100).toFixed(2)} %`;
+  const constant = (node: number) => beddingConstantAt(run, of.profile.station[node] as number);
   const at = (node: number, cover: number, compaction = reachAtNode(of, node).compaction) => {
     const reach = reachAtNode(of, node);
     return deflection({
@@ -151,7 +152,7 @@ export function flexible(of: Of): Check[] {
       prism: weights.moist * Math.max(0, cover),
       live: wheelPressure(run.surface, cover),
       lag: LAG,
-      bedding: BEDDING_CONSTANT,
+      bedding: constant(node),
     });
   };
   const covers = everyStage(of);
@@ -174,7 +175,7 @@ export function flexible(of: Of): Check[] {
         },
         { name: 'Soil prism', value: formatPressure(weights.moist * worst.cover, job.units) },
         { name: 'Wheel', value: formatPressure(wheelPressure(run.surface, worst.cover), job.units) },
-        { name: 'DL, K', value: `${LAG}, ${BEDDING_CONSTANT}` },
+        { name: 'DL, K', value: `${LAG}, ${constant(worst.node)}` },
       ],
       result: of100(worst.share),
       limit: `${formatPercent(DEFLECTION_LIMIT)} at most`,

@@ -1,3 +1,4 @@
+import type { Run } from '../../job';
 import { compactions, supportClasses, type CompactionId, type SupportClass } from '../../catalogue';
 
 /** A flexible pipe under load, all pressures in pascals: its parallel-plate stiffness PS, side support E′, soil prism and live load. */
@@ -15,7 +16,13 @@ export interface FlexibleLoad {
 export const DEFLECTION_LIMIT = 0.05;
 export const DEFLECTION_BASIS = 'Modified Iowa formula; 5 % of the diameter, inversion begins near 20 %';
 export const LAG = 1.5;
+/** Bedding constant K as a bed is usually made, and where somebody saw the haunch knifed in. Source: usual tables of the modified Iowa formula. */
 export const BEDDING_CONSTANT = 0.1;
+export const HAUNCHED_CONSTANT = 0.083;
+
+/** K at a station, by who looked there last after laying. */
+export const beddingConstantAt = ({ haunched = [] }: Pick<Run, 'haunched'>, station: number): number =>
+  haunched.findLast(({ from, to }) => station >= from && station <= to)?.ok ? HAUNCHED_CONSTANT : BEDDING_CONSTANT;
 
 /** Vertical deflection as a share of the diameter. Source: modified Iowa, Δ/D = (DL·K·Wp + K·WL)/(0.149·PS + 0.061·E′). */
 export const deflection = ({ stiffness, support, prism, live, lag, bedding }: FlexibleLoad): number =>
