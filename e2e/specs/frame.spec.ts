@@ -92,7 +92,7 @@ const ADDRESSES = {
   'run/works/machine': 726,
   'run/checks/lines': 751,
   'run/dig/card': 684,
-  'run/lay/bed': 686,
+  'run/lay/bed': 689,
   'run/site/enter': 658,
 };
 

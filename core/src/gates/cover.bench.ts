@@ -44,5 +44,7 @@ export function benchCover(): void {
   const ROUNDS = 5;
   for (let i = 0; i < ROUNDS; i++) readyToCover({ revisions, book, now, units: 'metric' });
   const each = (performance.now() - start) / ROUNDS;
-  console.log(`Ready to cover of 1 km with ${book.length} entries: ${each.toFixed(1)} ms, ${((each / FRAME) * 100).toFixed(0)} % of a frame`);
+  console.log(
+    `Ready to cover of 1 km with ${book.length} entries: ${each.toFixed(1)} ms, ${((each / FRAME) * 100).toFixed(0)} % of a frame`,
+  );
 }

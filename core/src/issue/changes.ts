@@ -4,6 +4,8 @@ import type { Plan } from '../plan/plan';
 
 /** Inputs of a job that a plan hangs on. Papers, prices and the units it is read in are none. */
 const JOB_KEYS = ['ruleSet', 'overrides', 'kit', 'products', 'machine', 'machines'] as const;
+/** What the book has of work done is no change of the plan. */
+const DONE_KEYS: readonly string[] = ['clearing', 'haunched'] satisfies (keyof Run)[];
 /** Sentences told before the rest is only counted. */
 const MOST = 40;
 
@@ -22,7 +24,7 @@ const isObject = (value: Json): value is Loose => typeof value === 'object' && v
 export function changesBetween(before: Issuable, after: Issuable, units: UnitSystem): string[] {
   const inputs = ({ job, run }: Issuable): Loose => ({
     ...Object.fromEntries(JOB_KEYS.map((key) => [key, job[key as keyof Job]])),
-    ...run,
+    ...Object.fromEntries(Object.entries(run).filter(([key]) => !DONE_KEYS.includes(key))),
   });
   const said = differences(inputs(before), inputs(after), '', units);
   const all = [...outcomes(before, after, units), ...said];

@@ -78,3 +78,12 @@ describe('an issued copy', () => {
     for (const one of demoFile.runs) expect(issueOf(demoFile.job, one, undefined)).toHaveProperty('body');
   });
 });
+
+test('work done under a plan is no change of it', () => {
+  const job = blankJob('Yard', 'UK');
+  const run = levelRun({ length: 20 });
+  const of = (more: Partial<Run>) => ({ job, run: { ...run, ...more }, plan: planRun(job, run) });
+  const done = { clearing: [{ hidden: ['x1'], seen: [], done: 2 }], haunched: [{ from: 0, to: 20, ok: true }] };
+  expect(changesBetween(of({}), of(done), 'metric')).toEqual([]);
+  expect(changesBetween(of({}), of({ name: 'Another' }), 'metric')).toHaveLength(1);
+});
