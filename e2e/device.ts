@@ -1,4 +1,4 @@
-import { chromium, type Page } from '@playwright/test';
+import { chromium, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -71,3 +71,16 @@ export const programKept = (page: Page) =>
   page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
     timeout: 60_000,
   });
+
+/** Gives a spec phones of their own, each taken away after its test. */
+export function phones(): (more?: string[]) => Promise<Device> {
+  const devices: Device[] = [];
+  test.afterEach(async () => {
+    for (const one of devices.splice(0)) await one.remove();
+  });
+  return async (more = []) => {
+    const one = await device({ more });
+    devices.push(one);
+    return one;
+  };
+}

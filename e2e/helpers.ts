@@ -150,6 +150,9 @@ export async function download(page: Page, trigger: () => Promise<void>): Promis
   return readFileSync(await file.path(), 'utf8');
 }
 
+/** A field by its whole name, and a button pressed by its own. */
+export const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
+export const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true }).click();
 /** Goes to a tab by its name. */
 export const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
 /** Safe to enter as the bar of the run tells it, on whichever screen of it one is. */

@@ -1,23 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Run } from '../../core/src/job';
-import { device, programKept, type Device } from '../device';
-import { issue, number, pick, runAt, saved, startRun, step, strikeAt, tab } from '../helpers';
+import { phones, programKept } from '../device';
+import { field, issue, number, pick, press, runAt, saved, startRun, step, strikeAt, tab } from '../helpers';
 import { ownServer } from '../ownServer';
 
 test.use({ serviceWorkers: 'allow' });
 
-const devices: Device[] = [];
-const phone = async (): Promise<Device> => {
-  const one = await device();
-  devices.push(one);
-  return one;
-};
-test.afterEach(async () => {
-  for (const one of devices.splice(0)) await one.remove();
-});
-
-const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
-const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+const phone = phones();
 
 /** Falls 1:80 from end to end. */
 const falling = (run: Run): Run => ({

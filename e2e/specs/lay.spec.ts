@@ -1,24 +1,14 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Run } from '../../core/src/job';
-import { device, programKept, type Device } from '../device';
-import { download, issue, number, open, runAt, saved, startRun, step, tab } from '../helpers';
+import { phones, programKept } from '../device';
+import { download, field, issue, number, open, press, runAt, saved, startRun, step, tab } from '../helpers';
 import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
 
 test.use({ serviceWorkers: 'allow' });
 
-const devices: Device[] = [];
-const phone = async (): Promise<Device> => {
-  const one = await device();
-  devices.push(one);
-  return one;
-};
-test.afterEach(async () => {
-  for (const one of devices.splice(0)) await one.remove();
-});
+const phone = phones();
 
-const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
-const press = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true }).click();
 const kept = (page: Page, words: string | RegExp) => expect(page.getByRole('status').filter({ hasText: words })).toBeVisible();
 const gateIs = (page: Page, state: RegExp) => expect(page.getByRole('main').getByRole('status', { name: state })).toBeVisible();
 
@@ -226,6 +216,8 @@ test('a load in the air shuts Safe to enter until it is set down; covered unseen
 
   await tab(page, 'Line');
   expect((await download(page, () => press(page, 'Labels to print'))).slice(0, 4)).toBe('%PDF');
+  await field(page, 'Rope holds').fill('0.5 kN');
+  await expect(page.getByText(/500 N is the most \(the rope\)/)).toBeVisible();
   await field(page, 'Loops on the way').fill('1.5');
   await field(page, 'Drum’s name').fill('D7');
   await field(page, 'Length on its label').fill('42');

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { openDoor } from '../../scripts/lib/door.mjs';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
-import { device, programKept, type Device } from '../device';
+import { phones, programKept } from '../device';
 import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
 import { gate, newJob, newRun, number, open, runAt, saved, step, tab } from '../helpers';
@@ -21,15 +21,7 @@ const drawn = async (page: Page) =>
       .evaluateAll((all) => all.map((one) => (one as HTMLImageElement).naturalWidth > 0))
   ).join() === 'true';
 
-const devices: Device[] = [];
-const phone = async (more: string[] = []): Promise<Device> => {
-  const one = await device({ more });
-  devices.push(one);
-  return one;
-};
-test.afterEach(async () => {
-  for (const one of devices.splice(0)) await one.remove();
-});
+const phone = phones();
 
 test('the server gone and the browser killed: it opens, plans, keeps the book and works the gate; the server back, another device has all of it', async () => {
   const server = await ownServer();

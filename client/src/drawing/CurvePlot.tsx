@@ -76,7 +76,7 @@ export const CurvePlot = memo(function CurvePlot({ label, points, limit, limitNa
               key={x}
               x={view.x(x)}
               y={HEIGHT - 12}
-              anchor={x === left ? 'start' : 'middle'}
+              anchor={x === left ? 'start' : right - x < (right - left) * 0.06 ? 'end' : 'middle'}
               size={12}
               colour={colours.faded}
               text={sayX(x)}

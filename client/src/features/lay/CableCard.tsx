@@ -123,12 +123,17 @@ function DrawCard() {
   const { line, report } = useLay();
   const { units } = job;
   const { write, refuse, said, faults } = useEntering(useEnterLaid());
-  const [form, setForm] = useState({ spacing: '', station: '', tension: '' });
+  const [form, setForm] = useState({ spacing: '', grip: '', rope: '', station: '', tension: '' });
   const [snag, setSnag] = useState(false);
   const change = (part: Partial<typeof form>) => setForm((before) => ({ ...before, ...part }));
   const laying = useMemo(() => easierEnd(run, line), [run, line]);
   const radius = line.product.minBend;
-  const limit = pullLimit(line.product, radius > 0 ? { radius } : {});
+  const rated = (text: string) => {
+    const parsed = text.trim() === '' ? undefined : parseForce(text, units);
+    return parsed?.ok ? parsed.value : undefined;
+  };
+  const gear = { grip: rated(form.grip), rope: rated(form.rope), radius: radius > 0 ? radius : undefined };
+  const limit = pullLimit(line.product, gear);
   const parsed = form.spacing.trim() === '' ? undefined : parseLength(form.spacing, bareUnit(units));
   const spacing = parsed?.ok && parsed.value > 0.2 ? parsed.value : SPACING;
   const length = line.to - line.from;
@@ -160,6 +165,14 @@ function DrawCard() {
         onText={(text) => change({ spacing: text })}
         placeholder={formatLength(SPACING, units)}
       />
+      <View style={{ flexDirection: 'row', gap: 8 }}>
+        <View style={{ flex: 1 }}>
+          <TextField label="Grip holds" value={form.grip} onText={(grip) => change({ grip })} placeholder="by its label" />
+        </View>
+        <View style={{ flex: 1 }}>
+          <TextField label="Rope holds" value={form.rope} onText={(rope) => change({ rope })} placeholder="by its label" />
+        </View>
+      </View>
       <Text>
         {rollersFor(length, spacing)} rollers, {corners.length} at corners
         {corners.map(({ station, load }) => ` (${formatStation(station, units)}: ${formatForce(load, units)})`).join('')}. Drum with the
