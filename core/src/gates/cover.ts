@@ -1,12 +1,14 @@
 import { bedPoints, coverPoints, laidPoints, sayEntry, testKinds, type Kept } from '../book';
 import { holesAt } from '../protection';
 import type { PlacedLine } from '../job';
+import { wholeOfPlaces } from '../trench';
 import {
   answerAt,
   askedAt,
   bedAsked,
   holds,
   hurtAt,
+  isThin,
   knewLaid,
   layReport,
   levelAt,
@@ -16,7 +18,7 @@ import {
   saidOfTest,
   spokenAt,
   spokenCuts,
-  testedAt,
+  testedHere,
   type Answer,
   type Answering,
   type IssuedPlan,
@@ -55,8 +57,10 @@ export interface CoverPrepared {
  * where everything asked of what lies there was measured and seen, of this very plan, and nothing bad that was said of it still stands. What is not known counts
  * against.
  */
-export function readyToCover(inputs: CoverInputs): SafeGate {
-  const all = prepareCover(inputs);
+export const readyToCover = (inputs: CoverInputs): SafeGate => coverGateOf(prepareCover(inputs));
+
+/** The same of a report that was worked out already; undefined: no plan is issued. */
+export function coverGateOf(all: CoverPrepared | undefined): SafeGate {
   if (!all)
     return shutGate([
       { ...stop('issue', 'No plan is issued', 'What is laid is held against an issued plan: issue the one you have.', PLANNER), where: [] },
@@ -159,9 +163,7 @@ function bedReasons({ report, units }: CoverPrepared, at: number): Reason[] {
   const thickness = spokenAt(bed.readings, rules.bedApart.value ?? Infinity, at);
   const wanted = `${formatLength(asked, units, 'size')} asked for. ${figuresIn(rules.bedApart.basis, units)}.`;
   if (thickness === undefined) return [stop('bed', 'The bed was not measured', wanted)];
-  return thickness < asked - (rules.bedThin.value ?? 0) - 1e-9
-    ? [stop('bedThin', 'The bed is too thin', `${wanted} Top it up, and measure it again.`)]
-    : [];
+  return isThin(thickness, asked, rules) ? [stop('bedThin', 'The bed is too thin', `${wanted} Top it up, and measure it again.`)] : [];
 }
 
 function photoReasons({ report, units }: CoverPrepared, at: number): Reason[] {
@@ -206,7 +208,7 @@ function lineReasons(all: CoverPrepared, line: PlacedLine, points: ReturnType<ty
     ...points.tests(line).flatMap((group): Reason[] => {
       const name = group.map((kind) => testKinds[kind].toLowerCase()).join(' or ');
       const id = `test.${line.id}.${group[0]}`;
-      const tested = testedAt(report.tests, line.id, group, at, ({ kept }) => report.counts(kept.entry.fact.revision, line.id, at));
+      const tested = testedHere(report, line.id, group, at);
       switch (tested.state) {
         case 'passed':
           return [];
@@ -330,8 +332,8 @@ export function coverCuts({ force, report }: CoverPrepared): number[] {
       ]),
     ]),
   ];
-  const [first, last] = [Math.min(...plan.places.map(({ from }) => from)), Math.max(...plan.places.map(({ to }) => to))];
-  return [...new Set(cuts.filter((at) => Number.isFinite(at) && at >= first && at <= last))].sort((a, b) => a - b);
+  const { from, to } = wholeOfPlaces(plan.places);
+  return [...new Set(cuts.filter((at) => Number.isFinite(at) && at >= from && at <= to))].sort((a, b) => a - b);
 }
 const reachMiddle = (run: { reaches: readonly { from: number }[]; stations: readonly { station: number }[] }, index: number): number =>
   ((run.reaches[index] as { from: number }).from + (run.reaches[index + 1]?.from ?? run.stations.at(-1)?.station ?? 0)) / 2;

@@ -33,7 +33,7 @@ import {
 import type { Rules } from '../rules';
 import { liftedIn } from '../lay/lifted';
 import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
-import { isPit, type Place } from '../trench';
+import { isPit, wholeOfPlaces, type Place } from '../trench';
 import { figuresIn, formatHours, formatLength, type UnitSystem } from '../units';
 import { sayPlace, type Reader } from '../words';
 import { against, reasonOf } from './reasons';
@@ -523,7 +523,7 @@ function cutsOf(all: Prepared): number[] {
     ...ends(register),
     ...ladders.flatMap((at) => [at - travel, at, at + travel]),
   ];
-  const [first, last] = [Math.min(...plan.places.map(({ from }) => from)), Math.max(...plan.places.map(({ to }) => to))];
+  const { from: first, to: last } = wholeOfPlaces(plan.places);
   return [...new Set(cuts.filter((at) => Number.isFinite(at) && at >= first && at <= last))].sort((a, b) => a - b);
 }
 

@@ -51,9 +51,12 @@ export interface LineSpan {
 export const TERMINATION = 1;
 export const SNAKE = 0.01;
 
+/** What an end of a cable takes, metres: its tail, a termination where there is none. */
+export const endLength = (tail: number): number => (tail > 0 ? tail : TERMINATION);
+
 /** Cut length of a way. Source: length × (1 + slack) + tails, a termination where there is none. */
 export const cutLength = (way: number, tails: readonly [number, number]): number =>
-  way * (1 + SNAKE) + tails.reduce<number>((sum, tail) => sum + (tail > 0 ? tail : TERMINATION), 0);
+  way * (1 + SNAKE) + tails.reduce<number>((sum, tail) => sum + endLength(tail), 0);
 
 /** A line parted where it goes in and out of structures, along the run: what is ordered, drawn in and carries its own load. One part where it loops nowhere. */
 export function spansOf(run: Laid, line: PlacedLine): LineSpan[] {

@@ -39,17 +39,19 @@ export const bedAsked = (designs: Designs, station: number): number | undefined 
   return design?.bed === undefined ? undefined : design.bed - design.bottom;
 };
 
+/** Is a bed thinner than it may be, metres? */
+export const isThin = (thickness: number, asked: number, rules: Rules): boolean => thickness < asked - (rules.bedThin.value ?? 0) - 1e-9;
+
 /** The bed beside its plan: readings, and where it lacks how much. Measured again at a station, the later stands; of two who did not know of each other the thinner. */
 export function bedReport(run: Run, designs: Designs, book: readonly Kept[], rules: Rules, now: number): BedReport {
   const gone = withdrawn(book);
-  const thinner = rules.bedThin.value ?? 0;
   const all = ofKind(book, 'bed')
     .filter(({ entry }) => !gone.has(entry.id))
     .flatMap((kept): BedRead[] => {
       const { station, thickness } = kept.entry.fact;
       const design = bedAsked(designs, station);
       if (design === undefined) return [];
-      const thin = thickness < design - thinner - 1e-9;
+      const thin = isThin(thickness, design, rules);
       return [
         { id: kept.entry.id, kept, station, value: thickness, design, thin, believed: doubtOf(kept, gone, now, rules) === undefined },
       ];

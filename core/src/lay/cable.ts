@@ -1,7 +1,8 @@
 import type { DrumInFact } from '../book';
-import { cablesOf, spansOf, TERMINATION, type Job, type PlacedLine, type Run } from '../job';
+import { cablesOf, endLength, spansOf, type Job, type PlacedLine, type Run } from '../job';
 import type { Product } from '../catalogue';
 import { bendsOf } from '../alignment';
+import type { Range } from '../geometry';
 import { pullAlong, pullParts, reversed, weightOf, FRICTION, type Pull } from '../trench';
 
 /** What a way takes of a cable, metres. */
@@ -17,7 +18,7 @@ export const cableNeeded = ({ way, tails, loops }: CableWay): number => way + ta
 export const cableWays = (run: Run, line: PlacedLine): CableWay[] =>
   spansOf(run, line).map(({ from, to, ends }) => ({
     way: to - from,
-    tails: ends.map((end) => (end?.tail ? end.tail : TERMINATION)),
+    tails: ends.map((end) => endLength(end?.tail ?? 0)),
     loops: 0,
   }));
 
@@ -68,15 +69,17 @@ export interface Laying {
 /** On rollers a cable runs this easily. Source: usual 0.15 to 0.2 for rollers, 0.35 on sand. */
 export const ON_ROLLERS = 0.2;
 
+/** A product drawn along a stretch from one end of it; it turns on no less than it bends to. */
+function drawn(run: Run, product: Product, { from: start, to }: Range, from: 'start' | 'end', friction: number): Pull {
+  const parts = pullParts(run, product, Math.max(product.minBend, 0.1), start, to);
+  return from === 'start'
+    ? pullAlong(parts, start, weightOf(product), friction)
+    : pullAlong(reversed(parts, start), to, weightOf(product), friction);
+}
+
 /** The tension of a cable drawn along its way on rollers, from either end. @param friction on what it runs. */
 export function layingOf(run: Run, line: PlacedLine, from: 'start' | 'end', friction = ON_ROLLERS): Laying {
-  const { product } = line;
-  const radius = Math.max(product.minBend, 0.1);
-  const parts = pullParts(run, product, radius, line.from, line.to);
-  const pull =
-    from === 'start'
-      ? pullAlong(parts, line.from, weightOf(product), friction)
-      : pullAlong(reversed(parts, line.from), line.to, weightOf(product), friction);
+  const pull = drawn(run, line.product, line, from, friction);
   const corners = bendsOf(run)
     .filter(({ station }) => station > line.from && station < line.to)
     .map(({ station, turn }): Corner => {
@@ -111,29 +114,19 @@ export function threadings(job: Job, run: Run, line: PlacedLine, crew: number): 
   const [cable] = cablesOf(job, run, line);
   if (!cable) return [];
   const length = line.to - line.from;
-  const parts = pullParts(run, cable.product, Math.max(cable.product.minBend, 0.1), line.from, line.to);
-  const whole = pullAlong(parts, line.from, weightOf(cable.product), FRICTION);
-  const back = pullAlong(reversed(parts, line.from), line.to, weightOf(cable.product), FRICTION);
-  const least = Math.min(whole.tension, back.tension);
+  const tension = (range: Range, from: 'start' | 'end') => drawn(run, cable.product, range, from, FRICTION).tension;
+  const least = Math.min(tension(line, 'start'), tension(line, 'end'));
   const middle = (line.from + line.to) / 2;
-  const half = Math.max(
-    pullAlong(
-      reversed(pullParts(run, cable.product, Math.max(cable.product.minBend, 0.1), line.from, middle), line.from),
-      middle,
-      weightOf(cable.product),
-    ).tension,
-    pullAlong(pullParts(run, cable.product, Math.max(cable.product.minBend, 0.1), middle, line.to), middle, weightOf(cable.product))
-      .tension,
-  );
+  const half = Math.max(tension({ from: line.from, to: middle }, 'end'), tension({ from: middle, to: line.to }, 'start'));
   const most = cable.product.pull?.tension ?? Infinity;
   const sticks = line.product.kind === 'duct' ? Math.ceil(length / line.product.stock.length) : 0;
-  const way = (id: Threading['id'], hours: number, tension: number, ducted = true): Threading => ({
+  const way = (id: Threading['id'], hours: number, pulled: number, ducted = true): Threading => ({
     id,
     hours,
     cost: hours * crew * job.rates.crew,
-    tension,
-    works: tension <= most && (ducted || line.product.kind !== 'duct'),
-    why: tension > most ? 'tension' : ducted || line.product.kind !== 'duct' ? undefined : 'noDuct',
+    tension: pulled,
+    works: pulled <= most && (ducted || line.product.kind !== 'duct'),
+    why: pulled > most ? 'tension' : ducted || line.product.kind !== 'duct' ? undefined : 'noDuct',
   });
   return [
     way('through', PACE.setUp + length / PACE.through, least),

@@ -1,7 +1,6 @@
 import { lifts, type Kept } from '../book';
-import { askedAt, laidAt, pointsAt, type LayReport } from './report';
+import { askedAt, laidAt, pointsAt, testedHere, type LayReport } from './report';
 import { holds } from './along';
-import { testedAt } from './tested';
 
 /** What hurt a line at a station and stands: until it passed a test since, or was laid anew. */
 export function hurtAt(report: LayReport, line: string, at: number): Kept[] {
@@ -12,7 +11,7 @@ export function hurtAt(report: LayReport, line: string, at: number): Kept[] {
   const mended = (bad: Kept) =>
     laidAt(report, line, at).some(({ kept }) => lifts(kept, bad)) ||
     kinds.some((kind) => {
-      const tested = testedAt(report.tests, line, [kind], at, ({ kept }) => report.counts(kept.entry.fact.revision, line, at));
+      const tested = testedHere(report, line, [kind], at);
       return tested.state === 'passed' && lifts(tested.by.kept, bad);
     });
   return report.hurts.filter((one) => one.line === line && holds(one, at) && !mended(one.kept)).map(({ kept }) => kept);

@@ -1,5 +1,5 @@
 import { flowDirection } from '../alignment';
-import { doubtOf, jointKinds, ofKind, withdrawn, type JointKind, type Kept, type KeptOf } from '../book';
+import { doubtOf, ofKind, withdrawn, type JointKind, type Kept, type KeptOf } from '../book';
 import { cablesOf, placedLines, spansOf, type Job, type PlacedLine, type Run } from '../job';
 import { cutsOf, pipeSpans } from '../order';
 import type { Rules } from '../rules';
@@ -151,5 +151,3 @@ export function nextJointNumber(logged: readonly LoggedJoint[], line: string): s
   const numbers = logged.filter((one) => one.line === line).map(({ kept }) => parseInt(kept.entry.fact.number, 10));
   return String(numbers.reduce((most, one) => (one > most ? one : most), 0) + 1);
 }
-
-export const needsCertificate = (as: JointKind): boolean => jointKinds[as].certified;

@@ -1,5 +1,5 @@
 import type { Machine } from '../catalogue';
-import { liftAt } from '../machine';
+import { hanging, liftAt } from '../machine';
 
 /** A load as it hangs. Kilograms, radians; `legs` of the sling, each at `angle` from the level. */
 export interface Slung {
@@ -20,7 +20,7 @@ export const SLING_BASIS =
   'Hanging = (load + sling)·factor; each leg = hanging/(n·sin α), of more than two legs two count; the sling’s label rules';
 
 /** All that hangs on the hook, kilograms. Source: (load + sling)·factor. */
-export const hangs = ({ mass, sling, factor }: Slung): number => (mass + sling) * factor;
+export const hangs = ({ mass, sling, factor }: Slung): number => hanging(mass, sling, factor);
 
 /** What one leg carries, kilograms. Source: hanging/(n·sin α). @example legLoad({ mass: 240, sling: 12, legs: 2, angle: Math.PI / 3, factor: 1.1 }) // 160 */
 export const legLoad = (slung: Slung): number => hangs(slung) / (Math.min(slung.legs, COUNTED) * Math.sin(slung.angle));

@@ -29,7 +29,7 @@ export function layingOrder(job: Pick<Job, 'units'>, run: Run, line: PlacedLine,
       : []),
     ...tails.map(
       ({ name, tail }) =>
-        `${formatLength(tail, units)} coiled at ${name}, capped, off the ground, labelled “${line.name}: ${labelOf(run, line)}”.`,
+        `${formatLength(tail, units)} coiled at ${name}, capped, off the ground, labelled “${line.name}: ${labelWay(endsOf(run, line), units)}”.`,
     ),
     ...(water && open < FLOAT_SAFETY
       ? [
@@ -43,11 +43,23 @@ export function layingOrder(job: Pick<Job, 'units'>, run: Run, line: PlacedLine,
 /** Ballast is told for so much of a line, metres. */
 const STEP = 3;
 
-/** What a label at an end of a line says: from where to where. */
-export function labelOf({ structures }: Pick<Run, 'structures'>, line: Pick<PlacedLine, 'from' | 'to'>): string {
-  const at = (station: number, end: string) => structures.find((one) => Math.abs(one.station - station) < 0.01)?.name ?? end;
-  return `${at(line.from, 'start')} – ${at(line.to, 'end')}`;
+/** What stands at the two ends of a stretch, or their stations. */
+type Ends = readonly [{ name: string } | undefined, { name: string } | undefined];
+interface Ended {
+  from: number;
+  to: number;
+  ends: Ends;
 }
+const nameOf = (structure: { name: string } | undefined, station: number, units: UnitSystem): string =>
+  structure?.name ?? formatStation(station, units);
+/** From where to where, as it stands on a label. */
+const labelWay = ({ from, to, ends }: Ended, units: UnitSystem): string =>
+  `${nameOf(ends[0], from, units)} – ${nameOf(ends[1], to, units)}`;
+/** All of a line, whatever it is cut into. */
+const endsOf = (run: Run, line: PlacedLine): Ended => {
+  const spans = spansOf(run, line);
+  return { from: line.from, to: line.to, ends: [spans[0]?.ends[0], spans.at(-1)?.ends[1]] };
+};
 
 /** What is written on one end of a line or of a cable in it. */
 export interface EndLabel {
@@ -59,15 +71,16 @@ export interface EndLabel {
 
 /** A label for each end of every line and of every cable drawn through one, part by part where it is cut. */
 export function labelsOf(job: Job, run: Run): EndLabel[] {
-  const at = (structure: { name: string } | undefined, station: number) => structure?.name ?? formatStation(station, job.units);
+  const { units } = job;
   return placedLines(job, run).flatMap((line) => {
     const cables = cablesOf(job, run, line).flatMap(({ product, count }) =>
       Array.from({ length: count }, (_, i) => `${line.name}: ${product.name}${count > 1 ? ` ${i + 1}` : ''}`),
     );
     const names = cables.length > 0 ? cables : [line.name];
-    return spansOf(run, line).flatMap(({ from, to, ends }) => {
-      const [start, end] = [at(ends[0], from), at(ends[1], to)];
-      return names.flatMap((name): EndLabel[] => [start, end].map((here) => ({ name, way: `${start} – ${end}`, end: `at ${here}` })));
+    return spansOf(run, line).flatMap((span) => {
+      const way = labelWay(span, units);
+      const at = [nameOf(span.ends[0], span.from, units), nameOf(span.ends[1], span.to, units)];
+      return names.flatMap((name): EndLabel[] => at.map((here) => ({ name, way, end: `at ${here}` })));
     });
   });
 }

@@ -1,5 +1,5 @@
 import { reachIndexAt } from '../alignment';
-import { doubtOf, knows, ofKind, unsettledIn, whereOf, withdrawn, type Kept, type KeptOf } from '../book';
+import { doubtOf, knows, ofKind, unsettledIn, whereOf, withdrawn, type Kept, type KeptOf, type TestKind } from '../book';
 import { digReport, type AsDug } from '../dig';
 import type { Range } from '../geometry';
 import type { PlacedLine, Reach } from '../job';
@@ -12,7 +12,7 @@ import { afterNeeded, beforeNeeded, coverNeeded, laidNeeded, testsNeeded } from 
 import { liftedIn, type Lifted } from './lifted';
 import { pullsOf, type Pulled } from './pulled';
 import { bordersOf, knownPlan, nodesOf, sameThere, type KnownPlan, type LaidPlan } from './same';
-import { testsOf, type Tested } from './tested';
+import { testedAt, testsOf, type Tested, type TestState } from './tested';
 
 /** An issued plan with its number and rules. */
 export interface IssuedPlan extends LaidPlan {
@@ -195,6 +195,10 @@ export const laidAt = ({ lines, counts }: Pick<LayReport, 'lines' | 'counts'>, l
   lines.filter(
     (one) => one.kept.entry.fact.line === line && one.believed && holds(one, at) && counts(one.kept.entry.fact.revision, line, at),
   );
+
+/** How a line stands with a group of tests at a station, by tests of a plan that says the same there. */
+export const testedHere = (report: Pick<LayReport, 'tests' | 'counts'>, line: string, group: readonly TestKind[], at: number): TestState =>
+  testedAt(report.tests, line, group, at, ({ kept }) => report.counts(kept.entry.fact.revision, line, at));
 
 /** Did whoever looked after laying know of everything that was laid there? */
 export const knewLaid = (report: LayReport, look: Kept, lines: readonly PlacedLine[], at: number): boolean =>

@@ -7,10 +7,9 @@ import { answerAt, type Answering } from './answered';
 import { cableNeeded, cableWays, drumFaults } from './cable';
 import { hurtAt } from './hurt';
 import { groupOfTest } from './needs';
-import { askedAt, knewLaid, OWNER, type LayReport } from './report';
+import { askedAt, knewLaid, OWNER, testedHere, type LayReport } from './report';
 import { ringLost, ringTooFlat } from './ring';
 import { sayDrumFault, sayFill, sayHoleFault, sayJointFault } from './says';
-import { testedAt } from './tested';
 import { saidOfTest } from './testSays';
 import { holeAskedOf, holeFaults } from './wallHole';
 
@@ -167,9 +166,7 @@ function testTasks(report: LayReport, units: UnitSystem): Wanting[] {
     .filter(({ verdict }) => verdict.state === 'failed')
     .filter((bad) =>
       within(bad.kept.entry.fact, ranges).some((at) => {
-        const tested = testedAt(report.tests, bad.line, groupOfTest(bad.of), at, ({ kept }) =>
-          report.counts(kept.entry.fact.revision, bad.line, at),
-        );
+        const tested = testedHere(report, bad.line, groupOfTest(bad.of), at);
         return tested.state === 'failed' && tested.by === bad;
       }),
     )

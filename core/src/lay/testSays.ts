@@ -32,7 +32,6 @@ export function sayQuantity(quantity: TestQuantity | TestFigure['quantity'], val
 const HELD: Record<TestHeld['id'], string> = {
   lost: 'Lost',
   madeUp: 'Filled up',
-  size: 'Mandrel',
   through: 'Mandrel through',
   insulation: 'Insulation, worst core, at 20 °C',
   conductor: 'Conductor, worst core',
@@ -51,7 +50,6 @@ export function sayHeld({ id, quantity, value, limit, sense, ok }: TestHeld, uni
 
 const FIGURES: Record<TestFigure['id'], string> = {
   start: 'Start at least at',
-  time: 'Time',
   drop: 'May lose',
   timeEn: 'EN 1610, method LC, holds',
   timeUs: 'US 3.5 to 2.5 psi holds',
@@ -96,8 +94,6 @@ export function sayTestLack(lack: TestLack, units: UnitSystem): string {
       return `The head is ${pressure(lack.was)}: between ${pressure(lack.least)} and ${pressure(lack.most)} it says something.`;
     case 'small':
       return `A mandrel of ${formatLength(lack.was, units, 'size')} proves nothing: ${formatLength(lack.asked, units, 'size')} is asked for.`;
-    case 'short':
-      return `It has to last ${formatMinutes(lack.minutes)}.`;
     case 'notThis':
       return 'This line cannot be tested that way: nothing is known to hold it against.';
   }

@@ -59,4 +59,4 @@ export function radiusFor(machine: Machine, load: number, bearing: number, blade
 }
 
 /** All told, what hangs on the arm, kilograms: the piece and its sling, on the move. */
-export const hanging = (mass: number): number => (mass + SLING_MASS) * DYNAMIC;
+export const hanging = (mass: number, sling = SLING_MASS, factor = DYNAMIC): number => (mass + sling) * factor;

@@ -45,6 +45,12 @@ export const which = ({ kind, name }: Place): WhichPlace => ({ kind, name });
 /** What a finding about a hole is about. */
 export const placeSubject = ({ id }: Pick<Place, 'id'>): Subject => ({ kind: 'place', id });
 
+/** From where the first of some holes begins to where the last ends. */
+export const wholeOfPlaces = (places: readonly Range[]): Range => ({
+  from: Math.min(...places.map(({ from }) => from)),
+  to: Math.max(...places.map(({ to }) => to)),
+});
+
 /** The whole of a hole, as where something holds. */
 export const wholeOf = ({ from, to }: Range): Range[] => [{ from, to }];
 

@@ -5,7 +5,8 @@ import { fixed, NUMBER, refuse, tidy, trimmed, type Parsed, type UnitSystem } fr
 
 /* What is read of gauges, testers and watches while something is laid and tested: fetched by the screens that do. */
 
-const PSI = POUND_FORCE / (FOOT / 12) ** 2;
+/** Of a pound a square inch, pascals. */
+export const PSI = POUND_FORCE / (FOOT / 12) ** 2;
 
 /** Pressure of a metre of water, pascals. */
 export const HEAD = 1000 * GRAVITY;

@@ -32,9 +32,9 @@ import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
-import { IconButton } from '../../ui/IconButton';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
+import { StationStep } from '../../ui/StationStep';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
@@ -153,13 +153,7 @@ export function LevelTab() {
   return (
     <>
       <Card title={form.corrects ? 'A level put right' : 'Level of what is dug'}>
-        <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
-          <IconButton icon="back" accessibilityLabel="A step back" onPress={() => move(-1)} />
-          <View style={{ flex: 1 }}>
-            <TextField label="At station" value={station} onText={(text) => change({ station: text })} />
-          </View>
-          <IconButton icon="next" accessibilityLabel="A step on" onPress={() => move(1)} />
-        </View>
+        <StationStep value={station} onText={(text) => change({ station: text })} onMove={move} />
         <Aim design={design} layer={form.layer} line={form.line} as={as} at={at} instrument={instrument} />
         {there ? <Text variant="bodySmall">Here already: {offWords(there.off, units)}. This one stands in its place.</Text> : null}
         <TextField

@@ -1,7 +1,7 @@
-import { bedPoints, NO_REVISION, type BedFact } from '@tamper/core/book';
+import { bedPoints, type BedFact } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
 import { nextStation } from '@tamper/core/dig';
-import { afterNeeded, bedAsked, beforeNeeded, sayFill } from '@tamper/core/lay';
+import { afterNeeded, bedAsked, beforeNeeded, isThin, sayFill } from '@tamper/core/lay';
 import { bareUnit, figuresIn, formatLength, formatStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -22,15 +22,12 @@ import { LookCard } from './LookCard';
 
 /** The bed: measured, looked at before anything is laid, and again when it lies. */
 export function BedTab() {
-  const { run, force } = useSite();
-  const { report } = useLay();
+  const { run } = useSite();
+  const { report, revision } = useLay();
   const { start, end } = extent(run);
   const whole = { from: start, to: end };
   const before = beforeNeeded(report.laid);
   const after = afterNeeded(report.laid);
-  const named = (list: readonly { from: number; to: number; kept: { entry: { id: string } } }[]) =>
-    list.map(({ from, to, kept }) => ({ from, to, id: kept.entry.id }));
-  const revision = force?.id ?? NO_REVISION;
   const { lines } = report;
   const laidSoFar =
     lines.length > 0 ? { from: Math.min(...lines.map(({ from }) => from)), to: Math.max(...lines.map(({ to }) => to)) } : whole;
@@ -44,7 +41,7 @@ export function BedTab() {
         name="Bed"
         whole={whole}
         offered={whole}
-        there={named(report.before)}
+        there={report.before}
         ids={before}
         names={bedPoints}
         good="The bed is in order"
@@ -56,7 +53,7 @@ export function BedTab() {
         name="Again"
         whole={whole}
         offered={laidSoFar}
-        there={named(report.after)}
+        there={report.after}
         ids={after}
         names={bedPoints}
         good="Still in order"
@@ -88,8 +85,8 @@ interface Form {
 
 /** The bed measured at a station; the next offers itself. */
 function Measure() {
-  const { job, run, runId, rules, force } = useSite();
-  const { report } = useLay();
+  const { job, run, runId, rules } = useSite();
+  const { report, revision } = useLay();
   const { units } = job;
   const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const [form, put, clear] = useFormDraft<Form>(`bed.${runId}`, () => ({ station: undefined, value: '' }));
@@ -110,9 +107,9 @@ function Measure() {
     if (form.value.trim() === '') return refuse('Type how thick the bed is.');
     const thickness = parseLength(form.value, bareUnit(units, 'size'));
     if (!thickness.ok) return refuse(thickness.error);
-    const fact: BedFact = { kind: 'bed', station: station.value, thickness: thickness.value, revision: force?.id ?? NO_REVISION, note: '' };
-    const lack = asked === undefined ? 0 : asked - thickness.value;
-    const words = lack > (rules.bedThin.value ?? 0) + 1e-9 ? `${formatLength(lack, units, 'size')} short` : 'thick enough';
+    const fact: BedFact = { kind: 'bed', station: station.value, thickness: thickness.value, revision, note: '' };
+    const thin = asked !== undefined && isThin(thickness.value, asked, rules);
+    const words = thin ? `${formatLength(asked - thickness.value, units, 'size')} short` : 'thick enough';
     if (!write(fact, `Kept at ${formatStation(station.value, units)}: ${words}.`)) return false;
     setEntered((count) => count + 1);
     clear();

@@ -1,4 +1,4 @@
-import { NO_REVISION } from '@tamper/core/book';
+import {} from '@tamper/core/book';
 import {
   cableNeeded,
   cableWays,
@@ -119,8 +119,8 @@ function DrumCard() {
 
 /** Drawing a cable in: rollers, corners, people, words, and what the pull gauge says. */
 function DrawCard() {
-  const { job, run, force } = useSite();
-  const { line, report } = useLay();
+  const { job, run } = useSite();
+  const { line, report, revision } = useLay();
   const { units } = job;
   const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [form, setForm] = useState({ spacing: '', grip: '', rope: '', station: '', tension: '' });
@@ -145,7 +145,7 @@ function DrawCard() {
     const fact = { kind: 'pulled', line: line.id, name: line.name, from, station: at.value, tension: tension.value } as const;
     const over = limit !== undefined && tension.value > limit.most;
     const words = over ? 'Kept: more than it takes. It counts as hurt until its insulation was tested.' : 'Kept: it takes that.';
-    return write({ ...fact, revision: force?.id ?? NO_REVISION, note: '' }, words);
+    return write({ ...fact, revision, note: '' }, words);
   };
   const read = () => {
     const at = parseStation(form.station, units);

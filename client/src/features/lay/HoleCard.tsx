@@ -1,4 +1,4 @@
-import { NO_REVISION, ofKind } from '@tamper/core/book';
+import { ofKind } from '@tamper/core/book';
 import { holeAskedOf, holeFaults, sayHoleFault } from '@tamper/core/lay';
 import { bareUnit, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
@@ -23,8 +23,8 @@ export function HoleCard() {
 }
 
 function Hole({ wall }: { wall: { id: string; name: string } }) {
-  const { job, force, book } = useSite();
-  const { report, line } = useLay();
+  const { job, book } = useSite();
+  const { report, revision, line } = useLay();
   const { units } = job;
   const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [form, setForm] = useState({ bore: '', level: '', aside: '', sealed: false, seen: false });
@@ -42,10 +42,7 @@ function Hole({ wall }: { wall: { id: string; name: string } }) {
     const { sealed, seen } = form;
     const place = { structure: wall.id, name: wall.name, line: line.id };
     const measured = { bore: bore.value, level: level.value, aside: aside.value, sealed, seen };
-    return write(
-      { kind: 'wallHole', ...place, ...measured, revision: force?.id ?? NO_REVISION, note: '' },
-      'Kept: the hole as it was drilled.',
-    );
+    return write({ kind: 'wallHole', ...place, ...measured, revision, note: '' }, 'Kept: the hole as it was drilled.');
   };
   return (
     <Card title={`Hole at ${wall.name}`}>

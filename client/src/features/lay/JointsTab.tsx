@@ -1,4 +1,4 @@
-import { jointKinds, NO_REVISION, type JointFact, type JointKind, type Photo } from '@tamper/core/book';
+import { jointKinds, type JointFact, type JointKind, type Photo } from '@tamper/core/book';
 import { FUSION_BASIS, fusionRow } from '@tamper/core/fusion';
 import { jointFaults, jointKindsFor, nextJointNumber, sayJointFault, snugTurns } from '@tamper/core/lay';
 import {
@@ -118,8 +118,8 @@ interface FormProps {
 }
 
 function JointForm({ form, put, clear }: FormProps) {
-  const { job, jobId, force } = useSite();
-  const { report, line } = useLay();
+  const { job, jobId } = useSite();
+  const { report, revision, line } = useLay();
   const { units } = job;
   const today = useToday();
   const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
@@ -149,7 +149,7 @@ function JointForm({ form, put, clear }: FormProps) {
       made,
       certificate,
       replaces: form.replaces ?? null,
-      revision: force?.id ?? NO_REVISION,
+      revision,
       note: '',
     };
     const words = stands.length > 0 ? `Kept: joint ${number} does not stand. Cut it out.` : `Kept: joint ${number} stands.`;

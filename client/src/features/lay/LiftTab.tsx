@@ -1,4 +1,4 @@
-import { ofKind } from '@tamper/core/book';
+import { sayEntry } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
 import { machineOf } from '@tamper/core/job';
 import { FLAT, hangs, legLoad, liftAlong, liftFaults, sayLiftFault, SLING_BASIS } from '@tamper/core/lay';
@@ -70,8 +70,7 @@ export function LiftTab() {
   const { job, run, rules, runId } = useSite();
   const { report } = useLay();
   const { units } = job;
-  const enter = useEnterLaid();
-  const { write, refuse, said, faults } = useEntering(enter);
+  const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [form, put] = useFormDraft<Form>(`lift.${runId}`, () => BLANK);
   const change = (part: Partial<Form>) => put((before) => ({ ...before, ...part }));
   const machine = machineOf(job);
@@ -218,25 +217,21 @@ function shareOf({ worst, along }: ReturnType<typeof liftAlong>): number {
 
 /** Loads that hang: each shuts Safe to enter until it is set down. */
 function InTheAir() {
-  const { book } = useSite();
-  const { report, tasks } = useLay();
+  const { units } = useSite().job;
+  const { report } = useLay();
   const { write, said, faults } = useEntering(useEnterLaid());
   if (report.lifted.length === 0 && !said) return null;
   return (
     <>
       {report.lifted.map(({ kept: { entry } }) => (
-        <Notice
-          key={entry.id}
-          kind="stop"
-          title={tasks.open.find(({ about }) => about === `lifted.${entry.id}`)?.what ?? 'A load in the air'}
-        >
+        <Notice key={entry.id} kind="stop" title={sayEntry(entry, units)}>
           <Text>Nobody goes in there: Safe to enter is shut.</Text>
           <Button mode="contained" icon="down" onPress={() => write({ kind: 'setDown', lift: entry.id, note: '' }, 'Kept: set down.')}>
             Set down and unhooked
           </Button>
         </Notice>
       ))}
-      <Told said={said && ofKind(book.book ?? [], 'lifted').length > 0 ? said : ''} faults={faults} />
+      <Told said={said} faults={faults} />
     </>
   );
 }

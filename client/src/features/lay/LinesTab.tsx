@@ -1,5 +1,4 @@
-import { laidPoints, NO_REVISION, ofKind, withdrawn } from '@tamper/core/book';
-import { extent } from '@tamper/core/alignment';
+import { laidPoints, ofKind, withdrawn } from '@tamper/core/book';
 import { laidNeeded, layingOrder, ringLost, ringTooFlat } from '@tamper/core/lay';
 import { bareUnit, formatLength, formatPercent, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { router } from 'expo-router';
@@ -26,8 +25,8 @@ import { useDraggedStretch } from './useDraggedStretch';
 
 /** The line itself: in what order it is laid, that it lies as it should, and what a cable asks besides. */
 export function LinesTab() {
-  const { job, run, jobId, runId, force } = useSite();
-  const { report, line } = useLay();
+  const { job, run, jobId, runId } = useSite();
+  const { report, revision, line } = useLay();
   const { units } = job;
   const reach = run.reaches[0];
   const ids = laidNeeded(line, reach?.surround ?? 0, run.water.length > 0);
@@ -50,13 +49,11 @@ export function LinesTab() {
         name="Laid"
         whole={{ from: line.from, to: line.to }}
         offered={nextLaid(line, report.lines)}
-        there={report.lines
-          .filter(({ kept }) => kept.entry.fact.line === line.id)
-          .map(({ from, to, kept }) => ({ from, to, id: kept.entry.id }))}
+        there={report.lines.filter(({ kept }) => kept.entry.fact.line === line.id)}
         ids={ids}
         names={laidPoints}
         good="It lies so"
-        fact={(range, points) => ({ kind: 'laid', line: line.id, name: line.name, ...range, points, revision: force?.id ?? NO_REVISION })}
+        fact={(range, points) => ({ kind: 'laid', line: line.id, name: line.name, ...range, points, revision })}
       />
       <Card title="Line and level">
         <Text>
@@ -123,8 +120,8 @@ function nextLaid(
 
 /** How high a pipe is inside once the fill is on it. */
 function RingCard() {
-  const { job, rules, force, book } = useSite();
-  const { line } = useLay();
+  const { job, rules, book } = useSite();
+  const { line, revision } = useLay();
   const { units } = job;
   const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [station, setStation] = useState('');
@@ -142,7 +139,7 @@ function RingCard() {
       name: line.name,
       station: at.value,
       height: high.value,
-      revision: force?.id ?? NO_REVISION,
+      revision,
       note: '',
     } as const;
     if (!write(fact, `Kept at ${formatStation(at.value, units)}: ${lost}.`)) return false;
@@ -179,13 +176,12 @@ function RingCard() {
 
 /** A line that was hurt: tests made before say nothing of it any more. */
 function HurtCard() {
-  const { run } = useSite();
   const { line } = useLay();
   const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState('');
-  const { start } = extent(run);
-  const stretch = useDraggedStretch({ from: line.from, to: line.to }, { from: Math.max(start, line.from), to: line.to }, [], 'Hurt');
+  const whole = { from: line.from, to: line.to };
+  const stretch = useDraggedStretch(whole, whole, [], 'Hurt');
   const enter = () => {
     if (!stretch.range) return refuse(stretch.fault);
     if (

@@ -11,7 +11,7 @@ import { Told } from '../../ui/Told';
 import { Points } from '../dig/Points';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
-import { useDraggedStretch } from './useDraggedStretch';
+import { useDraggedStretch, type Entered } from './useDraggedStretch';
 
 interface Props<T extends string> {
   title: string;
@@ -19,7 +19,7 @@ interface Props<T extends string> {
   whole: Range;
   offered: Range;
   /** What was looked at before. */
-  there: readonly (Range & { id: string })[];
+  there: readonly Entered[];
   ids: readonly T[];
   names: Readonly<Record<T, string>>;
   /** What the button says where all is in order. */

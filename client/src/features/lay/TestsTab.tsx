@@ -1,15 +1,5 @@
+import { testKindIds, testKinds, type TestFact, type TestKind } from '@tamper/core/book';
 import {
-  airMethods,
-  NO_REVISION,
-  testKindIds,
-  testKinds,
-  type AirMethod,
-  type TestFact,
-  type TestHow,
-  type TestKind,
-} from '@tamper/core/book';
-import {
-  boreOf,
   groupOfTest,
   madeUpGauge,
   NO_GAUGE_FAULTS,
@@ -22,18 +12,7 @@ import {
   testVerdict,
   type Tested,
 } from '@tamper/core/lay';
-import {
-  bareUnit,
-  formatLength,
-  formatStretch,
-  parseCount,
-  parseFlow,
-  parseLength,
-  parseTemperature,
-  parseArea,
-  type Parsed,
-  type UnitSystem,
-} from '@tamper/core/units';
+import { formatStretch, type Parsed, type UnitSystem } from '@tamper/core/units';
 import { formatMinutes, formatTestPressure, parseMinutes, parseOhms, parseTestPressure } from '@tamper/core/gauge';
 import { parseFluid } from '@tamper/core/fluid';
 import { useMemo, useState } from 'react';
@@ -57,65 +36,22 @@ import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 import { LinePick } from './LinePick';
+import { BLANK_TEST, HowFields, howOf, type TestForm } from './TestHow';
 import { useDraggedStretch } from './useDraggedStretch';
-
-/** What is typed of a test; each kind reads its own. */
-interface Form {
-  of: TestKind | undefined;
-  method: AirMethod;
-  dry: boolean;
-  held: boolean;
-  what: 'pipes' | 'both' | 'chambers';
-  through: boolean;
-  air: boolean;
-  both: boolean;
-  cover: 'before' | 'after';
-  one: string;
-  two: string;
-  three: string;
-  gauge: string;
-  witness: string;
-  minute: string;
-  value: string;
-  readings: TestFact['readings'];
-  started: number | undefined;
-  repeats: string | undefined;
-}
-const BLANK: Form = {
-  of: undefined,
-  method: 'LC',
-  dry: false,
-  held: false,
-  what: 'pipes',
-  through: true,
-  air: false,
-  both: true,
-  cover: 'before',
-  one: '',
-  two: '',
-  three: '',
-  gauge: '',
-  witness: '',
-  minute: '',
-  value: '',
-  readings: [],
-  started: undefined,
-  repeats: undefined,
-};
 
 /** Tests of a line: which it needs, readings by hand or from a gauge, and what comes of them. */
 export function TestsTab() {
   const { runId, job } = useSite();
   const { line } = useLay();
-  const [form, put, clear] = useFormDraft<Form>(`test.${runId}.${line.id}`, () => ({
-    ...BLANK,
+  const [form, put, clear] = useFormDraft<TestForm>(`test.${runId}.${line.id}`, () => ({
+    ...BLANK_TEST,
     method: job.ruleSet === 'US' ? 'US' : 'LC',
   }));
   return (
     <>
       <LinePick />
       <Done onRepeat={(test) => put((before) => ({ ...before, of: test.of, repeats: test.id, readings: [], started: undefined }))} />
-      <TestForm key={line.id} form={form} put={put} clear={clear} />
+      <TestCard key={line.id} form={form} put={put} clear={clear} />
     </>
   );
 }
@@ -161,18 +97,18 @@ function Done({ onRepeat }: { onRepeat: (test: Tested) => void }) {
 }
 
 interface FormProps {
-  form: Form;
-  put: (change: (before: Form) => Form) => void;
+  form: TestForm;
+  put: (change: (before: TestForm) => TestForm) => void;
   clear: () => void;
 }
 
-function TestForm({ form, put, clear }: FormProps) {
-  const { job, force, rules } = useSite();
-  const { report, line } = useLay();
+function TestCard({ form, put, clear }: FormProps) {
+  const { job, rules } = useSite();
+  const { report, revision, line } = useLay();
   const { units } = job;
   const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const [leak, setLeak] = useState(false);
-  const change = (part: Partial<Form>) => {
+  const change = (part: Partial<TestForm>) => {
     typed();
     put((before) => ({ ...before, ...part }));
   };
@@ -212,7 +148,7 @@ function TestForm({ form, put, clear }: FormProps) {
       gauge: gauge ? gauge.value : null,
       repeats: form.repeats ?? null,
       witness: form.witness.trim(),
-      revision: force?.id ?? NO_REVISION,
+      revision,
       note: '',
     };
     if (!write(fact, verdict?.state === 'passed' ? 'Kept: passed.' : 'Kept: failed. Find where, mend it, test again.')) return false;
@@ -230,7 +166,7 @@ function TestForm({ form, put, clear }: FormProps) {
         label="Test"
         value={of}
         options={testKindIds.filter((kind) => needed.includes(kind) || of === kind).map((value) => ({ value, label: testKinds[value] }))}
-        onChange={(kind) => change({ ...BLANK, of: kind, method: form.method })}
+        onChange={(kind) => change({ ...BLANK_TEST, of: kind, method: form.method })}
       />
       {stretch.fields}
       <HowFields of={of} form={form} change={change} />
@@ -329,8 +265,8 @@ function Readings({
   refuse,
 }: {
   of: TestKind;
-  form: Form;
-  change: (part: Partial<Form>) => void;
+  form: TestForm;
+  change: (part: Partial<TestForm>) => void;
   refuse: (...why: string[]) => false;
 }) {
   const { units } = useSite().job;
@@ -417,164 +353,5 @@ function valueOf(of: TestKind, text: string, units: UnitSystem): Parsed {
       return parseOhms(text, 'MΩ');
     default:
       return parseOhms(text, 'Ω');
-  }
-}
-
-/** How a test is set up, by its kind. */
-function HowFields({ of, form, change }: { of: TestKind; form: Form; change: (part: Partial<Form>) => void }) {
-  const { job } = useSite();
-  const { line } = useLay();
-  const { units } = job;
-  const field = (key: 'one' | 'two' | 'three', label: string, placeholder: string) => (
-    <View key={key} style={{ flexGrow: 1, flexBasis: 130 }}>
-      <TextField label={label} value={form[key]} onText={(text) => change({ [key]: text })} placeholder={placeholder} />
-    </View>
-  );
-  const row = (...fields: React.ReactNode[]) => <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>{fields}</View>;
-  const gauge = (
-    <View key="gauge" style={{ flexGrow: 1, flexBasis: 130 }}>
-      <TextField label="Gauge goes to" value={form.gauge} onText={(text) => change({ gauge: text })} placeholder="end of its scale" />
-    </View>
-  );
-  switch (of) {
-    case 'air':
-      return (
-        <>
-          <Choice
-            label="Method"
-            value={form.method}
-            options={airMethods.map((value) => ({ value, label: value }))}
-            onChange={(method) => change({ method })}
-          />
-          {row(field('one', 'Water over invert', '0'), field('two', 'Settled, minutes', '5'), gauge)}
-          {line.product.material === 'concrete' ? (
-            <ToggleRow label="Dry concrete" on={form.dry} onChange={(dry) => change({ dry })} />
-          ) : null}
-          <ToggleRow label="Plugs held, everybody out of their way" on={form.held} onChange={(held) => change({ held })} />
-        </>
-      );
-    case 'water':
-      return (
-        <>
-          <Choice
-            label="What is filled"
-            value={form.what}
-            options={[
-              { value: 'pipes', label: 'Pipes' },
-              { value: 'both', label: 'With chambers' },
-              { value: 'chambers', label: 'Chambers' },
-            ]}
-            onChange={(what) => change({ what })}
-          />
-          {row(
-            field('one', 'Head', units === 'us' ? '6 ft of water' : '2 m of water'),
-            form.what === 'pipes' ? null : field('two', 'Wetted in chambers', units === 'us' ? '40 ft²' : '4 m²'),
-          )}
-        </>
-      );
-    case 'pressure':
-      return row(field('one', 'Pressure asked for', units === 'us' ? '150 psi' : '10 bar'), field('two', 'Held for, minutes', '60'), gauge);
-    case 'mandrel':
-      return (
-        <>
-          {field('one', 'Mandrel is', formatLength(0.95 * boreOf(line.product), units, 'size'))}
-          <ToggleRow label="It went through" on={form.through} onChange={(through) => change({ through })} />
-        </>
-      );
-    case 'insulation':
-      return (
-        <>
-          {row(field('one', 'Tester’s volts', '500'), field('two', 'Cable is warm', units === 'us' ? '60 F' : '15 °C'))}
-          <Choice
-            label="Cover"
-            value={form.cover}
-            options={[
-              { value: 'before', label: 'Before it' },
-              { value: 'after', label: 'After it' },
-            ]}
-            onChange={(cover) => change({ cover })}
-          />
-        </>
-      );
-    case 'continuity':
-      return field('two', 'Cable is warm', units === 'us' ? '60 F' : '15 °C');
-    case 'flush':
-      return (
-        <>
-          {row(
-            field('one', 'Loops at once', '1'),
-            field('two', 'Flow of all', units === 'us' ? '8 gpm' : '30 l/min'),
-            field('three', 'For, minutes', '10'),
-          )}
-          <ToggleRow label="Air came out at the end" on={form.air} onChange={(air) => change({ air })} />
-          <ToggleRow label="Both ways" on={form.both} onChange={(both) => change({ both })} />
-        </>
-      );
-  }
-}
-
-/** What was typed as it is entered; what is left empty is what stands in grey. */
-function howOf(
-  of: TestKind,
-  form: Form,
-  units: UnitSystem,
-  product: Parameters<typeof boreOf>[0],
-  rules: { mandrelShare: { value: number | null }; mainHold: { value: number | null } },
-): TestHow | { error: string } {
-  const or = (text: string, otherwise: number, parse: (text: string) => Parsed): Parsed =>
-    text.trim() === '' ? { ok: true, value: otherwise, understood: '' } : parse(text);
-  const length = (text: string) => parseLength(text, bareUnit(units));
-  switch (of) {
-    case 'air': {
-      const [water, settled] = [or(form.one, 0, length), or(form.two, 5, parseMinutes)];
-      if (!water.ok) return { error: water.error };
-      return settled.ok
-        ? { of, method: form.method, dry: form.dry, water: water.value, settled: settled.value, held: form.held }
-        : { error: settled.error };
-    }
-    case 'water': {
-      const [head, chambers] = [
-        parseTestPressure(form.one, units === 'us' ? 'psi' : 'mbar'),
-        or(form.two, 0, (text) => parseArea(text, units)),
-      ];
-      if (!head.ok) return { error: `Head: ${head.error}` };
-      return chambers.ok ? { of, what: form.what, head: head.value, chambers: chambers.value } : { error: chambers.error };
-    }
-    case 'pressure': {
-      const [asked, minutes] = [
-        parseTestPressure(form.one, units === 'us' ? 'psi' : 'bar'),
-        or(form.two, rules.mainHold.value ?? 60, parseMinutes),
-      ];
-      if (!asked.ok) return { error: `Pressure asked for: ${asked.error}` };
-      return minutes.ok ? { of, asked: asked.value, minutes: minutes.value } : { error: minutes.error };
-    }
-    case 'mandrel': {
-      const size = or(form.one, (rules.mandrelShare.value ?? 1) * boreOf(product), (text) => parseLength(text, bareUnit(units, 'size')));
-      return size.ok ? { of, size: size.value, through: form.through } : { error: size.error };
-    }
-    case 'insulation': {
-      const [volts, celsius] = [
-        or(form.one, 500, (text) => parseCount(text, 'V')),
-        or(form.two, 15, (text) => parseTemperature(text, units)),
-      ];
-      if (!volts.ok) return { error: volts.error };
-      return celsius.ok ? { of, volts: volts.value, cover: form.cover, celsius: celsius.value } : { error: celsius.error };
-    }
-    case 'continuity': {
-      const celsius = or(form.two, 15, (text) => parseTemperature(text, units));
-      return celsius.ok ? { of, celsius: celsius.value } : { error: celsius.error };
-    }
-    case 'flush': {
-      const [loops, flow, minutes] = [
-        or(form.one, 1, (text) => parseCount(text, 'loops')),
-        parseFlow(form.two, units),
-        or(form.three, 10, parseMinutes),
-      ];
-      if (!loops.ok) return { error: loops.error };
-      if (!flow.ok) return { error: flow.error };
-      return minutes.ok
-        ? { of, loops: loops.value, flow: flow.value, minutes: minutes.value, air: form.air, both: form.both }
-        : { error: minutes.error };
-    }
   }
 }

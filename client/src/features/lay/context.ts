@@ -9,6 +9,8 @@ import { useSite } from '../site/context';
 export interface Lay {
   report: LayReport;
   tasks: { open: LayTask[]; closed: ClosedTask[] };
+  /** Id of the issued plan it is held against: what is entered is of it. */
+  revision: string;
   line: PlacedLine;
   choose: (line: string) => void;
 }
@@ -23,7 +25,7 @@ export function useLayOf(): Lay | undefined {
     if (!force || !revisions) return undefined;
     const known = entries ?? [];
     const report = layReport({ revisions, force, book: known, now: deviceClock().now() });
-    return { report, tasks: layTasks(report, known, job.units) };
+    return { report, revision: force.id, tasks: layTasks(report, known, job.units) };
   }, [force, revisions, entries, job.units]);
   return useMemo(() => {
     const line = worked?.report.laid.find(({ id }) => id === chosen) ?? worked?.report.laid[0];

@@ -16,8 +16,11 @@ export interface Stretch {
   reset: () => void;
 }
 
+/** A stretch that was entered before. */
+export type Entered = Range & { kept: { entry: { id: string } } };
+
 /** A stretch of a form. @param offered what it is until somebody says otherwise. @param there what was entered before, drawn below. */
-export function useDraggedStretch(whole: Range, offered: Range, there: readonly (Range & { id: string })[] = [], name = ''): Stretch {
+export function useDraggedStretch(whole: Range, offered: Range, there: readonly Entered[] = [], name = ''): Stretch {
   const { units } = useSite().job;
   const [typed, setTyped] = useState<{ from?: string; to?: string }>({});
   const from = typed.from ?? exactStation(offered.from, units);
@@ -35,7 +38,7 @@ export function useDraggedStretch(whole: Range, offered: Range, there: readonly 
         <RangeStrip
           whole={whole}
           range={range}
-          there={there}
+          there={there.map(({ from: start, to: end, kept }) => ({ from: start, to: end, id: kept.entry.id }))}
           units={units}
           onRange={(dragged) => setTyped({ from: formatStation(dragged.from, units), to: formatStation(dragged.to, units) })}
         />

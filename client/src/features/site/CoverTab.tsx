@@ -1,11 +1,10 @@
-import { readyToCover } from '@tamper/core/cover';
-import { coverPoints, NO_REVISION } from '@tamper/core/book';
+import { coverPoints } from '@tamper/core/book';
 import type { SafeGate } from '@tamper/core/gates';
 import { coverNeeded } from '@tamper/core/lay';
+import { wholeOfPlaces } from '@tamper/core/trench';
 import { formatStretch } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { useEntering } from '../../data/useEntering';
-import { deviceClock } from '../../data/deviceClock';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { GateLight } from '../../ui/GateLight';
@@ -15,8 +14,8 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
-import { useSafe } from '../frame/session';
 import { LayContext, useLay, useLayOf } from '../lay/context';
+import { useCoverGate } from '../lay/useCoverGate';
 import { LookCard } from '../lay/LookCard';
 import { useDraggedStretch } from '../lay/useDraggedStretch';
 import { useEnterLaid } from '../lay/useEnterLaid';
@@ -24,14 +23,9 @@ import { useSite } from './context';
 
 /** May it be filled in? Stretch by stretch, what is missing and who can give it. */
 export function CoverTab() {
-  const { job, book } = useSite();
-  const { revisions } = useSafe();
+  const { job } = useSite();
   const lay = useLayOf();
-  const entries = book.book;
-  const gate = useMemo(
-    () => (revisions && entries ? readyToCover({ revisions, book: entries, now: deviceClock().now(), units: job.units }) : undefined),
-    [revisions, entries, job.units],
-  );
+  const gate = useCoverGate(lay);
   if (!gate) return <Text>Looking at what is recorded…</Text>;
   return (
     <>
@@ -67,22 +61,16 @@ function Reason({ state, what, why, where, who }: SafeGate['reasons'][number]) {
   );
 }
 
-const named = (list: readonly { from: number; to: number; kept: { entry: { id: string } } }[]) =>
-  list.map(({ from, to, kept }) => ({ from, to, id: kept.entry.id }));
-
 /** From where to where the plan is dug. */
 function useWhole() {
   const { plan } = useSite();
-  return useMemo(
-    () => ({ from: Math.min(...plan.places.map(({ from }) => from)), to: Math.max(...plan.places.map(({ to }) => to)) }),
-    [plan],
-  );
+  return useMemo(() => wholeOfPlaces(plan.places), [plan]);
 }
 
 /** What is to hand before it is covered, and the last question. */
 function Ready() {
-  const { run, force } = useSite();
-  const { report } = useLay();
+  const { run } = useSite();
+  const { report, revision } = useLay();
   const whole = useWhole();
   const ids = useMemo(() => [...new Set(run.reaches.flatMap(coverNeeded))], [run]);
   return (
@@ -92,19 +80,18 @@ function Ready() {
       name="Cover"
       whole={whole}
       offered={whole}
-      there={named(report.ready)}
+      there={report.ready}
       ids={ids}
       names={coverPoints}
       good="All to hand, and asked"
-      fact={(range, points) => ({ kind: 'coverReady', ...range, points, revision: force?.id ?? NO_REVISION })}
+      fact={(range, points) => ({ kind: 'coverReady', ...range, points, revision })}
     />
   );
 }
 
 /** What owners of lines ask to see, and that they saw it. */
 function Owners() {
-  const { force } = useSite();
-  const { report } = useLay();
+  const { report, revision } = useLay();
   const { write, refuse, said, faults } = useEntering(useEnterLaid());
   const asking = report.laid.filter(({ owner }) => owner && owner.inspections !== '');
   const [chosen, choose] = useState<string>();
@@ -118,7 +105,7 @@ function Owners() {
   const enter = () => {
     if (!stretch.range) return refuse(stretch.fault);
     const fact = { kind: 'witnessed', line: line.id, name: line.name, ...stretch.range, by: by.trim(), ok } as const;
-    return write({ ...fact, revision: force?.id ?? NO_REVISION, note: note.trim() }, ok ? 'Kept: accepted.' : 'Kept: not accepted.');
+    return write({ ...fact, revision, note: note.trim() }, ok ? 'Kept: accepted.' : 'Kept: not accepted.');
   };
   return (
     <Card title={`${line.name}: its owner’s inspection`}>
@@ -148,7 +135,7 @@ function Unseen() {
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
   const whole = useWhole();
-  const stretch = useDraggedStretch(whole, whole, named(report.unseen), 'Covered');
+  const stretch = useDraggedStretch(whole, whole, report.unseen, 'Covered');
   const enter = () => {
     if (!stretch.range) return refuse(stretch.fault);
     if (!write({ kind: 'unseen', ...stretch.range, reason: reason.trim() }, 'Kept, for good.')) return false;

@@ -1,4 +1,5 @@
 import type { Range } from '@tamper/core/geometry';
+import { wholeOfPlaces } from '@tamper/core/trench';
 import { formatStation, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -22,9 +23,7 @@ export function useStretch(of?: Range): TypedStretch {
   const { plan, job } = useSite();
   const whole = useMemo(() => {
     if (of) return { from: of.from, to: of.to };
-    const first = Math.min(...plan.places.map(({ from }) => from));
-    const last = Math.max(...plan.places.map(({ to }) => to));
-    return { from: first, to: last };
+    return wholeOfPlaces(plan.places);
   }, [plan, of]);
   const [from, setFrom] = useState(() => formatStation(whole.from, job.units));
   const [to, setTo] = useState(() => formatStation(whole.to, job.units));

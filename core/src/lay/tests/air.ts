@@ -1,10 +1,9 @@
 import type { AirMethod } from '../../book';
 import { FOOT, INCH } from '../../units';
-import { HEAD } from '../../units/gauge';
+import { HEAD, PSI } from '../../units/gauge';
 import { readAt, readingLacks, risingLacks, timeLacks } from './readings';
-import { verdictOf, type Judge } from './verdict';
+import { fallVerdict, type Judge } from './verdict';
 
-const PSI = 6894.757293168;
 /** What each method starts at and may lose, pascals. Source: EN 1610 table 3; the US low-pressure test of 3.5 to 2.5 psi (UNI-B-6, ASTM F1417). */
 export const airPressures: Record<AirMethod, { start: number; drop: number }> = {
   LA: { start: 1000, drop: 250 },
@@ -65,7 +64,11 @@ export const judgeAir: Judge<'air'> = ({ how, readings, gauge, product, length }
   ];
   const lost = early ? lostSoFar : (first?.value ?? NaN) - readAt(readings, asked);
   const from = first?.value ?? start;
-  return verdictOf(lacks, [{ id: 'lost', quantity: 'pressure', value: lost, limit: drop, sense: 'most', ok: lost <= drop + 1e-6 }], {
+  return fallVerdict(lacks, {
+    readings,
+    lost,
+    from,
+    drop,
     asked,
     figures: [
       { id: 'start', quantity: 'pressure', value: start },
@@ -73,13 +76,5 @@ export const judgeAir: Judge<'air'> = ({ how, readings, gauge, product, length }
       { id: 'timeEn', quantity: 'minutes', value: airMinutes('LC', product.dn, length, how.dry) },
       { id: 'timeUs', quantity: 'minutes', value: airMinutes('US', product.dn, length, how.dry) },
     ],
-    curve: {
-      quantity: 'pressure',
-      points: readings.map(({ minute, value }) => ({ minute, value })),
-      limit: [
-        { minute: 0, value: from - drop },
-        { minute: asked, value: from - drop },
-      ],
-    },
   });
 };

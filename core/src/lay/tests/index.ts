@@ -11,6 +11,7 @@ export * from './verdict';
 export { AIR_BASIS, airMinutes, airPressures, airStart } from './air';
 export { at20, conductorOhms } from './cable';
 export { flowAt, pipeLoss } from './flow';
+export { mandrelAsked } from './mandrel';
 export { readAt } from './readings';
 export { WATER_MINUTES, wettedOf } from './water';
 

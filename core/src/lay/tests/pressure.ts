@@ -1,5 +1,5 @@
 import { readAt, readingLacks, risingLacks, timeLacks } from './readings';
-import { verdictOf, type Judge } from './verdict';
+import { fallVerdict, type Judge } from './verdict';
 
 /** A main or a loop under pressure: what it has lost when its time is over. It begins at no less than is asked. */
 export const judgePressure: Judge<'pressure'> = ({ how, readings, gauge, rules }) => {
@@ -17,19 +17,15 @@ export const judgePressure: Judge<'pressure'> = ({ how, readings, gauge, rules }
   ];
   const lost = (first?.value ?? NaN) - (early ? last.value : readAt(readings, asked));
   const from = first?.value ?? how.asked;
-  return verdictOf(lacks, [{ id: 'lost', quantity: 'pressure', value: lost, limit: drop, sense: 'most', ok: lost <= drop + 1e-6 }], {
+  return fallVerdict(lacks, {
+    readings,
+    lost,
+    from,
+    drop,
     asked,
     figures: [
       { id: 'start', quantity: 'pressure', value: how.asked },
       { id: 'drop', quantity: 'pressure', value: drop },
     ],
-    curve: {
-      quantity: 'pressure',
-      points: readings.map(({ minute, value }) => ({ minute, value })),
-      limit: [
-        { minute: 0, value: from - drop },
-        { minute: asked, value: from - drop },
-      ],
-    },
   });
 };

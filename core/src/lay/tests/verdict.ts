@@ -7,7 +7,7 @@ export type TestQuantity = 'pressure' | 'volume' | 'ohms' | 'size' | 'speed' | '
 
 /** One thing a test is held to: what it came to, and the most or the least it may. */
 export interface TestHeld {
-  id: 'lost' | 'madeUp' | 'size' | 'through' | 'insulation' | 'conductor' | 'speed' | 'turnover' | 'air' | 'both';
+  id: 'lost' | 'madeUp' | 'through' | 'insulation' | 'conductor' | 'speed' | 'turnover' | 'air' | 'both';
   quantity: TestQuantity;
   value: number;
   limit: number;
@@ -30,12 +30,11 @@ export type TestLack =
   | { code: 'plugs' }
   | { code: 'head'; least: number; most: number; was: number }
   | { code: 'small'; asked: number; was: number }
-  | { code: 'short'; minutes: number }
   | { code: 'notThis' };
 
 /** A figure worked out on the way, for whoever reads the test. */
 export interface TestFigure {
-  id: 'start' | 'time' | 'drop' | 'timeUs' | 'timeEn' | 'wetted' | 'perKm' | 'expected' | 'flowLoop' | 'flowAll' | 'head' | 'volume';
+  id: 'start' | 'drop' | 'timeUs' | 'timeEn' | 'wetted' | 'perKm' | 'expected' | 'flowLoop' | 'flowAll' | 'head' | 'volume';
   quantity: TestQuantity | 'area' | 'ohmKm';
   value: number;
 }
@@ -87,3 +86,28 @@ export const verdictOf = (
   curve: rest.curve,
   asked: rest.asked,
 });
+
+/** What was read over the time asked, beside a limit that stays the same. */
+export const curveOf = (quantity: TestQuantity, readings: TestOf['readings'], limit: number, asked: number): TestVerdict['curve'] => ({
+  quantity,
+  points: readings.map(({ minute, value }) => ({ minute, value })),
+  limit: [0, asked].map((minute) => ({ minute, value: limit })),
+});
+
+/** The verdict of a pressure that falls. @param from where it began, @param drop what it may lose, pascals. */
+export const fallVerdict = (
+  lacks: TestLack[],
+  {
+    readings,
+    lost,
+    from,
+    drop,
+    asked,
+    figures,
+  }: { readings: TestOf['readings']; lost: number; from: number; drop: number; asked: number; figures: TestFigure[] },
+): TestVerdict =>
+  verdictOf(lacks, [{ id: 'lost', quantity: 'pressure', value: lost, limit: drop, sense: 'most', ok: lost <= drop + 1e-6 }], {
+    asked,
+    figures,
+    curve: curveOf('pressure', readings, from - drop, asked),
+  });

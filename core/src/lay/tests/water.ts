@@ -1,6 +1,6 @@
 import { HEAD } from '../../units/gauge';
 import { readAt, readingLacks, timeLacks } from './readings';
-import { boreOf, verdictOf, type Judge } from './verdict';
+import { boreOf, curveOf, verdictOf, type Judge } from './verdict';
 
 /** Minutes a water test lasts, and the pressures it is made between, pascals. Source: EN 1610: 30 min, 10 to 50 kPa at the crown. */
 export const WATER_MINUTES = 30;
@@ -32,13 +32,6 @@ export const judgeWater: Judge<'water'> = ({ how, readings, gauge, product, leng
   return verdictOf(lacks, [{ id: 'madeUp', quantity: 'volume', value: madeUp, limit, sense: 'most', ok: madeUp <= limit + 1e-12 }], {
     asked: WATER_MINUTES,
     figures: [{ id: 'wetted', quantity: 'area', value: wetted }],
-    curve: {
-      quantity: 'volume',
-      points: readings.map(({ minute, value }) => ({ minute, value })),
-      limit: [
-        { minute: 0, value: limit },
-        { minute: WATER_MINUTES, value: limit },
-      ],
-    },
+    curve: curveOf('volume', readings, limit, WATER_MINUTES),
   });
 };
