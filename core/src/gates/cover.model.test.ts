@@ -44,12 +44,12 @@ const mostly = fc.constantFrom(true, true, true, false);
 const deed = fc.oneof(
   fc.record({ do: fc.constant('bed' as const), station, share: fc.constantFrom(1, 1, 1.2, 0.6) }),
   fc.record({ do: fc.constant('seen' as const), when: fc.constantFrom('before' as const, 'after' as const), range: wide, ok: mostly }),
-  fc.record({ do: fc.constant('laid' as const), range: wide, ok: mostly, photo: fc.boolean() }),
+  fc.record({ do: fc.constant('laid' as const), range: wide, ok: mostly, photo: fc.boolean(), sleeved: fc.boolean() }),
   fc.record({ do: fc.constant('level' as const), station, off: fc.constantFrom(0, 0, 0.008, -0.05) }),
   fc.record({ do: fc.constant('joint' as const), which: fc.nat(2), home: mostly, replaces: fc.boolean() }),
   fc.record({ do: fc.constant('test' as const), range: wide, lost: fc.constantFrom(1200, 1200, 1600) }),
   fc.record({ do: fc.constant('ready' as const), range: wide, ok: mostly }),
-  fc.record({ do: fc.constant('found' as const), range }),
+  fc.record({ do: fc.constant('found' as const), range, what: fc.constantFrom('tiles' as const, 'drain' as const) }),
   fc.record({ do: fc.constant('settle' as const), which: fc.nat(5) }),
   fc.record({ do: fc.constant('lift' as const), range }),
   fc.record({ do: fc.constant('down' as const), which: fc.nat(5) }),
@@ -99,7 +99,7 @@ function factOf(what: Deed, of: PlannedRevision, crew: Crew, number: number): Fa
         revision,
       };
     case 'laid':
-      return { kind: 'laid', ...named, ...what.range, points: points(['order', 'clean'], what.ok) as never, revision };
+      return { kind: 'laid', ...named, ...what.range, points: points(what.sleeved ? ['order', 'clean', 'sleeved'] : ['order', 'clean'], what.ok) as never, revision };
     case 'level':
       return {
         kind: 'check',
@@ -149,7 +149,7 @@ function factOf(what: Deed, of: PlannedRevision, crew: Crew, number: number): Fa
     case 'ready':
       return { kind: 'coverReady', ...what.range, points: points(['tape', 'future'], what.ok) as never, revision };
     case 'found':
-      return { kind: 'found', what: 'tiles', ...what.range, depth: null, note: '' };
+      return { kind: 'found', what: what.what, ...what.range, depth: null, note: '' };
     case 'settle':
     case 'down': {
       const kind = what.do === 'settle' ? 'found' : 'lifted';
@@ -179,7 +179,7 @@ function wholeRecord(foreman: Device, of: PlannedRevision, crew: Crew, without: 
   const all = { from: 0, to: LENGTH };
   for (let at = 0; at <= LENGTH; at += 4) enter({ do: 'bed', station: at, share: 1 });
   enter({ do: 'seen', when: 'before', range: all, ok: true });
-  enter({ do: 'laid', range: all, ok: true, photo: true }, 0, without === 23 ? undefined : [photo]);
+  enter({ do: 'laid', range: all, ok: true, photo: true, sleeved: false }, 0, without === 23 ? undefined : [photo]);
   for (let at = 0; at <= LENGTH; at += 4) enter({ do: 'level', station: at, off: 0 });
   for (let i = 0; i < jointsExpected(of.job, of.run).length; i++) enter({ do: 'joint', which: i, home: true, replaces: false }, i + 1);
   enter({ do: 'seen', when: 'after', range: all, ok: true });

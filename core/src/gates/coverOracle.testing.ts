@@ -81,7 +81,8 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
     )
   )
     return false;
-  if (!answered(laid, ['order', 'clean'])) return false;
+  const drain = every(book, 'found').some(({ fact }) => fact.what === 'drain' && touches({ from: fact.from - 0.5, to: fact.to + 0.5 }, x));
+  if (!answered(laid, drain ? ['order', 'clean', 'sleeved'] : ['order', 'clean'])) return false;
   if (
     !answered(
       looks.filter(({ fact }) => fact.when === 'after'),

@@ -7,7 +7,7 @@ export function hurtAt(report: LayReport, line: string, at: number): Kept[] {
   const asked = askedAt(report, at);
   const placed = asked?.lines.find(({ id }) => id === line);
   if (!asked || !placed) return [];
-  const kinds = pointsAt(asked, false).tests(placed).flat();
+  const kinds = pointsAt(asked, false, false).tests(placed).flat();
   const mended = (bad: Kept) =>
     laidAt(report, line, at).some(({ kept }) => lifts(kept, bad)) ||
     kinds.some((kind) => {

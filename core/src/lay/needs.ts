@@ -21,15 +21,16 @@ export function testsNeeded({ kind, family, drains, conductor }: Product): TestK
 /** The tests that decide for one another: of air and water either does. */
 export const groupOfTest = (of: TestKind): readonly TestKind[] => (of === 'air' || of === 'water' ? ['air', 'water'] : [of]);
 
-/** What is looked at on a line as it is laid. @param wet water may stand in the trench. */
-export function laidNeeded({ product }: Pick<PlacedLine, 'product'>, surround: number, wet: boolean): LaidPoint[] {
+/** What is looked at on a line as it is laid. @param wet water may stand in the trench. @param drain an old drain is crossed there. */
+export function laidNeeded({ product }: Pick<PlacedLine, 'product'>, surround: number, wet: boolean, drain: boolean): LaidPoint[] {
   const light = wet && product.ring !== null && floatingStages(product, surround).open < FLOAT_SAFETY;
   const wanted: Record<LaidPoint, boolean> = {
     order: true,
     clean: product.kind !== 'cable',
     weighed: light,
     labelled: product.kind === 'cable',
-    sleeved: false,
+    // Its stones press on whatever gives: rigid pipes carry them.
+    sleeved: drain && product.ring?.kind !== 'rigid',
   };
   return laidPointIds.filter((id) => wanted[id]);
 }

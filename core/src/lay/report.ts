@@ -60,6 +60,8 @@ export interface LayReport {
   photos: Range[];
   unseen: (Range & { kept: KeptOf<'unseen'> })[];
   found: Range[];
+  /** Where old drains were met, and {@link DRAIN_ROUND} either side: a line that gives is sleeved there. */
+  drains: Range[];
   /** Loads in the air that nobody set down. */
   lifted: Lifted[];
   /** Does what an entry says of a line count at a station: was it made of a plan that says the same there? */
@@ -73,6 +75,9 @@ export interface Asked {
   reach: Reach;
   lines: PlacedLine[];
 }
+
+/** A sleeve or fabric reaches so far either side of a stone drain, metres. Source: usual practice. */
+const DRAIN_ROUND = 0.5;
 
 /** Kinds of entries whose photos show what was laid. */
 const SHOWN: readonly string[] = ['laid', 'bedSeen', 'joint', 'check', 'note', 'test', 'witnessed', 'coverReady', 'wallHole'];
@@ -133,6 +138,9 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
     }),
     unseen: ofKind(book, 'unseen').map((kept) => ({ from: kept.entry.fact.from, to: kept.entry.fact.to, kept })),
     found: unsettledIn(book).map(({ from, to }) => ({ from, to })),
+    drains: ofKind(book, 'found')
+      .filter(({ entry: { fact, id } }) => fact.what === 'drain' && !gone.has(id))
+      .map(({ entry: { fact } }) => ({ from: fact.from - DRAIN_ROUND, to: fact.to + DRAIN_ROUND })),
     lifted: liftedIn(book),
     counts,
     // One plan says the same of itself everywhere: only others have to be asked at all their nodes.
@@ -182,10 +190,10 @@ export function levelAt(
 }
 
 /** Points asked of a station, by what is laid there. */
-export const pointsAt = ({ lines, reach }: Asked, wet: boolean) => ({
+export const pointsAt = ({ lines, reach }: Asked, wet: boolean, drain: boolean) => ({
   before: beforeNeeded(lines),
   after: afterNeeded(lines),
-  laid: (line: PlacedLine) => laidNeeded(line, reach.surround, wet),
+  laid: (line: PlacedLine) => laidNeeded(line, reach.surround, wet, drain),
   ready: coverNeeded(reach),
   tests: (line: PlacedLine) => testsNeeded(line.product),
 });

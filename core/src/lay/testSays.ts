@@ -56,6 +56,7 @@ const FIGURES: Record<TestFigure['id'], string> = {
   wetted: 'Wetted inside',
   perKm: 'Of a kilometre',
   expected: 'By its length',
+  makeUp: 'May be pumped in to bring it back',
   flowLoop: 'Flow in each loop',
   flowAll: 'Flow of all at once',
   head: 'Pump against',

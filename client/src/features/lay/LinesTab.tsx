@@ -29,7 +29,7 @@ export function LinesTab() {
   const { report, revision, line } = useLay();
   const { units } = job;
   const reach = run.reaches[0];
-  const ids = laidNeeded(line, reach?.surround ?? 0, run.water.length > 0);
+  const ids = laidNeeded(line, reach?.surround ?? 0, run.water.length > 0, report.drains.length > 0);
   const level = report.levels.find((one) => one.line === line.id)?.readings ?? [];
   return (
     <>

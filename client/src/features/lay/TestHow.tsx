@@ -1,5 +1,6 @@
 import { airMethods, type AirMethod, type TestFact, type TestHow, type TestKind } from '@tamper/core/book';
 import { parseMinutes, parseTestPressure } from '@tamper/core/gauge';
+import { parseFluid } from '@tamper/core/fluid';
 import { mandrelAsked } from '@tamper/core/lay';
 import type { Rules } from '@tamper/core/rules';
 import {
@@ -117,7 +118,12 @@ export function HowFields({ of, form, change }: { of: TestKind; form: TestForm; 
         </>
       );
     case 'pressure':
-      return row(field('one', 'Pressure asked for', units === 'us' ? '150 psi' : '10 bar'), field('two', 'Held for, minutes', '60'), gauge);
+      return row(
+        field('one', 'Pressure asked for', units === 'us' ? '150 psi' : '10 bar'),
+        field('two', 'Held for, minutes', '60'),
+        gauge,
+        field('three', 'Pumped in after', units === 'us' ? 'not measured, qt' : 'not measured, l'),
+      );
     case 'mandrel':
       return (
         <>
@@ -190,7 +196,12 @@ export function howOf(
         or(form.two, rules.mainHold.value ?? 60, parseMinutes),
       ];
       if (!asked.ok) return { error: `Pressure asked for: ${asked.error}` };
-      return minutes.ok ? { of, asked: asked.value, minutes: minutes.value } : { error: minutes.error };
+      if (!minutes.ok) return { error: minutes.error };
+      if (form.three.trim() === '') return { of, asked: asked.value, minutes: minutes.value };
+      const madeUp = parseFluid(form.three, units);
+      return madeUp.ok
+        ? { of, asked: asked.value, minutes: minutes.value, madeUp: madeUp.value }
+        : { error: `Pumped in after: ${madeUp.error}` };
     }
     case 'mandrel': {
       const size = or(form.one, mandrelAsked(product, rules), (text) => parseLength(text, bareUnit(units, 'size')));

@@ -32,7 +32,13 @@ const how = z.discriminatedUnion('of', [
     /** Wetted inside of chambers, m²; pipes are known. */
     chambers: z.number().min(0).max(10_000),
   }),
-  z.strictObject({ of: z.literal('pressure'), asked: pascals, minutes: z.number().min(1, 'It is held for a minute at least.').max(2880) }),
+  z.strictObject({
+    of: z.literal('pressure'),
+    asked: pascals,
+    minutes: z.number().min(1, 'It is held for a minute at least.').max(2880),
+    /** Pumped in at the end to bring it back to where it began, m³; absent: not measured. */
+    madeUp: z.number().min(0).max(100, 'At most 100 m³.').optional(),
+  }),
   z.strictObject({ of: z.literal('mandrel'), size: z.number().min(0.005).max(3), through: z.boolean() }),
   z.strictObject({
     of: z.literal('insulation'),

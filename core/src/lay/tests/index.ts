@@ -12,6 +12,7 @@ export { AIR_BASIS, airMinutes, airPressures, airStart } from './air';
 export { at20, conductorOhms } from './cable';
 export { flowAt, pipeLoss } from './flow';
 export { mandrelAsked } from './mandrel';
+export { makeUpAllowed } from './pressure';
 export { readAt } from './readings';
 export { WATER_MINUTES, wettedOf } from './water';
 

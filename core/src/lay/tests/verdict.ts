@@ -34,7 +34,7 @@ export type TestLack =
 
 /** A figure worked out on the way, for whoever reads the test. */
 export interface TestFigure {
-  id: 'start' | 'drop' | 'timeUs' | 'timeEn' | 'wetted' | 'perKm' | 'expected' | 'flowLoop' | 'flowAll' | 'head' | 'volume';
+  id: 'start' | 'drop' | 'timeUs' | 'timeEn' | 'wetted' | 'perKm' | 'expected' | 'makeUp' | 'flowLoop' | 'flowAll' | 'head' | 'volume';
   quantity: TestQuantity | 'area' | 'ohmKm';
   value: number;
 }
@@ -104,9 +104,10 @@ export const fallVerdict = (
     drop,
     asked,
     figures,
-  }: { readings: TestOf['readings']; lost: number; from: number; drop: number; asked: number; figures: TestFigure[] },
+    also = [],
+  }: { readings: TestOf['readings']; lost: number; from: number; drop: number; asked: number; figures: TestFigure[]; also?: TestHeld[] },
 ): TestVerdict =>
-  verdictOf(lacks, [{ id: 'lost', quantity: 'pressure', value: lost, limit: drop, sense: 'most', ok: lost <= drop + 1e-6 }], {
+  verdictOf(lacks, [{ id: 'lost', quantity: 'pressure', value: lost, limit: drop, sense: 'most', ok: lost <= drop + 1e-6 }, ...also], {
     asked,
     figures,
     curve: curveOf('pressure', readings, from - drop, asked),
