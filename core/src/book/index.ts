@@ -35,4 +35,21 @@ export type { WallHoleFact } from './kinds/wallHole';
 export { coverPointIds, coverPoints, type CoverPoint, type CoverReadyFact } from './kinds/coverReady';
 export type { WitnessedFact } from './kinds/witnessed';
 export type { OwedFact } from './kinds/owed';
+export { compactorIds, compactorNames, fillSchoolIds, fillSchools, type CompactorId, type FillSchool, type FillWayFact } from './kinds/fillWay';
+export {
+  fillLayers,
+  fillSides,
+  fillToolIds,
+  fillTools,
+  squeezeIds,
+  squeezes,
+  type FilledFact,
+  type FillLayer,
+  type FillReadFact,
+  type FillSide,
+  type FillTool,
+  type ReuseFact,
+  type Squeeze,
+} from './kinds/filled';
+export { asLaidThingIds, asLaidThings, type AsLaidFact, type AsLaidPlace, type AsLaidThing, type TiePointFact } from './kinds/asLaid';
 export * from './observed';

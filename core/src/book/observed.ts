@@ -25,7 +25,7 @@ export function inOrder<T extends Heard>(entries: readonly T[]): T[] {
   const arrived = [...entries].sort(
     (a, b) => (a.seq ?? Infinity) - (b.seq ?? Infinity) || a.entry.count - b.entry.count || order(a.entry.id, b.entry.id),
   );
-  const moments = new Map<T, number>();
+  const moments: number[] = [];
   /** Of those that arrived so far: their places in the book, and the latest moment up to each. */
   const seqs: number[] = [];
   const latestTo: number[] = [];
@@ -37,14 +37,19 @@ export function inOrder<T extends Heard>(entries: readonly T[]): T[] {
     // As a rule all that came from a device before was made before; only where it came out of order one has to look.
     if (count > own.count) moment = Math.max(moment, own.moment);
     else for (const before of own.made) if (before.count < count && before.moment > moment) moment = before.moment;
-    moments.set(one, moment);
+    moments.push(moment);
     own.made.push({ count, moment });
     byDevice.set(device, { made: own.made, count: Math.max(own.count, count), moment: Math.max(own.moment, moment) });
     if (one.seq === undefined) continue;
     seqs.push(one.seq);
     latestTo.push(Math.max(moment, latestTo.at(-1) ?? -Infinity));
   }
-  return arrived.sort((a, b) => (moments.get(a) as number) - (moments.get(b) as number));
+  // As a rule they came in as they were made: then there is nothing left to sort.
+  if (moments.every((moment, i) => i === 0 || moment >= (moments[i - 1] as number))) return arrived;
+  return arrived
+    .map((one, i) => ({ one, moment: moments[i] as number }))
+    .sort((a, b) => a.moment - b.moment)
+    .map(({ one }) => one);
 }
 /** How many of ascending numbers are no greater than one. */
 function countUpTo(ascending: readonly number[], most: number): number {

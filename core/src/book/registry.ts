@@ -3,6 +3,7 @@ import type { Range } from '../geometry';
 import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
+import { asLaid, closed, tiePoint } from './kinds/asLaid';
 import { bed } from './kinds/bed';
 import { bedSeen } from './kinds/bedSeen';
 import { benchmark } from './kinds/benchmark';
@@ -15,6 +16,8 @@ import { damage } from './kinds/damage';
 import { dayEnd } from './kinds/dayEnd';
 import { drumIn } from './kinds/drumIn';
 import { exposure } from './kinds/exposure';
+import { fillWay } from './kinds/fillWay';
+import { filled, fillRead, fillRedone, reuse, sunk } from './kinds/filled';
 import { found, settled } from './kinds/found';
 import { happening } from './kinds/happening';
 import { inspection } from './kinds/inspection';
@@ -100,6 +103,15 @@ export const kinds = {
   witnessed,
   unseen,
   owed,
+  fillWay,
+  filled,
+  fillRead,
+  fillRedone,
+  reuse,
+  sunk,
+  asLaid,
+  tiePoint,
+  closed,
   wrong,
 };
 
@@ -171,6 +183,15 @@ export const entrySchema = z.strictObject({
     witnessed.schema,
     unseen.schema,
     owed.schema,
+    fillWay.schema,
+    filled.schema,
+    fillRead.schema,
+    fillRedone.schema,
+    reuse.schema,
+    sunk.schema,
+    asLaid.schema,
+    tiePoint.schema,
+    closed.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;

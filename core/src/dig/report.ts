@@ -6,7 +6,6 @@ import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
 import { fillOf, type Fill, type Place } from '../trench';
 import { asDugOf, type AsDug, type Unplaced } from './asDug';
-import { levelWithin } from './offBy';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { bumps, offStretches, ponds, unchecked, type Bump, type Checked, type OffStretch, type Pond } from './shape';
@@ -68,10 +67,9 @@ export function digReport({ job, run, places, rules, book, now }: DigInputs): Di
     );
     if (own.length === 0) return [];
     const shape = own.map(checkedOf);
-    const within = (station: number) => {
-      const design = designs(station, null);
-      return design ? levelWithin(design, rules) : Infinity;
-    };
+    // Where the ground between two checks crosses the design it is off by nothing: only checks are asked.
+    const allowed = new Map(own.map((one) => [one.station, one.within]));
+    const within = (station: number) => allowed.get(station) ?? Infinity;
     const falls = own.some(({ design }) => design.falls);
     return [
       {

@@ -99,7 +99,13 @@ function factOf(what: Deed, of: PlannedRevision, crew: Crew, number: number): Fa
         revision,
       };
     case 'laid':
-      return { kind: 'laid', ...named, ...what.range, points: points(what.sleeved ? ['order', 'clean', 'sleeved'] : ['order', 'clean'], what.ok) as never, revision };
+      return {
+        kind: 'laid',
+        ...named,
+        ...what.range,
+        points: points(what.sleeved ? ['order', 'clean', 'sleeved'] : ['order', 'clean'], what.ok) as never,
+        revision,
+      };
     case 'level':
       return {
         kind: 'check',

@@ -93,7 +93,13 @@ export function coverReasonsAt(all: CoverPrepared, at: number): Reason[] {
   const { report, force } = all;
   const { run } = force;
   const asked = askedAt(report, at);
-  const points = asked && pointsAt(asked, run.water.length > 0, report.drains.some((one) => holds(one, at)));
+  const points =
+    asked &&
+    pointsAt(
+      asked,
+      run.water.length > 0,
+      report.drains.some((one) => holds(one, at)),
+    );
   return [
     ...generalReasons(all, at),
     ...(asked && points
@@ -314,7 +320,16 @@ export function coverCuts({ force, report }: CoverPrepared): number[] {
   const cuts = [
     ...ends(plan.places),
     ...report.nodes,
-    ...ends([...report.before, ...report.after, ...report.lines, ...report.ready, ...report.witnessed, ...report.unseen, ...report.hurts, ...report.drains]),
+    ...ends([
+      ...report.before,
+      ...report.after,
+      ...report.lines,
+      ...report.ready,
+      ...report.witnessed,
+      ...report.unseen,
+      ...report.hurts,
+      ...report.drains,
+    ]),
     ...ends(report.tests.map(({ kept }) => kept.entry.fact)),
     ...[...report.found, ...report.lifted].flatMap(({ from, to }) => [from - ROUND, to + ROUND]),
     ...report.photos.flatMap(({ from, to }) => [from - photo, to + photo]),

@@ -2,7 +2,20 @@ import fc from 'fast-check';
 import type { AirMethod, TestHow } from '../book';
 import { findProduct } from '../catalogue';
 import { resolveRules } from '../rules';
-import { airMinutes, airPressures, airStart, at20, conductorOhms, flowAt, makeUpAllowed, pipeLoss, saidOfTest, testVerdict, wettedOf, boreOf } from '.';
+import {
+  airMinutes,
+  airPressures,
+  airStart,
+  at20,
+  conductorOhms,
+  flowAt,
+  makeUpAllowed,
+  pipeLoss,
+  saidOfTest,
+  testVerdict,
+  wettedOf,
+  boreOf,
+} from '.';
 
 const rules = resolveRules('UK');
 const drain = (dn: number) => ({ ...findProduct('drain-160'), dn, od: dn + 0.01, wall: 0.005 });

@@ -131,6 +131,22 @@ export const ruleInfo = {
   insulationLeast: { label: 'Insulation of a cable at least', quantity: 'ohms' },
   flushSpeed: { label: 'Loops flushed at least at', quantity: 'speed' },
   liftFactor: { label: 'A load on the move weighs, times', quantity: 'ratio' },
+  liftHand: { label: 'Lift by hand tamper, compacted, up to', quantity: 'length' },
+  liftRammer: { label: 'Lift by rammer, compacted, up to', quantity: 'length' },
+  liftPlate: { label: 'Lift by light plate, compacted, up to', quantity: 'length' },
+  liftRoller: { label: 'Lift by trench roller, compacted, up to', quantity: 'length' },
+  fillPasses: { label: 'Passes a lift at least', quantity: 'count' },
+  impactFill: { label: 'Impact value of fill, mean at least', quantity: 'ratio' },
+  impactRoad: { label: 'Impact value under a road or footway, mean at least', quantity: 'ratio' },
+  penetrationFill: { label: 'Penetration a blow in fill, mean up to', quantity: 'length' },
+  penetrationRoad: { label: 'Penetration a blow under a road or footway, mean up to', quantity: 'length' },
+  densityFill: { label: 'Density of fill, of the greatest, mean at least', quantity: 'share' },
+  densityRoad: { label: 'Density under a road or footway, of the greatest, mean at least', quantity: 'share' },
+  readingLeast: { label: 'Each reading of a lift at least, of its target', quantity: 'share' },
+  readingApart: { label: 'A lift read at least every', quantity: 'length' },
+  reuseStone: { label: 'Stones in what goes back up to', quantity: 'length' },
+  asLaidAside: { label: 'Lines lie beside their plan within', quantity: 'length' },
+  asLaidApart: { label: 'As-laid points at least every', quantity: 'length' },
 } as const satisfies Record<string, RuleInfo>;
 
 export type RuleKey = keyof typeof ruleInfo;
@@ -239,6 +255,8 @@ const LEVELS = {
   slipFrom: { value: 0.5, basis: 'Default of this program: off by more is a slip of unit or station more often than of the bucket' },
   returnsWithin: { value: 0.01, basis: 'Usual default: 10 mm between any two poses; the maker’s figure rules' },
 };
+const CLASS = 'Usual for its class; the maker’s figure and a trial lift rule';
+const TARGET = 'Placeholder of this program for a common tester: the owner, or whoever made the trial, sets it';
 /** What is laid, and how it is proved, where owner and drawings say nothing else. */
 const LAYING = {
   bedApart: { value: 5, basis: 'Usual default: the bed measured every 5 m and at both ends' },
@@ -254,6 +272,22 @@ const LAYING = {
   insulationLeast: { value: 1e6, basis: 'IEC 60364-6: 1 MΩ at least up to 500 V; the cable maker’s figure rules' },
   flushSpeed: { value: 0.6, basis: 'Usual: 0.6 m/s carries air and dirt out of a loop' },
   liftFactor: { value: 1.1, basis: 'Usual lifting practice: what swings weighs a tenth more' },
+  liftHand: { value: 0.1, basis: CLASS },
+  liftRammer: { value: 0.15, basis: CLASS },
+  liftPlate: { value: 0.2, basis: CLASS },
+  liftRoller: { value: 0.3, basis: CLASS },
+  fillPasses: { value: 4, basis: 'Usual: four passes; more where a reading is low' },
+  impactFill: { value: 8, basis: TARGET },
+  impactRoad: { value: 15, basis: TARGET },
+  penetrationFill: { value: 0.025, basis: TARGET },
+  penetrationRoad: { value: 0.012, basis: TARGET },
+  densityFill: { value: 0.9, basis: TARGET },
+  densityRoad: { value: 0.95, basis: TARGET },
+  readingLeast: { value: 0.9, basis: 'Default of this program: no reading worse than its target by more than a tenth' },
+  readingApart: { value: 10, basis: 'Usual default: one reading a lift at least, and every 10 m' },
+  reuseStone: { value: 0.075, basis: 'Usual: stones to half a lift, 75 mm' },
+  asLaidAside: { value: 0.1, basis: 'Usual default: 100 mm to either side; the drawings rule' },
+  asLaidApart: { value: 10, basis: 'Usual default: every 10 m, and at every bend, end, joint, crossing and structure' },
 };
 const BORROWED = 'US tables, used here as a default for want of a local one';
 

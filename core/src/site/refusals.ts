@@ -20,9 +20,9 @@ import { registerOf, type RegisteredPiece } from './register';
  */
 export function entryRefusal(entry: Entry, inputs: RefusalInputs, more: Checks = {}): string | undefined {
   const { fact } = entry;
-  const check = (CHECKS[fact.kind] ?? more[fact.kind]) as
-    ((fact: Fact, inputs: RefusalInputs, entry: Entry) => string | undefined) | undefined;
-  return check?.(fact, inputs, entry);
+  type Check = ((fact: Fact, inputs: RefusalInputs, entry: Entry) => string | undefined) | undefined;
+  const [first, then] = [CHECKS[fact.kind], more[fact.kind]] as [Check, Check];
+  return first?.(fact, inputs, entry) ?? then?.(fact, inputs, entry);
 }
 
 const CHECKS: Checks = {

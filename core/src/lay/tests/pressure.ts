@@ -39,9 +39,7 @@ export const judgePressure: Judge<'pressure'> = ({ how, readings, gauge, product
   return fallVerdict(lacks, {
     readings,
     also:
-      madeUp === undefined
-        ? []
-        : [{ id: 'madeUp', quantity: 'volume', value: madeUp, limit, sense: 'most', ok: madeUp <= limit + 1e-12 }],
+      madeUp === undefined ? [] : [{ id: 'madeUp', quantity: 'volume', value: madeUp, limit, sense: 'most', ok: madeUp <= limit + 1e-12 }],
     lost,
     from,
     drop,

@@ -1,0 +1,209 @@
+import {
+  doubtOf,
+  inOrder,
+  knows,
+  ofKind,
+  unsettledIn,
+  withdrawn,
+  type CompactorId,
+  type FillLayer,
+  type FillTool,
+  type Kept,
+  type KeptOf,
+} from '../book';
+import type { Range } from '../geometry';
+import type { Job, Run, Unsettled } from '../job';
+import type { Rules } from '../rules';
+import type { Place } from '../trench';
+import { holds } from '../lay/along';
+import { fillLadder, USUAL_WAY, type FillRung, type FillWay, type Ladder } from './ladder';
+import { fillTarget, judgeFill, type FillVerdict } from './readings';
+import { fillSections, type FillSection, type FillSections } from './section';
+
+export interface FillInputs {
+  job: Pick<Job, 'products' | 'owners'>;
+  run: Run;
+  places: readonly Place[];
+  rules: Rules;
+  book: readonly Kept[];
+  now: number;
+}
+
+/** A lift as the book has it. Metres. */
+export interface FilledLift extends Range {
+  id: string;
+  kept: KeptOf<'filled'>;
+  layer: FillLayer;
+  thickness: number;
+  compactor: CompactorId | null;
+  /** Readings that count: those made since it was compacted again. */
+  readings: { id: string; tool: FillTool; station: number; value: number }[];
+  verdict: FillVerdict;
+  /** `again`: compacted again after a reading below its target, and not read since. */
+  state: 'unread' | 'passed' | 'below' | 'again';
+}
+
+export interface FillReport {
+  run: Run;
+  rules: Rules;
+  sections: FillSections;
+  way: FillWay;
+  /** Who decided the way; undefined: nobody, it is the usual one. */
+  chosen: KeptOf<'fillWay'> | undefined;
+  /** Lifts that are in, in the order they were put in; not those taken out or said to be wrong. */
+  lifts: FilledLift[];
+  /** What was found and is not settled: nothing goes on it. */
+  stops: Unsettled[];
+}
+
+/** How far a lift may lie off its mark, metres: what a shovel leaves. */
+export const MARK = 0.05;
+
+/** Everything the book says of the fill. What lies there lies there, whatever plan it was put in by. */
+export function fillReport({ job, run, places, rules, book, now }: FillInputs): FillReport {
+  const gone = withdrawn(book);
+  const believed = (one: Kept) => doubtOf(one, gone, now, rules) === undefined;
+  const sections = fillSections(job, run, places);
+  const ways = inOrder(ofKind(book, 'fillWay').filter(believed));
+  const chosen = ways.at(-1);
+  const reads = inOrder(ofKind(book, 'fillRead'));
+  const redone = ofKind(book, 'fillRedone').filter(believed);
+  const lifts = inOrder(ofKind(book, 'filled')).flatMap((kept): FilledLift[] => {
+    const { fact, id } = kept.entry;
+    const about = redone.filter(({ entry }) => entry.fact.lift === id);
+    if (!believed(kept) || about.some(({ entry }) => entry.fact.how === 'out')) return [];
+    const target = (tool: FillTool) => fillTarget(tool, fact.layer, run.surface, rules);
+    const own = reads.filter(({ entry }) => entry.fact.lift === id);
+    // A reading below its target stands until it is put right by another reading, not by saying that it was wrong.
+    const putRight = new Set(own.flatMap(({ entry }) => entry.corrects ?? []));
+    const judge = (some: readonly (typeof own)[number][]) => {
+      const read = some.map(({ entry }) => ({ id: entry.id, ...entry.fact }));
+      return { read, verdict: judgeFill(read, target) };
+    };
+    const stale = own.filter((one) => about.some((again) => knows(again, one)));
+    const live = own.filter((one) => !stale.includes(one) && !putRight.has(one.entry.id));
+    const good = judge(live.filter(believed));
+    const all = judge(live);
+    const low = all.verdict.state === 'below' ? all : good;
+    const was = judge(stale.filter((one) => !putRight.has(one.entry.id)));
+    const state =
+      low.verdict.state === 'below' ? 'below' : good.verdict.state === 'passed' ? 'passed' : was.verdict.state === 'below' ? 'again' : 'unread';
+    return [
+      {
+        id,
+        kept,
+        from: fact.from,
+        to: fact.to,
+        layer: fact.layer,
+        thickness: fact.thickness,
+        compactor: fact.compactor,
+        readings: low.read.map(({ id: of, tool, station, value }) => ({ id: of, tool, station, value })),
+        verdict: low.verdict,
+        state,
+      },
+    ];
+  });
+  return { run, rules, sections, way: chosen?.entry.fact ?? USUAL_WAY, chosen, lifts, stops: unsettledIn(book) };
+}
+
+/** Where a lift ends at a station, metres down from the ground. */
+export const liftTop = ({ mark }: KeptOf<'filled'>['entry']['fact'], { bed }: Pick<FillSection, 'bed'>): number =>
+  mark.from === 'bed' ? bed - mark.at : mark.at;
+
+/** How far the fill stands at a station. Metres down from the ground. */
+export interface FillState {
+  section: FillSection;
+  left: number;
+  right: number;
+  /** The lifts it is made of, bottom up. */
+  lifts: FilledLift[];
+  /** Why nothing may go on it: a lift that reads too low, or something found. */
+  shut: { lift: FilledLift } | { stop: Unsettled } | undefined;
+}
+
+/** **How far is it filled at a station?** Undefined where nothing is dug open. */
+export function fillAt(report: Pick<FillReport, 'sections' | 'lifts' | 'stops'>, at: number): FillState | undefined {
+  const section = report.sections(at);
+  if (!section) return undefined;
+  const here = report.lifts
+    .filter((lift) => holds(lift, at))
+    .map((lift) => ({ lift, top: liftTop(lift.kept.entry.fact, section) }))
+    .sort((a, b) => b.top - a.top);
+  const stack = (side: 'left' | 'right') => {
+    let top = section.bed;
+    const used: FilledLift[] = [];
+    for (const { lift, top: mark } of here) {
+      const { side: of } = lift.kept.entry.fact;
+      if (of !== 'both' && of !== side) continue;
+      // What hangs over nothing does not count: its ground is not known.
+      if (mark + lift.thickness < top - MARK) break;
+      used.push(lift);
+      top = Math.min(top, mark);
+    }
+    return { top, used };
+  };
+  const [left, right] = [stack('left'), stack('right')];
+  const lifts = here.map(({ lift }) => lift).filter((lift) => left.used.includes(lift) || right.used.includes(lift));
+  const low = lifts.find(({ state }) => state === 'below' || state === 'again');
+  const stop = report.stops.find((one) => holds(one, at));
+  return { section, left: left.top, right: right.top, lifts, shut: low ? { lift: low } : stop ? { stop } : undefined };
+}
+
+/** The highest of a stretch to be filled, and its ladder: marks down from the ground are the same all along it. */
+export function ladderOver(report: Pick<FillReport, 'sections' | 'way' | 'rules' | 'run'>, range: Range): { at: number; ladder: Ladder } | undefined {
+  const deepest = fillCuts(report.run, range).reduce<{ at: number; section: FillSection } | undefined>((most, at) => {
+    const section = report.sections(at);
+    return section && (!most || section.bed - section.surface > most.section.bed - most.section.surface) ? { at, section } : most;
+  }, undefined);
+  return deepest && { at: deepest.at, ladder: fillLadder(deepest.section, report.way, report.run.spoil.ground, report.rules) };
+}
+
+/** Stations of a stretch at which what is to be filled begins to change otherwise, its ends among them. */
+export function fillCuts(run: Run, { from, to }: Range): number[] {
+  const nodes = [
+    ...run.stations.map(({ station }) => station),
+    ...run.inverts.map(({ station }) => station),
+    ...run.reaches.map((reach) => reach.from),
+    ...run.laid.flatMap((line) => [line.from ?? from, line.to ?? to]),
+  ];
+  return [...new Set([from, ...nodes.filter((at) => at > from + 1e-6 && at < to - 1e-6), to])].sort((a, b) => a - b);
+}
+
+/** The lift that comes next at a station: the first whose mark is above where the fill stands; undefined where it is full. */
+export function nextRung(state: Pick<FillState, 'left' | 'right'>, ladder: Ladder): FillRung | undefined {
+  const top = Math.max(state.left, state.right);
+  return ladder.rungs.find((rung) => rung.top < top - MARK / 2);
+}
+
+/** Where the fill stands along the trench, piece by piece: equal neighbours are one. */
+export interface FillStretch extends Range {
+  /** Id of the next lift’s rung by layer and mark; null: full. */
+  next: FillRung | null;
+  shut: FillState['shut'];
+}
+
+/** Stretches by what comes next on them, for one ladder over each reach. */
+export function fillStretches(report: FillReport, places: readonly Range[]): FillStretch[] {
+  const stretches: FillStretch[] = [];
+  for (const place of places) {
+    const ends = report.lifts.flatMap(({ from, to }) => [from, to]).filter((at) => at > place.from + 1e-6 && at < place.to - 1e-6);
+    const stops = report.stops.flatMap(({ from, to }) => [from, to]).filter((at) => at > place.from && at < place.to);
+    const cuts = [...new Set([place.from, ...ends, ...stops, place.to])].sort((a, b) => a - b);
+    const over = ladderOver(report, place);
+    if (!over) continue;
+    for (const [i, to] of cuts.slice(1).entries()) {
+      const from = cuts[i] as number;
+      const state = fillAt(report, (from + to) / 2);
+      if (!state || to - from < 0.01) continue;
+      const next = nextRung(state, over.ladder) ?? null;
+      const last = stretches.at(-1);
+      if (last && Math.abs(last.to - from) < 1e-6 && last.next === next && sameShut(last.shut, state.shut)) last.to = to;
+      else stretches.push({ from, to, next, shut: state.shut });
+    }
+  }
+  return stretches;
+}
+const sameShut = (a: FillState['shut'], b: FillState['shut']): boolean => {
+  const key = (one: FillState['shut']) => (one === undefined ? '' : 'lift' in one ? one.lift.id : one.stop.id);
+  return key(a) === key(b);
+};
