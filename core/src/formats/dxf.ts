@@ -33,7 +33,7 @@ function drawing(layers: Record<string, number>): Drawing {
 }
 
 /** Older programs read DXF text as ASCII only: other characters are written the way the format has for them. */
-const ascii = (words: string): string =>
+export const ascii = (words: string): string =>
   words.replace(/[^\x20-\x7e]/g, (char) => `\\U+${(char.codePointAt(0) ?? 63).toString(16).toUpperCase().padStart(4, '0')}`);
 
 /** The plan of the runs as DXF, metres: lines, station ticks, structures, existing lines, hand-dig windows. */

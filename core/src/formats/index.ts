@@ -6,3 +6,4 @@ export * from './ics';
 export { refuse } from './refuse';
 export * from './order';
 export * from './book';
+export * from './asLaid';

@@ -384,6 +384,12 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
       },
     };
   };
+  return landXmlFile(job, at, { Alignments: { Alignment: runs.map(alignment) } });
+}
+
+/** A file of LandXML 1.2 round what it holds, in the units of the job. @param at when it is written, ISO date and time, which the format asks for. */
+export function landXmlFile({ name, units }: Pick<Job, 'name' | 'units'>, at: string, content: object): string {
+  const imperial = units === 'us';
   const [day, time] = at.split('T') as [string, string | undefined];
   const document = {
     '?xml': { '@version': '1.0', '@encoding': 'UTF-8' },
@@ -415,8 +421,8 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
               '@directionUnit': 'radians',
             },
           },
-      Project: { '@name': job.name },
-      Alignments: { Alignment: runs.map(alignment) },
+      Project: { '@name': name },
+      ...content,
     },
   };
   return new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', format: true, suppressEmptyNode: true }).build(document);

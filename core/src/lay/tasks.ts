@@ -32,7 +32,7 @@ export interface ClosedTask {
   owner: string;
 }
 
-type Wanting = Omit<LayTask, 'owner' | 'due'>;
+export type Wanting = Omit<LayTask, 'owner' | 'due'>;
 
 /** Everything found wanting of what is laid, and what was closed by evidence since. @param book entries of the run. */
 export function layTasks(report: LayReport, book: readonly Kept[], units: UnitSystem): { open: LayTask[]; closed: ClosedTask[] } {
@@ -45,6 +45,11 @@ export function layTasks(report: LayReport, book: readonly Kept[], units: UnitSy
     ...hurtTasks(report, units),
     ...readTasks(report, book, units),
   ].sort((a, b) => (a.where?.from ?? -Infinity) - (b.where?.from ?? -Infinity) || (a.about < b.about ? -1 : 1));
+  return withOwners(open, book);
+}
+
+/** What is to be seen to with who was said to see to it, and what was said of something that is in order since. */
+export function withOwners(open: readonly Wanting[], book: readonly Kept[]): { open: LayTask[]; closed: ClosedTask[] } {
   const gone = withdrawn(book);
   const owed = inOrder(ofKind(book, 'owed').filter((one) => !one.refused && !gone.has(one.entry.id)));
   const last = new Map(owed.map(({ entry }) => [entry.fact.about, entry.fact]));

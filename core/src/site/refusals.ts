@@ -1,4 +1,4 @@
-import { HOUR, marksFault, momentOf, type Entry, type Fact } from '../book';
+import { doubtOf, HOUR, marksFault, momentOf, ofKind, withdrawn, type Entry, type Fact } from '../book';
 import { designsOf } from '../dig/design';
 import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/checkFaults';
 import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
@@ -22,7 +22,18 @@ export function entryRefusal(entry: Entry, inputs: RefusalInputs, more: Checks =
   const { fact } = entry;
   type Check = ((fact: Fact, inputs: RefusalInputs, entry: Entry) => string | undefined) | undefined;
   const [first, then] = [CHECKS[fact.kind], more[fact.kind]] as [Check, Check];
-  return first?.(fact, inputs, entry) ?? then?.(fact, inputs, entry);
+  return afterwards(fact, inputs) ?? first?.(fact, inputs, entry) ?? then?.(fact, inputs, entry);
+}
+
+/** What may still be said of a run that was taken over: what it does afterwards, and bad news. */
+const AFTERWARDS: readonly string[] = ['sunk', 'note', 'wrong', 'found', 'settled', 'damage', 'owed', 'happening'];
+function afterwards({ kind }: Fact, { book, now, rules }: RefusalInputs): string | undefined {
+  if (AFTERWARDS.includes(kind)) return undefined;
+  const over = ofKind(book, 'closed').filter(({ entry }) => entry.fact.as === 'takenOver');
+  const gone = over.length > 0 ? withdrawn(book) : undefined;
+  return gone && over.some((one) => doubtOf(one, gone, now, rules) === undefined)
+    ? 'The run was taken over: its record is closed. Say in a note what there is to say.'
+    : undefined;
 }
 
 const CHECKS: Checks = {

@@ -1,0 +1,5 @@
+export * from './ties';
+export * from './points';
+export * from './lies';
+export * from './wanting';
+export * from './pack';
