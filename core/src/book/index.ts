@@ -35,7 +35,15 @@ export type { WallHoleFact } from './kinds/wallHole';
 export { coverPointIds, coverPoints, type CoverPoint, type CoverReadyFact } from './kinds/coverReady';
 export type { WitnessedFact } from './kinds/witnessed';
 export type { OwedFact } from './kinds/owed';
-export { compactorIds, compactorNames, fillSchoolIds, fillSchools, type CompactorId, type FillSchool, type FillWayFact } from './kinds/fillWay';
+export {
+  compactorIds,
+  compactorNames,
+  fillSchoolIds,
+  fillSchools,
+  type CompactorId,
+  type FillSchool,
+  type FillWayFact,
+} from './kinds/fillWay';
 export {
   fillLayers,
   fillSides,

@@ -101,7 +101,15 @@ describe('the ladder of a section', () => {
         (depth, fine, top, school, compactor, first) => {
           const bed = depth - 0.1;
           const crown = bed - 0.16;
-          const own = { ...section, bottom: depth, bed, crown, fine: Math.max(0, crown - fine), surface: Math.min(top, Math.max(0, crown - fine)), layers: [] };
+          const own = {
+            ...section,
+            bottom: depth,
+            bed,
+            crown,
+            fine: Math.max(0, crown - fine),
+            surface: Math.min(top, Math.max(0, crown - fine)),
+            layers: [],
+          };
           const { rungs, faults } = fillLadder(own, { school, compactor, first }, 'loam', rules);
           let at = bed;
           for (const rung of rungs) {
@@ -160,7 +168,11 @@ describe('the ladder of a section', () => {
 describe('readings', () => {
   const target = (tool: 'impact' | 'penetration' | 'density') => fillTarget(tool, 'fill', 'road', rules);
   test('their mean and each of them: one that is too low shuts however good the rest', () => {
-    const read = (...values: number[]) => judgeFill(values.map((value, station) => ({ tool: 'impact' as const, station, value })), target);
+    const read = (...values: number[]) =>
+      judgeFill(
+        values.map((value, station) => ({ tool: 'impact' as const, station, value })),
+        target,
+      );
     expect(read(15, 16).state).toBe('passed');
     expect(read(14, 15).state).toBe('below');
     expect(read(13, 30)).toMatchObject({ state: 'below', low: [0] });
@@ -171,7 +183,9 @@ describe('readings', () => {
   test('the made-up tester passes what had its passes, and not what had one, in nearly every draw', () => {
     const own = target('impact');
     const share = (passes: number) =>
-      Array.from({ length: 200 }, (_, seed) => madeUpTester('impact', own, NO_TESTER_FAULTS, seed).read(passes, 4)).filter((value) => value >= own.mean).length / 200;
+      Array.from({ length: 200 }, (_, seed) => madeUpTester('impact', own, NO_TESTER_FAULTS, seed).read(passes, 4)).filter(
+        (value) => value >= own.mean,
+      ).length / 200;
     expect(share(4)).toBeGreaterThan(0.95);
     expect(share(1)).toBeLessThan(0.05);
   });
@@ -211,7 +225,9 @@ const fineDone = () => [0.0775, 0.155, 0.2325, 0.31].map((at) => bookEntry(fine(
 
 describe('what is put in', () => {
   test('goes up rung by rung: the one above before the one below is refused, with where and why', () => {
-    expect(refusal([], lift())).toMatch(/^At 0\.0 m the lift below is missing: it is filled to 0\.91 m down, and this one begins at 0\.60 m\.$/);
+    expect(refusal([], lift())).toMatch(
+      /^At 0\.0 m the lift below is missing: it is filled to 0\.91 m down, and this one begins at 0\.60 m\.$/,
+    );
     const book = fineDone();
     expect(refusal(book, lift({ compactor: 'hand', thickness: 0.1, mark: { from: 'ground', at: 0.5 } }))).toBeUndefined();
     expect(refusal(book, lift({ mark: { from: 'ground', at: 0.307 } }))).toMatch(/the lift below is missing/);
@@ -236,7 +252,8 @@ describe('what is put in', () => {
   test('a reading below its target shuts the stretch for the next lift until it is compacted again and read, or taken out', () => {
     const first = bookEntry(lift({ thickness: 0.15, mark: { from: 'ground', at: 0.45 } }));
     const { id } = first.entry;
-    const read = (value: number) => bookEntry({ kind: 'fillRead', lift: id, station: 6, tool: 'impact', value, revision: REVISION, note: '' });
+    const read = (value: number) =>
+      bookEntry({ kind: 'fillRead', lift: id, station: 6, tool: 'impact', value, revision: REVISION, note: '' });
     const next = lift({ thickness: 0.145, mark: { from: 'ground', at: 0.305 } });
     const book = [...fineDone(), first, read(9)];
     expect(refusal(book, next)).toMatch(/reads too low/);
@@ -270,24 +287,35 @@ describe('what is put in', () => {
       })
       .map(({ ends: [a, b], step, side }) => fine((step + 1) * 0.1, { from: Math.min(a, b), to: Math.max(a, b), thickness: 0.1, side }));
     fc.assert(
-      fc.property(fc.array(anyLift, { maxLength: 25 }), fc.array(metres(0, 24), { minLength: 4, maxLength: 4 }), fc.nat(), (facts, stations, turn) => {
-        const entries = facts.map((fact) => bookEntry(fact));
-        const turned = entries.map((_, i) => entries[(i + turn) % entries.length]!);
-        for (const at of stations) {
-          const state = fillAt(report(entries), at)!;
-          expect(fillAt(report(turned), at)).toMatchObject({ left: state.left, right: state.right });
-          for (const side of ['left', 'right'] as const) {
-            // Step after step, as long as somebody put the next one in.
-            let step = 0;
-            const lies = (n: number) =>
-              facts.some((fact) => fact.from <= at && fact.to >= at && Math.abs(fact.mark.at - (n + 1) * 0.1) < 1e-9 && (fact.side === 'both' || fact.side === side));
-            while (lies(step)) step++;
-            expect(state[side]).toBeCloseTo(state.section.bed - step * 0.1, 9);
-            seen.filled += step;
-            if ([1, 2, 3, 4, 5].some((n) => n > step && lies(n))) seen.gap++;
+      fc.property(
+        fc.array(anyLift, { maxLength: 25 }),
+        fc.array(metres(0, 24), { minLength: 4, maxLength: 4 }),
+        fc.nat(),
+        (facts, stations, turn) => {
+          const entries = facts.map((fact) => bookEntry(fact));
+          const turned = entries.map((_, i) => entries[(i + turn) % entries.length]!);
+          for (const at of stations) {
+            const state = fillAt(report(entries), at)!;
+            expect(fillAt(report(turned), at)).toMatchObject({ left: state.left, right: state.right });
+            for (const side of ['left', 'right'] as const) {
+              // Step after step, as long as somebody put the next one in.
+              let step = 0;
+              const lies = (n: number) =>
+                facts.some(
+                  (fact) =>
+                    fact.from <= at &&
+                    fact.to >= at &&
+                    Math.abs(fact.mark.at - (n + 1) * 0.1) < 1e-9 &&
+                    (fact.side === 'both' || fact.side === side),
+                );
+              while (lies(step)) step++;
+              expect(state[side]).toBeCloseTo(state.section.bed - step * 0.1, 9);
+              seen.filled += step;
+              if ([1, 2, 3, 4, 5].some((n) => n > step && lies(n))) seen.gap++;
+            }
           }
-        }
-      }),
+        },
+      ),
       { numRuns: times(150) },
     );
     expect(seen.filled).toBeGreaterThan(100);

@@ -128,7 +128,9 @@ export function fillLadder(section: FillSection, way: FillWay, ground: GroundId,
     for (const thickness of lifts(from - to, most)) at = put('surface', name, at, thickness, compactor, BROUGHT_LOOSE);
 
   const faults: LadderFault[] = [];
-  const bears = rungs.findIndex(({ compactor: by, over, layer }) => by !== null && layer !== 'fine' && over < compactorOf(by, rules).cover - 1e-6);
+  const bears = rungs.findIndex(
+    ({ compactor: by, over, layer }) => by !== null && layer !== 'fine' && over < compactorOf(by, rules).cover - 1e-6,
+  );
   const rung = rungs[bears];
   if (rung?.compactor) {
     const { cover } = compactorOf(rung.compactor, rules);

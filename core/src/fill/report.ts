@@ -87,7 +87,13 @@ export function fillReport({ job, run, places, rules, book, now }: FillInputs): 
     const low = all.verdict.state === 'below' ? all : good;
     const was = judge(stale.filter((one) => !putRight.has(one.entry.id)));
     const state =
-      low.verdict.state === 'below' ? 'below' : good.verdict.state === 'passed' ? 'passed' : was.verdict.state === 'below' ? 'again' : 'unread';
+      low.verdict.state === 'below'
+        ? 'below'
+        : good.verdict.state === 'passed'
+          ? 'passed'
+          : was.verdict.state === 'below'
+            ? 'again'
+            : 'unread';
     return [
       {
         id,
@@ -150,7 +156,10 @@ export function fillAt(report: Pick<FillReport, 'sections' | 'lifts' | 'stops'>,
 }
 
 /** The highest of a stretch to be filled, and its ladder: marks down from the ground are the same all along it. */
-export function ladderOver(report: Pick<FillReport, 'sections' | 'way' | 'rules' | 'run'>, range: Range): { at: number; ladder: Ladder } | undefined {
+export function ladderOver(
+  report: Pick<FillReport, 'sections' | 'way' | 'rules' | 'run'>,
+  range: Range,
+): { at: number; ladder: Ladder } | undefined {
   const deepest = fillCuts(report.run, range).reduce<{ at: number; section: FillSection } | undefined>((most, at) => {
     const section = report.sections(at);
     return section && (!most || section.bed - section.surface > most.section.bed - most.section.surface) ? { at, section } : most;

@@ -90,10 +90,23 @@ const linesOf = (job: Job, run: Run, points: readonly AsLaidPoint[]): { name: st
 export function writeAsLaidDxf(job: Job, runs: readonly AsLaidRun[]): string {
   const dxf = new DxfWriter();
   dxf.setUnits(Units.Meters);
-  for (const [name, colour] of [['PLAN', 8], ['AS_LAID', Colors.Blue], ['POINTS', Colors.Red], ['TEXT', Colors.White]] as const) dxf.addLayer(name, colour, 'Continuous');
+  for (const [name, colour] of [
+    ['PLAN', 8],
+    ['AS_LAID', Colors.Blue],
+    ['POINTS', Colors.Red],
+    ['TEXT', Colors.White],
+  ] as const)
+    dxf.addLayer(name, colour, 'Continuous');
   for (const { run, points } of runs) {
-    dxf.addLWPolyline(routeOf(run).map((point) => ({ point })), { layerName: 'PLAN' });
-    for (const { own } of linesOf(job, run, points)) dxf.addLWPolyline(own.map(({ at }) => ({ point: at })), { layerName: 'AS_LAID' });
+    dxf.addLWPolyline(
+      routeOf(run).map((point) => ({ point })),
+      { layerName: 'PLAN' },
+    );
+    for (const { own } of linesOf(job, run, points))
+      dxf.addLWPolyline(
+        own.map(({ at }) => ({ point: at })),
+        { layerName: 'AS_LAID' },
+      );
     for (const one of points) {
       dxf.addCircle(point3d(one.at.x, one.at.y, one.top ?? 0), 0.1, { layerName: 'POINTS' });
       const words = [asLaidThings[one.what], one.name, one.top === undefined ? '' : one.top.toFixed(3)].filter(Boolean).join(' ');

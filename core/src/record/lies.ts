@@ -54,7 +54,11 @@ const nearest = (points: readonly AsLaidPoint[], line: string, station: number):
     );
 
 /** What is called something: runs, lines, structures and points whose name holds the words, in the order of the runs. */
-export function whatIsCalled(job: Pick<Job, 'products' | 'owners'>, runs: readonly LyingRun[], words: string): { runId: string; run: string; what: string; station: number }[] {
+export function whatIsCalled(
+  job: Pick<Job, 'products' | 'owners'>,
+  runs: readonly LyingRun[],
+  words: string,
+): { runId: string; run: string; what: string; station: number }[] {
   const asked = words.trim().toLowerCase();
   if (asked === '') return [];
   const has = (name: string) => name.toLowerCase().includes(asked);
@@ -62,7 +66,9 @@ export function whatIsCalled(job: Pick<Job, 'products' | 'owners'>, runs: readon
     const hit = (what: string, station: number) => ({ runId: id, run: run.name, what, station });
     return [
       ...(has(run.name) ? [hit(run.name, run.stations[0]?.station ?? 0)] : []),
-      ...placedLines(job, run).flatMap(({ name, product, from }) => (has(name) || has(product.name) ? [hit(`${name}, ${product.name}`, from)] : [])),
+      ...placedLines(job, run).flatMap(({ name, product, from }) =>
+        has(name) || has(product.name) ? [hit(`${name}, ${product.name}`, from)] : [],
+      ),
       ...run.structures.flatMap(({ name, station }) => (has(name) ? [hit(name, station)] : [])),
       ...points.flatMap(({ name, station }) => (name && has(name) ? [hit(name, station)] : [])),
     ];

@@ -1,4 +1,17 @@
-import { asLaidThings, compactorNames, entryColumns, fillLayers, inOrder, jointKinds, ofKind, picturesOf, sayEntry, testKinds, withdrawn, type Kept } from '../book';
+import {
+  asLaidThings,
+  compactorNames,
+  entryColumns,
+  fillLayers,
+  inOrder,
+  jointKinds,
+  ofKind,
+  picturesOf,
+  sayEntry,
+  testKinds,
+  withdrawn,
+  type Kept,
+} from '../book';
 import type { FillReport } from '../fill';
 import { sayFillVerdict } from '../fill/says';
 import type { SafeGate } from '../gates/stretches';
@@ -131,7 +144,9 @@ function asked({ job, run, revision }: PackInputs): PackChapter {
 function laidChapter({ job: { units }, lay }: PackInputs): PackChapter {
   const entries = lay.lines.filter(({ believed }) => believed);
   return chapter('laid', 'What was laid', {
-    missing: lay.laid.filter(({ id }) => !entries.some(({ kept }) => kept.entry.fact.line === id)).map(({ name }) => `${name}: nobody entered that it was laid.`),
+    missing: lay.laid
+      .filter(({ id }) => !entries.some(({ kept }) => kept.entry.fact.line === id))
+      .map(({ name }) => `${name}: nobody entered that it was laid.`),
     tables: table(
       ['When', 'Who', 'What'],
       entries.map(({ kept }) => [day(kept.entry.at), kept.entry.author, sayEntry(kept.entry, units)]),
@@ -143,7 +158,11 @@ function pointsChapter({ job: { units }, expected, points, unplaced }: PackInput
   return chapter('points', 'Plan against as laid', {
     words: ['Off the plan: along it, to the right of it, and up. Levels are of the top of the line.'],
     missing: [
-      ...expected.filter(({ by }) => !by).map(({ what, name, station }) => `${asLaidThings[what]}${name ? ` ${name}` : ''} at ${formatStation(station, units)}: not measured.`),
+      ...expected
+        .filter(({ by }) => !by)
+        .map(
+          ({ what, name, station }) => `${asLaidThings[what]}${name ? ` ${name}` : ''} at ${formatStation(station, units)}: not measured.`,
+        ),
       ...unplaced.map(({ kept }) => `${sayEntry(kept.entry, units)}: its tapes do not meet.`),
     ],
     tables: table(
@@ -155,7 +174,11 @@ function pointsChapter({ job: { units }, expected, points, unplaced }: PackInput
         signed(one.across, units),
         one.what === 'met' ? '' : signed(one.up, units),
         one.top === undefined ? 'not measured' : formatLength(one.top, units, 'level'),
-        one.kept.entry.fact.place.by === 'tapes' ? `tapes, within ${size(one.radius ?? 0, units)}${one.flat ? ', too flat' : ''}` : one.kept.entry.fact.place.by === 'station' ? 'station and offset' : 'coordinates',
+        one.kept.entry.fact.place.by === 'tapes'
+          ? `tapes, within ${size(one.radius ?? 0, units)}${one.flat ? ', too flat' : ''}`
+          : one.kept.entry.fact.place.by === 'station'
+            ? 'station and offset'
+            : 'coordinates',
       ]),
     ),
   });
@@ -165,7 +188,12 @@ function tiesChapter({ job: { units }, points, ties }: PackInputs): PackChapter 
   const structures = points.filter(({ what }) => what === 'structure' || what === 'end' || what === 'tail' || what === 'joint');
   const tied = structures.flatMap((point) => (ties.length > 1 ? [{ point, own: tiesTo(point.at, ties) }] : []));
   return chapter('ties', 'Ties: to find it again with two tapes', {
-    missing: ties.length < 2 ? ['No two points that stay were entered: nothing can be taped to.'] : structures.length === 0 ? ['No structure or end was measured.'] : [],
+    missing:
+      ties.length < 2
+        ? ['No two points that stay were entered: nothing can be taped to.']
+        : structures.length === 0
+          ? ['No structure or end was measured.']
+          : [],
     tables: table(
       ['What', 'Station', 'Tapes'],
       tied.map(({ point, own }) => [
@@ -214,9 +242,12 @@ function inspectionsChapter({ job: { units }, book }: PackInputs): PackChapter {
 }
 
 function testsChapter({ job: { units }, lay }: PackInputs): PackChapter {
-  const passed = (line: string) => lay.tests.some((test) => test.line === line && test.verdict.state === 'passed' && !test.void && test.believed);
+  const passed = (line: string) =>
+    lay.tests.some((test) => test.line === line && test.verdict.state === 'passed' && !test.void && test.believed);
   return chapter('tests', 'Tests', {
-    missing: lay.laid.filter(({ id, product }) => product.kind !== 'duct' && !passed(id)).map(({ name }) => `${name}: no test that passed and still holds.`),
+    missing: lay.laid
+      .filter(({ id, product }) => product.kind !== 'duct' && !passed(id))
+      .map(({ name }) => `${name}: no test that passed and still holds.`),
     tables: table(
       ['When', 'Who', 'Line', 'Test', 'Came to'],
       lay.tests.map(({ kept, of, verdict, void: gone }) => [
@@ -280,7 +311,10 @@ function unseenChapter({ job: { units }, lay, cover }: PackInputs): PackChapter 
   const shut = cover.stretches.filter(({ open }) => !open);
   return chapter('unseen', 'Covered without proof', {
     words: lay.unseen.length === 0 ? ['Nobody entered that something was covered unseen.'] : [],
-    missing: shut.map((stretch) => `${formatStretch(stretch, units)}: not ready to cover by the record. ${stretch.reasons.map(({ what }) => what).join('; ')}.`),
+    missing: shut.map(
+      (stretch) =>
+        `${formatStretch(stretch, units)}: not ready to cover by the record. ${stretch.reasons.map(({ what }) => what).join('; ')}.`,
+    ),
     tables: table(
       ['When', 'Who', 'What'],
       lay.unseen.map(({ kept }) => [day(kept.entry.at), kept.entry.author, sayEntry(kept.entry, units)]),
@@ -342,7 +376,9 @@ export const bookJson = (book: readonly Kept[]): string =>
   )}\n`;
 
 /** The book as one CSV a kind, by the kind’s name: its own columns alone. */
-export function bookByKind(book: readonly Kept[]): Record<string, { at: string; author: string; id: string; corrects: string; columns: ReturnType<typeof entryColumns> }[]> {
+export function bookByKind(
+  book: readonly Kept[],
+): Record<string, { at: string; author: string; id: string; corrects: string; columns: ReturnType<typeof entryColumns> }[]> {
   const kinds: ReturnType<typeof bookByKind> = {};
   for (const { entry } of inOrder(book)) {
     const rows = (kinds[entry.fact.kind] ??= []);

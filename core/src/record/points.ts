@@ -50,7 +50,10 @@ export interface UnplacedPoint {
 const NEAR = 1;
 
 /** Where an entry says its point lies; a fault where its tapes do not meet. */
-export function placeOf(run: Run, { place }: Pick<AsLaidFact, 'place'>): (PlanPoint & { radius?: number; residual?: number | undefined; flat?: boolean }) | TieFault {
+export function placeOf(
+  run: Run,
+  { place }: Pick<AsLaidFact, 'place'>,
+): (PlanPoint & { radius?: number; residual?: number | undefined; flat?: boolean }) | TieFault {
   switch (place.by) {
     case 'station':
       return besideLine(run, place.station, place.offset);
@@ -82,7 +85,10 @@ export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { poi
     const lies = fact.place.by === 'station' ? { station: fact.place.station, offset: fact.place.offset } : project(run, at);
     const met = fact.what === 'met';
     const { design, top, up } = heightOf(fact, line, designs);
-    const within = { aside: rules.asLaidAside.value ?? Infinity, up: design && line ? levelWithin(design.lines[line.id] ?? design, rules) : Infinity };
+    const within = {
+      aside: rules.asLaidAside.value ?? Infinity,
+      up: design && line ? levelWithin(design.lines[line.id] ?? design, rules) : Infinity,
+    };
     const across = lies.offset - (line?.x ?? 0);
     points.push({
       id,
@@ -146,25 +152,40 @@ export function pointsExpected({ job, run, places, rules }: Omit<RecordInputs, '
     const on = (station: number) => station >= line.from - 1e-6 && station <= line.to + 1e-6;
     const fixed = [
       make(line.product.kind === 'cable' ? 'tail' : 'end', line.from),
-      ...(line.leads ? run.structures.filter(({ station }) => on(station)).map(({ id, name, station }) => make('structure', station, name, id)) : []),
-      ...bendsOf(run).filter(({ station }) => on(station)).map(({ station }) => make('bend', station)),
-      ...run.existing.flatMap(({ id, name, where }) => (where.kind === 'crossing' && on(where.station) ? [make('crossing', where.station, name, id)] : [])),
+      ...(line.leads
+        ? run.structures.filter(({ station }) => on(station)).map(({ id, name, station }) => make('structure', station, name, id))
+        : []),
+      ...bendsOf(run)
+        .filter(({ station }) => on(station))
+        .map(({ station }) => make('bend', station)),
+      ...run.existing.flatMap(({ id, name, where }) =>
+        where.kind === 'crossing' && on(where.station) ? [make('crossing', where.station, name, id)] : [],
+      ),
       make(line.product.kind === 'cable' ? 'tail' : 'end', line.to),
     ]
       // A line that ends in a structure is found by it.
-      .filter((one, _, all) => one.what !== 'end' || !all.some(({ what, station }) => what === 'structure' && Math.abs(station - one.station) < NEAR))
+      .filter(
+        (one, _, all) =>
+          one.what !== 'end' || !all.some(({ what, station }) => what === 'structure' && Math.abs(station - one.station) < NEAR),
+      )
       .sort((a, b) => a.station - b.station);
     // Between two of these, evenly and no further apart than they may be.
     const between = fixed.slice(1).flatMap((next, i) => {
       const from = (fixed[i] as ExpectedPoint).station;
       const count = Math.ceil((next.station - from) / apart - 1e-6) - 1;
-      return Array.from({ length: Math.max(0, count) }, (_, k) => make('along', from + ((next.station - from) * (k + 1)) / (count + 1))).filter(({ station }) => dug(station));
+      return Array.from({ length: Math.max(0, count) }, (_, k) =>
+        make('along', from + ((next.station - from) * (k + 1)) / (count + 1)),
+      ).filter(({ station }) => dug(station));
     });
     const own = points.filter((one) => one.line?.id === line.id);
     return [...fixed, ...between]
       .sort((a, b) => a.station - b.station)
       .map((one) => {
-        const near = own.filter((point) => Math.abs(point.station - one.station) <= (one.what === 'along' ? Math.min(NEAR * 2, apart / 2) : NEAR) && (one.what === 'along' || point.what === one.what));
+        const near = own.filter(
+          (point) =>
+            Math.abs(point.station - one.station) <= (one.what === 'along' ? Math.min(NEAR * 2, apart / 2) : NEAR) &&
+            (one.what === 'along' || point.what === one.what),
+        );
         return { ...one, by: near.sort((a, b) => Math.abs(a.station - one.station) - Math.abs(b.station - one.station))[0] };
       });
   });

@@ -36,7 +36,11 @@ import {
 const REVISION = '10000000-0000-4000-8000-000000000001';
 const job = { ...blankJob('Yard', 'UK'), origin: null };
 const rules = resolveRules('UK');
-const flat = withInverts({ ...levelRun({ length: 40, protection: 'none' }), stations: [0, 40].map((station) => ({ station, ground: 10 })) }, 9.2, 8.7);
+const flat = withInverts(
+  { ...levelRun({ length: 40, protection: 'none' }), stations: [0, 40].map((station) => ({ station, ground: 10 })) },
+  9.2,
+  8.7,
+);
 const run: Run = {
   ...flat,
   name: 'Wash-down drain',
@@ -121,7 +125,12 @@ describe('points as laid', () => {
     const book = [
       bookEntry(point({ station: 30, place: { by: 'station', station: 30.2, offset: 0.15 } })),
       bookEntry(point({ station: 30, place: { by: 'coordinates', at: there } })),
-      bookEntry(point({ station: 30, place: { by: 'tapes', points: [held('post', p, 1), held('corner', q, 2)], lengths: [far(p), far(q)], side: 'right', third: null } })),
+      bookEntry(
+        point({
+          station: 30,
+          place: { by: 'tapes', points: [held('post', p, 1), held('corner', q, 2)], lengths: [far(p), far(q)], side: 'right', third: null },
+        }),
+      ),
     ];
     const { points } = asLaidOf(inputs(book));
     expect(points).toHaveLength(3);
@@ -134,7 +143,8 @@ describe('points as laid', () => {
   });
   test('heights: a level and a cover of the same top are the same, off the plan by the same', () => {
     // At 16 m: invert 9.0, wall and outside diameter of the pipe over it.
-    const at = (height: AsLaidFact['height']) => asLaidOf(inputs([bookEntry(point({ station: 16, place: { by: 'station', station: 16, offset: 0 }, height }))])).points[0]!;
+    const at = (height: AsLaidFact['height']) =>
+      asLaidOf(inputs([bookEntry(point({ station: 16, place: { by: 'station', station: 16, offset: 0 }, height }))])).points[0]!;
     const top = at({ as: 'level', value: 9.5, setUp: null });
     const cover = at({ as: 'cover', value: 0.5 });
     expect(cover.top).toBeCloseTo(9.5, 9);
@@ -143,7 +153,9 @@ describe('points as laid', () => {
   });
   test('tapes that do not meet are told, not placed', () => {
     const held = (name: string, x: number) => ({ id: REVISION, name, at: { x, y: 0 } });
-    const book = [bookEntry(point({ place: { by: 'tapes', points: [held('a', 0), held('b', 12)], lengths: [4, 5], side: 'left', third: null } }))];
+    const book = [
+      bookEntry(point({ place: { by: 'tapes', points: [held('a', 0), held('b', 12)], lengths: [4, 5], side: 'left', third: null } })),
+    ];
     expect(asLaidOf(inputs(book))).toMatchObject({ points: [], unplaced: [{ fault: { code: 'short', by: 3 } }] });
   });
   test('what is asked for: both ends, the bend, and no gap over the rule between; each is answered by a point near it', () => {
@@ -191,7 +203,9 @@ describe('files', () => {
     }
   });
   test('GeoJSON and LandXML read back by their readers come to the same places', () => {
-    const geo = JSON.parse(writeAsLaidGeoJson(job, runs)) as { features: { geometry: { type: string; coordinates: number[] }; properties: { feature: string } }[] };
+    const geo = JSON.parse(writeAsLaidGeoJson(job, runs)) as {
+      features: { geometry: { type: string; coordinates: number[] }; properties: { feature: string } }[];
+    };
     const shown = geo.features.filter(({ properties }) => properties.feature === 'asLaid');
     expect(shown.map(({ geometry }) => geometry.coordinates)).toEqual(points.map(({ at, top }) => [at.x, at.y, top]));
     expect(() => readGeoJson(JSON.stringify(geo), null)).not.toThrow();
@@ -207,7 +221,11 @@ describe('files', () => {
     const dxf = new DxfParser().parseSync(writeAsLaidDxf(job, runs));
     const of = (type: string) => dxf!.entities.filter((one) => one.type === type);
     expect(of('CIRCLE')).toHaveLength(5);
-    expect(of('LWPOLYLINE').map(({ layer }) => layer).sort()).toEqual(['AS_LAID', 'PLAN']);
+    expect(
+      of('LWPOLYLINE')
+        .map(({ layer }) => layer)
+        .sort(),
+    ).toEqual(['AS_LAID', 'PLAN']);
   });
   test('the book by kind and as JSON: nothing of it is left out', () => {
     const kinds = bookByKind(book);
@@ -276,7 +294,8 @@ describe('handing over', () => {
   const chapter = (pack: ReturnType<typeof packOf>, id: string) => pack.chapters.find((one) => one.id === id)!;
   test('an empty record prints what is missing of every chapter', () => {
     const pack = packOf([]);
-    for (const id of ['laid', 'points', 'ties', 'fill', 'inspections', 'tests', 'photos', 'unseen', 'signed']) expect(chapter(pack, id).missing).not.toEqual([]);
+    for (const id of ['laid', 'points', 'ties', 'fill', 'inspections', 'tests', 'photos', 'unseen', 'signed'])
+      expect(chapter(pack, id).missing).not.toEqual([]);
     expect(pack.head).toBe('');
   });
   test('its figures are the core’s own: points, ties, deviations, rules', () => {
@@ -299,7 +318,8 @@ describe('handing over', () => {
   });
   test('closed first, then taken over, each once; put right it is open again', () => {
     const close = (as: 'closed' | 'takenOver'): Fact => ({ kind: 'closed', as, who: 'competent person', open: 0, note: '' });
-    const refusal = (book: readonly Kept[], fact: Fact) => entryRefusal(bookEntry(fact).entry as never, { job, rules, plan, run, book, now }, fillChecks);
+    const refusal = (book: readonly Kept[], fact: Fact) =>
+      entryRefusal(bookEntry(fact).entry as never, { job, rules, plan, run, book, now }, fillChecks);
     expect(refusal([], close('takenOver'))).toMatch(/closed first/);
     const closed = bookEntry(close('closed'));
     expect(refusal([closed], close('closed'))).toMatch(/closed already/);

@@ -66,7 +66,12 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
   const visits = places.flatMap((place): Wanting[] => {
     const middle = (place.from + place.to) / 2;
     const settles = settlementAt(fill, middle);
-    if (!settles || settles.crown < 0.02 || sunk.some(({ station, advice }) => station >= place.from && station <= place.to && advice === 'done')) return [];
+    if (
+      !settles ||
+      settles.crown < 0.02 ||
+      sunk.some(({ station, advice }) => station >= place.from && station <= place.to && advice === 'done')
+    )
+      return [];
     return [
       {
         about: `visit.${place.from.toFixed(1)}`,
@@ -78,55 +83,51 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
   });
   return withOwners(
     [
-      ...low.map(
-        (lift): Wanting => ({
-          about: `lift.${lift.id}`,
-          what: lift.state === 'below' ? `A lift reads too low, ${formatStretch(lift, units)}` : `A lift was compacted again, ${formatStretch(lift, units)}`,
-          todo: lift.state === 'below' ? `${sayFillVerdict(lift.verdict, units)} Compact it again and read it, or take it out.` : 'Read it again.',
-          where: lift,
-        }),
-      ),
+      ...low.map((lift): Wanting => ({
+        about: `lift.${lift.id}`,
+        what:
+          lift.state === 'below'
+            ? `A lift reads too low, ${formatStretch(lift, units)}`
+            : `A lift was compacted again, ${formatStretch(lift, units)}`,
+        todo:
+          lift.state === 'below'
+            ? `${sayFillVerdict(lift.verdict, units)} Compact it again and read it, or take it out.`
+            : 'Read it again.',
+        where: lift,
+      })),
       ...unreadLifts(fill)
         .filter(({ state }) => state === 'unread' || state === 'passed')
-        .map(
-          (lift): Wanting => ({
-            about: `read.${lift.id}`,
-            what: `A lift has too few readings, ${formatStretch(lift, units)}`,
-            todo: `One at least, and every ${formatLength(fill.rules.readingApart.value ?? 0, units)}.`,
-            where: lift,
-          }),
-        ),
+        .map((lift): Wanting => ({
+          about: `read.${lift.id}`,
+          what: `A lift has too few readings, ${formatStretch(lift, units)}`,
+          todo: `One at least, and every ${formatLength(fill.rules.readingApart.value ?? 0, units)}.`,
+          where: lift,
+        })),
       ...sunk
         .filter(({ advice }) => advice === 'fill')
-        .map(
-          ({ kept, station, left }): Wanting => ({
-            about: `sunk.${kept.entry.id}`,
-            what: `It sank ${formatLength(-left, units, 'size')} further than was heaped, at ${formatStation(station, units)}`,
-            todo: 'Make it up, and look for where the fill went: a void, a broken line, water.',
-            where: { from: station, to: station },
-          }),
-        ),
+        .map(({ kept, station, left }): Wanting => ({
+          about: `sunk.${kept.entry.id}`,
+          what: `It sank ${formatLength(-left, units, 'size')} further than was heaped, at ${formatStation(station, units)}`,
+          todo: 'Make it up, and look for where the fill went: a void, a broken line, water.',
+          where: { from: station, to: station },
+        })),
       ...(begun && surface !== 'field'
-        ? open.map(
-            (range): Wanting => ({
-              about: `surface.${range.from.toFixed(1)}`,
-              what: `Surface to be made good, ${formatStretch(range, units)}`,
-              todo: guarding[surface],
-              where: range,
-            }),
-          )
+        ? open.map((range): Wanting => ({
+            about: `surface.${range.from.toFixed(1)}`,
+            what: `Surface to be made good, ${formatStretch(range, units)}`,
+            todo: guarding[surface],
+            where: range,
+          }))
         : []),
       ...(begun
         ? expected
             .filter(({ by }) => by === undefined)
-            .map(
-              ({ id, what, name, station }): Wanting => ({
-                about: `point.${id}`.slice(0, 160),
-                what: `${asLaidThings[what]}${name ? ` ${name}` : ''} at ${formatStation(station, units)} not measured as laid`,
-                todo: 'By two tapes, or beside its station, with its level or cover.',
-                where: { from: station, to: station },
-              }),
-            )
+            .map(({ id, what, name, station }): Wanting => ({
+              about: `point.${id}`.slice(0, 160),
+              what: `${asLaidThings[what]}${name ? ` ${name}` : ''} at ${formatStation(station, units)} not measured as laid`,
+              todo: 'By two tapes, or beside its station, with its level or cover.',
+              where: { from: station, to: station },
+            }))
         : []),
       ...visits,
     ],

@@ -36,12 +36,12 @@ export const fillChecks: Checks = {
   fillRead: (fact, { book, job: { units } }) => {
     const lift = ofKind(book, 'filled').find(({ entry }) => entry.id === fact.lift);
     if (!lift) return 'A reading is of a lift: enter the lift first.';
-    return holds(lift.entry.fact, fact.station)
-      ? undefined
-      : `That lift does not reach ${formatStation(fact.station, units)}.`;
+    return holds(lift.entry.fact, fact.station) ? undefined : `That lift does not reach ${formatStation(fact.station, units)}.`;
   },
   fillRedone: (fact, { book }) =>
-    ofKind(book, 'filled').some(({ entry }) => entry.id === fact.lift) ? undefined : 'That lift is not in the book here yet; wait until it was heard.',
+    ofKind(book, 'filled').some(({ entry }) => entry.id === fact.lift)
+      ? undefined
+      : 'That lift is not in the book here yet; wait until it was heard.',
   /** What was typed of the fill is held against the lifts that are in, where anything was laid there. */
   released: ({ pieces, fill }, inputs) => {
     const report = reportOf(inputs);
@@ -63,7 +63,8 @@ export const fillChecks: Checks = {
     const gone = withdrawn(book);
     const said = inOrder(ofKind(book, 'closed')).filter((one) => doubtOf(one, gone, now, rules) === undefined);
     const is = (as: typeof fact.as) => said.some(({ entry }) => entry.fact.as === as);
-    if (fact.as === 'takenOver') return is('closed') ? (is('takenOver') ? 'It is taken over already.' : undefined) : 'It is closed first, then taken over.';
+    if (fact.as === 'takenOver')
+      return is('closed') ? (is('takenOver') ? 'It is taken over already.' : undefined) : 'It is closed first, then taken over.';
     return is('closed') ? 'It is closed already.' : undefined;
   },
 };

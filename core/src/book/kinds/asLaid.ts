@@ -24,7 +24,11 @@ const held = z.strictObject({ id: z.uuid(), name: text(60), at: planPoint });
 
 /** Where it lies: beside a station, by coordinates, or by two tapes and the side they meet on, seen from the first point to the second. */
 const place = z.discriminatedUnion('by', [
-  z.strictObject({ by: z.literal('station'), station: stationAround, offset: z.number().min(-50, 'At most 50 m aside.').max(50, 'At most 50 m aside.') }),
+  z.strictObject({
+    by: z.literal('station'),
+    station: stationAround,
+    offset: z.number().min(-50, 'At most 50 m aside.').max(50, 'At most 50 m aside.'),
+  }),
   z.strictObject({ by: z.literal('coordinates'), at: planPoint }),
   z.strictObject({
     by: z.literal('tapes'),

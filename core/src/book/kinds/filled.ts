@@ -91,7 +91,8 @@ export const fillRedone = kindOf({
   of: 'run',
   version: 1,
   schema: redoneSchema,
-  say: ({ how, passes, note }) => `${how === 'out' ? 'Lift taken out' : `Lift compacted again, ${passes} passes`}${note ? `, ${note}` : ''}`,
+  say: ({ how, passes, note }) =>
+    `${how === 'out' ? 'Lift taken out' : `Lift compacted again, ${passes} passes`}${note ? `, ${note}` : ''}`,
 });
 
 /** What was dug looked at: may it go back? Largest stone in metres. */
