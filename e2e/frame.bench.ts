@@ -8,7 +8,7 @@ import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
 import { demoFile } from '../core/src/demo';
 import { NO_REVISION } from '../core/src/book';
 import { blankRun, FILE_VERSION } from '../core/src/job';
-import { demoRun, lineMeter, newRun, open, STEPS } from './helpers';
+import { demoRun, lineMeter, newRun, open, step, STEPS } from './helpers';
 import { launch } from './launch';
 import { shot } from './photo';
 
@@ -345,7 +345,7 @@ async function benchDigging(page: Page): Promise<void> {
   }
   tell('the card, the program begun anew from the device', at(inOrder(opened), 0.5), 1000);
   const byBar: number[] = [];
-  const go = (name: string) => page.getByRole('navigation', { name: 'Order of the work' }).getByRole('link', { name, exact: true }).click();
+  const go = (name: string) => step(page, name);
   for (let i = 0; i < 5; i++) {
     await go('Set out');
     await page.getByRole('textbox', { name: 'Benchmark' }).waitFor();

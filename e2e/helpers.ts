@@ -128,11 +128,19 @@ export const STEPS: readonly { name: string; place: string; tabs: readonly strin
   { name: 'Set out', place: 'setout', tabs: ['Set up', 'Machine', 'Sensors', 'Sheet'] },
   { name: 'Dig', place: 'dig', tabs: ['Card', 'Level', 'Layers', 'As dug', 'Day'] },
   { name: 'Lay', place: 'lay', tabs: ['Bed', 'Line', 'Joints', 'Tests', 'Lift', 'To do'] },
+  { name: 'Fill', place: 'fill', tabs: ['Lifts', 'Ladder', 'Soil', 'Supports', 'Settle'] },
+  { name: 'Record', place: 'record', tabs: ['Points', 'Ties', 'To do', 'Files', 'Find', 'Close'] },
   { name: 'Site', place: 'site', tabs: ['Enter', 'Stands', 'Cover', 'Issue', 'Photos', 'Book'] },
 ];
 /** Goes to a step of the run one is on by the bar with the order of the work. */
-export const step = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Order of the work' }).getByRole('link', { name, exact: true }).click();
+export async function step(page: Page, name: string): Promise<void> {
+  const bar = page.getByRole('navigation', { name: 'Order of the work' });
+  const link = bar.getByRole('link', { name, exact: true });
+  await bar.waitFor();
+  // On a phone it shows the steps of planning or those on site.
+  if ((await link.count()) === 0) await bar.getByRole('button', { name: /show its steps/ }).click();
+  await link.click();
+}
 /** The address of the run a page is on, less its screen. */
 export const runAt = (page: Page): string => new URL(page.url()).pathname.replace(/(\/runs\/[^/]+).*/, '$1');
 

@@ -23,6 +23,7 @@ import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import HardHat from 'lucide-react-native/icons/hard-hat';
 import Images from 'lucide-react-native/icons/images';
 import Info from 'lucide-react-native/icons/info';
+import Layers from 'lucide-react-native/icons/layers';
 import ListChecks from 'lucide-react-native/icons/list-checks';
 import Maximize from 'lucide-react-native/icons/maximize';
 import OctagonX from 'lucide-react-native/icons/octagon-x';
@@ -94,6 +95,7 @@ const icons = {
   'page-last': ChevronLast,
   copy: Copy,
   touch: Crosshair,
+  layers: Layers,
   list: ListChecks,
   measure: Ruler,
   print: Printer,

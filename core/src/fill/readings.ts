@@ -65,3 +65,14 @@ export function judgeFill(
     verdicts[0] ?? { state: 'unread', count: 0, mean: NaN, worst: NaN, target: undefined, low: [] }
   );
 }
+
+/** Where a lift is read next: half a spacing in, then a spacing on from the last, metres to the nearest tenth. */
+export function nextReading(
+  { from, to, readings }: { from: number; to: number; readings: readonly { station: number }[] },
+  rules: Rules,
+): number {
+  const apart = rules.readingApart.value ?? to - from;
+  const last = Math.max(...readings.map(({ station }) => station), -Infinity);
+  const next = Number.isFinite(last) ? last + apart : from + Math.min(apart, to - from) / 2;
+  return Math.min(to, Math.round(Math.min(to, next) * 10) / 10);
+}

@@ -216,3 +216,20 @@ const sameShut = (a: FillState['shut'], b: FillState['shut']): boolean => {
   const key = (one: FillState['shut']) => (one === undefined ? '' : 'lift' in one ? one.lift.id : one.stop.id);
   return key(a) === key(b);
 };
+
+/** What lies at a station as rungs, bottom up: what is drawn of a fill that is in. */
+export const asFilled = ({ section, lifts }: FillState): FillRung[] =>
+  lifts.map(({ layer, thickness, compactor, kept: { entry } }) => {
+    const top = liftTop(entry.fact, section);
+    return {
+      layer,
+      material: entry.fact.material,
+      from: top + thickness,
+      top,
+      thickness,
+      loose: thickness,
+      compactor,
+      passes: entry.fact.passes,
+      over: section.crown - top,
+    };
+  });

@@ -1,5 +1,15 @@
 import { compactorNames, fillTools, type FillTool } from '../book';
-import { formatLength, formatPercent, formatStation, type UnitSystem } from '../units';
+import {
+  bareUnit,
+  formatLength,
+  formatPercent,
+  formatStation,
+  parseDecimal,
+  parseLength,
+  parsePercent,
+  type Parsed,
+  type UnitSystem,
+} from '../units';
 import type { FillRung, Ladder, LadderFault } from './ladder';
 import type { FillTarget, FillVerdict } from './readings';
 import type { ReuseLack } from './reuse';
@@ -11,6 +21,10 @@ export const sayReading = (tool: FillTool, value: number, units: UnitSystem): st
     : tool === 'density'
       ? formatPercent(value)
       : String(Number(value.toFixed(1)));
+
+/** What was typed of a tester: a length a blow, a percentage, or a bare number. */
+export const parseReading = (tool: FillTool, text: string, units: UnitSystem): Parsed =>
+  tool === 'penetration' ? parseLength(text, bareUnit(units, 'size')) : tool === 'density' ? parsePercent(text) : parseDecimal(text, '');
 
 export const sayTarget = ({ tool, sense, mean, each }: FillTarget, units: UnitSystem): string =>
   `${fillTools[tool]}: mean ${sense === 'least' ? 'at least' : 'up to'} ${sayReading(tool, mean, units)}, each ${sayReading(tool, each, units)}`;

@@ -152,3 +152,18 @@ export function writeAsLaidLandXml(job: Job, runs: readonly AsLaidRun[], at: str
     ...(alignments.length > 0 ? { Alignments: { Alignment: alignments } } : {}),
   });
 }
+
+/** Entries of one kind as a table: when, who, and the kind’s own columns. */
+export const writeKindCsv = (
+  rows: readonly {
+    at: string;
+    author: string;
+    id: string;
+    corrects: string;
+    columns: Readonly<Record<string, string | number | boolean>>;
+  }[],
+): string => {
+  const own = [...new Set(rows.flatMap(({ columns }) => Object.keys(columns)))];
+  const data = rows.map(({ at, author, id, corrects, columns }) => [at, author, id, corrects, ...own.map((key) => columns[key] ?? '')]);
+  return Papa.unparse({ fields: ['at', 'author', 'id', 'corrects', ...own], data }, { escapeFormulae: true });
+};

@@ -1,5 +1,6 @@
 import { bedPoints, coverPoints, laidPoints, sayEntry, testKinds, type Kept } from '../book';
 import { holesAt } from '../protection';
+import { joined, without, type Range } from '../geometry';
 import type { PlacedLine } from '../job';
 import { wholeOfPlaces } from '../trench';
 import {
@@ -303,6 +304,14 @@ function ownerReasons({ report }: CoverPrepared, line: PlacedLine, at: number, w
   return answer.state === 'never'
     ? [stop(`owner.${line.id}`, `${whose}not seen by its owner`, `Asked for: ${owner.inspections}.`, owner.name)]
     : wanting(`owner.${line.id}`, `${whose}not accepted by its owner`, answer, owner.name);
+}
+
+/** Where a stretch is shut and nobody said that it is covered unseen: what may not be filled over. */
+export function shutUnsaid({ stretches }: Pick<SafeGate, 'stretches'>, unseen: readonly Range[], range: Range): Range[] {
+  const shut = stretches.filter(({ open, from, to }) => !open && from < range.to - SHORTEST && to > range.from + SHORTEST);
+  const within = shut.map(({ from, to }) => ({ from: Math.max(from, range.from), to: Math.min(to, range.to) }));
+  const said = joined([...unseen]);
+  return joined(within).flatMap((one) => without(one, said));
 }
 
 /** Every station at which an answer may change. */

@@ -3,3 +3,4 @@ export * from './points';
 export * from './lies';
 export * from './wanting';
 export * from './pack';
+export * from './says';

@@ -12,7 +12,7 @@ import {
   withdrawn,
   type Kept,
 } from '../book';
-import type { FillReport } from '../fill';
+import { asFilled, fillAt, type FillReport, type FillRung } from '../fill';
 import { sayFillVerdict } from '../fill/says';
 import type { SafeGate } from '../gates/stretches';
 import { fingerprint, placedLines, type Job, type Run } from '../job';
@@ -33,7 +33,8 @@ export type PackDrawing =
   | { kind: 'test'; title: string; verdict: TestVerdict }
   | { kind: 'plan'; title: string }
   | { kind: 'tie'; title: string; point: AsLaidPoint; ties: { point: HeldPoint; length: number }[] }
-  | { kind: 'section'; title: string; station: number };
+  /** What lies there, lift by lift. */
+  | { kind: 'section'; title: string; station: number; rungs: FillRung[] };
 
 /** A chapter of the pack. `missing`: what should be there and is not; it is printed as missing. */
 export interface PackChapter {
@@ -226,7 +227,10 @@ function fillChapter({ job: { units }, fill }: PackInputs): PackChapter {
         sayFillVerdict(lift.verdict, units),
       ]),
     ),
-    drawings: middles.map((station) => ({ kind: 'section', title: `Section at ${formatStation(station, units)}`, station })),
+    drawings: middles.flatMap((station): PackDrawing[] => {
+      const state = fillAt(fill, station);
+      return state ? [{ kind: 'section', title: `Section at ${formatStation(station, units)}`, station, rungs: asFilled(state) }] : [];
+    }),
   });
 }
 

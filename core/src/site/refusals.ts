@@ -213,7 +213,7 @@ function overlapping(
 }
 
 /** Height of the lowest cylinder of a set over the floor, by the plan of the hole it stands in, metres. */
-function lowestBrace({ pit, from }: RegisteredPiece, plan: HoldingPlan | undefined): number | undefined {
+export function lowestBrace({ pit, from }: RegisteredPiece, plan: HoldingPlan | undefined): number | undefined {
   const place = plan?.places.find(
     (one) => (pit === null ? one.kind === 'reach' : one.id === pit) && from >= one.from - EPSILON && from <= one.to + EPSILON,
   );

@@ -1,10 +1,13 @@
 import { planRun, resolveRules, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { fillChecks } from '@tamper/core/fillRefusals';
 import { layChecks } from '@tamper/core/layRefusals';
 import { entryRefusal } from '@tamper/core/refusals';
 import { bookOfKind, saysNo, type Entry } from '@tamper/core/book';
 import type { Store } from '../db/store';
 import type { Revisions } from '../revisions/revisions';
 import type { Refuse } from './book';
+
+const CHECKS = { ...layChecks, ...fillChecks };
 
 /** Plans of issued copies already worked out: a copy never changes, so its plan does not either. */
 const planned = new Map<string, Plan>();
@@ -38,5 +41,5 @@ export async function refuseAgainst(entry: Entry, jobId: string, runId: string, 
   const job: Job = body?.job ?? (await store.jobs.get(jobId)).doc;
   const rules = resolveRules(job.ruleSet, job.overrides);
   const plan = force && body ? planOf(force.id, body) : undefined;
-  return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() }, layChecks);
+  return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() }, CHECKS);
 }

@@ -1,17 +1,44 @@
 import { Link } from 'expo-router';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
 import { useRoom } from '../../ui/useRoom';
-import { firstOf, runPath, stepIds, steps, type StepId } from './places';
+import { firstOf, phaseOf, phases, runPath, stepIds, steps, type Phase, type StepId } from './places';
 
 /** The order of the work, under the thumb or beside a wide page. */
 export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: string; runId: string; step: StepId | undefined }) {
   const { wide, low, rail } = useRoom();
   const { bottom, left } = useSafeAreaInsets();
+  // On a phone the steps of planning or those on site: ten in a row are too small for a glove.
+  const few = !wide || low;
+  const own = phaseOf(step);
+  const [shown, setShown] = useState<{ at: StepId | undefined; phase: Phase }>();
+  const phase = shown && shown.at === step ? shown.phase : own;
+  const other = phase === 'plan' ? 'work' : 'plan';
+  const turn = (
+    <Pressable
+      role="button"
+      aria-label={phase === 'plan' ? 'On site: show its steps' : 'Plan: show its steps'}
+      onPress={() => setShown({ at: step, phase: other })}
+      style={{
+        flex: wide ? undefined : 1,
+        minHeight: 56,
+        alignItems: 'center',
+        justifyContent: 'center',
+        gap: 2,
+        borderColor: colours.line,
+        ...(wide ? {} : phase === 'plan' ? { borderLeftWidth: 1 } : { borderRightWidth: 1 }),
+      }}
+    >
+      <Icon name={phase === 'plan' ? 'next' : 'back'} size={24} color={colours.faded} />
+      <Text variant="labelMedium" style={{ color: colours.faded }}>
+        {phase === 'plan' ? 'On site' : 'Plan'}
+      </Text>
+    </Pressable>
+  );
   return (
     <View
       role="navigation"
@@ -23,7 +50,8 @@ export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: st
         ...(wide ? { width: rail + left, paddingLeft: left, borderRightWidth: 1 } : { borderTopWidth: 1, paddingBottom: bottom }),
       }}
     >
-      {stepIds.map((id) => {
+      {few && phase === 'work' ? turn : null}
+      {(few ? phases[phase] : stepIds).map((id) => {
         const on = id === step;
         return (
           <Link key={id} href={runPath(jobId, runId, firstOf(id))} asChild>
@@ -48,6 +76,7 @@ export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: st
           </Link>
         );
       })}
+      {few && phase === 'plan' ? turn : null}
     </View>
   );
 });

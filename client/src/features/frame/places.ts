@@ -1,4 +1,4 @@
-/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, what is set out, dug to, laid and tested, and the site itself. */
+/** The screens of a run in the order of the work: what is dug, what holds it, what digs it, what could go wrong with it, what is set out, dug to, laid and tested, filled, recorded, and the site itself. */
 export const steps = {
   trench: { title: 'Trench', icon: 'trench', tabs: { section: 'Section', long: 'Long', plan: 'Plan' } },
   protection: { title: 'Protect', icon: 'clear', tabs: { soil: 'Soil', ways: 'Ways', supports: 'Supports', steps: 'Steps' } },
@@ -15,6 +15,16 @@ export const steps = {
     icon: 'points',
     tabs: { bed: 'Bed', lines: 'Line', joints: 'Joints', tests: 'Tests', lift: 'Lift', tasks: 'To do' },
   },
+  fill: {
+    title: 'Fill',
+    icon: 'layers',
+    tabs: { lifts: 'Lifts', ladder: 'Ladder', soil: 'Soil', out: 'Supports', settle: 'Settle' },
+  },
+  record: {
+    title: 'Record',
+    icon: 'book',
+    tabs: { points: 'Points', ties: 'Ties', todo: 'To do', files: 'Files', find: 'Find', close: 'Close' },
+  },
   site: {
     title: 'Site',
     icon: 'site',
@@ -28,6 +38,13 @@ export type TabOf<S extends StepId> = Extract<keyof (typeof steps)[S]['tabs'], s
 export type Place = { [S in StepId]: `${S}/${TabOf<S>}` }[StepId];
 
 export const stepIds = Object.keys(steps) as StepId[];
+/** Steps of planning, and those of the work on site: a narrow bar shows the ones or the others. */
+export const phases = {
+  plan: ['trench', 'protection', 'works', 'checks'],
+  work: ['setout', 'dig', 'lay', 'fill', 'record', 'site'],
+} as const satisfies Record<string, readonly StepId[]>;
+export type Phase = keyof typeof phases;
+export const phaseOf = (step: StepId | undefined): Phase => (phases.plan.some((id) => id === step) ? 'plan' : 'work');
 export const tabsOf = <S extends StepId>(step: S): readonly { value: TabOf<S>; label: string }[] =>
   Object.entries(steps[step].tabs).map(([value, label]) => ({ value: value as TabOf<S>, label }));
 /** Where a step begins. */

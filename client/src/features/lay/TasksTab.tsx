@@ -1,4 +1,4 @@
-import type { LayTask } from '@tamper/core/lay';
+import type { ClosedTask, LayTask } from '@tamper/core/lay';
 import { formatStretch } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -17,10 +17,14 @@ import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';
 
-/** Everything found wanting with who sees to it and by when: closed by what is entered of the thing itself, never by a tick. */
-export function TasksTab() {
+/** Everything found wanting of what is laid. */
+export const TasksTab = () => (
+  <TaskList tasks={useLay().tasks} nothing="What is entered as not so, too thin, off its level or failed comes here by itself." />
+);
+
+/** What is to be seen to with who sees to it and by when: closed by what is entered of the thing itself, never by a tick. */
+export function TaskList({ tasks, nothing }: { tasks: { open: LayTask[]; closed: ClosedTask[] }; nothing: string }) {
   const { job, jobId } = useSite();
-  const { tasks } = useLay();
   const dated = tasks.open.flatMap(({ about, what, todo, owner, due }) =>
     due ? [{ id: about, day: due, what, why: `${owner ?? ''}: ${todo}` }] : [],
   );
@@ -33,7 +37,7 @@ export function TasksTab() {
     <>
       {tasks.open.length === 0 ? (
         <Card title="Nothing is found wanting">
-          <Text>What is entered as not so, too thin, off its level or failed comes here by itself.</Text>
+          <Text>{nothing}</Text>
         </Card>
       ) : null}
       {tasks.open.map((task) => (

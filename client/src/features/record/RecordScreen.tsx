@@ -1,0 +1,52 @@
+import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { NotIssued } from '../dig/NotIssued';
+import type { TabOf } from '../frame/places';
+import { useSite } from '../site/context';
+import { Outbox } from '../site/Outbox';
+import { SiteFrame } from '../site/SiteFrame';
+import { AskWho } from '../site/WhoCard';
+import { RecordContext, useRecordOf } from './context';
+import { PointsTab } from './PointsTab';
+
+const TiesTab = lazy(async () => ({ default: (await import('./TiesTab')).TiesTab }));
+const TodoTab = lazy(async () => ({ default: (await import('./TodoTab')).TodoTab }));
+const FilesTab = lazy(async () => ({ default: (await import('./FilesTab')).FilesTab }));
+const FindTab = lazy(async () => ({ default: (await import('./FindTab')).FindTab }));
+const CloseTab = lazy(async () => ({ default: (await import('./CloseTab')).CloseTab }));
+
+type Tab = TabOf<'record'>;
+const SHOWN: Record<Tab, ComponentType> = {
+  points: PointsTab,
+  ties: TiesTab,
+  todo: TodoTab,
+  files: FilesTab,
+  find: FindTab,
+  close: CloseTab,
+};
+
+/** The record of what was laid: measured, put into files, handed over, and found again. */
+export function RecordScreen({ tab }: { tab: Tab }) {
+  const Shown = SHOWN[tab];
+  return (
+    <SiteFrame>
+      <Recorded>
+        <Suspense fallback={null}>
+          <Shown />
+        </Suspense>
+      </Recorded>
+    </SiteFrame>
+  );
+}
+
+function Recorded({ children }: { children: ReactNode }) {
+  const site = useSite();
+  const record = useRecordOf();
+  return (
+    <>
+      <Outbox book={site.book} units={site.job.units} />
+      <NotIssued />
+      <AskWho />
+      {record ? <RecordContext.Provider value={record}>{children}</RecordContext.Provider> : null}
+    </>
+  );
+}

@@ -1,0 +1,31 @@
+import { fillAt, type FillReport } from '../fill/report';
+import type { HoldingPlan } from '../protection';
+import { lowestBrace } from './refusals';
+import type { RegisteredPiece } from './register';
+
+/** A piece of the supports on its way out with the fill. Metres over the floor. */
+export interface PieceOut {
+  piece: RegisteredPiece;
+  /** How high the fill stands at it. */
+  filled: number;
+  /** How high it has to stand before the piece is let go; undefined: nothing to wait for but its own lift. */
+  wanted: number | undefined;
+  /** May it go now? */
+  ready: boolean;
+}
+
+/**
+ * In which order what stands in the trench comes out: where the fill stands highest first, so that what is let go has fill behind it; and of those the one
+ * furthest along. Pieces in pits are by themselves.
+ */
+export function supportsOut(register: readonly RegisteredPiece[], plan: HoldingPlan | undefined, fill: FillReport): PieceOut[] {
+  return register
+    .filter(({ state, pit }) => (state === 'standing' || state === 'released') && pit === null)
+    .map((piece): PieceOut => {
+      const state = fillAt(fill, (piece.from + piece.to) / 2);
+      const filled = state ? state.section.bottom - Math.max(state.left, state.right) : 0;
+      const wanted = lowestBrace(piece, plan);
+      return { piece, filled, wanted, ready: wanted === undefined ? filled > 0 : filled >= wanted - 1e-6 };
+    })
+    .sort((a, b) => Number(b.ready) - Number(a.ready) || b.filled - a.filled || b.piece.to - a.piece.to);
+}
