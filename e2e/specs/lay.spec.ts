@@ -4,6 +4,7 @@ import { phones, programKept } from '../device';
 import { download, field, issue, number, open, press, runAt, saved, startRun, step, tab } from '../helpers';
 import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
+import { touches } from '../touches';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -11,17 +12,6 @@ const phone = phones();
 
 const kept = (page: Page, words: string | RegExp) => expect(page.getByRole('status').filter({ hasText: words })).toBeVisible();
 const gateIs = (page: Page, state: RegExp) => expect(page.getByRole('main').getByRole('status', { name: state })).toBeVisible();
-
-/** Counts what a finger touches from here on. */
-async function touches(page: Page): Promise<() => Promise<number>> {
-  await page.evaluate(() => {
-    const counted = window as unknown as { touched: number | undefined };
-    if (counted.touched === undefined)
-      document.addEventListener('pointerdown', () => (counted.touched = (counted.touched ?? 0) + 1), { capture: true });
-    counted.touched = 0;
-  });
-  return () => page.evaluate(() => (window as unknown as { touched: number }).touched);
-}
 
 /** Types what is measured and enters it, where the field has the hand already. */
 async function measureBed(page: Page, millimetres: number): Promise<void> {

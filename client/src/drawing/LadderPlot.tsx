@@ -76,7 +76,9 @@ export const LadderPlot = memo(function LadderPlot({ section, rungs, filled, uni
               anchor="end"
               size={13}
               colour={colours.ink}
-              text={formatLength(Math.max(0, rung.top), units)}
+              text={
+                rung.mark.from === 'bed' ? `${formatLength(rung.mark.at, units, 'size')} up` : formatLength(Math.max(0, rung.top), units)
+              }
             />
           ))}
           {rungs.map((rung, i) => (

@@ -172,8 +172,8 @@ export const RecordPlan = memo(function RecordPlan({
             return (
               <Label
                 key={point.name + String(length)}
-                x={(a.x + b.x) / 2}
-                y={(a.y + b.y) / 2 + 4}
+                x={a.x * 0.6 + b.x * 0.4}
+                y={a.y * 0.6 + b.y * 0.4 + 4}
                 size={13}
                 colour={colours.clay}
                 text={formatLength(length, units)}

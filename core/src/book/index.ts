@@ -52,6 +52,7 @@ export {
   squeezeIds,
   squeezes,
   type FilledFact,
+  type FillMark,
   type FillLayer,
   type FillReadFact,
   type FillSide,

@@ -15,7 +15,7 @@ export interface Compactor {
 }
 
 /** Area gone over once in an hour, m². Source: usual on site, turning and lifting over struts included. */
-const RATES: Record<CompactorId, number> = { hand: 25, rammer: 90, plate: 180, roller: 260 };
+const RATES: Record<CompactorId, number> = { hand: 60, rammer: 180, plate: 350, roller: 500 };
 const LIFT_RULES = { hand: 'liftHand', rammer: 'liftRammer', plate: 'liftPlate', roller: 'liftRoller' } as const;
 
 /** A compactor by the rules of the job. */

@@ -7,7 +7,7 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
 import { fillChecks } from '../site/fillRefusals';
-import { bookEntry, levelRun } from '../testing';
+import { bookEntry, levelRun, withInverts } from '../testing';
 import { findProduct } from '../catalogue';
 import {
   fillAt,
@@ -61,7 +61,7 @@ const plan = planRun(job, run);
 const sections = fillSections(job, run, plan.places);
 const section = sections(10)!;
 const way = (change: Partial<FillWay> = {}): FillWay => ({ school: 'thick', compactor: 'rammer', first: 'asIs', ...change });
-const ladder = (change: Partial<FillWay> = {}) => fillLadder(section, way(change), 'loam', rules);
+const ladder = (change: Partial<FillWay> = {}) => fillLadder([section], way(change), 'loam', rules);
 const fills = (change: Partial<FillWay> = {}) => ladder(change).rungs.filter(({ layer }) => layer === 'fill');
 
 describe('the ladder of a section', () => {
@@ -110,7 +110,7 @@ describe('the ladder of a section', () => {
             surface: Math.min(top, Math.max(0, crown - fine)),
             layers: [],
           };
-          const { rungs, faults } = fillLadder(own, { school, compactor, first }, 'loam', rules);
+          const { rungs, faults } = fillLadder([own], { school, compactor, first }, 'loam', rules);
           let at = bed;
           for (const rung of rungs) {
             expect(rung.from).toBeCloseTo(at, 6);
@@ -134,9 +134,9 @@ describe('the ladder of a section', () => {
   });
   test('1.10 m of loose clay at 90 %: a crown of 0.11 m; surface layers that do not fit are said', () => {
     const deep = { ...section, bed: 1.4, crown: 1.25, fine: 1.1, surface: 0, layers: [] };
-    const loose = fillLadder(deep, way({ school: 'crown' }), 'clay', rules);
+    const loose = fillLadder([deep], way({ school: 'crown' }), 'clay', rules);
     expect(loose.crown).toBeCloseTo(0.11, 9);
-    expect(fillLadder({ ...section, fine: 0.1, surface: 0.1 }, way(), 'loam', rules).faults.map(({ code }) => code)).toContain('noRoom');
+    expect(fillLadder([{ ...section, fine: 0.1, surface: 0.1 }], way(), 'loam', rules).faults.map(({ code }) => code)).toContain('noRoom');
   });
   test('flowable fill is poured no deeper than its line stays down, and then against one that has set', () => {
     const product = findProduct('drain-160');
@@ -198,6 +198,8 @@ describe('readings', () => {
   });
 });
 
+/** What a falling run has of its own, on the reach of the level one. */
+const pick = ({ stations, inverts, reaches }: Run) => ({ stations, inverts, reaches });
 const WHOLE = { from: 0, to: 24 };
 const lift = (change: Partial<FilledFact> = {}): FilledFact => ({
   kind: 'filled',
@@ -305,6 +307,7 @@ describe('what is put in', () => {
                   (fact) =>
                     fact.from <= at &&
                     fact.to >= at &&
+                    fact.mark.from === 'bed' &&
                     Math.abs(fact.mark.at - (n + 1) * 0.1) < 1e-9 &&
                     (fact.side === 'both' || fact.side === side),
                 );
@@ -321,28 +324,37 @@ describe('what is put in', () => {
     expect(seen.filled).toBeGreaterThan(100);
     expect(seen.gap).toBeGreaterThan(20);
   });
-  test('what comes next is offered stretch by stretch, and nothing that is offered is refused', () => {
-    let book: Kept[] = [bookEntry({ kind: 'fillWay', school: 'thick', compactor: 'rammer', first: 'hand', note: '' })];
-    let entered = 0;
-    for (let i = 0; i < 60; i++) {
-      const known = report(book);
-      const stretch = fillStretches(known, plan.places).find(({ next }) => next !== null);
-      if (!stretch?.next) break;
-      // Half of what is offered, as a crew does it.
-      const to = i % 3 === 0 && stretch.to - stretch.from > 6 ? (stretch.from + stretch.to) / 2 : stretch.to;
-      const { layer, material, top, thickness, compactor, passes } = stretch.next;
-      const bed = known.sections(stretch.from)!.bed;
-      const mark = layer === 'fine' ? ({ from: 'bed', at: bed - top } as const) : ({ from: 'ground', at: top } as const);
-      const fact = lift({ from: stretch.from, to, layer, material, mark, thickness, compactor, passes });
-      expect(refusal(book, fact)).toBeUndefined();
-      book = [...book, bookEntry(fact)];
-      entered++;
+  test('what comes next is offered stretch by stretch, and nothing that is offered is refused: level, falling, under ground that rises', () => {
+    const falling: Run = {
+      ...run,
+      ...pick(withInverts({ ...run, stations: [0, 9, 24].map((station, i) => ({ station, ground: [10, 10.3, 10.1][i]! })) }, 8.9, 8.6)),
+    };
+    for (const shape of [run, falling]) {
+      const planned = planRun(job, shape);
+      const all = (book: readonly Kept[]) => fillReport({ job, run: shape, places: planned.places, rules, book, now });
+      let book: Kept[] = [bookEntry({ kind: 'fillWay', school: 'thick', compactor: 'rammer', first: 'hand', note: '' })];
+      let entered = 0;
+      for (let i = 0; i < 80; i++) {
+        const known = all(book);
+        const stretch = fillStretches(known, planned.places).find(({ next }) => next !== null);
+        if (!stretch?.next) break;
+        // Half of what is offered, as a crew does it.
+        const to = i % 3 === 0 && stretch.to - stretch.from > 6 ? (stretch.from + stretch.to) / 2 : stretch.to;
+        const { layer, material, thickness, compactor, passes } = stretch.next;
+        const fact = lift({ from: stretch.from, to, layer, material, mark: stretch.next.mark, thickness, compactor, passes });
+        expect(
+          entryRefusal(bookEntry(fact).entry as never, { job, rules, plan: planned, run: shape, book, now }, fillChecks),
+        ).toBeUndefined();
+        book = [...book, bookEntry(fact)];
+        entered++;
+      }
+      expect(fillStretches(all(book), planned.places).every(({ next }) => next === null)).toBe(true);
+      for (const at of [0.5, 7, 12, 20, 23.5]) expect(fillAt(all(book), at)?.left).toBeCloseTo(0, 9);
+      expect(entered).toBeGreaterThan(8);
+      const over = ladderOver(all(book), WHOLE)!;
+      expect(sayRung(over.ladder.rungs[0]!, 'us')).toMatch(/hand tamper, 4 passes/);
+      expect(nextRung(fillAt(all(book), 12)!, over.ladder)).toBeUndefined();
     }
-    expect(fillStretches(report(book), plan.places).every(({ next }) => next === null)).toBe(true);
-    expect(fillAt(report(book), 12)?.left).toBeCloseTo(0, 9);
-    expect(entered).toBeGreaterThan(8);
-    expect(sayRung(ladderOver(report(book), WHOLE)!.ladder.rungs[0]!, 'us')).toMatch(/hand tamper, 4 passes/);
-    expect(nextRung({ left: 0, right: 0 }, ladderOver(report(book), WHOLE)!.ladder)).toBeUndefined();
   });
 });
 

@@ -16,7 +16,7 @@ import type { Job, Run, Unsettled } from '../job';
 import type { Rules } from '../rules';
 import type { Place } from '../trench';
 import { holds } from '../lay/along';
-import { fillLadder, USUAL_WAY, type FillRung, type FillWay, type Ladder } from './ladder';
+import { fillLadder, markThickness, markTop, USUAL_WAY, type FillRung, type FillWay, type Ladder } from './ladder';
 import { fillTarget, judgeFill, type FillVerdict } from './readings';
 import { fillSections, type FillSection, type FillSections } from './section';
 
@@ -113,8 +113,13 @@ export function fillReport({ job, run, places, rules, book, now }: FillInputs): 
 }
 
 /** Where a lift ends at a station, metres down from the ground. */
-export const liftTop = ({ mark }: KeptOf<'filled'>['entry']['fact'], { bed }: Pick<FillSection, 'bed'>): number =>
-  mark.from === 'bed' ? bed - mark.at : mark.at;
+export const liftTop = ({ mark }: KeptOf<'filled'>['entry']['fact'], section: Pick<FillSection, 'bed' | 'surface'>): number =>
+  markTop(mark, section);
+/** And how thick it is there. */
+export const liftThickness = (
+  { mark, thickness }: KeptOf<'filled'>['entry']['fact'],
+  section: Pick<FillSection, 'bed' | 'surface'>,
+): number => markThickness(mark, section, thickness);
 
 /** How far the fill stands at a station. Metres down from the ground. */
 export interface FillState {
@@ -142,7 +147,7 @@ export function fillAt(report: Pick<FillReport, 'sections' | 'lifts' | 'stops'>,
       const { side: of } = lift.kept.entry.fact;
       if (of !== 'both' && of !== side) continue;
       // What hangs over nothing does not count: its ground is not known.
-      if (mark + lift.thickness < top - MARK) break;
+      if (mark + liftThickness(lift.kept.entry.fact, section) < top - MARK) break;
       used.push(lift);
       top = Math.min(top, mark);
     }
@@ -155,16 +160,22 @@ export function fillAt(report: Pick<FillReport, 'sections' | 'lifts' | 'stops'>,
   return { section, left: left.top, right: right.top, lifts, shut: low ? { lift: low } : stop ? { stop } : undefined };
 }
 
-/** The highest of a stretch to be filled, and its ladder: marks down from the ground are the same all along it. */
+/** The ladder of a stretch, with where there is most to fill; undefined where nothing is dug open. */
 export function ladderOver(
   report: Pick<FillReport, 'sections' | 'way' | 'rules' | 'run'>,
   range: Range,
+  way = report.way,
 ): { at: number; ladder: Ladder } | undefined {
-  const deepest = fillCuts(report.run, range).reduce<{ at: number; section: FillSection } | undefined>((most, at) => {
+  const known = fillCuts(report.run, range).flatMap((at) => {
     const section = report.sections(at);
-    return section && (!most || section.bed - section.surface > most.section.bed - most.section.surface) ? { at, section } : most;
-  }, undefined);
-  return deepest && { at: deepest.at, ladder: fillLadder(deepest.section, report.way, report.run.spoil.ground, report.rules) };
+    return section ? [{ at, section }] : [];
+  });
+  if (known.length === 0) return undefined;
+  const most = known.reduce((best, one) =>
+    one.section.fine - one.section.surface > best.section.fine - best.section.surface ? one : best,
+  );
+  const sections = known.map(({ section }) => section);
+  return { at: most.at, ladder: fillLadder(sections, way, report.run.spoil.ground, report.rules) };
 }
 
 /** Stations of a stretch at which what is to be filled begins to change otherwise, its ends among them. */
@@ -179,9 +190,9 @@ export function fillCuts(run: Run, { from, to }: Range): number[] {
 }
 
 /** The lift that comes next at a station: the first whose mark is above where the fill stands; undefined where it is full. */
-export function nextRung(state: Pick<FillState, 'left' | 'right'>, ladder: Ladder): FillRung | undefined {
-  const top = Math.max(state.left, state.right);
-  return ladder.rungs.find((rung) => rung.top < top - MARK / 2);
+export function nextRung({ left, right, section }: Pick<FillState, 'left' | 'right' | 'section'>, ladder: Ladder): FillRung | undefined {
+  const top = Math.max(left, right);
+  return ladder.rungs.find(({ mark }) => markTop(mark, section) < top - MARK / 2);
 }
 
 /** Where the fill stands along the trench, piece by piece: equal neighbours are one. */
@@ -226,6 +237,7 @@ export const asFilled = ({ section, lifts }: FillState): FillRung[] =>
       material: entry.fact.material,
       from: top + thickness,
       top,
+      mark: entry.fact.mark,
       thickness,
       loose: thickness,
       compactor,

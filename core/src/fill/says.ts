@@ -39,11 +39,11 @@ export function sayFillVerdict(verdict: FillVerdict, units: UnitSystem): string 
 }
 
 /** One lift in a line: what, how thick, loose, by what, to which mark. */
-export const sayRung = ({ thickness, loose, compactor, passes, top }: FillRung, units: UnitSystem): string =>
+export const sayRung = ({ thickness, loose, compactor, passes, top, mark }: FillRung, units: UnitSystem): string =>
   [
     `${formatLength(thickness, units, 'size')}${compactor ? ` from ${formatLength(loose, units, 'size')} loose` : ''}`,
     compactor ? `${compactorNames[compactor].toLowerCase()}, ${passes} passes` : 'not compacted',
-    `mark ${formatLength(top, units)} down`,
+    mark.from === 'bed' ? `to ${formatLength(mark.at, units, 'size')} over the bed` : `mark ${formatLength(Math.max(0, top), units)} down`,
   ].join(' · ');
 
 export function sayLadderFault(fault: LadderFault, { rungs }: Ladder, units: UnitSystem): { what: string; why: string } {

@@ -42,6 +42,6 @@ export function settlementOf({ rungs }: Ladder, way: Pick<FillWay, 'school'>, gr
 export const fillSchoolsAt = (section: FillSection, compactor: CompactorId, ground: GroundId, rules: Rules): FillCost[] =>
   fillSchoolIds.map((school) => {
     const way: FillWay = { school, compactor, first: 'asIs' };
-    const ladder = fillLadder(section, way, ground, rules);
+    const ladder = fillLadder([section], way, ground, rules);
     return { school, ladder, hours: fillHours(ladder, section.width, way, rules), settles: settlementOf(ladder, way, ground) };
   });

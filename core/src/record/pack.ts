@@ -15,11 +15,13 @@ import {
 import { asFilled, fillAt, type FillReport, type FillRung } from '../fill';
 import { sayFillVerdict } from '../fill/says';
 import type { SafeGate } from '../gates/stretches';
+import { joined } from '../geometry';
 import { fingerprint, placedLines, type Job, type Run } from '../job';
 import { sayHeld, type LayReport, type LayTask, type TestVerdict } from '../lay';
 import { ruleInfo, ruleKeys, type Rules } from '../rules';
 import { ruleQuantities } from '../rules/quantities';
 import { figuresIn, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
+import { sayPoint } from './says';
 import { tiesTo, type AsLaidPoint, type ExpectedPoint, type HeldPoint, type UnplacedPoint } from './points';
 
 /** A table of the pack. */
@@ -125,6 +127,7 @@ const chapter = (id: string, title: string, part: Partial<PackChapter>): PackCha
   ...part,
 });
 const table = (head: string[], rows: string[][]): PackTable[] => (rows.length > 0 ? [{ head, rows }] : []);
+const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);
 const day = (moment: string): string => moment.slice(0, 16).replace('T', ' ');
 const size = (metres: number, units: UnitSystem): string => formatLength(metres, units, 'size');
 const signed = (metres: number | undefined, units: UnitSystem): string =>
@@ -159,11 +162,7 @@ function pointsChapter({ job: { units }, expected, points, unplaced }: PackInput
   return chapter('points', 'Plan against as laid', {
     words: ['Off the plan: along it, to the right of it, and up. Levels are of the top of the line.'],
     missing: [
-      ...expected
-        .filter(({ by }) => !by)
-        .map(
-          ({ what, name, station }) => `${asLaidThings[what]}${name ? ` ${name}` : ''} at ${formatStation(station, units)}: not measured.`,
-        ),
+      ...expected.filter(({ by }) => !by).map((point) => `${capital(sayPoint(point, units))}: not measured.`),
       ...unplaced.map(({ kept }) => `${sayEntry(kept.entry, units)}: its tapes do not meet.`),
     ],
     tables: table(
@@ -270,7 +269,12 @@ function testsChapter({ job: { units }, lay }: PackInputs): PackChapter {
 
 function jointsChapter({ job: { units }, lay }: PackInputs): PackChapter {
   return chapter('joints', 'Joints', {
-    missing: lay.matches.filter(({ by }) => !by).map(({ expected }) => `Joint at ${formatStation(expected.station, units)}: not logged.`),
+    missing: lay.matches
+      .filter(({ by }) => !by)
+      .map(
+        ({ expected }) =>
+          `${lay.laid.find(({ id }) => id === expected.line)?.name ?? ''}: ${expected.what} at ${formatStation(expected.station, units)} not logged.`,
+      ),
     tables: table(
       ['Number', 'Station', 'Kind', 'Who', 'State'],
       lay.joints.map(({ kept, station, state }) => [
@@ -312,12 +316,18 @@ function deviationsChapter({ job: { units }, points }: PackInputs): PackChapter 
 }
 
 function unseenChapter({ job: { units }, lay, cover }: PackInputs): PackChapter {
-  const shut = cover.stretches.filter(({ open }) => !open);
+  const shut = cover.reasons.filter(({ state }) => state === 'stop');
   return chapter('unseen', 'Covered without proof', {
     words: lay.unseen.length === 0 ? ['Nobody entered that something was covered unseen.'] : [],
     missing: shut.map(
-      (stretch) =>
-        `${formatStretch(stretch, units)}: not ready to cover by the record. ${stretch.reasons.map(({ what }) => what).join('; ')}.`,
+      ({ what, where }) =>
+        `${what}${
+          where.length > 0
+            ? `: ${joined(where)
+                .map((one) => formatStretch(one, units))
+                .join(', ')}`
+            : ''
+        }.`,
     ),
     tables: table(
       ['When', 'Who', 'What'],

@@ -1,4 +1,4 @@
-import { bendsOf, besideLine, project, type PlanPoint } from '../alignment';
+import { bendsOf, besideLine, groundsAt, project, type PlanPoint } from '../alignment';
 import { countedIn, inOrder, type AsLaidFact, type AsLaidThing, type Kept, type KeptOf } from '../book';
 import { designsOf, levelWithin, type Designs } from '../dig';
 import { placedLines, type Job, type PlacedLine, type Run } from '../job';
@@ -84,7 +84,7 @@ export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { poi
     const line = laid.find((one) => one.id === fact.line);
     const lies = fact.place.by === 'station' ? { station: fact.place.station, offset: fact.place.offset } : project(run, at);
     const met = fact.what === 'met';
-    const { design, top, up } = heightOf(fact, line, designs);
+    const { design, top, up } = heightOf(fact, line, designs, run);
     const within = {
       aside: rules.asLaidAside.value ?? Infinity,
       up: design && line ? levelWithin(design.lines[line.id] ?? design, rules) : Infinity,
@@ -114,9 +114,9 @@ export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { poi
 }
 
 /** The level of a point’s top, and how far it is over that of the plan. Cover is down from the ground. */
-function heightOf({ station, height }: AsLaidFact, line: PlacedLine | undefined, designs: Designs) {
+function heightOf({ station, height }: AsLaidFact, line: PlacedLine | undefined, designs: Designs, run: Run) {
   const design = designs(station, null);
-  const top = height === null ? undefined : height.as === 'level' ? height.value : design && design.ground - height.value;
+  const top = height === null ? undefined : height.as === 'level' ? height.value : groundsAt(run.stations, station).ground - height.value;
   const invert = line && design?.lines[line.id]?.invert;
   const planned = invert === undefined || !line ? undefined : invert - line.product.wall + line.product.od;
   return { design, top, up: top === undefined || planned === undefined ? undefined : top - planned };
@@ -130,6 +130,8 @@ export interface ExpectedPoint {
   name: string;
   of: string;
   station: number;
+  /** The line’s name, where there are several. */
+  several: string | undefined;
   /** The entry that gives it; undefined: missing. */
   by: AsLaidPoint | undefined;
 }
@@ -139,7 +141,8 @@ export function pointsExpected({ job, run, places, rules }: Omit<RecordInputs, '
   const apart = rules.asLaidApart.value ?? Infinity;
   const open = places.filter((place) => !isPit(place));
   const dug = (at: number) => open.some(({ from, to }) => at >= from - 1e-6 && at <= to + 1e-6);
-  return placedLines(job, run).flatMap((line): ExpectedPoint[] => {
+  const laid = placedLines(job, run);
+  return laid.flatMap((line): ExpectedPoint[] => {
     const make = (what: AsLaidThing, station: number, name = '', of = ''): ExpectedPoint => ({
       id: `${line.id}.${what}.${of || station.toFixed(3)}`,
       what,
@@ -147,6 +150,7 @@ export function pointsExpected({ job, run, places, rules }: Omit<RecordInputs, '
       name,
       of,
       station,
+      several: laid.length > 1 ? line.name : undefined,
       by: undefined,
     });
     const on = (station: number) => station >= line.from - 1e-6 && station <= line.to + 1e-6;

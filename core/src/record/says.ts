@@ -6,8 +6,11 @@ import type { ExpectedPoint } from './points';
 import type { Tie, TieFault } from './ties';
 
 /** A point the record should have, in a few words. */
-export const sayPoint = ({ what, name, station }: Pick<ExpectedPoint, 'what' | 'name' | 'station'>, units: UnitSystem): string =>
-  `${asLaidThings[what].toLowerCase()}${name ? ` ${name}` : ''} ${formatStation(station, units)}`;
+export const sayPoint = (
+  { what, name, of, station, several }: Pick<ExpectedPoint, 'what' | 'name' | 'of' | 'station' | 'several'>,
+  units: UnitSystem,
+): string =>
+  `${asLaidThings[what].toLowerCase()}${name ? ` ${name}` : ''}${several && of === '' ? ` of ${several}` : ''} ${formatStation(station, units)}`;
 
 /** Why two tapes give no point, in a sentence. */
 export function sayTieFault(fault: TieFault, units: UnitSystem): string {

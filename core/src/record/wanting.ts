@@ -5,8 +5,8 @@ import { fillAt, fillCuts, settlementAt, sunkIn, type FillReport, type FilledLif
 import { withOwners, type LayTask, type Wanting } from '../lay';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { sayFillVerdict } from '../fill/says';
-import { asLaidThings } from '../book';
 import type { ExpectedPoint } from './points';
+import { sayPoint } from './says';
 
 /** How a surface is guarded until it is made good. Words only: whoever owns it sets the rule. */
 export const guarding: Record<Surface, string> = {
@@ -122,11 +122,11 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
       ...(begun
         ? expected
             .filter(({ by }) => by === undefined)
-            .map(({ id, what, name, station }): Wanting => ({
-              about: `point.${id}`.slice(0, 160),
-              what: `${asLaidThings[what]}${name ? ` ${name}` : ''} at ${formatStation(station, units)} not measured as laid`,
+            .map((point): Wanting => ({
+              about: `point.${point.id}`.slice(0, 160),
+              what: `Not measured as laid: ${sayPoint(point, units)}`,
               todo: 'By two tapes, or beside its station, with its level or cover.',
-              where: { from: station, to: station },
+              where: { from: point.station, to: point.station },
             }))
         : []),
       ...visits,

@@ -1,7 +1,7 @@
 import { compactorNames, doubtOf, fillSides, inOrder, ofKind, withdrawn, type Fact, type FactKind, type FillSide } from '../book';
 import { offRun } from '../dig/checkFaults';
 import { compactorOf } from '../fill/compactors';
-import { fillAt, fillCuts, fillReport, liftTop, MARK, type FillReport } from '../fill/report';
+import { fillAt, fillCuts, fillReport, liftThickness, liftTop, MARK, type FillReport } from '../fill/report';
 import { holds } from '../lay/along';
 import { formatLength, formatStation } from '../units';
 import { NOT_ISSUED, type Checks, type RefusalInputs } from './refusal';
@@ -89,7 +89,8 @@ function liftFault(fact: FactOf<'filled'>, report: FillReport, { rules, job: { u
     const state = fillAt(report, station);
     if (!state) continue;
     const top = liftTop(fact, state.section);
-    const under = top + fact.thickness;
+    const thickness = liftThickness(fact, state.section);
+    const under = top + thickness;
     const sides = (['left', 'right'] as const).filter((side) => fact.side === 'both' || fact.side === side);
     const lowest = Math.max(...sides.map((side) => state[side]));
     if (state.shut)
@@ -105,7 +106,7 @@ function liftFault(fact: FactOf<'filled'>, report: FillReport, { rules, job: { u
         return `At ${at(station)} ${formatLength(Math.max(0, over), units, 'size')} would lie over the line: a ${compactorNames[fact.compactor].toLowerCase()} needs ${formatLength(cover, units, 'size')}. By hand tamper, or more fine fill first.`;
     }
     const other: FillSide | undefined = fact.side === 'left' ? 'right' : fact.side === 'right' ? 'left' : undefined;
-    if (other && state[other] - top > fact.thickness + MARK)
+    if (other && state[other] - top > thickness + MARK)
       return `At ${at(station)} the other side is more than a lift behind: fill ${fillSides[other].toLowerCase()} first. One side alone pushes the line over.`;
     if (lowest - top > TRIFLE) news = true;
   }

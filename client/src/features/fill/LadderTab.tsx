@@ -1,7 +1,6 @@
 import { compactorIds, compactorNames, fillSchools, type CompactorId, type FillSchool } from '@tamper/core/book';
 import {
   fillAt,
-  fillLadder,
   fillSchoolsAt,
   ladderOver,
   LOOSE_BASIS,
@@ -43,7 +42,7 @@ export function LadderTab() {
   const section = over && report.sections(over.at);
   if (!place || !over || !section) return <Notice kind="note" title="Nothing is dug open: there is nothing to fill" />;
   const way = own ?? report.way;
-  const ladder = fillLadder(section, way, ground, rules);
+  const ladder = ladderOver(report, place, way)?.ladder ?? over.ladder;
   const state = fillAt(report, over.at);
   const other =
     own !== undefined && (own.school !== report.way.school || own.compactor !== report.way.compactor || own.first !== report.way.first);
@@ -64,7 +63,8 @@ export function LadderTab() {
       ) : null}
       <Card title={`Marks on the wall, down from the ground`}>
         <Text variant="bodySmall">
-          Where there is most to fill, at {formatStation(over.at, units)}. Paint them on the wall before the first lift goes in.
+          Where there is most to fill, at {formatStation(over.at, units)}. Paint them on the wall before the first lift goes in; fine fill
+          is measured up from the bed.
         </Text>
         <LadderPlot
           section={section}
@@ -121,10 +121,10 @@ export function LadderTab() {
         <Told said={said} faults={faults} />
         <Figures
           label="Ways to fill"
-          head={['For a metre', 'Hours', 'Sinks']}
+          head={[`For ${formatLength(place.to - place.from, units, 'span')}`, 'Hours', 'Sinks']}
           rows={fillSchoolsAt(section, way.compactor, ground, rules).map(({ school, hours, settles }) => [
             fillSchools[school],
-            formatHours(hours),
+            formatHours(hours * (place.to - place.from)),
             formatLength(settles, units, 'size'),
           ])}
         />

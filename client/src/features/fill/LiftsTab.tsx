@@ -9,7 +9,7 @@ import {
   type Photo,
   type Squeeze,
 } from '@tamper/core/book';
-import { fillAt, ladderOver, nextRung, sayFillVerdict, type FilledLift } from '@tamper/core/fill';
+import { fillAt, ladderOver, markTop, nextRung, sayFillVerdict, type FilledLift } from '@tamper/core/fill';
 import type { Range } from '@tamper/core/geometry';
 import { bareUnit, formatLength, formatStretch, parseCount, parseLength } from '@tamper/core/units';
 import { lazy, Suspense, useState } from 'react';
@@ -44,7 +44,7 @@ export function LiftsTab() {
       <Shut />
       <NextLift key={next ? `${next.from} ${next.next?.top ?? ''}` : 'full'} offered={next} onRead={setRead} />
       <Suspense fallback={null}>
-        <ReadingCard lift={read} onLift={setRead} />
+        <ReadingCard key={read} lift={read} />
       </Suspense>
       <InNow onRead={setRead} />
     </>
@@ -98,7 +98,6 @@ function NextLift({ offered, onRead }: { offered: Range | undefined; onRead: (li
   const place = middle === undefined ? undefined : open.find(({ from, to }) => middle >= from && middle <= to);
   const over = place && ladderOver(report, place);
   const rung = state && over && nextRung(state, over.ladder);
-  const section = over && report.sections(over.at);
   const change = (part: Partial<Form>) => {
     typed();
     put((before) => ({ ...before, ...part }));
@@ -106,21 +105,27 @@ function NextLift({ offered, onRead }: { offered: Range | undefined; onRead: (li
   if (!offered && !rung) return <Notice kind="note" title="Filled to the ground all along" />;
   const enter = () => {
     if (!range) return refuse(stretch.fault);
-    if (!rung || !section) return refuse('Nothing is dug open there, or it is full.');
+    if (!rung || !state) return refuse('Nothing is dug open there, or it is full.');
     if (barred !== undefined) return refuse(barred);
     const thickness =
       form.thickness.trim() === '' ? { ok: true as const, value: rung.thickness } : parseLength(form.thickness, bareUnit(units, 'size'));
     if (!thickness.ok) return refuse(thickness.error);
     const passes = form.passes.trim() === '' ? { ok: true as const, value: rung.passes } : parseCount(form.passes, 'passes');
     if (!passes.ok) return refuse(passes.error);
-    // Another thickness ends elsewhere than the mark.
-    const top = rung.top + (rung.thickness - thickness.value);
+    // Another thickness ends elsewhere than the mark: as far down from the ground as it comes in the middle of the stretch.
+    const more = thickness.value - rung.thickness;
+    const mark: FilledFact['mark'] =
+      Math.abs(more) < 1e-6
+        ? rung.mark
+        : rung.mark.from === 'bed'
+          ? { from: 'bed', at: rung.mark.at + more }
+          : { from: 'ground', at: Math.max(0, markTop(rung.mark, state.section) - more) };
     const fact: FilledFact = {
       kind: 'filled',
       ...range,
       layer: rung.layer,
       material: rung.material,
-      mark: rung.layer === 'fine' ? { from: 'bed', at: section.bed - top } : { from: 'ground', at: Math.max(0, top) },
+      mark,
       thickness: thickness.value,
       side: form.side,
       compactor: rung.compactor,
@@ -142,7 +147,7 @@ function NextLift({ offered, onRead }: { offered: Range | undefined; onRead: (li
   };
   return (
     <Card title="The next lift">
-      {rung ? (
+      {rung && state ? (
         <>
           <Text>
             {fillLayers[rung.layer]}: {rung.material}
@@ -150,7 +155,15 @@ function NextLift({ offered, onRead }: { offered: Range | undefined; onRead: (li
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: 18, rowGap: 2 }}>
             <Big value={formatLength(rung.loose, units, 'size')} says={rung.compactor ? 'loose' : 'as it lies'} testID="number-Loose" />
             {rung.compactor ? <Big value={formatLength(rung.thickness, units, 'size')} says="compacted" testID="number-Lift" /> : null}
-            <Big value={formatLength(Math.max(0, rung.top), units)} says="down to its mark" testID="number-Mark" />
+            <Big
+              value={
+                rung.mark.from === 'bed'
+                  ? formatLength(rung.mark.at, units, 'size')
+                  : formatLength(Math.max(0, markTop(rung.mark, state.section)), units)
+              }
+              says={rung.mark.from === 'bed' ? 'over the bed' : 'down to its mark'}
+              testID="number-Mark"
+            />
           </View>
           <Text>
             {rung.compactor ? `${compactorNames[rung.compactor]}, ${rung.passes} passes.` : 'Not compacted.'}{' '}

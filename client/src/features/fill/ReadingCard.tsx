@@ -1,4 +1,4 @@
-import { fillTools, fillToolIds, type FillReadFact, type FillTool } from '@tamper/core/book';
+import { fillLayers, fillTools, fillToolIds, type FillReadFact, type FillTool } from '@tamper/core/book';
 import { fillTarget, madeUpTester, nextReading, NO_TESTER_FAULTS, parseReading, sayReading, sayTarget } from '@tamper/core/fill';
 import { exactStation, figuresIn, formatLength, formatStretch, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
@@ -24,7 +24,7 @@ interface Form {
 }
 
 /** A lift read: by hand, or from the made-up tester. @param lift whose; undefined or not in any more: the newest that is compacted. */
-export function ReadingCard({ lift: chosen, onLift }: { lift: string | undefined; onLift: (lift: string) => void }) {
+export function ReadingCard({ lift: chosen }: { lift: string | undefined }) {
   const { job, run, runId, rules } = useSite();
   const { report, revision } = useFill();
   const { units } = job;
@@ -34,7 +34,8 @@ export function ReadingCard({ lift: chosen, onLift }: { lift: string | undefined
   const [poorly, setPoorly] = useState(false);
   const [entered, setEntered] = useState(0);
   const compacted = report.lifts.filter(({ compactor }) => compactor !== null);
-  const lift = compacted.find(({ id }) => id === chosen) ?? compacted.at(-1);
+  // Fine fill is read where somebody asks for it.
+  const lift = compacted.find(({ id }) => id === chosen) ?? compacted.findLast(({ layer }) => layer !== 'fine');
   if (!lift) return null;
   const target = fillTarget(form.tool, lift.layer, run.surface, rules);
   const offered = nextReading(lift, rules);
@@ -74,22 +75,11 @@ export function ReadingCard({ lift: chosen, onLift }: { lift: string | undefined
     );
     change({ value: sayReading(form.tool, tester.read(passes, rules.fillPasses.value ?? 4), units).replace(' a blow', '') });
   };
-  const options = compacted.slice(-6).map(({ id, from, to, thickness }) => ({
-    value: id,
-    label: `${formatStretch({ from, to }, units)} · ${formatLength(thickness, units, 'size')}`,
-  }));
   return (
     <Card title="Read the lift">
-      {options.length > 1 ? (
-        <Choice
-          label="Which lift"
-          value={lift.id}
-          options={
-            options.some(({ value }) => value === lift.id) ? options : [...options, { value: lift.id, label: formatStretch(lift, units) }]
-          }
-          onChange={onLift}
-        />
-      ) : null}
+      <Text>
+        {fillLayers[lift.layer]}, {formatStretch(lift, units)}, {formatLength(lift.thickness, units, 'size')}. Another one: “Read it” below.
+      </Text>
       <Choice
         label="Read by"
         value={form.tool}

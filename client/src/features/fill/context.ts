@@ -1,5 +1,5 @@
 import { fillReport, fillStretches, type FillReport, type FillStretch } from '@tamper/core/fill';
-import { joined, type Range } from '@tamper/core/geometry';
+import type { Range } from '@tamper/core/geometry';
 import { isPit } from '@tamper/core/trench';
 import { createContext, useContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
@@ -8,7 +8,7 @@ import { useSite } from '../site/context';
 /** The fill as the book has it beside the plan in force. */
 export interface Fill {
   report: FillReport;
-  /** Where it is dug open: neighbouring reaches are one. */
+  /** Where it is dug open, reach by reach: each has its own ladder. */
   open: Range[];
   /** What comes next, stretch by stretch. */
   stretches: FillStretch[];
@@ -25,7 +25,7 @@ export function useFillOf(): Fill | undefined {
     const places = force.plan.places;
     const report = fillReport({ job, run, places, rules, book: entries ?? [], now: deviceClock().now() });
     const trench = places.filter((place) => !isPit(place));
-    return { report, open: joined(trench), stretches: fillStretches(report, trench), revision: force.id };
+    return { report, open: trench.map(({ from, to }) => ({ from, to })), stretches: fillStretches(report, trench), revision: force.id };
   }, [force, entries, job, run, rules]);
 }
 

@@ -33,7 +33,7 @@ export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: st
         ...(wide ? {} : phase === 'plan' ? { borderLeftWidth: 1 } : { borderRightWidth: 1 }),
       }}
     >
-      <Icon name={phase === 'plan' ? 'next' : 'back'} size={24} color={colours.faded} />
+      <Icon name={phase === 'plan' ? 'chevron-right' : 'chevron-left'} size={24} color={colours.faded} />
       <Text variant="labelMedium" style={{ color: colours.faded }}>
         {phase === 'plan' ? 'On site' : 'Plan'}
       </Text>

@@ -1,3 +1,4 @@
+import { joined } from '@tamper/core/geometry';
 import { formatStretch } from '@tamper/core/units';
 import { sayEntry } from '@tamper/core/book';
 import { useState } from 'react';
@@ -25,7 +26,7 @@ export function CloseTab() {
   const { write, refuse, said, faults } = useEntering(useEnterFilled());
   const [who, setWho] = useState('');
   const [note, setNote] = useState('');
-  const shut = gate?.stretches.filter(({ open }) => !open) ?? [];
+  const shut = joined(gate?.stretches.filter(({ open }) => !open) ?? []);
   const here = register.filter(({ state }) => state !== 'returned');
   const open = [
     ...(gate === undefined ? ['Still looking at what may be covered.'] : []),

@@ -14,8 +14,17 @@ export const squeezeIds = Object.keys(squeezes) as [Squeeze, ...Squeeze[]];
 export const fillSides = { both: 'Both sides', left: 'Left of the line', right: 'Right of the line' } as const;
 export type FillSide = keyof typeof fillSides;
 
-/** Where a lift ends, metres: up from the bed, which fine fill follows, or down from the ground, which is what is marked on the wall. */
-const mark = z.strictObject({ from: z.enum(['bed', 'ground']), at: depth });
+const share = z.number().min(0).max(1);
+/**
+ * Where a lift ends. Fine fill follows the bed: up from it, metres. What was measured down from the ground says so. Lifts of the fill share what lies between the
+ * fine fill, which comes `above` the bed, and the surface: this one is `part` of it and ends at `share`.
+ */
+const mark = z.discriminatedUnion('from', [
+  z.strictObject({ from: z.literal('bed'), at: depth }),
+  z.strictObject({ from: z.literal('ground'), at: depth }),
+  z.strictObject({ from: z.literal('fill'), above: depth, share, part: share }),
+]);
+export type FillMark = z.infer<typeof mark>;
 
 /** A lift put in and compacted along a stretch. Metres. */
 const schema = z
@@ -41,9 +50,14 @@ export const filled = kindOf({
   of: 'run',
   version: 1,
   schema,
-  say: ({ from, to, layer, mark: { from: of, at }, thickness, side, compactor, passes, note }, units) =>
+  say: ({ from, to, layer, mark: where, thickness, side, compactor, passes, note }, units) =>
     [
-      `${fillLayers[layer]}, ${formatStretch({ from, to }, units)}: ${formatLength(thickness, units, 'size')} to ${formatLength(at, units)} ${of === 'bed' ? 'over the bed' : 'down'}`,
+      `${fillLayers[layer]}, ${formatStretch({ from, to }, units)}: ${formatLength(thickness, units, 'size')}`,
+      where.from === 'bed'
+        ? `to ${formatLength(where.at, units, 'size')} over the bed`
+        : where.from === 'ground'
+          ? `to ${formatLength(where.at, units)} down`
+          : `to ${Math.round(where.share * 100)} % of the way up`,
       ...(side === 'both' ? [] : [fillSides[side].toLowerCase()]),
       compactor ? `${compactorNames[compactor].toLowerCase()}, ${passes} passes` : 'not compacted',
       ...(note ? [note] : []),
