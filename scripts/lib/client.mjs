@@ -8,6 +8,14 @@ import { root } from './packages.mjs';
 import { splitShared } from './pieces.mjs';
 import { Failure, step } from './say.mjs';
 
+/** The frame of a run, and what stands inside it: that asks for what the frame gives. */
+const ofRun = (name, { modules }) =>
+  name.startsWith('RunFrame-')
+    ? 'frame'
+    : [...modules.values()].some(({ factory }) => factory.includes('belongs inside the frame of a run'))
+      ? 'inside'
+      : undefined;
+
 export const clientDir = join(root, 'client', 'dist');
 const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json', 'scripts/lib/client.mjs', 'scripts/lib/pieces.mjs'];
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
@@ -50,7 +58,7 @@ export async function buildClient() {
   }).catch(({ message, stdout, stderr }) => {
     throw new Failure(`The web client did not build: ${message}\n${stdout}\n${stderr}`);
   });
-  splitShared(clientDir, onFirstScreen);
+  splitShared(clientDir, onFirstScreen, ofRun);
   await addServiceWorker();
   for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);

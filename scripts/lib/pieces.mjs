@@ -7,7 +7,7 @@ import { createContext, runInContext } from 'node:vm';
 
 const SCRIPTS = '/_expo/static/js/web/';
 /** Shared code smaller than this, characters, is not worth a request of its own. */
-const WORTH_A_FILE = 20_000;
+const WORTH_A_FILE = 9_000;
 
 /**
  * The modules a script defines: their numbers, and of what each hangs on at once and what it loads when asked.
@@ -30,10 +30,10 @@ const define = ({ factory, id, needs }, paths) =>
   `__d(${factory},${id},${JSON.stringify(Object.keys(paths).length > 0 ? { ...needs, paths } : needs)});`;
 
 /**
- * Which shared modules go where. @param pieces name → `{ modules }` @param shared name of the piece all share @param first names of what the first screen loads
+ * Which shared modules go where. @param pieces name → `{ modules }` @param shared name of the piece all share @param first names of what the first screen loads @param framed is a piece the frame of others, or does it stand `inside` it?
  * @returns groups of module ids, and which groups each piece wants.
  */
-export function group(pieces, shared, first) {
+export function group(pieces, shared, first, framed = () => undefined) {
   const all = new Map([...pieces.values()].flatMap(({ modules }) => [...modules]));
   const common = pieces.get(shared).modules;
   const reached = (roots) => {
@@ -52,20 +52,34 @@ export function group(pieces, shared, first) {
   const stays = new Set([...reached(pieces.get(shared).calls), ...names.filter((name) => first(name)).flatMap((name) => needed.get(name))]);
   const wanted = new Map();
   for (const [name, ids] of needed) for (const id of ids) if (!stays.has(id)) wanted.set(id, [...(wanted.get(id) ?? []), name]);
+  // What a frame wants is there before whatever stands in it: who of those wants it too makes no difference.
+  const frame = names.find((name) => framed(name, pieces.get(name)) === 'frame');
+  const inside = new Set(names.filter((name) => framed(name, { modules: new Map(needed.get(name).map((id) => [id, all.get(id)])) }) === 'inside'));
+  const told = (by) => (frame !== undefined && by.includes(frame) ? by.filter((name) => !inside.has(name)) : by);
   const bySame = new Map();
-  for (const [id, by] of wanted) bySame.set(by.join(' '), [...(bySame.get(by.join(' ')) ?? []), id]);
+  for (const [id, by] of wanted) bySame.set(told(by).join(' '), [...(bySame.get(told(by).join(' ')) ?? []), id]);
   const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
   const [large, small] = [[], []];
   for (const ids of bySame.values()) (size(ids) >= WORTH_A_FILE ? large : small).push(ids);
-  // What is too small goes into the file that all who want it fetch anyway and fewest others do; what finds none goes into one for everybody.
-  const by = (ids) => wanted.get(ids[0]);
+  // What is too small goes into the file that all who want it fetch anyway and fewest others do.
+  const by = (ids) => told(wanted.get(ids[0]));
   const files = large.map((ids) => ({ ids: [...ids], by: by(ids) }));
-  const rest = [];
+  let left = [];
   for (const ids of small) {
     const fit = files.filter((file) => by(ids).every((name) => file.by.includes(name))).sort((a, b) => a.by.length - b.by.length)[0];
-    (fit?.ids ?? rest).push(...ids);
+    if (fit) fit.ids.push(...ids);
+    else left.push({ ids: [...ids], by: by(ids) });
   }
-  const groups = [...files.map(({ ids }) => ids), rest].filter((ids) => ids.length > 0);
+  // What finds none is put together with the like, where fewest fetch what they do not want.
+  const unwanted = (a, b) => a.by.filter((name) => !b.by.includes(name)).length * size(b.ids);
+  while (left.length > 1) {
+    const [least, ...others] = left.sort((a, b) => size(a.ids) - size(b.ids));
+    if (size(least.ids) >= WORTH_A_FILE) break;
+    const cost = (one) => unwanted(least, one) + unwanted(one, least);
+    const nearest = others.reduce((best, one) => (cost(one) < cost(best) ? one : best));
+    left = [...others.filter((one) => one !== nearest), { ids: [...nearest.ids, ...least.ids], by: [...new Set([...nearest.by, ...least.by])] }];
+  }
+  const groups = [...files, ...left].map(({ ids }) => ids);
   const wants = new Map(
     names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]),
   );
@@ -83,14 +97,14 @@ document.head.append(Object.assign(document.createElement('link'),{rel:'preload'
 return Promise.all(shared.map(one)).then(()=>one(piece))}}})})(globalThis);`;
 
 /** Takes the shared file of an export apart. @param folder the export @param first tells of a piece's name and code whether the first screen loads it */
-export function splitShared(folder, first) {
+export function splitShared(folder, first, framed) {
   const at = join(folder, SCRIPTS);
   const page = join(folder, 'index.html');
   const codes = new Map(readdirSync(at).map((name) => [name, readFileSync(join(at, name), 'utf8')]));
   const pieces = new Map([...codes].flatMap(([name, code]) => [[name, modulesOf(code)]].filter(([, modules]) => modules)));
   const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
   const [shared, runtime] = [nameOf('__common-'), nameOf('__expo-metro-runtime-')];
-  const { groups, wants } = group(pieces, shared, (name) => first(name, codes.get(name)));
+  const { groups, wants } = group(pieces, shared, (name) => first(name, codes.get(name)), framed);
   const common = pieces.get(shared);
   const taken = new Set(groups.flat());
   const parts = new Map([

@@ -1,4 +1,4 @@
-import { type WorkPiece } from '@tamper/core';
+import type { WorkPiece } from '@tamper/core/estimate';
 import { type Bar, type WorkStage, workStages } from '@tamper/core/programme';
 import { lengthOf, shared, type Range } from '@tamper/core/geometry';
 import { memo } from 'react';

@@ -1,4 +1,6 @@
-import { formatLength, formatMassOf, radiusFor, type LiftCheck, type Machine, type UnitSystem } from '@tamper/core';
+import type { Machine } from '@tamper/core/catalogue';
+import { radiusFor, type LiftCheck } from '@tamper/core/machine';
+import { formatLength, formatMassOf, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from './svg';

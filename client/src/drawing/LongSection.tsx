@@ -1,19 +1,10 @@
-import {
-  extent,
-  formatGradient,
-  formatLength,
-  formatStation,
-  largest,
-  levelsOn,
-  utilityMarks,
-  passOf,
-  smallest,
-  stationOfLine,
-  type Plan,
-  type Run,
-  type Product,
-  type UnitSystem,
-} from '@tamper/core';
+import { extent, levelsOn } from '@tamper/core/alignment';
+import { utilityMarks, type Product } from '@tamper/core/catalogue';
+import { passOf, stationOfLine } from '@tamper/core/existing';
+import { largest, smallest } from '@tamper/core/geometry';
+import type { Run } from '@tamper/core/job';
+import type { Plan } from '@tamper/core/plan';
+import { formatGradient, formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { ClipPath, Defs, Ellipse, G, Line, Path, Rect } from './svg';

@@ -1,4 +1,6 @@
-import { sectionAt, type Job, type Place, type Run } from '@tamper/core';
+import type { Job, Run } from '@tamper/core/job';
+import { sectionAt } from '@tamper/core/plan';
+import type { Place } from '@tamper/core/trench';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Line, Path, Rect } from './svg';

@@ -1,20 +1,10 @@
-import {
-  extent,
-  formatStation,
-  utilityMarks,
-  lineOnPlan,
-  piecesOf,
-  placeAt,
-  routeOf,
-  setUpAt,
-  stretchOf,
-  structureTypes,
-  type Plan,
-  type PlanPoint,
-  type Range,
-  type Run,
-  type UnitSystem,
-} from '@tamper/core';
+import { extent, lineOnPlan, placeAt, routeOf, stretchOf, type PlanPoint } from '@tamper/core/alignment';
+import { utilityMarks, structureTypes } from '@tamper/core/catalogue';
+import type { Range } from '@tamper/core/geometry';
+import type { Run } from '@tamper/core/job';
+import { setUpAt, type Plan } from '@tamper/core/plan';
+import { piecesOf } from '@tamper/core/protection';
+import { formatStation, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo, useState } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Polygon } from './svg';

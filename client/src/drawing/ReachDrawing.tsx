@@ -1,4 +1,7 @@
-import { envelope, formatLength, jointsOf, poseAt, type ArmPoint, type Machine, type Point, type UnitSystem } from '@tamper/core';
+import { jointsOf, type ArmPoint, type Machine } from '@tamper/core/catalogue';
+import type { Point } from '@tamper/core/geometry';
+import { envelope, poseAt } from '@tamper/core/machine';
+import { formatLength, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from './svg';

@@ -1,15 +1,9 @@
-import {
-  formatLength,
-  TAPE_HALF,
-  utilityMarks,
-  type ExistingLine,
-  type Reach,
-  type RuleSetId,
-  type Section,
-  type SectionLine,
-  type TooClose,
-  type UnitSystem,
-} from '@tamper/core';
+import { utilityMarks } from '@tamper/core/catalogue';
+import type { ExistingLine, Reach } from '@tamper/core/job';
+import type { Section, SectionLine } from '@tamper/core/plan';
+import type { RuleSetId } from '@tamper/core/rules';
+import { TAPE_HALF, type TooClose } from '@tamper/core/trench';
+import { formatLength, type UnitSystem } from '@tamper/core/units';
 import { memo, useState, type ReactNode } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Rect } from './svg';

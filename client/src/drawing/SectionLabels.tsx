@@ -1,4 +1,6 @@
-import { formatBatterRatio, type Section, type Wall } from '@tamper/core';
+import type { Wall } from '@tamper/core/job';
+import type { Section } from '@tamper/core/plan';
+import { formatBatterRatio } from '@tamper/core/units';
 import { memo } from 'react';
 import { G, Line } from './svg';
 import { sameProps } from '../ui/sameProps';

@@ -1,13 +1,8 @@
-import {
-  families,
-  formatLength,
-  utilityMarks,
-  type RuleSetId,
-  type Section,
-  type SectionLine,
-  type TooClose,
-  type UnitSystem,
-} from '@tamper/core';
+import { families, utilityMarks } from '@tamper/core/catalogue';
+import type { Section, SectionLine } from '@tamper/core/plan';
+import type { RuleSetId } from '@tamper/core/rules';
+import type { TooClose } from '@tamper/core/trench';
+import { formatLength, type UnitSystem } from '@tamper/core/units';
 import { Circle, G, Line } from './svg';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';

@@ -1,15 +1,7 @@
-import {
-  corridorOf,
-  formatLength,
-  formatStation,
-  formatVolume,
-  lipAt,
-  type Carried,
-  type Plan,
-  type Reach,
-  type Run,
-  type UnitSystem,
-} from '@tamper/core';
+import type { Reach, Run } from '@tamper/core/job';
+import type { Plan } from '@tamper/core/plan';
+import { corridorOf, lipAt, type Carried } from '@tamper/core/spoil';
+import { formatLength, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { memo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { G, Line, Path, Rect } from './svg';

@@ -1,4 +1,7 @@
-import { sectionAt, type Job, type Place, type Run, type Stage } from '@tamper/core';
+import type { Job, Run } from '@tamper/core/job';
+import { sectionAt } from '@tamper/core/plan';
+import type { Stage } from '@tamper/core/protection';
+import type { Place } from '@tamper/core/trench';
 import { memo, useMemo } from 'react';
 import { View as Box } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Rect } from './svg';

@@ -1,20 +1,12 @@
-import {
-  extent,
-  formatStation,
-  groundAt,
-  largest,
-  utilityMarks,
-  piecesOf,
-  smallest,
-  stationOfLine,
-  type ExistingLine,
-  type Plan,
-  type PlaceSupport,
-  type Range,
-  type RuleSetId,
-  type Run,
-  type UnitSystem,
-} from '@tamper/core';
+import { extent, groundAt } from '@tamper/core/alignment';
+import { utilityMarks } from '@tamper/core/catalogue';
+import { stationOfLine } from '@tamper/core/existing';
+import { largest, smallest, type Range } from '@tamper/core/geometry';
+import type { ExistingLine, Run } from '@tamper/core/job';
+import type { Plan } from '@tamper/core/plan';
+import { piecesOf, type PlaceSupport } from '@tamper/core/protection';
+import type { RuleSetId } from '@tamper/core/rules';
+import { formatStation, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo } from 'react';
 import { View as Box, type GestureResponderEvent } from 'react-native';
 import Svg, { Circle, Defs, G, Line, Path, Pattern, Rect } from './svg';

@@ -1,27 +1,20 @@
+import { reachIndexAt } from '@tamper/core/alignment';
+import { observedJob, observedRun, type Kept } from '@tamper/core/book';
 import {
   blankJob,
-  groundFindings,
   InputError,
   jobErrors,
   keyOf,
-  mendsOf,
-  observedJob,
-  observedRun,
   plainJob,
   plainRun,
-  planRun,
-  reachIndexAt,
-  resolveRules,
-  sectionAt,
   type FieldError,
   type Job,
-  type Kept,
   type Patch,
-  type Plan,
   type Run,
-  type Sayable,
-  tryPlan,
-} from '@tamper/core';
+} from '@tamper/core/job';
+import { groundFindings, mendsOf, planRun, sectionAt, type Plan, tryPlan } from '@tamper/core/plan';
+import { resolveRules } from '@tamper/core/rules';
+import type { Sayable } from '@tamper/core/words';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useMemo, useState, type ReactNode } from 'react';
 import { ClearContext } from '../features/clearance/edit';

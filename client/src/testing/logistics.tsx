@@ -1,4 +1,7 @@
-import { blankJob, jobErrors, observedJob, plainJob, planRun, readerOf, type Job, type Patch, type Plan, type Run } from '@tamper/core';
+import { observedJob } from '@tamper/core/book';
+import { blankJob, jobErrors, plainJob, type Job, type Patch, type Run } from '@tamper/core/job';
+import { planRun, type Plan } from '@tamper/core/plan';
+import { readerOf } from '@tamper/core/words';
 import { demoFile } from '@tamper/core/demo';
 import { useMemo, useState, type ReactNode } from 'react';
 import { mendsFor, onPage } from './benches';

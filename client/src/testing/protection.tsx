@@ -1,4 +1,7 @@
-import { blankJob, blankRun, planRun, readerOf, type Job, type Patch, type Place, type Reach, type Run } from '@tamper/core';
+import { blankJob, blankRun, type Job, type Patch, type Reach, type Run } from '@tamper/core/job';
+import { planRun } from '@tamper/core/plan';
+import type { Place } from '@tamper/core/trench';
+import { readerOf } from '@tamper/core/words';
 import type { AnyEntry } from '@tamper/core/book';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState, type ReactNode } from 'react';

@@ -1,4 +1,5 @@
-import { readerOf, type Job, type Run } from '@tamper/core';
+import type { Job, Run } from '@tamper/core/job';
+import { readerOf } from '@tamper/core/words';
 import { useState, type ReactNode } from 'react';
 import { useRunContexts } from '../features/frame/useRunContexts';
 import type { RunSession, Where } from '../features/frame/session';

@@ -1,4 +1,7 @@
-import { blankJob, planRun, resolveRules, safeToEnter, type Job, type PlannedRevision, type Run } from '@tamper/core';
+import { safeToEnter, type PlannedRevision } from '@tamper/core/gates';
+import { blankJob, type Job, type Run } from '@tamper/core/job';
+import { planRun } from '@tamper/core/plan';
+import { resolveRules } from '@tamper/core/rules';
 import { registerOf } from '@tamper/core/site';
 import { useMemo, useState, type ReactNode } from 'react';
 import { deviceId } from '../data/device';

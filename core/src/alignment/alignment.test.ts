@@ -30,7 +30,6 @@ import {
   fallForFlow,
   fallForVelocity,
   fitRoute,
-  groundFromBook,
   groundsAt,
   joinsOf,
   legsOf,
@@ -39,15 +38,14 @@ import {
   reachIndexAt,
   manning,
   movePoint,
-  MISCLOSURE,
   placeAt,
   project,
-  reduceBook,
   removePoint,
   variantOf,
   withRoute,
   withStations,
 } from '.';
+import { groundFromBook, MISCLOSURE, reduceBook } from './levelBook';
 
 const UK = blankJob('Test', 'UK');
 const run = (change: Partial<Run> = {}, length = 40): Run => ({

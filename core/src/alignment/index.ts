@@ -1,3 +1,4 @@
+// What a screen asks for. The checks, and the arithmetic of the level book, are asked for by their own names.
 export * from './ground';
 export * from './levels';
 export * from './profile';
@@ -6,10 +7,7 @@ export * from './bores';
 export * from './route';
 export * from './restation';
 export * from './gravity';
-export * from './levelBook';
 export * from './structures';
-export * from './checks';
-export * from './boreChecks';
 export * from './joins';
 export * from './onPlan';
 export * from './chainage';

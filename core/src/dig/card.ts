@@ -1,11 +1,13 @@
-import { extent } from '../alignment';
+import { extent } from '../alignment/ground';
 import { EPSILON, type Range } from '../geometry';
 import type { Job, Reach, Run } from '../job';
 import type { SetUp, SetUps } from '../machine';
 import type { Plan } from '../plan/plan';
 import type { PlaceSupport } from '../protection';
 import { FOOT } from '../units';
-import { isPit, waysToDig, type Passes, type Place } from '../trench';
+import { isPit } from '../trench/places';
+import { waysToDig } from '../trench/buckets';
+import type { Passes, Place } from '../trench';
 import type { Design, Designs } from './design';
 import type { Instrument } from './instruments';
 import { readingsAt } from './sheet';

@@ -1,6 +1,7 @@
 import { protections } from '../catalogue';
 import type { Rules } from '../rules';
-import { isPit, passWords, placeKindName } from '../trench';
+import { isPit, placeKindName } from '../trench/places';
+import { passWords } from '../trench/buckets';
 import { figuresIn, formatBatterRatio, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import type { DigCard } from './card';
 

@@ -1,5 +1,5 @@
 import type { CheckFact } from '../book';
-import { extent } from '../alignment';
+import { extent } from '../alignment/ground';
 import { EPSILON } from '../geometry';
 import type { Run } from '../job';
 import type { Rules } from '../rules';

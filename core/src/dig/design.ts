@@ -1,8 +1,11 @@
 import type { CheckedLayer } from '../book';
-import { levelsAt, reachEnd, reachIndexAt } from '../alignment';
+import { levelsAt, reachIndexAt } from '../alignment/levels';
+import { reachEnd } from '../alignment/ground';
 import { EPSILON, wallOffset } from '../geometry';
 import { linesIn, placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
-import { depthIn, digWidth, dropOf, dugWidth, isPit, layerHeights, type Place } from '../trench';
+import { depthIn, dugWidth, isPit } from '../trench/places';
+import { digWidth, dropOf, layerHeights } from '../trench/layers';
+import type { Place } from '../trench';
 
 /** What is to be dug and laid at one station: levels and widths in metres. In a pit nothing but its bottom is laid down. */
 export interface Design {

@@ -1,6 +1,6 @@
 import type { SetUpFact } from '../book';
 import { rangesWhere, type Range } from '../geometry';
-import { extent } from '../alignment';
+import { extent } from '../alignment/ground';
 import type { Run } from '../job';
 import { formatGradient, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import type { Designs } from './design';

@@ -1,4 +1,5 @@
-import { extent, groundAt, reachEnd, reachIndexAt } from '../alignment';
+import { extent, groundAt, reachEnd } from '../alignment/ground';
+import { reachIndexAt } from '../alignment/levels';
 import type { UtilityKind } from '../catalogue';
 import { blankExisting, reachSplit, type FoundThing, type Patch, type Run, type Unsettled } from '../job';
 import { formatLength, formatStretch, type UnitSystem } from '../units';

@@ -1,5 +1,6 @@
 import { EPSILON } from '../geometry';
-import { verdictAt, type Fault, type PlaceSupport } from '../protection';
+import { verdictAt } from '../protection/verdicts';
+import type { Fault, PlaceSupport } from '../protection';
 import type { Rules } from '../rules';
 import type { Place } from '../trench';
 import type { AsDug } from './asDug';

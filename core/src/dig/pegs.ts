@@ -1,5 +1,6 @@
 import { countedIn, type Kept, type KeptOf } from '../book';
-import { besideLine, extent } from '../alignment';
+import { besideLine } from '../alignment/route';
+import { extent } from '../alignment/ground';
 import type { Job, Run } from '../job';
 import { sectionAt } from '../plan/section';
 import type { Passes } from '../trench';

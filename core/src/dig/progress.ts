@@ -1,10 +1,12 @@
 import { shiftWorkIds, type Kept, type ShiftFact, type ShiftWork } from '../book';
-import { lastWorkingDay, requestDates, type Day } from '../clearance';
+import { lastWorkingDay, requestDates } from '../clearance/dates';
+import type { Day } from '../clearance';
 import { EPSILON, lengthOf, shared, union, without, type Range } from '../geometry';
 import type { Job } from '../job';
 import { volumeDugTo } from '../plan/dugTo';
 import type { Rules } from '../rules';
-import { isPit, type Place } from '../trench';
+import { isPit } from '../trench/places';
+import type { Place } from '../trench';
 import { shiftsIn } from './shifts';
 
 /** How fast a kind of work went, metres of the run in an hour; `spread`: how far single shifts lie from it, one standard deviation weighed by hours. */

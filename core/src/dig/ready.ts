@@ -14,7 +14,7 @@ import {
 } from '../book';
 import { EPSILON } from '../geometry';
 import { bucketNow, ofMachine, sameBucket, type BucketLack, type Tried } from './bucket';
-import { LONGEST_SHIFT } from '../protection';
+import { LONGEST_SHIFT } from '../protection/inspection';
 import type { Rules } from '../rules';
 
 /** Why a machine, or the sensors on its arm, is not to be dug with yet. */

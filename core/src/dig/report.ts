@@ -1,10 +1,11 @@
 import { countedIn, inOrder, type CheckedLayer, type Kept } from '../book';
 import type { BeddingId } from '../catalogue';
-import { flowDirection, reachIndexAt } from '../alignment';
+import { flowDirection, reachIndexAt } from '../alignment/levels';
 import type { Range } from '../geometry';
 import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
-import { fillOf, type Fill, type Place } from '../trench';
+import { fillOf } from '../trench/bedding';
+import type { Fill, Place } from '../trench';
 import { asDugOf, type AsDug, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';

@@ -1,5 +1,5 @@
 import { beddings } from '../catalogue';
-import { extent } from '../alignment';
+import { extent } from '../alignment/ground';
 import { momentOf, type LevelMeans } from '../book';
 import type { Range } from '../geometry';
 import type { PlaceSupport } from '../protection';
@@ -7,7 +7,8 @@ import type { Rules } from '../rules';
 import type { Run } from '../job';
 import type { Place } from '../trench';
 import { figuresIn, formatGradient, formatLength, formatMass, formatStation, formatStretch, formatVolume, type UnitSystem } from '../units';
-import { faultWords, type Reader } from '../words';
+import { faultWords } from '../words/protection';
+import type { Reader } from '../words';
 import type { AsDug, CheckDoubt } from './asDug';
 import { fallWords } from './faults';
 import { holeFaults } from './hole';

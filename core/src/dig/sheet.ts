@@ -1,9 +1,10 @@
-import { extent } from '../alignment';
+import { extent } from '../alignment/ground';
 import { checkedLayerIds, type CheckedLayer } from '../book';
 import type { HandWindow } from '../existing';
 import { EPSILON } from '../geometry';
 import type { Run } from '../job';
-import { isPit, type Place } from '../trench';
+import { isPit } from '../trench/places';
+import type { Place } from '../trench';
 import { levelOf, type Design, type Designs } from './design';
 import type { Instrument } from './instruments';
 import { readingAt } from './plane';

@@ -1,8 +1,13 @@
 import type { Machine } from '../catalogue';
 import { machineOf, type Job, type Run } from '../job';
-import { liftAt, payload, pinned, windowOf, type Pinned } from '../machine';
+import { liftAt } from '../machine/lift';
+import { payload } from '../machine/cycle';
+import { pinned } from '../machine/pin';
+import { windowOf } from '../machine/setUps';
+import type { Pinned } from '../machine';
 import { sectionAt } from '../plan/section';
-import { loosening, looseDensity } from '../spoil';
+import { loosening } from '../spoil/heap';
+import { looseDensity } from '../spoil/loads';
 import type { Design } from './design';
 
 /** What a machine can do from where it stands at a station. Metres, kilograms. */

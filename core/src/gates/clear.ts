@@ -1,6 +1,7 @@
 import { privateLineKinds, privateLineNames, utilityMarks } from '../catalogue';
-import { daysBetween, requestDates, type Day } from '../clearance';
-import { knownLine, lostRecord } from '../existing';
+import { daysBetween, requestDates } from '../clearance/dates';
+import type { Day } from '../clearance';
+import { knownLine, lostRecord } from '../existing/known';
 import { omit, type Clearance, type ExistingLine } from '../job';
 import type { Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';

@@ -1,30 +1,15 @@
 import { bedPoints, coverPoints, laidPoints, sayEntry, testKinds, type Kept } from '../book';
-import { holesAt } from '../protection';
+import { holesAt } from '../protection/says';
 import { joined, without, type Range } from '../geometry';
 import type { PlacedLine } from '../job';
-import { wholeOfPlaces } from '../trench';
-import {
-  answerAt,
-  askedAt,
-  bedAsked,
-  holds,
-  hurtAt,
-  isThin,
-  knewLaid,
-  layReport,
-  levelAt,
-  OWNER,
-  passes,
-  pointsAt,
-  saidOfTest,
-  spokenAt,
-  spokenCuts,
-  testedHere,
-  type Answer,
-  type Answering,
-  type IssuedPlan,
-  type LayReport,
-} from '../lay';
+import { wholeOfPlaces } from '../trench/places';
+import { answerAt } from '../lay/answered';
+import { askedAt, knewLaid, layReport, levelAt, OWNER, pointsAt, testedHere } from '../lay/report';
+import { bedAsked, isThin } from '../lay/bed';
+import { holds, passes, spokenAt, spokenCuts } from '../lay/along';
+import { hurtAt } from '../lay/hurt';
+import { saidOfTest } from '../lay/testSays';
+import type { Answer, Answering, IssuedPlan, LayReport } from '../lay';
 import { figuresIn, formatLength, formatStation, type UnitSystem } from '../units';
 import { gateOf, shutGate, SHORTEST, type JudgedPiece, type Reason, type SafeGate } from './stretches';
 import { inForce, type PlannedRevision } from './enter';

@@ -1,7 +1,8 @@
 import { demoFile, demoFor } from '../demo';
 import { dayAfter } from '../clearance';
 import { sketchOf, summarise } from '../studies/compare';
-import { jobGate, kindsEntered, runGate } from './dig';
+import { kindsEntered, runGate } from './dig';
+import { jobGate } from './jobGate';
 import { applyPatches, blankJob, blankExisting, type Job, type Run } from '../job';
 import { extent, levelsOn } from '../alignment';
 import { planRun } from '../plan/plan';

@@ -1,7 +1,8 @@
-import { accessChecks, type Day } from '../clearance';
-import { knownLine } from '../existing';
+import { accessChecks } from '../clearance/access';
+import type { Day } from '../clearance';
+import { knownLine } from '../existing/known';
 import { findingsOf, machineOf, type Job, type Run } from '../job';
-import { tryPlan, type Plan, type Tried } from '../plan/plan';
+import type { Plan, Tried } from '../plan/plan';
 import { readerOf } from '../words';
 import { clearToDig } from './clear';
 import { against, type Gate, type GateReason } from './reasons';
@@ -18,16 +19,7 @@ export function runGate(job: Job, run: Run, plan: Plan, others: readonly Run[], 
   return gateOf(job, run.existing, kindsEntered([run, ...others]), plan.deepestHole, against(plan.findings, 'dig', readerOf(job)), today);
 }
 
-/** The gate **Clear to dig** of a whole job: of all its runs together. A run that cannot be planned yet keeps it shut. */
-export const jobGate = (job: Job, runs: readonly Run[], today: Day): Gate =>
-  jobGateOf(
-    job,
-    runs,
-    runs.map((run) => tryPlan(job, run)),
-    today,
-  );
-
-/** The same of runs that were planned already. @param tried what came of each, in their order. */
+/** The gate **Clear to dig** of a whole job: of all its runs together. A run that cannot be planned yet keeps it shut. @param tried what came of each, in their order. */
 export function jobGateOf(job: Job, runs: readonly Run[], tried: readonly Tried[], today: Day): Gate {
   const depth = tried.reduce((most, one) => ('plan' in one ? Math.max(most, one.plan.deepestHole) : most), 0);
   return gateOf(

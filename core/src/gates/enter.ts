@@ -13,29 +13,24 @@ import {
   type Kept,
   type KeptOf,
 } from '../book';
-import { soilTests } from '../ground';
+import { soilTests } from '../ground/evidence';
 import type { Range } from '../geometry';
 import { speaksOf, type Job, type Run } from '../job';
 import type { PlanFinding } from '../plan/checks';
 import { groundFindings, type GroundFinding } from '../plan/ground';
 import type { Plan } from '../plan/plan';
-import {
-  airRead,
-  airTestFaults,
-  airTestNeeded,
-  holesAt,
-  inspectionItems,
-  LONGEST_SHIFT,
-  saySame,
-  type InspectionItem,
-  type SaidPlan,
-} from '../protection';
+import { airRead, airTestFaults, airTestNeeded } from '../protection/air';
+import { holesAt, saySame } from '../protection/says';
+import { inspectionItems, LONGEST_SHIFT } from '../protection/inspection';
+import type { InspectionItem, SaidPlan } from '../protection';
 import type { Rules } from '../rules';
 import { liftedIn } from '../lay/lifted';
 import { piecesIn, protectedIn, registerOf, setFaults, type RegisteredPiece, type Protected } from '../site';
-import { isPit, wholeOfPlaces, type Place } from '../trench';
+import { isPit, wholeOfPlaces } from '../trench/places';
+import type { Place } from '../trench';
 import { figuresIn, formatHours, formatLength, type UnitSystem } from '../units';
-import { sayPlace, type Reader } from '../words';
+import { sayPlace } from '../words/places';
+import type { Reader } from '../words';
 import { against, reasonOf } from './reasons';
 import { gateOf, isOpen, shutGate, SHORTEST, type Reason, type SafeGate } from './stretches';
 

@@ -1,7 +1,9 @@
 import type { Day } from '../clearance';
 import { keyOf, type GateName } from '../job';
-import { shuts, type PlanFinding } from '../plan/checks';
-import { say, type Reader } from '../words';
+import type { PlanFinding } from '../plan/checks';
+import { shuts } from '../plan/shuts';
+import { say } from '../words';
+import type { Reader } from '../words';
 
 /** One thing a gate looks at. A `stop` closes it; a `caution` must be known to who goes on. `until`: the last day this holds. */
 export interface GateReason {

@@ -1,10 +1,11 @@
 import { without, type Range } from '../geometry';
-import { shuts } from '../plan/checks';
+import { shuts } from '../plan/shuts';
 import type { Plan } from '../plan/plan';
-import { ladderStations, touches } from '../protection';
+import { ladderStations } from '../protection/thresholds';
+import { touches } from '../protection/inspection';
 import type { Rules } from '../rules';
 import { protectedIn, type RegisteredPiece } from '../site';
-import { isPit } from '../trench';
+import { isPit } from '../trench/places';
 
 /**
  * Where ways out are wanted by what stands now: in every stretch people may come to be in, deep enough for one, none further off than the rule lets it be.

@@ -3,7 +3,7 @@ import { EPSILON, joined, type Range } from '../geometry';
 import { doubtOf, knows, ofKind, withdrawn, type Kept, type KeptOf, type SoilTest } from '../book';
 import type { Found, PathStep } from '../job';
 import type { Rules } from '../rules';
-import { placeSubject, wholeOf } from '../trench';
+import { placeSubject, wholeOf } from '../trench/places';
 import { classify, weaker } from './classify';
 
 /** Soil tests as they count. */

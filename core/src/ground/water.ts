@@ -1,8 +1,10 @@
 import { permeability as typical } from '../catalogue';
 import { joined, wallOffset, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
-import { isOpen, type ProfileColumns } from '../alignment';
-import { waterAt, weights } from '../trench';
+import { isOpen } from '../alignment/bores';
+import type { ProfileColumns } from '../alignment';
+import { waterAt } from '../trench/checks/along';
+import { weights } from '../trench/checks/loads';
 
 /** How far a trench draws the water down on each side, metres. Source: Sichardt, R = 3000·s·√k, no less than 3 m. */
 export const drawdownReach = (drop: number, k: number): number => Math.max(3, 3000 * drop * Math.sqrt(k));

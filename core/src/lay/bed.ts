@@ -1,11 +1,13 @@
-import { reachIndexAt } from '../alignment';
+import { reachIndexAt } from '../alignment/levels';
 import { doubtOf, knows, ofKind, withdrawn, type Kept, type KeptOf } from '../book';
 import type { BeddingId } from '../catalogue';
-import { ONE_STATION, type Designs } from '../dig';
+import { ONE_STATION } from '../dig/asDug';
+import type { Designs } from '../dig';
 import type { Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import type { Rules } from '../rules';
-import { beddingShortfall, fillOf, type Fill } from '../trench';
+import { beddingShortfall, fillOf } from '../trench/bedding';
+import type { Fill } from '../trench';
 import { spokenAt, type Reading } from './along';
 
 /** The bed as measured at a station beside what is asked for there. Metres. */

@@ -1,9 +1,10 @@
 import type { DrumInFact } from '../book';
 import { cablesOf, endLength, spansOf, type Job, type PlacedLine, type Run } from '../job';
 import type { Product } from '../catalogue';
-import { bendsOf } from '../alignment';
+import { bendsOf } from '../alignment/route';
 import type { Range } from '../geometry';
-import { pullAlong, pullParts, reversed, weightOf, FRICTION, type Pull } from '../trench';
+import { pullAlong, pullParts, reversed, weightOf, FRICTION } from '../trench/checks/pull';
+import type { Pull } from '../trench';
 
 /** What a way takes of a cable, metres. */
 export interface CableWay {

@@ -1,4 +1,4 @@
-import { flowDirection } from '../alignment';
+import { flowDirection } from '../alignment/levels';
 import { doubtOf, ofKind, withdrawn, type JointKind, type Kept, type KeptOf } from '../book';
 import { cablesOf, placedLines, spansOf, type Job, type PlacedLine, type Run } from '../job';
 import { cutsOf, pipeSpans } from '../order';

@@ -1,5 +1,5 @@
 import type { Machine } from '../catalogue';
-import { hanging, liftAt } from '../machine';
+import { hanging, liftAt } from '../machine/lift';
 
 /** A load as it hangs. Kilograms, radians; `legs` of the sling, each at `angle` from the level. */
 export interface Slung {

@@ -1,7 +1,7 @@
 import { laidPointIds, type BedPoint, type CoverPoint, type LaidPoint, type TestKind } from '../book';
 import type { Product } from '../catalogue';
 import type { PlacedLine, Reach } from '../job';
-import { floatingStages, FLOAT_SAFETY } from '../trench';
+import { floatingStages, FLOAT_SAFETY } from '../trench/checks/flotation';
 
 /** Tests a line passes before it is covered: one of each group. */
 export function testsNeeded({ kind, family, drains, conductor }: Product): TestKind[][] {

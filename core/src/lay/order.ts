@@ -1,8 +1,8 @@
-import { flowDirection } from '../alignment';
+import { flowDirection } from '../alignment/levels';
 import { cablesOf, placedLines, spansOf, type Job, type PlacedLine, type Run } from '../job';
 import { BAG } from '../catalogue';
 import { formatLength, formatMassOf, formatStation, type UnitSystem } from '../units';
-import { floatingStages, FLOAT_SAFETY } from '../trench';
+import { floatingStages, FLOAT_SAFETY } from '../trench/checks/flotation';
 
 /** In what order a line is laid, in sentences. */
 export function layingOrder(job: Pick<Job, 'units'>, run: Run, line: PlacedLine, units: UnitSystem = job.units): string[] {

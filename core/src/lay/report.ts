@@ -1,6 +1,7 @@
-import { reachIndexAt } from '../alignment';
+import { reachIndexAt } from '../alignment/levels';
 import { doubtOf, knows, ofKind, unsettledIn, whereOf, withdrawn, type Kept, type KeptOf, type TestKind } from '../book';
-import { digReport, type AsDug } from '../dig';
+import { digReport } from '../dig/report';
+import type { AsDug } from '../dig';
 import type { Range } from '../geometry';
 import type { PlacedLine, Reach } from '../job';
 import type { Rules } from '../rules';

@@ -1,5 +1,6 @@
-import { reachIndexAt } from '../alignment';
-import { designsOf, type Designs } from '../dig';
+import { reachIndexAt } from '../alignment/levels';
+import { designsOf } from '../dig/design';
+import type { Designs } from '../dig';
 import { placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import type { Place } from '../trench';
 

@@ -1,5 +1,5 @@
 import { bedPoints, coverPoints, inOrder, laidPoints, ofKind, sayEntry, testKinds, withdrawn, type Kept } from '../book';
-import { offWords } from '../dig';
+import { offWords } from '../dig/says';
 import type { Range } from '../geometry';
 import { formatLength, formatPercent, formatStretch, type UnitSystem } from '../units';
 import { holds } from './along';

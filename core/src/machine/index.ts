@@ -1,3 +1,4 @@
+export * from './figures';
 export * from './exit';
 export * from './reach';
 export * from './envelope';

@@ -1,15 +1,10 @@
 import type { Machine } from '../catalogue';
 import { edgeOf } from '../geometry';
+import { DYNAMIC, SLING_MASS } from './figures';
 
 /** Share of the load that tips it, and of what the ram holds, that is rated. Source: usual lifting practice, 75 % and 87 %. */
 export const TIPPING_SHARE = 0.75;
 export const RAM_SHARE = 0.87;
-/** A load on the move weighs this much more. */
-export const DYNAMIC = 1.1;
-/** Sling, hook and what hangs on it, kilograms. */
-export const SLING_MASS = 15;
-export const LIFT_BASIS = 'Lesser of 75 % of tipping and 87 % of what the ram holds; the chart in the cab rules';
-
 /** What a machine lifts at a radius and a bearing, kilograms. */
 export interface Lift {
   tipping: number;

@@ -1,9 +1,7 @@
 import type { Arm } from '../catalogue';
 import { edgeOf } from '../geometry';
 import { reaches } from './envelope';
-
-/** Room over a heap for the bucket to open, metres. */
-export const OPENS = 0.3;
+import { OPENS } from './figures';
 
 /** How far out the bucket tips over heights, the reach taken straight between `from` and `to`: `far` + `slope` × height; metres. */
 export interface TipPiece {

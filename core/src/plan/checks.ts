@@ -1,8 +1,8 @@
 import { accessChecks } from '../clearance';
 import { byHandOnly, notFound, somethingFound, tooCloseToExisting } from '../existing';
-import { boredBlind, pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment';
-import { untestedGround, weakerThanPlanned, type GroundContext } from '../ground';
-import { checkList, type Finding, type GateName, type Severity } from '../job';
+import { boredBlind } from '../alignment/boreChecks';
+import { pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment/checks';
+import { checkList, type Finding, type Severity } from '../job';
 import { hookTooLow, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
 import {
   bannedBenches,
@@ -53,91 +53,82 @@ import {
 } from '../trench';
 import { boreDuctFull, bowTooShort, bowTooTight, holeTooSmall, pulledBack } from '../boring';
 import type { PlanContext } from './context';
+import { groundChecks } from './ground';
+import { gatesShut } from './shuts';
 
-const DIG = ['dig'] as const;
-const ENTER = ['enter'] as const;
-const COVER = ['cover'] as const;
-const NONE = [] as const;
-
-/** Every check of a plan by its code, in the order people work. The one list that says which gate each shuts. */
+/** Every check of a plan by its code, in the order people work. Which gate each shuts is told by `gatesShut`. */
 export const checks = checkList<PlanContext>()({
-  'clearance.window': { gates: NONE, run: byHandOnly },
-  'clearance.lost': { gates: DIG, run: notFound },
-  'clearance.found': { gates: DIG, run: somethingFound },
-  'clearance.clash': { gates: DIG, run: tooCloseToExisting },
-  'clearance.bore': { gates: DIG, run: boredBlind },
-  'boring.short': { gates: DIG, run: bowTooShort },
-  'boring.tight': { gates: DIG, run: bowTooTight },
-  'boring.hole': { gates: DIG, run: holeTooSmall },
-  'boring.duct': { gates: DIG, run: boreDuctFull },
-  'boring.pull': { gates: DIG, run: pulledBack },
-  'alignment.onCover': { gates: NONE, run: pipeOnCover },
-  'alignment.fall': { gates: COVER, run: tooFlat },
-  'alignment.velocity': { gates: NONE, run: tooSlow },
-  'alignment.capacity': { gates: NONE, run: tooSmall },
-  'alignment.bend': { gates: NONE, run: rigidBends },
-  'alignment.bendRoom': { gates: NONE, run: tightBends },
-  'alignment.ease': { gates: NONE, run: sharpSteps },
-  'alignment.pitsMeet': { gates: NONE, run: pitsMeet },
-  'trench.conflict': { gates: ENTER, run: noWidthFits },
-  'trench.narrow': { gates: ENTER, run: tooNarrow },
-  'trench.supportWidth': { gates: ENTER, run: offSupportWidths },
-  'trench.cover': { gates: COVER, run: shallowLines },
-  'trench.apart': { gates: COVER, run: linesTooClose },
-  'trench.surface': { gates: COVER, run: surfaceTooThick },
-  'trench.bed': { gates: COVER, run: thinBed },
-  'trench.stone': { gates: COVER, run: wrongStone },
-  'trench.tracer': { gates: NONE, run: noTracer },
-  'trench.fabric': { gates: NONE, run: noFabric },
-  'trench.shaped': { gates: NONE, run: shapedBed },
-  'protection.slitGround': { gates: ENTER, run: slitDoesNotStand },
-  'protection.slitDepth': { gates: ENTER, run: slitTooDeep },
-  'protection.slitBucket': { gates: ENTER, run: slitBucketTooWide },
-  'protection.strut': { gates: ENTER, run: strutInTheWay },
-  'protection.rail': { gates: ENTER, run: noRailLongEnough },
-  'trench.signal': { gates: NONE, run: signalTooFar },
-  'trench.tape': { gates: NONE, run: noTape },
-  'trench.tapeOwner': { gates: NONE, run: tapeOfOwner },
-  'trench.ownerGone': { gates: NONE, run: ownerGone },
-  'trench.owner': { gates: NONE, run: ownersLook },
-  'trench.bucket': { gates: NONE, run: noBucketDigs },
-  'protection.unprotected': { gates: ENTER, run: unprotected },
-  'protection.bench': { gates: ENTER, run: bannedBenches },
-  'protection.noTable': { gates: ENTER, run: noTable },
-  'protection.pastTable': { gates: ENTER, run: pastTable },
-  'protection.noSpacing': { gates: ENTER, run: noShoreSpacing },
-  'protection.shoresC': { gates: ENTER, run: shoresInC },
-  'protection.low': { gates: ENTER, run: tooLow },
-  'protection.upright': { gates: ENTER, run: nothingToPressOn },
-  'protection.pitEnds': { gates: ENTER, run: openPitEnds },
-  'protection.pitBox': { gates: ENTER, run: boxLongerThanPit },
-  'protection.stick': { gates: ENTER, run: boxesShorterThanStick },
-  'protection.bucket': { gates: ENTER, run: bucketWiderThanBox },
-  'protection.stroke': { gates: ENTER, run: cylinderOutOfStroke },
-  'protection.lift': { gates: ENTER, run: tooHeavyToLift },
-  'protection.draw': { gates: NONE, run: hardToDraw },
-  'protection.line': { gates: ENTER, run: linesThroughSupports },
-  'protection.beside': { gates: ENTER, run: tooNear },
-  'protection.ladder': { gates: NONE, run: needsLadder },
-  'protection.engineer': { gates: ENTER, run: needsEngineer },
-  'protection.shortTerm': { gates: ENTER, run: shortTermOnly },
-  'machine.reach': { gates: NONE, run: pastReach },
-  'machine.edge': { gates: NONE, run: edgeOfReach },
-  'machine.past': { gates: NONE, run: standsPastEnd },
-  'machine.lift': { gates: NONE, run: liftsTooMuch },
-  'machine.hook': { gates: NONE, run: hookTooLow },
-  'machine.tip': { gates: NONE, run: cannotTip },
-  'machine.trapped': { gates: NONE, run: trapped },
-  'spoil.suspect': { gates: NONE, run: suspectGround },
-  'spoil.setback': { gates: ENTER, run: tooNearLip },
-  'spoil.surcharge': { gates: ENTER, run: heapOnShores },
-  'spoil.room': { gates: NONE, run: noRoomForHeap },
-});
-
-/** Checks of what is planned against what was seen of the ground. */
-export const groundChecks = checkList<GroundContext>()({
-  'ground.claim': { gates: ENTER, run: weakerThanPlanned },
-  'ground.untested': { gates: ENTER, run: untestedGround },
+  'clearance.window': { gates: gatesShut['clearance.window'], run: byHandOnly },
+  'clearance.lost': { gates: gatesShut['clearance.lost'], run: notFound },
+  'clearance.found': { gates: gatesShut['clearance.found'], run: somethingFound },
+  'clearance.clash': { gates: gatesShut['clearance.clash'], run: tooCloseToExisting },
+  'clearance.bore': { gates: gatesShut['clearance.bore'], run: boredBlind },
+  'boring.short': { gates: gatesShut['boring.short'], run: bowTooShort },
+  'boring.tight': { gates: gatesShut['boring.tight'], run: bowTooTight },
+  'boring.hole': { gates: gatesShut['boring.hole'], run: holeTooSmall },
+  'boring.duct': { gates: gatesShut['boring.duct'], run: boreDuctFull },
+  'boring.pull': { gates: gatesShut['boring.pull'], run: pulledBack },
+  'alignment.onCover': { gates: gatesShut['alignment.onCover'], run: pipeOnCover },
+  'alignment.fall': { gates: gatesShut['alignment.fall'], run: tooFlat },
+  'alignment.velocity': { gates: gatesShut['alignment.velocity'], run: tooSlow },
+  'alignment.capacity': { gates: gatesShut['alignment.capacity'], run: tooSmall },
+  'alignment.bend': { gates: gatesShut['alignment.bend'], run: rigidBends },
+  'alignment.bendRoom': { gates: gatesShut['alignment.bendRoom'], run: tightBends },
+  'alignment.ease': { gates: gatesShut['alignment.ease'], run: sharpSteps },
+  'alignment.pitsMeet': { gates: gatesShut['alignment.pitsMeet'], run: pitsMeet },
+  'trench.conflict': { gates: gatesShut['trench.conflict'], run: noWidthFits },
+  'trench.narrow': { gates: gatesShut['trench.narrow'], run: tooNarrow },
+  'trench.supportWidth': { gates: gatesShut['trench.supportWidth'], run: offSupportWidths },
+  'trench.cover': { gates: gatesShut['trench.cover'], run: shallowLines },
+  'trench.apart': { gates: gatesShut['trench.apart'], run: linesTooClose },
+  'trench.surface': { gates: gatesShut['trench.surface'], run: surfaceTooThick },
+  'trench.bed': { gates: gatesShut['trench.bed'], run: thinBed },
+  'trench.stone': { gates: gatesShut['trench.stone'], run: wrongStone },
+  'trench.tracer': { gates: gatesShut['trench.tracer'], run: noTracer },
+  'trench.fabric': { gates: gatesShut['trench.fabric'], run: noFabric },
+  'trench.shaped': { gates: gatesShut['trench.shaped'], run: shapedBed },
+  'protection.slitGround': { gates: gatesShut['protection.slitGround'], run: slitDoesNotStand },
+  'protection.slitDepth': { gates: gatesShut['protection.slitDepth'], run: slitTooDeep },
+  'protection.slitBucket': { gates: gatesShut['protection.slitBucket'], run: slitBucketTooWide },
+  'protection.strut': { gates: gatesShut['protection.strut'], run: strutInTheWay },
+  'protection.rail': { gates: gatesShut['protection.rail'], run: noRailLongEnough },
+  'trench.signal': { gates: gatesShut['trench.signal'], run: signalTooFar },
+  'trench.tape': { gates: gatesShut['trench.tape'], run: noTape },
+  'trench.tapeOwner': { gates: gatesShut['trench.tapeOwner'], run: tapeOfOwner },
+  'trench.ownerGone': { gates: gatesShut['trench.ownerGone'], run: ownerGone },
+  'trench.owner': { gates: gatesShut['trench.owner'], run: ownersLook },
+  'trench.bucket': { gates: gatesShut['trench.bucket'], run: noBucketDigs },
+  'protection.unprotected': { gates: gatesShut['protection.unprotected'], run: unprotected },
+  'protection.bench': { gates: gatesShut['protection.bench'], run: bannedBenches },
+  'protection.noTable': { gates: gatesShut['protection.noTable'], run: noTable },
+  'protection.pastTable': { gates: gatesShut['protection.pastTable'], run: pastTable },
+  'protection.noSpacing': { gates: gatesShut['protection.noSpacing'], run: noShoreSpacing },
+  'protection.shoresC': { gates: gatesShut['protection.shoresC'], run: shoresInC },
+  'protection.low': { gates: gatesShut['protection.low'], run: tooLow },
+  'protection.upright': { gates: gatesShut['protection.upright'], run: nothingToPressOn },
+  'protection.pitEnds': { gates: gatesShut['protection.pitEnds'], run: openPitEnds },
+  'protection.pitBox': { gates: gatesShut['protection.pitBox'], run: boxLongerThanPit },
+  'protection.stick': { gates: gatesShut['protection.stick'], run: boxesShorterThanStick },
+  'protection.bucket': { gates: gatesShut['protection.bucket'], run: bucketWiderThanBox },
+  'protection.stroke': { gates: gatesShut['protection.stroke'], run: cylinderOutOfStroke },
+  'protection.lift': { gates: gatesShut['protection.lift'], run: tooHeavyToLift },
+  'protection.draw': { gates: gatesShut['protection.draw'], run: hardToDraw },
+  'protection.line': { gates: gatesShut['protection.line'], run: linesThroughSupports },
+  'protection.beside': { gates: gatesShut['protection.beside'], run: tooNear },
+  'protection.ladder': { gates: gatesShut['protection.ladder'], run: needsLadder },
+  'protection.engineer': { gates: gatesShut['protection.engineer'], run: needsEngineer },
+  'protection.shortTerm': { gates: gatesShut['protection.shortTerm'], run: shortTermOnly },
+  'machine.reach': { gates: gatesShut['machine.reach'], run: pastReach },
+  'machine.edge': { gates: gatesShut['machine.edge'], run: edgeOfReach },
+  'machine.past': { gates: gatesShut['machine.past'], run: standsPastEnd },
+  'machine.lift': { gates: gatesShut['machine.lift'], run: liftsTooMuch },
+  'machine.hook': { gates: gatesShut['machine.hook'], run: hookTooLow },
+  'machine.tip': { gates: gatesShut['machine.tip'], run: cannotTip },
+  'machine.trapped': { gates: gatesShut['machine.trapped'], run: trapped },
+  'spoil.suspect': { gates: gatesShut['spoil.suspect'], run: suspectGround },
+  'spoil.setback': { gates: gatesShut['spoil.setback'], run: tooNearLip },
+  'spoil.surcharge': { gates: gatesShut['spoil.surcharge'], run: heapOnShores },
+  'spoil.room': { gates: gatesShut['spoil.room'], run: noRoomForHeap },
 });
 
 const all = { ...checks, ...accessChecks, ...groundChecks };
@@ -147,9 +138,6 @@ export type CheckCode = keyof Checks;
 export type FactsOf = { [K in CheckCode]: ReturnType<Checks[K]['run']>[number]['facts'] };
 /** Something a check found, with its code. */
 export type PlanFinding = { [K in CheckCode]: Finding<K, FactsOf[K]> }[CheckCode];
-
-/** Does a stop of a check shut a gate? */
-export const shuts = (code: CheckCode, gate: GateName): boolean => (all[code].gates as readonly GateName[]).includes(gate);
 
 /** Findings of a severity. */
 export const ofSeverity = (findings: readonly PlanFinding[], severity: Severity): PlanFinding[] =>

@@ -5,17 +5,8 @@ import { EPSILON, benchHeights, joined, largest, wallOffset, without, type Range
 import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
-import {
-  boresOf,
-  bowNodes,
-  extent,
-  isOpen,
-  layProfile,
-  reachEnd,
-  type AlignmentContext,
-  type Bore,
-  type ProfileColumns,
-} from '../alignment';
+import { boresOf, bowNodes, extent, isOpen, layProfile, reachEnd, type Bore, type ProfileColumns } from '../alignment';
+import type { AlignmentContext } from '../alignment/checks';
 import { handRate, setUpsOf, type MachineContext, type SetUps } from '../machine';
 import {
   addedByPits,

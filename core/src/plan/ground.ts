@@ -1,9 +1,15 @@
-import type { SoilTests } from '../ground';
-import { findingsOf, type FoundBy, type Run } from '../job';
+import { untestedGround, weakerThanPlanned, type GroundContext, type SoilTests } from '../ground';
+import { checkList, findingsOf, type FoundBy, type Run } from '../job';
 import { extent } from '../alignment';
 import type { Place } from '../trench';
 import type { Rules } from '../rules';
-import { groundChecks } from './checks';
+import { gatesShut } from './shuts';
+
+/** Checks of what is planned against what was seen of the ground. */
+export const groundChecks = checkList<GroundContext>()({
+  'ground.claim': { gates: gatesShut['ground.claim'], run: weakerThanPlanned },
+  'ground.untested': { gates: gatesShut['ground.untested'], run: untestedGround },
+});
 
 export type GroundFinding = FoundBy<typeof groundChecks>;
 

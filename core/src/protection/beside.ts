@@ -1,7 +1,8 @@
 import { ByDepth, common, edgeOf, EPSILON, joinedPieces, largest, wallPoints, type Range } from '../geometry';
 import { MAX_DEPTH, type Beside, type Found, type Run, type Subject } from '../job';
 import type { Rules } from '../rules';
-import { depthIn, dugWidth, placeSubject, which, type Place, type WhichPlace } from '../trench';
+import { depthIn, dugWidth, placeSubject, which } from '../trench/places';
+import type { Place, WhichPlace } from '../trench';
 
 /** Whatever presses on the ground: the line going down from it counts as well. */
 const isLoad = ({ kind }: Pick<Beside, 'kind'>): boolean => kind === 'footing' || kind === 'road';

@@ -1,7 +1,8 @@
 import type { SoilClass } from '../catalogue';
 import type { ExistingLine, Found, Job, PlacedLine, Run } from '../job';
 import type { Rules } from '../rules';
-import { placeSubject, which, wholeOf, type WhichPlace } from '../trench';
+import { placeSubject, which, wholeOf } from '../trench/places';
+import type { WhichPlace } from '../trench';
 import { allSides, insteadOf, safeWays } from './fixes';
 import { gravest, holding, type Judged } from './judged';
 import { sidesOf, standingOf, type SideName } from './support';

@@ -1,7 +1,8 @@
 import { kits, type Kit, type KitKind, type Protection } from '../catalogue';
 import { EPSILON } from '../geometry';
 import { kitChosen, type Fix, type Job, type Patch, type PathStep, type Wall } from '../job';
-import { isPit, widthPath, type Place } from '../trench';
+import { isPit, widthPath } from '../trench/places';
+import type { Place } from '../trench';
 import type { Rules } from '../rules';
 import { protectedBy, stackOf } from './support';
 import { batterFor, classSlope } from './walls';

@@ -1,9 +1,11 @@
 import { evidences } from '../catalogue';
-import { knownParts, type KnownPart } from '../existing';
+import { knownParts } from '../existing/known';
+import type { KnownPart } from '../existing';
 import { common, joined, type Range } from '../geometry';
 import type { ExistingLine } from '../job';
 import type { Rules } from '../rules';
-import { depthIn, dugWidth, type Place } from '../trench';
+import { depthIn, dugWidth } from '../trench/places';
+import type { Place } from '../trench';
 
 /** Room between a line and the rail beside it, metres. Source: half a rail and a hand. */
 const RAIL = 0.15;

@@ -1,7 +1,8 @@
 import { EPSILON, type Range } from '../geometry';
 import { sameJson, type Run } from '../job';
 import type { Rules } from '../rules';
-import { depthIn, isPit, type Place } from '../trench';
+import { depthIn, isPit } from '../trench/places';
+import type { Place } from '../trench';
 import { touches, type HoldingPlan } from './inspection';
 import type { Schedule } from './schedule';
 

@@ -2,7 +2,9 @@ import { restsOn, type Kit, type Protection, type SoilClass } from '../catalogue
 import { ByDepth, EPSILON, joinedPieces, type Range } from '../geometry';
 import { bucketsOf, linesIn, reachSplit, type Fix, type Found, type Reach, type Run, type Severity, type Wall } from '../job';
 import type { Rules } from '../rules';
-import { isPit, layerHeights, placeSubject, which, wholeOf, widthPath, type Place, type WhichPlace } from '../trench';
+import { isPit, placeSubject, which, wholeOf, widthPath } from '../trench/places';
+import { layerHeights } from '../trench/layers';
+import type { Place, WhichPlace } from '../trench';
 import { GRAVITY } from '../units';
 import type { ProtectionContext } from './checks';
 import { allSides, heldBy, insteadOf, outgrows, tablesOf, withTable } from './fixes';

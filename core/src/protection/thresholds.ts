@@ -1,5 +1,5 @@
 import { joined, joinedPieces, type Range } from '../geometry';
-import { isPit } from '../trench';
+import { isPit } from '../trench/places';
 import type { Judged } from './judged';
 import type { Verdict } from './verdicts';
 

@@ -1,6 +1,7 @@
 import { doubtOf, HOUR, knows, lifts, momentOf, ofKind, withdrawn, type Kept, type KeptOf } from '../book';
 import type { ShoreKit } from '../catalogue';
-import { holdFault, LONGEST_SHIFT } from '../protection';
+import { holdFault } from '../protection/holdTest';
+import { LONGEST_SHIFT } from '../protection/inspection';
 import type { Rules } from '../rules';
 import type { UnitSystem } from '../units';
 import type { RegisteredPiece } from './register';

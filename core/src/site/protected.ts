@@ -1,7 +1,8 @@
 import { EPSILON, joined, type Range } from '../geometry';
 import type { PlaceSupport } from '../protection';
 import type { Rules } from '../rules';
-import { isPit, type Place } from '../trench';
+import { isPit } from '../trench/places';
+import type { Place } from '../trench';
 import type { RegisteredPiece } from './register';
 
 /** Boxes whose ends are this near each other touch, metres. */

@@ -1,6 +1,6 @@
 import { fallingRun } from '../alignment';
 import { demoFile } from '../demo';
-import { jobGate } from '../gates';
+import { jobGate } from '../gates/jobGate';
 import { privateLineKinds } from '../catalogue';
 import { blankClearance, blankJob, blankRun, type Job, type Run } from '../job';
 import { planRun } from '../plan';

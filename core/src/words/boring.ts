@@ -1,4 +1,4 @@
-import { BORE_BASIS, PULL_BACK_BASIS } from '../boring';
+import { BORE_BASIS, PULL_BACK_BASIS } from '../boring/figures';
 import { formatForce } from '../units';
 import { lengths, type Sentences } from './said';
 

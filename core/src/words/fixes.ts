@@ -1,5 +1,5 @@
 import { beddings } from '../catalogue';
-import { soilName } from '../ground';
+import { soilName } from '../ground/classify';
 import type { Fix, FixCode, FixFacts } from '../job';
 import { figuresIn, formatBatter, formatBatterRatio, formatGradient, formatStation } from '../units';
 import { lengths, type Reader } from './said';

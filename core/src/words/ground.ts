@@ -1,4 +1,4 @@
-import { soilName } from '../ground';
+import { soilName } from '../ground/classify';
 import { lengths, type Sentences } from './said';
 
 const BASIS = '29 CFR 1926 Subpart P App. A practice; a competent person classes the soil';

@@ -1,4 +1,4 @@
-import { DYNAMIC, LIFT_BASIS, OPENS, SLING_MASS } from '../machine';
+import { DYNAMIC, LIFT_BASIS, OPENS, SLING_MASS } from '../machine/figures';
 import { formatHours, formatMassOf, formatPercent } from '../units';
 import { lengths, type Sentences } from './said';
 

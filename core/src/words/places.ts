@@ -1,4 +1,5 @@
-import { isPit, placeKindName, type Place } from '../trench';
+import { isPit, placeKindName } from '../trench/places';
+import type { Place } from '../trench';
 import { formatStation, type UnitSystem } from '../units';
 
 /** How a hole is called in a list of them: the trench by where it goes from, a pit by its name and what it is. */

@@ -1,6 +1,9 @@
 import { protections } from '../catalogue';
-import { soilName } from '../ground';
-import { classSlope, PULL, riserLimits, SHORE_BASIS, type WallFault } from '../protection';
+import { soilName } from '../ground/classify';
+import { classSlope, riserLimits } from '../protection/walls';
+import { PULL } from '../protection/boxes';
+import { SHORE_BASIS } from '../protection/shores';
+import type { WallFault } from '../protection';
 import type { SoilClass } from '../catalogue';
 import { figuresIn, formatBatter, formatForce, formatHours, formatMassOf } from '../units';
 import { about, COMPETENT, lengths, type Reader, type Said, type Sentences } from './said';

@@ -1,4 +1,4 @@
-import express, { json, type Express } from 'express';
+import express, { json, type Express, type NextFunction, type Response } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { join } from 'node:path';
@@ -15,6 +15,14 @@ import { api } from './api';
 import { errorHandler } from './errors';
 
 const IMMUTABLE = /\/_expo\/|\/assets\//;
+
+/** What a browser fetches for a page that is there already. */
+const PARTS: ReadonlySet<string> = new Set(['script', 'font', 'style']);
+function plain(response: Response, next: NextFunction): void {
+  response.removeHeader('X-Powered-By');
+  response.setHeader('X-Content-Type-Options', 'nosniff');
+  next();
+}
 
 const THIS_MACHINE: DoorRules = { hosts: [], siteKey: undefined };
 
@@ -39,19 +47,21 @@ export function createApp(
   const app = express();
   // Answers of the API name versions themselves; files are told apart by their names.
   app.set('etag', false);
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          workerSrc: ["'self'", 'blob:'],
-          upgradeInsecureRequests: null,
-        },
+  const guard = helmet({
+    contentSecurityPolicy: {
+      directives: {
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        workerSrc: ["'self'", 'blob:'],
+        upgradeInsecureRequests: null,
       },
-      // Served over plain HTTP on loopback.
-      strictTransportSecurity: false,
-    }),
+    },
+    // Served over plain HTTP on loopback.
+    strictTransportSecurity: false,
+  });
+  // What a page may do is told with the page and with its workers: scripts and fonts a page asks for need no words of it.
+  app.use((request, response, next) =>
+    PARTS.has(request.headers['sec-fetch-dest'] as string) ? plain(response, next) : guard(request, response, next),
   );
   const told = liveRoutes(live);
   app.use(onlyHosts(door));
@@ -67,16 +77,19 @@ export function createApp(
 
 /** Files hashed by the build are cached for good; every other path is a screen of the single-page client. */
 function serveClient(app: Express, dir: string): void {
-  app.use(
+  const from = (fixed: boolean) =>
     expressStaticGzip(dir, {
       enableBrotli: true,
       orderPreference: ['br'],
       serveStatic: {
-        setHeaders: (response, path) =>
-          void response.setHeader('Cache-Control', IMMUTABLE.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+        // What goes by its content is never asked for again, nor in parts.
+        lastModified: !fixed,
+        acceptRanges: !fixed,
+        setHeaders: (response) => void response.setHeader('Cache-Control', fixed ? 'public, max-age=31536000, immutable' : 'no-cache'),
       },
-    }),
-  );
+    });
+  const [fixed, fresh] = [from(true), from(false)];
+  app.use((request, response, next) => (IMMUTABLE.test(request.path) ? fixed : fresh)(request, response, next));
   app.get('/{*screen}', (request, response, next) => {
     if (IMMUTABLE.test(request.path)) return next();
     response.setHeader('Cache-Control', 'no-cache');

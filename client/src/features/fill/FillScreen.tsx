@@ -8,10 +8,10 @@ import { AskWho } from '../site/WhoCard';
 import { FillContext, useFillOf } from './context';
 import { LiftsTab } from './LiftsTab';
 
-const LadderTab = lazy(async () => ({ default: (await import('./LadderTab')).LadderTab }));
-const SoilTab = lazy(async () => ({ default: (await import('./SoilTab')).SoilTab }));
-const OutTab = lazy(async () => ({ default: (await import('./OutTab')).OutTab }));
-const SettleTab = lazy(async () => ({ default: (await import('./SettleTab')).SettleTab }));
+const LadderTab = lazy(async () => ({ default: (await import('./later')).LadderTab }));
+const SoilTab = lazy(async () => ({ default: (await import('./later')).SoilTab }));
+const OutTab = lazy(async () => ({ default: (await import('./later')).OutTab }));
+const SettleTab = lazy(async () => ({ default: (await import('./later')).SettleTab }));
 
 type Tab = TabOf<'fill'>;
 const SHOWN: Record<Tab, ComponentType> = { lifts: LiftsTab, ladder: LadderTab, soil: SoilTab, out: OutTab, settle: SettleTab };

@@ -30,8 +30,8 @@ import { useSite } from '../site/context';
 import { useFill } from './context';
 import { useEnterFilled } from './useEnterFilled';
 
-const ReadingCard = lazy(async () => ({ default: (await import('./ReadingCard')).ReadingCard }));
-const MayCover = lazy(async () => ({ default: (await import('./MayCover')).MayCover }));
+const ReadingCard = lazy(async () => ({ default: (await import('./later')).ReadingCard }));
+const MayCover = lazy(async () => ({ default: (await import('./later')).MayCover }));
 
 /** Lift by lift: the next offers itself, and what was read of those that are in. */
 export function LiftsTab() {

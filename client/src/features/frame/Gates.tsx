@@ -1,4 +1,4 @@
-import { runGate } from '@tamper/core';
+import { runGate } from '@tamper/core/gates';
 import { router } from 'expo-router';
 import { memo, useMemo, type ComponentProps } from 'react';
 import { Pressable } from 'react-native';

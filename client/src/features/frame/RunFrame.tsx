@@ -1,4 +1,4 @@
-import { branchFrom, variantOf } from '@tamper/core';
+import { branchFrom, variantOf } from '@tamper/core/alignment';
 import { applyPatches, jobErrors, type Job, type Run } from '@tamper/core/job';
 import { readerOf } from '@tamper/core/words';
 import { router, usePathname } from 'expo-router';

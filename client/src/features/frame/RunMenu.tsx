@@ -1,4 +1,5 @@
-import { ruleSetIds, ruleSets, type Job } from '@tamper/core';
+import type { Job } from '@tamper/core/job';
+import { ruleSetIds, ruleSets } from '@tamper/core/rules';
 import { memo, useState } from 'react';
 import { Divider, Menu } from 'react-native-paper';
 import { IconButton } from '../../ui/IconButton';

@@ -1,21 +1,22 @@
 import { useRoom } from '../../ui/useRoom';
 import { withKnownProducts } from '@tamper/core/job';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, type ComponentType } from 'react';
 import { useBook, useWritten } from '../../data/useBook';
 import { Strip } from '../../drawing/Strip';
 import { useStable } from '../../ui/useStable';
 import type { TabOf } from '../frame/places';
 import { useCursor, useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
 import { StepPage } from '../frame/StepPage';
-import { BetterTab } from './BetterTab';
 import { LogisticsContext, type LogisticsEdit } from './context';
-import { DaysTab } from './DaysTab';
 import { MachineTab } from './MachineTab';
-import { OrderTab } from './OrderTab';
 import { SpoilTab } from './SpoilTab';
 
+const OrderTab = lazy(async () => ({ default: (await import('./later')).OrderTab }));
+const DaysTab = lazy(async () => ({ default: (await import('./later')).DaysTab }));
+const BetterTab = lazy(async () => ({ default: (await import('./later')).BetterTab }));
+
 type Tab = TabOf<'works'>;
-const SHOWN: Record<Tab, () => React.ReactNode> = {
+const SHOWN: Record<Tab, ComponentType> = {
   machine: MachineTab,
   spoil: SpoilTab,
   order: OrderTab,
@@ -67,7 +68,9 @@ export function LogisticsScreen({ tab }: { tab: Tab }) {
     >
       {edit ? (
         <LogisticsContext.Provider value={edit}>
-          <Shown />
+          <Suspense fallback={null}>
+            <Shown />
+          </Suspense>
         </LogisticsContext.Provider>
       ) : undefined}
     </StepPage>

@@ -1,7 +1,7 @@
 import { withKnownProducts } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import type { Place } from '@tamper/core/trench';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, type ComponentType } from 'react';
 import { useFresh } from '../../data/useCurrent';
 import { useWho } from '../../data/who';
 import { useStable } from '../../ui/useStable';
@@ -9,13 +9,14 @@ import type { TabOf } from '../frame/places';
 import { useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
 import { StepPage } from '../frame/StepPage';
 import { ProtectionContext, type ProtectionEdit } from './context';
-import { SupportsTab } from './SupportsTab';
 import { SoilTab } from './SoilTab';
-import { StepsTab } from './StepsTab';
-import { WaysTab } from './WaysTab';
 
 type Tab = TabOf<'protection'>;
-const SHOWN: Record<Tab, () => React.ReactNode> = { soil: SoilTab, ways: WaysTab, supports: SupportsTab, steps: StepsTab };
+const WaysTab = lazy(async () => ({ default: (await import('./later')).WaysTab }));
+const SupportsTab = lazy(async () => ({ default: (await import('./later')).SupportsTab }));
+const StepsTab = lazy(async () => ({ default: (await import('./later')).StepsTab }));
+
+const SHOWN: Record<Tab, ComponentType> = { soil: SoilTab, ways: WaysTab, supports: SupportsTab, steps: StepsTab };
 
 /** What the ground is, and what holds it. */
 export function ProtectionScreen({ tab }: { tab: Tab }) {
@@ -55,7 +56,9 @@ export function ProtectionScreen({ tab }: { tab: Tab }) {
     <StepPage roomy={tab === 'ways'}>
       {edit ? (
         <ProtectionContext.Provider value={edit}>
-          <Shown />
+          <Suspense fallback={null}>
+            <Shown />
+          </Suspense>
         </ProtectionContext.Provider>
       ) : undefined}
     </StepPage>

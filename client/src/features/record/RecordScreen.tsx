@@ -8,11 +8,11 @@ import { AskWho } from '../site/WhoCard';
 import { RecordContext, useRecordOf } from './context';
 import { PointsTab } from './PointsTab';
 
-const TiesTab = lazy(async () => ({ default: (await import('./TiesTab')).TiesTab }));
-const TodoTab = lazy(async () => ({ default: (await import('./TodoTab')).TodoTab }));
-const FilesTab = lazy(async () => ({ default: (await import('./FilesTab')).FilesTab }));
-const FindTab = lazy(async () => ({ default: (await import('./FindTab')).FindTab }));
-const CloseTab = lazy(async () => ({ default: (await import('./CloseTab')).CloseTab }));
+const TiesTab = lazy(async () => ({ default: (await import('./later')).TiesTab }));
+const TodoTab = lazy(async () => ({ default: (await import('./later')).TodoTab }));
+const FilesTab = lazy(async () => ({ default: (await import('./later')).FilesTab }));
+const FindTab = lazy(async () => ({ default: (await import('./later')).FindTab }));
+const CloseTab = lazy(async () => ({ default: (await import('./later')).CloseTab }));
 
 type Tab = TabOf<'record'>;
 const SHOWN: Record<Tab, ComponentType> = {

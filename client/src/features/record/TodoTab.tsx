@@ -1,5 +1,5 @@
 import { guarding } from '@tamper/core/record';
-import { TaskList } from '../lay/TasksTab';
+import { TaskList } from '../lay/TaskList';
 import { Card } from '../../ui/Card';
 import { Text } from '../../ui/Text';
 import { useSite } from '../site/context';

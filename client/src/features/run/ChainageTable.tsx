@@ -1,4 +1,6 @@
-import { chainageTable, formatLength, formatStation, type Plan, type UnitSystem } from '@tamper/core';
+import { chainageTable } from '@tamper/core/alignment';
+import type { Plan } from '@tamper/core/plan';
+import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import { writeChainageCsv } from '@tamper/core/csv';
 import { memo, useMemo } from 'react';
 import { View } from 'react-native';

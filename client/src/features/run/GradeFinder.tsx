@@ -1,19 +1,7 @@
-import {
-  bareUnit,
-  capital,
-  formatGradient,
-  formatLength,
-  formatVolume,
-  parseGradient,
-  parseLength,
-  placedLines,
-  resolveRules,
-  targetsOf,
-  type Job,
-  type Patch,
-  type Run,
-  type Targets,
-} from '@tamper/core';
+import { targetsOf } from '@tamper/core/alignment';
+import { placedLines, type Job, type Patch, type Run, type Targets } from '@tamper/core/job';
+import { resolveRules } from '@tamper/core/rules';
+import { bareUnit, capital, formatGradient, formatLength, formatVolume, parseGradient, parseLength } from '@tamper/core/units';
 import { type PlanSummary } from '@tamper/core/compare';
 import type { GradeResult } from '@tamper/core/grade';
 import { useState } from 'react';

@@ -1,4 +1,5 @@
-import { formatArea, formatLength, formatMass, formatVolume, type Plan, type Section, type UnitSystem } from '@tamper/core';
+import type { Plan, Section } from '@tamper/core/plan';
+import { formatArea, formatLength, formatMass, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';

@@ -1,4 +1,4 @@
-import { productsKnown } from '@tamper/core';
+import { productsKnown } from '@tamper/core/job';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';

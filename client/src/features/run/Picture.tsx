@@ -1,14 +1,9 @@
-import {
-  movePoint,
-  resolveRules,
-  productOf,
-  tooCloseIn,
-  type PlanPoint,
-  type Range,
-  type Reach,
-  type Run,
-  type Section,
-} from '@tamper/core';
+import { movePoint, type PlanPoint } from '@tamper/core/alignment';
+import type { Range } from '@tamper/core/geometry';
+import { productOf, type Reach, type Run } from '@tamper/core/job';
+import type { Section } from '@tamper/core/plan';
+import { resolveRules } from '@tamper/core/rules';
+import { tooCloseIn } from '@tamper/core/trench';
 import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { LongSection } from '../../drawing/LongSection';

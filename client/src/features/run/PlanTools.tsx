@@ -1,19 +1,6 @@
-import {
-  bareUnit,
-  addPoint,
-  extent,
-  formatLength,
-  existingMetAt,
-  MAX_COORDINATE,
-  movePoint,
-  parseLength,
-  project,
-  removePoint,
-  routeOf,
-  type Patch,
-  type PlanPoint,
-  type Run,
-} from '@tamper/core';
+import { addPoint, extent, movePoint, project, removePoint, routeOf, type PlanPoint } from '@tamper/core/alignment';
+import { existingMetAt, MAX_COORDINATE, type Patch, type Run } from '@tamper/core/job';
+import { bareUnit, formatLength, parseLength } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';

@@ -1,4 +1,5 @@
-import { bareUnit, formatLength, parseLength, type LengthStyle, type PathStep, type UnitSystem } from '@tamper/core';
+import type { PathStep } from '@tamper/core/job';
+import { bareUnit, formatLength, parseLength, type LengthStyle, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import type { ReactNode } from 'react';
 import { QuantityField } from '../../ui/QuantityField';

@@ -1,14 +1,15 @@
 import { lazy, Suspense } from 'react';
 import type { TabOf } from '../frame/places';
-import { BookTab } from './BookTab';
 import { EnterTab } from './EnterTab';
-import { IssueTab } from './IssueTab';
-import { PhotosTab } from './PhotosTab';
 import { SiteFrame } from './SiteFrame';
 import { StandsTab } from './StandsTab';
 
 // What was laid is asked for where it is to be covered.
 const CoverTab = lazy(async () => ({ default: (await import('./CoverTab')).CoverTab }));
+
+const IssueTab = lazy(async () => ({ default: (await import('./later')).IssueTab }));
+const PhotosTab = lazy(async () => ({ default: (await import('./later')).PhotosTab }));
+const BookTab = lazy(async () => ({ default: (await import('./later')).BookTab }));
 
 type Tab = TabOf<'site'>;
 const SHOWN: Record<Tab, React.ComponentType> = {

@@ -1,5 +1,6 @@
 import { beddings, compactionIds, compactions, loadCovers, SELF_CLEANSING, SELF_CLEANSING_BASIS, wheels } from '../../catalogue';
-import { isOpen, type LegFlow } from '../../alignment';
+import { isOpen } from '../../alignment';
+import type { LegFlow } from '../../alignment/checks';
 import { wallOffset } from '../../geometry';
 import type { PlacedLine, Reach } from '../../job';
 import {

@@ -1,7 +1,8 @@
 import { findProduct } from '../../catalogue';
 import { placedLines, type Cable, type Job, type PlacedLine, type Run } from '../../job';
 import { figuresIn } from '../../units';
-import type { LegFlow, ProfileColumns } from '../../alignment';
+import type { ProfileColumns } from '../../alignment';
+import type { LegFlow } from '../../alignment/checks';
 import type { Check, Of } from './along';
 import { conducting, dropped, filled, installMethods, pulled, rated, type InstallMethod } from './cableChecks';
 import { flexible, floating, flowing, rigid, trafficked } from './pipeChecks';

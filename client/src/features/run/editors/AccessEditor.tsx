@@ -1,4 +1,7 @@
-import { formatHours, formatLength, machineOf, resolveRules, backingOut, handRate, type Run } from '@tamper/core';
+import { machineOf, type Run } from '@tamper/core/job';
+import { backingOut, handRate } from '@tamper/core/machine';
+import { resolveRules } from '@tamper/core/rules';
+import { formatHours, formatLength } from '@tamper/core/units';
 import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { usePlanOnScreen, useRunEdit } from '../context';

@@ -1,27 +1,19 @@
 import { router } from 'expo-router';
+import { reachEnd } from '@tamper/core/alignment';
 import {
-  figuresIn,
-  formatDensity,
-  formatGrain,
   beddingIds,
   beddings,
   compactionIds,
   compactions,
-  coveringsOf,
-  formatArea,
-  placedLines,
-  leastBed,
-  linesIn,
-  reachEnd,
-  formatLength,
   surfaceMaterialIds,
   surfaceMaterials,
   families,
   familyIds,
-  usualLayers,
-  type Reach,
   type SurfaceMaterialId,
-} from '@tamper/core';
+} from '@tamper/core/catalogue';
+import { placedLines, linesIn, type Reach } from '@tamper/core/job';
+import { coveringsOf, leastBed, usualLayers } from '@tamper/core/trench';
+import { figuresIn, formatDensity, formatGrain, formatArea, formatLength } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { IconButton } from '../../../ui/IconButton';

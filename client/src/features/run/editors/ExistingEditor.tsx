@@ -1,31 +1,9 @@
-import {
-  clearSteps,
-  evidenceIds,
-  evidences,
-  formatHours,
-  formatLength,
-  formatStation,
-  formatStretch,
-  formatVolume,
-  foundRecord,
-  knownLine,
-  utilityKinds,
-  utilityMarks,
-  existingMetAt,
-  parseAngle,
-  parseStation,
-  recordsOf,
-  resolveRules,
-  searchDepths,
-  stepsDone,
-  stepsOf,
-  type Evidence,
-  type ExistingLine,
-  type ExposureFact,
-  type LineRecord,
-  type Photo,
-  type UtilityKind,
-} from '@tamper/core';
+import { recordsOf, type ExposureFact, type LineRecord, type Photo } from '@tamper/core/book';
+import { evidenceIds, evidences, utilityKinds, utilityMarks, type Evidence, type UtilityKind } from '@tamper/core/catalogue';
+import { clearSteps, foundRecord, knownLine, searchDepths, stepsDone, stepsOf } from '@tamper/core/existing';
+import { existingMetAt, type ExistingLine } from '@tamper/core/job';
+import { resolveRules } from '@tamper/core/rules';
+import { formatHours, formatLength, formatStation, formatStretch, formatVolume, parseAngle, parseStation } from '@tamper/core/units';
 import { sensitiveDecisions } from '@tamper/core/sensitivity';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';

@@ -1,24 +1,17 @@
+import { designFlow, extent, legsOf, levelsOn, type Leg } from '@tamper/core/alignment';
+import { legFlows } from '@tamper/core/legFlows';
+import { productOf, type Reach, type Job, type Run } from '@tamper/core/job';
+import { leastCover } from '@tamper/core/trench';
 import {
-  designFlow,
-  extent,
-  productOf,
   formatFlow,
   formatGradient,
   formatLength,
   formatStation,
   formatStretch,
   formatVelocity,
-  leastCover,
-  legFlows,
-  legsOf,
-  levelsOn,
   parseGradient,
   parseStation,
-  type Leg,
-  type Reach,
-  type Job,
-  type Run,
-} from '@tamper/core';
+} from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { Toggle } from '../../../ui/Toggle';

@@ -1,4 +1,5 @@
-import { formatArea, formatFlow, formatPercent, formatRain, parseArea, parseFlow, parsePercent, parseRain, type Flow } from '@tamper/core';
+import type { Flow } from '@tamper/core/job';
+import { formatArea, formatFlow, formatPercent, formatRain, parseArea, parseFlow, parsePercent, parseRain } from '@tamper/core/units';
 import { Button } from '../../../ui/Button';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';

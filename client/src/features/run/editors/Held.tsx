@@ -1,18 +1,8 @@
-import {
-  figuresIn,
-  formatHours,
-  parseDecimal,
-  protectedBy,
-  protectionIds,
-  protections,
-  resolveRules,
-  tablesOf,
-  tableTaken,
-  type PathStep,
-  type Protection,
-  type Sides,
-  type SoilClass,
-} from '@tamper/core';
+import { protectionIds, protections, type Protection, type SoilClass } from '@tamper/core/catalogue';
+import type { PathStep, Sides } from '@tamper/core/job';
+import { protectedBy, tablesOf, tableTaken } from '@tamper/core/protection';
+import { resolveRules } from '@tamper/core/rules';
+import { figuresIn, formatHours, parseDecimal } from '@tamper/core/units';
 import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';

@@ -1,4 +1,4 @@
-import { surfaces, type Surface } from '@tamper/core';
+import { surfaces, type Surface } from '@tamper/core/catalogue';
 import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';

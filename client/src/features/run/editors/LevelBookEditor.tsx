@@ -1,18 +1,7 @@
-import {
-  bareUnit,
-  applyPatches,
-  formatLength,
-  formatStation,
-  groundFromBook,
-  MISCLOSURE,
-  parseLength,
-  parseStation,
-  reduceBook,
-  withStations,
-  type BookResult,
-  type LevelBook,
-  type Parsed,
-} from '@tamper/core';
+import { withStations } from '@tamper/core/alignment';
+import { groundFromBook, MISCLOSURE, reduceBook, type BookResult } from '@tamper/core/levelBook';
+import { applyPatches, type LevelBook } from '@tamper/core/job';
+import { bareUnit, formatLength, formatStation, parseLength, parseStation, type Parsed } from '@tamper/core/units';
 import { MAX_CSV, readLevelBook } from '@tamper/core/csv';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,6 @@
-import { bareUnit, extent, formatLength, formatStation, groundAt, parseLength, parseStation, withStations, type Run } from '@tamper/core';
+import { extent, groundAt, withStations } from '@tamper/core/alignment';
+import type { Run } from '@tamper/core/job';
+import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';
 import { useState } from 'react';
 import { View } from 'react-native';

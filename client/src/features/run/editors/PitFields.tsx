@@ -1,4 +1,6 @@
-import { reachIndexAt, soilClasses, type PathStep, type PitBody, type Reach } from '@tamper/core';
+import { reachIndexAt } from '@tamper/core/alignment';
+import { soilClasses } from '@tamper/core/catalogue';
+import type { PathStep, PitBody, Reach } from '@tamper/core/job';
 import { useState } from 'react';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';

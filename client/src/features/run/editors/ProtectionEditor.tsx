@@ -1,4 +1,5 @@
-import { soilClasses, type Reach } from '@tamper/core';
+import { soilClasses } from '@tamper/core/catalogue';
+import type { Reach } from '@tamper/core/job';
 import { router, useLocalSearchParams } from 'expo-router';
 import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';

@@ -1,22 +1,8 @@
-import {
-  straightBore,
-  blankPit,
-  boringOf,
-  formatForce,
-  formatHours,
-  formatLength,
-  formatStation,
-  formatVolume,
-  parseAngle,
-  parseStation,
-  products,
-  reachEnd,
-  type Bored,
-  type Bow,
-  type Boring,
-  type PathStep,
-  type Reach,
-} from '@tamper/core';
+import { reachEnd } from '@tamper/core/alignment';
+import { boringOf, type Boring } from '@tamper/core/boring';
+import { products } from '@tamper/core/catalogue';
+import { straightBore, blankPit, type Bored, type Bow, type PathStep, type Reach } from '@tamper/core/job';
+import { formatForce, formatHours, formatLength, formatStation, formatVolume, parseAngle, parseStation } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';

@@ -1,4 +1,5 @@
-import { formatPercent, groundIds, grounds } from '@tamper/core';
+import { groundIds, grounds } from '@tamper/core/catalogue';
+import { formatPercent } from '@tamper/core/units';
 import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { Picker } from '../../../ui/Picker';

@@ -1,18 +1,7 @@
-import {
-  bareUnit,
-  blankPit,
-  formatLength,
-  formatStation,
-  parseLength,
-  parseStation,
-  structureAt,
-  structureKinds,
-  structureTypes,
-  withStructure,
-  withStructureEvery,
-  type Structure,
-  type StructureKind,
-} from '@tamper/core';
+import { structureAt, withStructure, withStructureEvery } from '@tamper/core/alignment';
+import { structureKinds, structureTypes, type StructureKind } from '@tamper/core/catalogue';
+import { blankPit, type Structure } from '@tamper/core/job';
+import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';

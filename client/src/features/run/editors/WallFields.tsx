@@ -1,17 +1,8 @@
-import {
-  bareUnit,
-  figuresIn,
-  classSlope,
-  formatBatter,
-  formatBatterRatio,
-  formatLength,
-  parseBatter,
-  parseLength,
-  resolveRules,
-  type PathStep,
-  type SoilClass,
-  type Wall,
-} from '@tamper/core';
+import type { SoilClass } from '@tamper/core/catalogue';
+import type { PathStep, Wall } from '@tamper/core/job';
+import { classSlope } from '@tamper/core/protection';
+import { resolveRules } from '@tamper/core/rules';
+import { bareUnit, figuresIn, formatBatter, formatBatterRatio, formatLength, parseBatter, parseLength } from '@tamper/core/units';
 import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { OptionalField } from '../../../ui/OptionalField';

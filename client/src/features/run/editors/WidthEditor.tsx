@@ -1,15 +1,8 @@
-import {
-  figuresIn,
-  formatLength,
-  placedLines,
-  linesIn,
-  reachEnd,
-  resolveRules,
-  widthBasis,
-  widthCeiling,
-  widthFloor,
-  type Reach,
-} from '@tamper/core';
+import { reachEnd } from '@tamper/core/alignment';
+import { placedLines, linesIn, type Reach } from '@tamper/core/job';
+import { resolveRules } from '@tamper/core/rules';
+import { widthBasis, widthCeiling, widthFloor } from '@tamper/core/trench';
+import { figuresIn, formatLength } from '@tamper/core/units';
 import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';

@@ -1,4 +1,7 @@
-import { formatArea, utilityMarks, families, type Job, type Offer, type Offers, type Reach } from '@tamper/core';
+import { utilityMarks, families } from '@tamper/core/catalogue';
+import type { Job, Reach } from '@tamper/core/job';
+import type { Offer, Offers } from '@tamper/core/trench';
+import { formatArea } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';

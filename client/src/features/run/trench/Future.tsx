@@ -1,4 +1,5 @@
-import { formatArea, formatLength, type Addition } from '@tamper/core';
+import type { Addition } from '@tamper/core/trench';
+import { formatArea, formatLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';

@@ -1,4 +1,7 @@
-import { figuresIn, dropOf, formatLength, placedLines, layerLadder, linesIn, reachEnd, type Reach, type Rung } from '@tamper/core';
+import { reachEnd } from '@tamper/core/alignment';
+import { placedLines, linesIn, type Reach } from '@tamper/core/job';
+import { dropOf, layerLadder, type Rung } from '@tamper/core/trench';
+import { figuresIn, formatLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../../../ui/Text';

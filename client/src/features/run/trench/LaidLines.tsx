@@ -1,22 +1,7 @@
-import {
-  bareUnit,
-  figuresIn,
-  addedLine,
-  families,
-  formatLength,
-  formatStation,
-  mayLoopAt,
-  ownersFor,
-  utilityMarks,
-  parseCount,
-  parseLength,
-  parseStation,
-  placedLines,
-  productWith,
-  products,
-  withKnownProducts,
-  type LaidLine,
-} from '@tamper/core';
+import { families, ownersFor, utilityMarks, productWith, products } from '@tamper/core/catalogue';
+import { mayLoopAt, placedLines, withKnownProducts, type LaidLine } from '@tamper/core/job';
+import { addedLine } from '@tamper/core/trench';
+import { bareUnit, figuresIn, formatLength, formatStation, parseCount, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';

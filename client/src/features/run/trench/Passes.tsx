@@ -1,4 +1,6 @@
-import { bucketsOf, digWidth, formatLength, formatVolume, overDig, passWords, waysToDig, type Reach } from '@tamper/core';
+import { bucketsOf, type Reach } from '@tamper/core/job';
+import { digWidth, overDig, passWords, waysToDig } from '@tamper/core/trench';
+import { formatLength, formatVolume } from '@tamper/core/units';
 import { Text } from '../../../ui/Text';
 import { usePlanOnScreen, useRunEdit } from '../context';
 

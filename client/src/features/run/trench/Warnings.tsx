@@ -1,21 +1,8 @@
-import {
-  bareUnit,
-  coverPlates,
-  families,
-  formatLength,
-  linesIn,
-  parseCount,
-  parseLength,
-  placedLines,
-  PLATE_BASIS,
-  plateRows,
-  reachEnd,
-  tapeAsked,
-  tapeSchoolIds,
-  tapeSchools,
-  type Reach,
-  type TapeSchool,
-} from '@tamper/core';
+import { reachEnd } from '@tamper/core/alignment';
+import { coverPlates, families, PLATE_BASIS, tapeSchoolIds, tapeSchools, type TapeSchool } from '@tamper/core/catalogue';
+import { linesIn, placedLines, type Reach } from '@tamper/core/job';
+import { plateRows, tapeAsked } from '@tamper/core/trench';
+import { bareUnit, formatLength, parseCount, parseLength } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { OptionalField } from '../../../ui/OptionalField';
