@@ -55,7 +55,6 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
     },
   },
   { name: 'joint-trench-phone', size: PHONE, visit: arranged },
-  { name: 'joint-trench-wide', size: WIDE, visit: arranged },
   {
     name: 'layers-and-checks-phone',
     size: PHONE,
@@ -320,6 +319,51 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
       await page.getByRole('status', { name: /^Ready to cover/ }).waitFor();
     },
   },
+  {
+    name: 'fill-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await filledRecord(page);
+      await page.evaluate(() => document.querySelector('[role="main"]')?.scrollTo(0, 0));
+      await page.getByTestId('number-Mark').waitFor();
+    },
+  },
+  {
+    name: 'fill-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Outfall');
+      await page.goto(`${runAt(page)}/fill/ladder`);
+      await page.getByRole('img', { name: /^\d+ lifts, marks at/ }).waitFor();
+    },
+  },
+  {
+    name: 'fill-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await measuredRecord(page);
+      await page.getByRole('list', { name: 'Points as laid' }).evaluate((list) => list.scrollIntoView({ block: 'center' }));
+    },
+  },
+  {
+    name: 'fill-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Outfall');
+      await page.goto(`${runAt(page)}/record/ties`);
+      await page.getByRole('img', { name: /^Ties of/ }).waitFor();
+    },
+  },
+  {
+    name: 'fill-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await openRun(page, 'Outfall');
+      await page.goto(`${runAt(page)}/record/files`);
+      await page.getByText('Handover pack').waitFor();
+      await page.waitForTimeout(1500);
+    },
+  },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Hydraulic shores', 'B firm') },
   { name: 'supports-phone', size: PHONE, visit: (page) => heldBy(page, 'Bench both sides', 'A stiff') },
   {
@@ -453,6 +497,56 @@ async function laidRecord(page: Page): Promise<void> {
   await page.getByRole('switch', { name: 'Home to its mark' }).click();
   await page.getByRole('button', { name: 'Enter that joint 3 fails' }).click();
   await page.getByText(/^Kept: joint 3 does not stand/).waitFor();
+}
+
+/** The outfall covered unseen, its fine fill in, one lift of the fill read. */
+async function filledRecord(page: Page): Promise<void> {
+  await onSite(page, 'Outfall', 'Issue');
+  const first = page.getByRole('button', { name: /^Issue this plan/ });
+  await first.or(page.getByText('Issued so far')).first().waitFor();
+  if (await first.isVisible()) await issue(page);
+  await page.goto(`${runAt(page)}/site/cover`);
+  await page.getByRole('button', { name: 'It was covered before all of it was proved' }).click();
+  await page.getByRole('textbox', { name: 'Why it was covered' }).fill('The bank came in');
+  await page.getByRole('button', { name: 'Enter that it was covered unseen' }).click();
+  await page.getByText(/^0\.0 m to 30\.0 m: The bank came in/).waitFor();
+  await page.goto(`${runAt(page)}/fill/lifts`);
+  const lifts = page.getByRole('list', { name: 'Lifts that are in' }).getByRole('listitem');
+  for (let lift = 1; lift <= 7; lift++) {
+    await page.getByRole('button', { name: 'This lift is in' }).click();
+    await lifts.nth(lift - 1).waitFor();
+  }
+  await page.getByRole('button', { name: 'Read the made-up tester' }).click();
+  await page.getByRole('button', { name: 'Enter the reading' }).click();
+}
+
+/** Two points that stay, and points of one pipe measured: the interceptor by two tapes. */
+async function measuredRecord(page: Page): Promise<void> {
+  await openRun(page, 'Outfall');
+  await page.goto(`${runAt(page)}/record/ties`);
+  for (const [name, station, aside] of [
+    ['Shed, north corner', '2', '6'],
+    ['Gatepost', '14', '5'],
+  ] as const) {
+    await page.getByRole('textbox', { name: 'Point is' }).fill(name);
+    await page.getByRole('textbox', { name: 'Square to station' }).fill(station);
+    await page.getByRole('textbox', { name: 'So far aside' }).fill(aside);
+    await page.getByRole('button', { name: 'Enter the point that stays' }).click();
+    await page.getByText(`Kept: ${name}.`).waitFor();
+  }
+  await page.getByRole('tab', { name: 'Points', exact: true }).click();
+  await page.getByRole('radio', { name: 'Where, by: Two tapes' }).click();
+  await page.getByRole('textbox', { name: 'From Shed, north corner' }).fill('6.54');
+  await page.getByRole('textbox', { name: 'From Gatepost' }).fill('15.05');
+  await page.getByRole('button', { name: 'Enter the point' }).click();
+  await page.getByText(/^Kept: structure at/).waitFor();
+  await page.getByRole('radio', { name: 'Where, by: Its station' }).click();
+  for (const aside of ['0.36', '0.35', '0.5']) {
+    await page.getByRole('textbox', { name: 'Beside the centre line' }).fill(aside);
+    await page.getByRole('radio', { name: 'Which side: Left' }).click();
+    await page.getByRole('button', { name: 'Enter the point' }).click();
+    await page.waitForTimeout(500);
+  }
 }
 
 /** Photos of the bed, a crossing and a joint. */

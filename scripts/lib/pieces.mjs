@@ -54,7 +54,9 @@ export function group(pieces, shared, first, framed = () => undefined) {
   for (const [name, ids] of needed) for (const id of ids) if (!stays.has(id)) wanted.set(id, [...(wanted.get(id) ?? []), name]);
   // What a frame wants is there before whatever stands in it: who of those wants it too makes no difference.
   const frame = names.find((name) => framed(name, pieces.get(name)) === 'frame');
-  const inside = new Set(names.filter((name) => framed(name, { modules: new Map(needed.get(name).map((id) => [id, all.get(id)])) }) === 'inside'));
+  const inside = new Set(
+    names.filter((name) => framed(name, { modules: new Map(needed.get(name).map((id) => [id, all.get(id)])) }) === 'inside'),
+  );
   const told = (by) => (frame !== undefined && by.includes(frame) ? by.filter((name) => !inside.has(name)) : by);
   const bySame = new Map();
   for (const [id, by] of wanted) bySame.set(told(by).join(' '), [...(bySame.get(told(by).join(' ')) ?? []), id]);
@@ -77,7 +79,10 @@ export function group(pieces, shared, first, framed = () => undefined) {
     if (size(least.ids) >= WORTH_A_FILE) break;
     const cost = (one) => unwanted(least, one) + unwanted(one, least);
     const nearest = others.reduce((best, one) => (cost(one) < cost(best) ? one : best));
-    left = [...others.filter((one) => one !== nearest), { ids: [...nearest.ids, ...least.ids], by: [...new Set([...nearest.by, ...least.by])] }];
+    left = [
+      ...others.filter((one) => one !== nearest),
+      { ids: [...nearest.ids, ...least.ids], by: [...new Set([...nearest.by, ...least.by])] },
+    ];
   }
   const groups = [...files, ...left].map(({ ids }) => ids);
   const wants = new Map(

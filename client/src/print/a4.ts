@@ -13,8 +13,8 @@ export const a4 = (title: string, of: string, fontSize = 10): Omit<TDocumentDefi
   },
   footer: (page, pages) => ({
     columns: [
-      { text: of, style: 'small' },
-      { text: `${page} of ${pages}`, style: 'small', alignment: 'right' },
+      { text: of, style: 'small', width: '*' },
+      { text: `${page} of ${pages}`, style: 'small', alignment: 'right', width: 'auto' },
     ],
     margin: [40, 14, 40, 0],
   }),

@@ -1,4 +1,4 @@
-import { accessChecks } from '../clearance';
+import { type accessChecks } from '../clearance';
 import { byHandOnly, notFound, somethingFound, tooCloseToExisting } from '../existing';
 import { boredBlind } from '../alignment/boreChecks';
 import { pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment/checks';
@@ -53,7 +53,7 @@ import {
 } from '../trench';
 import { boreDuctFull, bowTooShort, bowTooTight, holeTooSmall, pulledBack } from '../boring';
 import type { PlanContext } from './context';
-import { groundChecks } from './ground';
+import { type groundChecks } from './ground';
 import { gatesShut } from './shuts';
 
 /** Every check of a plan by its code, in the order people work. Which gate each shuts is told by `gatesShut`. */
@@ -131,8 +131,7 @@ export const checks = checkList<PlanContext>()({
   'spoil.room': { gates: gatesShut['spoil.room'], run: noRoomForHeap },
 });
 
-const all = { ...checks, ...accessChecks, ...groundChecks };
-type Checks = typeof all;
+type Checks = typeof checks & typeof accessChecks & typeof groundChecks;
 export type CheckCode = keyof Checks;
 /** The facts each check gives, by its code. */
 export type FactsOf = { [K in CheckCode]: ReturnType<Checks[K]['run']>[number]['facts'] };

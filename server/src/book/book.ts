@@ -1,6 +1,6 @@
 import { readEntry, type Envelope, type Kept } from '@tamper/core/book';
 import { InputError, sameJson } from '@tamper/core';
-import { and, asc, eq, gt, sql, type SQLWrapper } from 'drizzle-orm';
+import { and, asc, eq, gt, sql, type SQLWrapper, or } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { oneAfterAnother } from '../db/oneAfterAnother';
 import { bookEntry } from '../db/schema';
@@ -16,6 +16,8 @@ export interface BookPage {
   next: number | null;
 }
 
+/** What has a record is kept: nothing can take the place of what was written. */
+export class RecordedError extends Error {}
 /** Another entry has this id already. Nothing was written. */
 export class TakenError extends Error {}
 
@@ -79,7 +81,17 @@ export function openBook(db: Database) {
   /** What is written about a run and its job, as it is held against a plan. */
   const of = async (jobId: string, runId: string): Promise<Kept[]> => (await entriesOf(db, jobId, [runId, jobId])).map(asKept);
 
-  return { add, page, of };
+  /** Is anything written about a job or one of its runs? Such are never deleted. */
+  const has = async (about: string): Promise<boolean> => {
+    const [one] = await db
+      .select({ id: bookEntry.id })
+      .from(bookEntry)
+      .where(or(eq(bookEntry.jobId, about), eq(bookEntry.runId, about)))
+      .limit(1);
+    return one !== undefined;
+  };
+
+  return { add, page, of, has };
 }
 export type Book = ReturnType<typeof openBook>;
 

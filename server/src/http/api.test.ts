@@ -655,7 +655,7 @@ describe('the book', () => {
     }
     expect((await request(app).get(`/api/jobs/${made}/file`).expect(200)).body).toMatchObject({ runs: (file as JobFile).runs });
   });
-  test('the database itself refuses to change or remove an entry, and the book outlives its run', async () => {
+  test('the database itself refuses to change or remove an entry, and a run with a record is never deleted', async () => {
     const { id, version } = await addRun((await addJob()).id);
     await add(id, rain()).expect(201);
     const raw = new pg.Client({ connectionString: url });
@@ -664,7 +664,8 @@ describe('the book', () => {
     await expect(raw.query('delete from book_entry')).rejects.toThrow('append-only');
     await expect(raw.query('truncate book_entry')).rejects.toThrow('append-only');
     await raw.end();
-    await request(app).delete(`/api/runs/${id}?version=${version}`).expect(204);
+    const answer = await request(app).delete(`/api/runs/${id}?version=${version}`).expect(409);
+    expect(answer.body).toMatchObject({ error: { code: 'recorded', message: expect.stringContaining('never deleted') as string } });
     expect((await read(id)).items).toHaveLength(1);
   });
 });

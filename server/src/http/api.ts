@@ -1,7 +1,7 @@
 import { check, clean, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import type { Book } from '../book/book';
+import { RecordedError, type Book } from '../book/book';
 import { bookRoutes } from '../book/routes';
 import { isPlace, NotFoundError, type Store, type Stored } from '../db/store';
 import type { LocateOffice } from '../office/office';
@@ -33,6 +33,9 @@ function unlessKnown<S extends Stored<unknown>>(request: Request, response: Resp
 
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
 export function api(store: Store, book: Book, revisions: Revisions, office: LocateOffice, photos: Photos): Router {
+  const unlessRecorded = async (about: string) => {
+    if (await book.has(about)) throw new RecordedError();
+  };
   const router = Router();
   // Devices put their clocks right by it at every contact.
   router.use((_request, response, next) => {
@@ -70,6 +73,7 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
   });
   router.delete('/jobs/:id', async (request, response) => {
     const query = check(z.object({ version: z.coerce.number().pipe(version) }), request.query);
+    await unlessRecorded(pathId(request));
     await store.jobs.remove(pathId(request), query.version);
     response.status(204).end();
   });
@@ -93,6 +97,7 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
   });
   router.delete('/runs/:id', async (request, response) => {
     const query = check(z.object({ version: z.coerce.number().pipe(version) }), request.query);
+    await unlessRecorded(pathId(request));
     await store.runs.remove(pathId(request), query.version);
     response.status(204).end();
   });

@@ -1,7 +1,7 @@
 import { InputError, type FieldError } from '@tamper/core';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
-import { TakenError } from '../book/book';
+import { RecordedError, TakenError } from '../book/book';
 import { NotFoundError, StaleError } from '../db/store';
 import { PhotoError } from '../photos/photos';
 
@@ -26,6 +26,11 @@ function answer(error: unknown): [number, ErrorBody['error']] {
   if (error instanceof NotFoundError) return [404, { code: 'not-found', message: 'This is not here (any more).' }];
   if (error instanceof TakenError)
     return [409, { code: 'taken', message: 'Another entry has this number already. Nothing was overwritten.' }];
+  if (error instanceof RecordedError)
+    return [
+      409,
+      { code: 'recorded', message: 'It has a record: what was seen, laid and measured there is never deleted. Nothing was deleted.' },
+    ];
   if (error instanceof StaleError)
     return [409, { code: 'stale', message: 'Somebody saved a newer version. Nothing was overwritten.', current: error.current }];
   if (error instanceof PhotoError) return [error.code === 'too-large' ? 413 : 422, { code: error.code, message: error.message }];

@@ -40,7 +40,8 @@ const dataUri = (bytes: Uint8Array): string => {
   return `data:image/jpeg;base64,${btoa(text)}`;
 };
 
-const WIDE = 515;
+/** Three drawings go on a page. */
+const [WIDE, HIGH] = [515, 210];
 
 /** The pack as pages. What is missing is printed as missing. */
 export function packPdf(
@@ -94,7 +95,7 @@ function pagesOf(
             {
               stack: [
                 { text: name, bold: true },
-                { svg: drawings[name], width: WIDE },
+                { svg: drawings[name], fit: [WIDE, HIGH] },
               ],
               unbreakable: true,
               margin: [0, 4, 0, 6],
