@@ -511,6 +511,7 @@ async function filledRecord(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Enter that it was covered unseen' }).click();
   await page.getByText(/^0\.0 m to 30\.0 m: The bank came in/).waitFor();
   await page.goto(`${runAt(page)}/fill/lifts`);
+  await page.getByRole('button', { name: 'This lift is in' }).waitFor();
   const lifts = page.getByRole('list', { name: 'Lifts that are in' }).getByRole('listitem');
   for (let lift = 1; lift <= 7; lift++) {
     await page.getByRole('button', { name: 'This lift is in' }).click();
@@ -524,6 +525,9 @@ async function filledRecord(page: Page): Promise<void> {
 async function measuredRecord(page: Page): Promise<void> {
   await openRun(page, 'Outfall');
   await page.goto(`${runAt(page)}/record/ties`);
+  await page.getByRole('textbox', { name: 'Point is' }).waitFor();
+  const who = page.getByRole('textbox', { name: 'Who writes it: your role or name' });
+  if (await who.isVisible()) await who.fill('foreman');
   for (const [name, station, aside] of [
     ['Shed, north corner', '2', '6'],
     ['Gatepost', '14', '5'],
