@@ -540,8 +540,8 @@ async function measuredRecord(page: Page): Promise<void> {
   }
   await page.getByRole('tab', { name: 'Points', exact: true }).click();
   await page.getByRole('radio', { name: 'Where, by: Two tapes' }).click();
-  await page.getByRole('textbox', { name: 'From Shed, north corner' }).fill('6.54');
-  await page.getByRole('textbox', { name: 'From Gatepost' }).fill('15.05');
+  await page.getByRole('textbox', { name: 'From Shed, north corner' }).fill('6.00');
+  await page.getByRole('textbox', { name: 'From Gatepost' }).fill('14.76');
   await page.getByRole('button', { name: 'Enter the point' }).click();
   await page.getByText(/^Kept: structure at/).waitFor();
   await page.getByRole('radio', { name: 'Where, by: Its station' }).click();

@@ -11,7 +11,8 @@ import { readEntry, type Kept } from '../../core/src/book';
 import { resolveRules } from '../../core/src/rules';
 import { formatLength } from '../../core/src/units';
 import { phones, programKept } from '../device';
-import { download, field, issue, number, press, runAt, saved, stand, startRun, step, tab } from '../helpers';
+import { download, field, issue, number, press, runAt, saved, stand, startRun, step, STEPS, tab } from '../helpers';
+import { serious } from '../axe';
 import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
 import { touches } from '../touches';
@@ -330,4 +331,17 @@ test('a ladder that does not work says so and offers what does; too thick, one s
   await field(page, 'It sank by').fill('40');
   await press(page, 'Enter the visit');
   await kept(page, 'Kept.');
+  // A point, and one that stays: every screen of both steps is sound for whoever cannot see it.
+  await step(page, 'Record');
+  await press(page, 'Enter the point');
+  await kept(page, /^Kept: /);
+  for (const { name, tabs } of STEPS.filter((one) => one.name === 'Fill' || one.name === 'Record')) {
+    await step(page, name);
+    for (const at of tabs) {
+      await tab(page, at);
+      await expect(page.getByRole('tab', { name: at, exact: true })).toHaveAttribute('aria-selected', 'true');
+      await page.waitForTimeout(300);
+      expect(await serious(page), `${name}, ${at}`).toEqual([]);
+    }
+  }
 });

@@ -1,5 +1,5 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
+import { serious } from '../axe';
 import { number, open, PARTS, saved, startRun, step } from '../helpers';
 
 test('work done without a connection is kept, told, and saved when it is back', async ({ page, context }) => {
@@ -72,22 +72,6 @@ test('two pages of one device on one run: each shows what the other does, nothin
   await open(page, 'Bed');
   await expect(page.getByRole('textbox', { name: 'Bed under the line' })).toHaveValue('150 mm');
 });
-
-/** What axe finds serious or worse on the page, or in a part of it. */
-async function serious(page: Page, part?: string): Promise<string[]> {
-  // The page is one frame: axe's own page to gather the frames in would cost as much again.
-  const axe = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).setLegacyMode();
-  const { violations } = await (part ? axe.include(part) : axe).analyze();
-  return violations
-    .filter(({ impact }) => impact === 'serious' || impact === 'critical')
-    .map(
-      ({ id, nodes }) =>
-        `${id}: ${nodes
-          .map((node) => node.html)
-          .join(' | ')
-          .slice(0, 400)}`,
-    );
-}
 
 async function openDrain(page: Page): Promise<void> {
   await page.goto('/');

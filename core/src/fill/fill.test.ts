@@ -7,6 +7,8 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
 import { fillChecks } from '../site/fillRefusals';
+import { supportsOut } from '../site/out';
+import { registerOf } from '../site';
 import { bookEntry, levelRun, withInverts } from '../testing';
 import { findProduct } from '../catalogue';
 import {
@@ -355,6 +357,63 @@ describe('what is put in', () => {
       expect(sayRung(over.ladder.rungs[0]!, 'us')).toMatch(/hand tamper, 4 passes/);
       expect(nextRung(fillAt(all(book), 12)!, over.ladder)).toBeUndefined();
     }
+  });
+});
+
+describe('supports out with the fill', () => {
+  const held: Run = {
+    ...run,
+    reaches: run.reaches.map((one) => ({
+      ...one,
+      protection: 'shores' as const,
+      kit: 'shores-light',
+      soil: 'B' as const,
+      bottomWidth: 0.9,
+      levels: { kind: 'cover' as const, cover: 1.6 },
+    })),
+  };
+  const planned = planRun(job, held);
+  const [a, b] = ['30000000-0000-4000-8000-00000000000a', '30000000-0000-4000-8000-00000000000b'];
+  const stands = () => [
+    bookEntry({
+      kind: 'delivered',
+      kit: 'shores-light',
+      pieces: [
+        { id: a, name: 'Set 1' },
+        { id: b, name: 'Set 2' },
+      ],
+    }),
+    bookEntry({
+      kind: 'standing',
+      pit: null,
+      pieces: [a, b].map((piece, i) => ({ piece, from: 2 + i * 8, to: 2 + i * 8, extensions: 0, frames: 0 })),
+    }),
+  ];
+  const against = (book: readonly Kept[]) => ({ job, rules, plan: planned, run: held, book, now });
+  const release = (book: readonly Kept[], fill: number) =>
+    entryRefusal(bookEntry({ kind: 'released', pieces: [a], fill }).entry as never, against(book), fillChecks);
+  test('what is typed of the fill is held against the lifts that are in, where something lies there; the fullest comes out first', () => {
+    const filled = fillSections(job, held, planned.places);
+    const section = filled(2)!;
+    const lowest = Math.min(...(planned.supports[0]?.schedule as { cylinders: number[] }).cylinders);
+    expect(lowest).toBeGreaterThan(0.2);
+    // Nothing lies there yet: only what is typed is known.
+    expect(release(stands(), lowest + 0.1)).toBeUndefined();
+    const low = [...stands(), bookEntry(fine(0.1, { thickness: 0.1 }))];
+    expect(release(low, lowest + 0.1)).toMatch(/^Set 1: the lifts that are in come to .* over the floor there\./);
+    const full = [...stands(), ...Array.from({ length: 13 }, (_, i) => bookEntry(fine((i + 1) * 0.1, { to: 6, thickness: 0.1 })))];
+    const over = section.bottom - section.bed + 1.3;
+    expect(release(full, lowest)).toBeUndefined();
+    const out = supportsOut(
+      registerOf(full, now, rules),
+      planned,
+      fillReport({ job, run: held, places: planned.places, rules, book: full, now }),
+    );
+    expect(out.map(({ piece, ready }) => [piece.name, ready])).toEqual([
+      ['Set 1', true],
+      ['Set 2', false],
+    ]);
+    expect(out[0]?.filled).toBeCloseTo(over, 6);
   });
 });
 

@@ -1,6 +1,6 @@
-import { firstFrom, type JobFile } from '@tamper/core';
+import { firstFrom, InputError, omit, sameJson, type JobFile } from '@tamper/core';
 import { readEntry } from '@tamper/core/book';
-import { sql } from 'drizzle-orm';
+import { inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../db/connect';
 import { bookEntry } from '../db/schema';
@@ -14,18 +14,58 @@ export interface Copy {
 export type Placed = Copy & { seq: number };
 
 /**
- * Adds copies of entries to the book of a job, in their order, under ids of their own. What each corrects, and how far its device had read the book when it
- * was made, are told in the new places.
- * @param entries `known` in each counts the entries of this list, as in a job file.
+ * The book of a file brought in. Where none of its entries is here yet their ids are kept: what refers to them from outside still does. Where they are here and say
+ * the same, the job is here already: this is a copy, under ids of its own.
+ * @throws InputError naming the first that is here and says something else, or is in the file twice; nothing of the file is brought in then.
  */
-export async function insertCopies(tx: Transaction, jobId: string, entries: readonly Copy[]): Promise<void> {
+export async function insertBook(tx: Transaction, jobId: string, entries: readonly Copy[]): Promise<void> {
+  const read = entries.map(({ entry }) => readEntry(entry));
+  const ids = read.map(({ id }) => id);
+  const refuse = (i: number, why: string): never => {
+    throw new InputError([{ field: `book.${i}.entry`, message: `Entry ${ids[i]} ${why}. Nothing was brought in.` }]);
+  };
+  const twice = ids.findIndex((id, i) => ids.indexOf(id) < i);
+  if (twice >= 0) refuse(twice, 'is in the file twice');
+  const here = new Map<string, unknown>();
+  for (let i = 0; i < ids.length; i += BATCH)
+    for (const row of await tx
+      .select({ id: bookEntry.id, entry: bookEntry.entry })
+      .from(bookEntry)
+      .where(
+        inArray(
+          bookEntry.id,
+          ids.slice(i, i + BATCH).filter((id) => UUID.test(id)),
+        ),
+      ))
+      here.set(row.id, row.entry);
+  const says = (entry: unknown) => omit({ ...readEntry(entry) }, 'known');
+  const other = ids.findIndex((id, i) => here.has(id) && !sameJson(says(here.get(id)), says(entries[i]?.entry)));
+  if (other >= 0) refuse(other, 'is here already and says something else');
+  await insertCopies(tx, jobId, entries, here.size === 0 && ids.every((id) => UUID.test(id)));
+}
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/** A value with every id in it that stands for something that goes by another one now. */
+function renamed(value: unknown, ids: ReadonlyMap<string, string>): unknown {
+  if (typeof value === 'string') return ids.get(value) ?? value;
+  if (Array.isArray(value)) return value.map((item) => renamed(item, ids));
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, renamed(item, ids)]));
+}
+
+/**
+ * Adds copies of entries to the book of a job, in their order, under ids of their own, which what refers to them is told. What each corrects, and how far its device had read the book when it
+ * was made, are told in the new places.
+ * @param entries `known` in each counts the entries of this list, as in a job file. @param keepIds they go by the ids they have.
+ */
+export async function insertCopies(tx: Transaction, jobId: string, entries: readonly Copy[], keepIds = false): Promise<void> {
   if (entries.length === 0) return;
   const reserved = await tx.execute<{ seq: string }>(
     sql`select nextval(pg_get_serial_sequence('book_entry', 'seq')) as seq from generate_series(1, ${entries.length})`,
   );
   const places = reserved.rows.map(({ seq }) => Number(seq));
   const read = entries.map(({ entry }) => readEntry(entry));
-  const fresh = read.map(() => randomUUID());
+  const fresh = read.map(({ id }) => (keepIds ? id : randomUUID()));
   const ids = new Map(read.map(({ id }, i) => [id, fresh[i] as string]));
   const rows = read.map(({ fact, corrects, ...envelope }, i) => {
     const corrected = corrects === undefined ? undefined : ids.get(corrects);
@@ -34,7 +74,7 @@ export async function insertCopies(tx: Transaction, jobId: string, entries: read
       id: fresh[i] as string,
       known: places[Math.min(envelope.known, places.length) - 1] ?? 0,
       ...(corrected === undefined ? {} : { corrects: corrected }),
-      fact: fact.kind === 'unknown' ? fact.raw : fact,
+      fact: renamed(fact.kind === 'unknown' ? fact.raw : fact, ids),
     };
     return { id: entry.id, seq: places[i] as number, jobId, runId: (entries[i] as Copy).about, entry };
   });

@@ -2,7 +2,7 @@ import { FILE_VERSION, omit, upgradeJob, upgradeRun, type Job, type JobFile, typ
 import { readEntry } from '@tamper/core/book';
 import { and, asc, eq, sql, TransactionRollbackError } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { bookOfFile, insertCopies, recounted } from '../book/copies';
+import { bookOfFile, insertBook, insertCopies, recounted } from '../book/copies';
 import { entriesOf } from '../book/rows';
 import { oneAfterAnother } from './oneAfterAnother';
 import type { Database, Transaction } from './connect';
@@ -117,7 +117,7 @@ async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<v
   const rows = file.runs.map((doc, index) => ({ id: randomUUID(), jobId: id, doc, createdAt: new Date(start + index) }));
   if (rows.length > 0) await tx.insert(run).values(rows);
   const ids = rows.map((row) => row.id);
-  await insertCopies(tx, id, bookOfFile(file, id, ids));
+  await insertBook(tx, id, bookOfFile(file, id, ids));
 }
 
 /** All reading and writing of jobs and runs. */

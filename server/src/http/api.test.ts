@@ -655,6 +655,60 @@ describe('the book', () => {
     }
     expect((await request(app).get(`/api/jobs/${made}/file`).expect(200)).body).toMatchObject({ runs: (file as JobFile).runs });
   });
+  test('entries of a file keep their ids where they are new here, get others in a copy, and are refused where an id says something else', async () => {
+    const lift = randomUUID();
+    const envelope = { author: 'crew', device: 'phone', known: 0, at: '2026-11-02T08:00:00.000Z', clock: 0 };
+    const revision = randomUUID();
+    const filled = {
+      kind: 'filled',
+      from: 0,
+      to: 5,
+      layer: 'fill',
+      material: 'What was dug',
+      mark: { from: 'ground', at: 0.4 },
+      thickness: 0.15,
+      side: 'both',
+      compactor: 'rammer',
+      passes: 4,
+      squeeze: null,
+      revision,
+      note: '',
+    };
+    const reading = { kind: 'fillRead', lift, station: 2, tool: 'impact', value: 20, revision, note: '' };
+    const book = [
+      { run: 0, entry: { ...envelope, id: lift, count: 1, fact: filled } },
+      { run: 0, entry: { ...envelope, id: randomUUID(), count: 2, fact: reading } },
+    ];
+    const file = { ...demoFile, book };
+    const factsOf = async (id: string) =>
+      ((await request(app).get(`/api/jobs/${id}/file`).expect(200)).body as JobFile).book.map(
+        ({ entry }) => entry as { id: string; fact: { lift?: string } },
+      );
+    const [first, second, third] = [randomUUID(), randomUUID(), randomUUID()];
+    await request(app).post('/api/jobs/import').send({ id: first, file }).expect(201);
+    expect((await factsOf(first)).map(({ id }) => id)).toEqual(book.map(({ entry }) => entry.id));
+    await request(app).post('/api/jobs/import').send({ id: second, file }).expect(201);
+    const [copy, read] = await factsOf(second);
+    expect(copy?.id).not.toBe(lift);
+    expect(read?.fact.lift).toBe(copy?.id);
+    const other = {
+      ...file,
+      book: [book[0], { run: 0, entry: { ...(book[1] as (typeof book)[1]).entry, fact: { ...reading, value: 3 } } }],
+    };
+    const answer = await request(app).post('/api/jobs/import').send({ id: third, file: other }).expect(400);
+    expect(JSON.stringify(answer.body)).toContain(
+      `Entry ${(book[1] as (typeof book)[1]).entry.id} is here already and says something else`,
+    );
+    await request(app).get(`/api/jobs/${third}`).expect(404);
+    const twice = {
+      ...file,
+      book: [
+        { ...book[0], entry: { ...(book[0] as (typeof book)[0]).entry, id: third } },
+        { ...book[0], entry: { ...(book[0] as (typeof book)[0]).entry, id: third } },
+      ],
+    };
+    await request(app).post('/api/jobs/import').send({ id: third, file: twice }).expect(400);
+  });
   test('the database itself refuses to change or remove an entry, and a run with a record is never deleted', async () => {
     const { id, version } = await addRun((await addJob()).id);
     await add(id, rain()).expect(201);

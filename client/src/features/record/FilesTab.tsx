@@ -88,8 +88,9 @@ function PackCard({ pack }: { pack: HandoverPack }) {
     setBusy('Putting it together…');
     try {
       // What writes pages comes when they are written.
-      const { packFolder, packPdf, smallPictures } = await import('./packPages');
-      const pictures = await smallPictures(pack, as === 'pdf' ? PRINTED : Infinity, (done, all) => setBusy(`Photos: ${done} of ${all}…`));
+      const { packFolder, packPdf, picturesOfPack } = await import('./packPages');
+      const tell = (done: number, all: number) => setBusy(`Photos: ${done} of ${all}…`);
+      const pictures = await (as === 'pdf' ? picturesOfPack(pack, 'small', PRINTED, tell) : picturesOfPack(pack, 'full', Infinity, tell));
       setBusy('Writing it…');
       if (as === 'pdf') {
         const { writePdf } = await import('../../print/pdf');

@@ -17,17 +17,22 @@ import { a4 } from '../../print/a4';
 /** Pictures of the pack by the hash of their photo; those nobody has any more are left out. */
 export type Pictures = ReadonlyMap<string, Uint8Array>;
 
-/** The small pictures of the pack’s photos, from this device or the server. @param tell called as they come. */
-export async function smallPictures(pack: HandoverPack, most: number, tell: (done: number, all: number) => void): Promise<Pictures> {
+/** The pictures of the pack’s photos, from this device or the server: small ones for paper, whole ones for the folder. @param tell called as they come. */
+export async function picturesOfPack(
+  pack: HandoverPack,
+  size: 'small' | 'full',
+  most: number,
+  tell: (done: number, all: number) => void,
+): Promise<Pictures> {
   const hashes = [...new Set(pack.chapters.flatMap(({ photos }) => photos.map(({ hash }) => hash)))].slice(0, most);
   const pictures = new Map<string, Uint8Array>();
   for (const [i, hash] of hashes.entries()) {
     if (i % 20 === 0) tell(i, hashes.length);
-    const here = await pictureOf(hash, 'small');
+    const here = await pictureOf(hash, size);
     if (here) pictures.set(hash, new Uint8Array(here));
     else {
       // Out of reach of the server it is printed as not on this device.
-      const answer = await fetch(addressOf(hash, 'small')).catch(() => undefined);
+      const answer = await fetch(addressOf(hash, size)).catch(() => undefined);
       if (answer?.ok) pictures.set(hash, new Uint8Array(await answer.arrayBuffer()));
     }
   }
