@@ -1,10 +1,7 @@
 import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
-import { NotIssued } from '../dig/NotIssued';
 import type { TabOf } from '../frame/places';
-import { useSite } from '../site/context';
-import { Outbox } from '../site/Outbox';
+import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
-import { AskWho } from '../site/WhoCard';
 import { FillContext, useFillOf } from './context';
 import { LiftsTab } from './LiftsTab';
 
@@ -31,13 +28,10 @@ export function FillScreen({ tab }: { tab: Tab }) {
 }
 
 function Filled({ children }: { children: ReactNode }) {
-  const site = useSite();
   const fill = useFillOf();
   return (
     <>
-      <Outbox book={site.book} units={site.job.units} />
-      <NotIssued />
-      <AskWho />
+      <FieldHead />
       {fill ? <FillContext.Provider value={fill}>{children}</FillContext.Provider> : null}
     </>
   );

@@ -1,10 +1,7 @@
 import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
 import type { TabOf } from '../frame/places';
-import { useSite } from '../site/context';
-import { Outbox } from '../site/Outbox';
+import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
-import { AskWho } from '../site/WhoCard';
-import { NotIssued } from '../dig/NotIssued';
 import { BedTab } from './BedTab';
 import { LayContext, useLayOf } from './context';
 
@@ -42,13 +39,10 @@ export function LayScreen({ tab }: { tab: Tab }) {
 }
 
 function Laid({ children }: { children: ReactNode }) {
-  const site = useSite();
   const lay = useLayOf();
   return (
     <>
-      <Outbox book={site.book} units={site.job.units} />
-      <NotIssued />
-      <AskWho />
+      <FieldHead />
       {lay ? <LayContext.Provider value={lay}>{children}</LayContext.Provider> : null}
     </>
   );

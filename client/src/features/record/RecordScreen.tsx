@@ -1,10 +1,7 @@
 import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
-import { NotIssued } from '../dig/NotIssued';
 import type { TabOf } from '../frame/places';
-import { useSite } from '../site/context';
-import { Outbox } from '../site/Outbox';
+import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
-import { AskWho } from '../site/WhoCard';
 import { RecordContext, useRecordOf } from './context';
 import { PointsTab } from './PointsTab';
 
@@ -39,13 +36,10 @@ export function RecordScreen({ tab }: { tab: Tab }) {
 }
 
 function Recorded({ children }: { children: ReactNode }) {
-  const site = useSite();
   const record = useRecordOf();
   return (
     <>
-      <Outbox book={site.book} units={site.job.units} />
-      <NotIssued />
-      <AskWho />
+      <FieldHead />
       {record ? <RecordContext.Provider value={record}>{children}</RecordContext.Provider> : null}
     </>
   );

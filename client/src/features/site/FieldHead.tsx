@@ -4,10 +4,12 @@ import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { runPath } from '../frame/places';
-import { useSite } from '../site/context';
+import { useSite } from './context';
+import { Outbox } from './Outbox';
+import { AskWho } from './WhoCard';
 
 /** People dig to an issued plan: says so while there is none, and where it is issued. */
-export function NotIssued() {
+function NotIssued() {
   const { force, jobId, runId } = useSite();
   if (force) return null;
   return (
@@ -19,5 +21,17 @@ export function NotIssued() {
         </Button>
       </View>
     </Notice>
+  );
+}
+
+/** What stands above every page of the field: what waits to be sent, that there is no plan to work to yet, and who holds the device. */
+export function FieldHead() {
+  const { book, job } = useSite();
+  return (
+    <>
+      <Outbox book={book} units={job.units} />
+      <NotIssued />
+      <AskWho />
+    </>
   );
 }
