@@ -67,10 +67,13 @@ export async function device({ width = 390, height = 844, more = [] as string[] 
 }
 
 /** Waits until the program itself is on the device. */
-export const programKept = (page: Page) =>
-  page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
+export async function programKept(page: Page): Promise<void> {
+  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
     timeout: 60_000,
   });
+  // The browser writes down what it keeps a moment after it says so: killed at once it has none of it.
+  await page.waitForTimeout(2000);
+}
 
 /** Gives a spec phones of their own, each taken away after its test. */
 export function phones(): (more?: string[]) => Promise<Device> {

@@ -164,7 +164,8 @@ test('the card in the cab moves on by thumb; something found shuts the dig there
   await page.getByRole('radio', { name: 'What it is: Cover tiles or plates' }).click();
   await field(page, 'Down').fill('0.6');
   await field(page, 'In words').fill('red, in a row');
-  // Half a form outlives a reload.
+  // Half a form outlives a reload, a moment after it was typed: the device writes it down by itself.
+  await page.waitForTimeout(1000);
   await page.reload();
   await expect(field(page, 'In words')).toHaveValue('red, in a row');
   await press(page, 'Enter it: nobody digs there');

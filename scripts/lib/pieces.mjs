@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { createContext, runInContext } from 'node:vm';
 
 const SCRIPTS = '/_expo/static/js/web/';
+/** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
+const HASH = 12;
 /** Shared code smaller than this, characters, is not worth a request of its own. */
 const WORTH_A_FILE = 9_000;
 
@@ -162,6 +164,6 @@ const fontsIn = (folder) =>
 
 /** @returns the code with the name it goes by: the name's start and a hash of the code. */
 const hashed = (name, code) => ({
-  name: `${name.replace(/-([0-9a-f]{32})?(\.js)?$/, '')}-${createHash('md5').update(code).digest('hex')}.js`,
+  name: `${name.replace(/-([0-9a-f]{32})?(\.js)?$/, '')}-${createHash('md5').update(code).digest('hex').slice(0, HASH)}.js`,
   code,
 });
