@@ -307,8 +307,9 @@ describe('what is put in', () => {
               const lies = (n: number) =>
                 facts.some(
                   (fact) =>
-                    fact.from <= at &&
-                    fact.to >= at &&
+                    // As a stretch holds its ends: to a billionth of a metre.
+                    fact.from <= at + 1e-9 &&
+                    fact.to >= at - 1e-9 &&
                     fact.mark.from === 'bed' &&
                     Math.abs(fact.mark.at - (n + 1) * 0.1) < 1e-9 &&
                     (fact.side === 'both' || fact.side === side),
