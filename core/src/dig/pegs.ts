@@ -71,6 +71,8 @@ export interface Tapes {
 }
 /** Two tapes that meet flatter than this say little of where, radians. Source: usual practice for ties. */
 const FLAT = Math.PI / 6;
+/** Do two tapes meet too flat to say where, or nearly in one line? */
+export const meetFlat = (angle: number): boolean => angle < FLAT || angle > Math.PI - FLAT;
 
 /** The tapes from two points to a peg; undefined where they are the same point. */
 export function tapesTo(run: Run, [a, b]: readonly [TapePoint, TapePoint], station: number, offset: number): Tapes | undefined {
@@ -79,7 +81,7 @@ export function tapesTo(run: Run, [a, b]: readonly [TapePoint, TapePoint], stati
   const [ta, tb] = [Math.hypot(peg.x - a.x, peg.y - a.y), Math.hypot(peg.x - b.x, peg.y - b.y)];
   const between = ((peg.x - a.x) * (peg.x - b.x) + (peg.y - a.y) * (peg.y - b.y)) / (ta * tb);
   const angle = Math.acos(Math.min(1, Math.max(-1, between)));
-  return { lengths: [ta, tb], good: ta > 0 && tb > 0 && angle >= FLAT && angle <= Math.PI - FLAT };
+  return { lengths: [ta, tb], good: ta > 0 && tb > 0 && !meetFlat(angle) };
 }
 
 /** The edges as somebody marked them at a station, held against the plan. Metres; `off`: how much wider than planned. */

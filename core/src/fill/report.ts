@@ -189,10 +189,20 @@ export function fillCuts(run: Run, { from, to }: Range): number[] {
   return [...new Set([from, ...nodes.filter((at) => at > from + 1e-6 && at < to - 1e-6), to])].sort((a, b) => a - b);
 }
 
+/** The same, and where lifts and what was found begin and end: between two of these the fill is one. */
+export function fillEdges({ run, lifts, stops }: Pick<FillReport, 'run' | 'lifts' | 'stops'>, range: Range): number[] {
+  const inside = [...lifts, ...stops].flatMap(({ from, to }) => [from, to]).filter((at) => at > range.from && at < range.to);
+  return [...new Set([...fillCuts(run, range), ...inside])].sort((a, b) => a - b);
+}
+
+/** How far down the fill stands where it stands lower, metres from the ground; and how far over the floor. */
+export const filledTo = ({ left, right }: Pick<FillState, 'left' | 'right'>): number => Math.max(left, right);
+export const filledOver = (state: FillState): number => state.section.bottom - filledTo(state);
+
 /** The lift that comes next at a station: the first whose mark is above where the fill stands; undefined where it is full. */
-export function nextRung({ left, right, section }: Pick<FillState, 'left' | 'right' | 'section'>, ladder: Ladder): FillRung | undefined {
-  const top = Math.max(left, right);
-  return ladder.rungs.find(({ mark }) => markTop(mark, section) < top - MARK / 2);
+export function nextRung(state: Pick<FillState, 'left' | 'right' | 'section'>, ladder: Ladder): FillRung | undefined {
+  const top = filledTo(state);
+  return ladder.rungs.find(({ mark }) => markTop(mark, state.section) < top - MARK / 2);
 }
 
 /** Where the fill stands along the trench, piece by piece: equal neighbours are one. */

@@ -12,6 +12,7 @@ import { blankJob, type Run } from '../job';
 import { layReport } from '../lay';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
+import { closingOf } from '../site';
 import { entryRefusal } from '../site/refusals';
 import { fillChecks } from '../site/fillRefusals';
 import { bookEntry, levelRun, withInverts } from '../testing';
@@ -19,7 +20,6 @@ import {
   asLaidOf,
   bookByKind,
   bookJson,
-  closingOf,
   handoverPack,
   headOf,
   isTie,
@@ -325,7 +325,7 @@ describe('handing over', () => {
     expect(refusal([closed], close('closed'))).toMatch(/closed already/);
     expect(refusal([closed], close('takenOver'))).toBeUndefined();
     const all = [closed, bookEntry(close('takenOver'))];
-    expect(closingOf(all, () => true).state).toBe('takenOver');
+    expect(closingOf(all, now, rules).state).toBe('takenOver');
     // The record can be read only from then on; what is bad news, and what it sinks, is heard.
     expect(refusal(all, point())).toMatch(/taken over/);
     expect(refusal(all, { kind: 'sunk', station: 5, down: 0.02, note: '' })).toBeUndefined();

@@ -1,4 +1,5 @@
 import type { PlanPoint } from '../alignment';
+import { meetFlat } from '../dig/pegs';
 
 /** Why two tapes give no point. `short`: they do not meet, by so many metres; `inside`: one goes past all of the other. */
 export type TieFault = { code: 'samePoint' } | { code: 'short'; by: number } | { code: 'inside'; by: number };
@@ -18,8 +19,6 @@ export interface Tie {
   residual: number | undefined;
 }
 
-/** Two tapes that meet flatter than this say little of where, radians. Source: usual practice for ties. */
-export const FLAT_TIE = Math.PI / 6;
 /** What a tape of some metres is read to, metres. */
 export const TAPE_READ = 0.01;
 
@@ -53,7 +52,7 @@ export function tieOf(
     at,
     other,
     angle,
-    flat: angle < FLAT_TIE || angle > Math.PI - FLAT_TIE,
+    flat: meetFlat(angle),
     radius: (TAPE_READ * Math.SQRT2) / sine,
     residual: third && third.length - Math.hypot(at.x - third.at.x, at.y - third.at.y),
   };

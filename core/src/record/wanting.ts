@@ -1,7 +1,7 @@
-import { ofKind, type Kept } from '../book';
-import type { Range } from '../geometry';
+import type { Kept } from '../book';
+import { joined, type Range } from '../geometry';
 import type { Surface } from '../catalogue';
-import { fillAt, fillCuts, settlementAt, sunkIn, type FillReport, type FilledLift } from '../fill';
+import { fillAt, fillEdges, filledTo, settlementAt, sunkIn, type FillReport, type FilledLift } from '../fill';
 import { withOwners, type LayTask, type Wanting } from '../lay';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { sayFillVerdict } from '../fill/says';
@@ -36,32 +36,22 @@ export const unreadLifts = ({ lifts, rules }: Pick<FillReport, 'lifts' | 'rules'
 /** Is it filled to the ground everywhere? The stretches where it is not. */
 export function notFull({ fill, places }: Pick<WantingInputs, 'fill' | 'places'>): Range[] {
   return places.flatMap((place) => {
-    const inside = fill.lifts.flatMap(({ from, to }) => [from, to]).filter((at) => at > place.from + 1e-6 && at < place.to - 1e-6);
-    const cuts = [...new Set([...fillCuts(fill.run, place), ...inside])].sort((a, b) => a - b);
+    const cuts = fillEdges(fill, place);
     return cuts.slice(1).flatMap((to, i): Range[] => {
       const from = cuts[i] as number;
       const state = fillAt(fill, (from + to) / 2);
-      return state && Math.max(state.left, state.right) > FULL ? [{ from, to }] : [];
+      return state && filledTo(state) > FULL ? [{ from, to }] : [];
     });
   });
 }
 /** Within this of the ground it is full, metres. */
 const FULL = 0.03;
 
-/** Neighbouring stretches as one. */
-const merged = (ranges: readonly Range[]): Range[] =>
-  ranges.reduce<Range[]>((out, range) => {
-    const last = out.at(-1);
-    if (last && range.from - last.to < 1e-6) last.to = range.to;
-    else out.push({ ...range });
-    return out;
-  }, []);
-
 /** Everything still owed of fill and record, with who sees to it. Closed by what is entered of the thing itself. */
 export function recordTasks({ fill, places, expected, surface, book, units }: WantingInputs): ReturnType<typeof withOwners> {
   const low = fill.lifts.filter(({ state }) => state === 'below' || state === 'again');
   const begun = fill.lifts.length > 0;
-  const open = merged(notFull({ fill, places }));
+  const open = joined(notFull({ fill, places }));
   const sunk = sunkIn(fill, book);
   const visits = places.flatMap((place): Wanting[] => {
     const middle = (place.from + place.to) / 2;
@@ -135,18 +125,4 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
   );
 }
 
-/** How a run stands: still worked on, closed, or taken over, by which entries. */
-export interface Closing {
-  state: 'open' | 'closed' | 'takenOver';
-  by: Kept[];
-}
-
-/** Closed by its competent person, then taken over. What was said to be wrong of it counts no more: it is open again. */
-export function closingOf(book: readonly Kept[], counts: (one: Kept) => boolean): Closing {
-  const said = ofKind(book, 'closed').filter(counts);
-  const closed = said.filter(({ entry }) => entry.fact.as === 'closed');
-  const over = said.filter(({ entry }) => entry.fact.as === 'takenOver');
-  if (closed.length === 0) return { state: 'open', by: [] };
-  return over.length > 0 ? { state: 'takenOver', by: [...closed, ...over] } : { state: 'closed', by: closed };
-}
 export type { LayTask };

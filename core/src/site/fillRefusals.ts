@@ -1,9 +1,10 @@
-import { compactorNames, doubtOf, fillSides, inOrder, ofKind, withdrawn, type Fact, type FactKind, type FillSide } from '../book';
+import { compactorNames, fillSides, ofKind, type Fact, type FactKind, type FillSide } from '../book';
 import { offRun } from '../dig/checkFaults';
 import { compactorOf } from '../fill/compactors';
-import { fillAt, fillCuts, fillReport, liftThickness, liftTop, MARK, type FillReport } from '../fill/report';
+import { fillAt, fillEdges, filledOver, fillReport, liftThickness, liftTop, MARK, type FillReport } from '../fill/report';
 import { holds } from '../lay/along';
 import { formatLength, formatStation } from '../units';
+import { signedIn } from './closing';
 import { NOT_ISSUED, type Checks, type RefusalInputs } from './refusal';
 import { registerOf } from './register';
 
@@ -52,7 +53,7 @@ export const fillChecks: Checks = {
       const { from, pit, name } = piece ?? {};
       if (from === undefined || pit !== null) continue;
       const state = fillAt(report, from);
-      const filled = state && state.section.bottom - Math.max(state.left, state.right);
+      const filled = state && filledOver(state);
       if (!state || !laidThere(inputs, from) || filled === undefined || fill <= filled + MARK) continue;
       return `${name}: the lifts that are in come to ${formatLength(filled, inputs.job.units)} over the floor there. Enter those that are missing first.`;
     }
@@ -60,12 +61,10 @@ export const fillChecks: Checks = {
   },
   asLaid: (fact, { run, plan, job }) => (run && plan ? offRun(run, fact.station, job.units) : NOT_ISSUED),
   closed: (fact, { book, now, rules }) => {
-    const gone = withdrawn(book);
-    const said = inOrder(ofKind(book, 'closed')).filter((one) => doubtOf(one, gone, now, rules) === undefined);
-    const is = (as: typeof fact.as) => said.some(({ entry }) => entry.fact.as === as);
-    if (fact.as === 'takenOver')
-      return is('closed') ? (is('takenOver') ? 'It is taken over already.' : undefined) : 'It is closed first, then taken over.';
-    return is('closed') ? 'It is closed already.' : undefined;
+    const { closed, over } = signedIn(book, now, rules);
+    if (fact.as === 'closed') return closed.length > 0 ? 'It is closed already.' : undefined;
+    if (closed.length === 0) return 'It is closed first, then taken over.';
+    return over.length > 0 ? 'It is taken over already.' : undefined;
   },
 };
 /** What a tape does not tell, metres. */
@@ -76,8 +75,7 @@ const laidThere = ({ book }: RefusalInputs, at: number): boolean =>
 
 /** Why a lift cannot lie where it is said to: held against what lies there at every station of its stretch, just inside each piece's ends. */
 function liftFault(fact: FactOf<'filled'>, report: FillReport, { rules, job: { units } }: RefusalInputs): string | undefined {
-  const inside = [...report.lifts, ...report.stops].flatMap(({ from, to }) => [from, to]).filter((at) => at > fact.from && at < fact.to);
-  const cuts = [...new Set([...fillCuts(report.run, fact), ...inside])].sort((a, b) => a - b);
+  const cuts = fillEdges(report, fact);
   const stations = cuts.slice(1).flatMap((to, i) => {
     const from = cuts[i] as number;
     const in_ = Math.min(0.001, (to - from) / 4);

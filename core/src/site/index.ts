@@ -1,3 +1,4 @@
+export * from './closing';
 export * from './register';
 export * from './protected';
 export * from './holds';

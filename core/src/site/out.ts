@@ -1,4 +1,4 @@
-import { fillAt, type FillReport } from '../fill/report';
+import { fillAt, filledOver, type FillReport } from '../fill/report';
 import type { HoldingPlan } from '../protection';
 import { lowestBrace } from './refusals';
 import type { RegisteredPiece } from './register';
@@ -23,7 +23,7 @@ export function supportsOut(register: readonly RegisteredPiece[], plan: HoldingP
     .filter(({ state, pit }) => (state === 'standing' || state === 'released') && pit === null)
     .map((piece): PieceOut => {
       const state = fillAt(fill, (piece.from + piece.to) / 2);
-      const filled = state ? state.section.bottom - Math.max(state.left, state.right) : 0;
+      const filled = state ? filledOver(state) : 0;
       const wanted = lowestBrace(piece, plan);
       return { piece, filled, wanted, ready: wanted === undefined ? filled > 0 : filled >= wanted - 1e-6 };
     })

@@ -1,4 +1,4 @@
-import { doubtOf, HOUR, marksFault, momentOf, ofKind, withdrawn, type Entry, type Fact } from '../book';
+import { HOUR, marksFault, momentOf, type Entry, type Fact } from '../book';
 import { designsOf } from '../dig/design';
 import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/checkFaults';
 import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
@@ -11,6 +11,7 @@ import { holdFault } from '../protection/holdTest';
 import { LONGEST_SHIFT } from '../protection/inspection';
 import type { HoldingPlan } from '../protection';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
+import { signedIn } from './closing';
 import { canAt } from './holds';
 import { CONTACT } from './protected';
 import { NOT_ISSUED, type Checks, type RefusalInputs } from './refusal';
@@ -32,9 +33,7 @@ export function entryRefusal(entry: Entry, inputs: RefusalInputs, more: Checks =
 const AFTERWARDS: readonly string[] = ['sunk', 'note', 'wrong', 'found', 'settled', 'damage', 'owed', 'happening'];
 function afterwards({ kind }: Fact, { book, now, rules }: RefusalInputs): string | undefined {
   if (AFTERWARDS.includes(kind)) return undefined;
-  const over = ofKind(book, 'closed').filter(({ entry }) => entry.fact.as === 'takenOver');
-  const gone = over.length > 0 ? withdrawn(book) : undefined;
-  return gone && over.some((one) => doubtOf(one, gone, now, rules) === undefined)
+  return signedIn(book, now, rules).over.length > 0
     ? 'The run was taken over: its record is closed. Say in a note what there is to say.'
     : undefined;
 }

@@ -1,4 +1,4 @@
-import { fillAt } from '@tamper/core/fill';
+import { fillAt, filledTo } from '@tamper/core/fill';
 import type { RevisionHead } from '@tamper/core/issue';
 import { bookJson, handoverPack, type HandoverPack, type PackDrawing } from '@tamper/core/pack';
 import { useMemo, useRef, useState } from 'react';
@@ -160,9 +160,7 @@ function Drawing({ drawing }: { drawing: PackDrawing }) {
       return drawing.verdict.curve ? <TestPlot curve={drawing.verdict.curve} units={units} /> : null;
     case 'section': {
       const state = fillAt(fill, drawing.station);
-      return state ? (
-        <LadderPlot section={state.section} rungs={drawing.rungs} filled={Math.max(state.left, state.right)} units={units} />
-      ) : null;
+      return state ? <LadderPlot section={state.section} rungs={drawing.rungs} filled={filledTo(state)} units={units} /> : null;
     }
   }
 }

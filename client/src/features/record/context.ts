@@ -1,18 +1,16 @@
-import { doubtOf, withdrawn } from '@tamper/core/book';
 import { fillReport, type FillReport } from '@tamper/core/fill';
 import { joined, type Range } from '@tamper/core/geometry';
 import {
   asLaidOf,
-  closingOf,
   pointsExpected,
   recordTasks,
   tiePointsOf,
   type AsLaidPoint,
-  type Closing,
   type ExpectedPoint,
   type HeldPoint,
   type UnplacedPoint,
 } from '@tamper/core/record';
+import { closingOf, type Closing } from '@tamper/core/site';
 import { isPit } from '@tamper/core/trench';
 import { createContext, useContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
@@ -45,7 +43,6 @@ export function useRecordOf(): RunRecord | undefined {
     const { points, unplaced } = asLaidOf(inputs);
     const expected = pointsExpected(inputs, points);
     const open = joined(places.filter((place) => !isPit(place)));
-    const gone = withdrawn(known);
     return {
       points,
       unplaced,
@@ -53,7 +50,7 @@ export function useRecordOf(): RunRecord | undefined {
       ties: tiePointsOf(known),
       fill,
       tasks: recordTasks({ fill, places: open, expected, surface: run.surface, book: known, units: job.units }),
-      closing: closingOf(known, (one) => doubtOf(one, gone, now, rules) === undefined),
+      closing: closingOf(known, now, rules),
       open,
       revision: force.id,
     };
