@@ -132,13 +132,15 @@ export const STEPS: readonly { name: string; place: string; tabs: readonly strin
   { name: 'Record', place: 'record', tabs: ['Points', 'Ties', 'To do', 'Files', 'Find', 'Close'] },
   { name: 'Site', place: 'site', tabs: ['Enter', 'Stands', 'Cover', 'Issue', 'Photos', 'Book'] },
 ];
+const PLANNING = new Set(['Trench', 'Protect', 'Works', 'Checks']);
 /** Goes to a step of the run one is on by the bar with the order of the work. */
 export async function step(page: Page, name: string): Promise<void> {
   const bar = page.getByRole('navigation', { name: 'Order of the work' });
   const link = bar.getByRole('link', { name, exact: true });
-  await bar.waitFor();
-  // On a phone it shows the steps of planning or those on site.
-  if ((await link.count()) === 0) await bar.getByRole('button', { name: /show its steps/ }).click();
+  // On a phone it shows the steps of planning or those on site; named by those it turns to, so a bar just drawn anew is not turned twice.
+  const turn = bar.getByRole('button', { name: PLANNING.has(name) ? 'Plan: show its steps' : 'On site: show its steps' });
+  await expect(link.or(turn).first()).toBeVisible();
+  if (await turn.isVisible()) await turn.click();
   await link.click();
 }
 /** The address of the run a page is on, less its screen. */

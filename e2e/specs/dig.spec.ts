@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import type { Run } from '../../core/src/job';
-import { issue, number, pick, runAt, startRun, step, strikeAt, tab } from '../helpers';
+import { issue, number, pick, runAt, startRun, step, strikeAt, tab, saved } from '../helpers';
 
 const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
 const press = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
@@ -216,6 +216,7 @@ test('clearing by layers: by machine to half a metre over a deep line, then by h
   await expect(page.getByText(/^By machine to 1\.30 m, 0\.20 m at a time/).first()).toBeVisible();
   await press(page, 'This layer is out');
   await expect(page.getByText('By hand, step 3 of', { exact: false })).toBeVisible();
+  await saved(page);
   await page.reload();
   await expect(number(page, 'Down to')).toHaveText('1.50 m');
   await press(page, 'Done, nothing met');
@@ -269,6 +270,7 @@ test('the machine is not dug with before it was looked over and its bucket held;
   await expect(page.getByText(/^Tried with the bucket of 0\.45 m: within 0\.003 m/)).toBeVisible();
   await press(page, 'Arm or sensor was knocked');
   await expect(page.getByText('The arm or a sensor was knocked since the sensors were tried')).toBeVisible();
+  await saved(page);
   await page.reload();
   await expect(page.getByText('The arm or a sensor was knocked since the sensors were tried')).toBeVisible();
 });

@@ -101,6 +101,7 @@ test('lift by lift, a reading too low, compacted again, boxes out, points by tap
   await press(page, 'Read the made-up tester');
   await press(page, 'Enter the reading');
   await expect(lifts(page).first()).toContainText('reads enough');
+  await kept(page, 'Kept.');
   await page.reload();
   await expect(lifts(page)).toHaveCount(fine + 2);
 

@@ -224,6 +224,7 @@ test('a load in the air shuts Safe to enter until it is set down; covered unseen
   await expect(page.getByText('Say why it was covered: it stays on the record.')).toBeVisible();
   await field(page, 'Why it was covered').fill('The bank came in overnight');
   await press(page, 'Enter that it was covered unseen');
+  await kept(page, 'Kept, for good.');
   await page.reload();
   await expect(page.getByText(/^Covered unseen, 0\.0 m to 41\.2 m: The bank came in overnight$/)).toBeVisible();
   await gateIs(page, /^Ready to cover: SHUT/);
