@@ -149,9 +149,11 @@ export const runAt = (page: Page): string => new URL(page.url()).pathname.replac
 export const saved = (page: Page) => expect(page.getByRole('status', { name: 'Sent', exact: true })).toBeVisible();
 
 /** Chooses a file made from text in the dialog that `trigger` opens. */
-export async function choose(page: Page, trigger: () => Promise<void>, name: string, text: string): Promise<void> {
+export const choose = (page: Page, trigger: () => Promise<void>, name: string, text: string): Promise<void> =>
+  chooseFile(page, trigger, name, Buffer.from(text));
+export async function chooseFile(page: Page, trigger: () => Promise<void>, name: string, buffer: Buffer): Promise<void> {
   const [chooser] = await Promise.all([page.waitForEvent('filechooser'), trigger()]);
-  await chooser.setFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await chooser.setFiles({ name, mimeType: 'application/octet-stream', buffer });
 }
 
 /** Clicks what downloads and reads the file. */

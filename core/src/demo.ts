@@ -336,6 +336,7 @@ export const demoFor = (today: Day): JobFile => ({
   },
   runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall, secondCircuit, pumpLine],
   book: [],
+  revisions: [],
 });
 
 /** The demo on a fixed day. */

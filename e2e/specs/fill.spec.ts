@@ -5,13 +5,13 @@ import { XMLParser } from 'fast-xml-parser';
 import Papa from 'papaparse';
 import { unzipSync, strFromU8 } from 'fflate';
 import { extractText, getDocumentProxy } from 'unpdf';
-import type { Run } from '../../core/src/job';
+import type { JobFile, Run } from '../../core/src/job';
 import { asLaidOf, tiePointsOf, tiesTo } from '../../core/src/record';
 import { readEntry, type Kept } from '../../core/src/book';
 import { resolveRules } from '../../core/src/rules';
 import { formatLength } from '../../core/src/units';
 import { phones, programKept } from '../device';
-import { download, field, issue, number, press, runAt, saved, stand, startRun, step, STEPS, tab } from '../helpers';
+import { choose, chooseFile, download, field, issue, number, press, runAt, saved, stand, startRun, step, STEPS, tab } from '../helpers';
 import { serious } from '../axe';
 import { ownServer } from '../ownServer';
 import { choosePhotos, shot } from '../photo';
@@ -46,7 +46,7 @@ async function lift(page: Page): Promise<void> {
 }
 
 test('lift by lift, a reading too low, compacted again, boxes out, points by tapes, closed and handed over: half of it with the server gone, on a second device too', async () => {
-  test.setTimeout(300_000);
+  test.setTimeout(360_000);
   const server = await ownServer();
   const mine = await phone();
   const { page } = mine;
@@ -242,8 +242,55 @@ test('lift by lift, a reading too low, compacted again, boxes out, points by tap
   await alone.setContent(strFromU8(folder['index.html'] as Uint8Array));
   for (const words of numbers) await expect(alone.locator('body')).toContainText(words, { ignoreCase: true });
   await alone.close();
+
+  // Put away: out of the list, and there when asked for.
+  await tab(page, 'Close');
+  await press(page, 'Put the run away');
+  await expect(page.getByRole('button', { name: 'Take the run out again' })).toBeVisible();
+  await saved(page);
+  await page.goto(`${server.url}${run.replace(/\/runs\/.*/, '')}`);
+  await expect(page.getByRole('link', { name: /^Drain/ })).toHaveCount(0);
+  await press(page, 'Put away: 1');
+  await expect(page.getByRole('link', { name: /^Drain \(put away\)/ })).toBeVisible();
+
+  // The file and its photos on a server that has none of it: book, issued plan and photo under their own names.
+  const file = await download(page, () => press(page, 'Export the job file'));
+  const [photos] = await Promise.all([page.waitForEvent('download'), press(page, 'Photos as a zip')]);
+  const packed = readFileSync(await photos.path());
+  expect(Object.keys(unzipSync(new Uint8Array(packed)))).toHaveLength(1);
+  const elsewhere = await ownServer({ fresh: true });
+  await page.goto(elsewhere.url);
+  await choose(page, () => press(page, 'Import a job file'), 'job.tamper.json', file);
+  await expect(page.getByRole('button', { name: 'Put away: 1' })).toBeVisible();
+  const made = /\/jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  const there = (await (await fetch(`${elsewhere.url}/api/jobs/${made}/file`)).json()) as JobFile;
+  expect(there).toEqual(JSON.parse(file));
+  expect(there.revisions).toHaveLength(1);
+  const hash = photosIn(there)[0] as string;
+  expect((await fetch(`${elsewhere.url}/api/photos/${hash}`)).status).toBe(404);
+  await chooseFile(page, () => press(page, 'Bring photos in'), 'not-a.zip', Buffer.from('no'));
+  await expect(page.getByText('This is not a zip file. Nothing was read.')).toBeVisible();
+  await chooseFile(page, () => press(page, 'Bring photos in'), 'photos.zip', packed);
+  await expect(page.getByText('1 photo of this job came.')).toBeVisible();
+  expect((await fetch(`${elsewhere.url}/api/photos/${hash}`)).status).toBe(200);
+
+  // A job is put away as its runs are.
+  await press(page, 'Put the job away');
+  await expect(page.getByText(/^This job is put away/)).toBeVisible();
+  await saved(page);
+  await page.goto(elsewhere.url);
+  await expect(page.getByRole('link', { name: /^Filled/ })).toHaveCount(0);
+  await press(page, 'Put away: 1');
+  await page.getByRole('link', { name: /^Filled/ }).click();
+  await press(page, 'Take the job out again');
+  await expect(page.getByText(/^This job is put away/)).toHaveCount(0);
+  await elsewhere.stop();
   await server.stop();
 });
+
+/** Photos the book of a file refers to. */
+const photosIn = ({ book }: JobFile): string[] =>
+  book.flatMap(({ entry }) => ((entry.photos ?? []) as { hash: string }[]).map(({ hash }) => hash));
 
 /** Job, run and book as the server has them. */
 async function fromServer(url: string, run: string) {

@@ -21,7 +21,7 @@ export interface Page<T> {
 }
 export type StoredRun = Stored<Run> & { jobId: string };
 /** A job as the list shows it: how many runs, how many with an issued plan, and when anything of it last changed. */
-export interface ListedJob extends Pick<Job, 'name' | 'ruleSet' | 'units'> {
+export interface ListedJob extends Pick<Job, 'name' | 'ruleSet' | 'units' | 'archived'> {
   id: string;
   version: number;
   runs: number;

@@ -4,13 +4,15 @@ import { memo, useState } from 'react';
 import { View as Box } from 'react-native';
 import { colours, ground } from '../theme/tokens';
 import { Label } from './Dimension';
-import Svg, { Circle, Line, Rect } from './svg';
+import Svg, { Circle, Line, Path, Rect } from './svg';
 
 interface Props {
   section: FillSection;
   rungs: readonly FillRung[];
   /** How far the fill stands, metres down. */
   filled: number;
+  /** Heaped over the ground because it sinks, metres. */
+  crown: number;
   units: UnitSystem;
 }
 
@@ -21,18 +23,20 @@ const SIDE = 92;
 const LEAST = 18;
 
 /** The ladder on the section: a rung for each lift with its mark on the wall, what is in already full, what comes next pale. */
-export const LadderPlot = memo(function LadderPlot({ section, rungs, filled, units }: Props) {
+export const LadderPlot = memo(function LadderPlot({ section, rungs, filled, crown, units }: Props) {
   const [width, setWidth] = useState(0);
   const bed = Math.max(section.bottom - section.bed, 0.02);
   const thinnest = Math.min(...rungs.map(({ thickness }) => thickness), bed);
   const scale = Math.min(420, Math.max(180, LEAST / Math.max(0.02, thinnest)));
-  const top = Math.min(0, ...rungs.map((rung) => rung.top));
+  // A crown is drawn no lower than its figure is high.
+  const heap = crown > 0 ? Math.max(crown, LEAST / scale) : 0;
+  const top = Math.min(-heap, ...rungs.map((rung) => rung.top));
   const y = (down: number) => 14 + (down - top) * scale;
   const height = y(section.bottom) + 12;
   const [left, right] = [SIDE, width - SIDE];
   const middle = (left + right) / 2;
   const across = Math.max(1, right - left) / Math.max(0.3, section.width);
-  const words = `${rungs.length} lifts, marks at ${rungs.map((rung) => formatLength(rung.top, units)).join(', ')} down`;
+  const words = `${rungs.length} lifts, marks at ${rungs.map((rung) => formatLength(rung.top, units)).join(', ')} down${crown > 0 ? `, a crown of ${formatLength(crown, units, 'size')} over them` : ''}`;
   return (
     <Box role="img" aria-label={words} style={{ minHeight: height }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
       {width > 2 * SIDE ? (
@@ -54,6 +58,25 @@ export const LadderPlot = memo(function LadderPlot({ section, rungs, filled, uni
               />
             );
           })}
+          {crown > 0 ? (
+            <>
+              <Path
+                d={`M ${left} ${y(0)} Q ${middle} ${y(-2 * heap)} ${right} ${y(0)} Z`}
+                fill={ground.heap}
+                fillOpacity={filled <= 0.026 ? 1 : 0.28}
+                stroke={ground.soilLine}
+                strokeDasharray={filled <= 0.026 ? undefined : '5 4'}
+              />
+              <Label
+                x={right + 8}
+                y={y(-heap / 2) + 4}
+                anchor="start"
+                size={13}
+                colour={colours.ink}
+                text={`${formatLength(crown, units, 'size')} crown`}
+              />
+            </>
+          ) : null}
           {section.lines.map(({ id, x, product }) => (
             <Circle
               key={id}

@@ -13,8 +13,8 @@ const YOUNG = 60_000;
 
 /** What a list says of a job's document. The first programs knew no units but metric ones. */
 const worded = (doc: unknown) => {
-  const { name, ruleSet, units } = doc as Pick<ListedJob, 'name' | 'ruleSet'> & Partial<Pick<ListedJob, 'units'>>;
-  return { name, ruleSet, units: units ?? ('metric' as const) };
+  const { name, ruleSet, units, archived } = doc as Pick<ListedJob, 'name' | 'ruleSet'> & Partial<Pick<ListedJob, 'units' | 'archived'>>;
+  return { name, ruleSet, units: units ?? ('metric' as const), archived: archived ?? false };
 };
 
 /** The jobs that were opened or made on this device, as it has them, those made first first. */

@@ -76,5 +76,6 @@ export function branchFrom(
 /** The same run under another name, to be changed and compared. Records of digging stay with the first. */
 export const variantOf = (run: Run, names: readonly string[]): Run => ({
   ...run,
+  archived: false,
   name: freeName(run.name, ' (variant)', names),
 });

@@ -2,7 +2,7 @@ import { applyPatches, foundThings, runErrors, type FoundThing, type Unsettled }
 import { planRun } from '../plan/plan';
 import { blankJob } from '../job';
 import { levelRun } from '../testing';
-import { plansFor } from '.';
+import { apartFor, plansFor } from '.';
 
 const job = blankJob('Yard', 'UK');
 const run = levelRun({ length: 40 });
@@ -42,6 +42,16 @@ describe('what the plan changes for what was found', () => {
       [11, 0.15],
       [13, 0],
     ]);
+  });
+  test('soil that does not go back from 5 to 10 m: a heap of its own, out of what is put back, once', () => {
+    const offered = apartFor(run, { from: 5, to: 10 }, 'reuse-1', 'Stones too large', 'metric');
+    const changed = offered.reduce((doc, { patches }) => applyPatches(doc, patches), run);
+    const [before, after] = [planRun(job, run).balance, planRun(job, changed).balance];
+    expect(after.suspectBank).toBeGreaterThan(0);
+    expect(after.surplusBank - before.surplusBank).toBeCloseTo(before.reuseBank - after.reuseBank, 9);
+    expect(after.importFill).toBeGreaterThanOrEqual(before.importFill);
+    expect(apartFor(changed, { from: 5, to: 10 }, 'reuse-1', 'Stones too large', 'metric')).toEqual([]);
+    expect(apartFor(run, { from: 44, to: 48 }, 'reuse-1', 'Stones too large', 'metric')).toEqual([]);
   });
   test('water 0.6 m down is a level of the water there; what lies past the end of the run is nothing', () => {
     expect(taken(found('water')).water).toEqual([{ station: 12, level: 9.4 }]);

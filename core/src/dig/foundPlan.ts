@@ -2,6 +2,7 @@ import { extent, groundAt, reachEnd } from '../alignment/ground';
 import { reachIndexAt } from '../alignment/levels';
 import type { UtilityKind } from '../catalogue';
 import { blankExisting, reachSplit, type FoundThing, type Patch, type Run, type Unsettled } from '../job';
+import type { Range } from '../geometry';
 import { formatLength, formatStretch, type UnitSystem } from '../units';
 
 /** A change of the plan for what was found: offered for the draft, for whoever plans to take or leave. */
@@ -78,14 +79,25 @@ function waterFor({ what, depth }: Unsettled, run: Run, station: number, units: 
   ];
 }
 
-function suspectFor({ what, note }: Unsettled, run: Run, within: { from: number; to: number }, id: string, units: UnitSystem): PlanFor[] {
-  if ((what !== 'smell' && what !== 'fill') || run.logistics.suspect.some((one) => one.id === id)) return [];
-  const one = { id, ...within, what: (note || (what === 'smell' ? 'Smell or sheen found' : 'Old fill found')).slice(0, 120) };
+function suspectFor({ what, note }: Unsettled, run: Run, within: Range, id: string, units: UnitSystem): PlanFor[] {
+  if (what !== 'smell' && what !== 'fill') return [];
+  return apartFor(run, within, id, note || (what === 'smell' ? 'Smell or sheen found' : 'Old fill found'), units);
+}
+
+/**
+ * What comes up there kept on a heap of its own: it does not go back, and balance, loads and order reckon without it. Nothing to offer where the draft has it.
+ * @param id of the stretch it becomes. @param what is wrong with it, in words.
+ */
+export function apartFor(run: Run, stretch: Range, id: string, what: string, units: UnitSystem): PlanFor[] {
+  const { start, end } = extent(run);
+  const within = { from: Math.max(start, stretch.from), to: Math.min(end, stretch.to) };
+  if (within.to <= within.from || run.logistics.suspect.some((one) => one.id === id)) return [];
+  const suspect = [...run.logistics.suspect, { id, ...within, what: what.slice(0, 120) }];
   return [
     {
       id: 'suspect',
       says: `A heap of its own, ${formatStretch(within, units)}`,
-      patches: [{ path: ['logistics', 'suspect'], value: [...run.logistics.suspect, one] }],
+      patches: [{ path: ['logistics', 'suspect'], value: suspect }],
     },
   ];
 }

@@ -4,8 +4,8 @@ import type { Plan } from '../plan/plan';
 
 /** Inputs of a job that a plan hangs on. Papers, prices and the units it is read in are none. */
 const JOB_KEYS = ['ruleSet', 'overrides', 'kit', 'products', 'machine', 'machines'] as const;
-/** What the book has of work done is no change of the plan. */
-const DONE_KEYS: readonly string[] = ['clearing', 'haunched'] satisfies (keyof Run)[];
+/** What the book has of work done is no change of the plan, nor is a run put away. */
+const DONE_KEYS: readonly string[] = ['clearing', 'haunched', 'archived'] satisfies (keyof Run)[];
 /** Sentences told before the rest is only counted. */
 const MOST = 40;
 

@@ -41,6 +41,7 @@ export const blankRates = (ruleSet: RuleSetId): Job['rates'] => ({
 /** A job to start from. */
 export const blankJob = (name: string, ruleSet: RuleSetId = 'UK', units: UnitSystem = 'metric'): Job => ({
   name,
+  archived: false,
   ruleSet,
   units,
   overrides: [],
@@ -83,6 +84,7 @@ export const blankLogistics = (): Logistics => ({ byHand: [], gaps: [], suspect:
 /** What a run holds besides its line, levels and reaches while nobody has said anything of it. */
 export const blankRunExtras = (): Pick<
   Run,
+  | 'archived'
   | 'inverts'
   | 'route'
   | 'structures'
@@ -96,6 +98,7 @@ export const blankRunExtras = (): Pick<
   | 'conditions'
   | 'logistics'
 > => ({
+  archived: false,
   conditions: blankConditions(),
   logistics: blankLogistics(),
   inverts: [],

@@ -102,7 +102,7 @@ describe('lines of the job’s own', () => {
     ]);
   });
   test('a file with a line nobody knows names it', () => {
-    const file = { format: 'tamper-job', version: FILE_VERSION, job: blankJob('Yard'), runs: [run], book: [] };
+    const file = { format: 'tamper-job', version: FILE_VERSION, job: blankJob('Yard'), runs: [run], book: [], revisions: [] };
     expect(errorsOf(jobFileSchema, file)).toEqual([
       { field: 'runs[0].laid[0].product', message: '“own-drain-1” is neither in the catalogue nor among the job’s own lines.' },
     ]);

@@ -4,6 +4,7 @@ import { inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../db/connect';
 import { bookEntry } from '../db/schema';
+import { insertPlans, knownPlans } from '../revisions/copies';
 
 /** An entry to be added to the book of a run, or of the job where `about` is the job. */
 export interface Copy {
@@ -14,11 +15,19 @@ export interface Copy {
 export type Placed = Copy & { seq: number };
 
 /**
- * The book of a file brought in. Where none of its entries is here yet their ids are kept: what refers to them from outside still does. Where they are here and say
- * the same, the job is here already: this is a copy, under ids of its own.
+ * The record of a file brought in: its book and its issued plans. Where none of it is here yet the ids are kept: what refers to them from outside still does. Where
+ * it is here and says the same, the job is here already: this is a copy, under ids of its own.
  * @throws InputError naming the first that is here and says something else, or is in the file twice; nothing of the file is brought in then.
  */
-export async function insertBook(tx: Transaction, jobId: string, entries: readonly Copy[]): Promise<void> {
+export async function insertRecord(tx: Transaction, jobId: string, runIds: readonly string[], file: JobFile): Promise<void> {
+  const entries = bookOfFile(file, jobId, runIds);
+  const keepIds = (await knownEntries(tx, entries)) + (await knownPlans(tx, file.revisions)) === 0;
+  const plans = await insertPlans(tx, jobId, runIds, file.revisions, keepIds);
+  await insertCopies(tx, jobId, entries, keepIds, plans);
+}
+
+/** How many of the entries of a file are here already, those whose ids could not be kept among them. */
+async function knownEntries(tx: Transaction, entries: readonly Copy[]): Promise<number> {
   const read = entries.map(({ entry }) => readEntry(entry));
   const ids = read.map(({ id }) => id);
   const refuse = (i: number, why: string): never => {
@@ -41,7 +50,7 @@ export async function insertBook(tx: Transaction, jobId: string, entries: readon
   const says = (entry: unknown) => omit({ ...readEntry(entry) }, 'known');
   const other = ids.findIndex((id, i) => here.has(id) && !sameJson(says(here.get(id)), says(entries[i]?.entry)));
   if (other >= 0) refuse(other, 'is here already and says something else');
-  await insertCopies(tx, jobId, entries, here.size === 0 && ids.every((id) => UUID.test(id)));
+  return here.size + ids.filter((id) => !UUID.test(id)).length;
 }
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
@@ -56,9 +65,15 @@ function renamed(value: unknown, ids: ReadonlyMap<string, string>): unknown {
 /**
  * Adds copies of entries to the book of a job, in their order, under ids of their own, which what refers to them is told. What each corrects, and how far its device had read the book when it
  * was made, are told in the new places.
- * @param entries `known` in each counts the entries of this list, as in a job file. @param keepIds they go by the ids they have.
+ * @param entries `known` in each counts the entries of this list, as in a job file. @param keepIds they go by the ids they have. @param others what else they refer to goes by another id now.
  */
-export async function insertCopies(tx: Transaction, jobId: string, entries: readonly Copy[], keepIds = false): Promise<void> {
+export async function insertCopies(
+  tx: Transaction,
+  jobId: string,
+  entries: readonly Copy[],
+  keepIds = false,
+  others: ReadonlyMap<string, string> = new Map(),
+): Promise<void> {
   if (entries.length === 0) return;
   const reserved = await tx.execute<{ seq: string }>(
     sql`select nextval(pg_get_serial_sequence('book_entry', 'seq')) as seq from generate_series(1, ${entries.length})`,
@@ -66,7 +81,7 @@ export async function insertCopies(tx: Transaction, jobId: string, entries: read
   const places = reserved.rows.map(({ seq }) => Number(seq));
   const read = entries.map(({ entry }) => readEntry(entry));
   const fresh = read.map(({ id }) => (keepIds ? id : randomUUID()));
-  const ids = new Map(read.map(({ id }, i) => [id, fresh[i] as string]));
+  const ids = new Map([...others, ...read.map(({ id }, i) => [id, fresh[i] as string] as const)]);
   const rows = read.map(({ fact, corrects, ...envelope }, i) => {
     const corrected = corrects === undefined ? undefined : ids.get(corrects);
     const entry = {
@@ -93,7 +108,7 @@ export function recounted(entries: readonly Placed[]): Copy[] {
 }
 
 /** The book of a job file for a job and its runs under their ids. */
-export const bookOfFile = ({ book }: Pick<JobFile, 'book'>, jobId: string, runIds: readonly string[]): Copy[] =>
+const bookOfFile = ({ book }: Pick<JobFile, 'book'>, jobId: string, runIds: readonly string[]): Copy[] =>
   book.flatMap(({ run, entry }) => {
     const about = run === undefined ? jobId : runIds[run];
     return about === undefined ? [] : { about, entry };

@@ -1,3 +1,5 @@
+import { sql } from 'drizzle-orm';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { fileURLToPath } from 'node:url';
@@ -17,6 +19,16 @@ export function connect(url: string, onLost: (error: Error) => void): { db: Data
   return { db: drizzle(pool, { schema }), close: () => pool.end() };
 }
 
-/** Brings the database to the newest migration; safe to run at every start. */
-export const migrateUp = (db: Database): Promise<void> =>
-  migrate(db, { migrationsFolder: fileURLToPath(new URL('../../drizzle', import.meta.url)) });
+const MIGRATIONS = { migrationsFolder: fileURLToPath(new URL('../../drizzle', import.meta.url)) };
+
+/**
+ * Brings the database to the newest migration; safe to run at every start. What was applied is told by its text, not by the moment that was written down with it:
+ * two were once dated after those that follow them, and a database that had them would have been taken for newer than it is.
+ */
+export async function migrateUp(db: Database): Promise<void> {
+  const { rows } = await db.execute(sql`select to_regclass('drizzle.__drizzle_migrations') as there`);
+  if (rows[0]?.there)
+    for (const { hash, folderMillis } of readMigrationFiles(MIGRATIONS))
+      await db.execute(sql`update drizzle.__drizzle_migrations set created_at = ${folderMillis} where hash = ${hash}`);
+  await migrate(db, MIGRATIONS);
+}

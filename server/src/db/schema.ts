@@ -4,6 +4,7 @@ import { sql } from 'drizzle-orm';
 import {
   bigint,
   bigserial,
+  boolean,
   customType,
   index,
   integer,
@@ -35,6 +36,9 @@ export const job = pgTable(
     name: text('name').generatedAlwaysAs(sql`"doc"->>'name'`),
     ruleSet: text('rule_set').generatedAlwaysAs(sql`"doc"->>'ruleSet'`),
     units: text('units').generatedAlwaysAs(sql`coalesce("doc"->>'units', 'metric')`),
+    archived: boolean('archived')
+      .notNull()
+      .generatedAlwaysAs(sql`coalesce(("doc"->>'archived')::boolean, false)`),
   },
   (table) => [index('job_by_age').on(table.createdAt, table.id)],
 );

@@ -2,10 +2,11 @@ import { FILE_VERSION, omit, upgradeJob, upgradeRun, type Job, type JobFile, typ
 import { readEntry } from '@tamper/core/book';
 import { and, asc, eq, sql, TransactionRollbackError } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import { bookOfFile, insertBook, insertCopies, recounted } from '../book/copies';
+import { insertCopies, insertRecord, recounted } from '../book/copies';
 import { entriesOf } from '../book/rows';
 import { oneAfterAnother } from './oneAfterAnother';
 import type { Database, Transaction } from './connect';
+import { issuedOf } from '../revisions/copies';
 import { doneOnce, job, run } from './schema';
 
 /** A stored document with what a later write must name. */
@@ -28,6 +29,8 @@ export interface JobInBrief {
   name: string | null;
   ruleSet: string | null;
   units: string | null;
+  /** Put away. */
+  archived: boolean;
   runs: number;
   /** How many of them have an issued plan. */
   issued: number;
@@ -116,8 +119,12 @@ async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<v
   const start = Date.now();
   const rows = file.runs.map((doc, index) => ({ id: randomUUID(), jobId: id, doc, createdAt: new Date(start + index) }));
   if (rows.length > 0) await tx.insert(run).values(rows);
-  const ids = rows.map((row) => row.id);
-  await insertBook(tx, id, bookOfFile(file, id, ids));
+  await insertRecord(
+    tx,
+    id,
+    rows.map((row) => row.id),
+    file,
+  );
 }
 
 /** All reading and writing of jobs and runs. */
@@ -173,7 +180,8 @@ export function openStore(db: Database) {
       const place = places.get(about);
       return { ...(place === undefined ? {} : { run: place }), entry: entry as Record<string, unknown> };
     });
-    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: runs.map((row) => row.doc), book };
+    const revisions = await issuedOf(db, id, [...places.keys()]);
+    return { format: 'tamper-job', version: FILE_VERSION, job: doc, runs: runs.map((row) => row.doc), book, revisions };
   }
 
   const withJob = db
@@ -196,7 +204,7 @@ export function openStore(db: Database) {
 
   /** A page of jobs in brief, from the beginning or past a place. Asked by every device at every list: its plan is made once a connection. */
   function briefly(from: 'beginning' | 'place') {
-    const { id, version, updatedAt, name, ruleSet, units } = job;
+    const { id, version, updatedAt, name, ruleSet, units, archived } = job;
     // Named in full: a column alone would be looked for in the table of the subquery.
     const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id)`;
     // Looked at once a job, for those of the page alone.
@@ -211,7 +219,7 @@ export function openStore(db: Database) {
       (select book_entry.received_at from book_entry where book_entry.job_id = job.id order by book_entry.seq desc limit 1)
     )`.mapWith(updatedAt);
     return db
-      .select({ id, version, name, ruleSet, units, runs: its.runs, issued, workedOn, age: ageOf(job) })
+      .select({ id, version, name, ruleSet, units, archived, runs: its.runs, issued, workedOn, age: ageOf(job) })
       .from(job)
       .innerJoinLateral(its, sql`true`)
       .where(from === 'place' ? pastPlace(job, sql.placeholder('age'), sql.placeholder('id')) : undefined)

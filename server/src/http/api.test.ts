@@ -21,6 +21,7 @@ import {
   type Kept,
   type Revision,
   type Run,
+  orderedJson,
 } from '@tamper/core';
 import { demoFile } from '@tamper/core/demo';
 import { readGeoJson, writeGeoJson } from '@tamper/core/formats';
@@ -445,6 +446,42 @@ describe('issued plans', () => {
     await request(app).post(`/api/runs/${a.id}/book`).send(look(true)).expect(201);
     expect((await request(app).post(`/api/runs/${b.id}/book`).send(look(true)).expect(400)).text).toContain('not issued for this run');
     await request(app).post(`/api/runs/${b.id}/book`).send(look(false)).expect(201);
+  });
+  test('a file carries what was issued: ids kept where they are new, others in a copy that its entries name; one that was changed since is refused', async () => {
+    const { id: jobId } = await addJob();
+    const { id } = await addRun(jobId);
+    const { id: plan } = (await issue(id, {}).expect(201)).body as { id: string };
+    const fact = { kind: 'fillRead', lift: randomUUID(), station: 2, tool: 'impact', value: 20, revision: plan, note: '' };
+    const entry = { id: randomUUID(), author: 'crew', device: 'phone', count: 1, known: 0, at: '2026-11-02T08:00:00.000Z', clock: 0, fact };
+    const file = (await request(app).get(`/api/jobs/${jobId}/file`).expect(200)).body as JobFile;
+    expect(file.revisions).toMatchObject([{ run: 0, id: plan, number: 1, author: 'foreman' }]);
+    const withEntry = { ...file, book: [{ run: 0, entry }] };
+    const bring = (one: object, status: number) => {
+      const made = randomUUID();
+      return request(app)
+        .post('/api/jobs/import')
+        .send({ id: made, file: one })
+        .expect(status)
+        .then(({ text }) => ({ made, text }));
+    };
+    const fileOf = async (made: string) => (await request(app).get(`/api/jobs/${made}/file`).expect(200)).body as JobFile;
+    const copy = await fileOf((await bring(withEntry, 201)).made);
+    const [issued] = copy.revisions;
+    expect(issued?.id).not.toBe(plan);
+    expect(copy.book[0]?.entry).toMatchObject({ fact: { revision: issued?.id } });
+    expect({ ...issued, id: plan }).toEqual(file.revisions[0]);
+    // The same on a server that has none of it: here one under other ids.
+    const [there] = file.revisions as [JobFile['revisions'][number]];
+    const fresh = { ...file, revisions: [{ ...there, id: randomUUID() }] };
+    expect((await fileOf((await bring(fresh, 201)).made)).revisions).toEqual(fresh.revisions);
+    const deeper = { ...there, body: { ...there.body, figures: { ...there.body.figures, length: 1 } } };
+    expect((await bring({ ...file, revisions: [deeper] }, 400)).text).toContain('is not as it was issued');
+    const other = { ...deeper, digest: createHash('sha256').update(orderedJson(deeper.body)).digest('hex') };
+    expect((await bring({ ...file, revisions: [other] }, 400)).text).toContain('is here already and is another');
+    expect((await bring({ ...file, revisions: [there, { ...there, id: randomUUID() }] }, 400)).text).toContain('in the file twice');
+    const { made, text } = await bring({ ...file, revisions: [{ ...there, run: 7 }] }, 400);
+    expect(text).toContain('not in the file');
+    await request(app).get(`/api/jobs/${made}`).expect(404);
   });
   test('one that cannot be dug is not issued, and the database itself keeps what is', async () => {
     const { id } = await addRun((await addJob()).id, { ...run(), ...fallingRun(run(), 99, 99) });

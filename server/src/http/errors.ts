@@ -29,7 +29,10 @@ function answer(error: unknown): [number, ErrorBody['error']] {
   if (error instanceof RecordedError)
     return [
       409,
-      { code: 'recorded', message: 'It has a record: what was seen, laid and measured there is never deleted. Nothing was deleted.' },
+      {
+        code: 'recorded',
+        message: 'It has a record: what was seen, laid and measured there is never deleted. Nothing was deleted; it can be put away.',
+      },
     ];
   if (error instanceof StaleError)
     return [409, { code: 'stale', message: 'Somebody saved a newer version. Nothing was overwritten.', current: error.current }];

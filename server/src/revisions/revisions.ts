@@ -1,5 +1,4 @@
 import {
-  bodyText,
   InputError,
   issueOf,
   observedJob,
@@ -10,12 +9,12 @@ import {
   type RevisionHead,
 } from '@tamper/core';
 import { asc, desc, eq, sql } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
 import type { Book } from '../book/book';
 import type { Database } from '../db/connect';
 import { revision } from '../db/schema';
 import { oneAfterAnother } from '../db/oneAfterAnother';
 import { NotFoundError, StaleError, type Store } from '../db/store';
+import { digestOf } from './copies';
 
 /** An issued plan without its body. */
 export type IssuedHead = Omit<RevisionHead, 'at'> & { at: Date };
@@ -85,7 +84,7 @@ export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>
           number: (before?.number ?? 0) + 1,
           author: request.author,
           why: request.why,
-          digest: createHash('sha256').update(bodyText(made.body)).digest('hex'),
+          digest: digestOf(made.body),
           changes: made.changes,
           body: made.body,
         })

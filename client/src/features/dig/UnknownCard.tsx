@@ -2,7 +2,6 @@ import { sayEntry, unsettledIn, type Photo } from '@tamper/core/book';
 import { plansFor } from '@tamper/core/dig';
 import { foundThings, type FoundThing, type Unsettled } from '@tamper/core/job';
 import { bareUnit, exactStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
-import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -14,9 +13,9 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
-import { runPath } from '../frame/places';
 import { useSession } from '../frame/session';
 import { useEnter, useSite } from '../site/context';
+import { ForThePlan } from '../site/ForThePlan';
 
 const THINGS = (Object.keys(foundThings) as FoundThing[]).map((value) => ({ value, label: foundThings[value].name }));
 /** What is found at a station holds so far each way until somebody says otherwise, metres: about a bucket and a step. */
@@ -102,35 +101,11 @@ function Entering({ form, station, put, done }: { form: Form; station: number; p
   );
 }
 
-/** What the plan may change for it, put into the draft by a touch: people dig to it once it is issued. */
-function ForThePlan({ found }: { found: Unsettled }) {
-  const { units } = useSite().job;
-  const { run, apply, jobId, runId } = useSession();
-  const [said, setSaid] = useState<{ fault?: string | undefined }>();
-  const plans = useMemo(() => plansFor(found, run.doc, units), [found, run.doc, units]);
-  return (
-    <>
-      {plans.map(({ id, says, patches }) => (
-        <Button key={id} mode="outlined" icon="plus" onPress={() => setSaid({ fault: apply(patches) })}>
-          {says}
-        </Button>
-      ))}
-      {said && said.fault === undefined ? (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 }}>
-          <Text role="status">In the draft. Whoever digs goes on by the issued plan.</Text>
-          <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
-            Issue it
-          </Button>
-        </View>
-      ) : null}
-      <Faults title="Not put into the plan" faults={said?.fault ? [said.fault] : []} />
-    </>
-  );
-}
-
 /** Something found that nobody settled: what to do, and who says that digging goes on. */
 function NotSettled({ found }: { found: Unsettled }) {
   const { job, book } = useSite();
+  const { run } = useSession();
+  const plans = useMemo(() => plansFor(found, run.doc, job.units), [found, run.doc, job.units]);
   const enter = useEnter();
   const [how, setHow] = useState('');
   const [open, setOpen] = useState(false);
@@ -146,7 +121,7 @@ function NotSettled({ found }: { found: Unsettled }) {
         {kept ? sayEntry(kept.entry, job.units) : foundThings[found.what].name}. Said by {found.by}.
       </Text>
       <Text>{foundThings[found.what].todo}</Text>
-      <ForThePlan found={found} />
+      <ForThePlan plans={plans} />
       {open ? (
         <>
           <TextField label="What was done about it, and by whose word" value={how} onText={setHow} multiline />

@@ -67,7 +67,13 @@ export function LadderTab() {
           Where there is most to fill, at {formatStation(over.at, units)}. Paint them on the wall before the first lift goes in; fine fill
           is measured up from the bed.
         </Text>
-        <LadderPlot section={section} rungs={ladder.rungs} filled={state ? filledTo(state) : section.bed} units={units} />
+        <LadderPlot
+          section={section}
+          rungs={ladder.rungs}
+          filled={state ? filledTo(state) : section.bed}
+          crown={ladder.crown}
+          units={units}
+        />
         {ladder.crown > 0 ? <Text>Heap a crown of {formatLength(ladder.crown, units, 'size')}: it sinks to the ground.</Text> : null}
         {ladder.faults.map((fault) => {
           const { what, why } = sayLadderFault(fault, ladder, units);

@@ -169,6 +169,9 @@ function NextLift({ offered, onRead }: { offered: Range | undefined; onRead: (li
             {rung.compactor ? `${compactorNames[rung.compactor]}, ${rung.passes} passes.` : 'Not compacted.'}{' '}
             {rung.over > 0 ? `${formatLength(rung.over, units, 'size')} over the line then.` : 'Both sides of the line together.'}
           </Text>
+          {over && over.ladder.crown > 0 && rung === over.ladder.rungs.at(-1) ? (
+            <Text>Heap a crown of {formatLength(over.ladder.crown, units, 'size')} on it: it sinks to the ground.</Text>
+          ) : null}
         </>
       ) : (
         <Text>Full there, or nothing is dug open.</Text>

@@ -1,6 +1,7 @@
 import { squeezeIds, squeezes, type ReuseFact, type Squeeze } from '@tamper/core/book';
 import { grounds } from '@tamper/core/catalogue';
-import { maySoilGoBack, reuseLacks, reuseWords } from '@tamper/core/fill';
+import { apartFor } from '@tamper/core/dig';
+import { maySoilGoBack, reuseLacks, reuseWords, type ReuseLack } from '@tamper/core/fill';
 import { countedIn } from '@tamper/core/book';
 import { bareUnit, formatStretch, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
@@ -18,7 +19,9 @@ import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
 import type { Photo } from '@tamper/core/book';
 import { useDraggedStretch } from '../lay/useDraggedStretch';
+import { useSession } from '../frame/session';
 import { useSite } from '../site/context';
+import { ForThePlan } from '../site/ForThePlan';
 import { useFill } from './context';
 import { useEnterFilled } from './useEnterFilled';
 
@@ -42,6 +45,7 @@ interface Form {
 function Reuse() {
   const { job, run, jobId, runId, book, rules } = useSite();
   const { open } = useFill();
+  const { run: draft } = useSession();
   const { units } = job;
   const { write, refuse, typed, said, faults } = useEntering(useEnterFilled());
   const [form, put, clear] = useFormDraft<Form>(`reuse.${runId}`, () => ({ largest: '', squeeze: 'ball', foreign: false, photos: [] }));
@@ -101,10 +105,17 @@ function Reuse() {
       {seen.map(({ entry }) => {
         const against = reuseLacks(entry.fact, rules);
         return (
-          <Text key={entry.id} variant="bodySmall">
-            {formatStretch(entry.fact, units)}: {maySoilGoBack(against) ? 'may go back' : 'does not go back'}
-            {against.length > 0 ? `. ${against.map((lack) => reuseWords[lack]).join(' ')}` : ''}
-          </Text>
+          <View key={entry.id} style={{ gap: 4 }}>
+            <Text variant="bodySmall">
+              {formatStretch(entry.fact, units)}: {maySoilGoBack(against) ? 'may go back' : 'does not go back'}
+              {against.length > 0 ? `. ${against.map((lack) => reuseWords[lack]).join(' ')}` : ''}
+            </Text>
+            {maySoilGoBack(against) ? null : (
+              <ForThePlan
+                plans={apartFor(draft.doc, entry.fact, `reuse-${entry.id.slice(0, 8)}`, reuseWords[against[0] as ReuseLack], units)}
+              />
+            )}
+          </View>
         );
       })}
     </Card>

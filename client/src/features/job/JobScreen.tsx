@@ -1,6 +1,6 @@
 import { productWith } from '@tamper/core/catalogue';
 import type { RunProgress } from '@tamper/core';
-import { jobErrors, writeJobFile, type Job } from '@tamper/core/job';
+import { jobErrors, type Job } from '@tamper/core/job';
 import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -16,7 +16,6 @@ import { forgetJob } from '../../store/documents';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
 import { Confirm } from '../../ui/Confirm';
-import { fileName, saveText } from '../../ui/files';
 import { GateLight } from '../../ui/GateLight';
 import { Loading } from '../../ui/Loading';
 import { NameField } from '../../ui/NameField';
@@ -27,7 +26,9 @@ import { Conflict } from '../../ui/Conflict';
 import { Page, TopBar } from '../../ui/Screen';
 import { useProgress } from '../../workers/useProgress';
 import { jobPath, runPath } from '../frame/places';
+import { ShowAway } from '../../ui/ShowAway';
 import { RuleBook } from './RuleBook';
+import { JobFiles } from './JobFiles';
 import { TakeAlong } from './TakeAlong';
 
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
@@ -44,7 +45,7 @@ function RunRow({ run, job, jobId, progress }: { run: RunHere; job: Job; jobId: 
   ];
   return (
     <Row
-      title={run.doc.name}
+      title={run.doc.archived ? `${run.doc.name} (put away)` : run.doc.name}
       detail={[serviceName(job, run.doc.laid[0]?.product ?? ''), ...(figures ?? [])].join(' · ')}
       to={runPath(jobId, run.id)}
     >
@@ -80,6 +81,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
   const today = useToday();
   const progress = useProgress(job?.doc, runs, today);
   const [asking, setAsking] = useState(false);
+  const [away, setAway] = useState(false);
   const [fault, setFault] = useState<string>();
   if (!job)
     return (
@@ -93,11 +95,6 @@ export function JobScreen({ jobId }: { jobId: string }) {
     setFault(undefined);
     work().catch((reason: unknown) => setFault(sentences(reason).join(' ')));
   };
-  const exportFile = () =>
-    attempt(async () => {
-      const file = await api.jobFile(jobId);
-      await saveText(fileName(file.job.name, 'tamper.json'), writeJobFile(file), 'application/json');
-    });
   const remove = () =>
     attempt(async () => {
       setAsking(false);
@@ -119,6 +116,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
       <TopBar title={job.doc.name} status={<SaveBadge first={job.safety} />} back="/" />
       <Page>
         <Conflict document={job} what="the job" />
+        {job.doc.archived ? <Notice kind="note" title="This job is put away: it is in the list of jobs put away." /> : null}
         {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
         <Pressable
           role="link"
@@ -140,12 +138,15 @@ export function JobScreen({ jobId }: { jobId: string }) {
           <Notice kind="note" title="No runs yet. A run is one line from here to there: give its length and what goes in." />
         ) : null}
         <View role="list" style={{ gap: 10 }}>
-          {runs?.map((run) => (
-            <View role="listitem" key={run.id}>
-              <RunRow run={run} job={job.doc} jobId={jobId} progress={progress?.byId.get(run.id)} />
-            </View>
-          ))}
+          {runs
+            ?.filter(({ doc }) => away || !doc.archived)
+            .map((run) => (
+              <View role="listitem" key={run.id}>
+                <RunRow run={run} job={job.doc} jobId={jobId} progress={progress?.byId.get(run.id)} />
+              </View>
+            ))}
         </View>
+        <ShowAway away={away} onAway={setAway} count={runs?.filter(({ doc }) => doc.archived).length ?? 0} />
         {(runs?.length ?? 0) > 1 ? (
           <Button mode="outlined" icon="compare" onPress={() => router.navigate(`/jobs/${jobId}/compare`)}>
             Compare two runs
@@ -153,6 +154,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
         ) : null}
 
         {job.version() > 0 ? <TakeAlong jobId={jobId} /> : null}
+        {job.version() > 0 ? <JobFiles jobId={jobId} /> : null}
         <Text variant="titleLarge" role="heading" aria-level={2} style={{ marginTop: 12 }}>
           This job
         </Text>
@@ -162,8 +164,8 @@ export function JobScreen({ jobId }: { jobId: string }) {
           Lines, distances and buckets
         </Button>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 12 }}>
-          <Button mode="outlined" icon="download" onPress={exportFile}>
-            Export the job file
+          <Button mode="outlined" onPress={() => job.change({ ...job.doc, archived: !job.doc.archived }, 'archived')}>
+            {job.doc.archived ? 'Take the job out again' : 'Put the job away'}
           </Button>
           <Button icon="trash" colour="#8f130c" onPress={() => setAsking(true)}>
             Delete the job

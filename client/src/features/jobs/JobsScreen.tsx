@@ -13,6 +13,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
+import { ShowAway } from '../../ui/ShowAway';
 import { Page, TopBar } from '../../ui/Screen';
 import { useAfterPaint } from '../../ui/useAfterPaint';
 import { WalkOffer } from '../walk/WalkOffer';
@@ -35,6 +36,8 @@ function inBrief({ runs, issued, workedOn }: ListedJob): string {
 export function JobsScreen() {
   const { items, error, more, refresh } = useJobs();
   const [asking, setAsking] = useState(false);
+  const [away, setAway] = useState(false);
+  const shownJobs = items?.filter(({ archived }) => away || !archived);
   const shown = useAfterPaint();
   const unknown = useKeyWanted();
   const [faults, setFaults] = useState<string[]>([]);
@@ -80,7 +83,7 @@ export function JobsScreen() {
         {items === undefined ? <Loading error={error} retry={refresh} what="the jobs" /> : null}
         {items?.length === 0 ? <Notice kind="note" title="No jobs yet. Start one: a name is all it takes." /> : null}
         <View role="list" style={{ gap: 10 }}>
-          {items?.map((job) => (
+          {shownJobs?.map((job) => (
             <View role="listitem" key={job.id}>
               <Row
                 title={job.name}
@@ -92,6 +95,7 @@ export function JobsScreen() {
             </View>
           ))}
         </View>
+        <ShowAway away={away} onAway={setAway} count={items?.filter(({ archived }) => archived).length ?? 0} />
         {items?.some(({ id }) => id === DEMO_JOB_ID) ? <WalkOffer jobId={DEMO_JOB_ID} /> : null}
         {more ? <Button onPress={more}>More jobs</Button> : null}
         <Text variant="bodySmall" style={{ color: colours.faded, marginTop: 8 }}>

@@ -5,11 +5,13 @@ import { useState } from 'react';
 import { useEntering } from '../../data/useEntering';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
+import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
+import { useSession } from '../frame/session';
 import { useLayOf } from '../lay/context';
 import { useCoverGate } from '../lay/useCoverGate';
 import { useEnterFilled } from '../fill/useEnterFilled';
@@ -88,6 +90,27 @@ export function CloseTab() {
           <Told said={said} faults={faults} />
         </Card>
       )}
+      <PutAway />
     </>
+  );
+}
+
+/** Out of the list of runs, with its record: what has one is never deleted. */
+function PutAway() {
+  const { run, apply } = useSession();
+  const [fault, setFault] = useState<string>();
+  const { archived } = run.doc;
+  return (
+    <Card title={archived ? 'This run is put away' : 'Out of the way'}>
+      <Text>
+        {archived
+          ? 'The list of the job shows it among those put away; what lies here is still found.'
+          : 'A run nobody works on any more can be put away: out of the list, its record kept and still found.'}
+      </Text>
+      <Button mode="outlined" onPress={() => setFault(apply([{ path: ['archived'], value: !archived }]))}>
+        {archived ? 'Take the run out again' : 'Put the run away'}
+      </Button>
+      <Faults title="Not put away" faults={fault ? [fault] : []} />
+    </Card>
   );
 }

@@ -1,4 +1,4 @@
-import { fillAt, filledTo } from '@tamper/core/fill';
+import { fillAt, filledTo, settlementAt } from '@tamper/core/fill';
 import type { RevisionHead } from '@tamper/core/issue';
 import { bookJson, handoverPack, type HandoverPack, type PackDrawing } from '@tamper/core/pack';
 import { useMemo, useRef, useState } from 'react';
@@ -160,7 +160,15 @@ function Drawing({ drawing }: { drawing: PackDrawing }) {
       return drawing.verdict.curve ? <TestPlot curve={drawing.verdict.curve} units={units} /> : null;
     case 'section': {
       const state = fillAt(fill, drawing.station);
-      return state ? <LadderPlot section={state.section} rungs={drawing.rungs} filled={filledTo(state)} units={units} /> : null;
+      return state ? (
+        <LadderPlot
+          section={state.section}
+          rungs={drawing.rungs}
+          filled={filledTo(state)}
+          crown={settlementAt(fill, drawing.station)?.crown ?? 0}
+          units={units}
+        />
+      ) : null;
     }
   }
 }

@@ -9,35 +9,20 @@ import {
 } from '@tamper/core/asLaidFiles';
 import type { Kept } from '@tamper/core/book';
 import type { Job } from '@tamper/core/job';
-import { strToU8, zip, type Zippable } from 'fflate';
+import { strToU8, type Zippable } from 'fflate';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
-import { addressOf, pictureOf } from '../../store/photos';
+import { picturesFor, type Pictures } from '../../photos/pictures';
 import { a4 } from '../../print/a4';
+import { zipped } from '../../ui/zip';
 
-/** Pictures of the pack by the hash of their photo; those nobody has any more are left out. */
-export type Pictures = ReadonlyMap<string, Uint8Array>;
-
-/** The pictures of the pack’s photos, from this device or the server: small ones for paper, whole ones for the folder. @param tell called as they come. */
-export async function picturesOfPack(
+/** The pictures of the pack’s photos: small ones for paper, whole ones for the folder. Out of reach of the server one is printed as not on this device. */
+export const picturesOfPack = (
   pack: HandoverPack,
   size: 'small' | 'full',
   most: number,
   tell: (done: number, all: number) => void,
-): Promise<Pictures> {
-  const hashes = [...new Set(pack.chapters.flatMap(({ photos }) => photos.map(({ hash }) => hash)))].slice(0, most);
-  const pictures = new Map<string, Uint8Array>();
-  for (const [i, hash] of hashes.entries()) {
-    if (i % 20 === 0) tell(i, hashes.length);
-    const here = await pictureOf(hash, size);
-    if (here) pictures.set(hash, new Uint8Array(here));
-    else {
-      // Out of reach of the server it is printed as not on this device.
-      const answer = await fetch(addressOf(hash, size)).catch(() => undefined);
-      if (answer?.ok) pictures.set(hash, new Uint8Array(await answer.arrayBuffer()));
-    }
-  }
-  return pictures;
-}
+): Promise<Pictures> =>
+  picturesFor([...new Set(pack.chapters.flatMap(({ photos }) => photos.map(({ hash }) => hash)))].slice(0, most), size, tell);
 
 const dataUri = (bytes: Uint8Array): string => {
   let text = '';
@@ -194,9 +179,5 @@ export async function packFolder(
     ...Object.fromEntries(Object.entries(bookByKind(book)).map(([kind, rows]) => [`book/${kind}.csv`, strToU8(writeKindCsv(rows))])),
     ...Object.fromEntries([...pictures].map(([hash, bytes]) => [`photos/${hash}.jpg`, [bytes, { level: 0 }] as const])),
   } as Zippable;
-  return new Promise((resolve, reject) =>
-    zip(files, (fault, bytes) =>
-      fault ? reject(fault) : resolve(new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/zip' })),
-    ),
-  );
+  return zipped(files);
 }

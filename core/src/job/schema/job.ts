@@ -49,6 +49,8 @@ const ratesSchema = z.strictObject({
 export const jobSchema = z
   .strictObject({
     name: text(MOST_NAME),
+    /** Put away: not in the lists of what is worked on. */
+    archived: z.boolean(),
     ruleSet: z.enum(ruleSetIds),
     units: z.enum(['metric', 'us']),
     overrides: z.array(overrideSchema).max(50, 'A job holds at most 50 changed rules.'),
@@ -102,7 +104,28 @@ export const jobSchema = z
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 11;
+export const FILE_VERSION = 12;
+
+/** An issued plan in a file: its body as it was issued, which its digest is of; it is read where it is kept. */
+const issuedSchema = z.strictObject({
+  /** Of which run, by its place in this file, from 0. */
+  run: z.int().min(0),
+  id: z.uuid(),
+  number: z.int().min(1),
+  at: z.iso.datetime(),
+  author: text(120),
+  why: text(300),
+  digest: z.string().regex(/^[0-9a-f]{64}$/, 'A digest is 64 hexadecimal digits.'),
+  changes: z.array(z.string().max(2000)).max(100),
+  body: z.looseObject({
+    core: z.string(),
+    job: z.looseObject({}),
+    run: z.looseObject({}),
+    rules: z.looseObject({}),
+    kits: z.array(z.unknown()),
+    figures: z.looseObject({}),
+  }),
+});
 
 /** The open file: one job with all its runs. */
 export const jobFileSchema = z
@@ -115,8 +138,20 @@ export const jobFileSchema = z
     book: z
       .array(z.strictObject({ run: z.int().min(0).optional(), entry: z.looseObject({}) }))
       .max(50_000, 'A file holds at most 50,000 entries.'),
+    revisions: z.array(issuedSchema).max(1000, 'A file holds at most 1,000 issued plans.'),
   })
-  .superRefine(({ job, runs, book }, context) => {
+  .superRefine(({ job, runs, book, revisions }, context) => {
+    const noRun = revisions.findIndex(({ run }) => run >= runs.length);
+    if (noRun >= 0)
+      context.addIssue({
+        code: 'custom',
+        path: ['revisions', noRun, 'run'],
+        message: 'This plan was issued of a run that is not in the file.',
+      });
+    const again = revisions.findIndex((one, i) =>
+      revisions.slice(0, i).some((other) => other.id === one.id || (other.run === one.run && other.number === one.number)),
+    );
+    if (again >= 0) context.addIssue({ code: 'custom', path: ['revisions', again], message: 'This plan is in the file twice.' });
     const lost = book.findIndex(({ run }) => run !== undefined && run >= runs.length);
     if (lost >= 0)
       context.addIssue({ code: 'custom', path: ['book', lost, 'run'], message: 'This entry is of a run that is not in the file.' });

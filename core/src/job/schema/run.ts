@@ -89,6 +89,8 @@ const accessSchema = z.strictObject({
 
 const runShape = z.strictObject({
   name: text(MOST_NAME),
+  /** Put away: not in the lists of what is worked on. */
+  archived: z.boolean(),
   stations: stationsSchema,
   /** Inverts that hold at their stations, ascending; gravity reaches fall between them. `keep`: the grade finder may not move it. */
   inverts: z

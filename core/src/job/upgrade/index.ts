@@ -9,7 +9,8 @@ import { entryOver, jobOf8, observedInJob, observedInRun, runOf8, type Observati
 import { runOf9 } from './format9';
 import { jobOf10, runOf10 } from './format10';
 import { runOf11 } from './format11';
-import { isLoose, type Loose } from './loose';
+import { docOf12 } from './format12';
+import { isLoose, list, type Loose } from './loose';
 
 /*
  * One file a format, each with what it brought, written down as it was then: what a blank document holds today has no say in it.
@@ -29,16 +30,16 @@ const runUpTo7 = (doc: unknown): unknown =>
  * Brings a job written by an earlier format up to this one; leaves what is new already, or no job at all, as it is.
  * The result still has to pass the schema. What it held that stands in the book today is told by {@link broughtOver}.
  */
-export const upgradeJob = (doc: unknown): unknown => upgraded(jobUpTo7(doc), jobOf8, jobOf10);
+export const upgradeJob = (doc: unknown): unknown => upgraded(jobUpTo7(doc), jobOf8, jobOf10, docOf12);
 
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9, runOf10, runOf11);
+export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9, runOf10, runOf11, docOf12);
 
 /** Issued copies hold what was observed where documents of format 7 did: it stays in them. */
 export const upgradeIssued = <B extends { job: unknown; run: unknown }>(body: B): B => ({
   ...body,
-  job: upgraded(jobUpTo7(body.job), jobOf10),
-  run: upgraded(runUpTo7(body.run), runOf9, runOf10, runOf11),
+  job: upgraded(jobUpTo7(body.job), jobOf10, docOf12),
+  run: upgraded(runUpTo7(body.run), runOf9, runOf10, runOf11, docOf12),
 });
 
 /** What an earlier document held of what stands in the book today; nothing for a document of today's format. */
@@ -62,11 +63,15 @@ export function upgradeFile(file: unknown): unknown {
     version: FILE_VERSION,
     job: upgradeJob(file.job),
     runs: runs ? runs.map(upgradeRun) : file.runs,
-    // Kept under ids of their own where the file is taken in.
-    book: observations.map(({ one, ...where }, i) => ({
-      ...where,
-      entry: entryOver(one, i, `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`),
-    })),
+    // Files have a book since format 8, which held none of this in its documents any more. Kept under ids of their own where the file is taken in.
+    book: [
+      ...list(file.book),
+      ...observations.map(({ one, ...where }, i) => ({
+        ...where,
+        entry: entryOver(one, i, `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`),
+      })),
+    ],
+    revisions: list(file.revisions),
   };
 }
 export { entryOver, type Observation } from './format8';

@@ -4,7 +4,7 @@ import { findProduct } from '../../catalogue';
 import { demoFile } from '../../demo';
 import { entrySchema, observedFile } from '../../book';
 import { planRun } from '../../plan/plan';
-import { errorsOf, FILE_VERSION, readJobFile, upgradeJob, upgradeRun } from '..';
+import { errorsOf, FILE_VERSION, readJobFile, upgradeJob, upgradeRun, type JobFile } from '..';
 
 /** The demonstration as it was written in each format, and what its program made of it. */
 interface Written {
@@ -14,7 +14,7 @@ interface Written {
 const written = (version: number): Written =>
   JSON.parse(readFileSync(join(__dirname, 'history', `format${version}.json`), 'utf8')) as Written;
 
-describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])('a file of format %d', (version) => {
+describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])('a file of format %d', (version) => {
   const { file, means } = written(version);
   const now = readJobFile(JSON.stringify(file));
 
@@ -44,6 +44,13 @@ test('the first format’s levels: a cover for every reach, or inverts at both e
     [48, 2.06],
   ]);
   expect(supply).toMatchObject({ inverts: [], reaches: [{ levels: { kind: 'cover' } }] });
+});
+
+test('the book a file has is still there when it is brought up to today’s format', () => {
+  const { file } = written(11);
+  const now = readJobFile(JSON.stringify(file));
+  expect(now.book).toEqual((file as unknown as JobFile).book);
+  expect(now.book).toHaveLength(1);
 });
 
 test('what the documents of format 7 held of what was observed stands in the book, and means the same', () => {

@@ -1,0 +1,1 @@
+ALTER TABLE "job" ADD COLUMN "archived" boolean GENERATED ALWAYS AS (coalesce(("doc"->>'archived')::boolean, false)) STORED NOT NULL;
