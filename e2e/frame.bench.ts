@@ -2,18 +2,23 @@
 // slow line and the bytes of every address; then the grade finder and the strike risk in their workers. Times are printed beside a fixed piece of work
 // measured in the same page, so that two machines can be compared.
 import { spawn } from 'node:child_process';
+import { createHash, randomBytes } from 'node:crypto';
+import { statSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { CDPSession, Page } from '@playwright/test';
 import { longGradeRun } from '../core/src/alignment/grade/grade.bench';
 import { demoFile } from '../core/src/demo';
 import { NO_REVISION } from '../core/src/book';
+import { yearOfRun } from '../core/src/record/record.bench';
 import { blankRun, FILE_VERSION } from '../core/src/job';
 import { demoRun, lineMeter, newRun, open, step, STEPS } from './helpers';
 import { launch } from './launch';
-import { shot } from './photo';
+import { shot, trenchShot } from './photo';
 
 /** Photos that are sent while keys are measured, and bytes of each. */
 const [PHOTOS, PHOTO_SIZE] = [500, 500_000];
+/** Photos of a year of 60 runs are so many a run; and those of a run that has all of them. */
+const [PACK_PHOTOS, ALL_PHOTOS] = [34, 2000];
 const [SLOWED, KEYS, FRAME] = [4, 30, 1000 / 60];
 /** Slow 4G: bytes a second, and the time there and back, ms. */
 const SLOW_LINE = { offline: false, downloadThroughput: 1_600_000 / 8, uploadThroughput: 750_000 / 8, latency: 150 };
@@ -38,8 +43,9 @@ if (!url) {
     await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
     return page;
   };
-  if (process.argv[2] === 'dig') {
-    await benchDigging(await fresh('allow'));
+  const one = { dig: benchDigging, pack: benchPack }[process.argv[2] ?? ''];
+  if (one) {
+    await one(await fresh('allow'));
     await browser.close();
     process.exit(0);
   }
@@ -47,6 +53,7 @@ if (!url) {
   await benchSecondLoad(await fresh('allow'));
   await benchLongBook(await fresh('allow'));
   await benchDigging(await fresh('allow'));
+  await benchPack(await fresh('allow'));
   const page = await fresh();
   await longRun(page);
   const client = await page.context().newCDPSession(page);
@@ -276,7 +283,14 @@ async function benchLongBook(page: Page): Promise<void> {
   }));
   const opened = async (entries: readonly unknown[]): Promise<number> => {
     const id = crypto.randomUUID();
-    const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...job, name: 'Long book' }, runs: [run], book: entries };
+    const file = {
+      format: 'tamper-job',
+      version: FILE_VERSION,
+      job: { ...job, name: 'Long book' },
+      runs: [run],
+      book: entries,
+      revisions: [],
+    };
     const answer = await page.request.post(`${url}/api/jobs/import`, { data: { id, file } });
     if (!answer.ok()) throw new Error(await answer.text());
     const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
@@ -300,6 +314,54 @@ async function benchLongBook(page: Page): Promise<void> {
   await page.close();
 }
 
+/** The handover pack of a run with a year's share of entries and photos, as PDF and as a folder, from the touch to the file. */
+async function benchPack(page: Page): Promise<void> {
+  const run = blankRun({ name: 'Packed', product: 'drain-160', length: 100, cover: 1, ruleSet: 'UK' });
+  const { buffer } = await trenchShot('Packed');
+  for (const photos of [PACK_PHOTOS, ALL_PHOTOS]) {
+    const pictures = Array.from({ length: photos }, () => Buffer.concat([buffer, randomBytes(8)]));
+    const hashes = pictures.map((picture) => createHash('sha256').update(picture).digest('hex'));
+    for (const [i, data] of pictures.entries()) {
+      const headers = { 'content-type': 'application/octet-stream' };
+      await page.request.post(`${url}/api/photos/${hashes[i]}?first=0&size=${data.length}`, { data, headers });
+    }
+    // Shared out over the entries, as many of one as go into one.
+    const shared = yearOfRun(run.laid[0]?.id ?? '').map(({ entry }, i, all) => {
+      const own = hashes.filter((_, k) => k % all.length === i).map((hash) => ({ hash, width: 1600, height: 1200, taken: null }));
+      return { run: 0, entry: { ...entry, id: crypto.randomUUID(), ...(own.length > 0 ? { photos: own } : {}) } };
+    });
+    const id = crypto.randomUUID();
+    const file = {
+      format: 'tamper-job',
+      version: FILE_VERSION,
+      job: { ...demoFile.job, name: 'Year' },
+      runs: [run],
+      book: shared,
+      revisions: [],
+    };
+    const answer = await page.request.post(`${url}/api/jobs/import`, { data: { id, file } });
+    if (!answer.ok()) throw new Error(await answer.text());
+    const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
+    const issue = { id: crypto.randomUUID(), author: 'foreman', why: 'Bench', job: 1, run: 1 };
+    const issued = await page.request.post(`${url}/api/runs/${items[0]?.id}/revisions`, { data: issue });
+    if (!issued.ok()) throw new Error(await issued.text());
+    await page.goto(`/jobs/${id}/runs/${items[0]?.id}/record/files`);
+    for (const name of ['Pack as PDF', 'Folder for any browser']) {
+      const start = performance.now();
+      const [made] = await Promise.all([
+        page.waitForEvent('download', { timeout: 300_000 }),
+        page.getByRole('button', { name }).click({ timeout: 120_000 }),
+      ]);
+      const { size } = statSync(await made.path());
+      const took = performance.now() - start;
+      console.log(
+        `${name}: ${shared.length} entries, ${photos} photos: ${(took / 1000).toFixed(1)} s, ${(size / 1e6).toFixed(1)} MB; ${Math.round((took / 30_000) * 100)} % of the 30 s allowed`,
+      );
+    }
+  }
+  await page.close();
+}
+
 /** A run of 1 km with 2,000 levels in its book: the card opened from the device with no server, the next station, keys on the level's screen. */
 async function benchDigging(page: Page): Promise<void> {
   const { job } = demoFile;
@@ -316,7 +378,7 @@ async function benchDigging(page: Page): Promise<void> {
     },
   }));
   const id = crypto.randomUUID();
-  const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...job, name: 'Levels' }, runs: [run], book };
+  const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...job, name: 'Levels' }, runs: [run], book, revisions: [] };
   const answer = await page.request.post(`${url}/api/jobs/import`, { data: { id, file } });
   if (!answer.ok()) throw new Error(await answer.text());
   const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };

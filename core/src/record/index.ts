@@ -2,5 +2,6 @@ export * from './ties';
 export * from './points';
 export * from './lies';
 export * from './wanting';
+export * from './record';
 export * from './pack';
 export * from './says';

@@ -1,27 +1,20 @@
 import { besideLine } from '../alignment';
 import type { Kept } from '../book';
-import { fillReport } from '../fill';
 import { readyToCover } from '../gates/cover';
 import { blankJob } from '../job';
 import { layReport } from '../lay';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { bookEntry, levelRun } from '../testing';
-import { asLaidOf, handoverPack, pointsExpected, recordTasks, tiePointsOf, whatLiesAt } from '.';
+import { asLaidOf, handoverPack, recordOf, whatLiesAt } from '.';
 
 const REVISION = '10000000-0000-4000-8000-000000000001';
 /** A year of a small crew: so many runs, and entries of each. */
 const [RUNS, ENTRIES] = [60, 334];
 
-/** The pack of one run of a year's record put together, and what lies at a spot over all of it. */
-export function benchRecord(): void {
-  const job = blankJob('Bench', 'UK');
-  const run = levelRun({ length: 100, protection: 'none' });
-  const plan = planRun(job, run);
-  const rules = resolveRules('UK');
-  const line = run.laid[0]?.id ?? '';
-  const now = Date.now();
-  const book: Kept[] = Array.from({ length: ENTRIES }, (_, i) => {
+/** A run's share of a year: points measured and beds read, along 100 m. */
+export const yearOfRun = (line: string): Kept[] =>
+  Array.from({ length: ENTRIES }, (_, i) => {
     const station = (i * 100) / ENTRIES;
     return i % 2 === 0
       ? bookEntry({
@@ -38,23 +31,27 @@ export function benchRecord(): void {
         })
       : bookEntry({ kind: 'bed', station, thickness: 0.1, revision: REVISION, note: '' });
   });
+
+/** The pack of one run of a year's record put together, and what lies at a spot over all of it. */
+export function benchRecord(): void {
+  const job = blankJob('Bench', 'UK');
+  const run = levelRun({ length: 100, protection: 'none' });
+  const plan = planRun(job, run);
+  const rules = resolveRules('UK');
+  const line = run.laid[0]?.id ?? '';
+  const now = Date.now();
+  const book = yearOfRun(line);
   const inputs = { job, run, places: plan.places, rules, book };
   const force = { id: REVISION, number: 1, job, run, rules, plan };
   const pack = () => {
-    const fill = fillReport({ ...inputs, now });
-    const { points, unplaced } = asLaidOf(inputs);
-    const expected = pointsExpected(inputs, points);
+    const record = recordOf({ ...inputs, now });
     return handoverPack({
+      ...record,
       ...inputs,
       revision: { number: 1, digest: '', at: '', author: '' },
       lay: layReport({ revisions: [force], force, book, now }),
       cover: readyToCover({ revisions: [force], book, now, units: 'metric' }),
-      fill,
-      points,
-      unplaced,
-      expected,
-      ties: tiePointsOf(book),
-      tasks: recordTasks({ fill, places: plan.places, expected, surface: 'road', book, units: 'metric' }).open,
+      tasks: record.tasks.open,
       issues: [],
     });
   };

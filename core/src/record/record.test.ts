@@ -5,7 +5,6 @@ import Papa from 'papaparse';
 import type { AsLaidFact, Fact, Kept } from '../book';
 import { besideLine, type PlanPoint } from '../alignment';
 import { readGeoJson, readLandXml, writeAsLaidCsv, writeAsLaidDxf, writeAsLaidGeoJson, writeAsLaidLandXml } from '../formats';
-import { fillReport } from '../fill';
 import { readyToCover } from '../gates/cover';
 import { metres, times } from '../generators.testing';
 import { blankJob, type Run } from '../job';
@@ -24,7 +23,7 @@ import {
   headOf,
   isTie,
   pointsExpected,
-  recordTasks,
+  recordOf,
   tieOf,
   tiePointsOf,
   tiesTo,
@@ -273,21 +272,14 @@ describe('handing over', () => {
   const now = Date.parse('2026-12-01T12:00:00Z');
   const force = { id: REVISION, number: 1, job, run, rules, plan };
   const packOf = (book: readonly Kept[]) => {
-    const fill = fillReport({ ...inputs(book), now });
-    const { points, unplaced } = asLaidOf(inputs(book));
-    const expected = pointsExpected(inputs(book), points);
-    const { open } = recordTasks({ fill, places: plan.places, expected, surface: 'road', book, units: 'metric' });
+    const record = recordOf({ ...inputs(book), now });
     return handoverPack({
+      ...record,
       ...inputs(book),
       revision: { number: 1, digest: 'd', at: '2026-11-02T08:00:00Z', author: 'planner' },
       lay: layReport({ revisions: [force], force, book, now }),
       cover: readyToCover({ revisions: [force], book, now, units: 'metric' }),
-      fill,
-      points,
-      unplaced,
-      expected,
-      ties: tiePointsOf(book),
-      tasks: open,
+      tasks: record.tasks.open,
       issues: [{ number: 1, at: '2026-11-02T08:00:00Z', author: 'planner', why: 'first' }],
     });
   };

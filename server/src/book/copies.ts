@@ -16,14 +16,15 @@ export type Placed = Copy & { seq: number };
 
 /**
  * The record of a file brought in: its book and its issued plans. Where none of it is here yet the ids are kept: what refers to them from outside still does. Where
- * it is here and says the same, the job is here already: this is a copy, under ids of its own.
+ * it is here and says the same, the job is here already: this is a copy, its entries under ids of their own and nothing of it issued, so that no gate opens there by
+ * what was seen elsewhere.
  * @throws InputError naming the first that is here and says something else, or is in the file twice; nothing of the file is brought in then.
  */
 export async function insertRecord(tx: Transaction, jobId: string, runIds: readonly string[], file: JobFile): Promise<void> {
   const entries = bookOfFile(file, jobId, runIds);
-  const keepIds = (await knownEntries(tx, entries)) + (await knownPlans(tx, file.revisions)) === 0;
-  const plans = await insertPlans(tx, jobId, runIds, file.revisions, keepIds);
-  await insertCopies(tx, jobId, entries, keepIds, plans);
+  const isNew = (await knownEntries(tx, entries)) + (await knownPlans(tx, file.revisions)) === 0;
+  if (isNew) await insertPlans(tx, jobId, runIds, file.revisions);
+  await insertCopies(tx, jobId, entries, isNew);
 }
 
 /** How many of the entries of a file are here already, those whose ids could not be kept among them. */
@@ -65,15 +66,9 @@ function renamed(value: unknown, ids: ReadonlyMap<string, string>): unknown {
 /**
  * Adds copies of entries to the book of a job, in their order, under ids of their own, which what refers to them is told. What each corrects, and how far its device had read the book when it
  * was made, are told in the new places.
- * @param entries `known` in each counts the entries of this list, as in a job file. @param keepIds they go by the ids they have. @param others what else they refer to goes by another id now.
+ * @param entries `known` in each counts the entries of this list, as in a job file. @param keepIds they go by the ids they have.
  */
-export async function insertCopies(
-  tx: Transaction,
-  jobId: string,
-  entries: readonly Copy[],
-  keepIds = false,
-  others: ReadonlyMap<string, string> = new Map(),
-): Promise<void> {
+export async function insertCopies(tx: Transaction, jobId: string, entries: readonly Copy[], keepIds = false): Promise<void> {
   if (entries.length === 0) return;
   const reserved = await tx.execute<{ seq: string }>(
     sql`select nextval(pg_get_serial_sequence('book_entry', 'seq')) as seq from generate_series(1, ${entries.length})`,
@@ -81,7 +76,7 @@ export async function insertCopies(
   const places = reserved.rows.map(({ seq }) => Number(seq));
   const read = entries.map(({ entry }) => readEntry(entry));
   const fresh = read.map(({ id }) => (keepIds ? id : randomUUID()));
-  const ids = new Map([...others, ...read.map(({ id }, i) => [id, fresh[i] as string] as const)]);
+  const ids = new Map(read.map(({ id }, i) => [id, fresh[i] as string]));
   const rows = read.map(({ fact, corrects, ...envelope }, i) => {
     const corrected = corrects === undefined ? undefined : ids.get(corrects);
     const entry = {

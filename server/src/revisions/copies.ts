@@ -1,6 +1,6 @@
 import { bodyText, InputError, type JobFile, type RevisionBody } from '@tamper/core';
 import { asc, eq, inArray } from 'drizzle-orm';
-import { createHash, randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import type { Database, Transaction } from '../db/connect';
 import { revision } from '../db/schema';
 
@@ -47,20 +47,10 @@ export async function knownPlans(tx: Transaction, plans: readonly Issued[]): Pro
   return here.size;
 }
 
-/** Adds issued plans of a file to the runs it became. @param keepIds they go by the ids they have. @returns the id each goes by, by the one it had. */
-export async function insertPlans(
-  tx: Transaction,
-  jobId: string,
-  runIds: readonly string[],
-  plans: readonly Issued[],
-  keepIds: boolean,
-): Promise<Map<string, string>> {
-  const ids = new Map(plans.map(({ id }) => [id, keepIds ? id : randomUUID()]));
-  for (const { run, at, id, body, ...rest } of plans)
-    await tx.insert(revision).values({
-      ...rest,
-      ...{ id: ids.get(id) as string, jobId, runId: runIds[run] as string },
-      ...{ at: new Date(at), body: body as unknown as RevisionBody },
-    });
-  return ids;
+/** Adds issued plans of a file to the runs it became, as they were issued. */
+export async function insertPlans(tx: Transaction, jobId: string, runIds: readonly string[], plans: readonly Issued[]): Promise<void> {
+  for (const { run, at, body, ...rest } of plans)
+    await tx
+      .insert(revision)
+      .values({ ...rest, jobId, runId: runIds[run] as string, at: new Date(at), body: body as unknown as RevisionBody });
 }

@@ -42,8 +42,8 @@ function usePack(): HandoverPack | undefined {
   return useMemo(() => {
     if (!lay || !cover || !force || !entries || !heads) return undefined;
     const head = heads.find(({ id }) => id === force.id);
-    const { points, unplaced, expected, ties, fill, tasks } = record;
     return handoverPack({
+      ...record,
       job,
       run,
       rules,
@@ -51,12 +51,7 @@ function usePack(): HandoverPack | undefined {
       book: entries,
       lay: lay.report,
       cover,
-      fill,
-      points,
-      unplaced,
-      expected,
-      ties,
-      tasks: [...lay.tasks.open, ...tasks.open],
+      tasks: [...lay.tasks.open, ...record.tasks.open],
       issues: heads,
     });
   }, [lay, cover, force, entries, heads, record, job, run, rules]);
