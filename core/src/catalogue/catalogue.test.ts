@@ -46,7 +46,9 @@ describe('every line of the catalogue', () => {
     expect(findProduct('drain-110').beds.some((bed) => beddings[bed].sharp)).toBe(true);
   });
   test('of one kind of cable a larger section resists less, carries more, weighs more', () => {
-    const four = products.filter(({ conductor, family }) => family === 'power' && conductor?.cores === 4);
+    const four = products
+      .filter(({ conductor, family }) => family === 'power' && conductor?.cores === 4)
+      .sort((a, b) => (a.conductor?.area ?? 0) - (b.conductor?.area ?? 0));
     const rising = (of: (product: Product) => number) => four.map(of).every((value, i, all) => i === 0 || value > (all[i - 1] ?? 0));
     expect(four.length).toBeGreaterThan(3);
     expect([

@@ -1,4 +1,5 @@
 export * from './products';
+export * from './find';
 export * from './bedding';
 export * from './separations';
 export * from './cover';

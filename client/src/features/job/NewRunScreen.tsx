@@ -32,7 +32,7 @@ import { TextField } from '../../ui/TextField';
 import { Tick } from '../../ui/Tick';
 import { useStable } from '../../ui/useStable';
 import { jobPath, runPath } from '../frame/places';
-import { productGroups } from '../run/productGroups';
+import { productGroups, findLine, nameOf } from '../run/productGroups';
 
 const SURFACES: Record<Surface, string> = { field: 'Garden or field', footway: 'Path or footway', road: 'Drive or road' };
 /** A run that is none of those people usually begin with. */
@@ -182,7 +182,9 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
         <GroupedPicker
           label="What goes in"
           value={typed.products[0] ?? ''}
-          groups={productGroups(job, usual)}
+          chosen={nameOf(job, typed.products[0] ?? '')}
+          groups={() => productGroups(job, usual)}
+          find={(typed) => findLine(job, typed)}
           onChange={(product) => set('products', [product])}
         />
       ) : null}
@@ -293,8 +295,10 @@ function Services({
       })}
       <GroupedPicker
         label="Another line"
-        value="Choose"
-        groups={productGroups(job, offered)}
+        value=""
+        chosen="Choose"
+        groups={() => productGroups(job, offered)}
+        find={(typed) => findLine(job, typed)}
         onChange={(id) => onChosen(chosen.includes(id) ? chosen : [...chosen, id])}
       />
     </Card>

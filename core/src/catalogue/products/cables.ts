@@ -2,7 +2,7 @@ import type { BeddingId } from '../bedding';
 import type { Conductor, Product } from './types';
 
 const FINE: readonly BeddingId[] = ['sand', 'sifted', 'flowing'];
-const CABLE = {
+export const CABLE = {
   kind: 'cable',
   material: 'cable',
   family: 'power',
@@ -22,7 +22,10 @@ const CABLE = {
 } as const;
 
 /** Pull by the conductors: 50 N/mm² on copper, 30 on aluminium. Sidewall 5 kN/m. Source: usual limits, 50–70 and 30–50 N/mm², 4.5–7 kN/m. */
-const byConductor = ({ metal, area, cores }: Conductor) => ({ tension: (metal === 'copper' ? 50 : 30) * area * cores, sidewall: 5e3 });
+export const byConductor = ({ metal, area, cores }: Conductor) => ({
+  tension: (metal === 'copper' ? 50 : 30) * area * cores,
+  sidewall: 5e3,
+});
 /** Resistance at 20 °C (class 2 stranded) and reactance, ohms a metre, and the rating of one cable buried alone, amperes: usual tables. */
 const copper = (area: number, cores: number, milliohm: number, rating: number, hottest = 90, reactance = 0.08): Conductor => ({
   metal: 'copper',
@@ -33,7 +36,7 @@ const copper = (area: number, cores: number, milliohm: number, rating: number, h
   hottest,
   rating,
 });
-const lv = (id: string, name: string, od: number, mass: number, conductor: Conductor, price: number, trade?: string): Product => ({
+export const lv = (id: string, name: string, od: number, mass: number, conductor: Conductor, price: number, trade?: string): Product => ({
   ...CABLE,
   id,
   name,
@@ -46,15 +49,17 @@ const lv = (id: string, name: string, od: number, mass: number, conductor: Condu
   minBend: 12 * od,
   pull: byConductor(conductor),
 });
-const MV = { ...CABLE, family: 'mv', minCover: { field: 0.75, footway: 0.75, road: 0.9 }, bed: 0.15 } as const;
+export const MV = { ...CABLE, family: 'mv', minCover: { field: 0.75, footway: 0.75, road: 0.9 }, bed: 0.15 } as const;
 const al95: Conductor = { metal: 'aluminium', area: 95, cores: 3, resistance: 0.32e-3, reactance: 0.11e-3, hottest: 90, rating: 215 };
-const DATA = {
+export const DATA = {
   ...CABLE,
   family: 'data',
   minCover: { field: 0.35, footway: 0.35, road: 0.6 },
   coverBasis: 'Usual telecom practice; ask the owner',
   tracer: true,
 } as const;
+
+export const LEAST = { earth: { field: 0.5, footway: 0.5, road: 0.6 } } as const;
 
 /** Bends: 12 OD for armoured, 15 for medium voltage, 20 for fibre. Sizes are typical of the kind; the maker's own take their place. */
 export const cables: readonly Product[] = [
@@ -149,7 +154,7 @@ export const cables: readonly Product[] = [
     minBend: 0.1,
     pull: { tension: 2500, sidewall: 5e3 },
     price: 8,
-    minCover: { field: 0.5, footway: 0.5, road: 0.6 },
+    minCover: LEAST.earth,
     bed: 0,
   },
 ];

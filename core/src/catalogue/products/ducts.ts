@@ -1,7 +1,7 @@
 import { FOOT, INCH } from '../../units';
 import type { Product } from './types';
 
-const DUCT = {
+export const DUCT = {
   kind: 'duct',
   material: 'plastic',
   family: 'power',
@@ -17,14 +17,14 @@ const DUCT = {
   drains: false,
   shapedBed: false,
 } as const;
-const DATA = {
+export const DATA = {
   ...DUCT,
   family: 'data',
   minCover: { field: 0.35, footway: 0.35, road: 0.6 },
   coverBasis: 'Usual telecom practice; ask the owner',
 } as const;
-const COIL = { form: 'coil', length: 50 } as const;
-const STICK = { form: 'stick', length: 6 } as const;
+export const COIL = { form: 'coil', length: 50 } as const;
+export const STICK = { form: 'stick', length: 6 } as const;
 
 /** Made bends. Masses, stiffness and prices: typical of the kind; the maker's own take their place. */
 export const ducts: readonly Product[] = [

@@ -1,12 +1,10 @@
 import { FOOT, INCH } from '../../units';
 import type { BeddingId } from '../bedding';
+import { ofSN } from './series/closed';
 import type { Product } from './types';
 
 const GRANULAR: readonly BeddingId[] = ['granular', 'granular20', 'crushed14', 'sand'];
-/** Parallel-plate stiffness of a ring stiffness SN in kN/m², pascals. Source: 0.149·PS = 8·SN. */
-const ofSN = (sn: number): number => (8 * sn * 1000) / 0.149;
-
-const DRAIN = {
+export const DRAIN = {
   kind: 'gravity',
   material: 'plastic',
   family: 'storm',
@@ -23,15 +21,21 @@ const DRAIN = {
   shapedBed: false,
   stock: { form: 'stick', length: 6 },
 } as const;
-const FOUL = { ...DRAIN, family: 'foul' } as const;
-const RIGID = {
+export const FOUL = { ...DRAIN, family: 'foul' } as const;
+export const CONCRETE = {
   ...DRAIN,
   material: 'concrete',
   roughness: 0.013,
   stock: { form: 'stick', length: 2.5 },
   beds: [...GRANULAR, 'crushed40'],
 } as const;
-const PERFORATED = { ...DRAIN, drains: true, stock: { form: 'coil', length: 50 }, minBend: 1, beds: ['granular', 'granular20'] } as const;
+export const PERFORATED = {
+  ...DRAIN,
+  drains: true,
+  stock: { form: 'coil', length: 50 },
+  minBend: 1,
+  beds: ['granular', 'granular20'],
+} as const;
 
 /** Falls by bore: usual practice, 1:40 to 1:100. Masses, stiffness and prices: typical of the kind; the maker's own take their place. */
 export const gravityPipes: readonly Product[] = [
@@ -154,7 +158,7 @@ export const gravityPipes: readonly Product[] = [
     beds: ['sand', 'granular'],
   },
   {
-    ...RIGID,
+    ...CONCRETE,
     id: 'concrete-300',
     name: 'Concrete pipe 300',
     dn: 0.3,
@@ -166,7 +170,7 @@ export const gravityPipes: readonly Product[] = [
     price: 40,
   },
   {
-    ...RIGID,
+    ...CONCRETE,
     id: 'concrete-450',
     name: 'Concrete pipe 450',
     dn: 0.45,

@@ -2,8 +2,8 @@ import { INCH } from '../../units';
 import type { BeddingId } from '../bedding';
 import type { Product } from './types';
 
-const FINE: readonly BeddingId[] = ['sand', 'sifted', 'flowing'];
-const WATER = {
+export const FINE: readonly BeddingId[] = ['sand', 'sifted', 'flowing'];
+export const WATER = {
   kind: 'pressure',
   material: 'plastic',
   family: 'water',
@@ -17,11 +17,11 @@ const WATER = {
   drains: false,
   shapedBed: false,
 } as const;
-const PE = { ...WATER, beds: [...FINE, 'granular'], stock: { form: 'coil', length: 100 } } as const;
+export const PE = { ...WATER, beds: [...FINE, 'granular'], stock: { form: 'coil', length: 100 } } as const;
 /** PE of SDR 11: SN = E/12·(1/(SDR − 1))³ with E 0.8 GPa, as PS = 8·SN/0.149. */
 const SDR11 = { kind: 'flexible', strength: (8 * (0.8e9 / 12) * (1 / 10) ** 3) / 0.149 } as const;
 /** Pull on PE: 9 N/mm² on the wall's section. */
-const pullPE = (od: number, wall: number) => ({ tension: 9e6 * Math.PI * (od - wall) * wall, sidewall: 5e3 });
+export const pullPE = (od: number, wall: number) => ({ tension: 9e6 * Math.PI * (od - wall) * wall, sidewall: 5e3 });
 const pe = (id: string, name: string, od: number, wall: number, mass: number, minBend: number, price: number, trade?: string): Product => ({
   ...PE,
   id,
@@ -36,11 +36,17 @@ const pe = (id: string, name: string, od: number, wall: number, mass: number, mi
   ring: SDR11,
   pull: pullPE(od, wall),
 });
-const METAL = { ...WATER, material: 'copper', tracer: false, pull: null } as const;
-const HEAT = {
+export const METAL = { ...WATER, material: 'copper', tracer: false, pull: null } as const;
+export const HEAT = {
   family: 'heat',
   coverBasis: 'Usual ground-loop practice: below frost',
   minCover: { field: 0.9, footway: 0.9, road: 0.9 },
+} as const;
+
+export const GAS = {
+  family: 'gas',
+  minCover: { field: 0.6, footway: 0.6, road: 0.75 },
+  coverBasis: 'Usual gas-owner practice; ask the owner',
 } as const;
 
 /** Bends: 25 OD for PE, 5 to 10 for PEX and copper. Masses and prices: typical of the kind; the maker's own take their place. */
@@ -111,15 +117,11 @@ export const pressurePipes: readonly Product[] = [
   },
   {
     ...pe('gas-32', 'Gas pipe PE 32', 0.032, 0.003, 0.28, 0.8, 2.2),
-    family: 'gas',
-    minCover: { field: 0.6, footway: 0.6, road: 0.75 },
-    coverBasis: 'Usual gas-owner practice; ask the owner',
+    ...GAS,
   },
   {
     ...pe('gas-63', 'Gas pipe PE 63', 0.063, 0.0058, 1.06, 1.575, 7),
-    family: 'gas',
-    minCover: { field: 0.6, footway: 0.6, road: 0.75 },
-    coverBasis: 'Usual gas-owner practice; ask the owner',
+    ...GAS,
   },
   { ...pe('loop-40', 'Ground-loop pipe PE 40', 0.04, 0.0037, 0.43, 1, 3), ...HEAT },
 ];

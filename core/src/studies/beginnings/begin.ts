@@ -14,12 +14,19 @@ const USUAL = /^trench\./;
 const FALLS = /^alignment\.(onCover|fall|velocity)$/;
 /** Room beside a trench nobody has measured yet, metres from its middle. */
 const ROOM = 6;
+/** Least room at either side of a line for it to be planned, metres. */
+const BESIDE = 0.05;
 /** More rounds than there are things to settle. */
 const ROUNDS = 16;
 
 /** A run with everything its line usually wants, by the fixes of its own findings. */
 function settled(job: Job, begun: Run): Run {
   const look = lookOf(job);
+  /** Is every stop after it one that is settled here too? A deeper bed may ask for more room beside the line. */
+  const bringsOnlyUsual = (run: Run, fix: Fix): boolean =>
+    look(applyPatches(run, fix.patches))?.every(
+      ({ severity, code, fixes }) => severity !== 'stop' || (USUAL.test(code) && fixes.length > 0),
+    ) ?? false;
   /** The first fix there is to take; each that has to be tried is a plan, so none is tried past it. */
   const fixOf = (run: Run): Fix | undefined => {
     const found = look(run) ?? [];
@@ -28,7 +35,8 @@ function settled(job: Job, begun: Run): Run {
     for (const finding of found) {
       if (!USUAL.test(finding.code)) continue;
       const mend = mendsOf(finding, run, found, look).find(({ brings }) => brings.length === 0);
-      if (mend) return mend.fix;
+      const fix = mend?.fix ?? finding.fixes.find((one) => bringsOnlyUsual(run, one));
+      if (fix) return fix;
     }
     return undefined;
   };
@@ -52,6 +60,7 @@ export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
   const lines = products.flatMap((product) => productWith(product, job.products) ?? []);
   const [lead] = lines;
   if (!lead || lines.length < products.length) throw new InputError([{ field: 'products', message: 'Choose a line of the catalogue.' }]);
+  const widest = Math.max(...lines.map(({ od }) => od));
   const base = blankRun({
     name: name.trim(),
     length,
@@ -64,7 +73,8 @@ export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
     surface,
     // Room for the heap until somebody says how much there is.
     spoil: { ...base.spoil, corridorLeft: ROOM, corridorRight: ROOM },
-    reaches: base.reaches.map((reach) => ({ ...reach, frost })),
+    // Wide enough that the line goes in at all; how much room it wants beside it is settled below.
+    reaches: base.reaches.map((reach) => ({ ...reach, frost, bottomWidth: Math.max(reach.bottomWidth, widest + 2 * BESIDE) })),
     laid: lines.map((line, i) => ({
       ...blankLaidLine(lines.length > 1 ? line.name : 'Line', line.id, newId()),
       // Side by side until they are arranged.

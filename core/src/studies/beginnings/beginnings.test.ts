@@ -48,6 +48,21 @@ describe.each(beginningIds)('%s', (id) => {
   });
 });
 
+test.each([
+  ['metric', 'UK'],
+  ['US', 'US'],
+] as const)('every line of the catalogue begins with its own bed and nothing of its own making against it: %s', (_, ruleSet) => {
+  const job = blankJob('Yard', ruleSet);
+  const newId = ids();
+  for (const product of catalogue) {
+    const run = beginRun(job, answers({ products: [product.id] }), newId);
+    expect(run.reaches[0]?.bedding).toBeGreaterThanOrEqual(product.bed - 1e-9);
+    expect(product.beds).toContain(run.reaches[0]?.beddingMaterial);
+    const said = planRun(job, run).findings.filter(({ code, severity }) => /^(trench|alignment)\./.test(code) && severity !== 'note');
+    expect({ id: product.id, said: said.map((finding) => say(finding, readerOf(job)).what) }).toEqual({ id: product.id, said: [] });
+  }
+});
+
 test('frost is under the line: a water pipe begins below it', () => {
   const run = beginRun(blankJob('Cold', 'US'), answers({ products: ['water-1in'], frost: 1.2 }), ids());
   expect(run.reaches[0]).toMatchObject({ frost: 1.2, levels: { kind: 'cover', cover: 1.2 } });

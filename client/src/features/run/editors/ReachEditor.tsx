@@ -1,6 +1,5 @@
 import { reachEnd } from '@tamper/core/alignment';
 import { boringOf, type Boring } from '@tamper/core/boring';
-import { products } from '@tamper/core/catalogue';
 import { straightBore, blankPit, type Bored, type Bow, type PathStep, type Reach } from '@tamper/core/job';
 import { formatForce, formatHours, formatLength, formatStation, formatVolume, parseAngle, parseStation } from '@tamper/core/units';
 import { View } from 'react-native';
@@ -8,10 +7,11 @@ import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
-import { Picker } from '../../../ui/Picker';
+import { GroupedPicker } from '../../../ui/GroupedPicker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
+import { groupsWhere, findLine, nameOf } from '../productGroups';
 import { PitFields } from './PitFields';
 
 const START: Bored = { ...straightBore, bore: 0.16, rod: 1.5, launch: blankPit(2.5, 1.2), receiving: blankPit(1.5, 1.2) };
@@ -24,9 +24,8 @@ function MethodFields() {
   const { id, from, method } = run.reaches[reachIndex] as Reach;
   const path = ['reaches', id, 'method'];
   const bore = boringOf(job, run).find(({ reach }) => reach === id);
-  const ducts = [...job.products, ...products]
-    .filter(({ kind, pull }) => kind === 'duct' || (kind === 'pressure' && pull))
-    .map(({ id: value, name: label }) => ({ value, label }));
+  const ducts = () =>
+    groupsWhere(job, ({ kind, pull }) => kind === 'duct' || (kind === 'pressure' && pull !== null), 'The lines themselves');
   const choose = (kind: 'open' | 'bored') =>
     kind === method.kind ? undefined : apply([{ path, value: kind === 'open' ? { kind } : START }]);
   return (
@@ -47,10 +46,12 @@ function MethodFields() {
             <LengthField label="Length of a rod" value={method.rod} path={[...path, 'rod']} />
           </Fields>
           <BowFields bow={method.bow} path={[...path, 'bow']} />
-          <Picker
+          <GroupedPicker
             label="Drawn into the hole"
             value={method.duct ?? ''}
-            options={[{ value: '', label: 'The lines themselves' }, ...ducts]}
+            chosen={method.duct === null ? 'The lines themselves' : nameOf(job, method.duct)}
+            groups={ducts}
+            find={(typed) => findLine(job, typed)}
             onChange={(duct) => apply([{ path: [...path, 'duct'], value: duct === '' ? null : duct }])}
           />
           {bore ? <Takes bore={bore} /> : null}

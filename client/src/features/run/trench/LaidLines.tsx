@@ -1,4 +1,4 @@
-import { families, ownersFor, utilityMarks, productWith, products } from '@tamper/core/catalogue';
+import { families, ownersFor, utilityMarks, productWith } from '@tamper/core/catalogue';
 import { mayLoopAt, placedLines, withKnownProducts, type LaidLine } from '@tamper/core/job';
 import { addedLine } from '@tamper/core/trench';
 import { bareUnit, figuresIn, formatLength, formatStation, parseCount, parseLength, parseStation } from '@tamper/core/units';
@@ -14,7 +14,7 @@ import { GroupedPicker } from '../../../ui/GroupedPicker';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { Tick } from '../../../ui/Tick';
-import { optionOf, productGroups } from '../productGroups';
+import { groupsWhere, productGroups, findLine, nameOf } from '../productGroups';
 import { useRunEdit } from '../context';
 import { Fields } from '../fields';
 
@@ -62,16 +62,18 @@ export function LaidLines() {
 /** Cables drawn through a duct, each kind with how many of it. */
 function Holds({ laying }: { laying: LaidLine }) {
   const { job, apply } = useRunEdit();
-  const cables = [...job.products, ...products].filter(({ kind }) => kind === 'cable').map(optionOf);
+  const cables = (none: string) => groupsWhere(job, ({ kind }) => kind === 'cable', none);
   const path = ['laid', laying.id, 'holds'];
   return (
     <>
       {laying.holds.map((held) => (
         <View key={held.id} style={{ gap: 4 }}>
-          <Picker
+          <GroupedPicker
             label="Drawn through it"
             value={held.product}
-            options={[...cables, { value: '', label: 'Take it out' }]}
+            chosen={nameOf(job, held.product)}
+            groups={() => cables('Take it out')}
+            find={(typed) => findLine(job, typed)}
             onChange={(id) =>
               apply([id === '' ? { path: [...path, held.id], value: undefined } : { path: [...path, held.id, 'product'], value: id }])
             }
@@ -85,10 +87,12 @@ function Holds({ laying }: { laying: LaidLine }) {
           />
         </View>
       ))}
-      <Picker
+      <GroupedPicker
         label={laying.holds.length === 0 ? 'Drawn through it' : 'And through it too'}
         value=""
-        options={[{ value: '', label: laying.holds.length === 0 ? 'Nothing yet' : 'Nothing more' }, ...cables]}
+        chosen={laying.holds.length === 0 ? 'Nothing yet' : 'Nothing more'}
+        groups={() => cables(laying.holds.length === 0 ? 'Nothing yet' : 'Nothing more')}
+        find={(typed) => findLine(job, typed)}
         onChange={(product) => {
           const id = newId();
           if (product) apply([{ path: [...path, id], value: { id, product, count: 1, circuit: null } }]);
@@ -162,7 +166,14 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   );
   return (
     <View style={{ gap: 4 }}>
-      <GroupedPicker label="What goes in" value={laying.product} groups={productGroups(job)} onChange={set('product')} />
+      <GroupedPicker
+        label="What goes in"
+        value={laying.product}
+        chosen={nameOf(job, laying.product)}
+        groups={() => productGroups(job)}
+        find={(typed) => findLine(job, typed)}
+        onChange={set('product')}
+      />
       {owners.length > 0 ? (
         <Picker
           label="Laid as its owner wants"
