@@ -1,5 +1,6 @@
 import type { SoilTest } from './book';
 import fc from 'fast-check';
+import { entrances } from './alignment/culvert';
 import {
   beddingIds,
   dryStrengthIds,
@@ -50,6 +51,7 @@ import {
   type Sides,
   type Structure,
   type Wall,
+  type EntranceId,
 } from './job';
 import { tryPlan } from './plan/plan';
 
@@ -403,6 +405,19 @@ const anyParts = fc.record({
   open: metres(1, 30),
   badAir: chance(5),
   water: sometimes(metres(6, 10.5)),
+  culvert: sometimes(
+    fc.record({
+      crown: metres(0.5, 20),
+      road: metres(7, 12),
+      side: metres(0, 4),
+      beyond: metres(0, 2),
+      entrance: fc.constantFrom(...(Object.keys(entrances) as EntranceId[])),
+      tail: sometimes(metres(5, 10)),
+      freeboard: metres(0, 1),
+      axle: fc.constantFrom('car' as const, 'lorry' as const, 'heavy' as const),
+      rut: metres(0, 0.2),
+    }),
+  ),
   flow: sometimes(fc.record({ area: metres(0, 20_000), runoff: metres(0, 1), rain: fc.constant(50 / 3.6e6), extra: metres(0, 0.01) })),
 });
 type AnyParts = typeof anyParts extends fc.Arbitrary<infer T> ? T : never;
@@ -516,6 +531,7 @@ function runOf(parts: AnyParts): Run {
     })),
     access: parts.access,
     flow: parts.flow,
+    culvert: parts.culvert,
     water: parts.water === null ? [] : [{ station: start, level: parts.water }],
     conditions: {
       ...blankConditions(),

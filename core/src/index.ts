@@ -2,6 +2,7 @@ export * from './units';
 export * from './chance';
 export * from './rules';
 export * from './catalogue';
+export * from './catalogue/find';
 export * from './job';
 export * from './book';
 export * from './geometry';

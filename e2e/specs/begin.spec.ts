@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newJob, saved } from '../helpers';
+import { newJob, open, saved, step, tab } from '../helpers';
 
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 /** From the page of a job to the questions of a beginning. */
@@ -15,7 +15,14 @@ const STARTS: readonly { what: string; answers: Record<string, string>; choose?:
   { what: 'Drain to a chamber', answers: { 'From its head to the chamber': '12 m', 'How deep is the pipe where it runs in?': '1.1' } },
   { what: 'Cable between poles', answers: { 'From the first pole to the last': '100', 'From pole to pole': '25' } },
   { what: 'Land drain', answers: { 'From its head to the outfall': '30' } },
-  { what: 'Culvert under a drive', answers: { 'From end to end of the pipe': '6' } },
+  {
+    what: 'Culvert under a drive',
+    answers: {
+      'How wide is the track at its top?': '4',
+      'How high is it over the bed of the ditch?': '1.2',
+      'How much water comes?': '20 l/s',
+    },
+  },
   { what: 'Several services in one trench', answers: { 'From start to end': '18' }, choose: ['Data duct 54'] },
 ];
 
@@ -38,6 +45,59 @@ for (const { what, answers, choose = [] } of STARTS)
     await page.reload();
     await expect(page.getByRole('group', { name: `Cross-section of ${what}, to scale` })).toBeVisible();
   });
+
+test('a culvert that floods its road: the next that does not is taken, the pipe is in the order, a bad slope says so; a reload keeps it', async ({
+  page,
+}) => {
+  await newJob(page, 'Culvert');
+  await begin(page, 'Culvert under a drive');
+  await field(page, 'How wide is the track at its top?').fill('4');
+  await field(page, 'How high is it over the bed of the ditch?').fill('wide');
+  await expect(page.getByText('“wide” is not a length.')).toBeVisible();
+  await field(page, 'How high is it over the bed of the ditch?').fill('1.2');
+  await field(page, 'How much water comes?').fill('250');
+  await page.getByRole('button', { name: /^What goes in: / }).click();
+  await field(page, 'Search').fill('twin 300');
+  await page.getByRole('menuitem', { name: 'Twin-wall drain 300' }).click();
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await expect(page.getByText(/^STOP: Water stands .* over the inlet and runs over the road, .* too high$/)).toBeVisible();
+  await page.getByRole('button', { name: /^Take Twin-wall drain \d+$/ }).click();
+  await expect(page.getByText(/Water stands .* over the inlet/)).toHaveCount(0);
+  await open(page, 'Depth and fall');
+  const told = page.getByRole('list', { name: 'What the culvert comes to' });
+  await expect(told).toContainText(
+    /250\.0 l\/s: water stands \d\.\d+ m over the inlet by its (inlet|outlet) .* the road is clear of it by/,
+  );
+  await expect(told).toContainText(/Through the bank it takes 10\.\d+ m; it is 10\.\d+ m long\. 2 lengths, 1 coupler,/);
+  await field(page, 'Slopes of the bank').fill('flat');
+  await expect(page.getByText(/“flat” is not a/)).toBeVisible();
+  await field(page, 'Slopes of the bank').fill('3:1');
+  await expect(page.getByText(/^CAUTION: The pipe is .* long; through the bank it takes/)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/through the bank it takes 1\d\.\d+ m$/)).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await open(page, 'Depth and fall');
+  await expect(told).toContainText('2 lengths, 1 coupler');
+  await step(page, 'Works');
+  await tab(page, 'Order');
+  await expect(page.getByText(/Twin-wall drain \d+/).first()).toBeVisible();
+});
+
+test('what is typed finds a size as people say it; one of two standards is asked about', async ({ page }) => {
+  await newJob(page, 'Sizes');
+  await begin(page, 'Water to a house');
+  await page.getByRole('button', { name: /^What goes in: / }).click();
+  const offered = page.getByRole('menu', { name: 'What goes in' }).getByRole('menuitem');
+  await field(page, 'Search').fill('3x400 11 kV');
+  await expect(offered).toHaveText(['MV cable 11 kV 3 × 400 mm²']);
+  await field(page, 'Search').fill('12 in culvert');
+  await expect(offered).toHaveText(['Corrugated drain PE 12 in', 'Corrugated steel 12 in']);
+  await field(page, 'Search').fill('1 in water pe');
+  await expect(page.getByText(/^1 in is made to more than one standard: measure the outside\. .*29 mm.*33 mm/)).toBeVisible();
+  await field(page, 'Search').fill('unobtainium');
+  await expect(page.getByText('Nothing is called so.', { exact: false })).toBeVisible();
+});
 
 test('answers that make no run say so and stay, through a turned phone and a reload; a line is found by its name', async ({ page }) => {
   await newJob(page, 'Half typed');

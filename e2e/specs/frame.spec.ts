@@ -83,17 +83,17 @@ test('a key typed costs one plan, few components and few bytes', async ({ page }
 
 /** Most that may come over the line to each address opened first, kB as served, workers apart: lowered when less is needed, never raised. */
 const ADDRESSES = {
-  '/': 385,
-  job: 526,
-  'job/clear': 567,
-  'job/catalogue': 528,
-  'run/trench/section': 737,
-  'run/protection/soil': 660,
-  'run/works/machine': 726,
-  'run/checks/lines': 751,
-  'run/dig/card': 684,
+  '/': 365,
+  job: 518,
+  'job/clear': 566,
+  'job/catalogue': 515,
+  'run/trench/section': 736,
+  'run/protection/soil': 646,
+  'run/works/machine': 661,
+  'run/checks/lines': 683,
+  'run/dig/card': 664,
   'run/lay/bed': 689,
-  'run/site/enter': 658,
+  'run/site/enter': 632,
 };
 
 test('no address brings more over the line than it may', async ({ page }) => {

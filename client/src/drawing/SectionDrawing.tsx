@@ -182,7 +182,11 @@ export const SectionDrawing = memo(function SectionDrawing({
               place="above"
             />
           ) : null}
-          <Label {...coverAt(section, view)} text={`cover ${length(section.cover)}`} size={13} />
+          <Label
+            {...coverAt(section, view)}
+            text={section.cover < 0 ? `stands out ${length(-section.cover)}` : `cover ${length(section.cover)}`}
+            size={13}
+          />
           {section.bore === undefined ? (
             <>
               {(['left', 'right'] as const).map((side) => (

@@ -131,7 +131,8 @@ export function tooSlow({ run, product, profile }: AlignmentContext): Found<{ ve
 
 /** Too small for what comes. */
 export function tooSmall({ run, product, profile }: AlignmentContext): Found<{ carries: number; wanted: number; roughness: number }>[] {
-  const wanted = run.flow ? designFlow(run.flow) : 0;
+  // What a culvert carries is told by how high water stands at its inlet.
+  const wanted = run.flow && !run.culvert ? designFlow(run.flow) : 0;
   const [bore, roughness] = [boreOf(product), product.roughness];
   return legFlows(run, product).flatMap((leg) =>
     leg.full.flow >= wanted - 1e-12

@@ -117,7 +117,9 @@ function crossings(a: number, b: number, depths: readonly number[]): number[] {
 function mustBeDiggable(run: Run, columns: ProfileColumns): void {
   for (let i = 0; i < columns.station.length; i++) {
     const deep = (columns.depth[i] as number) > MAX_DEPTH;
-    if ((columns.invert[i] as number) < (columns.ground[i] as number) && !deep) continue;
+    // A culvert's invert lies in the bed of its ditch.
+    const highest = (columns.ground[i] as number) + (run.culvert ? 1e-6 : -1e-12);
+    if ((columns.invert[i] as number) <= highest && !deep) continue;
     const station = columns.station[i] as number;
     const reach = columns.reach[i] as number;
     const field =

@@ -1,5 +1,4 @@
 export * from './products';
-export * from './find';
 export * from './bedding';
 export * from './separations';
 export * from './cover';

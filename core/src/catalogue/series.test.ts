@@ -1,5 +1,6 @@
 import { INCH } from '../units';
-import { findProduct, findProducts, products, saysAll, twoStandards, wordsOf, type Product } from '.';
+import { findProducts, saysAll, twoStandards, wordsOf } from './find';
+import { findProduct, products, type Product } from '.';
 
 /** Densities by what a line is called, kg/m³, written down here once more. */
 const DENSITIES: readonly [RegExp, number][] = [

@@ -92,6 +92,7 @@ export const blankRunExtras = (): Pick<
   | 'access'
   | 'targets'
   | 'flow'
+  | 'culvert'
   | 'levelBook'
   | 'existing'
   | 'water'
@@ -109,6 +110,7 @@ export const blankRunExtras = (): Pick<
   access: { digFrom: 'start', exit: 'both' },
   targets: {},
   flow: null,
+  culvert: null,
   levelBook: null,
   water: [],
 });

@@ -60,6 +60,7 @@ export interface FixFacts {
   digOpen: object;
   digFrom: { end: 'start' | 'end' };
   setBack: { setback: number };
+  takeLine: { name: string };
   spoilOn: { side: 'left' | 'right' | 'both' };
 }
 export type FixCode = keyof FixFacts;

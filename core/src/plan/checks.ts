@@ -32,6 +32,7 @@ import {
   noRailLongEnough,
 } from '../protection';
 import { cannotTip, heapOnShores, noRoomForHeap, suspectGround, tooNearLip } from '../spoil';
+import { culvertFloods, culvertShort } from '../trench/checks/culvertChecks';
 import {
   linesTooClose,
   noBucketDigs,
@@ -80,6 +81,8 @@ export const checks = checkList<PlanContext>()({
   'trench.narrow': { gates: gatesShut['trench.narrow'], run: tooNarrow },
   'trench.supportWidth': { gates: gatesShut['trench.supportWidth'], run: offSupportWidths },
   'trench.cover': { gates: gatesShut['trench.cover'], run: shallowLines },
+  'trench.floods': { gates: gatesShut['trench.floods'], run: culvertFloods },
+  'trench.short': { gates: gatesShut['trench.short'], run: culvertShort },
   'trench.apart': { gates: gatesShut['trench.apart'], run: linesTooClose },
   'trench.surface': { gates: gatesShut['trench.surface'], run: surfaceTooThick },
   'trench.bed': { gates: gatesShut['trench.bed'], run: thinBed },

@@ -31,6 +31,8 @@ export const gatesShut = {
   'trench.narrow': ENTER,
   'trench.supportWidth': ENTER,
   'trench.cover': COVER,
+  'trench.floods': NONE,
+  'trench.short': NONE,
   'trench.apart': COVER,
   'trench.surface': COVER,
   'trench.bed': COVER,

@@ -15,6 +15,7 @@ import {
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
 import type { Rules } from '../rules';
 import { tidy, widthFor } from './arrange';
+import { CULVERT_COVER_BASIS, underRoad } from '../alignment/bank';
 import { leastCover } from './cover';
 import { apartInRun, arrangedPatches, laidTogether, widthCeiling } from './joint';
 import { surfaceDepth } from './layers';
@@ -253,7 +254,9 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
       const needed = leastCover(run, product, reach);
       // Every line lies at its own height above the leading one.
       const higher = line.up + product.od - lead.product.od;
-      const { where, least } = below(profile, index, line, profile.cover, needed + higher);
+      // A culvert's ends stand out of the bank: nothing passes there.
+      const within = run.culvert && line.leads ? underRoad(run, run.culvert) : line;
+      const { where, least } = below(profile, index, within, profile.cover, needed + higher);
       if (where.length === 0) return [];
       const cover = least - higher;
       return [
@@ -267,7 +270,7 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
             cover,
             needed,
             frost: reach.frost > product.minCover[run.surface],
-            basis: restsOn(product.coverBasis, product, `minCover.${run.surface}`),
+            basis: run.culvert ? CULVERT_COVER_BASIS : restsOn(product.coverBasis, product, `minCover.${run.surface}`),
             others: otherSchools(
               job,
               line,

@@ -64,7 +64,7 @@ export const apartInRun = (job: Job, run: Pick<Run, 'stations' | 'reaches'>, a: 
  */
 export function jointProblem(
   job: Job,
-  run: Pick<Run, 'surface' | 'stations' | 'reaches'>,
+  run: Pick<Run, 'surface' | 'stations' | 'reaches' | 'culvert'>,
   rules: Rules,
   reach: Reach,
   lines: readonly PlacedLine[],

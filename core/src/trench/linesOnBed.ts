@@ -201,11 +201,14 @@ export const signalTooFar = ({ job, run, placed }: Context): Found<{ name: strin
     }),
   );
 
-/** Kinds that carry the same so far: of its own family, the job's own first, or fibre, which nothing here limits. */
+/** Kinds that carry the same so far: of its own family, the job's own first, or fibre, which nothing here limits. Of sizes of one kind the first is named. */
 const signalKinds = (job: Context['job'], { family }: Pick<Product, 'family'>, length: number): string[] =>
   [...job.products, ...products]
     .filter(
       ({ kind, signal, ...other }) =>
         kind === 'cable' && (signal === undefined ? other.family === 'data' : other.family === family && signal >= length),
     )
-    .map(({ name }) => name);
+    .map(({ name }) => name)
+    .filter((name, i, all) => all.findIndex((other) => kindIn(other) === kindIn(name)) === i);
+/** What a size is a size of. @example kindIn('Fibre cable, 12 fibres') // 'Fibre cable' */
+const kindIn = (name: string): string => name.split(',')[0] ?? name;

@@ -47,7 +47,7 @@ export const parseRain = (text: string, system: UnitSystem): Parsed =>
 export const parseFlow = (text: string, system: UnitSystem): Parsed =>
   parseIn(
     text,
-    { 'l/s': 0.001, 'm3/s': 1, gpm: GALLON / 60, 'l/min': 0.001 / 60 },
+    { 'l/s': 0.001, 'm3/s': 1, gpm: GALLON / 60, cfs: 0.3048 ** 3, 'l/min': 0.001 / 60 },
     system === 'us' ? 'gpm' : 'l/s',
     'a flow',
     '0.5 l/s or 8 gpm',

@@ -38,6 +38,7 @@ const labels: { [K in FixCode]: (facts: FixFacts[K], reader: Pick<Reader, 'units
   digOpen: () => 'Dig it open',
   digFrom: ({ end }) => `Dig from the ${end}`,
   setBack: ({ setback }, reader) => `Set back ${lengths(reader)(setback)}`,
+  takeLine: ({ name }, { units }) => `Take ${figuresIn(name, units)}`,
   spoilOn: ({ side }) => SPOIL[side],
 };
 

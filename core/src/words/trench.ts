@@ -62,6 +62,22 @@ export const trenchWords: Sentences<'trench'> = {
     why: `Spades, frost and wheels reach a shallow line.${otherSchools(others)}`,
     basis: `${frost ? 'Frost depth set for this reach' : basis}; ${CHECK_CODE}`,
   }),
+  'trench.floods': ({ facts: { clear, freeboard, depth, by } }, reader) => ({
+    what:
+      clear < 0
+        ? `Water stands ${lengths(reader)(depth)} over the inlet and runs over the road, ${lengths(reader)(-clear)} too high`
+        : `Water stands ${lengths(reader)(depth)} over the inlet: the road is clear of it by ${lengths(reader)(clear)}, it wants ${lengths(reader)(freeboard)}`,
+    why:
+      by === 'inlet'
+        ? 'No more gets in at its mouth: a larger pipe, or a better entrance.'
+        : 'No more gets through: a larger or smoother pipe.',
+    basis: 'FHWA HDS-5, inlet and outlet control, the greater rules',
+  }),
+  'trench.short': ({ facts: { length, needed } }, reader) => ({
+    what: `The pipe is ${lengths(reader)(length)} long; through the bank it takes ${lengths(reader)(needed)}`,
+    why: 'The slopes slide into its mouth, or are dug steeper than they stand.',
+    basis: 'Width of the road, both slopes down to the inverts, and what stands out at the ends',
+  }),
   'trench.apart': ({ facts: { names, missing, across, over, upper, basis } }, reader) => ({
     what: `${names[0]} and ${names[1]} are ${lengths(reader)(missing)} too close`,
     why: `Keep ${lengths(reader)(across)} beside each other${

@@ -9,7 +9,7 @@ import {
   type Beginning,
   type BeginningId,
 } from '@tamper/core/beginnings';
-import { bareUnit, parseLength, type Parsed } from '@tamper/core/units';
+import { bareUnit, parseFlow, parseLength, type Parsed } from '@tamper/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -103,6 +103,9 @@ interface Typed {
   frost: string;
   end: string;
   every: string;
+  crown: string;
+  height: string;
+  flow: string;
 }
 
 function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId }) {
@@ -117,6 +120,9 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
     frost: '',
     end: '',
     every: '',
+    crown: '',
+    height: '',
+    flow: '',
   }));
   const set = <K extends keyof Typed>(key: K, value: Typed[K]) => put((before) => ({ ...before, [key]: value }));
   const [faults, setFaults] = useState<string[]>([]);
@@ -125,7 +131,11 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
   const read = (text: string) => parseLength(text, bareUnit(units));
   /** What was typed of each length; undefined where nothing was. */
   const given = (text: string): Parsed | undefined => (text.trim() === '' ? undefined : read(text));
-  const lengths = { length: given(typed.length), frost: given(typed.frost), end: given(typed.end), every: given(typed.every) };
+  const lengths = {
+    ...{ length: given(typed.length), frost: given(typed.frost), end: given(typed.end), every: given(typed.every) },
+    ...{ crown: given(typed.crown ?? ''), height: given(typed.height ?? '') },
+  };
+  const flow = (typed.flow ?? '').trim() === '' ? undefined : parseFlow(typed.flow, units);
   const metres = (parsed: Parsed | undefined): number | undefined => parsed && (parsed.ok ? parsed.value : NaN);
   const answers: Answers = {
     name: typed.name,
@@ -135,10 +145,13 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
     frost: metres(lengths.frost) ?? 0,
     end: metres(lengths.end),
     every: metres(lengths.every),
+    track: asks('track')
+      ? { crown: metres(lengths.crown) ?? NaN, height: metres(lengths.height) ?? NaN, flow: flow?.ok ? flow.value : 0 }
+      : undefined,
   };
   const begin = async () => {
     const wrong = [
-      ...Object.values(lengths).flatMap((parsed) => (parsed && !parsed.ok ? [parsed.error] : [])),
+      ...[...Object.values(lengths), flow].flatMap((parsed) => (parsed && !parsed.ok ? [parsed.error] : [])),
       ...answerFaults(answers).map(({ message }) => message),
     ];
     if (wrong.length > 0) return setFaults(wrong);
@@ -164,14 +177,41 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
         {beginning.title}
       </Text>
       <TextField label="Name of the run" value={typed.name} onText={(name) => set('name', name)} />
-      <Length
-        label={beginning.length}
-        text={typed.length}
-        onText={(text) => set('length', text)}
-        read={read}
-        hint={sample.long}
-        autoFocus
-      />
+      {asks('track') ? (
+        <>
+          <Length
+            label="How wide is the track at its top?"
+            text={typed.crown ?? ''}
+            onText={(text) => set('crown', text)}
+            read={read}
+            hint={sample.short}
+            autoFocus
+          />
+          <Length
+            label="How high is it over the bed of the ditch?"
+            text={typed.height ?? ''}
+            onText={(text) => set('height', text)}
+            read={read}
+            hint={`${sample.short}; the length of the pipe follows from it`}
+          />
+          <Length
+            label="How much water comes?"
+            text={typed.flow ?? ''}
+            onText={(text) => set('flow', text)}
+            read={(text) => parseFlow(text, units)}
+            hint={units === 'us' ? 'like 3 cfs; empty: nobody knows yet' : 'like 90 l/s; empty: nobody knows yet'}
+          />
+        </>
+      ) : (
+        <Length
+          label={beginning.length}
+          text={typed.length}
+          onText={(text) => set('length', text)}
+          read={read}
+          hint={sample.long}
+          autoFocus
+        />
+      )}
       <Choice
         label="What lies over it?"
         value={typed.surface}

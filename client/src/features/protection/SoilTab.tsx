@@ -5,7 +5,7 @@ import { groundFindings, onRun } from '@tamper/core/plan';
 import type { SoilTest } from '@tamper/core/book';
 import { figuresIn, formatStretch } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
@@ -16,7 +16,7 @@ import { useMends, useTakeFix } from '../../workers/useMends';
 import { Findings } from '../run/Findings';
 import { useProtection } from './context';
 import { Outbox } from '../site/Outbox';
-import { SoilForm } from './SoilForm';
+import { SoilForm } from './lazySoilForm';
 import { Verdict } from './Verdict';
 
 /** Field tests of the ground, the class they come to, and what the plan made of it. */
@@ -40,7 +40,9 @@ export function SoilTab() {
       <AirChoice />
       <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
       {making ? (
-        <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
+        <Suspense fallback={null}>
+          <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
+        </Suspense>
       ) : (
         <Button mode="contained" icon="plus" onPress={() => setMaking({ from: undefined, corrects: undefined })}>
           Test the ground

@@ -15,6 +15,8 @@ jest.mock('../../workers/useMends', () => ({
 
 beforeEach(() => localStorage.clear());
 
+jest.mock('./lazySoilForm', () => jest.requireActual<object>('./SoilForm'));
+
 test('a soil test follows its answers, is signed, and a claim better than it stops with the fix', () => {
   const seen = onProtection(<SoilTab />, drain({ soil: 'A', ...box }));
   press('Test the ground');

@@ -1,4 +1,5 @@
-import { families, familyIds, findProducts, products, productWith, twoStandards, type Product } from '@tamper/core/catalogue';
+import { families, familyIds, products, productWith, type Product } from '@tamper/core/catalogue';
+import { findProducts, twoStandards } from '@tamper/core/find';
 import type { Job } from '@tamper/core/job';
 import { beginnings, usualProducts } from '@tamper/core/beginnings';
 import { formatLength } from '@tamper/core/units';

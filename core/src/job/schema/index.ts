@@ -9,6 +9,7 @@ export * from './run';
 export * from './clearance';
 export * from './job';
 export * from './conditions';
+export * from './culvert';
 export * from './kit';
 export * from './logistics';
 export * from './machine';

@@ -15,6 +15,7 @@ import {
   text,
   words,
 } from './basics';
+import { culvertSchema } from './culvert';
 import { conditionsSchema } from './conditions';
 import { existingLineSchema, type ExistingLine } from './existing';
 import { reachSchema } from './reach';
@@ -107,6 +108,8 @@ const runShape = z.strictObject({
   access: accessSchema,
   targets: targetsSchema,
   flow: flowSchema.nullable(),
+  /** The run is a pipe through a bank; null: it is none. */
+  culvert: culvertSchema.nullable(),
   levelBook: levelBookSchema.nullable(),
   /** Level of the water in the ground, ascending; empty where none is known. */
   water: z.array(z.strictObject({ station: at({ anywhere: true }), level })).max(200, 'At most 200 water levels.'),

@@ -7,9 +7,9 @@ import { answerFaults, type Answers } from './list';
 
 /**
  * What a line is laid with wherever nobody says otherwise: its bed and stone, room beside it, cover, tape, tracer and fabric. Whether walls are held, what digs
- * it and what lies in the way are decisions and are left to whoever plans.
+ * it, what lies in the way and which line goes in are decisions and are left to whoever plans.
  */
-const USUAL = /^trench\./;
+const USUAL = /^trench\.(?!floods)/;
 /** A drain has to fall and to keep itself clean, however deep that takes it. */
 const FALLS = /^alignment\.(onCover|fall|velocity)$/;
 /** Room beside a trench nobody has measured yet, metres from its middle. */
@@ -56,10 +56,11 @@ function settled(job: Job, begun: Run): Run {
 export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
   const faults = answerFaults(answers);
   if (faults.length > 0) throw new InputError(faults);
-  const { name, length, surface, products, frost, end, every } = answers;
+  const { name, surface, products, frost, end, every, track } = answers;
   const lines = products.flatMap((product) => productWith(product, job.products) ?? []);
   const [lead] = lines;
   if (!lead || lines.length < products.length) throw new InputError([{ field: 'products', message: 'Choose a line of the catalogue.' }]);
+  const length = track ? bankLength(track, lead.minFall) : answers.length;
   const widest = Math.max(...lines.map(({ od }) => od));
   const base = blankRun({
     name: name.trim(),
@@ -82,9 +83,43 @@ export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
     })),
   };
   const fed = every === undefined ? run : { ...run, structures: withStructureEvery(run, 0, every, 'pole', newId) };
+  if (track) return settled(job, throughBank(fed, track, lead.minFall));
   const runsIn = end !== undefined && lead.minFall > 0 ? { ...fed, ...endingAt(fed, end, lead.minFall) } : fed;
   const [best] = lines.length > 1 ? arrangeLines(job, runsIn, 0, 0).offers : [];
   return settled(job, best ? applyPatches(runsIn, best.patches) : runsIn);
+}
+
+/** Slopes of a bank nobody has measured, and how far a pipe stands out of it: usual. Clear of the water by a foot; ruts as deep as a tyre's tread is tall. */
+const BANK = { side: 2, beyond: 0.6, freeboard: 0.3, rut: 0.05, axle: 'lorry' } as const;
+/** How far a pipe falls from ditch to ditch and how long it is for it: the slope to the outlet is longer by what it falls, metres. */
+const bankLength = ({ crown, height }: Track, fall: number): number =>
+  Math.ceil(((crown + 2 * BANK.side * height + 2 * BANK.beyond) / (1 - BANK.side * fall)) * 1000 - 1e-6) / 1000;
+type Track = NonNullable<Answers['track']>;
+
+/** A pipe from ditch to ditch under a track: bank and ditch as the ground, its inverts in the bed of the ditch. */
+function throughBank(run: Run, { crown, height, flow }: Track, fall: number): Run {
+  const { length } = extent(run);
+  const road = groundAt(run.stations, 0);
+  const upper = road - height;
+  // To the millimetre, and never flatter than its kind needs.
+  const lower = Math.floor((upper - fall * length) * 1000 + 1e-6) / 1000;
+  const slope = (upper - lower) / length;
+  const top = BANK.beyond + BANK.side * height;
+  const { side, beyond, freeboard, rut, axle } = BANK;
+  return {
+    ...run,
+    ...fallingRun(run, upper, lower),
+    stations: [
+      { station: 0, ground: upper },
+      { station: beyond, ground: upper - slope * beyond },
+      { station: top, ground: road },
+      { station: top + crown, ground: road },
+      { station: length - beyond, ground: lower + slope * beyond },
+      { station: length, ground: lower },
+    ],
+    flow: flow > 0 ? { area: 0, runoff: 0, rain: 0, extra: flow } : null,
+    culvert: { crown, road, side, beyond, freeboard, rut, axle, entrance: 'projecting', tail: null },
+  };
 }
 
 /** A run that falls to an invert so far below the ground at its end. It has to run in there: that end stays where it is. */

@@ -23,7 +23,8 @@ const answers = (change: Partial<Answers> & Pick<Answers, 'products'>): Answers 
 const avoidable = (id: BeginningId, ruleSet: (typeof ruleSetIds)[number], change: Partial<Answers> = {}) => {
   const job = blankJob('Yard', ruleSet);
   const usual = usualProducts(beginnings[id], ruleSet);
-  const run = beginRun(job, answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), ...change }), ids());
+  const track = id === 'culvert' ? { crown: 4, height: 1.2, flow: 0.02 } : undefined;
+  const run = beginRun(job, answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), track, ...change }), ids());
   expect(runErrors(run)).toEqual([]);
   return planRun(job, run)
     .findings.filter(
@@ -61,6 +62,23 @@ test.each([
     const said = planRun(job, run).findings.filter(({ code, severity }) => /^(trench|alignment)\./.test(code) && severity !== 'note');
     expect({ id: product.id, said: said.map((finding) => say(finding, readerOf(job)).what) }).toEqual({ id: product.id, said: [] });
   }
+});
+
+test('a culvert under a track 4.0 m wide and 1.2 m over the ditch: its length, its ends in the bed, clear of the water by how much', () => {
+  const job = blankJob('Yard', 'UK');
+  const track = { crown: 4, height: 1.2, flow: 0.06 };
+  const run = beginRun(job, answers({ products: ['drain-300'], surface: 'road', length: NaN, track }), ids());
+  // 8.8 m and 2 × 0.6 m on level ditches; 1:100 makes the slope to the outlet 0.2 m longer.
+  expect(run.stations.at(-1)?.station).toBeCloseTo(10 / (1 - 2 / 100), 2);
+  expect(run.stations[0]?.ground).toBeCloseTo(run.inverts[0]?.invert ?? NaN, 9);
+  expect(run.culvert).toMatchObject({ crown: 4, road: 10, side: 2, beyond: 0.6 });
+  const plan = planRun(job, run);
+  // The ends stand out of the ground: nothing is filled there, and nothing is less than nothing.
+  for (const volume of Object.values(plan.volumes)) if (typeof volume === 'number') expect(volume).toBeGreaterThanOrEqual(0);
+  expect(answerFaults(answers({ products: ['drain-300'], track: { crown: 0, height: 20, flow: 0 } })).map(({ field }) => field)).toEqual([
+    'crown',
+    'height',
+  ]);
 });
 
 test('frost is under the line: a water pipe begins below it', () => {

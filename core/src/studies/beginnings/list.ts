@@ -3,13 +3,13 @@ import type { FieldError } from '../../job/errors';
 import type { RuleSetId } from '../../rules';
 
 /** What is asked of a beginning besides its name, its length and what lies over it. */
-type Asked = 'product' | 'frost' | 'end' | 'every' | 'services';
+type Asked = 'product' | 'frost' | 'end' | 'every' | 'services' | 'track';
 
 /** A run as people say it before anything is planned. */
 export interface Beginning {
   /** As it is said. */
   title: string;
-  /** How its length is asked for. */
+  /** How its length is asked for; where a track is asked for it follows from that. */
   length: string;
   surface: Surface;
   asks: readonly Asked[];
@@ -53,9 +53,9 @@ export const beginnings = {
   },
   culvert: {
     title: 'Culvert under a drive',
-    length: 'From end to end of the pipe',
+    length: '',
     surface: 'road',
-    asks: ['product'],
+    asks: ['track', 'product'],
     products: { US: ['culvert-300', 'drain-300', 'concrete-450'], metric: ['culvert-300', 'concrete-300', 'concrete-450', 'drain-300'] },
   },
   shared: {
@@ -89,15 +89,24 @@ export interface Answers {
   end: number | undefined;
   /** From pole to pole; undefined: there are none. */
   every: number | undefined;
+  /** The track a culvert passes under: its width at the top, how high it is over the bed of the ditch; m³/s that come, 0: nobody knows. */
+  track?: { crown: number; height: number; flow: number } | undefined;
 }
 
 const wrong = (field: string, message: string): FieldError => ({ field, message });
 
 /** What is wrong with the answers, in sentences. */
-export function answerFaults({ name, length, products, end, every }: Answers): readonly FieldError[] {
+export function answerFaults({ name, length, products, end, every, track }: Answers): readonly FieldError[] {
   return [
     ...(name.trim() === '' ? [wrong('name', 'Give the run a name.')] : []),
-    ...(length >= 1 ? [] : [wrong('length', 'The length must be a metre at least.')]),
+    ...(track
+      ? [
+          ...(track.crown >= 0.5 && track.crown <= 60 ? [] : [wrong('crown', 'A track is 0.5 m to 60 m wide.')]),
+          ...(track.height >= 0.3 && track.height <= 10 ? [] : [wrong('height', 'The track is 0.3 m to 10 m over the bed of the ditch.')]),
+        ]
+      : length >= 1
+        ? []
+        : [wrong('length', 'The length must be a metre at least.')]),
     ...(products.length > 0 ? [] : [wrong('products', 'Choose what goes in.')]),
     ...(end === undefined || end > 0 ? [] : [wrong('end', 'The pipe runs in below the ground.')]),
     ...(every === undefined || every >= 1 ? [] : [wrong('every', 'At least 1 m from one pole to the next.')]),

@@ -115,7 +115,7 @@ describe('cables', () => {
   });
   test('the next size up that passes, of the same kind', () => {
     expect(nextSize(findProduct('lv-4x25'), ({ rating }) => rating >= 150)?.id).toBe('lv-4x50');
-    expect(nextSize(findProduct('lv-4x95'), () => true)).toBeUndefined();
+    expect(nextSize(findProduct('lv-4x400'), () => true)).toBeUndefined();
   });
   test('three cables of 20 mm in a bore of 60: 33 %, within 40 %, and they may jam', () => {
     expect(conduitFill(0.06, 0.02, 3)).toBeCloseTo(1 / 3, 9);

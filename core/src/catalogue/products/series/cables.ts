@@ -96,11 +96,6 @@ const FIBRES = [
   [96, 17, 0.24],
   [144, 20, 0.33],
 ] as const;
-const PAIRS = [
-  [10, 12, 0.15],
-  [20, 15, 0.24],
-  [50, 21, 0.5],
-] as const;
 const CONTROLS = [
   [12, 18.5, 0.65],
   [19, 22, 0.95],
@@ -205,12 +200,6 @@ export const cableSeries: readonly Product[] = [
     pull: { tension: 1500, sidewall: 2e3 },
     price: 1.5 + count / 24,
     stock: { form: 'drum', length: 1000 },
-  })),
-  ...PAIRS.map(([count, od, mass]): Product => ({
-    ...DATA,
-    ...{ id: `pairs-${count}`, name: `Telephone cable, ${count} pairs`, dn: mm(od), od: mm(od), mass, minBend: 12 * mm(od), tracer: false },
-    pull: { tension: 300, sidewall: 2e3 },
-    price: 1 + count / 5,
   })),
   ...CONTROLS.map(([count, od, mass]): Product => ({
     ...DATA,
