@@ -15,6 +15,8 @@ const gateIs = (page: Page, state: RegExp) => expect(page.getByRole('main').getB
 
 /** Types what is measured and enters it, where the field has the hand already. */
 async function measureBed(page: Page, millimetres: number): Promise<void> {
+  // A hand does not type into a field that still shows the reading before.
+  await expect(field(page, 'Bed there')).toHaveValue('');
   await field(page, 'Bed there').fill(String(millimetres));
   await press(page, 'Enter the bed');
 }
