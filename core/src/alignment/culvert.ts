@@ -1,6 +1,5 @@
 import type { Product } from '../catalogue';
-import type { Culvert, EntranceId } from '../job';
-import type { Run } from '../job';
+import type { Culvert, EntranceId, Run } from '../job';
 import { GRAVITY } from '../units';
 import { boreOf, designFlow } from './gravity';
 import type { ProfileColumns } from './profile';
@@ -74,6 +73,8 @@ export interface Headwater {
   rules: 'inlet' | 'outlet';
   /** Of the pipe full, metres a second. */
   velocity: number;
+  /** Critical depth, metres. */
+  critical: number;
 }
 
 /**
@@ -88,7 +89,7 @@ export function headwater(through: Through): Headwater {
   const outlet = (losses * velocity ** 2) / (2 * GRAVITY) + Math.max(tail, (dc + bore) / 2) - length * fall;
   const inlet = inletControl(through, dc);
   const depth = Math.max(inlet, outlet, 0);
-  return { inlet, outlet, depth, rules: inlet >= outlet ? 'inlet' : 'outlet', velocity };
+  return { inlet, outlet, depth, rules: inlet >= outlet ? 'inlet' : 'outlet', velocity, critical: dc };
 }
 
 /** Flow below which the inlet is not drowned and above which it is, as K_u·Q/(A·√D): between them a straight line. */
@@ -146,7 +147,7 @@ export function culvertReport(
   const needed = culvertLength(culvert, { inlet: culvert.road - up.invert, outlet: culvert.road - down.invert });
   const level = {
     inlet: up.invert + head.depth,
-    outlet: down.invert + Math.max(tail, Math.min(criticalDepth(boreOf(product), flow), boreOf(product))),
+    outlet: down.invert + Math.max(tail, head.critical),
   };
   return {
     ...{ culvert, inlet, invert, length, needed, flow, head, level },

@@ -36,12 +36,18 @@ export const wordsOf = (text: string): string[] =>
     .split(/[\s,()·]+/)
     .filter((word) => word !== '' && word !== 'mm' && word !== 'mm²' && word !== 'mm2');
 
-/** Everything a line is called by. */
-export const calledBy = ({ name, trade, family }: Product): string => {
+const known = new WeakMap<Product, string>();
+/** Everything a line is called by; worked out once a line, since it is asked at every key of a search. */
+export function calledBy(product: Product): string {
+  const before = known.get(product);
+  if (before !== undefined) return before;
+  const { name, trade, family } = product;
   const plain = name.toLowerCase();
   const also = ALSO.flatMap(([of, words]) => (plain.includes(of) ? [words] : []));
-  return wordsOf([name, trade ?? '', families[family].name, ...also].join(', ')).join(' ');
-};
+  const called = wordsOf([name, trade ?? '', families[family].name, ...also].join(', ')).join(' ');
+  known.set(product, called);
+  return called;
+}
 
 /** Is everything that was typed among these words? Figures as a whole, words by how they begin. @param called as {@link calledBy} gives it. */
 export function saysAll(called: string, typed: string): boolean {

@@ -1,9 +1,7 @@
-import type { Kept } from '../book';
-import { fillReport, type FillReport } from '../fill';
+import { fillReport, type FillInputs, type FillReport } from '../fill';
 import { joined, type Range } from '../geometry';
-import type { Job, Run } from '../job';
-import type { Rules } from '../rules';
-import { isPit, type Place } from '../trench';
+import type { Job } from '../job';
+import { isPit } from '../trench';
 import { asLaidOf, pointsExpected, tiePointsOf, type AsLaidPoint, type ExpectedPoint, type HeldPoint, type UnplacedPoint } from './points';
 import { recordTasks } from './wanting';
 
@@ -21,14 +19,7 @@ export interface RunRecord {
 }
 
 /** The record of a run by its issued plan and its book. @param now server's moment, ms. */
-export function recordOf(inputs: {
-  job: Job;
-  run: Run;
-  places: readonly Place[];
-  rules: Rules;
-  book: readonly Kept[];
-  now: number;
-}): RunRecord {
+export function recordOf(inputs: FillInputs & { job: Job }): RunRecord {
   const { job, run, places, book } = inputs;
   const fill = fillReport(inputs);
   const { points, unplaced } = asLaidOf(inputs);

@@ -1,4 +1,5 @@
 import { extent, fallingRun, groundAt, withStructureEvery } from '../../alignment';
+import { culvertLength } from '../../alignment/culvert';
 import { productWith } from '../../catalogue';
 import { applyPatches, blankLaidLine, blankRun, InputError, type Fix, type Job, type NewId, type Run } from '../../job';
 import { lookOf, mendsOf } from '../../plan';
@@ -93,7 +94,7 @@ export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
 const BANK = { side: 2, beyond: 0.6, freeboard: 0.3, rut: 0.05, axle: 'lorry' } as const;
 /** How far a pipe falls from ditch to ditch and how long it is for it: the slope to the outlet is longer by what it falls, metres. */
 const bankLength = ({ crown, height }: Track, fall: number): number =>
-  Math.ceil(((crown + 2 * BANK.side * height + 2 * BANK.beyond) / (1 - BANK.side * fall)) * 1000 - 1e-6) / 1000;
+  Math.ceil((culvertLength({ crown, ...BANK }, { inlet: height, outlet: height }) / (1 - BANK.side * fall)) * 1000 - 1e-6) / 1000;
 type Track = NonNullable<Answers['track']>;
 
 /** A pipe from ditch to ditch under a track: bank and ditch as the ground, its inverts in the bed of the ditch. */

@@ -1,5 +1,6 @@
 import { byConductor, CABLE, DATA, LEAST, lv, MV } from '../cables';
 import type { Conductor, Product } from '../types';
+import { mm } from './closed';
 
 /** Resistance of one copper conductor by its section in mm², mΩ/m at 20 °C. Source: IEC 60228, class 2. */
 const COPPER = [
@@ -111,7 +112,6 @@ const EARTHS = [
   [120, 14.2],
 ] as const;
 
-const mm = (value: number): number => value / 1000;
 const priced = (copperArea: number, mass: number): number => Math.round((copperArea * 0.12 + mass * 2) * 10) / 10;
 
 /** Sizes of cables, besides those that came first. */

@@ -36,3 +36,8 @@ export const inches = (size: number): string => {
 };
 /** A trade size in an id. @example inchId(1.25) // '1-25in' */
 export const inchId = (size: number): string => `${String(size).replace('.', '-')}in`;
+
+/** A table's millimetres in metres. */
+export const mm = (value: number): number => value / 1000;
+/** Short-term Young's moduli, pascals. */
+export const MODULUS = { pe: 0.8e9, pvc: 3e9, iron: 170e9, steel: 200e9 } as const;

@@ -1,7 +1,7 @@
 import { FOOT, INCH } from '../../../units';
 import { CONCRETE, DRAIN, FOUL, PERFORATED } from '../pipes';
 import type { Product } from '../types';
-import { DENSITY, fallOf, inches, inchId, ofSN, pipeMass, priced } from './closed';
+import { DENSITY, MODULUS, mm, fallOf, inches, inchId, ofSN, pipeMass, priced } from './closed';
 
 /** Outside diameter and wall, mm. Source: EN 1401, SN 8 (SDR 34). */
 const PVC_U = [
@@ -96,7 +96,6 @@ const LAND = [
   [200, 1.6],
 ] as const;
 
-const mm = (value: number): number => value / 1000;
 const solid = (id: string, name: string, od: number, wall: number, density: number, sn: number, perKilo: number): Product => {
   const mass = pipeMass(density, od, wall);
   return {
@@ -113,8 +112,6 @@ const solid = (id: string, name: string, od: number, wall: number, density: numb
   };
 };
 
-/** Young's modulus of steel, pascals. */
-const STEEL_E = 200e9;
 /** How much longer the sheet is than round, by the depth of its waves, mm. */
 const WAVES: Record<number, number> = { 13: 1.08, 26: 1.24 };
 const steel = (
@@ -131,7 +128,7 @@ const steel = (
     ...{ id, name, dn, od: dn + 2 * mm(depth), wall: mm(depth), minFall: fallOf(dn), roughness: 0.024, mass },
     material: 'metal',
     // Source: PS = E·I/(0.149·r³).
-    ring: { kind: 'flexible', strength: (STEEL_E * inertia * 1e-9) / (0.149 * (dn / 2) ** 3) },
+    ring: { kind: 'flexible', strength: (MODULUS.steel * inertia * 1e-9) / (0.149 * (dn / 2) ** 3) },
     price: priced(mass, 3),
     shapedBed: true,
     beds: ['sand', 'granular'],

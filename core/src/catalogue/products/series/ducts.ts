@@ -1,7 +1,7 @@
 import { FOOT, INCH } from '../../../units';
 import { COIL, DATA, DUCT, STICK } from '../ducts';
 import type { Product } from '../types';
-import { DENSITY, inches, inchId, pipeMass, priced, stiffnessOf } from './closed';
+import { DENSITY, MODULUS, mm, inches, inchId, pipeMass, priced, stiffnessOf } from './closed';
 import { SCHEDULES } from './pressure';
 
 /** Outside and wall, mm. Source: typical of smooth duct by EN 61386-24; flexible, with its wave: outside, whole wall, kg/m. */
@@ -28,9 +28,6 @@ const SUB = [
   [40, 3.7],
 ] as const;
 const FIRST = new Set(['conduit-2in', 'conduit-4in']);
-
-const mm = (value: number): number => value / 1000;
-const PVC_E = 3e9;
 
 /** Sizes of ducts and conduits, besides those that came first. */
 export const ductSeries: readonly Product[] = [
@@ -72,7 +69,7 @@ export const ductSeries: readonly Product[] = [
         minBend: 15 * mm(od),
       },
       ...{ mass, price: priced(mass, 6) },
-      ring: { kind: 'flexible', strength: stiffnessOf(0.8e9, mm(od), mm(wall)) },
+      ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pe, mm(od), mm(wall)) },
       stock: { form: 'coil', length: 300 },
     };
   }),
@@ -95,7 +92,7 @@ export const ductSeries: readonly Product[] = [
           mass,
           price: priced(mass, 3.5),
         },
-        ring: { kind: 'flexible', strength: stiffnessOf(PVC_E, od * INCH, wall * INCH) },
+        ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pvc, od * INCH, wall * INCH) },
         stock: { form: 'stick', length: 10 * FOOT },
       };
     }),

@@ -1,7 +1,7 @@
 import { FOOT, INCH } from '../../../units';
 import { FINE, GAS, HEAT, METAL, PE, pullPE, WATER } from '../pressure';
 import type { Product } from '../types';
-import { DENSITY, inches, inchId, pipeMass, priced, stiffnessOf } from './closed';
+import { DENSITY, MODULUS, mm, inches, inchId, pipeMass, priced, stiffnessOf } from './closed';
 
 /** Outside diameter and walls at SDR 11 and SDR 17, mm; 0 where it is not made. Source: EN 12201. */
 const PE_PIPE = [
@@ -103,9 +103,6 @@ const PEX = [
   [40, 5.5],
 ] as const;
 
-const mm = (value: number): number => value / 1000;
-/** Short-term moduli, pascals. */
-const [PE_E, PVC_E, IRON_E] = [0.8e9, 3e9, 170e9];
 /** Coils to 90 mm, sticks above. */
 const stockOf = (od: number): Product['stock'] => (od <= 0.0901 ? { form: 'coil', length: 100 } : { form: 'stick', length: 12 });
 const pe = (id: string, name: string, od: number, wall: number): Product => {
@@ -113,7 +110,7 @@ const pe = (id: string, name: string, od: number, wall: number): Product => {
   return {
     ...PE,
     ...{ id, name, dn: od, od, wall, mass, minBend: 25 * od, price: priced(mass, 6) },
-    ring: { kind: 'flexible', strength: stiffnessOf(PE_E, od, wall) },
+    ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pe, od, wall) },
     pull: pullPE(od, wall),
     stock: stockOf(od),
   };
@@ -123,7 +120,7 @@ const pvc = (id: string, name: string, od: number, wall: number, length = 6): Pr
   return {
     ...WATER,
     ...{ id, name, dn: od, od, wall, mass, minBend: 0, price: priced(mass, 4), pull: null },
-    ring: { kind: 'flexible', strength: stiffnessOf(PVC_E, od, wall) },
+    ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pvc, od, wall) },
     beds: [...FINE, 'granular'],
     stock: { form: 'stick', length },
   };
@@ -172,7 +169,7 @@ export const pressureSeries: readonly Product[] = [
     return {
       ...METAL,
       ...{ id: `ductile-${dn}`, name: `Ductile iron ${dn}`, material: 'metal', dn: mm(dn), od: mm(od), wall: mm(wall), mass, minBend: 0 },
-      ring: { kind: 'flexible', strength: stiffnessOf(IRON_E, mm(od), mm(wall)) },
+      ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.iron, mm(od), mm(wall)) },
       price: priced(mass, 2.4),
       beds: ['sand', 'sifted', 'granular'],
       stock: { form: 'stick', length: 6 },
