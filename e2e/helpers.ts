@@ -143,6 +143,23 @@ export async function step(page: Page, name: string): Promise<void> {
   if (await turn.isVisible()) await turn.click();
   await link.click();
 }
+/** Until what a form has told the device stands in its store: nobody reloads as fast as a test does. */
+export const onDevice = (page: Page): Promise<void> =>
+  page.evaluate(async () => {
+    await new Promise((painted) => requestAnimationFrame(() => setTimeout(painted)));
+    const db = await new Promise<IDBDatabase>((done, fail) => {
+      const opening = indexedDB.open('tamper');
+      opening.onsuccess = () => done(opening.result);
+      opening.onerror = () => fail(new Error('The store does not open.'));
+    });
+    // A write waits for those asked for before it.
+    await new Promise((done) => {
+      const last = db.transaction('own', 'readwrite');
+      last.objectStore('own').count();
+      last.oncomplete = done;
+    });
+    db.close();
+  });
 /** The address of the run a page is on, less its screen. */
 export const runAt = (page: Page): string => new URL(page.url()).pathname.replace(/(\/runs\/[^/]+).*/, '$1');
 

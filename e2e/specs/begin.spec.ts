@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newJob, open, saved, step, tab } from '../helpers';
+import { newJob, onDevice, open, saved, step, tab } from '../helpers';
 
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 /** From the page of a job to the questions of a beginning. */
@@ -112,6 +112,7 @@ test('answers that make no run say so and stay, through a turned phone and a rel
   await page.getByRole('menuitem', { name: 'Twin-wall drain 225' }).click();
   await page.setViewportSize({ width: 844, height: 390 });
   await expect(field(page, 'From its head to the chamber')).toHaveValue('14.5');
+  await onDevice(page);
   await page.reload();
   await expect(field(page, 'From its head to the chamber')).toHaveValue('14.5');
   await expect(page.getByRole('button', { name: 'What goes in: Twin-wall drain 225' })).toBeVisible();

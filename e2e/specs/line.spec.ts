@@ -27,9 +27,11 @@ test('on the plan a bend is touched in, dragged and typed; the rigid pipe asks f
   if (!box) throw new Error('no plan');
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
   const bend = page.getByRole('button', { name: 'Point 2 of the line' });
+  // Its fields open below and the drawing makes room: it is taken hold of where it has come to rest.
+  await expect(page.getByRole('textbox', { name: 'East' })).toBeVisible();
+  await bend.hover();
   const at = await bend.boundingBox();
   if (!at) throw new Error('no point');
-  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
   await page.mouse.down();
   await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2 - 60, { steps: 4 });
   await page.mouse.up();

@@ -1,8 +1,10 @@
 import { findProduct } from '../catalogue';
-import { blankJob, blankRun, applyPatches, runErrors, type Culvert, type Run } from '../job';
+import { loadSolver } from '../highs.testing';
+import { blankJob, blankRun, applyPatches, blankLaidLine, runErrors, type Culvert, type Run } from '../job';
 import { planRun } from '../plan';
 import { readerOf, say } from '../words';
-import { culvertCover, underRoad } from './bank';
+import { findGrade } from './grade';
+import { culvertCover, underRoad } from './cover';
 import { criticalDepth, culvertLength, culvertOf, culvertSticks, headwater, type Through } from './culvert';
 
 const track: Culvert = {
@@ -138,10 +140,48 @@ describe('a run that is a culvert', () => {
     const plan = planRun(job, run('drain-300', { freeboard: 0.9 }));
     const report = culvertOf(run('drain-300', { freeboard: 0.9 }), findProduct('drain-300'), plan.profile)!;
     expect(report.inlet).toBe('start');
-    expect(report.clear).toBeCloseTo(11.2 - (report.invert.inlet + report.head.depth), 12);
+    expect(report.water?.clear).toBeCloseTo(11.2 - (report.invert.inlet + (report.water?.head.depth ?? NaN)), 12);
     expect(said(run('drain-300', { freeboard: 0.9 }), 'trench.floods')?.severity).toBe('caution');
     expect(said(run('drain-300', {}, 5), 'alignment.capacity')).toBeUndefined();
     expect(said({ ...run('drain-300', {}, 5), culvert: null }, 'alignment.capacity')).toBeDefined();
+  });
+  test('nobody said what it must carry: nothing is said of its water, however low the road is', () => {
+    for (const unknown of [run('drain-225', { road: 10.1 }, 0), { ...run('drain-225', { road: 10.1 }), flow: null }]) {
+      expect(culvertOf(unknown, findProduct('drain-225'), planRun(job, unknown).profile)?.water).toBeUndefined();
+      expect(said(unknown, 'trench.floods')).toBeUndefined();
+    }
+  });
+  test('the next of its series is of its own family: a storm drain is no sewer', () => {
+    const small = run('drain-225', { road: 10.6 });
+    const sewer = {
+      ...findProduct('drain-225'),
+      id: 'own-sewer',
+      name: 'Sewer 400',
+      family: 'foul' as const,
+      dn: 0.4,
+      od: 0.47,
+      wall: 0.035,
+    };
+    const finding = planRun({ ...job, products: [sewer] }, small).findings.find(({ code }) => code === 'trench.floods');
+    expect(finding?.fixes[0]?.facts).not.toMatchObject({ name: 'Sewer 400' });
+  });
+  test('a cable beside it keeps its own cover and what that rests on, also below the frost', () => {
+    const one = run('drain-300');
+    const beside = { ...one, laid: [...one.laid, { ...blankLaidLine('Gate', 'lv-3x16', 'gate'), x: 0.4, up: 0.05 }] };
+    const cable = (frost: number) => {
+      const cold = { ...beside, reaches: beside.reaches.map((reach) => ({ ...reach, frost })) };
+      return planRun(job, cold).findings.find(({ code, with: other }) => code === 'trench.cover' && other?.id === 'gate');
+    };
+    expect(say(cable(0)!, readerOf(job)).basis).toMatch(/^Usual cable-owner practice; ask the owner/);
+    expect(say(cable(1.4)!, readerOf(job)).basis).toMatch(/^Frost depth set for this reach/);
+    expect(say(cable(1.4)!, readerOf(job)).what).toMatch(/wants 1\.40 m$/);
+  });
+  test('the grade is found with cover under the track alone', async () => {
+    // It runs out into the ditch: cover over its ends would put it below the bed.
+    const open = run('drain-300');
+    const one = { ...open, targets: { ...open.targets, receiving: 9.85 } };
+    const found = findGrade(job, one, { solver: await loadSolver() });
+    expect(found).toMatchObject({ kind: 'found' });
   });
   test('a pipe that ends in the bank says how long it has to be', () => {
     expect(said(run('drain-300'), 'trench.short')).toBeUndefined();

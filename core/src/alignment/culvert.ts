@@ -1,7 +1,7 @@
 import type { Product } from '../catalogue';
 import type { Culvert, EntranceId, Run } from '../job';
 import { GRAVITY } from '../units';
-import { boreOf, designFlow } from './gravity';
+import { boreOf, designFlow, roundSection } from './gravity';
 import type { ProfileColumns } from './profile';
 
 /**
@@ -34,18 +34,12 @@ export function culvertSticks(length: number, stick: number): CulvertSticks {
   return { sticks, couplers: sticks - 1, over: sticks * stick - length };
 }
 
-/** A round section filled to a depth: area m², width of the water m. */
-function filledTo(bore: number, depth: number): { area: number; top: number } {
-  const angle = 2 * Math.acos(1 - (2 * Math.min(depth, bore)) / bore);
-  return { area: (bore * bore * (angle - Math.sin(angle))) / 8, top: bore * Math.sin(angle / 2) };
-}
-
 /** Depth at which a flow passes a round pipe with the least energy, metres: Q²·T = g·A³. A flow too great for the pipe runs at its crown. */
 export function criticalDepth(bore: number, flow: number): number {
   let [low, high] = [0, bore];
   for (let i = 0; i < 60; i++) {
     const depth = (low + high) / 2;
-    const { area, top } = filledTo(bore, depth);
+    const { area, top } = roundSection(bore, depth / bore);
     if (flow * flow * top > GRAVITY * area ** 3) low = depth;
     else high = depth;
   }
@@ -99,7 +93,7 @@ const KU = 1.811;
 function inletControl({ bore, flow, fall, entrance }: Through, dc: number): number {
   const { k, m, c, y, slope } = entrances[entrance];
   const x = (KU * flow) / ((Math.PI / 4) * bore * bore * Math.sqrt(bore));
-  const { area } = filledTo(bore, dc);
+  const { area } = roundSection(bore, dc / bore);
   const head = area > 0 ? dc + (flow / area) ** 2 / (2 * GRAVITY) : 0;
   const free = (at: number) => head / bore + k * at ** m + slope * fall;
   const drowned = (at: number) => c * at * at + y + slope * fall;
@@ -118,15 +112,23 @@ export interface CulvertReport {
   length: number;
   needed: number;
   sticks: CulvertSticks;
+  /** Undefined until somebody has said what it must carry. */
+  water: CulvertWater | undefined;
+}
+/** What comes and how high it stands for it. */
+export interface CulvertWater {
+  /** m³/s. */
   flow: number;
   head: Headwater;
   /** Level of the water at the inlet and at the outlet. */
   level: { inlet: number; outlet: number };
   /** From that water up to the road, metres; below 0: it runs over it. */
   clear: number;
+  /** Nearer the road than it may come. */
+  floods: boolean;
 }
 
-/** @param ends station and invert at the run's two ends. @param flow m³/s. */
+/** @param ends station and invert at the run's two ends. @param flow m³/s; 0: nobody knows. */
 export function culvertReport(
   culvert: Culvert,
   product: Product,
@@ -138,22 +140,24 @@ export function culvertReport(
   const [up, down] = inlet === 'start' ? [a, b] : [b, a];
   const length = b.station - a.station;
   const invert = { inlet: up.invert, outlet: down.invert };
-  const tail = Math.max(0, (culvert.tail ?? -Infinity) - down.invert);
+  const needed = culvertLength(culvert, { inlet: culvert.road - up.invert, outlet: culvert.road - down.invert });
+  return {
+    ...{ culvert, inlet, invert, length, needed },
+    sticks: culvertSticks(Math.max(length, needed), product.stock.length),
+    water: flow > 0 ? waterOf(culvert, product, invert, length, flow) : undefined,
+  };
+}
+
+function waterOf(culvert: Culvert, product: Product, invert: CulvertReport['invert'], length: number, flow: number): CulvertWater {
+  const tail = Math.max(0, (culvert.tail ?? -Infinity) - invert.outlet);
   const head = headwater({
     bore: boreOf(product),
-    ...{ roughness: product.roughness, length, fall: (up.invert - down.invert) / length, flow, tail },
+    ...{ roughness: product.roughness, length, fall: (invert.inlet - invert.outlet) / length, flow, tail },
     entrance: culvert.entrance,
   });
-  const needed = culvertLength(culvert, { inlet: culvert.road - up.invert, outlet: culvert.road - down.invert });
-  const level = {
-    inlet: up.invert + head.depth,
-    outlet: down.invert + Math.max(tail, head.critical),
-  };
-  return {
-    ...{ culvert, inlet, invert, length, needed, flow, head, level },
-    sticks: culvertSticks(Math.max(length, needed), product.stock.length),
-    clear: culvert.road - level.inlet,
-  };
+  const level = { inlet: invert.inlet + head.depth, outlet: invert.outlet + Math.max(tail, head.critical) };
+  const clear = culvert.road - level.inlet;
+  return { flow, head, level, clear, floods: clear < culvert.freeboard - 1e-9 };
 }
 
 /** The culvert a run is, by where its leading line lies; undefined where it is none, or nothing flows in the line. */

@@ -7,15 +7,19 @@ export interface PipeFlow {
   flow: number;
 }
 
+/** A round section filled to a share of its bore, 0 to 1: area m², wetted perimeter and width of the water m. */
+export function roundSection(bore: number, filled: number): { area: number; wetted: number; top: number } {
+  const angle = 2 * Math.acos(1 - 2 * Math.min(1, filled));
+  return { area: (bore * bore * (angle - Math.sin(angle))) / 8, wetted: (bore * angle) / 2, top: bore * Math.sin(angle / 2) };
+}
+
 /**
  * Flow in a round pipe filled to a share of its bore, by Manning: v = (1/n)·R^⅔·√S, R = wetted area / wetted perimeter.
  * @param bore inside diameter, metres. @param fall ratio, 0 or more. @param filled share of the bore, 0 < filled ≤ 1.
  */
 export function manning(bore: number, fall: number, roughness: number, filled = 1): PipeFlow {
-  const angle = 2 * Math.acos(1 - 2 * Math.min(1, filled));
-  const area = (bore * bore * (angle - Math.sin(angle))) / 8;
-  const radius = area / ((bore * angle) / 2);
-  const velocity = (radius ** (2 / 3) * Math.sqrt(fall)) / roughness;
+  const { area, wetted } = roundSection(bore, filled);
+  const velocity = ((area / wetted) ** (2 / 3) * Math.sqrt(fall)) / roughness;
   return { velocity, flow: velocity * area };
 }
 

@@ -1,4 +1,4 @@
-import { kits, restsOn } from '../catalogue';
+import { kits } from '../catalogue';
 import { ByDepth, common, EPSILON, joinedPieces, largest, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
 import {
   kitChosen,
@@ -15,8 +15,7 @@ import {
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
 import type { Rules } from '../rules';
 import { tidy, widthFor } from './arrange';
-import { CULVERT_COVER_BASIS, underRoad } from '../alignment/bank';
-import { leastCover } from './cover';
+import { coveredStretch, leastCover } from '../alignment/cover';
 import { apartInRun, arrangedPatches, laidTogether, widthCeiling } from './joint';
 import { surfaceDepth } from './layers';
 import { otherSchools } from './schools';
@@ -243,7 +242,6 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
   name: string | undefined;
   cover: number;
   needed: number;
-  frost: boolean;
   basis: string;
   others: string[];
 }>[] {
@@ -251,12 +249,10 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
   return run.reaches.flatMap((reach, index) =>
     linesIn(placed, reach.from, reachEnd(run, index)).flatMap((line) => {
       const { product } = line;
-      const needed = leastCover(run, product, reach);
+      const { cover: needed, basis } = leastCover(run, line, reach);
       // Every line lies at its own height above the leading one.
       const higher = line.up + product.od - lead.product.od;
-      // A culvert's ends stand out of the bank: nothing passes there.
-      const within = run.culvert && line.leads ? underRoad(run, run.culvert) : line;
-      const { where, least } = below(profile, index, within, profile.cover, needed + higher);
+      const { where, least } = below(profile, index, coveredStretch(run, line), profile.cover, needed + higher);
       if (where.length === 0) return [];
       const cover = least - higher;
       return [
@@ -269,8 +265,7 @@ export function shallowLines({ job, run, placed, profile }: TrenchContext): Foun
             name: line.leads ? undefined : line.name,
             cover,
             needed,
-            frost: reach.frost > product.minCover[run.surface],
-            basis: run.culvert ? CULVERT_COVER_BASIS : restsOn(product.coverBasis, product, `minCover.${run.surface}`),
+            basis,
             others: otherSchools(
               job,
               line,

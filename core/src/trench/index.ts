@@ -1,6 +1,5 @@
 export * from './layers';
 export * from './width';
-export * from './cover';
 export * from './buckets';
 export * from './bedding';
 export * from './tapes';

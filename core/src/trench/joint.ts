@@ -18,7 +18,7 @@ import {
 import { isOpen, reachEnd } from '../alignment';
 import { resolveRules, type Rules } from '../rules';
 import { closePairs, type Arrangement, type Hole, type Piece, type LinePlace, type Problem } from './arrange';
-import { leastCover } from './cover';
+import { leastCover } from '../alignment/cover';
 import { apartRule, ownersApart, type ApartRule } from './distances';
 import { leastWidth, sideRoom, widthFloor } from './width';
 
@@ -72,7 +72,7 @@ export function jointProblem(
 ): Problem {
   const pieces = lines.map(({ product, leads }): Piece => ({
     od: product.od,
-    cover: leastCover(run, product, reach),
+    cover: leastCover(run, { product, leads }, reach).cover,
     side: sideRoom(rules, product, reach),
     rank: families[product.family].rank,
     ...(leads && leadTop !== undefined ? { top: leadTop } : {}),
@@ -107,7 +107,7 @@ const ROUNDED = 0.0015;
 export function laidTogether(job: Job, run: Run, rules: Rules, reachIndex: number, lines: readonly PlacedLine[]) {
   const reach = run.reaches[reachIndex] as Reach;
   const [lead] = lines as [PlacedLine];
-  const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead.product, reach);
+  const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead, reach).cover;
   const problem = jointProblem(job, run, rules, reach, lines, { leadTop });
   const places = linePlaces(lines, leadTop, lead.product.od);
   return { problem, places, close: closePairs(problem, places, ROUNDED) };

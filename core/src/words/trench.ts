@@ -54,13 +54,13 @@ export const trenchWords: Sentences<'trench'> = {
     why: 'Too wide and they do not reach the wall; too narrow and they do not go in.',
     basis: source || 'As typed here; the hire firm’s table rules',
   }),
-  'trench.cover': ({ facts: { name, cover, needed, frost, basis, others } }, reader) => ({
+  'trench.cover': ({ facts: { name, cover, needed, basis, others } }, reader) => ({
     what:
       cover < 0
         ? about(name, name ? 'it stands out of the ground' : 'the line stands out of the ground')
         : about(name, `cover is ${lengths(reader)(cover)}; this line wants ${lengths(reader)(needed)}`),
     why: `Spades, frost and wheels reach a shallow line.${otherSchools(others)}`,
-    basis: `${frost ? 'Frost depth set for this reach' : basis}; ${CHECK_CODE}`,
+    basis: `${basis}; ${CHECK_CODE}`,
   }),
   'trench.floods': ({ facts: { clear, freeboard, depth, by } }, reader) => ({
     what:

@@ -44,7 +44,8 @@ export const phases = {
   work: ['setout', 'dig', 'lay', 'fill', 'record', 'site'],
 } as const satisfies Record<string, readonly StepId[]>;
 export type Phase = keyof typeof phases;
-export const phaseOf = (step: StepId | undefined): Phase => (phases.plan.some((id) => id === step) ? 'plan' : 'work');
+/** Of a run whose step is not in the address yet: where it will lead, so the bar is not drawn twice. */
+export const phaseOf = (step: StepId | undefined): Phase => (phases.work.some((id) => id === step) ? 'work' : 'plan');
 export const tabsOf = <S extends StepId>(step: S): readonly { value: TabOf<S>; label: string }[] =>
   Object.entries(steps[step].tabs).map(([value, label]) => ({ value: value as TabOf<S>, label }));
 /** Where a step begins. */

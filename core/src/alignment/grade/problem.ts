@@ -1,9 +1,10 @@
 import { structureTypes } from '../../catalogue';
 import { keepOff, knownParts } from '../../existing';
-import { areaBesideWall, EPSILON, wallOffset } from '../../geometry';
+import { areaBesideWall, common, EPSILON, wallOffset } from '../../geometry';
 import { LEAST_APART, panelOf, type PlacedLine, type Reach, type Run, type Wall } from '../../job';
 import type { Rules } from '../../rules';
 import type { GradeTargets } from './targets';
+import { coveredStretch } from '../cover';
 import { extent, groundsAt, reachEnd } from '../ground';
 import { dropIn, flowDirection, levelsOn } from '../levels';
 import { isOpen } from '../bores';
@@ -97,9 +98,9 @@ function coversOf(run: Run, placed: readonly PlacedLine[], targets: GradeTargets
   const { wall } = leading(placed);
   return run.reaches.flatMap((reach, index) =>
     placed.flatMap((line) => {
-      const [from, to] = [Math.max(reach.from, line.from), Math.min(reachEnd(run, index), line.to)];
-      if (from >= to) return [];
-      const bare = groundStations(run, from, to).map((station) => {
+      const part = common({ from: reach.from, to: reachEnd(run, index) }, coveredStretch(run, line));
+      if (!part || part.from === part.to) return [];
+      const bare = groundStations(run, part.from, part.to).map((station) => {
         const { ground, finished } = groundsAt(run.stations, station);
         return { station, value: Math.min(ground, finished) - line.up - line.product.od + wall };
       });

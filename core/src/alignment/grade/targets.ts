@@ -1,5 +1,6 @@
 import type { PlacedLine, Run } from '../../job';
 import type { Rules } from '../../rules';
+import { leastCover } from '../cover';
 
 /** What the lines must hold, all of it given: metres and ratios. Levels are those of the leading line. */
 export interface GradeTargets {
@@ -13,13 +14,14 @@ export interface GradeTargets {
   clearance: number;
 }
 
+const NO_FROST = { frost: 0 };
 /** The targets of a run, with what it does not ask for taken from its lines and the rule set: the steepest that any needs, and the cover of each. */
 export function targetsOf(run: Run, placed: readonly PlacedLine[], rules: Rules): GradeTargets {
   const { minFall, maxFall, cover, receiving, incoming, maxDepth, clearance } = run.targets;
   return {
     minFall: minFall ?? Math.max(...placed.map(({ product }) => product.minFall)),
     maxFall,
-    cover: ({ product }) => cover ?? product.minCover[run.surface],
+    cover: (line) => cover ?? leastCover(run, line, NO_FROST).cover,
     receiving,
     incoming,
     maxDepth,

@@ -1,5 +1,6 @@
 import { INCH } from '../../units';
 import type { BeddingId } from '../bedding';
+import { MODULUS, stiffnessOf } from './series/closed';
 import type { Product } from './types';
 
 export const FINE: readonly BeddingId[] = ['sand', 'sifted', 'flowing'];
@@ -18,8 +19,7 @@ export const WATER = {
   shapedBed: false,
 } as const;
 export const PE = { ...WATER, beds: [...FINE, 'granular'], stock: { form: 'coil', length: 100 } } as const;
-/** PE of SDR 11: SN = E/12·(1/(SDR − 1))³ with E 0.8 GPa, as PS = 8·SN/0.149. */
-const SDR11 = { kind: 'flexible', strength: (8 * (0.8e9 / 12) * (1 / 10) ** 3) / 0.149 } as const;
+const SDR11 = { kind: 'flexible', strength: stiffnessOf(MODULUS.pe, 11, 1) } as const;
 /** Pull on PE: 9 N/mm² on the wall's section. */
 export const pullPE = (od: number, wall: number) => ({ tension: 9e6 * Math.PI * (od - wall) * wall, sidewall: 5e3 });
 const pe = (id: string, name: string, od: number, wall: number, mass: number, minBend: number, price: number, trade?: string): Product => ({

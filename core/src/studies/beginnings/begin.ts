@@ -1,4 +1,5 @@
 import { extent, fallingRun, groundAt, withStructureEvery } from '../../alignment';
+import { blankCulvert, USUAL_BANK } from '../../alignment/cover';
 import { culvertLength } from '../../alignment/culvert';
 import { productWith } from '../../catalogue';
 import { applyPatches, blankLaidLine, blankRun, InputError, type Fix, type Job, type NewId, type Run } from '../../job';
@@ -90,11 +91,10 @@ export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
   return settled(job, best ? applyPatches(runsIn, best.patches) : runsIn);
 }
 
-/** Slopes of a bank nobody has measured, and how far a pipe stands out of it: usual. Clear of the water by a foot; ruts as deep as a tyre's tread is tall. */
-const BANK = { side: 2, beyond: 0.6, freeboard: 0.3, rut: 0.05, axle: 'lorry' } as const;
 /** How far a pipe falls from ditch to ditch and how long it is for it: the slope to the outlet is longer by what it falls, metres. */
 const bankLength = ({ crown, height }: Track, fall: number): number =>
-  Math.ceil((culvertLength({ crown, ...BANK }, { inlet: height, outlet: height }) / (1 - BANK.side * fall)) * 1000 - 1e-6) / 1000;
+  Math.ceil((culvertLength({ crown, ...USUAL_BANK }, { inlet: height, outlet: height }) / (1 - USUAL_BANK.side * fall)) * 1000 - 1e-6) /
+  1000;
 type Track = NonNullable<Answers['track']>;
 
 /** A pipe from ditch to ditch under a track: bank and ditch as the ground, its inverts in the bed of the ditch. */
@@ -105,8 +105,8 @@ function throughBank(run: Run, { crown, height, flow }: Track, fall: number): Ru
   // To the millimetre, and never flatter than its kind needs.
   const lower = Math.floor((upper - fall * length) * 1000 + 1e-6) / 1000;
   const slope = (upper - lower) / length;
-  const top = BANK.beyond + BANK.side * height;
-  const { side, beyond, freeboard, rut, axle } = BANK;
+  const { side, beyond } = USUAL_BANK;
+  const top = beyond + side * height;
   return {
     ...run,
     ...fallingRun(run, upper, lower),
@@ -119,7 +119,7 @@ function throughBank(run: Run, { crown, height, flow }: Track, fall: number): Ru
       { station: length, ground: lower },
     ],
     flow: flow > 0 ? { area: 0, runoff: 0, rain: 0, extra: flow } : null,
-    culvert: { crown, road, side, beyond, freeboard, rut, axle, entrance: 'projecting', tail: null },
+    culvert: blankCulvert(crown, road),
   };
 }
 

@@ -14,12 +14,10 @@ export function culvertFloods({ job, run, rules, placed, profile, places }: Tren
 }>[] {
   const lead = placed[0] as PlacedLine;
   const report = culvertOf(run, lead.product, profile);
-  if (!report || report.clear >= report.culvert.freeboard - 1e-9) return [];
-  const { clear, head, culvert } = report;
-  const holds = (product: Product) => {
-    const other = culvertOf(run, product, profile);
-    return other !== undefined && other.clear >= other.culvert.freeboard - 1e-9;
-  };
+  if (!report?.water?.floods) return [];
+  const { culvert, water } = report;
+  const { clear, head } = water;
+  const holds = (product: Product) => culvertOf(run, product, profile)?.water?.floods === false;
   const next = [...job.products, ...products]
     .filter((one) => sameSeries(lead.product, one))
     .sort((a, b) => a.dn - b.dn)
@@ -38,6 +36,7 @@ export function culvertFloods({ job, run, rules, placed, profile, places }: Tren
 /** Larger ones of the same kind and make. */
 const sameSeries = (a: Product, b: Product): boolean =>
   b.kind === a.kind &&
+  b.family === a.family &&
   b.material === a.material &&
   b.drains === a.drains &&
   b.shapedBed === a.shapedBed &&

@@ -1,8 +1,8 @@
 import type { Plan } from '@tamper/core';
-import { AXLES } from '@tamper/core/bank';
-import { culvertOf, entrances, type CulvertReport } from '@tamper/core/culvert';
+import { AXLES, culvertAt } from '@tamper/core/least-cover';
+import { culvertOf, entrances, type CulvertReport, type CulvertWater } from '@tamper/core/culvert';
 import { productOf, type Culvert, type EntranceId } from '@tamper/core/job';
-import { bareUnit, formatBatterRatio, formatFlow, formatLength, parseBatter, parseLength } from '@tamper/core/units';
+import { bareUnit, formatBatterRatio, formatFlow, formatLength, parseBatter, parseLength, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -19,12 +19,8 @@ export function CulvertFields() {
   const plan = usePlanOnScreen();
   const { culvert } = run;
   if (!culvert) {
-    const highest = Math.max(...run.stations.map(({ ground, finished }) => finished ?? ground));
-    const value: Culvert = {
-      ...{ crown: 4, road: highest, side: 2, beyond: 0.6, entrance: 'projecting', tail: null, freeboard: 0.3, axle: 'lorry', rut: 0.05 },
-    };
     return (
-      <Button icon="plus" onPress={() => void apply([{ path: ['culvert'], value }])}>
+      <Button icon="plus" onPress={() => void apply([{ path: ['culvert'], value: culvertAt(run) }])}>
         It is a culvert
       </Button>
     );
@@ -91,17 +87,19 @@ function Reported({ profile }: { profile: Plan['profile'] }) {
   return report ? <Said report={report} /> : null;
 }
 
+function standing({ flow, head, clear }: CulvertWater, units: UnitSystem): string {
+  const metres = (value: number) => formatLength(value, units);
+  const road = clear < 0 ? `${metres(-clear)} over the road` : `the road is clear of it by ${metres(clear)}`;
+  return `${formatFlow(flow, units)}: water stands ${metres(head.depth)} over the inlet by its ${head.rules} (inlet ${metres(head.inlet)}, outlet ${metres(head.outlet)}), ${road}.`;
+}
+
 function Said({ report }: { report: CulvertReport }) {
   const { units } = useRunEdit().job;
-  const { head, clear, flow, needed, length, sticks } = report;
+  const { water, needed, length, sticks } = report;
   const metres = (value: number) => formatLength(value, units);
   return (
     <View role="list" aria-label="What the culvert comes to" style={{ gap: 4 }}>
-      <Text role="listitem">
-        {flow === 0
-          ? 'Say what it must carry: how high water stands follows from that.'
-          : `${formatFlow(flow, units)}: water stands ${metres(head.depth)} over the inlet by its ${head.rules} (inlet ${metres(head.inlet)}, outlet ${metres(head.outlet)}), ${clear < 0 ? `${metres(-clear)} over the road` : `the road is clear of it by ${metres(clear)}`}.`}
-      </Text>
+      <Text role="listitem">{water ? standing(water, units) : 'Say what it must carry: how high water stands follows from that.'}</Text>
       <Text role="listitem">
         {`Through the bank it takes ${metres(needed)}; it is ${metres(length)} long. ${sticks.sticks} ${sticks.sticks === 1 ? 'length' : 'lengths'}, ${sticks.couplers} ${sticks.couplers === 1 ? 'coupler' : 'couplers'}, ${metres(sticks.over)} over.`}
       </Text>

@@ -1,7 +1,7 @@
 import { designFlow, extent, legsOf, levelsOn, type Leg } from '@tamper/core/alignment';
 import { legFlows } from '@tamper/core/legFlows';
 import { productOf, type Reach, type Job, type Run } from '@tamper/core/job';
-import { leastCover } from '@tamper/core/trench';
+import { leastCover } from '@tamper/core/least-cover';
 import {
   formatFlow,
   formatGradient,
@@ -52,7 +52,7 @@ export function FallEditor() {
           label="Frost depth"
           value={reach.frost}
           path={[...path, 'frost']}
-          hint={`Least cover here ${formatLength(leastCover(run, product, reach), job.units)}`}
+          hint={`Least cover here ${formatLength(leastCover(run, { product, leads: true }, reach).cover, job.units)}`}
         />
       </Fields>
       {run.inverts.length > 0 ? <FixedLevels /> : null}

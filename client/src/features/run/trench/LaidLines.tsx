@@ -1,4 +1,5 @@
 import { families, ownersFor, utilityMarks, productWith } from '@tamper/core/catalogue';
+import { leastCover } from '@tamper/core/least-cover';
 import { mayLoopAt, placedLines, withKnownProducts, type LaidLine } from '@tamper/core/job';
 import { addedLine } from '@tamper/core/trench';
 import { bareUnit, figuresIn, formatLength, formatStation, parseCount, parseLength, parseStation } from '@tamper/core/units';
@@ -143,6 +144,7 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
   const product = productWith(laying.product, job.products);
   // Another line of the run may be in no catalogue any more.
   const placed = product ? placedLines(job, withKnownProducts(job, run)).find(({ id }) => id === laying.id) : undefined;
+  const least = placed && leastCover(run, placed, { frost: 0 });
   const owners = product ? ownersFor(product, job.owners) : [];
   const place = (label: string, key: 'x' | 'up', hint: string) => (
     <QuantityField
@@ -197,10 +199,10 @@ function OneLaidLine({ laying, lead, onGone }: { laying: LaidLine; lead: boolean
       )}
       {product?.kind === 'duct' ? <Holds laying={laying} /> : null}
       {product?.kind === 'duct' || product?.kind === 'cable' ? <Loops laying={laying} /> : null}
-      {placed ? (
+      {placed && least ? (
         <Text variant="bodySmall">
           {families[placed.product.family].name}. {formatLength(placed.product.od, job.units, 'size')} across; cover{' '}
-          {formatLength(placed.product.minCover[run.surface], job.units)} at least. {figuresIn(placed.product.coverBasis, job.units)}.
+          {formatLength(least.cover, job.units)} at least. {figuresIn(least.basis, job.units)}.
         </Text>
       ) : null}
       {lead ? null : (
