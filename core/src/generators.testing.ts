@@ -251,7 +251,7 @@ const reachOf = (
     method,
     ...sides,
     from,
-    levels: falls ? { kind: 'gravity' } : { kind: 'cover', cover: deep },
+    levels: falls ? { kind: 'gravity' } : fabric && method.kind === 'open' ? { kind: 'depth', depth: 2.5 + cover } : { kind: 'cover', cover: deep },
     bottomWidth: least + wider,
     tracer,
     plates: plates ? tiles : null,

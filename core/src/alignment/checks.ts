@@ -56,7 +56,7 @@ const legSubject = (run: Run, leg: Leg): Subject => ({
 
 /** A gravity pipe on constant cover follows every rise of the ground. */
 export const pipeOnCover = ofEvery(({ run, product, profile }): Found<{ least: number }>[] => {
-  if (product.minFall === 0 || run.reaches.every(({ levels }) => levels.kind !== 'cover')) return [];
+  if (product.minFall === 0 || run.reaches.every(({ levels }) => levels.kind === 'gravity')) return [];
   return [{ severity: 'caution', where: [], facts: { least: product.minFall }, fixes: steeperFixes(run, profile, product.minFall) }];
 });
 
@@ -203,7 +203,7 @@ export const sharpSteps = ofEvery(({ run, product, profile }): Found<{ radius: n
   const { station, invert, reach } = profile;
   const sharp: { from: number; to: number }[] = [];
   for (let i = 1; i + 1 < station.length; i++) {
-    if (run.reaches[reach[i] as number]?.levels.kind !== 'cover') continue;
+    if (run.reaches[reach[i] as number]?.levels.kind === 'gravity') continue;
     const [before, after] = [(station[i] as number) - (station[i - 1] as number), (station[i + 1] as number) - (station[i] as number)];
     if (before < EPSILON || after < EPSILON) continue;
     const turn =

@@ -19,7 +19,8 @@ export interface Levels extends Grounds {
 }
 
 /**
- * Levels where the line lies by constant cover (crown = lower ground − cover) or falls between fixed inverts. A bore does not follow
+ * Levels where the line lies by constant cover (crown = lower ground − cover), where its trench has a depth under the finished level, or where it falls
+ * between fixed inverts. A bore does not follow
  * the ground: between the ends of its reach, where its cover holds, it is straight, or dips below that between its pits.
  * Source: trench bottom = invert − wall thickness − bedding, less what other lines of the reach lie lower; depth = ground − bottom;
  * cover = ground − top outside.
@@ -28,17 +29,34 @@ export interface Levels extends Grounds {
 export function levelsAt(run: Run, product: Product, reach: Reach, station: number, grounds = groundsAt(run.stations, station)): Levels {
   const { ground, finished } = grounds;
   const lower = Math.min(ground, finished);
-  const invert =
-    reach.levels.kind === 'gravity'
-      ? invertBetween(run.inverts, station)
-      : (reach.method.kind === 'bored' ? chordOf(run, reach, station) - dipOf(run, reach, station) : lower) -
-        reach.levels.cover -
-        product.od +
-        product.wall;
+  const invert = invertAt(run, product, reach, station, grounds);
   const crown = invert - product.wall + product.od;
   const bottom = invert - product.wall - dropIn(run, reach) - reach.bedding;
   return { ground, finished, invert, crown, bottom, depth: ground - bottom, cover: lower - crown };
 }
+
+function invertAt(run: Run, product: Product, reach: Reach, station: number, { ground, finished }: Grounds): number {
+  const { levels, method } = reach;
+  if (levels.kind === 'gravity') return invertBetween(run.inverts, station);
+  if (levels.kind === 'depth') return finished - levels.depth + reach.bedding + dropIn(run, reach) + product.wall;
+  const under = method.kind === 'bored' ? chordOf(run, reach, station) - dipOf(run, reach, station) : Math.min(ground, finished);
+  return under - levels.cover - product.od + product.wall;
+}
+
+/** From the top of the leading line down to the bottom of its trench, metres. */
+export const crownToBottom = (run: Run, reach: Reach, { od }: Pick<Product, 'od'>): number => od + dropIn(run, reach) + reach.bedding;
+/** Least cover a reach holds over its leading line by how it is entered; undefined where the line falls. Metres. */
+export function coverHeld(run: Run, reach: Reach, lead: Pick<Product, 'od'>): number | undefined {
+  const { levels } = reach;
+  if (levels.kind === 'gravity') return undefined;
+  return levels.kind === 'cover' ? levels.cover : levels.depth - raisedIn(run, reach) - crownToBottom(run, reach, lead);
+}
+/** Most by which the ground of a reach will be raised, metres: until then cover is counted from the lower one. */
+const raisedIn = (run: Run, reach: Reach): number => mostApart(run, reach, ({ ground, finished }) => finished - ground);
+
+/** The levels of a reach that hold a cover over its leading line, in the way it is entered. */
+export const heldAt = (run: Run, reach: Reach, lead: Pick<Product, 'od'>, cover: number): Reach['levels'] =>
+  reach.levels.kind === 'depth' ? { kind: 'depth', depth: cover + raisedIn(run, reach) + crownToBottom(run, reach, lead) } : { kind: 'cover', cover };
 
 /**
  * How far the lowest line of a reach lies under the leading one, metres. The whole reach is dug to it, also where that line goes only part of
@@ -51,6 +69,13 @@ export function dropIn(run: Run, reach: Reach): number {
     if ((line.to ?? Infinity) > reach.from && (line.from ?? -Infinity) < reachEndOf(run, reach)) drop = -line.up;
   }
   return drop;
+}
+
+/** The most that two grounds lie apart anywhere in a reach, and never less than nothing, metres. Between stations both are straight. */
+export function mostApart(run: Run, reach: Reach, apart: (grounds: Grounds) => number): number {
+  const end = reachEndOf(run, reach);
+  const inside = run.stations.map(({ station }) => station).filter((station) => station > reach.from && station < end);
+  return Math.max(0, ...[reach.from, ...inside, end].map((station) => apart(groundsAt(run.stations, station))));
 }
 
 /** Where a reach ends, metres. */

@@ -122,8 +122,9 @@ function mustBeDiggable(run: Run, columns: ProfileColumns): void {
     if ((columns.invert[i] as number) <= highest && !deep) continue;
     const station = columns.station[i] as number;
     const reach = columns.reach[i] as number;
+    const kind = run.reaches[reach]?.levels.kind;
     const field =
-      run.reaches[reach]?.levels.kind === 'cover' ? `reaches[${reach}].levels.cover` : `inverts[${nearestFixed(run, station)}].invert`;
+      kind === undefined || kind === 'gravity' ? `inverts[${nearestFixed(run, station)}].invert` : `reaches[${reach}].levels.${kind}`;
     if (deep) {
       const depth = `${formatLength(columns.depth[i] as number, 'metric')} deep; ${formatLength(MAX_DEPTH, 'metric')} is the most that is planned here`;
       throw new InputError([{ field, message: `At ${formatStation(station, 'metric')} it would be ${depth}. Has a digit slipped?` }]);

@@ -353,7 +353,7 @@ export function writeLandXml(job: Job, runs: readonly Run[], at: string): string
         start,
         ...run.reaches.map(({ from }) => from),
         ...run.inverts.map(({ station }) => station),
-        ...(run.reaches.some(({ levels }) => levels.kind === 'cover') ? run.stations.map(({ station }) => station) : []),
+        ...(run.reaches.some(({ levels }) => levels.kind !== 'gravity') ? run.stations.map(({ station }) => station) : []),
         start + length,
       ]),
     ].sort((a, b) => a - b);

@@ -46,6 +46,7 @@ export interface FixFacts {
   planWide: { width: number };
   layAtFall: { fall: number };
   cover: { cover: number };
+  dig: { depth: number };
   lower: { by: number };
   tidy: object;
   bed: { thickness: number };

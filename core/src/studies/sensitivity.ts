@@ -20,7 +20,7 @@ export function sensitiveDecisions(job: Job, run: Run, lineId: string): string[]
 /** The run with its nearest end brought to a cover over the line there. */
 function ledTo(run: Run, station: number, cover: number): Run {
   const { start, end, length } = extent(run);
-  if (run.reaches.some(({ levels }) => levels.kind === 'cover') || run.inverts.length === 0)
+  if (run.reaches.some(({ levels }) => levels.kind !== 'gravity') || run.inverts.length === 0)
     return { ...run, reaches: run.reaches.map((reach) => ({ ...reach, levels: { kind: 'cover', cover } })) };
   const atEnd = station - start > length / 2 || (station === start + length / 2 && flowDirection(run) === 1);
   const index = atEnd ? run.inverts.length - 1 : 0;

@@ -286,6 +286,10 @@ function coverFixes(run: Run, reach: Reach, missing: number): Fix[] {
     const cover = reach.levels.cover + missing;
     return [{ code: 'cover', facts: { cover }, patches: [{ path: ['reaches', reach.id, 'levels', 'cover'], value: cover }] }];
   }
+  if (reach.levels.kind === 'depth') {
+    const depth = reach.levels.depth + missing;
+    return [{ code: 'dig', facts: { depth }, patches: [{ path: ['reaches', reach.id, 'levels', 'depth'], value: depth }] }];
+  }
   if (run.inverts.some(({ keep }) => keep)) return [];
   const inverts = run.inverts.map((level) => ({ ...level, invert: level.invert - missing }));
   return [{ code: 'lower', facts: { by: missing }, patches: [{ path: ['inverts'], value: inverts }] }];

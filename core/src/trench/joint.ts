@@ -15,7 +15,7 @@ import {
   type Reach,
   type Run,
 } from '../job';
-import { isOpen, reachEnd } from '../alignment';
+import { coverHeld, heldAt, isOpen, reachEnd } from '../alignment';
 import { resolveRules, type Rules } from '../rules';
 import { closePairs, type Arrangement, type Hole, type Piece, type LinePlace, type Problem } from './arrange';
 import { leastCover } from '../alignment/cover';
@@ -107,7 +107,7 @@ const ROUNDED = 0.0015;
 export function laidTogether(job: Job, run: Run, rules: Rules, reachIndex: number, lines: readonly PlacedLine[]) {
   const reach = run.reaches[reachIndex] as Reach;
   const [lead] = lines as [PlacedLine];
-  const leadTop = reach.levels.kind === 'cover' ? reach.levels.cover : leastCover(run, lead, reach).cover;
+  const leadTop = coverHeld(run, reach, lead.product) ?? leastCover(run, lead, reach).cover;
   const problem = jointProblem(job, run, rules, reach, lines, { leadTop });
   const places = linePlaces(lines, leadTop, lead.product.od);
   return { problem, places, close: closePairs(problem, places, ROUNDED) };
@@ -161,13 +161,11 @@ export function arrangedPatches(
     if (!isOpen(reach) || passing.length === 0) return reach;
     const here = index === reachIndex;
     const least = widthFloor(rules, passing, reach, 0);
-    const cover = reach.levels.kind === 'cover' ? coverFor(reach.levels.cover, lead.top) : 0;
+    const held = coverHeld(run, reach, { od: leadOd });
+    const asked = held === undefined ? 0 : coverFor(held, lead.top);
     return {
       ...reach,
-      levels:
-        reach.levels.kind === 'cover'
-          ? { kind: 'cover' as const, cover: here ? cover : Math.max(reach.levels.cover, cover) }
-          : reach.levels,
+      levels: held === undefined ? reach.levels : heldAt({ ...run, laid }, reach, { od: leadOd }, here ? asked : Math.max(held, asked)),
       bottomWidth: here ? centimetre(Math.max(found.width, least)) : Math.max(reach.bottomWidth, centimetre(least)),
     };
   });

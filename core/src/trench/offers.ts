@@ -1,6 +1,6 @@
 import { largest, smallest, trenchArea, wallOffset } from '../geometry';
 import { InputError, placedLines, linesIn, type Job, type PlacedLine, type Patch, type Reach, type Run } from '../job';
-import { groundsAt, isOpen, levelsAt, reachEnd } from '../alignment';
+import { isOpen, levelsAt, mostApart, reachEnd } from '../alignment';
 import { resolveRules, type Rules } from '../rules';
 import { formatLength, type UnitSystem } from '../units';
 import { areaFor, bestArrangements, type Arrangement, type Effort, type Problem } from './arrange';
@@ -63,17 +63,7 @@ export function arrangeLines(job: Job, run: Run, reachIndex: number, station: nu
 }
 
 /** How much deeper a line on constant cover is dug anywhere in a reach than its cover says, metres: where the ground there is will be cut. */
-function raisedOver(run: Run, index: number): number {
-  const reach = run.reaches[index] as Reach;
-  const end = reachEnd(run, index);
-  const inside = run.stations.map(({ station }) => station).filter((station) => station > reach.from && station < end);
-  return largest(
-    [reach.from, ...inside, end].map((station) => {
-      const { ground, finished } = groundsAt(run.stations, station);
-      return Math.max(0, ground - finished);
-    }),
-  );
-}
+const raisedOver = (run: Run, index: number): number => mostApart(run, run.reaches[index] as Reach, ({ ground, finished }) => ground - finished);
 
 /** Least and most cover of the leading line in a reach, metres: at the least the others have least room over it. */
 function leadCovers(run: Run, index: number, lead: PlacedLine): { least: number; most: number } {

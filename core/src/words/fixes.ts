@@ -24,6 +24,7 @@ const labels: { [K in FixCode]: (facts: FixFacts[K], reader: Pick<Reader, 'units
   planWide: ({ width }, reader) => `Plan ${lengths(reader)(width)} wide`,
   layAtFall: ({ fall }, { units }) => `Fall ${formatGradient(fall, units)}`,
   cover: ({ cover }, reader) => `Cover ${lengths(reader)(cover)}`,
+  dig: ({ depth }, reader) => `Dig ${lengths(reader)(depth)} deep`,
   lower: ({ by }, reader) => `Lower the line by ${lengths(reader)(by)}`,
   tidy: () => 'Tidy: move them apart',
   bed: ({ thickness }, reader) => `Bed ${lengths(reader)(thickness, 'size')}`,

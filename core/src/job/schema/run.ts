@@ -128,6 +128,12 @@ export const runSchema = runShape.superRefine((run, context) => {
   if (run.inverts.length < 2 && run.reaches.some(({ levels }) => levels.kind === 'gravity'))
     context.addIssue({ code: 'custom', path: ['inverts'], message: 'A line that falls needs its invert at two stations at least.' });
   run.reaches.forEach(({ levels, method }, index) => {
+    if (levels.kind === 'depth' && method.kind === 'bored')
+      context.addIssue({
+        code: 'custom',
+        path: ['reaches', index, 'levels'],
+        message: 'A bore has no trench to be so deep: it goes by cover or by inverts.',
+      });
     if (levels.kind === 'gravity' && method.kind === 'bored' && method.bow)
       context.addIssue({
         code: 'custom',

@@ -1,4 +1,4 @@
-import { designFlow, extent, legsOf, levelsOn, type Leg } from '@tamper/core/alignment';
+import { coverHeld, designFlow, extent, legsOf, levelsOn, type Leg } from '@tamper/core/alignment';
 import { legFlows } from '@tamper/core/legFlows';
 import { productOf, type Reach, type Job, type Run } from '@tamper/core/job';
 import { leastCover } from '@tamper/core/least-cover';
@@ -31,8 +31,9 @@ export function FallEditor() {
   const reach = run.reaches[reachIndex] as Reach;
   const product = productOf(job, run);
   const path = ['reaches', reach.id];
-  const choose = (kind: 'cover' | 'gravity') =>
-    kind === reach.levels.kind ? undefined : apply(kind === 'cover' ? byCover(job, run, reach) : byGravity(job, run, reach));
+  const choose = (kind: Reach['levels']['kind']) => {
+    if (kind !== reach.levels.kind) apply(kind === 'gravity' ? byGravity(job, run, reach) : byGround(job, run, reach, kind));
+  };
   return (
     <>
       <Choice
@@ -41,12 +42,21 @@ export function FallEditor() {
         onChange={choose}
         options={[
           { value: 'cover', label: 'Cover' },
+          { value: 'depth', label: 'Depth' },
           { value: 'gravity', label: 'Inverts' },
         ]}
       />
       <Fields>
         {reach.levels.kind === 'cover' ? (
           <LengthField label="Cover over the line" value={reach.levels.cover} path={[...path, 'levels', 'cover']} />
+        ) : null}
+        {reach.levels.kind === 'depth' ? (
+          <LengthField
+            label="Depth of the trench"
+            value={reach.levels.depth}
+            path={[...path, 'levels', 'depth']}
+            hint={`Under the finished level; over the line ${formatLength(coverHeld(run, reach, product) ?? 0, job.units)}`}
+          />
         ) : null}
         <LengthField
           label="Frost depth"
@@ -63,10 +73,11 @@ export function FallEditor() {
   );
 }
 
-/** The reach on the cover it has where it starts. */
-const byCover = (job: Job, run: Run, { id, from }: Reach) => {
-  const { cover } = levelsOn(run, productOf(job, run), from);
-  return [{ path: ['reaches', id, 'levels'], value: { kind: 'cover', cover: Math.max(0, cover) } }];
+/** The reach on the cover, or the depth under the finished level, that it has where it starts. */
+const byGround = (job: Job, run: Run, { id, from }: Reach, kind: 'cover' | 'depth') => {
+  const { cover, finished, bottom } = levelsOn(run, productOf(job, run), from);
+  const value = kind === 'cover' ? { kind, cover: Math.max(0, cover) } : { kind, depth: finished - bottom };
+  return [{ path: ['reaches', id, 'levels'], value }];
 };
 
 /** The reach falling, from where the line lies at both ends of the run now. */
