@@ -19,6 +19,7 @@ const floors = [
   'protection',
   'machine',
   'spoil',
+  'purposes',
   'boring',
   'plan',
   'estimate',

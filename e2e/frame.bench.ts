@@ -342,7 +342,7 @@ async function jobOfRuns(page: Page, count: number, photos: number): Promise<{ a
   const id = crypto.randomUUID();
   const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...demoFile.job, name: 'Year' }, runs, book: [], revisions: [] };
   await ok(page.request.post(`${url}/api/jobs/import`, { data: { id, file } }));
-  const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
+  const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs?limit=${count}`)).json()) as { items: { id: string }[] };
   const { buffer } = await trenchShot('Packed');
   let entries = 0;
   for (const { id: runId } of items) {

@@ -52,6 +52,7 @@ import {
   type Structure,
   type Wall,
   type EntranceId,
+  fittingKinds,
 } from './job';
 import { tryPlan } from './plan/plan';
 
@@ -251,12 +252,17 @@ const reachOf = (
     method,
     ...sides,
     from,
-    levels: falls ? { kind: 'gravity' } : fabric && method.kind === 'open' ? { kind: 'depth', depth: 2.5 + cover } : { kind: 'cover', cover: deep },
+    levels: falls
+      ? { kind: 'gravity' }
+      : fabric && method.kind === 'open'
+        ? { kind: 'depth', depth: 2.5 + cover }
+        : { kind: 'cover', cover: deep },
     bottomWidth: least + wider,
     tracer,
     plates: plates ? tiles : null,
     tapes: tapes.flatMap(({ of, ...tape }, i) => (tapes.findIndex((one) => one.of === of) === i ? [{ id: `l${of + 1}`, ...tape }] : [])),
     fabric,
+    toSurface: fabric && tracer,
     endsBack,
     ...(brief === null ? {} : steepForShort(brief)),
   };
@@ -419,6 +425,40 @@ const anyParts = fc.record({
     }),
   ),
   flow: sometimes(fc.record({ area: metres(0, 20_000), runoff: metres(0, 1), rain: fc.constant(50 / 3.6e6), extra: metres(0, 0.01) })),
+  landDrain: sometimes(
+    fc.record({
+      solid: fc.array(part, { maxLength: 3 }),
+      outlet: fc.constantFrom('daylight' as const, 'emitter' as const, 'soakaway' as const),
+      pores: metres(0.2, 0.5),
+      infiltration: sometimes(fc.constantFrom(0, 1e-7, 1e-5, 1e-3)),
+      storm: fc.constantFrom(900, 3600, 86_400),
+    }),
+  ),
+  house: sometimes(
+    fc.record({
+      end: fc.constantFrom('start' as const, 'end' as const),
+      level: sometimes(metres(7, 11)),
+      sleeve: metres(0.03, 0.3),
+      onePiece: fc.boolean(),
+      fittings: fc.array(fc.constantFrom(...fittingKinds), { maxLength: 4 }),
+      drains: fc.array(fc.tuple(share, metres(0.1, 1)), { maxLength: 2 }),
+    }),
+  ),
+  loops: sometimes(
+    fc.record({
+      layout: fc.constantFrom('bores' as const, 'trenches' as const),
+      count: fc.integer({ min: 1, max: 24 }),
+      each: metres(20, 200),
+      pipe: fc.constantFrom('loop-32', 'loop-40', 'nowhere'),
+      spacing: metres(1, 8),
+      way: metres(0, 60),
+      flow: metres(0.05, 0.6).map((litres) => litres / 1000),
+      fluid: fc.constantFrom('water' as const, 'glycol' as const, 'ethanol' as const),
+      returns: fc.constantFrom('direct' as const, 'reverse' as const),
+      valves: fc.constantFrom('none' as const, 'pairs' as const, 'each' as const),
+      purge: sometimes(metres(0.5, 8).map((litres) => litres / 1000)),
+    }),
+  ),
 });
 type AnyParts = typeof anyParts extends fc.Arbitrary<infer T> ? T : never;
 
@@ -532,6 +572,19 @@ function runOf(parts: AnyParts): Run {
     access: parts.access,
     flow: parts.flow,
     culvert: parts.culvert,
+    landDrain: parts.landDrain && { ...parts.landDrain, solid: numbered(parts.landDrain.solid.map(stretch), 'o') },
+    house: parts.house && {
+      ...parts.house,
+      fittings: numbered(
+        parts.house.fittings.map((kind) => ({ kind })),
+        'f',
+      ),
+      drains: numbered(
+        parts.house.drains.map(([where, width]) => ({ station: at(where), width })),
+        'd',
+      ),
+    },
+    loops: parts.loops,
     water: parts.water === null ? [] : [{ station: start, level: parts.water }],
     conditions: {
       ...blankConditions(),

@@ -9,14 +9,16 @@ export interface LeastCover {
 }
 /**
  * Cover a line needs in a reach: for its kind under this surface, or below the frost where that goes deeper. A culvert is the run's leading line: what
- * passes over it, its size and the ruts say; what lies beside it is a line as anywhere.
+ * passes over it, its size and the ruts say; what lies beside it is a line as anywhere. A land drain asks for none where nothing drives.
  */
 export function leastCover(
-  { surface, culvert }: Pick<Run, 'surface' | 'culvert'>,
+  { surface, culvert, landDrain }: Pick<Run, 'surface' | 'culvert' | 'landDrain'>,
   { product, leads }: Pick<PlacedLine, 'product' | 'leads'>,
   { frost }: Pick<Reach, 'frost'>,
 ): LeastCover {
   if (culvert && leads) return { cover: culvertCover(culvert, product), basis: CULVERT_COVER_BASIS };
+  // It lies as high as the water it is to take, in stone up to the turf.
+  if (landDrain && leads && surface === 'field') return { cover: 0, basis: 'A land drain in a field has no least cover' };
   return frost > product.minCover[surface]
     ? { cover: frost, basis: 'Frost depth set for this reach' }
     : { cover: product.minCover[surface], basis: restsOn(product.coverBasis, product, `minCover.${surface}`) };

@@ -56,7 +56,9 @@ const raisedIn = (run: Run, reach: Reach): number => mostApart(run, reach, ({ gr
 
 /** The levels of a reach that hold a cover over its leading line, in the way it is entered. */
 export const heldAt = (run: Run, reach: Reach, lead: Pick<Product, 'od'>, cover: number): Reach['levels'] =>
-  reach.levels.kind === 'depth' ? { kind: 'depth', depth: cover + raisedIn(run, reach) + crownToBottom(run, reach, lead) } : { kind: 'cover', cover };
+  reach.levels.kind === 'depth'
+    ? { kind: 'depth', depth: cover + raisedIn(run, reach) + crownToBottom(run, reach, lead) }
+    : { kind: 'cover', cover };
 
 /**
  * How far the lowest line of a reach lies under the leading one, metres. The whole reach is dug to it, also where that line goes only part of

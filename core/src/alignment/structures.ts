@@ -43,3 +43,15 @@ export function withStructureEvery(
     run.structures,
   );
 }
+
+/** Ends of a run where no end section stands yet, stations. */
+export const endSectionsMissing = (run: Pick<Run, 'structures' | 'stations'>): number[] => {
+  const ends = [run.stations[0]?.station ?? 0, run.stations.at(-1)?.station ?? 0];
+  return ends.filter((end) => !run.structures.some((one) => one.kind === 'endSection' && Math.abs(one.station - end) < LEAST_APART));
+};
+/** The run's structures with an end section in its pit at both ends. @param id makes one. */
+export const withEndSections = (run: Pick<Run, 'structures' | 'stations'>, id: () => string): Structure[] =>
+  endSectionsMissing(run).reduce<Structure[]>(
+    (structures, station) => withStructure({ structures }, structureAt({ structures }, station, 'endSection', id())),
+    run.structures,
+  );

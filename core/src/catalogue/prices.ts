@@ -22,6 +22,9 @@ export const structurePrices: Record<StructureKind, number> = {
   trial: 0,
   joint: 0,
   sump: 0,
+  rodding: 40,
+  soakaway: 0,
+  endSection: 120,
 };
 /** A roll of tape, a m of tracer wire, a plate, a m² of fabric, a m³ of fill brought. */
 export const coveringPrices = { tape: 9, tracer: 0.4, plate: 4, fabric: 1.2, fill: 28 } as const;

@@ -1,7 +1,7 @@
 import { levelsAt, reachIndexAt } from '../alignment';
 import { EPSILON } from '../geometry';
 import { linesIn, placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
-import { dropOf, isPit, layerHeights, surfaceDepth, type Place } from '../trench';
+import { dropOf, heightsIn, isPit, layerHeights, surfaceDepth, type Place } from '../trench';
 import { beddings, surfaceMaterials } from '../catalogue';
 
 /** What a trench is filled up past at a station, from the bed up: metres down from the ground beside it, which is what can be marked on its wall. */
@@ -41,7 +41,7 @@ export function fillSections(job: Pick<Job, 'products' | 'owners'>, run: Run, pl
     const reach = run.reaches[index] as Reach;
     const lines = linesIn(laid, station, station);
     const { depth } = levelsAt(run, lead.product, reach, station);
-    const { bedding, crown, surround } = layerHeights(reach, lines, drops[index]);
+    const { bedding, crown, surround } = heightsIn(reach, layerHeights(reach, lines, drops[index]), depth);
     const top = Math.min(depth, surround);
     const surface = Math.min(surfaceDepth(reach), depth - top);
     let at = 0;

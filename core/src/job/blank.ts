@@ -93,6 +93,9 @@ export const blankRunExtras = (): Pick<
   | 'targets'
   | 'flow'
   | 'culvert'
+  | 'landDrain'
+  | 'house'
+  | 'loops'
   | 'levelBook'
   | 'existing'
   | 'water'
@@ -106,11 +109,13 @@ export const blankRunExtras = (): Pick<
   route: [],
   structures: [],
   existing: [],
-
   access: { digFrom: 'start', exit: 'both' },
   targets: {},
   flow: null,
   culvert: null,
+  landDrain: null,
+  house: null,
+  loops: null,
   levelBook: null,
   water: [],
 });
@@ -152,12 +157,13 @@ export const blankPit = (length: number, width: number, below = 0): PitBody => (
 });
 
 /** Nothing over the fine fill but fill. */
-export const blankLayers = (): Pick<Reach, 'compaction' | 'tapes' | 'tracer' | 'plates' | 'fabric' | 'restoration'> => ({
+export const blankLayers = (): Pick<Reach, 'compaction' | 'tapes' | 'tracer' | 'plates' | 'fabric' | 'toSurface' | 'restoration'> => ({
   compaction: 'light',
   tapes: [],
   tracer: false,
   plates: null,
   fabric: false,
+  toSurface: false,
   restoration: [],
 });
 

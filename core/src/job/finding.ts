@@ -62,6 +62,9 @@ export interface FixFacts {
   digFrom: { end: 'start' | 'end' };
   setBack: { setback: number };
   takeLine: { name: string };
+  sleeve: { bore: number };
+  valves: { by: 'pairs' | 'each' };
+  reverseReturn: object;
   spoilOn: { side: 'left' | 'right' | 'both' };
 }
 export type FixCode = keyof FixFacts;

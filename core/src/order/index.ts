@@ -7,6 +7,7 @@ import type { OrderItem } from './items';
 import { cutsOf, endItems, lineItems, type CutPlan } from './lines';
 import { bedItems, coverItems, structureItems, surfaceItems } from './materials';
 import { boringItems } from './boring';
+import { purposeItems } from './purposes';
 import { spoilItems, supportItems, workItems } from './site';
 
 export * from './items';
@@ -40,6 +41,7 @@ export function orderOf(job: Job, run: Run, plan: Plan): Order {
     ...surfaceItems(job, run, plan),
     ...structureItems(run),
     ...boringItems(job, run),
+    ...purposeItems(job, run),
     ...supportItems(job, plan, estimate),
     ...workItems(job, estimate.hours),
     ...spoilItems(job, run, plan),

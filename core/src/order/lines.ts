@@ -5,6 +5,7 @@ import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
 import { planDrums, type CableSpan, type DrumPlan } from './drums';
 import type { Draft } from './items';
+import { drainStretches } from './purposes';
 import { plural } from './words';
 
 /** How one kind of line is cut. `typed`: from drums somebody has to hand. */
@@ -55,7 +56,7 @@ function piecesOf(run: Run, line: PlacedLine, name: string): CableSpan[] {
 /** Every kind of line with how it is cut: sticks between structures, coils and cables span by span with their tails. */
 export function cutsOf(job: Job, run: Run, laid: readonly PlacedLine[]): CutPlan[] {
   const wanted = laid.flatMap((line): { product: Product; line: PlacedLine; name: string }[] => [
-    { product: line.product, line, name: line.name },
+    ...drainStretches(run, line),
     ...(line.product.kind === 'duct'
       ? cablesOf(job, run, line).flatMap(({ product, count }) =>
           Array.from({ length: count }, (_, i) => ({ product, line, name: `${line.name} ${i + 1}` })),

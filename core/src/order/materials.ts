@@ -17,7 +17,7 @@ import {
 import { trenchArea } from '../geometry';
 import { placedLines, linesIn, type Job, type PlacedLine, type Run } from '../job';
 import { isOpen } from '../alignment';
-import { coveringsOf, digWidth, layerHeights, surfaceDepth } from '../trench';
+import { coveringsOf, digWidth, heightsIn, layerHeights, surfaceDepth } from '../trench';
 import type { Plan } from '../plan/plan';
 import { looseDensity, lorryLoads } from '../spoil';
 import { figuresIn, formatLength, formatVolume } from '../units';
@@ -111,11 +111,12 @@ export function surfaceVolumes(job: Pick<Job, 'products' | 'owners'>, run: Run, 
     if (!isOpen(reach) || surfaceDepth(reach) === 0) return;
     const from = reach.from;
     const here = linesIn(laid, from, run.reaches[index + 1]?.from ?? Infinity);
-    const { surround } = layerHeights(reach, here);
+    const along = layerHeights(reach, here);
     const upTo = (height: number) => trenchArea(digWidth(reach), reach.left, reach.right, Math.max(0, height));
     let over = 0;
     for (const { material, thickness } of reach.restoration) {
       const strip = (deep: number) => {
+        const { surround } = heightsIn(reach, along, deep);
         const [top, under] = [Math.max(surround, deep - over), Math.max(surround, deep - over - thickness)];
         return upTo(Math.min(deep, top)) - upTo(Math.min(deep, under));
       };

@@ -32,6 +32,7 @@ import {
   noRailLongEnough,
 } from '../protection';
 import { cannotTip, heapOnShores, noRoomForHeap, suspectGround, tooNearLip } from '../spoil';
+import { fittingsMixed, loopPipeGone, loopsUneven, noRods, notOnePiece, purgeWeak, sleeveTight, soakawayFails } from '../purposes/checks';
 import { culvertFloods, culvertShort } from '../trench/checks/culvertChecks';
 import {
   linesTooClose,
@@ -83,6 +84,14 @@ export const checks = checkList<PlanContext>()({
   'trench.cover': { gates: gatesShut['trench.cover'], run: shallowLines },
   'trench.floods': { gates: gatesShut['trench.floods'], run: culvertFloods },
   'trench.short': { gates: gatesShut['trench.short'], run: culvertShort },
+  'drain.soakaway': { gates: gatesShut['drain.soakaway'], run: soakawayFails },
+  'drain.rods': { gates: gatesShut['drain.rods'], run: noRods },
+  'house.piece': { gates: gatesShut['house.piece'], run: notOnePiece },
+  'house.sleeve': { gates: gatesShut['house.sleeve'], run: sleeveTight },
+  'house.order': { gates: gatesShut['house.order'], run: fittingsMixed },
+  'loops.purge': { gates: gatesShut['loops.purge'], run: purgeWeak },
+  'loops.uneven': { gates: gatesShut['loops.uneven'], run: loopsUneven },
+  'loops.pipe': { gates: gatesShut['loops.pipe'], run: loopPipeGone },
   'trench.apart': { gates: gatesShut['trench.apart'], run: linesTooClose },
   'trench.surface': { gates: gatesShut['trench.surface'], run: surfaceTooThick },
   'trench.bed': { gates: gatesShut['trench.bed'], run: thinBed },

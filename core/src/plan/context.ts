@@ -5,6 +5,7 @@ import { EPSILON, benchHeights, joined, largest, wallOffset, without, type Range
 import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
+import { stoneIn } from '../purposes/landDrain';
 import { boresOf, bowNodes, extent, isOpen, layProfile, reachEnd, type Bore, type ProfileColumns } from '../alignment';
 import type { AlignmentContext } from '../alignment/checks';
 import { handRate, setUpsOf, type MachineContext, type SetUps } from '../machine';
@@ -208,7 +209,8 @@ function volumeStage(
   });
   const pits = places.filter(isPit).map((place): PlannedPit => {
     const dig = addedIn(added.get(place.id) ?? []);
-    const stands = Math.min(dig, (Math.PI / 4) * place.diameter ** 2 * place.deepest.depth);
+    const stone = total(run.structures, (one) => (one.id === place.id ? stoneIn(one) : 0));
+    const stands = Math.min(dig, (Math.PI / 4) * place.diameter ** 2 * place.deepest.depth + stone);
     const { id, name, kind, from, to, width } = place;
     return { id, name, kind, from, to, width, station: (from + to) / 2, depth: place.deepest.depth, dig, fill: dig - stands };
   });

@@ -23,6 +23,7 @@ import {
   dugWidth,
   isPit,
   layerAreas,
+  heightsIn,
   layerHeights,
   tapesOver,
   runsLoose,
@@ -135,7 +136,7 @@ function openSection(
 ): Partial<Section> {
   const width = digWidth(reach);
   const drop = dropOf(along);
-  const heights = layerHeights(reach, here, drop);
+  const heights = heightsIn(reach, layerHeights(reach, here, drop), depth);
   const areas = layerAreas(reach, here, depth, heights);
   const surfaceFrom = Math.min(depth, Math.max(heights.surround, depth - surfaceDepth(reach)));
   const lowest = Math.max(0, heights.bands[0]?.from ?? 0);

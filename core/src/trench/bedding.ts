@@ -12,8 +12,8 @@ import {
 } from '../catalogue';
 import { largest, smallest, wallOffset, wallPoints } from '../geometry';
 import { linesIn, type PlacedLine, type Patch, type Reach, type Run, type Sides, type Wall } from '../job';
-import { reachEnd } from '../alignment';
-import { digWidth, layerHeights } from './layers';
+import { levelsAt, reachEnd } from '../alignment';
+import { digWidth, heightsIn, layerHeights } from './layers';
 import { tapeAsked } from './tapes';
 
 /** Largest grain that may lie against a pipe, metres. Source: 10 mm to DN 100, 14 mm to DN 150, 20 mm to DN 600, 40 mm above. */
@@ -98,8 +98,24 @@ export function coveringsOf(run: Run, index: number, lines: readonly PlacedLine[
     plates: reach.plates ? Math.ceil(length / reach.plates.length - 1e-9) * plateRows(reach.plates, inReach) : 0,
     tapes,
     tracer: reach.tracer ? along(inReach.filter(({ product }) => product.tracer)) : 0,
-    fabric: reach.fabric ? length * fabricWidth(digWidth(reach), reach, layerHeights(reach, inReach).surround) : 0,
+    fabric: reach.fabric ? fabricAlong(run, reach, inReach, length) : 0,
   };
+}
+
+/** Fabric round the stone of a reach, m²: girth and lap at its stations, even between them where the stone follows the depth. */
+function fabricAlong(run: Run, reach: Reach, lines: readonly PlacedLine[], length: number): number {
+  const heights = layerHeights(reach, lines);
+  const width = (height: number) => fabricWidth(digWidth(reach), reach, height);
+  const lead = lines.find(({ leads }) => leads);
+  if (!reach.toSurface || !lead) return length * width(heights.surround);
+  const to = reach.from + length;
+  const inside = [...run.stations, ...run.inverts].map(({ station }) => station).filter((at) => at > reach.from && at < to);
+  const at = [...new Set([reach.from, ...inside, to])].sort((a, b) => a - b);
+  const girth = (station: number) => width(heightsIn(reach, heights, levelsAt(run, lead.product, reach, station).depth).surround);
+  return at.slice(1).reduce((sum, end, i) => {
+    const from = at[i] as number;
+    return sum + ((girth(from) + girth(end)) / 2) * (end - from);
+  }, 0);
 }
 
 /**

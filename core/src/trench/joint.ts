@@ -64,7 +64,7 @@ export const apartInRun = (job: Job, run: Pick<Run, 'stations' | 'reaches'>, a: 
  */
 export function jointProblem(
   job: Job,
-  run: Pick<Run, 'surface' | 'stations' | 'reaches' | 'culvert'>,
+  run: Pick<Run, 'surface' | 'stations' | 'reaches' | 'culvert' | 'landDrain'>,
   rules: Rules,
   reach: Reach,
   lines: readonly PlacedLine[],

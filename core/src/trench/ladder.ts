@@ -1,6 +1,6 @@
 import { beddings, surfaceMaterials } from '../catalogue';
 import type { PlacedLine, Reach } from '../job';
-import { layerHeights, surfaceDepth } from './layers';
+import { heightsIn, layerHeights, surfaceDepth } from './layers';
 import { tapesOver, type PlacedTape } from './tapes';
 
 /** What a layer is made by: the key of the reach's input that sets its thickness, where there is one. */
@@ -21,7 +21,7 @@ export function layerLadder(
   depth: number,
   drop?: number,
 ): { rungs: Rung[]; tapes: PlacedTape[] } {
-  const heights = layerHeights(reach, lines, drop);
+  const heights = heightsIn(reach, layerHeights(reach, lines, drop), depth);
   const material = beddings[reach.beddingMaterial].name;
   const rungs: Rung[] = [];
   const push = (kind: Rung['kind'], name: string, from: number, to: number, surface?: number) => {

@@ -66,6 +66,13 @@ export function layerHeights(reach: Pick<Reach, 'bedding' | 'surround'>, lines: 
   };
 }
 
+/** Heights in a trench of a depth: where fine fill goes up to under the layers at the top, its highest band ends there. Metres. */
+export function heightsIn(reach: Pick<Reach, 'toSurface' | 'restoration'>, heights: LayerHeights, depth: number): LayerHeights {
+  const to = depth - surfaceDepth(reach);
+  if (!reach.toSurface || to <= heights.surround) return heights;
+  return { ...heights, surround: to, bands: heights.bands.map((band, i, all) => (i === all.length - 1 ? { ...band, to } : band)) };
+}
+
 /** Heights at which something begins or ends, metres: between two of them every area is a quadratic in the depth. */
 export const layerBreaks = ({ bands, undersides, bedding }: LayerHeights, lines: readonly PlacedLine[]): number[] => [
   bedding,
@@ -77,7 +84,8 @@ export const layerBreaks = ({ bands, undersides, bedding }: LayerHeights, lines:
  * Areas of a section of the given depth (metres). Layers stop at the ground where the trench is too shallow for them.
  * Fill is the rest, so trench = bedding + surround + pipe + fill + surface by construction.
  */
-export function layerAreas(reach: Reach, lines: readonly PlacedLine[], depth: number, heights = layerHeights(reach, lines)): LayerAreas {
+export function layerAreas(reach: Reach, lines: readonly PlacedLine[], depth: number, along = layerHeights(reach, lines)): LayerAreas {
+  const heights = heightsIn(reach, along, depth);
   const width = digWidth(reach);
   const upTo = (height: number) => trenchArea(width, reach.left, reach.right, Math.min(height, depth));
   const trench = upTo(depth);

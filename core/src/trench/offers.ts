@@ -63,7 +63,8 @@ export function arrangeLines(job: Job, run: Run, reachIndex: number, station: nu
 }
 
 /** How much deeper a line on constant cover is dug anywhere in a reach than its cover says, metres: where the ground there is will be cut. */
-const raisedOver = (run: Run, index: number): number => mostApart(run, run.reaches[index] as Reach, ({ ground, finished }) => ground - finished);
+const raisedOver = (run: Run, index: number): number =>
+  mostApart(run, run.reaches[index] as Reach, ({ ground, finished }) => ground - finished);
 
 /** Least and most cover of the leading line in a reach, metres: at the least the others have least room over it. */
 function leadCovers(run: Run, index: number, lead: PlacedLine): { least: number; most: number } {

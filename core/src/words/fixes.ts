@@ -40,6 +40,9 @@ const labels: { [K in FixCode]: (facts: FixFacts[K], reader: Pick<Reader, 'units
   digFrom: ({ end }) => `Dig from the ${end}`,
   setBack: ({ setback }, reader) => `Set back ${lengths(reader)(setback)}`,
   takeLine: ({ name }, { units }) => `Take ${figuresIn(name, units)}`,
+  sleeve: ({ bore }, reader) => `Sleeve ${lengths(reader)(bore, 'size')}`,
+  valves: ({ by }) => (by === 'pairs' ? 'Valves by pairs' : 'A valve for each loop'),
+  reverseReturn: () => 'Return from the other end',
   spoilOn: ({ side }) => SPOIL[side],
 };
 

@@ -11,6 +11,7 @@ import { groundWords } from './ground';
 import { machineWords } from './machine';
 import { orderWords } from './order';
 import { protectionWords } from './protection';
+import { drainWords, houseWords, loopsWords } from './purposes';
 import type { Reader, Said } from './said';
 import { spoilWords } from './spoil';
 import { trenchWords } from './trench';
@@ -25,6 +26,9 @@ const sentences = {
   ...alignmentWords,
   ...boringWords,
   ...trenchWords,
+  ...drainWords,
+  ...houseWords,
+  ...loopsWords,
   ...protectionWords,
   ...machineWords,
   ...spoilWords,

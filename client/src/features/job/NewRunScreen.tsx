@@ -106,6 +106,8 @@ interface Typed {
   crown: string;
   height: string;
   flow: string;
+  count: string;
+  each: string;
 }
 
 function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId }) {
@@ -123,6 +125,8 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
     crown: '',
     height: '',
     flow: '',
+    count: '',
+    each: '',
   }));
   const set = <K extends keyof Typed>(key: K, value: Typed[K]) => put((before) => ({ ...before, [key]: value }));
   const [faults, setFaults] = useState<string[]>([]);
@@ -133,7 +137,7 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
   const given = (text: string): Parsed | undefined => (text.trim() === '' ? undefined : read(text));
   const lengths = {
     ...{ length: given(typed.length), frost: given(typed.frost), end: given(typed.end), every: given(typed.every) },
-    ...{ crown: given(typed.crown ?? ''), height: given(typed.height ?? '') },
+    ...{ crown: given(typed.crown ?? ''), height: given(typed.height ?? ''), each: given(typed.each ?? '') },
   };
   const flow = (typed.flow ?? '').trim() === '' ? undefined : parseFlow(typed.flow, units);
   const metres = (parsed: Parsed | undefined): number | undefined => parsed && (parsed.ok ? parsed.value : NaN);
@@ -148,6 +152,8 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
     track: asks('track')
       ? { crown: metres(lengths.crown) ?? NaN, height: metres(lengths.height) ?? NaN, flow: flow?.ok ? flow.value : 0 }
       : undefined,
+    loops: asks('loops') ? { count: Number(typed.count || NaN), each: metres(lengths.each) ?? NaN } : undefined,
+    purpose: beginning.purpose,
   };
   const begin = async () => {
     const wrong = [
@@ -177,7 +183,18 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
         {beginning.title}
       </Text>
       <TextField label="Name of the run" value={typed.name} onText={(name) => set('name', name)} />
-      {asks('track') ? (
+      {asks('loops') ? (
+        <>
+          <TextField label="How many loops?" value={typed.count ?? ''} onText={(count) => set('count', count)} />
+          <Length
+            label="How much pipe is in each?"
+            text={typed.each ?? ''}
+            onText={(text) => set('each', text)}
+            read={read}
+            hint={units === 'us' ? 'like 400 ft, down and up' : 'like 120 m, down and up'}
+          />
+        </>
+      ) : asks('track') ? (
         <>
           <Length
             label="How wide is the track at its top?"

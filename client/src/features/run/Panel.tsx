@@ -10,7 +10,7 @@ import { useRunEdit } from './context';
 import { editors } from './editors';
 
 /** Parts that are set for the whole run, not reach by reach. */
-const WHOLE_RUN: readonly Part[] = ['levels', 'existing', 'laid', 'structures', 'access', 'spoil', 'reach'];
+const WHOLE_RUN: readonly Part[] = ['levels', 'existing', 'laid', 'purpose', 'structures', 'access', 'spoil', 'reach'];
 
 /** The inputs of one part. Those of a reach begin anew with each reach; the others go on while the cursor wanders. */
 export const Panel = memo(function Panel({ part, onClose }: { part: Part; onClose: () => void }) {

@@ -13,3 +13,4 @@ export * from './culvert';
 export * from './kit';
 export * from './logistics';
 export * from './machine';
+export * from './purposes';

@@ -104,7 +104,7 @@ export const jobSchema = z
   });
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 12;
+export const FILE_VERSION = 13;
 
 /** An issued plan in a file: its body as it was issued, which its digest is of; it is read where it is kept. */
 const issuedSchema = z.strictObject({

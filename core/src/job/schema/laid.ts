@@ -189,6 +189,8 @@ export const layersShape = {
     })
     .nullable(),
   fabric: z.boolean(),
+  /** Fine fill goes up to under the layers at the top: stone of a drain. */
+  toSurface: z.boolean(),
   /** From the finished surface down. */
   restoration: z
     .array(

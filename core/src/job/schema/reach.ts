@@ -8,7 +8,10 @@ import { at } from './stationed';
 /** How the levels of a reach come about: a cover held under the ground, a depth of the trench under the finished level, or falling between the run's fixed inverts. */
 const reachLevelsSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('cover'), cover }),
-  z.strictObject({ kind: z.literal('depth'), depth: z.number().min(0.1, 'A trench is at least 0.1 m deep.').max(30, 'A trench is at most 30 m deep.') }),
+  z.strictObject({
+    kind: z.literal('depth'),
+    depth: z.number().min(0.1, 'A trench is at least 0.1 m deep.').max(30, 'A trench is at most 30 m deep.'),
+  }),
   z.strictObject({ kind: z.literal('gravity') }),
 ]);
 

@@ -16,6 +16,7 @@ import {
   words,
 } from './basics';
 import { culvertSchema } from './culvert';
+import { houseSchema, landDrainSchema, loopsSchema } from './purposes';
 import { conditionsSchema } from './conditions';
 import { existingLineSchema, type ExistingLine } from './existing';
 import { reachSchema } from './reach';
@@ -110,6 +111,12 @@ const runShape = z.strictObject({
   flow: flowSchema.nullable(),
   /** The run is a pipe through a bank; null: it is none. */
   culvert: culvertSchema.nullable(),
+  /** It takes water out of the ground; null: it does not. */
+  landDrain: landDrainSchema.nullable(),
+  /** It serves a building; null: nobody has said so. */
+  house: houseSchema.nullable(),
+  /** It is the trench of a field of loops; null: it is not. */
+  loops: loopsSchema.nullable(),
   levelBook: levelBookSchema.nullable(),
   /** Level of the water in the ground, ascending; empty where none is known. */
   water: z.array(z.strictObject({ station: at({ anywhere: true }), level })).max(200, 'At most 200 water levels.'),

@@ -10,6 +10,7 @@ import { runOf9 } from './format9';
 import { jobOf10, runOf10 } from './format10';
 import { runOf11 } from './format11';
 import { jobOf12, runOf12 } from './format12';
+import { runOf13 } from './format13';
 import { isLoose, list, type Loose } from './loose';
 
 /*
@@ -33,13 +34,13 @@ const runUpTo7 = (doc: unknown): unknown =>
 export const upgradeJob = (doc: unknown): unknown => upgraded(jobUpTo7(doc), jobOf8, jobOf10, jobOf12);
 
 /** Brings a run written by an earlier format up to this one, format by format. */
-export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9, runOf10, runOf11, runOf12);
+export const upgradeRun = (doc: unknown): unknown => upgraded(runUpTo7(doc), runOf8, runOf9, runOf10, runOf11, runOf12, runOf13);
 
 /** Issued copies hold what was observed where documents of format 7 did: it stays in them. */
 export const upgradeIssued = <B extends { job: unknown; run: unknown }>(body: B): B => ({
   ...body,
   job: upgraded(jobUpTo7(body.job), jobOf10, jobOf12),
-  run: upgraded(runUpTo7(body.run), runOf9, runOf10, runOf11, runOf12),
+  run: upgraded(runUpTo7(body.run), runOf9, runOf10, runOf11, runOf12, runOf13),
 });
 
 /** What an earlier document held of what stands in the book today; nothing for a document of today's format. */

@@ -4,6 +4,7 @@ import { culvertLength } from '../../alignment/culvert';
 import { productWith } from '../../catalogue';
 import { applyPatches, blankLaidLine, blankRun, InputError, type Fix, type Job, type NewId, type Run } from '../../job';
 import { lookOf, mendsOf } from '../../plan';
+import { blankHouse, blankLandDrain, blankLoops, headerPatches, loopsReport, RODS_REACH } from '../../purposes';
 import { arrangeLines } from '../../trench';
 import { answerFaults, type Answers } from './list';
 
@@ -58,11 +59,15 @@ function settled(job: Job, begun: Run): Run {
 export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
   const faults = answerFaults(answers);
   if (faults.length > 0) throw new InputError(faults);
-  const { name, surface, products, frost, end, every, track } = answers;
+  const { name, surface, frost, end, every, track } = answers;
+  const field = answers.loops && { ...blankLoops(answers.products[0] ?? ''), ...answers.loops };
+  const loops = field && loopsReport(job, field);
+  // The trench is that of the headers; the loops go down or out from it.
+  const products = loops?.headers[0] ? [loops.headers[0].product.id] : answers.products;
   const lines = products.flatMap((product) => productWith(product, job.products) ?? []);
   const [lead] = lines;
   if (!lead || lines.length < products.length) throw new InputError([{ field: 'products', message: 'Choose a line of the catalogue.' }]);
-  const length = track ? bankLength(track, lead.minFall) : answers.length;
+  const length = track ? bankLength(track, lead.minFall) : (loops?.trench.header ?? answers.length);
   const widest = Math.max(...lines.map(({ od }) => od));
   const base = blankRun({
     name: name.trim(),
@@ -86,7 +91,10 @@ export function beginRun(job: Job, answers: Answers, newId: NewId): Run {
   };
   const fed = every === undefined ? run : { ...run, structures: withStructureEvery(run, 0, every, 'pole', newId) };
   if (track) return settled(job, throughBank(fed, track, lead.minFall));
-  const runsIn = end !== undefined && lead.minFall > 0 ? { ...fed, ...endingAt(fed, end, lead.minFall) } : fed;
+  if (field && loops) return settled(job, { ...applyPatches(fed, headerPatches(fed, field, loops, newId)), loops: field });
+  if (answers.purpose === 'landDrain') return settled(job, stoned(fed, newId));
+  const served = answers.purpose === 'house' ? { ...fed, house: blankHouse(lead) } : fed;
+  const runsIn = end !== undefined && lead.minFall > 0 ? { ...served, ...endingAt(served, end, lead.minFall) } : served;
   const [best] = lines.length > 1 ? arrangeLines(job, runsIn, 0, 0).offers : [];
   return settled(job, best ? applyPatches(runsIn, best.patches) : runsIn);
 }
@@ -96,6 +104,21 @@ const bankLength = ({ crown, height }: Track, fall: number): number =>
   Math.ceil((culvertLength({ crown, ...USUAL_BANK }, { inlet: height, outlet: height }) / (1 - USUAL_BANK.side * fall)) * 1000 - 1e-6) /
   1000;
 type Track = NonNullable<Answers['track']>;
+
+/** A land drain with clean stone in fabric up to under its turf, and a rodding point at its head and wherever rods end. */
+const stoned = (run: Run, newId: NewId): Run => ({
+  ...run,
+  landDrain: blankLandDrain(),
+  reaches: run.reaches.map((reach) => ({
+    ...reach,
+    fabric: true,
+    toSurface: true,
+    restoration: run.surface === 'field' ? [{ material: 'turf', thickness: TURF }] : reach.restoration,
+  })),
+  structures: withStructureEvery(run, extent(run).start, RODS_REACH, 'rodding', newId),
+});
+/** Turf and what it roots in, metres: usual. */
+const TURF = 0.15;
 
 /** A pipe from ditch to ditch under a track: bank and ditch as the ground, its inverts in the bed of the ditch. */
 function throughBank(run: Run, { crown, height, flow }: Track, fall: number): Run {

@@ -3,7 +3,7 @@ import { blankJob, InputError, runErrors } from '../../job';
 import { planRun } from '../../plan';
 import { ruleSetIds } from '../../rules';
 import { say, readerOf } from '../../words';
-import { answerFaults, beginningIds, beginnings, beginRun, usualProducts, type Answers, type BeginningId } from '.';
+import { answerFaults, beginningIds, beginnings, beginRun, usualProducts, type Answers, type Beginning, type BeginningId } from '.';
 
 const ids = () => {
   let next = 0;
@@ -24,12 +24,19 @@ const avoidable = (id: BeginningId, ruleSet: (typeof ruleSetIds)[number], change
   const job = blankJob('Yard', ruleSet);
   const usual = usualProducts(beginnings[id], ruleSet);
   const track = id === 'culvert' ? { crown: 4, height: 1.2, flow: 0.02 } : undefined;
-  const run = beginRun(job, answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), track, ...change }), ids());
+  const { purpose }: Beginning = beginnings[id];
+  const loops = id === 'loops' ? { count: 8, each: 120 } : undefined;
+  const run = beginRun(
+    job,
+    answers({ products: id === 'shared' ? usual.slice(0, 3) : usual.slice(0, 1), track, purpose, loops, ...change }),
+    ids(),
+  );
   expect(runErrors(run)).toEqual([]);
   return planRun(job, run)
     .findings.filter(
       ({ code, fixes }) =>
-        (/^(trench|alignment)\./.test(code) && fixes.length > 0) || (code === 'spoil.room' && planRun(job, run).deepest.depth < 1.6),
+        (/^(trench|alignment|drain|loops)\./.test(code) && fixes.length > 0) ||
+        (code === 'spoil.room' && planRun(job, run).deepest.depth < 1.6),
     )
     .map((finding) => say(finding, readerOf(job)).what);
 };
@@ -117,4 +124,36 @@ test('answers that make no run say why, all of them at once', () => {
     'At least 1 m from one pole to the next.',
   ]);
   expect(() => beginRun(blankJob('No'), bad, ids())).toThrow(InputError);
+});
+
+test('a land drain begins with stone up to under its turf, in fabric, rodding points as far as rods reach; a service with its house', () => {
+  const job = blankJob('Yard', 'UK');
+  const drain = beginRun(job, answers({ products: ['land-drain-100'], length: 100, purpose: 'landDrain' }), ids());
+  expect(drain.landDrain).toMatchObject({ outlet: 'daylight', solid: [] });
+  expect(drain.reaches.every(({ toSurface, fabric }) => toSurface && fabric)).toBe(true);
+  expect(drain.structures.map(({ kind, station }) => [kind, station])).toEqual([
+    ['rodding', 0],
+    ['rodding', 45],
+    ['rodding', 90],
+  ]);
+  const plan = planRun(job, drain);
+  expect(plan.volumes.fill).toBeCloseTo(0, 9);
+  expect(plan.findings.filter(({ code }) => code.startsWith('drain.'))).toEqual([]);
+  const house = beginRun(job, answers({ products: ['water-32'], purpose: 'house' }), ids());
+  expect(house.house).toMatchObject({ end: 'end', level: null, onePiece: true });
+});
+test('ground loops begin with the trench of their headers, sized for all loops, a wellhead at each bore', () => {
+  const job = blankJob('Yard', 'UK');
+  const run = beginRun(job, answers({ products: ['loop-40'], length: NaN, loops: { count: 8, each: 120 } }), ids());
+  // Seven spaces of 6 m and 10 m to the pump.
+  expect(run.stations.at(-1)?.station).toBe(52);
+  expect(run.loops).toMatchObject({ count: 8, each: 120, pipe: 'loop-40' });
+  expect(run.laid.map(({ name, product }) => [name, product])).toEqual([
+    ['Flow', run.laid[0]?.product],
+    ['Return', run.laid[0]?.product],
+  ]);
+  expect(run.structures.map(({ station }) => station)).toEqual([10, 16, 22, 28, 34, 40, 46, 52]);
+  expect(
+    answerFaults(answers({ products: ['loop-40'], length: NaN, loops: { count: 0, each: NaN } })).map(({ message }) => message),
+  ).toEqual(['A field has 1 to 100 loops.', 'In a loop lie 10 m to 500 m of pipe.']);
 });

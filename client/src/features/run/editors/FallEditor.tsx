@@ -22,7 +22,6 @@ import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
-import { CulvertFields } from './CulvertFields';
 import { FlowFields } from './FlowFields';
 
 /** How deep the line lies: a cover held under the ground, or inverts it falls between. Set reach by reach. */
@@ -67,7 +66,6 @@ export function FallEditor() {
       </Fields>
       {run.inverts.length > 0 ? <FixedLevels /> : null}
       {product.roughness > 0 ? <FlowFields /> : null}
-      {product.roughness > 0 && product.kind === 'gravity' && !product.drains ? <CulvertFields /> : null}
       {product.roughness > 0 && run.inverts.length > 1 ? <FlowTable /> : null}
     </>
   );

@@ -142,7 +142,7 @@ export const pressureSeries: readonly Product[] = [
   ...PE_PIPE.map(([od, wall]) => pe(`water-${od}`, `Water pipe PE ${od}`, mm(od), mm(wall))),
   ...PE_PIPE.filter(([, , thin]) => thin > 0).map(([od, , thin]) => pe(`water-${od}-17`, `Water pipe PE ${od} SDR 17`, mm(od), mm(thin))),
   ...PE_PIPE.filter(([od]) => od <= 180).map(([od, wall]) => ({ ...pe(`gas-${od}`, `Gas pipe PE ${od}`, mm(od), mm(wall)), ...GAS })),
-  ...PE_PIPE.filter(([od]) => od >= 25 && od <= 63).map(([od, wall]) => ({
+  ...PE_PIPE.filter(([od]) => od >= 25 && od <= 200).map(([od, wall]) => ({
     ...pe(`loop-${od}`, `Ground-loop pipe PE ${od}`, mm(od), mm(wall)),
     ...HEAT,
   })),

@@ -1,5 +1,6 @@
 import type { Plan } from '@tamper/core';
-import { AXLES, culvertAt } from '@tamper/core/least-cover';
+import { AXLES } from '@tamper/core/least-cover';
+import { endSectionsMissing, withEndSections } from '@tamper/core/alignment';
 import { culvertOf, entrances, type CulvertReport, type CulvertWater } from '@tamper/core/culvert';
 import { productOf, type Culvert, type EntranceId } from '@tamper/core/job';
 import { bareUnit, formatBatterRatio, formatFlow, formatLength, parseBatter, parseLength, type UnitSystem } from '@tamper/core/units';
@@ -10,6 +11,8 @@ import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { Text } from '../../../ui/Text';
+import { newId } from '../../../data/newId';
+import { FlowFields } from '../editors/FlowFields';
 import { usePlanOnScreen, useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 
@@ -18,21 +21,17 @@ export function CulvertFields() {
   const { run, apply } = useRunEdit();
   const plan = usePlanOnScreen();
   const { culvert } = run;
-  if (!culvert) {
-    return (
-      <Button icon="plus" onPress={() => void apply([{ path: ['culvert'], value: culvertAt(run) }])}>
-        It is a culvert
-      </Button>
-    );
-  }
+  if (!culvert) return null;
   return (
     <View role="group" aria-label="Culvert" style={{ gap: 8 }}>
-      <Text variant="titleSmall">Culvert</Text>
       <Bank culvert={culvert} />
       {plan ? <Reported profile={plan.profile} /> : null}
-      <Button icon="trash" onPress={() => void apply([{ path: ['culvert'], value: null }])}>
-        No culvert
-      </Button>
+      <FlowFields />
+      {endSectionsMissing(run).length > 0 ? (
+        <Button icon="plus" onPress={() => void apply([{ path: ['structures'], value: withEndSections(run, newId) }])}>
+          End sections at both ends, in their pits
+        </Button>
+      ) : null}
     </View>
   );
 }

@@ -1,0 +1,20 @@
+import { View } from 'react-native';
+import { Text } from '../../../ui/Text';
+
+/** What comes of the inputs above, a sentence each, and what it rests on. */
+export function Comes({ label, lines, basis }: { label: string; lines: readonly (string | undefined)[]; basis: string }) {
+  return (
+    <View role="list" aria-label={label} style={{ gap: 4 }}>
+      {lines.flatMap((line) =>
+        line === undefined
+          ? []
+          : [
+              <Text key={line} role="listitem">
+                {line}
+              </Text>,
+            ],
+      )}
+      <Text variant="bodySmall">{basis}</Text>
+    </View>
+  );
+}

@@ -1,0 +1,134 @@
+import { beddings, coveringPrices, coveringUnits, PRICE_BASIS, type Product } from '../catalogue';
+import { without } from '../geometry';
+import type { FittingKind, Job, PlacedLine, Run } from '../job';
+import { fittingNames, houseReport, loopsReport, soakawayOf, solidOf } from '../purposes';
+import { lorryLoads } from '../spoil';
+import { formatLength, formatVolume } from '../units';
+import type { Draft } from './items';
+import { percent, plural } from './words';
+
+/** Prices of fittings, a piece; of a seal, a metre of sleeve, an emitter, a foot that turns a loop in its bore. Placeholders. */
+const FITTING_PRICES: Record<FittingKind, number> = { curbValve: 45, stopValve: 18, drainCock: 8, reducer: 55, nonReturn: 25, meter: 90 };
+const [SEAL_PRICE, SLEEVE_PRICE, EMITTER_PRICE, FOOT_PRICE, VALVE_PRICE, FLUID_PRICE] = [30, 6, 25, 20, 35, 2500];
+
+const piece = (id: string, what: string, count: number, price: number, basis: string): Draft => ({
+  ...{ id, group: 'structures', what, unit: 'piece', net: count, order: count, packs: '', mass: 0, price },
+  basis: `${basis}. ${PRICE_BASIS}`,
+});
+
+/** A line of a land drain as its stretches are bought: the same pipe with holes and without. */
+export function drainStretches(run: Run, line: PlacedLine): { product: Product; line: PlacedLine; name: string }[] {
+  const { landDrain } = run;
+  if (!landDrain || !line.leads) return [{ product: line.product, line, name: line.name }];
+  const solid = solidOf(run, landDrain);
+  const plain: Product = {
+    ...line.product,
+    id: `${line.product.id}.solid`,
+    name: line.product.name.replace('perforated', 'solid'),
+    drains: false,
+  };
+  const of = (product: Product) => (range: { from: number; to: number }) => ({ product, line: { ...line, ...range }, name: line.name });
+  return [...without({ from: line.from, to: line.to }, solid).map(of(line.product)), ...solid.map(of(plain))];
+}
+
+/** What a run takes for what it is for, besides what lies in its trench. */
+export function purposeItems(job: Job, run: Run): Draft[] {
+  return [...drainItems(job, run), ...houseItems(job, run), ...loopItems(job, run)];
+}
+
+/** Stone and fabric of a soakaway; the fitting an emitter is. Source: fabric over floor, sides and top, with a tenth for laps. */
+function drainItems(job: Job, run: Run): Draft[] {
+  const { landDrain } = run;
+  if (landDrain?.outlet === 'emitter') return [piece('drain.emitter', 'Emitter', 1, EMITTER_PRICE, 'At its low end')];
+  const hole = landDrain?.outlet === 'soakaway' ? soakawayOf(run, landDrain) : undefined;
+  if (!hole) return [];
+  const { length, width, depth } = hole;
+  const { name, bulking, density } = beddings.granular20;
+  const net = length * width * depth;
+  const order = net * bulking * (1 + job.rates.waste);
+  const fabric = 1.1 * 2 * (length * width + (length + width) * depth);
+  const rolls = Math.ceil(fabric / coveringUnits.fabric);
+  return [
+    {
+      ...{
+        id: 'drain.stone',
+        group: 'bed',
+        what: `${name}, soakaway`,
+        unit: 'm3',
+        net,
+        order,
+        mass: net * density * (1 + job.rates.waste),
+      },
+      packs: plural(lorryLoads(order, density / bulking, job.pace.lorry), 'load', 'loads'),
+      ...{ price: job.rates.bedding, rate: 'bedding' },
+      basis: `${formatVolume(net, job.units)} × ${bulking} loose, ${percent(job.rates.waste)} waste`,
+    },
+    {
+      ...{
+        id: 'drain.fabric',
+        group: 'cover',
+        what: 'Non-woven fabric, soakaway',
+        unit: 'm2',
+        net: fabric,
+        order: rolls * coveringUnits.fabric,
+      },
+      packs: `${plural(rolls, 'roll', 'rolls')} of ${coveringUnits.fabric} m²`,
+      ...{ mass: 0, price: coveringPrices.fabric, basis: PRICE_BASIS },
+    },
+  ];
+}
+
+/** Fittings of a service in their order, the seal at the wall, and sleeves under stone drains. */
+function houseItems(job: Job, run: Run): Draft[] {
+  if (!run.house) return [];
+  const { fittings } = run.house;
+  const { sleeved } = houseReport(job, run, run.house);
+  return [
+    ...[...new Set(fittings.map(({ kind }) => kind))].map((kind) =>
+      piece(
+        `house.${kind}`,
+        fittingNames[kind],
+        fittings.filter((one) => one.kind === kind).length,
+        FITTING_PRICES[kind],
+        'On the service',
+      ),
+    ),
+    piece('house.seal', 'Wall seal with its sleeve', 1, SEAL_PRICE, 'Where it goes through the wall'),
+    {
+      ...{
+        id: 'house.sleeve',
+        group: 'cover',
+        what: 'Sleeve past stone drains',
+        unit: 'm',
+        net: sleeved,
+        order: sleeved,
+        packs: '',
+        mass: 0,
+      },
+      ...{ price: SLEEVE_PRICE, basis: `Each drain’s width and half a metre either side. ${PRICE_BASIS}` },
+    },
+  ];
+}
+
+/** Pipe of the loops in coils as long as one of them, what turns it in a bore, valves, and what flows in it. Headers lie in the trench: they are lines of the run. */
+function loopItems(job: Job, run: Run): Draft[] {
+  const report = run.loops && loopsReport(job, run.loops);
+  if (!report || !run.loops) return [];
+  const { count, each, layout, valves, fluid } = run.loops;
+  const { pipe, volume } = report;
+  return [
+    {
+      ...{ id: `loops.${pipe.id}`, group: 'lines', what: `${pipe.name}, loops`, unit: 'm', net: count * each, order: count * each },
+      packs: `${plural(count, 'coil', 'coils')} of ${formatLength(each, job.units)}`,
+      ...{ mass: count * each * pipe.mass, price: pipe.price, own: job.products.some(({ id }) => id === pipe.id) },
+      basis: 'One coil a loop: no joint in the ground',
+    },
+    piece('loops.foot', 'Foot that turns a loop in its bore', layout === 'bores' ? count : 0, FOOT_PRICE, 'One a bore'),
+    piece('loops.valve', 'Valve of loops', { none: 0, pairs: Math.ceil(count / 2), each: count }[valves], VALVE_PRICE, 'As they are shut'),
+    {
+      ...{ id: 'loops.fluid', group: 'structures', what: 'Frost guard for the loops', unit: 'm3', net: fluid === 'water' ? 0 : volume / 4 },
+      ...{ order: fluid === 'water' ? 0 : volume / 4, packs: '', mass: 0, price: FLUID_PRICE },
+      basis: `A quarter of ${formatVolume(volume, job.units)} in loops and headers. ${PRICE_BASIS}`,
+    },
+  ];
+}

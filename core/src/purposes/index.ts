@@ -1,0 +1,5 @@
+export * from './checks';
+export * from './house';
+export * from './landDrain';
+export * from './loops';
+export * from './soakaway';
