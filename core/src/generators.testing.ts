@@ -6,6 +6,7 @@ import {
   dryStrengthIds,
   evidenceIds,
   findProduct,
+  fittingKinds,
   groundIds,
   kits,
   machineIds,
@@ -52,7 +53,6 @@ import {
   type Structure,
   type Wall,
   type EntranceId,
-  fittingKinds,
 } from './job';
 import { tryPlan } from './plan/plan';
 

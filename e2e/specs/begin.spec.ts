@@ -23,6 +23,7 @@ const STARTS: readonly { what: string; answers: Record<string, string>; choose?:
       'How much water comes?': '20 l/s',
     },
   },
+  { what: 'Ground loops', answers: { 'How many loops?': '8', 'How much pipe is in each?': '120' } },
   { what: 'Several services in one trench', answers: { 'From start to end': '18' }, choose: ['Data duct 54'] },
 ];
 
@@ -63,7 +64,7 @@ test('a culvert that floods its road: the next that does not is taken, the pipe 
   await expect(page.getByText(/^STOP: Water stands .* over the inlet and runs over the road, .* too high$/)).toBeVisible();
   await page.getByRole('button', { name: /^Take Twin-wall drain \d+$/ }).click();
   await expect(page.getByText(/Water stands .* over the inlet/)).toHaveCount(0);
-  await open(page, 'Depth and fall');
+  await open(page, 'What it is for');
   const told = page.getByRole('list', { name: 'What the culvert comes to' });
   await expect(told).toContainText(
     /250\.0 l\/s: water stands \d\.\d+ m over the inlet by its (inlet|outlet) .* the road is clear of it by/,
@@ -77,7 +78,7 @@ test('a culvert that floods its road: the next that does not is taken, the pipe 
   await expect(page.getByText(/through the bank it takes 1\d\.\d+ m$/)).toHaveCount(0);
   await saved(page);
   await page.reload();
-  await open(page, 'Depth and fall');
+  await open(page, 'What it is for');
   await expect(told).toContainText('2 lengths, 1 coupler');
   await step(page, 'Works');
   await tab(page, 'Order');
@@ -97,6 +98,119 @@ test('what is typed finds a size as people say it; one of two standards is asked
   await expect(page.getByText(/^1 in is made to more than one standard: measure the outside\. .*29 mm.*33 mm/)).toBeVisible();
   await field(page, 'Search').fill('unobtainium');
   await expect(page.getByText('Nothing is called so.', { exact: false })).toBeVisible();
+});
+
+test('a land drain into a soakaway: stone to the turf, solid past the roots, too small made longer, never empty said; in the order', async ({
+  page,
+}) => {
+  await newJob(page, 'Wet corner');
+  await begin(page, 'Land drain');
+  await field(page, 'From its head to the outfall').fill('30');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await open(page, 'What it is for');
+  await expect(page.getByRole('switch', { name: 'Stone up to under the turf' })).toBeChecked();
+  await page.getByText('Soakaway', { exact: true }).click();
+  await expect(page.getByText('STOP: It ends in a soakaway and none is placed')).toBeVisible();
+  await page.getByRole('button', { name: 'Place the soakaway at its low end' }).click();
+  await expect(page.getByText(/^CAUTION: Nobody has tested how fast the ground/)).toBeVisible();
+  await field(page, 'Ground takes water at').fill('fast');
+  await expect(page.getByText(/“fast” is not/)).toBeVisible();
+  await field(page, 'Ground takes water at').fill('0');
+  await expect(page.getByText('STOP: The soakaway never empties: the ground takes no water')).toBeVisible();
+  await field(page, 'Ground takes water at').fill('1e-5');
+  await page.getByRole('button', { name: 'Say what it must carry' }).click();
+  await expect(page.getByText(/^STOP: The soakaway holds 0\.6 m³; of the storm it must hold/)).toBeVisible();
+  await page.getByRole('button', { name: /^Make the pit .* long$/ }).click();
+  await expect(page.getByText(/^STOP: The soakaway/)).toHaveCount(0);
+  await page.getByRole('button', { name: /^Solid pipe from/ }).click();
+  const told = page.getByRole('list', { name: 'What the land drain comes to' });
+  await expect(told).toContainText('27.00 m perforated, 3.00 m solid.');
+  await expect(told).toContainText(/of stone along it, of which .* can fill with water: \d+ barrows/);
+  await saved(page);
+  await page.reload();
+  await open(page, 'What it is for');
+  await expect(told).toContainText('27.00 m perforated, 3.00 m solid.');
+  await step(page, 'Works');
+  await tab(page, 'Order');
+  for (const item of ['Land drain, perforated 100', 'Land drain, solid 100', 'Non-woven fabric, soakaway', 'Rodding point'])
+    await expect(page.getByText(item, { exact: true }).first()).toBeVisible();
+});
+
+test('a service into a house: hole, sleeve, fittings in order, a stone drain crossed, what else would serve; in the order', async ({
+  page,
+}) => {
+  await newJob(page, 'Mains');
+  await begin(page, 'Water to a house');
+  await field(page, 'From the main to the house').fill('22');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await open(page, 'What it is for');
+  const told = page.getByRole('list', { name: 'What the service comes to' });
+  await expect(told).toContainText(/23\.00 m from the valve to inside the wall: in one piece\./);
+  await field(page, 'Hole in the wall, its level').fill('9.6');
+  await expect(told).toContainText(/At the wall it goes up 0\.\d+ m to its hole/);
+  await field(page, 'Sleeve in the wall, inside').fill('30');
+  await page.getByRole('button', { name: /^Sleeve \d+ mm$/ }).click();
+  await expect(page.getByText('round the pipe in its sleeve', { exact: false }).filter({ hasText: 'CAUTION' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Meter earlier' }).click();
+  await page.getByRole('button', { name: 'Meter earlier' }).click();
+  await expect(page.getByText('NOTE: Meter stands before curb valve')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: /^Stone drain at/ }).click();
+  await expect(told).toContainText('Sleeved under stone drains: 1.40 m.');
+  await expect(page.getByRole('table', { name: 'What else would serve' }).getByRole('row')).not.toHaveCount(1);
+  await saved(page);
+  await page.reload();
+  await open(page, 'What it is for');
+  await expect(field(page, 'Hole in the wall, its level')).toHaveValue('9.600 m');
+  await step(page, 'Works');
+  await tab(page, 'Order');
+  for (const item of ['Curb valve', 'Meter', 'Wall seal with its sleeve', 'Sleeve past stone drains'])
+    await expect(page.getByText(item, { exact: true }).first()).toBeVisible();
+});
+
+test('ground loops: headers by what they lose, too many for the pump, valves by pairs; in the order', async ({ page }) => {
+  await newJob(page, 'Workshop');
+  await begin(page, 'Ground loops');
+  await field(page, 'How many loops?').fill('many');
+  await field(page, 'How much pipe is in each?').fill('120');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await expect(page.getByRole('alert')).toContainText('A field has 1 to 100 loops.');
+  await field(page, 'How many loops?').fill('8');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await open(page, 'What it is for');
+  const told = page.getByRole('list', { name: 'What the loops come to' });
+  await expect(told).toContainText('To carry the air out: 4.0 l/s all at once');
+  await expect(told).toContainText('8 bores 60 m deep on 42 m; header trench 52 m.');
+  await field(page, 'Purge pump gives').fill('3 l/s');
+  await expect(page.getByText(/^CAUTION: To carry the air out it takes 4\.0 l\/s; the pump gives 3\.0 l\/s/)).toBeVisible();
+  await page.getByRole('button', { name: 'Valves by pairs' }).click();
+  await expect(page.getByText(/^CAUTION: To carry the air out/)).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await open(page, 'What it is for');
+  await expect(page.getByRole('table', { name: 'Headers from the pump' })).toBeVisible();
+  await step(page, 'Works');
+  await tab(page, 'Order');
+  for (const item of ['Ground-loop pipe PE 40, loops', 'Foot that turns a loop in its bore', 'Valve of loops'])
+    await expect(page.getByText(item, { exact: true }).first()).toBeVisible();
+});
+
+test('a trench of a depth the project gives: cover is what comes of it', async ({ page }) => {
+  await newJob(page, 'By depth');
+  await begin(page, 'Water to a house');
+  await field(page, 'From the main to the house').fill('20');
+  await page.getByRole('button', { name: 'Plan this run' }).click();
+  await open(page, 'Depth and fall');
+  await page.getByRole('form', { name: 'Depth and fall' }).getByText('Depth', { exact: true }).click();
+  await field(page, 'Depth of the trench').fill('0.7');
+  await expect(page.getByText(/^CAUTION: Cover is 0\.\d+ m; this line wants 0\.75 m/)).toBeVisible();
+  await page.getByRole('button', { name: /^Dig 0\.\d+ m deep$/ }).click();
+  await expect(page.getByText(/^CAUTION: Cover is/)).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await open(page, 'Depth and fall');
+  await expect(field(page, 'Depth of the trench')).not.toHaveValue('0.70 m');
 });
 
 test('answers that make no run say so and stay, through a turned phone and a reload; a line is found by its name', async ({ page }) => {

@@ -85,17 +85,17 @@ test('a key typed costs one plan, few components and few bytes', async ({ page }
 
 /** Most that may come over the line to each address opened first, kB as served, workers apart: lowered when less is needed, never raised. */
 const ADDRESSES = {
-  '/': 365,
-  job: 518,
-  'job/clear': 566,
-  'job/catalogue': 515,
-  'run/trench/section': 736,
-  'run/protection/soil': 646,
-  'run/works/machine': 661,
+  '/': 360,
+  job: 515,
+  'job/clear': 559,
+  'job/catalogue': 514,
+  'run/trench/section': 712,
+  'run/protection/soil': 583,
+  'run/works/machine': 637,
   'run/checks/lines': 683,
-  'run/dig/card': 664,
-  'run/lay/bed': 689,
-  'run/site/enter': 632,
+  'run/dig/card': 646,
+  'run/lay/bed': 670,
+  'run/site/enter': 619,
 };
 
 test('no address brings more over the line than it may', async ({ page }) => {

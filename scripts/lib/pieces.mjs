@@ -8,8 +8,10 @@ import { createContext, runInContext } from 'node:vm';
 const SCRIPTS = '/_expo/static/js/web/';
 /** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
 const HASH = 12;
-/** Shared code smaller than this, characters, is not worth a request of its own. */
-const WORTH_A_FILE = 9_000;
+/** Shared code smaller than this, characters, is not worth a request of its own, */
+const WORTH_A_FILE = 6_000;
+/** unless more than this, characters times screens, would be fetched by who does not want it. */
+const TOO_WASTEFUL = 35_000;
 
 /**
  * The modules a script defines: their numbers, and of what each hangs on at once and what it loads when asked.
@@ -71,7 +73,7 @@ export function group(pieces, shared, first, framed = () => undefined) {
   let left = [];
   for (const ids of small) {
     const fit = files.filter((file) => by(ids).every((name) => file.by.includes(name))).sort((a, b) => a.by.length - b.by.length)[0];
-    if (fit) fit.ids.push(...ids);
+    if (fit && (fit.by.length - by(ids).length) * size(ids) <= TOO_WASTEFUL) fit.ids.push(...ids);
     else left.push({ ids: [...ids], by: by(ids) });
   }
   // What finds none is put together with the like, where fewest fetch what they do not want.

@@ -2,7 +2,8 @@ import { extent, lineOnPlan, placeAt, routeOf, stretchOf, type PlanPoint } from 
 import { utilityMarks, structureTypes } from '@tamper/core/catalogue';
 import type { Range } from '@tamper/core/geometry';
 import type { Run } from '@tamper/core/job';
-import { setUpAt, type Plan } from '@tamper/core/plan';
+import type { Plan } from '@tamper/core';
+import { setUpAt } from '@tamper/core/scene';
 import { piecesOf } from '@tamper/core/protection';
 import { formatStation, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo, useState } from 'react';

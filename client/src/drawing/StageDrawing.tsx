@@ -1,5 +1,5 @@
 import type { Job, Run } from '@tamper/core/job';
-import { sectionAt } from '@tamper/core/plan';
+import { sectionAt } from '@tamper/core/section';
 import type { Stage } from '@tamper/core/protection';
 import type { Place } from '@tamper/core/trench';
 import { memo, useMemo } from 'react';

@@ -31,6 +31,8 @@ import { type MachineChoice, machineChoices } from '@tamper/core/machineChoices'
 import { type PlanSummary, type Sketch, sketchOf, summarise } from '@tamper/core/compare';
 import { type Answers, beginRun } from '@tamper/core/begin';
 import { orderOf, type Order } from '@tamper/core/order';
+import { sensitiveDecisions } from '@tamper/core/sensitivity';
+import { purposeReport, type PurposeReport } from '@tamper/core/purpose-report';
 import {
   alongAlignment,
   alongDrawn,
@@ -107,6 +109,9 @@ const worker = {
     }
   },
   options: (job: Job, run: Run, place: string): Worked<ProtectionOption[]> => worked(() => protectionOptions(job, run, place)),
+  /** Decisions that change between the least and the greatest cover of an existing line. */
+  sensitive: (job: Job, run: Run, line: string): Worked<string[]> => worked(() => sensitiveDecisions(job, run, line)),
+  purpose: (job: Job, run: Run): Worked<PurposeReport> => worked(() => purposeReport(job, run, () => crypto.randomUUID())),
   order: (job: Job, run: Run): Worked<Order> => worked(() => orderOf(job, run, planRun(job, run))),
   fits: (job: Job, run: Run): Worked<MachineChoice[]> => worked(() => machineChoices(job, run, planRun(job, run))),
   checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),

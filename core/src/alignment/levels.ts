@@ -184,6 +184,10 @@ export function flowDirection(run: Pick<Run, 'inverts'>): 1 | -1 {
   return first && last && last.invert > first.invert ? -1 : 1;
 }
 
+/** Station of the end water runs out at. */
+export const outletOf = (run: Pick<Run, 'stations' | 'inverts'>): number =>
+  flowDirection(run) === 1 ? extent(run).end : extent(run).start;
+
 /** A run that falls straight between an invert at each end, all its reaches by gravity. */
 export const fallingRun = (run: Run, start: number, end: number): Pick<Run, 'inverts' | 'reaches'> => ({
   inverts: [

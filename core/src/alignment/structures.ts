@@ -55,3 +55,7 @@ export const withEndSections = (run: Pick<Run, 'structures' | 'stations'>, id: (
     (structures, station) => withStructure({ structures }, structureAt({ structures }, station, 'endSection', id())),
     run.structures,
   );
+
+/** Stone in a structure, m³: a soakaway is full of it below the trench. */
+export const stoneIn = ({ kind, pit }: Pick<Structure, 'kind' | 'pit'>): number =>
+  kind === 'soakaway' && pit ? pit.length * pit.width * pit.below : 0;

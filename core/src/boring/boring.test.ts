@@ -21,7 +21,7 @@ import {
 import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
 import { levelRun, said } from '../testing';
-import { lineChecks, pullAlong, pullParts, weightOf } from '../trench';
+import { lineChecks, pullAlong, pullParts, weightOf } from '../trench/checks';
 import { boringOf, bundleOf, holesTo, pullBack } from '.';
 
 const DEGREE = Math.PI / 180;

@@ -11,3 +11,4 @@ export * from './machines';
 export * from './structures';
 export * from './kit';
 export * from './prices';
+export * from './fittings';

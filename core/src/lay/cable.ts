@@ -4,7 +4,7 @@ import type { Product } from '../catalogue';
 import { bendsOf } from '../alignment/route';
 import type { Range } from '../geometry';
 import { pullAlong, pullParts, reversed, weightOf, FRICTION } from '../trench/checks/pull';
-import type { Pull } from '../trench';
+import type { Pull } from '../trench/checks';
 
 /** What a way takes of a cable, metres. */
 export interface CableWay {

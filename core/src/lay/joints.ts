@@ -1,7 +1,7 @@
 import { flowDirection } from '../alignment/levels';
 import { doubtOf, ofKind, withdrawn, type JointKind, type Kept, type KeptOf } from '../book';
 import { cablesOf, placedLines, spansOf, type Job, type PlacedLine, type Run } from '../job';
-import { cutsOf, pipeSpans } from '../order';
+import { cutsOf, pipeSpans } from '../order/lines';
 import type { Rules } from '../rules';
 import { jointFaults, jointKindsFor, type JointFault } from './jointFaults';
 

@@ -2,7 +2,8 @@ import type { Machine, SoilClass } from '../catalogue';
 import { EPSILON, largest, smallest, wallOffset } from '../geometry';
 import type { Reach, Run } from '../job';
 import { isOpen, type ProfileColumns } from '../alignment';
-import { digWidth, waterAt } from '../trench';
+import { digWidth } from '../trench';
+import { waterAt } from '../trench/checks/along';
 import { classSlope } from '../protection';
 import type { Rules } from '../rules';
 

@@ -24,7 +24,10 @@ export function alternatives(job: Job, run: Run, most = 6): Alternative[] {
   const serves = [...job.products, ...products].filter(
     (one) =>
       one.id === now.id ||
-      (one.family === now.family && one.kind === now.kind && Math.abs(boreOf(one) - boreOf(now)) <= ALIKE * boreOf(now)),
+      (one.family === now.family &&
+        one.kind === now.kind &&
+        !one.trade === !now.trade &&
+        Math.abs(boreOf(one) - boreOf(now)) <= ALIKE * boreOf(now)),
   );
   const of = (product: Product): Alternative => {
     const [lead, ...others] = run.laid;

@@ -3,7 +3,7 @@ import { findProduct } from '../catalogue';
 import { blankJob, blankLaidLine, cutLength, placedLines, spanAmps, spansOf, type Circuit, type Run, type Structure } from '../job';
 import { planRun } from '../plan/plan';
 import { levelRun } from '../testing';
-import { lineChecks } from '../trench';
+import { lineChecks } from '../trench/checks';
 import { JOINT, orderOf, planDrums, type CableSpan } from '.';
 
 const span = (cut: number, name = 'Cable', from = 0): CableSpan => ({ name, from, to: from + cut, cut });

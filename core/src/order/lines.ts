@@ -5,7 +5,7 @@ import { formatLength } from '../units';
 import { cutSticks, type Cutting } from './cutting';
 import { planDrums, type CableSpan, type DrumPlan } from './drums';
 import type { Draft } from './items';
-import { drainStretches } from './purposes';
+import { drainStretches } from './stretches';
 import { plural } from './words';
 
 /** How one kind of line is cut. `typed`: from drums somebody has to hand. */

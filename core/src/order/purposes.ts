@@ -1,7 +1,6 @@
-import { beddings, coveringPrices, coveringUnits, PRICE_BASIS, type Product } from '../catalogue';
-import { without } from '../geometry';
-import type { FittingKind, Job, PlacedLine, Run } from '../job';
-import { fittingNames, houseReport, loopsReport, soakawayOf, solidOf } from '../purposes';
+import { beddings, coveringPrices, coveringUnits, fittingNames, PRICE_BASIS, type FittingKind } from '../catalogue';
+import type { Job, Run } from '../job';
+import { houseReport, loopsReport, soakawayOf } from '../purposes';
 import { lorryLoads } from '../spoil';
 import { formatLength, formatVolume } from '../units';
 import type { Draft } from './items';
@@ -15,21 +14,6 @@ const piece = (id: string, what: string, count: number, price: number, basis: st
   ...{ id, group: 'structures', what, unit: 'piece', net: count, order: count, packs: '', mass: 0, price },
   basis: `${basis}. ${PRICE_BASIS}`,
 });
-
-/** A line of a land drain as its stretches are bought: the same pipe with holes and without. */
-export function drainStretches(run: Run, line: PlacedLine): { product: Product; line: PlacedLine; name: string }[] {
-  const { landDrain } = run;
-  if (!landDrain || !line.leads) return [{ product: line.product, line, name: line.name }];
-  const solid = solidOf(run, landDrain);
-  const plain: Product = {
-    ...line.product,
-    id: `${line.product.id}.solid`,
-    name: line.product.name.replace('perforated', 'solid'),
-    drains: false,
-  };
-  const of = (product: Product) => (range: { from: number; to: number }) => ({ product, line: { ...line, ...range }, name: line.name });
-  return [...without({ from: line.from, to: line.to }, solid).map(of(line.product)), ...solid.map(of(plain))];
-}
 
 /** What a run takes for what it is for, besides what lies in its trench. */
 export function purposeItems(job: Job, run: Run): Draft[] {

@@ -4,55 +4,44 @@ import { boredBlind } from '../alignment/boreChecks';
 import { pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment/checks';
 import { checkList, type Finding, type Severity } from '../job';
 import { hookTooLow, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
+import { bannedBenches, needsEngineer, needsLadder, openPitEnds, shortTermOnly, tooNear, unprotected } from '../protection';
 import {
-  bannedBenches,
   boxesShorterThanStick,
   boxLongerThanPit,
   bucketWiderThanBox,
   cylinderOutOfStroke,
   hardToDraw,
   linesThroughSupports,
-  needsEngineer,
-  needsLadder,
   noShoreSpacing,
   noTable,
   nothingToPressOn,
-  openPitEnds,
   pastTable,
   shoresInC,
-  shortTermOnly,
   tooHeavyToLift,
   tooLow,
-  tooNear,
-  unprotected,
   slitDoesNotStand,
   slitTooDeep,
   slitBucketTooWide,
   strutInTheWay,
   noRailLongEnough,
-} from '../protection';
+} from '../protection/supportChecks';
 import { cannotTip, heapOnShores, noRoomForHeap, suspectGround, tooNearLip } from '../spoil';
 import { fittingsMixed, loopPipeGone, loopsUneven, noRods, notOnePiece, purgeWeak, sleeveTight, soakawayFails } from '../purposes/checks';
 import { culvertFloods, culvertShort } from '../trench/checks/culvertChecks';
+import { noBucketDigs } from '../trench';
+import { linesTooClose, noWidthFits, offSupportWidths, shallowLines, surfaceTooThick, tooNarrow } from '../trench/fits';
 import {
-  linesTooClose,
-  noBucketDigs,
   noFabric,
   noTape,
   ownerGone,
   ownersLook,
   tapeOfOwner,
   noTracer,
-  noWidthFits,
-  offSupportWidths,
-  shallowLines,
   shapedBed,
-  surfaceTooThick,
   thinBed,
-  tooNarrow,
   wrongStone,
   signalTooFar,
-} from '../trench';
+} from '../trench/linesOnBed';
 import { boreDuctFull, bowTooShort, bowTooTight, holeTooSmall, pulledBack } from '../boring';
 import type { PlanContext } from './context';
 import { type groundChecks } from './ground';

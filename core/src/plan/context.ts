@@ -5,8 +5,7 @@ import { EPSILON, benchHeights, joined, largest, wallOffset, without, type Range
 import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
 import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
-import { stoneIn } from '../purposes/landDrain';
-import { boresOf, bowNodes, extent, isOpen, layProfile, reachEnd, type Bore, type ProfileColumns } from '../alignment';
+import { boresOf, bowNodes, extent, isOpen, layProfile, reachEnd, stoneIn, type Bore, type ProfileColumns } from '../alignment';
 import type { AlignmentContext } from '../alignment/checks';
 import { handRate, setUpsOf, type MachineContext, type SetUps } from '../machine';
 import {
@@ -23,11 +22,11 @@ import {
   pitEnds,
   placesOf,
   surfaceDepth,
-  tooNarrowForLines,
   type LayerHeights,
   type Place,
-  type TrenchContext,
 } from '../trench';
+import { tooNarrowForLines } from '../trench';
+import type { TrenchContext } from '../trench/fits';
 import { resolveRules, type Rules } from '../rules';
 import {
   balance,

@@ -28,10 +28,10 @@ import {
   tapesOver,
   runsLoose,
   surfaceDepth,
-  tooNarrowForLines,
   type LayerAreas,
   type Place,
 } from '../trench';
+import { tooNarrowForLines } from '../trench';
 import { resolveRules, type Rules } from '../rules';
 import { farTop, heapsAt, type Heap } from '../spoil';
 

@@ -10,7 +10,6 @@ export * from './verdicts';
 export * from './judged';
 export * from './fixes';
 export * from './checks';
-export * from './supportChecks';
 export * from './effort';
 export * from './beside';
 export * from './air';

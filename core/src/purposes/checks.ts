@@ -1,9 +1,10 @@
 import { boreOf } from '../alignment';
-import type { Product } from '../catalogue';
+import type { FittingKind, Product } from '../catalogue';
 import { products } from '../catalogue';
-import type { FittingKind, Found, Loops, Run } from '../job';
-import type { TrenchContext } from '../trench';
-import { houseReport, outOfOrder, SEAL } from './house';
+import type { Found } from '../job';
+import type { TrenchContext } from '../trench/fits';
+import { SEAL } from './given';
+import { houseReport, outOfOrder } from './house';
 import { outOfRods, soakawayReport, type SoakawayReport } from './landDrain';
 import { loopsReport, UNEVEN, valvesFor } from './loops';
 
@@ -135,9 +136,3 @@ export function loopsUneven({ job, run }: Context): Found<{ apart: number; most:
 /** A pipe of loops that is in no catalogue any more. */
 export const loopPipeGone = ({ job, run }: Context): Found[] =>
   run.loops && !loopsReport(job, run.loops) ? [{ severity: 'stop', where: [], facts: {}, fixes: [] }] : [];
-
-/** What the run is for, as far as it is said. */
-export const purposeOf = (run: Pick<Run, 'culvert' | 'landDrain' | 'house' | 'loops'>): Purpose =>
-  run.culvert ? 'culvert' : run.landDrain ? 'landDrain' : run.house ? 'house' : run.loops ? 'loops' : 'line';
-export type Purpose = 'line' | 'culvert' | 'landDrain' | 'house' | 'loops';
-export type ValvesBy = Exclude<Loops['valves'], 'none'>;

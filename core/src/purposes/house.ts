@@ -1,16 +1,7 @@
 import { boreOf, extent, levelsOn } from '../alignment';
-import type { Product } from '../catalogue';
-import { productOf, type FittingKind, type House, type Job, type Run } from '../job';
+import type { FittingKind, Product } from '../catalogue';
+import { productOf, type House, type Job, type Run } from '../job';
 
-/** What stands on a service, as it is said. */
-export const fittingNames: Record<FittingKind, string> = {
-  curbValve: 'Curb valve',
-  stopValve: 'Stop valve',
-  drainCock: 'Drain cock',
-  reducer: 'Pressure reducer',
-  nonReturn: 'Check valve',
-  meter: 'Meter',
-};
 /** The order water passes them in: what shuts comes first, what reads after it, what lets the house side empty last. */
 const ORDER: Record<FittingKind, number> = { curbValve: 0, stopValve: 1, reducer: 2, meter: 3, nonReturn: 4, drainCock: 5 };
 /** The first fitting that stands before one it belongs after; undefined where they stand in order. */
@@ -26,9 +17,6 @@ export function outOfOrder({ fittings }: Pick<House, 'fittings'>): { before: Fit
 export const STANDING = 0.5;
 /** A sleeve goes past a stone drain by so much on either side, metres: usual. */
 export const PAST_DRAIN = 0.5;
-/** Room round a pipe in its sleeve, metres: a seal wants 10 mm at least. */
-export const SEAL = 0.01;
-
 export interface HouseReport {
   product: Product;
   /** From the line at the wall up to the hole; below 0: down to it. Undefined while nobody has measured the hole. Metres. */
@@ -64,17 +52,3 @@ export function houseReport(job: Job, run: Run, house: House): HouseReport {
     sleeved: house.drains.reduce((sum, { width }) => sum + width + 2 * PAST_DRAIN, 0),
   };
 }
-
-/** A house nobody has measured. */
-export const blankHouse = (product: Pick<Product, 'od'>): House => ({
-  end: 'end',
-  level: null,
-  sleeve: Math.ceil((product.od + 4 * SEAL) * 100) / 100,
-  onePiece: true,
-  fittings: [
-    { id: 'curb', kind: 'curbValve' },
-    { id: 'stop', kind: 'stopValve' },
-    { id: 'meter', kind: 'meter' },
-  ],
-  drains: [],
-});

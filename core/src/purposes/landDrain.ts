@@ -1,25 +1,10 @@
-import { designFlow, extent, flowDirection } from '../alignment';
-import { common, lengthOf, union, without, type Range } from '../geometry';
+import { designFlow, extent, outletOf } from '../alignment';
+import { common, union, without, type Range } from '../geometry';
 import { beddingIds, beddings, type BeddingId } from '../catalogue';
 import type { Job, LandDrain, Run, Structure } from '../job';
-import { barrowTrips } from '../spoil';
+import { barrowTrips } from '../spoil/loads';
+import { pipeOf } from './solid';
 import { halfEmpty, heldIn, lengthThatHolds, mustHold, READY, type StoneHole } from './soakaway';
-
-/** Where the pipe is solid, ascending and once. */
-export const solidOf = (run: Pick<Run, 'stations'>, { solid }: LandDrain): Range[] => {
-  const { start, end } = extent(run);
-  return union(solid.flatMap((one) => common(one, { from: start, to: end }) ?? []));
-};
-
-/** Solid and perforated pipe of the leading line, metres. */
-export function pipeOf(run: Pick<Run, 'stations'>, drain: LandDrain): { solid: number; perforated: number } {
-  const solid = lengthOf(solidOf(run, drain));
-  return { solid, perforated: extent(run).length - solid };
-}
-
-/** Station of the end water runs out at. */
-export const outletOf = (run: Pick<Run, 'stations' | 'inverts'>): number =>
-  flowDirection(run) === 1 ? extent(run).end : extent(run).start;
 
 /**
  * Stone along a land drain: m³ in the trench, what of it water can fill where the pipe lets it out, and barrows of it, loose.
@@ -42,10 +27,6 @@ export function soakawayOf(run: Pick<Run, 'structures'>, { pores }: Pick<LandDra
   const placed = run.structures.find(({ kind, pit }) => kind === 'soakaway' && pit);
   return placed?.pit ? { id: placed.id, length: placed.pit.length, width: placed.pit.width, depth: placed.pit.below, pores } : undefined;
 }
-/** Stone in a structure, m³: a soakaway is full of it below the trench. */
-export const stoneIn = ({ kind, pit }: Pick<Structure, 'kind' | 'pit'>): number =>
-  kind === 'soakaway' && pit ? pit.length * pit.width * pit.below : 0;
-
 /** A soakaway against the rain it must take. m³, m³/s, seconds. */
 export interface SoakawayReport {
   hole: StoneHole & { id: string };
@@ -91,6 +72,3 @@ export function outOfRods(run: Pick<Run, 'stations' | 'structures' | 'inverts'>,
   const reached = union(ways.flatMap((at) => common({ from: at - RODS_REACH, to: at + RODS_REACH }, { from: start, to: end }) ?? []));
   return without({ from: start, to: end }, reached).filter(({ from, to }) => to - from > 1e-6);
 }
-
-/** A land drain nobody has said more of. Source: clean stone of one size is 38 % empty; an hour's rain. */
-export const blankLandDrain = (): LandDrain => ({ solid: [], outlet: 'daylight', pores: 0.38, infiltration: null, storm: 3600 });

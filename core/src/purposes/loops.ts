@@ -1,20 +1,11 @@
 import { extent, structureAt, withStructure } from '../alignment';
 import { boreOf } from '../alignment/gravity';
+import { fluids, LAMINAR } from './given';
 import { products, productWith, type Product } from '../catalogue';
 import { blankLaidLine, LEAST_APART, type Job, type Loops, type NewId, type Patch, type Run } from '../job';
 
-/** What flows in the loops, at the cold end: density kg/m³, kinematic viscosity m²/s. Source: usual tables, a quarter of frost guard, about; the maker’s sheet rules. */
-export const fluids = {
-  water: { name: 'Water, at 10 °C', density: 1000, viscosity: 1.31e-6 },
-  glycol: { name: 'Water with 25 % glycol, at 0 °C', density: 1035, viscosity: 3.3e-6 },
-  ethanol: { name: 'Water with 25 % ethanol, at 0 °C', density: 970, viscosity: 5.9e-6 },
-} as const satisfies Record<Loops['fluid'], unknown>;
-
 /** Wall of drawn plastic pipe, metres. */
 const ROUGH = 7e-6;
-/** Below it flow is laminar. */
-export const LAMINAR = 2300;
-
 export interface PipeLoss {
   velocity: number;
   reynolds: number;
@@ -161,23 +152,6 @@ export function valvesFor(job: Pick<Job, 'products'>, loops: Loops): Loops['valv
     return report !== undefined && report.purge.needed <= purge + 1e-12;
   });
 }
-
-/** A field nobody has said more of: loops as people usually drill or dig them. */
-export const blankLoops = (pipe: string): Loops => ({
-  ...{
-    layout: 'bores',
-    count: 4,
-    each: 120,
-    pipe,
-    spacing: 6,
-    way: 10,
-    flow: 2.5e-4,
-    fluid: 'glycol',
-    returns: 'reverse',
-    valves: 'none',
-    purge: null,
-  },
-});
 
 /** Headers lie this far apart so that one does not warm the other, metres: usual. */
 const HEADERS_APART = 0.3;

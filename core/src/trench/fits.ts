@@ -1,17 +1,6 @@
 import { kits } from '../catalogue';
-import { ByDepth, common, EPSILON, joinedPieces, largest, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
-import {
-  kitChosen,
-  linesIn,
-  STATION_SLACK,
-  type FieldError,
-  type Fix,
-  type Found,
-  type Job,
-  type PlacedLine,
-  type Reach,
-  type Run,
-} from '../job';
+import { ByDepth, common, EPSILON, joinedPieces, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
+import { kitChosen, linesIn, STATION_SLACK, type Fix, type Found, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
 import type { Rules } from '../rules';
 import { tidy, widthFor } from './arrange';
@@ -34,20 +23,6 @@ export interface TrenchContext {
 
 /** Up to the next whole centimetre: what a crew can set out. */
 const centimetre = (value: number) => Math.ceil((value - EPSILON) * 100) / 100;
-
-/** Reaches narrower than a line in them: nothing can be dug to that. */
-export const tooNarrowForLines = (run: Run, lines: readonly PlacedLine[]): FieldError[] =>
-  run.reaches.flatMap((reach, index) => {
-    const od = largest(linesIn(lines, reach.from, reachEnd(run, index)).map(({ product }) => product.od));
-    return isOpen(reach) && reach.bottomWidth < od
-      ? [
-          {
-            field: `reaches[${index}].bottomWidth`,
-            message: `${run.reaches.length > 1 ? `Reach ${index + 1}: the` : 'The'} bottom is ${reach.bottomWidth} m wide and the line is ${od} m; it does not go in.`,
-          },
-        ]
-      : [];
-  });
 
 /** Least clear width of a hole at a depth, metres: for the lines in a reach, and for who gets in. */
 function floorOf({ run, rules, placed }: TrenchContext, place: Place): (depth: number) => number {

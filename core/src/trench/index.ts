@@ -1,5 +1,6 @@
 export * from './layers';
 export * from './width';
+export * from './narrow';
 export * from './buckets';
 export * from './bedding';
 export * from './tapes';
@@ -8,9 +9,6 @@ export * from './distances';
 export * from './joint';
 export * from './places';
 export * from './dug';
-export * from './fits';
-export * from './linesOnBed';
 export * from './arrange';
 export * from './offers';
 export * from './future';
-export * from './checks';

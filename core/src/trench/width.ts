@@ -1,5 +1,5 @@
 import type { Product } from '../catalogue';
-import { EPSILON } from '../geometry';
+import { EPSILON } from '../geometry/walls';
 import type { PlacedLine, Reach } from '../job';
 import { astmD2321, en1610Battered, en1610ByDepth, en1610ByDn, type Rules } from '../rules';
 

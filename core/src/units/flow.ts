@@ -58,9 +58,11 @@ export const parseFlow = (text: string, system: UnitSystem): Parsed =>
 export const formatRain = (metresPerSecond: number, system: UnitSystem): string =>
   system === 'us' ? `${trimmed((metresPerSecond * HOUR) / INCH, 2)} in/h` : `${trimmed(metresPerSecond * HOUR * 1000, 0)} mm/h`;
 
-/** Shows a flow (m³/s) to 0.1 l/s, or whole US gallons a minute. */
-export const formatFlow = (cubicMetresPerSecond: number, system: UnitSystem): string =>
-  system === 'us' ? `${trimmed((cubicMetresPerSecond * 60) / GALLON, 0)} gpm` : `${(cubicMetresPerSecond * 1000).toFixed(1)} l/s`;
+/** Shows a flow (m³/s) to 0.1 l/s or a whole US gallon a minute; what is less than 1 l/s or 10 gpm to one figure more. */
+export function formatFlow(cubicMetresPerSecond: number, system: UnitSystem): string {
+  const [gallons, litres] = [(cubicMetresPerSecond * 60) / GALLON, cubicMetresPerSecond * 1000];
+  return system === 'us' ? `${trimmed(gallons, gallons < 10 ? 1 : 0)} gpm` : `${litres.toFixed(litres > 0 && litres < 1 ? 2 : 1)} l/s`;
+}
 
 /** Shows a velocity (m/s) to 0.01 m/s or 0.1 ft/s. */
 export const formatVelocity = (metresPerSecond: number, system: UnitSystem): string =>

@@ -198,6 +198,7 @@ describe('flows, rain, areas, weights and counts', () => {
   test('shown as people say them', () => {
     expect([formatRain(50 / 3.6e6, 'metric'), formatRain((2 * INCH) / 3600, 'us')]).toEqual(['50 mm/h', '2 in/h']);
     expect([formatFlow(0.00788, 'metric'), formatFlow(0.001, 'us')]).toEqual(['7.9 l/s', '16 gpm']);
+    expect([formatFlow(0.00025, 'metric'), formatFlow(0.00025, 'us')]).toEqual(['0.25 l/s', '4 gpm']);
     expect([formatVelocity(1.0034, 'metric'), formatVelocity(FOOT, 'us')]).toEqual(['1.00 m/s', '1.0 ft/s']);
     expect([formatMassOf(1700, 'metric'), formatMassOf(1700, 'us')]).toEqual(['1700 kg', '3748 lb']);
     expect([formatDays(1), formatDays(14)]).toEqual(['1 day', '14 days']);

@@ -1,4 +1,4 @@
-import { fittingNames } from '../purposes/house';
+import { fittingNames } from '../catalogue';
 import { formatFlow, formatHours, formatPressure, formatVolume } from '../units';
 import { lengths, type Sentences } from './said';
 

@@ -1,5 +1,5 @@
 import { useRoom } from '../../ui/useRoom';
-import type { Check, CheckedLine, Curve } from '@tamper/core/trench';
+import type { Check, CheckedLine, Curve } from '@tamper/core/line-checks';
 import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';
 import { Suspense, useMemo } from 'react';

@@ -1,7 +1,7 @@
 import { ofKind } from '@tamper/core/book';
 import { airTestNeeded } from '@tamper/core/protection';
 import { classify, soilName, evidenceOf, soilTests } from '@tamper/core/ground';
-import { groundFindings, onRun } from '@tamper/core/plan';
+import { groundFindings, onRun } from '@tamper/core/ground-findings';
 import type { SoilTest } from '@tamper/core/book';
 import { figuresIn, formatStretch } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';

@@ -2,7 +2,7 @@ import { extent, joinsOf, lookAt, reachIndexAt } from '@tamper/core/alignment';
 import { picturesOf } from '@tamper/core/book';
 import type { Range } from '@tamper/core/geometry';
 import { existingMetAt, productsKnown, productOf, withKnownProducts, type Job, type Run } from '@tamper/core/job';
-import { movedLine, sectionAt, sectionIfDug } from '@tamper/core/plan';
+import { movedLine, sectionAt, sectionIfDug } from '@tamper/core/section';
 import { createContext, lazy, memo, Suspense, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '../../ui/Text';

@@ -33,6 +33,11 @@ const coordinate = z
   .number()
   .min(-MAX_COORDINATE, 'Coordinates go to ±10,000 km from the origin.')
   .max(MAX_COORDINATE, 'Coordinates go to ±10,000 km from the origin.');
+/** A number between two others, SI. */
+export const within = (least: number, most: number, what: string) => {
+  const said = `${what}: ${least} to ${most}.`;
+  return z.number().min(least, said).max(most, said);
+};
 /** A point on the plan: metres east (`x`) and north (`y`) of the job's own origin. */
 export const planPoint = z.strictObject({ x: coordinate, y: coordinate });
 /** A day on the site's calendar. */

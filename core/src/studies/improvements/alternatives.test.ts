@@ -3,7 +3,7 @@ import { demoFile } from '../../demo';
 import { loadSolver } from '../../highs.testing';
 import { applyPatches, type Run } from '../../job';
 import { planRun } from '../../plan/plan';
-import { lineChecks } from '../../trench';
+import { lineChecks } from '../../trench/checks';
 import { aims, alternatives, ranked, outcomeOf } from '.';
 
 test('what it finds holds: each alternative, applied, stands as it said, and the best of each aim is no worse than the rest', async () => {

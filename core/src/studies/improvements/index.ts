@@ -4,7 +4,7 @@ import { orderOf } from '../../order';
 import { accessChecks } from '../../clearance';
 import { planRun, tryPlan, type Plan } from '../../plan/plan';
 import { resolveRules } from '../../rules';
-import { lineChecks } from '../../trench';
+import { lineChecks } from '../../trench/checks';
 import { timelineOf, programmeInputs } from '../programme';
 import type { Sayable } from '../../words';
 import { tries, type AlternativeKind } from './candidates';

@@ -1,10 +1,10 @@
 import { recordsOf, type ExposureFact, type LineRecord, type Photo } from '@tamper/core/book';
 import { evidenceIds, evidences, utilityKinds, utilityMarks, type Evidence, type UtilityKind } from '@tamper/core/catalogue';
 import { clearSteps, foundRecord, knownLine, searchDepths, stepsDone, stepsOf } from '@tamper/core/existing';
-import { existingMetAt, type ExistingLine } from '@tamper/core/job';
+import { existingMetAt, type ExistingLine, type Job, type Run } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import { formatHours, formatLength, formatStation, formatStretch, formatVolume, parseAngle, parseStation } from '@tamper/core/units';
-import { sensitiveDecisions } from '@tamper/core/sensitivity';
+import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
@@ -25,6 +25,9 @@ import { Tick } from '../../../ui/Tick';
 import { writeBy, type Enter } from '../../../data/write';
 import { PhotoField } from '../../../photos/PhotoField';
 import { PutRight } from '../../site/PutRight';
+import type { PlanWorker, Worked } from '../../../workers/plan.worker';
+import { planWorker } from '../../../workers/planWorker';
+import { useLatest } from '../../../workers/useLatest';
 import { usePlanOnScreen, useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
 
@@ -159,10 +162,34 @@ function OneLine({ line, onRemove }: { line: ExistingLine; onRemove: () => void 
   );
 }
 
+/** What hangs on how deep a line lies that the run is joined to: planned at both ends of its range, in the worker. */
+function HangsOn({ line }: { line: string }) {
+  const { job, run } = useRunEdit();
+  const inputs = useMemo(() => ({ job, run, line }), [job, run, line]);
+  const { result } = useLatest(planWorker, inputs, decisions);
+  const sensitive = result && 'value' in result.value ? result.value.value : undefined;
+  if (!sensitive) return <Text variant="bodySmall">Planning with its least and its greatest cover…</Text>;
+  return (
+    <Notice
+      kind={sensitive.length > 0 ? 'caution' : 'note'}
+      title={
+        sensitive.length > 0
+          ? 'Between its least and greatest cover these decisions change: plan with the worse end'
+          : 'Its depth range changes no decision'
+      }
+    >
+      {sensitive.map((what) => (
+        <Text key={what}>{what}</Text>
+      ))}
+    </Notice>
+  );
+}
+const decisions = (remote: Remote<PlanWorker>, { job, run, line }: { job: Job; run: Run; line: string }): Promise<Worked<string[]>> =>
+  remote.sensitive(job, run, line) as Promise<Worked<string[]>>;
+
 /** Is the run to be connected to this line? Then its expected covers decide, and what hangs on them is listed. */
 function JoinSwitch({ line }: { line: ExistingLine }) {
-  const { job, run, apply } = useRunEdit();
-  const sensitive = useMemo(() => (line.join ? sensitiveDecisions(job, run, line.id) : []), [job, run, line.join, line.id]);
+  const { apply } = useRunEdit();
   return (
     <>
       <ToggleRow
@@ -170,20 +197,7 @@ function JoinSwitch({ line }: { line: ExistingLine }) {
         onChange={(join) => void apply([{ path: ['existing', line.id, 'join'], value: join }])}
         label="The run is joined to this line"
       />
-      {line.join ? (
-        <Notice
-          kind={sensitive.length > 0 ? 'caution' : 'note'}
-          title={
-            sensitive.length > 0
-              ? 'Between its least and greatest cover these decisions change: plan with the worse end'
-              : 'Its depth range changes no decision'
-          }
-        >
-          {sensitive.map((what) => (
-            <Text key={what}>{what}</Text>
-          ))}
-        </Notice>
-      ) : null}
+      {line.join ? <HangsOn line={line.id} /> : null}
     </>
   );
 }

@@ -1,4 +1,5 @@
-import { blankJob, blankExisting, blankRun, structureAt, productOf, levelsOn, type Run } from '@tamper/core';
+import { blankJob, blankExisting, blankRun, structureAt, productOf, levelsOn, type Job, type Run } from '@tamper/core';
+import { sensitiveDecisions } from '@tamper/core/sensitivity';
 import { screen } from '@testing-library/react';
 import { choose, field, onRun, press, type } from '../../../testing/benches';
 import { BedEditor } from './BedEditor';
@@ -15,6 +16,13 @@ import { WallEditor } from './WallEditor';
 import { AccessEditor } from './AccessEditor';
 import { WidthEditor } from './WidthEditor';
 
+const mockSensitive = (job: Job, run: Run, line: string) => sensitiveDecisions(job, run, line);
+jest.mock('../../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../../workers/useLatest', () => ({
+  useLatest: (_: unknown, inputs: { job: Job; run: Run; line: string }) => ({
+    result: { inputs, value: { value: mockSensitive(inputs.job, inputs.run, inputs.line) } },
+  }),
+}));
 jest.mock('../../../workers/useTask', () => ({
   useTask: () => ({ task: { kind: 'idle' }, start: () => undefined, cancel: () => undefined }),
 }));

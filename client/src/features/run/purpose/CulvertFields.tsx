@@ -1,8 +1,8 @@
-import type { Plan } from '@tamper/core';
+import type { PurposeReport } from '@tamper/core';
 import { AXLES } from '@tamper/core/least-cover';
 import { endSectionsMissing, withEndSections } from '@tamper/core/alignment';
-import { culvertOf, entrances, type CulvertReport, type CulvertWater } from '@tamper/core/culvert';
-import { productOf, type Culvert, type EntranceId } from '@tamper/core/job';
+import { entrances, type CulvertReport, type CulvertWater } from '@tamper/core/culvert';
+import { type Culvert, type EntranceId } from '@tamper/core/job';
 import { bareUnit, formatBatterRatio, formatFlow, formatLength, parseBatter, parseLength, type UnitSystem } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Button } from '../../../ui/Button';
@@ -13,19 +13,18 @@ import { QuantityField } from '../../../ui/QuantityField';
 import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { FlowFields } from '../editors/FlowFields';
-import { usePlanOnScreen, useRunEdit } from '../context';
+import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 
 /** What a run is asked that is a pipe through a bank, and how high water stands at its inlet. */
-export function CulvertFields() {
+export function CulvertFields({ report }: { report: PurposeReport | undefined }) {
   const { run, apply } = useRunEdit();
-  const plan = usePlanOnScreen();
   const { culvert } = run;
   if (!culvert) return null;
   return (
     <View role="group" aria-label="Culvert" style={{ gap: 8 }}>
       <Bank culvert={culvert} />
-      {plan ? <Reported profile={plan.profile} /> : null}
+      {report?.culvert ? <Said report={report.culvert} /> : null}
       <FlowFields />
       {endSectionsMissing(run).length > 0 ? (
         <Button icon="plus" onPress={() => void apply([{ path: ['structures'], value: withEndSections(run, newId) }])}>
@@ -78,12 +77,6 @@ function Bank({ culvert }: { culvert: Culvert }) {
       />
     </>
   );
-}
-
-function Reported({ profile }: { profile: Plan['profile'] }) {
-  const { job, run } = useRunEdit();
-  const report = culvertOf(run, productOf(job, run), profile);
-  return report ? <Said report={report} /> : null;
 }
 
 function standing({ flow, head, clear }: CulvertWater, units: UnitSystem): string {

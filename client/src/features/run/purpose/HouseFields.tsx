@@ -1,8 +1,8 @@
-import { alternatives } from '@tamper/core/alternatives';
-import { fittingKinds, type FittingKind, type House } from '@tamper/core/job';
-import { fittingNames, houseReport, type HouseReport } from '@tamper/core/purposes';
+import type { PurposeReport } from '@tamper/core';
+import { fittingKinds, fittingNames, type FittingKind } from '@tamper/core/catalogue';
+import type { House } from '@tamper/core/job';
 import { bareUnit, figuresIn, formatLength, formatMassOf, formatStation, parseLength } from '@tamper/core/units';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
@@ -13,14 +13,13 @@ import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { Text } from '../../../ui/Text';
 import { ToggleRow } from '../../../ui/ToggleRow';
-import { usePlanOnScreen, useRunEdit } from '../context';
+import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Comes } from './said';
 
 /** A service into a house: the hole in its wall, what stands on the line, and the stone drains it passes. */
-export function HouseFields() {
+export function HouseFields({ report }: { report: PurposeReport | undefined }) {
   const { job, run, cursor, apply } = useRunEdit();
-  const plan = usePlanOnScreen();
   const { house } = run;
   if (!house) return null;
   const { units } = job;
@@ -74,7 +73,7 @@ export function HouseFields() {
       <Button icon="plus" onPress={() => void set('drains', [...house.drains, { id: newId(), station, width: 0.4 }])}>
         {`Stone drain at ${formatStation(station, units)}`}
       </Button>
-      {plan ? <Report /> : null}
+      {report?.house ? <Report {...report.house} /> : null}
     </>
   );
 }
@@ -113,12 +112,9 @@ function Fittings({ house, onFittings }: { house: House; onFittings: (fittings: 
   );
 }
 
-function Report() {
-  const { job, run } = useRunEdit();
-  const choices = useMemo(() => alternatives(job, run), [job, run]);
-  if (!run.house) return null;
+function Report({ report, choices }: NonNullable<PurposeReport['house']>) {
+  const { job } = useRunEdit();
   const { units, rates } = job;
-  const report = houseReport(job, run, run.house);
   const show = (metres: number) => formatLength(metres, units);
   return (
     <>
@@ -126,7 +122,7 @@ function Report() {
         label="What the service comes to"
         lines={[
           `${show(report.length)} from the valve to inside the wall: ${report.joints === 0 ? 'in one piece' : `${report.pieces} pieces, ${report.joints} in the ground`}.`,
-          rising(report, show),
+          rising(report, show, formatLength(report.round, units, 'size')),
           report.sleeved > 0 ? `Sleeved under stone drains: ${show(report.sleeved)}.` : undefined,
         ]}
         basis="Sealed when it has been looked at, not before. Depth, valve and meter as the supplier asks."
@@ -145,8 +141,8 @@ function Report() {
   );
 }
 
-const rising = ({ rise, turn, round }: HouseReport, show: (metres: number) => string): string => {
-  const seal = `${show(round)} round it in its sleeve`;
+const rising = ({ rise, turn }: NonNullable<PurposeReport['house']>['report'], show: (metres: number) => string, round: string): string => {
+  const seal = `${round} round it in its sleeve`;
   if (rise === undefined) return `How high the hole is nobody has measured; ${seal}.`;
   const bend = Math.abs(rise) > turn ? 'two bends and a straight' : 'two easy bends';
   return Math.abs(rise) < 0.005

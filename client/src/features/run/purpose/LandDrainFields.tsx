@@ -1,7 +1,6 @@
-import type { Plan } from '@tamper/core';
-import { structureAt, withStructure } from '@tamper/core/alignment';
+import type { PurposeReport } from '@tamper/core';
+import { outletOf, structureAt, withStructure } from '@tamper/core/alignment';
 import type { LandDrain, Run } from '@tamper/core/job';
-import { outletOf, pipeOf, soakawayReport, stoneAlong, type SoakawayReport } from '@tamper/core/purposes';
 import {
   formatFlow,
   formatHours,
@@ -25,14 +24,13 @@ import { QuantityField } from '../../../ui/QuantityField';
 import { Text } from '../../../ui/Text';
 import { ToggleRow } from '../../../ui/ToggleRow';
 import { FlowFields } from '../editors/FlowFields';
-import { usePlanOnScreen, useRunEdit } from '../context';
+import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Comes } from './said';
 
 /** A drain that takes water out of the ground: its stone, its ends, its ways in for a rod. */
-export function LandDrainFields() {
+export function LandDrainFields({ report }: { report: PurposeReport | undefined }) {
   const { job, run, cursor, apply } = useRunEdit();
-  const plan = usePlanOnScreen();
   const { landDrain } = run;
   if (!landDrain) return null;
   const set = (key: keyof LandDrain, value: unknown) => apply([{ path: ['landDrain', key], value }], `landDrain.${key}`);
@@ -120,7 +118,7 @@ export function LandDrainFields() {
         {`Solid pipe from ${formatStation(solidAt(run, station).from, job.units)}`}
       </Button>
       <Button icon="plus" onPress={() => void put('rodding', station)}>{`Rodding point at ${formatStation(station, job.units)}`}</Button>
-      {plan ? <Report plan={plan} /> : null}
+      {report?.landDrain ? <Report {...report.landDrain} /> : null}
     </>
   );
 }
@@ -145,14 +143,8 @@ function Hole({ run }: { run: Run }) {
   );
 }
 
-function Report({ plan }: { plan: Plan }) {
-  const { job, run } = useRunEdit();
-  const { landDrain } = run;
-  if (!landDrain) return null;
-  const { units } = job;
-  const { solid, perforated } = pipeOf(run, landDrain);
-  const stone = stoneAlong(job, run, plan.beds, landDrain);
-  const soakaway = soakawayReport(run, landDrain);
+function Report({ pipe: { solid, perforated }, stone, soakaway }: NonNullable<PurposeReport['landDrain']>) {
+  const { units } = useRunEdit().job;
   return (
     <Comes
       label="What the land drain comes to"
@@ -166,7 +158,10 @@ function Report({ plan }: { plan: Plan }) {
   );
 }
 
-function standing({ holds, must, comes, flow, half, verdict }: SoakawayReport, units: UnitSystem): string {
+function standing(
+  { holds, must, comes, flow, half, verdict }: NonNullable<NonNullable<PurposeReport['landDrain']>['soakaway']>,
+  units: UnitSystem,
+): string {
   const rain =
     flow > 0
       ? `${formatFlow(flow, units)} bring ${formatVolume(comes, units)}; it must hold ${formatVolume(must, units)}`

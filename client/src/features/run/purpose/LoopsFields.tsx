@@ -1,4 +1,5 @@
-import { fluids, headerPatches, LAMINAR, loopsReport, type LoopsReport } from '@tamper/core/purposes';
+import type { PurposeReport } from '@tamper/core';
+import { fluids, LAMINAR } from '@tamper/core/purpose';
 import { products } from '@tamper/core/catalogue';
 import type { Loops } from '@tamper/core/job';
 import {
@@ -8,19 +9,17 @@ import {
   formatLength,
   formatPressure,
   formatVelocity,
+  formatVolume,
   parseCount,
   parseFlow,
   parseLength,
 } from '@tamper/core/units';
-import { formatFluid } from '@tamper/core/fluid';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { Figures } from '../../../ui/Figures';
 import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
-import { Text } from '../../../ui/Text';
-import { newId } from '../../../data/newId';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Comes } from './said';
@@ -28,13 +27,12 @@ import { Comes } from './said';
 const PIPES = products.filter(({ family }) => family === 'heat');
 
 /** A field of ground loops: what flows in it, its headers, and how the air is carried out. */
-export function LoopsFields() {
+export function LoopsFields({ report }: { report: PurposeReport | undefined }) {
   const { job, run, apply } = useRunEdit();
   const { loops } = run;
   if (!loops) return null;
   const { units } = job;
   const set = (key: keyof Loops, value: unknown) => apply([{ path: ['loops', key], value }], `loops.${key}`);
-  const report = loopsReport(job, loops);
   const flow = { format: (v: number) => formatFlow(v, units), parse: (t: string) => parseFlow(t, units) };
   const span = { format: (v: number) => formatLength(v, units, 'span'), parse: (t: string) => parseLength(t, bareUnit(units, 'span')) };
   return (
@@ -100,17 +98,19 @@ export function LoopsFields() {
         ]}
         onChange={(valves) => set('valves', valves)}
       />
-      {report ? <Report loops={loops} report={report} /> : <Text>The pipe of the loops is in no catalogue: choose another.</Text>}
-      {report ? (
-        <Button icon="check" mode="tonal" onPress={() => void apply(headerPatches(run, loops, report, newId))}>
-          {`Lay both headers in this trench: ${figuresIn(report.headers[0]?.product.name ?? '', units)}`}
-        </Button>
+      {report?.loops ? (
+        <>
+          <Report loops={loops} report={report.loops.report} />
+          <Button icon="check" mode="tonal" onPress={() => void apply(report.loops?.lay ?? [])}>
+            {`Lay both headers in this trench: ${figuresIn(report.loops.report.headers[0]?.product.name ?? '', units)}`}
+          </Button>
+        </>
       ) : null}
     </>
   );
 }
 
-function Report({ loops, report }: { loops: Loops; report: LoopsReport }) {
+function Report({ loops, report }: { loops: Loops; report: NonNullable<PurposeReport['loops']>['report'] }) {
   const { units } = useRunEdit().job;
   const show = (metres: number) => formatLength(metres, units, 'span');
   const { loop, purge, trench, headers, most, least, flow, volume, reach, field } = report;
@@ -132,12 +132,12 @@ function Report({ loops, report }: { loops: Loops; report: LoopsReport }) {
           `${formatFlow(flow, units)} through ${loops.count} loops; ${formatVelocity(loop.velocity, units)} in each, Re ${Math.round(loop.reynolds).toLocaleString('en')}${loop.reynolds < LAMINAR ? ': laminar, it takes less heat' : ''}.`,
           `The pump works against ${formatPressure(most, units)} (${formatPressure(loop.pressure, units)} in a loop); ways differ by ${formatPressure(most - least, units)}.`,
           `To carry the air out: ${formatFlow(purge.all, units)} all at once, ${formatFlow(purge.open, units)} with what is open at once, ${formatFlow(purge.header, units)} for the header; the pump must give ${formatFlow(purge.needed, units)}.`,
-          `It holds ${formatFluid(volume, units)}.`,
+          `It holds ${formatVolume(volume, units)}.`,
           loops.layout === 'bores'
             ? `${loops.count} bores ${show(reach)} deep on ${show(field)}; header trench ${show(trench.header)}.`
             : `${loops.count} trenches ${show(reach)} long on ${show(field)}, ${show(trench.loops)} in all; header trench ${show(trench.header)}.`,
         ]}
-        basis="Darcy and Weisbach, Swamee and Jain; headers lose 400 Pa a metre at most, air goes at 0.6 m/s. How much heat the ground gives a designer says; bores need a licensed driller."
+        basis="Darcy and Weisbach, Swamee and Jain; headers lose 0.4 kPa a metre at most, air goes at 0.6 m/s. How much heat the ground gives a designer says; bores need a licensed driller."
       />
     </>
   );

@@ -1,6 +1,8 @@
+import type { PurposeReport } from '@tamper/core';
 import { culvertAt } from '@tamper/core/least-cover';
 import { productOf, type Run } from '@tamper/core/job';
-import { blankHouse, blankLandDrain, blankLoops, purposeOf, type Purpose as Kind } from '@tamper/core/purposes';
+import { blankHouse, blankLandDrain, blankLoops, purposeOf, type Purpose as Kind } from '@tamper/core/purpose';
+import type { ComponentType } from 'react';
 import { Picker } from '../../../ui/Picker';
 import { Text } from '../../../ui/Text';
 import { useRunEdit } from '../context';
@@ -8,6 +10,7 @@ import { CulvertFields } from './CulvertFields';
 import { HouseFields } from './HouseFields';
 import { LandDrainFields } from './LandDrainFields';
 import { LoopsFields } from './LoopsFields';
+import { usePurpose } from './usePurpose';
 
 const NAMES: Record<Kind, string> = {
   line: 'A line in its trench',
@@ -16,7 +19,13 @@ const NAMES: Record<Kind, string> = {
   house: 'Service into a house',
   loops: 'Headers of ground loops',
 };
-const FIELDS = { line: NoFields, culvert: CulvertFields, landDrain: LandDrainFields, house: HouseFields, loops: LoopsFields };
+const FIELDS: Record<Kind, ComponentType<{ report: PurposeReport | undefined }>> = {
+  line: NoFields,
+  culvert: CulvertFields,
+  landDrain: LandDrainFields,
+  house: HouseFields,
+  loops: LoopsFields,
+};
 
 /** What the run is for, and what that asks. */
 export function Purpose() {
@@ -39,6 +48,7 @@ export function Purpose() {
   const choose = (kind: Kind) =>
     apply((['culvert', 'landDrain', 'house', 'loops'] as const).map((one) => ({ path: [one], value: one === kind ? made[one]() : null })));
   const Fields = FIELDS[now];
+  const report = usePurpose();
   return (
     <>
       <Picker
@@ -49,7 +59,7 @@ export function Purpose() {
           .map((value) => ({ value, label: NAMES[value] }))}
         onChange={(kind) => (kind === now ? undefined : void choose(kind))}
       />
-      <Fields />
+      <Fields report={report} />
     </>
   );
 }

@@ -1,5 +1,7 @@
+import { figuresIn } from '@tamper/core/units';
 import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
+import { useRunEdit } from '../context';
 
 /** What comes of the inputs above, a sentence each, and what it rests on. */
 export function Comes({ label, lines, basis }: { label: string; lines: readonly (string | undefined)[]; basis: string }) {
@@ -14,7 +16,7 @@ export function Comes({ label, lines, basis }: { label: string; lines: readonly 
               </Text>,
             ],
       )}
-      <Text variant="bodySmall">{basis}</Text>
+      <Text variant="bodySmall">{figuresIn(basis, useRunEdit().job.units)}</Text>
     </View>
   );
 }
