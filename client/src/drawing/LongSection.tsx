@@ -90,6 +90,7 @@ export const LongSection = memo(function LongSection({
             <Crossings run={run} product={product} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
             <Gradients plan={plan} view={view} units={units} />
+            <CulvertWater plan={plan} view={view} units={units} />
             {marks?.(view)}
             <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
           </G>
@@ -175,6 +176,39 @@ function Earth({ run, product, plan, view, height }: { run: Run; product: Produc
       <Path d={pathThrough(along(invert))} fill="none" stroke={colours.paper} strokeWidth={0.75} />
       {changed ? <Path d={pathThrough(along(finished))} fill="none" stroke={colours.good} strokeWidth={2} strokeDasharray="8 4" /> : null}
       <Path d={pathThrough(lip)} fill="none" stroke={ground.soilLine} strokeWidth={2.5} />
+    </G>
+  );
+}
+
+/** How far beyond a culvert's ends its water is drawn, pixels. */
+const POOL = 46;
+/** How high water stands before a culvert and behind it. */
+function CulvertWater({ plan, view, units }: { plan: Plan; view: View; units: UnitSystem }) {
+  const { culvert, profile } = plan;
+  if (!culvert?.water) return null;
+  const { level } = culvert.water;
+  const ends = [profile.station[0] as number, profile.station.at(-1) as number];
+  const [start, end] = culvert.inlet === 'start' ? [level.inlet, level.outlet] : [level.outlet, level.inlet];
+  const blue = utilityMarks.water.colour[plan.ruleSet];
+  return (
+    <G>
+      {[start, end].map((water, i) => {
+        const [x, y] = [view.x(ends[i] as number), view.y(water)];
+        const far = i === 0 ? x + POOL : x - POOL;
+        return (
+          <G key={i}>
+            <Line x1={x} x2={far} y1={y} y2={y} stroke={blue} strokeWidth={3} />
+            <Label
+              x={i === 0 ? x + 2 : x - 2}
+              y={y - 6}
+              anchor={i === 0 ? 'start' : 'end'}
+              size={12}
+              colour={blue}
+              text={`water ${formatLength(water, units, 'level')}`}
+            />
+          </G>
+        );
+      })}
     </G>
   );
 }

@@ -4,6 +4,7 @@ import { largest } from '../geometry';
 import { depthRanges, laddersOf, type DepthRanges, type Ladder, type PlaceSupport } from '../protection';
 import { findingsOf, InputError, linesIn, type ExistingLine, type FieldError, type Job, type Reach, type Run } from '../job';
 import { extent, isOpen, reachEnd, reachSpan, type Bore } from '../alignment';
+import { culvertOf, type CulvertReport } from '../alignment/culvert';
 import { legFlows, type LegFlow } from '../alignment/checks';
 import type { SetUps } from '../machine';
 import { widthBasis, widthFloor, type Place } from '../trench';
@@ -46,6 +47,8 @@ export interface Plan {
   dig: { hand: number; machine: number };
   /** Gravity legs: fall, velocity and flow, full and half full. */
   flows: LegFlow[];
+  /** The run as a culvert: its length, and how high water stands at both ends; left out where it is none. */
+  culvert?: CulvertReport;
   /** Station ranges in which a depth rule speaks. */
   ranges: DepthRanges;
   /** What holds each place, and what that takes. */
@@ -61,6 +64,7 @@ export interface Plan {
 export function planRun(job: Job, run: Run): Plan {
   const context = planContext(job, run);
   const { rules, profile, judged, product } = context;
+  const culvert = culvertOf(run, product, profile);
   return {
     run: run.name,
     ruleSet: job.ruleSet,
@@ -86,6 +90,7 @@ export function planRun(job: Job, run: Run): Plan {
     setUps: context.setUps,
     dig: context.dig,
     flows: legFlows(run, product),
+    ...(culvert ? { culvert } : {}),
     ranges: depthRanges(judged),
     supports: context.supports,
     ladders: laddersOf(judged, rules.egressTravel.value ?? Infinity),

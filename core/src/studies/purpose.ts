@@ -1,5 +1,5 @@
-import { culvertOf, type CulvertReport } from '../alignment/culvert';
-import { productOf, type Job, type Patch, type Run } from '../job';
+import type { CulvertReport } from '../alignment/culvert';
+import type { Job, Patch, Run } from '../job';
 import { alternatives, type Alternative } from '../order/alternatives';
 import { planRun } from '../plan';
 import {
@@ -29,7 +29,7 @@ export function purposeReport(job: Job, run: Run, newId: () => string): PurposeR
   const plan = culvert || landDrain ? planRun(job, run) : undefined;
   const report = loops ? loopsReport(job, loops) : undefined;
   return {
-    ...(culvert && plan ? { culvert: culvertOf(run, productOf(job, run), plan.profile) } : {}),
+    ...(plan?.culvert ? { culvert: plan.culvert } : {}),
     ...(landDrain && plan
       ? {
           landDrain: {
