@@ -12,3 +12,4 @@ export * from './dug';
 export * from './arrange';
 export * from './offers';
 export * from './future';
+export * from './lineEnds';

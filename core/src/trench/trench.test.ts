@@ -19,7 +19,7 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { sectionAt, movedLine } from '../plan/section';
 import type { CheckCode } from '../plan/checks';
-import { levelRun, refusal, said, withCover } from '../testing';
+import { levelRun, refusal, said, withCover, withInverts } from '../testing';
 import {
   addedLine,
   apartRule,
@@ -33,6 +33,7 @@ import {
   grainLimit,
   layerHeights,
   layerLadder,
+  lineEnds,
   overDig,
   tooCloseIn,
   usualLayers,
@@ -561,4 +562,24 @@ test('an arrangement offered fits the corridor with the sides it stands under: t
     }
   expect(taken).toBeGreaterThan(5);
   expect(refused).toBeGreaterThan(3);
+});
+
+test('levels of every line at both its ends: as a section drawn there has them', () => {
+  const job = blankJob('Yard', 'UK');
+  const base = withInverts(levelRun(), 8.9, 8.6);
+  const run = {
+    ...base,
+    laid: [...base.laid, { ...blankLaidLine('Data', 'data-duct-54', 'data'), up: 0.3, x: 0.2, from: 5, to: 22 }],
+  };
+  const all = lineEnds(run, placedLines(job, run));
+  expect(all.map(({ line, ends }) => [line.name, ...ends.map(({ station }) => station)])).toEqual([
+    ['Line', 0, 30],
+    ['Data', 5, 22],
+  ]);
+  for (const { line, ends } of all)
+    for (const { station, under, cover } of ends) {
+      const drawn = sectionAt(job, run, station).lines.find(({ id }) => id === line.id);
+      expect(under).toBeCloseTo((drawn?.centre.y ?? NaN) - line.product.od / 2, 9);
+      expect(cover).toBeCloseTo(10 - under - line.product.od, 9);
+    }
 });

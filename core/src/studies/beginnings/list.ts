@@ -73,7 +73,7 @@ export const beginnings = {
     title: 'Several services in one trench',
     length: 'From start to end',
     surface: 'field',
-    asks: ['services'],
+    asks: ['services', 'frost'],
     products: {
       US: ['water-1in', 'conduit-2in', 'data-duct-54', 'gas-32'],
       metric: ['water-32', 'lv-4x25', 'data-duct-54', 'gas-32'],

@@ -1,4 +1,8 @@
 import { surfaces, type Surface } from '@tamper/core/catalogue';
+import { placedLines, productsKnown } from '@tamper/core/job';
+import { lineEnds, type LineEnd } from '@tamper/core/trench';
+import { formatLength } from '@tamper/core/units';
+import { Figures } from '../../../ui/Figures';
 import { Text } from '../../../ui/Text';
 import { Choice } from '../../../ui/Choice';
 import { NameField } from '../../../ui/NameField';
@@ -6,6 +10,21 @@ import { useRunEdit } from '../context';
 import { Arranger } from '../trench/Arranger';
 import { Future } from '../trench/Future';
 import { LaidLines } from '../trench/LaidLines';
+
+/** Levels of every line at both its ends, for whoever brings it up there. */
+function Ends() {
+  const { job, run } = useRunEdit();
+  if (!productsKnown(job, run)) return null;
+  const { units } = job;
+  const shown = ({ under, cover }: LineEnd) => `${formatLength(under, units, 'level')}, ${formatLength(cover, units)}`;
+  return (
+    <Figures
+      label="Levels at both ends"
+      head={['Underside, cover', 'Start', 'End']}
+      rows={lineEnds(run, placedLines(job, run)).map(({ line, ends: [from, to] }) => [line.name, shown(from), shown(to)])}
+    />
+  );
+}
 
 const SURFACE_NAMES: Record<Surface, string> = { field: 'Field', footway: 'Footway', road: 'Road' };
 
@@ -20,6 +39,7 @@ export function LaidLinesEditor() {
         <>
           <Text variant="bodySmall">Drag a line on the section to move it, or let the least digging be found.</Text>
           <Arranger />
+          <Ends />
         </>
       ) : null}
       <Future />
