@@ -16,12 +16,16 @@ function Ends() {
   const { job, run } = useRunEdit();
   if (!productsKnown(job, run)) return null;
   const { units } = job;
-  const shown = ({ under, cover }: LineEnd) => `${formatLength(under, units, 'level')}, ${formatLength(cover, units)}`;
+  const level = ({ under }: LineEnd) => formatLength(under, units, 'level');
+  const over = ({ cover }: LineEnd) => formatLength(cover, units);
   return (
     <Figures
       label="Levels at both ends"
-      head={['Underside, cover', 'Start', 'End']}
-      rows={lineEnds(run, placedLines(job, run)).map(({ line, ends: [from, to] }) => [line.name, shown(from), shown(to)])}
+      head={['Underside of', 'Start', 'End']}
+      rows={lineEnds(run, placedLines(job, run)).flatMap(({ line, ends: [from, to] }) => [
+        [line.name, level(from), level(to)],
+        ['and over it', over(from), over(to)],
+      ])}
     />
   );
 }
