@@ -45,6 +45,7 @@ test('a text written down once is read in either system', () => {
   expect(figuresIn('Usual: about 300 mm above the line', 'us')).toBe(`Usual: about ${formatLength(0.3, 'us', 'size')} above the line`);
   expect(figuresIn('1,750 kg/m³ compacted', 'us')).toBe('109 lb/ft³ compacted');
   expect(figuresIn('clay clings with 10 kPa besides', 'us')).toBe('clay clings with 1.5 psi besides');
+  expect(figuresIn('air goes at 0.6 m/s', 'us')).toBe('air goes at 2.0 ft/s');
   expect(figuresIn('150–200 mm over rock', 'us')).toBe(`${formatLength(0.15, 'us', 'size')}–${formatLength(0.2, 'us', 'size')} over rock`);
   expect(figuresIn('type B, 1:1 to 20 ft (6.1 m)', 'us')).toBe('type B, 1:1 to 20 ft');
   expect(figuresIn('type B, 1:1 to 20 ft (6.1 m)', 'metric')).toBe('type B, 1:1 to 6.1 m');

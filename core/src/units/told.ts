@@ -1,3 +1,4 @@
+import { formatVelocity } from './flow';
 import { formatLength } from './length';
 import { formatForce, formatMassOf, formatDensity, formatPressure } from './amount';
 import type { UnitSystem } from './parsed';
@@ -10,6 +11,7 @@ const METRIC: Record<string, (figure: number) => string> = {
   m: (figure) => formatLength(figure, 'us'),
   kg: (figure) => formatMassOf(figure, 'us'),
   kPa: (figure) => formatPressure(figure * 1000, 'us'),
+  'm/s': (figure) => formatVelocity(figure, 'us'),
   kN: (figure) => formatForce(figure * 1000, 'us'),
 };
 const METRIC_FIGURE = new RegExp(`(${NUMBER})(?:(–| × )(${NUMBER}))? (${Object.keys(METRIC).join('|')})(?![\\p{L}\\d²³/·])`, 'gu');

@@ -24,8 +24,6 @@ import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Comes } from './said';
 
-const PIPES = products.filter(({ family }) => family === 'heat');
-
 /** A field of ground loops: what flows in it, its headers, and how the air is carried out. */
 export function LoopsFields({ report }: { report: PurposeReport | undefined }) {
   const { job, run, apply } = useRunEdit();
@@ -49,7 +47,9 @@ export function LoopsFields({ report }: { report: PurposeReport | undefined }) {
       <Picker
         label="Pipe of the loops"
         value={loops.pipe}
-        options={PIPES.map(({ id, name }) => ({ value: id, label: figuresIn(name, units) }))}
+        options={[...job.products, ...products]
+          .filter(({ family }) => family === 'heat')
+          .map(({ id, name }) => ({ value: id, label: figuresIn(name, units) }))}
         onChange={(pipe) => set('pipe', pipe)}
       />
       <Fields>
