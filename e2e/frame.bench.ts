@@ -360,9 +360,7 @@ async function jobOfRuns(page: Page, count: number, photos: number): Promise<{ a
       const own = hashes.filter((_, k) => k % all.length === i).map((hash) => ({ hash, width: 1600, height: 1200, taken: null }));
       return { ...entry, id: crypto.randomUUID(), fact: { ...entry.fact, revision: issue.id }, ...(own.length > 0 ? { photos: own } : {}) };
     });
-    await manyAtOnce(book.length, (i) =>
-      ok(page.request.post(`${url}/api/runs/${runId}/book`, { data: { entry: book[i] } })),
-    );
+    await manyAtOnce(book.length, (i) => ok(page.request.post(`${url}/api/runs/${runId}/book`, { data: { entry: book[i] } })));
     entries += book.length;
   }
   const first = items[0]?.id;

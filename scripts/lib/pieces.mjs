@@ -7,7 +7,7 @@ import { createContext, runInContext } from 'node:vm';
 
 const SCRIPTS = '/_expo/static/js/web/';
 /** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
-const HASH = 12;
+const HASH = 8;
 /** Shared code smaller than this, characters, is not worth a request of its own, */
 const WORTH_A_FILE = 6_000;
 /** unless more than this, characters times screens, would be fetched by who does not want it. */

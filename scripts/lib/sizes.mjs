@@ -15,7 +15,7 @@ export function clientSizes() {
     .map((name) => {
       const code = readFileSync(join(folder, name));
       return {
-        name: name.replace(/-[0-9a-f]{12,32}\.js$/, ''),
+        name: name.replace(/-[0-9a-f]{8,32}\.js$/, ''),
         raw: code.length,
         gzip: gzipSync(code, { level: 9 }).length,
         early: onFirstScreen(name, code),

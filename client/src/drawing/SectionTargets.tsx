@@ -7,7 +7,20 @@ import { Touches } from './Touches';
 
 /** What can be touched on the section; each opens its inputs. */
 export type Part =
-  'existing' | 'laid' | 'purpose' | 'fall' | 'structures' | 'access' | 'bed' | 'width' | 'left' | 'right' | 'protection' | 'spoil' | 'levels' | 'reach';
+  | 'existing'
+  | 'laid'
+  | 'purpose'
+  | 'fall'
+  | 'structures'
+  | 'access'
+  | 'bed'
+  | 'width'
+  | 'left'
+  | 'right'
+  | 'protection'
+  | 'spoil'
+  | 'levels'
+  | 'reach';
 
 const topOf = ({ lines }: Section): number => Math.max(...lines.map(({ centre, radius }) => centre.y + radius));
 const undersideOf = ({ lines }: Section): number => Math.min(...lines.map(({ centre, radius }) => centre.y - radius));
