@@ -111,7 +111,8 @@ const worker = {
   options: (job: Job, run: Run, place: string): Worked<ProtectionOption[]> => worked(() => protectionOptions(job, run, place)),
   /** Decisions that change between the least and the greatest cover of an existing line. */
   sensitive: (job: Job, run: Run, line: string): Worked<string[]> => worked(() => sensitiveDecisions(job, run, line)),
-  purpose: (job: Job, run: Run): Worked<PurposeReport> => worked(() => purposeReport(job, run, () => crypto.randomUUID())),
+  purpose: (job: Job, run: Run, beds: Plan['beds']): Worked<PurposeReport> =>
+    worked(() => purposeReport(job, run, beds, () => crypto.randomUUID())),
   order: (job: Job, run: Run): Worked<Order> => worked(() => orderOf(job, run, planRun(job, run))),
   fits: (job: Job, run: Run): Worked<MachineChoice[]> => worked(() => machineChoices(job, run, planRun(job, run))),
   checks: (job: Job, run: Run): Worked<CheckedLine[]> => worked(() => lineChecks(job, run, planRun(job, run))),

@@ -2,14 +2,12 @@ import type { Gate, Job, Run } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
 import type { PlanWorker, Worked } from './plan.worker';
-import { planWorker } from './planWorker';
-import { useLatest } from './useLatest';
+import { useWorked } from './useWorked';
 
 /** The gate of a whole job, worked out in the planning worker; undefined until it is. */
 export function useGate(job: Job, stored: readonly { doc: Run }[] | undefined, today: string): Gate | undefined {
   const inputs = useMemo(() => (stored ? { job, runs: stored.map(({ doc }) => doc), today } : undefined), [job, stored, today]);
-  const { result } = useLatest(planWorker, inputs, makeGate);
-  return result && 'value' in result.value ? result.value.value : undefined;
+  return useWorked(inputs, makeGate);
 }
 
 const makeGate = (

@@ -12,6 +12,7 @@ import {
   surfaceMaterials,
   surfacePrices,
   type StructureKind,
+  type BeddingId,
   type SurfaceMaterialId,
 } from '../catalogue';
 import { trenchArea } from '../geometry';
@@ -25,29 +26,25 @@ import type { Draft } from './items';
 import { percent, plural } from './words';
 
 /** Bedding of every material, loose and with waste. */
-export function bedItems(job: Job, plan: Plan): Draft[] {
-  return beddingIds.flatMap((id): Draft[] => {
-    const { name, bulking, density } = beddings[id];
-    const net = plan.beds[id];
-    const order = net * bulking * (1 + job.rates.waste);
-    const mass = net * density * (1 + job.rates.waste);
-    const loads = lorryLoads(order, density / bulking, job.pace.lorry);
-    return [
-      {
-        id: `bed.${id}`,
-        group: 'bed',
-        what: figuresIn(name, job.units),
-        unit: 'm3',
-        net,
-        order,
-        packs: plural(loads, 'load', 'loads'),
-        mass,
-        price: job.rates.bedding,
-        rate: 'bedding',
-        basis: `${formatVolume(net, job.units)} compacted × ${bulking} loose, ${percent(job.rates.waste)} waste`,
-      },
-    ];
-  });
+export const bedItems = (job: Job, plan: Plan): Draft[] =>
+  beddingIds.map((material) => stoneItem(job, material, plan.beds[material], { id: `bed.${material}`, how: ' compacted' }));
+
+/** So much stone or sand in place, m³, as it is bought: loose and with waste. @param how it lies there. @param where besides the bed. */
+export function stoneItem(
+  job: Job,
+  material: BeddingId,
+  net: number,
+  { id, how = '', where = '' }: { id: string; how?: string; where?: string },
+): Draft {
+  const { name, bulking, density } = beddings[material];
+  const order = net * bulking * (1 + job.rates.waste);
+  return {
+    ...{ id, group: 'bed', what: `${figuresIn(name, job.units)}${where}`, unit: 'm3', net, order },
+    packs: plural(lorryLoads(order, density / bulking, job.pace.lorry), 'load', 'loads'),
+    mass: net * density * (1 + job.rates.waste),
+    ...{ price: job.rates.bedding, rate: 'bedding' },
+    basis: `${formatVolume(net, job.units)}${how} × ${bulking} loose, ${percent(job.rates.waste)} waste`,
+  };
 }
 /** Tape, wire, fabric and plates. */
 export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Draft[] {

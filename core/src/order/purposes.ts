@@ -1,10 +1,10 @@
-import { beddings, coveringPrices, coveringUnits, fittingNames, PRICE_BASIS, type FittingKind } from '../catalogue';
+import { coveringPrices, coveringUnits, fittingNames, PRICE_BASIS, type FittingKind } from '../catalogue';
 import type { Job, Run } from '../job';
 import { houseReport, loopsReport, soakawayOf } from '../purposes';
-import { lorryLoads } from '../spoil';
 import { formatLength, formatVolume } from '../units';
 import type { Draft } from './items';
-import { percent, plural } from './words';
+import { stoneItem } from './materials';
+import { plural } from './words';
 
 /** Prices of fittings, a piece; of a seal, a metre of sleeve, an emitter, a foot that turns a loop in its bore. Placeholders. */
 const FITTING_PRICES: Record<FittingKind, number> = { curbValve: 45, stopValve: 18, drainCock: 8, reducer: 55, nonReturn: 25, meter: 90 };
@@ -27,26 +27,10 @@ function drainItems(job: Job, run: Run): Draft[] {
   const hole = landDrain?.outlet === 'soakaway' ? soakawayOf(run, landDrain) : undefined;
   if (!hole) return [];
   const { length, width, depth } = hole;
-  const { name, bulking, density } = beddings.granular20;
-  const net = length * width * depth;
-  const order = net * bulking * (1 + job.rates.waste);
   const fabric = 1.1 * 2 * (length * width + (length + width) * depth);
   const rolls = Math.ceil(fabric / coveringUnits.fabric);
   return [
-    {
-      ...{
-        id: 'drain.stone',
-        group: 'bed',
-        what: `${name}, soakaway`,
-        unit: 'm3',
-        net,
-        order,
-        mass: net * density * (1 + job.rates.waste),
-      },
-      packs: plural(lorryLoads(order, density / bulking, job.pace.lorry), 'load', 'loads'),
-      ...{ price: job.rates.bedding, rate: 'bedding' },
-      basis: `${formatVolume(net, job.units)} × ${bulking} loose, ${percent(job.rates.waste)} waste`,
-    },
+    stoneItem(job, 'granular20', length * width * depth, { id: 'drain.stone', where: ', soakaway' }),
     {
       ...{
         id: 'drain.fabric',

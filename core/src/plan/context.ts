@@ -3,6 +3,7 @@ import { beddingIds, type BeddingId, type Machine, type Product } from '../catal
 import { handWindows, knownLine, tooMuchBeside, type ClearanceContext, type HandWindow } from '../existing';
 import { EPSILON, benchHeights, joined, largest, wallOffset, without, type Range } from '../geometry';
 import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type ProtectionContext } from '../protection';
+import { culvertOf } from '../alignment/culvert';
 import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { boresOf, bowNodes, extent, isOpen, layProfile, reachEnd, stoneIn, type Bore, type ProfileColumns } from '../alignment';
@@ -145,6 +146,7 @@ export function planContext(job: Job, run: Run): PlanContext {
     known: run.existing.map(knownLine),
     levels: profile,
     places,
+    culvert: culvertOf(run, product, profile),
     windows,
     bores: boresOf(run),
     boring: boringOf(job, run),

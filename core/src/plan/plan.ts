@@ -4,7 +4,7 @@ import { largest } from '../geometry';
 import { depthRanges, laddersOf, type DepthRanges, type Ladder, type PlaceSupport } from '../protection';
 import { findingsOf, InputError, linesIn, type ExistingLine, type FieldError, type Job, type Reach, type Run } from '../job';
 import { extent, isOpen, reachEnd, reachSpan, type Bore } from '../alignment';
-import { culvertOf, type CulvertReport } from '../alignment/culvert';
+import type { CulvertReport } from '../alignment/culvert';
 import { legFlows, type LegFlow } from '../alignment/checks';
 import type { SetUps } from '../machine';
 import { widthBasis, widthFloor, type Place } from '../trench';
@@ -63,8 +63,7 @@ export interface Plan {
  */
 export function planRun(job: Job, run: Run): Plan {
   const context = planContext(job, run);
-  const { rules, profile, judged, product } = context;
-  const culvert = culvertOf(run, product, profile);
+  const { rules, profile, judged, product, culvert } = context;
   return {
     run: run.name,
     ruleSet: job.ruleSet,

@@ -1,7 +1,6 @@
-import type { CulvertReport } from '../alignment/culvert';
-import type { Job, Patch, Run } from '../job';
+import type { BeddingId } from '../catalogue';
+import type { Job, NewId, Patch, Run } from '../job';
 import { alternatives, type Alternative } from '../order/alternatives';
-import { planRun } from '../plan';
 import {
   headerPatches,
   houseReport,
@@ -14,27 +13,24 @@ import {
   type SoakawayReport,
 } from '../purposes';
 
-/** What comes of what a run is for; of what it is not for nothing. */
+/** What comes of what a run is for, besides what its plan tells; of what it is not for nothing. */
 export interface PurposeReport {
-  culvert?: CulvertReport | undefined;
   landDrain?: { pipe: ReturnType<typeof pipeOf>; stone: ReturnType<typeof stoneAlong>; soakaway: SoakawayReport | undefined };
   house?: { report: HouseReport; choices: Alternative[] };
   /** `lay` puts both headers into the trench. Undefined where the pipe of the loops is in no catalogue. */
   loops?: { report: LoopsReport; lay: Patch[] } | undefined;
 }
 
-/** @throws InputError where the run cannot be planned. */
-export function purposeReport(job: Job, run: Run, newId: () => string): PurposeReport {
-  const { culvert, landDrain, house, loops } = run;
-  const plan = culvert || landDrain ? planRun(job, run) : undefined;
+/** @param beds bed and fine fill of the run by material, as planned, m³. */
+export function purposeReport(job: Job, run: Run, beds: Readonly<Record<BeddingId, number>>, newId: NewId): PurposeReport {
+  const { landDrain, house, loops } = run;
   const report = loops ? loopsReport(job, loops) : undefined;
   return {
-    ...(plan?.culvert ? { culvert: plan.culvert } : {}),
-    ...(landDrain && plan
+    ...(landDrain
       ? {
           landDrain: {
             pipe: pipeOf(run, landDrain),
-            stone: stoneAlong(job, run, plan.beds, landDrain),
+            stone: stoneAlong(job, run, beds, landDrain),
             soakaway: soakawayReport(run, landDrain),
           },
         }

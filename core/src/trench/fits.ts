@@ -2,6 +2,7 @@ import { kits } from '../catalogue';
 import { ByDepth, common, EPSILON, joinedPieces, smallest, wallOffset, whereAtMost, joined, type Range } from '../geometry';
 import { kitChosen, linesIn, STATION_SLACK, type Fix, type Found, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { isOpen, reachEnd, reachSpan, type ProfileColumns } from '../alignment';
+import type { CulvertReport } from '../alignment/culvert';
 import type { Rules } from '../rules';
 import { tidy, widthFor } from './arrange';
 import { coveredStretch, leastCover } from '../alignment/cover';
@@ -19,6 +20,8 @@ export interface TrenchContext {
   placed: readonly PlacedLine[];
   profile: ProfileColumns;
   places: readonly Place[];
+  /** The run as a culvert, where it is one. */
+  culvert: CulvertReport | undefined;
 }
 
 /** Up to the next whole centimetre: what a crew can set out. */

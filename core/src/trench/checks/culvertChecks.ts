@@ -1,4 +1,4 @@
-import { culvertOf, type CulvertReport } from '../../alignment/culvert';
+import { culvertOf } from '../../alignment/culvert';
 import { products, type Product } from '../../catalogue';
 import { type Fix, type Found, type PlacedLine, type Run } from '../../job';
 import type { Rules } from '../../rules';
@@ -6,14 +6,13 @@ import type { TrenchContext } from '../fits';
 import { widthFloor } from '../width';
 
 /** Water at the inlet nearer the road than it may come, or over it: by which control, and how far. */
-export function culvertFloods({ job, run, rules, placed, profile, places }: TrenchContext): Found<{
+export function culvertFloods({ job, run, rules, placed, profile, places, culvert: report }: TrenchContext): Found<{
   clear: number;
   freeboard: number;
   depth: number;
   by: 'inlet' | 'outlet';
 }>[] {
   const lead = placed[0] as PlacedLine;
-  const report = culvertOf(run, lead.product, profile);
   if (!report?.water?.floods) return [];
   const { culvert, water } = report;
   const { clear, head } = water;
@@ -61,8 +60,7 @@ function takeLine(run: Run, rules: Rules, placed: readonly PlacedLine[], product
 }
 
 /** A pipe that ends in the bank. */
-export function culvertShort({ run, placed, profile }: TrenchContext): Found<{ length: number; needed: number }>[] {
-  const report: CulvertReport | undefined = culvertOf(run, (placed[0] as PlacedLine).product, profile);
+export function culvertShort({ culvert: report }: TrenchContext): Found<{ length: number; needed: number }>[] {
   if (!report || report.length >= report.needed - 0.01) return [];
   return [{ severity: 'caution', where: [], facts: { length: report.length, needed: report.needed }, fixes: [] }];
 }

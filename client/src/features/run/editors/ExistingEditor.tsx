@@ -26,8 +26,7 @@ import { writeBy, type Enter } from '../../../data/write';
 import { PhotoField } from '../../../photos/PhotoField';
 import { PutRight } from '../../site/PutRight';
 import type { PlanWorker, Worked } from '../../../workers/plan.worker';
-import { planWorker } from '../../../workers/planWorker';
-import { useLatest } from '../../../workers/useLatest';
+import { useWorked } from '../../../workers/useWorked';
 import { usePlanOnScreen, useRunEdit } from '../context';
 import { Fields, LengthBox, LengthField } from '../fields';
 
@@ -166,8 +165,7 @@ function OneLine({ line, onRemove }: { line: ExistingLine; onRemove: () => void 
 function HangsOn({ line }: { line: string }) {
   const { job, run } = useRunEdit();
   const inputs = useMemo(() => ({ job, run, line }), [job, run, line]);
-  const { result } = useLatest(planWorker, inputs, decisions);
-  const sensitive = result && 'value' in result.value ? result.value.value : undefined;
+  const sensitive = useWorked(inputs, decisions);
   if (!sensitive) return <Text variant="bodySmall">Planning with its least and its greatest cover…</Text>;
   return (
     <Notice

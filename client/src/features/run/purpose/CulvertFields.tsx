@@ -1,4 +1,3 @@
-import type { PurposeReport } from '@tamper/core';
 import { AXLES } from '@tamper/core/least-cover';
 import { endSectionsMissing, withEndSections } from '@tamper/core/alignment';
 import { entrances, type CulvertReport, type CulvertWater } from '@tamper/core/culvert';
@@ -13,18 +12,19 @@ import { QuantityField } from '../../../ui/QuantityField';
 import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { FlowFields } from '../editors/FlowFields';
-import { useRunEdit } from '../context';
+import { usePlanOnScreen, useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 
 /** What a run is asked that is a pipe through a bank, and how high water stands at its inlet. */
-export function CulvertFields({ report }: { report: PurposeReport | undefined }) {
+export function CulvertFields() {
+  const report = usePlanOnScreen()?.culvert;
   const { run, apply } = useRunEdit();
   const { culvert } = run;
   if (!culvert) return null;
   return (
     <View role="group" aria-label="Culvert" style={{ gap: 8 }}>
       <Bank culvert={culvert} />
-      {report?.culvert ? <Said report={report.culvert} /> : null}
+      {report ? <Said report={report} /> : null}
       <FlowFields />
       {endSectionsMissing(run).length > 0 ? (
         <Button icon="plus" onPress={() => void apply([{ path: ['structures'], value: withEndSections(run, newId) }])}>

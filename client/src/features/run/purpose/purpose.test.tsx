@@ -1,17 +1,19 @@
-import { blankRun, purposeReport, type Job, type Run } from '@tamper/core';
+import { blankRun, purposeReport, type Job, type Plan, type Run } from '@tamper/core';
 import { blankCulvert } from '@tamper/core/least-cover';
 import { blankHouse, blankLandDrain, blankLoops } from '@tamper/core/purpose';
 import { screen } from '@testing-library/react';
 import { field, onRun, press, type } from '../../../testing/benches';
 import { Purpose } from './Purpose';
 
-const mockReport = (job: Job, run: Run) => {
+const mockReport = ({ job, run, plan }: { job: Job; run: Run; plan: Plan }) => {
   let next = 0;
-  return purposeReport(job, run, () => `n${++next}`);
+  return purposeReport(job, run, plan.beds, () => `n${++next}`);
 };
 jest.mock('../../../workers/planWorker', () => ({ planWorker: () => undefined }));
 jest.mock('../../../workers/useLatest', () => ({
-  useLatest: (_: unknown, inputs: { job: Job; run: Run }) => ({ result: { inputs, value: { value: mockReport(inputs.job, inputs.run) } } }),
+  useLatest: (_: unknown, inputs: { job: Job; run: Run; plan: Plan } | undefined) => ({
+    result: inputs && { inputs, value: { value: mockReport(inputs) } },
+  }),
 }));
 
 const line = (product: string, length = 40): Run => blankRun({ name: 'Line', length, product, cover: 0.9, ruleSet: 'UK' });
