@@ -3,6 +3,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { CHROMIUM } from '../scripts/lib/chromium.mjs';
 import { CHROMIUM_ARGS } from './playwright.config';
 
 /** A phone of the crew: a browser of its own, whose process can be ended without a word and started again on what it kept. */
@@ -30,16 +31,8 @@ export async function device({ width = 390, height = 844, more = [] as string[] 
   };
   made.start = async () => {
     child = spawn(
-      process.env.TAMPER_CHROMIUM ?? '/usr/bin/chromium',
-      [
-        ...CHROMIUM_ARGS,
-        '--headless=new',
-        '--remote-debugging-port=0',
-        `--user-data-dir=${home}`,
-        '--force-prefers-reduced-motion',
-        ...more,
-        'about:blank',
-      ],
+      CHROMIUM,
+      [...CHROMIUM_ARGS, '--remote-debugging-port=0', `--user-data-dir=${home}`, '--force-prefers-reduced-motion', ...more, 'about:blank'],
       { detached: true, stdio: ['ignore', 'ignore', 'pipe'] },
     );
     const address = await new Promise<string>((done, fail) => {

@@ -43,13 +43,14 @@ if (!url) {
     await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
     return page;
   };
-  const one = { dig: benchDigging, pack: benchPack }[process.argv[2] ?? ''];
+  const one = { dig: benchDigging, pack: benchPack, arm: benchArm }[process.argv[2] ?? ''];
   if (one) {
     await one(await fresh('allow'));
     await browser.close();
     process.exit(0);
   }
   await benchFirstLoad(await fresh());
+  await benchArm(await fresh());
   await benchSecondLoad(await fresh('allow'));
   await benchLongBook(await fresh('allow'));
   await benchDigging(await fresh('allow'));
@@ -479,6 +480,32 @@ async function benchAddresses(page: Page): Promise<void> {
   console.log('\nOver the line to each screen opened first, as served (workers and data apart)');
   for (const place of ['/', job, `${job}/clear`, `${job}/catalogue`, ...STEPS.map(({ place: step }) => `${run}/${step}`)])
     console.log(`  ${((await measure(place)) / 1000).toFixed(0).padStart(6)} kB  ${place.replace(/[0-9a-f-]{36}/g, '…')}`);
+}
+
+/** The arm while somebody who knows it digs: pictures a second with the processor slowed, and how long the main thread works at each. */
+async function benchArm(page: Page): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  await client.send('Performance.enable');
+  await page.goto(`${url}/practice?arm=flat`);
+  await page.getByRole('button', { name: 'Show me' }).click();
+  await page.waitForTimeout(1500);
+  await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
+  let pictures = 0;
+  const taken = await busy(client, async () => {
+    pictures = await page.evaluate(
+      () =>
+        new Promise<number>((done) => {
+          let count = 0;
+          const end = performance.now() + 5000;
+          const next = (now: number) => (now < end ? (count++, requestAnimationFrame(next)) : done(count));
+          requestAnimationFrame(next);
+        }),
+    );
+  });
+  console.log(
+    `\nArm simulator, processor slowed ${SLOWED} times: ${(pictures / 5).toFixed(0)} pictures a second of 60, ${(taken / pictures).toFixed(1)} ms of the main thread each, ${((taken / pictures / (1000 / 60)) * 100).toFixed(0)} % of a frame`,
+  );
+  await page.close();
 }
 
 /** 2 km on 400 stations with 12 lines to pass: the time from the touch to the answer on the screen. */

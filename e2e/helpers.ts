@@ -87,8 +87,8 @@ export async function demoRun(page: Page, name: string): Promise<string> {
   return runAt(page);
 }
 
-/** What an address brings over the line when it is the first one opened, bytes as served: page, program and fonts; workers and what is asked of the server about jobs apart. */
-export async function lineMeter(page: Page): Promise<(address: string) => Promise<number>> {
+/** What an address brings over the line when it is the first one opened, bytes as served: page, program and fonts; workers and what is asked of the server about jobs apart. `least`: so much it has at any rate, and is waited for. */
+export async function lineMeter(page: Page): Promise<(address: string, least?: number) => Promise<number>> {
   const client = await page.context().newCDPSession(page);
   await client.send('Network.enable');
   await client.send('Network.setCacheDisabled', { cacheDisabled: true });
@@ -96,10 +96,19 @@ export async function lineMeter(page: Page): Promise<(address: string) => Promis
   const data = new Set<string>();
   client.on('Network.requestWillBeSent', ({ requestId, request }) => void (request.url.includes('/api/') && data.add(requestId)));
   client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => (bytes += data.has(requestId) ? 0 : encodedDataLength));
-  return async (address) => {
+  return async (address, least = 0) => {
+    // What the page before still fetched is not this one's.
+    await page.goto('about:blank');
+    await page.waitForLoadState('networkidle');
     bytes = 0;
     await page.goto(address);
     await page.waitForLoadState('networkidle');
+    // A page that works out something before it fetches more is not done yet.
+    const patience = Date.now() + 60_000;
+    for (let before = -1; before !== bytes || (bytes < least && Date.now() < patience);) {
+      before = bytes;
+      await page.waitForTimeout(1500);
+    }
     return bytes;
   };
 }

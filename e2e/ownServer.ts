@@ -25,6 +25,7 @@ export async function ownServer({ fresh = false } = {}) {
   let server = await start();
   return {
     url: server.url,
+    databaseUrl,
     kill: async () => {
       server.child.kill('SIGKILL');
       await server.gone;

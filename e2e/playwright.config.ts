@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { CHROMIUM } from '../scripts/lib/chromium.mjs';
 
 export const CHROMIUM_ARGS = [
   '--no-sandbox',
@@ -14,9 +15,10 @@ export default defineConfig({
   testDir: 'specs',
   outputDir: '../test-results',
   // Generous: a slow machine is not a fault.
-  timeout: 180_000,
-  expect: { timeout: 30_000 },
-  workers: 3,
+  timeout: 480_000,
+  expect: { timeout: 90_000 },
+  // One to a core of the smallest machine: a third would only make each of them wait.
+  workers: 2,
   fullyParallel: true,
   forbidOnly: true,
   reporter: [['list'], ['json']],
@@ -27,9 +29,9 @@ export default defineConfig({
     trace: 'off',
     // What a spec changes of the line it changes for the page; what the program keeps on the device has a spec of its own.
     serviceWorkers: 'block',
-    actionTimeout: 40_000,
+    actionTimeout: 90_000,
     // Fewer frames to draw, nothing to wait for.
     contextOptions: { reducedMotion: 'reduce' },
-    launchOptions: { executablePath: process.env.TAMPER_CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS },
+    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_ARGS },
   },
 });

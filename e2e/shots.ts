@@ -45,13 +45,59 @@ const views: { name: string; size: typeof PHONE; visit: (page: Page) => Promise<
   },
   { name: 'long-section-phone', size: PHONE, visit: longSection },
   {
-    name: 'strike-risk-phone',
+    name: 'clear-phone',
     size: PHONE,
     visit: async (page) => {
       await openRun(page, 'Pontoon supply');
       await page.goto(`${runAt(page)}/checks/risk`);
       await page.getByRole('button', { name: 'Weigh the risk' }).click();
       await page.getByText('20,000 trials.').waitFor();
+    },
+  },
+  {
+    name: 'practice-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await page.goto(`${url}/practice`);
+      await page.getByRole('link', { name: /^A flat floor/ }).waitFor();
+    },
+  },
+  {
+    name: 'practice-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await page.goto(`${url}/practice?arm=line`);
+      await page.getByRole('button', { name: 'Show me' }).click();
+      await page
+        .getByRole('status')
+        .filter({ hasText: /bucket 1?\d0 %/ })
+        .waitFor({ timeout: 60_000 });
+      await page.waitForTimeout(30_000);
+    },
+  },
+  {
+    name: 'practice-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await page.goto(`${url}/practice?arm=flat`);
+      const box = await page.getByRole('group', { name: /^Right lever/ }).boundingBox();
+      const [x, y] = [(box?.x ?? 0) + 70, (box?.y ?? 0) + 70];
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      await page.mouse.move(x, y - 70);
+      await page.waitForTimeout(1500);
+      await page.mouse.up();
+      await page.getByRole('button', { name: 'Done: judge it' }).click();
+      await page.getByRole('list', { name: 'Result' }).waitFor();
+    },
+  },
+  {
+    name: 'practice-phone',
+    size: PHONE,
+    visit: async (page) => {
+      await page.goto(`${url}/practice?drill=sides`);
+      await page.getByRole('list', { name: 'Answers' }).getByRole('button').first().click();
+      await page.getByRole('button', { name: 'Next one' }).waitFor();
     },
   },
   { name: 'joint-trench-phone', size: PHONE, visit: arranged },
@@ -646,7 +692,8 @@ for (const { name, size, visit } of views.filter((view) => only.length === 0 || 
   await page
     .getByRole('status', { name: 'Sent' })
     .or(page.getByRole('button', { name: 'New job' }))
-    .or(page.getByRole('button', { name: 'Weigh the risk' }))
+    .or(page.getByRole('button', { name: /^(Weigh the risk|Show me|Once more|Next one)$/ }))
+    .or(page.getByRole('link', { name: /^A flat floor/ }))
     .filter({ visible: true })
     .first()
     .waitFor();

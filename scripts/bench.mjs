@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { CHROMIUM } from './lib/chromium.mjs';
 import { buildClient } from './lib/client.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { installPostgres } from './lib/postgres.mjs';
@@ -43,5 +44,5 @@ await main(async () => {
   installPostgres();
   const { load } = await import('./lib/load.mjs');
   await load();
-  if (existsSync('/usr/bin/chromium')) spawnSync('npx', ['--no-install', 'tsx', 'e2e/frame.bench.ts'], { cwd: root, stdio: 'inherit' });
+  if (existsSync(CHROMIUM)) spawnSync('npx', ['--no-install', 'tsx', 'e2e/frame.bench.ts'], { cwd: root, stdio: 'inherit' });
 });

@@ -1,12 +1,13 @@
 // npm run faults: the whole campaign of faults, with cases nobody has seen yet; a share of it is in `npm test`. TAMPER_SEED=N the cases of an earlier one again.
 import { spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
-import { chmodSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { upkeep } from './faults/upkeep.mjs';
+import { installChromium } from './lib/chromium.mjs';
 import { buildClient, clientDir } from './lib/client.mjs';
-import { installDebian, installDependencies, requireNode, root } from './lib/packages.mjs';
+import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
 import { main, step } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
@@ -16,7 +17,6 @@ const [KILLS, FAULTS, ROUNDS] = [
   process.env.TAMPER_FAULTS ?? '1000',
   Number(process.env.TAMPER_ROUNDS ?? 100),
 ];
-const CHROMIUM = '/usr/bin/chromium';
 
 /** Random numbers 0 ≤ x < 1, the same for the same seed. */
 function numbers(seed) {
@@ -34,7 +34,7 @@ await main(async () => {
   requireNode();
   await installDependencies();
   installPostgres();
-  installDebian('chromium', () => existsSync(CHROMIUM));
+  installChromium();
   await buildClient();
   const seed = process.env.TAMPER_SEED ?? String(randomInt(2 ** 31));
   step(`Cases of seed ${seed}; the same again with TAMPER_SEED=${seed} npm run faults`);
@@ -60,7 +60,6 @@ await main(async () => {
     const env = {
       TAMPER_URL: server.url,
       TAMPER_DATABASE_URL: databaseUrl,
-      TAMPER_CHROMIUM: CHROMIUM,
       TAMPER_KILLS: KILLS,
       TAMPER_SEED: seed,
     };

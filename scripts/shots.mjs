@@ -1,10 +1,11 @@
 // npm run shots: the pictures in docs/screenshots, from a fresh database with the demo data.
 import { spawnSync } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { installChromium } from './lib/chromium.mjs';
 import { buildClient, clientDir } from './lib/client.mjs';
-import { installDebian, installDependencies, requireNode, root } from './lib/packages.mjs';
+import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
 import { main } from './lib/say.mjs';
 import { startServer } from './lib/server.mjs';
@@ -13,7 +14,7 @@ await main(async () => {
   requireNode();
   await installDependencies();
   installPostgres();
-  installDebian('chromium', () => existsSync('/usr/bin/chromium'));
+  installChromium();
   await buildClient();
   const work = mkdtempSync(join(tmpdir(), 'tamper-shots-'));
   chmodSync(work, 0o755);

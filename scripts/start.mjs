@@ -1,41 +1,16 @@
 // npm start: from a fresh checkout to a served application. Every step is skipped when its work is done already.
-import { linkSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { homedir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { linkSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { buildClient, clientDir } from './lib/client.mjs';
 import { openDoor } from './lib/door.mjs';
-import { installDependencies, isRoot, requireNode } from './lib/packages.mjs';
+import { installDependencies, requireNode } from './lib/packages.mjs';
 import { installPostgres, isFree, startCluster } from './lib/postgres.mjs';
 import { Failure, main, step } from './lib/say.mjs';
-import { healthOf } from './lib/server.mjs';
+import { birthOf } from './lib/birth.mjs';
+import { dataFolder, holder, lockFile } from './lib/folder.mjs';
+import { backupFolder, daily } from './lib/backup.mjs';
+import { healthOf, prepareDatabase } from './lib/server.mjs';
 import { supervise } from './lib/supervise.mjs';
-
-const dataHome = isRoot ? '/var/lib' : (process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'));
-const dataFolder = resolve(process.env.TAMPER_DATA ?? join(dataHome, 'tamper'));
-const lockFile = join(dataFolder, 'running.json');
-
-/** When a process began, as nothing else on this machine did: numbers of processes are given again. Undefined where there is none. */
-function birthOf(pid) {
-  try {
-    // The name stands in brackets and may hold anything; what comes after does not.
-    const started = readFileSync(`/proc/${pid}/stat`, 'utf8')
-      .replace(/^.*\) /s, '')
-      .split(' ')[19];
-    return `${readFileSync('/proc/sys/kernel/random/boot_id', 'utf8').trim()} ${started}`;
-  } catch {
-    return undefined;
-  }
-}
-
-/** The process that holds the data folder, if it still is the one that took it. */
-function holder() {
-  try {
-    const held = JSON.parse(readFileSync(lockFile, 'utf8'));
-    return held.pid !== process.pid && held.birth !== undefined && birthOf(held.pid) === held.birth ? held : undefined;
-  } catch {
-    return undefined;
-  }
-}
 
 /** Takes the data folder for this process. False when a running Tamper already serves it. */
 async function takeFolder(port) {
@@ -96,6 +71,7 @@ await main(async () => {
   if (!(await takeFolder(port))) return;
   let cluster;
   let running;
+  let stopBackups = () => undefined;
   try {
     await mustBeFree(port);
     await buildClient();
@@ -103,17 +79,23 @@ await main(async () => {
     if (!process.env.DATABASE_URL) {
       step('Starting the database');
       cluster = await startCluster(join(dataFolder, 'postgres'));
-      cluster.createDatabase('tamper');
+      prepareDatabase(cluster, 'tamper');
     }
     step('Starting the server');
     const door = await openDoor(dataFolder);
-    running = await supervise({ door, cluster, databaseUrl: () => process.env.DATABASE_URL || cluster.url('tamper'), port, clientDir });
+    running = await supervise({
+      ...{ door, cluster, port, clientDir },
+      migrated: cluster !== undefined,
+      databaseUrl: () => process.env.DATABASE_URL || cluster.serverUrl('tamper'),
+    });
+    if (cluster) stopBackups = daily(backupFolder());
     console.log(
       `\nTamper is running: ${running.url}\n${door.lines.map((line) => `${line.replaceAll('PORT', port)}\n`).join('')}Stop it with Ctrl-C. Data: ${process.env.DATABASE_URL ? 'DATABASE_URL' : dataFolder}\n`,
     );
     await asked;
     step('Stopping');
   } finally {
+    stopBackups();
     if (running) await running.stop();
     else cluster?.stop();
     rmSync(lockFile, { force: true });

@@ -4,14 +4,14 @@ import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { upkeep } from './faults/upkeep.mjs';
+import { installChromium } from './lib/chromium.mjs';
 import { buildClient, clientDir } from './lib/client.mjs';
-import { installDebian, installDependencies, requireNode, root } from './lib/packages.mjs';
+import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
 import { main, step } from './lib/say.mjs';
-import { startServer } from './lib/server.mjs';
+import { prepareDatabase, startServer } from './lib/server.mjs';
 import { clientSizes, FIRST_SCREEN_BUDGET } from './lib/sizes.mjs';
 
-const CHROMIUM = '/usr/bin/chromium';
 /** How many faults of the server side are part of the tests; `npm run faults` has many more. */
 const UPKEEP = 3;
 const total = { passed: 0, failed: 0 };
@@ -42,7 +42,7 @@ await main(async () => {
   requireNode();
   const dependencies = installDependencies();
   installPostgres();
-  installDebian('chromium', () => existsSync(CHROMIUM));
+  installChromium();
   await dependencies;
 
   step('Types, lint and architecture, and the web client meanwhile');
@@ -80,13 +80,12 @@ await main(async () => {
 
     step('End-to-end tests in Chromium');
     const port = await freePort();
-    const databaseUrl = cluster.createDatabase('e2e');
-    server = await startServer({ databaseUrl, port, clientDir });
+    const databaseUrl = prepareDatabase(cluster, 'e2e');
+    server = await startServer({ databaseUrl: cluster.serverUrl('e2e'), migrated: true, port, clientDir });
     const e2eReport = join(work, 'e2e.json');
     const e2eOk = run('npx', ['--no-install', 'playwright', 'test', '--config', 'e2e/playwright.config.ts'], {
       TAMPER_URL: server.url,
       TAMPER_DATABASE_URL: databaseUrl,
-      TAMPER_CHROMIUM: CHROMIUM,
       PLAYWRIGHT_JSON_OUTPUT_NAME: e2eReport,
     });
     count(e2eOk, e2eReport, ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }));

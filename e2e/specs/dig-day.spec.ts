@@ -34,7 +34,6 @@ async function typeAt(page: Page, station: string, off: number): Promise<void> {
 }
 
 test('a day of digging: issued, set up, the machine made ready, a staircase named, an over-dig ordered, something found, the server gone meanwhile; all of it on a second device', async () => {
-  test.setTimeout(180_000);
   const server = await ownServer();
   const mine = await phone();
   const { page } = mine;

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import DxfParser from 'dxf-parser';
 import { XMLParser } from 'fast-xml-parser';
 import Papa from 'papaparse';
-import { unzipSync, strFromU8 } from 'fflate';
+import { unzipSync, strFromU8, zipSync } from 'fflate';
 import { extractText, getDocumentProxy } from 'unpdf';
 import type { JobFile, Run } from '../../core/src/job';
 import { asLaidOf, tiePointsOf, tiesTo } from '../../core/src/record';
@@ -46,7 +46,6 @@ async function lift(page: Page): Promise<void> {
 }
 
 test('lift by lift, a reading too low, compacted again, boxes out, points by tapes, closed and handed over: half of it with the server gone, on a second device too', async () => {
-  test.setTimeout(360_000);
   const server = await ownServer();
   const mine = await phone();
   const { page } = mine;
@@ -255,9 +254,11 @@ test('lift by lift, a reading too low, compacted again, boxes out, points by tap
 
   // The file and its photos on a server that has none of it: book, issued plan and photo under their own names.
   const file = await download(page, () => press(page, 'Export the job file'));
-  const [photos] = await Promise.all([page.waitForEvent('download'), press(page, 'Photos as a zip')]);
+  const [photos] = await Promise.all([page.waitForEvent('download'), press(page, 'Job and photos as a zip')]);
   const packed = readFileSync(await photos.path());
-  expect(Object.keys(unzipSync(new Uint8Array(packed)))).toHaveLength(1);
+  const inside = unzipSync(new Uint8Array(packed));
+  expect(Object.keys(inside).sort()).toEqual(['job.tamper.json', expect.stringMatching(/^photos\//) as unknown, 'proof.json']);
+  expect(strFromU8(inside['job.tamper.json'] as Uint8Array)).toBe(file);
   const elsewhere = await ownServer({ fresh: true });
   await page.goto(elsewhere.url);
   await choose(page, () => press(page, 'Import a job file'), 'job.tamper.json', file);
@@ -274,7 +275,20 @@ test('lift by lift, a reading too low, compacted again, boxes out, points by tap
   await expect(page.getByText('1 photo of this job came.')).toBeVisible();
   expect((await fetch(`${elsewhere.url}/api/photos/${hash}`)).status).toBe(200);
 
+  // All of it at once, on another that has none of it; a zip with no job is refused.
+  const third = await ownServer({ fresh: true });
+  await page.goto(third.url);
+  await chooseFile(page, () => press(page, 'Import a job file'), 'no-job.zip', Buffer.from(zipSync({ 'a.txt': new Uint8Array(3) })));
+  await expect(page.getByText('There is no job file in this zip. Nothing was read.')).toBeVisible();
+  await chooseFile(page, () => press(page, 'Import a job file'), 'job.zip', packed);
+  await expect(page.getByRole('button', { name: 'Put away: 1' })).toBeVisible();
+  const whole = /\/jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  expect(await (await fetch(`${third.url}/api/jobs/${whole}/file`)).json()).toEqual(JSON.parse(file));
+  expect((await fetch(`${third.url}/api/photos/${hash}`)).status).toBe(200);
+  await third.stop();
+
   // A job is put away as its runs are.
+  await page.goto(`${elsewhere.url}/jobs/${made}`);
   await press(page, 'Put the job away');
   await expect(page.getByText(/^This job is put away/)).toBeVisible();
   await saved(page);

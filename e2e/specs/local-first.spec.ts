@@ -24,6 +24,7 @@ const drawn = async (page: Page) =>
 const phone = phones();
 
 test('the server gone and the browser killed: it opens, plans, keeps the book and works the gate; the server back, another device has all of it', async () => {
+  // Browsers are killed and opened five times: long on a slow machine.
   const server = await ownServer();
   const mine = await phone();
   const name = `No signal ${Date.now()}`;
@@ -146,7 +147,7 @@ test('what somebody else does is on the other screens within two seconds: an edi
   await other.context().close();
 });
 
-test('on the site’s network: over an encrypted line, under its own names, after the site key was said once; what was made before is sent then', async ({
+test('on the site’s network: only once there are accounts, over an encrypted line, under its own names; what was made before signing in is sent then', async ({
   page,
 }) => {
   const folder = mkdtempSync(join(tmpdir(), 'tamper-door-'));
@@ -161,23 +162,32 @@ test('on the site’s network: over an encrypted line, under its own names, afte
     const door = await openDoor(folder, { HOST: '0.0.0.0' });
     const port = await freePort();
     const clientDir = new URL('../../client/dist', import.meta.url).pathname;
-    const server = await startServer({ databaseUrl: process.env.TAMPER_DATABASE_URL as string, port, clientDir, door: door.env });
+    const alone = await ownServer({ fresh: true });
+    const open = () => startServer({ databaseUrl: alone.databaseUrl, port, clientDir, door: door.env });
+    await expect(open()).rejects.toThrow('The server stopped while starting');
+    const who = { name: 'Kim Keeper', passphrase: 'gravel lantern otter nine' };
+    expect((await page.request.post(`${alone.url}/api/first`, { data: who })).status()).toBe(201);
+    await alone.stop();
+    const server = await open();
     const url = `https://${address.address}:${port}`;
     const far = await phone(['--ignore-certificate-errors']);
     await far.page.goto(url);
-    await expect(far.page.getByText('This device is not known here').first()).toBeVisible();
+    await expect(far.page.getByText('Nobody is signed in on this device')).toBeVisible();
     const name = `Far ${Date.now()}`;
     await newJob(far.page, name, {}, url);
     await expect(far.page.getByRole('status', { name: /^Kept: / })).toBeVisible();
+    await far.page.goto(`${url}/people`);
+    const signIn = far.page.getByRole('region', { name: 'Sign in' });
+    await signIn.getByRole('textbox', { name: 'Your name' }).fill('kim keeper');
+    await signIn.getByRole('textbox', { name: 'Passphrase' }).fill('not the passphrase');
+    await signIn.getByRole('button', { name: 'Sign in' }).click();
+    await expect(far.page.getByText('The name or the passphrase is wrong.')).toBeVisible();
+    await signIn.getByRole('textbox', { name: 'Passphrase' }).fill(who.passphrase);
+    await signIn.getByRole('button', { name: 'Sign in' }).click();
+    await expect(far.page.getByText('holds it now')).toBeVisible();
     await far.page.goto(url);
-    await far.page.getByRole('textbox', { name: 'Site key' }).fill('not the key');
-    await far.page.getByRole('button', { name: 'Let this device in' }).click();
-    await expect(far.page.getByText('This is not the site key. It stands where Tamper was started.')).toBeVisible();
-    await far.page.getByRole('textbox', { name: 'Site key' }).fill(door.env.SITE_KEY as string);
-    await far.page.getByRole('button', { name: 'Let this device in' }).click();
-    await expect(far.page.getByText('This device is not known here')).toHaveCount(0);
-    await page.goto('/');
-    await expect(page.getByRole('link', { name: new RegExp(name) })).toBeVisible();
+    await far.page.getByRole('link', { name: new RegExp(name) }).click();
+    await saved(far.page);
     await server.stop();
   } finally {
     rmSync(folder, { recursive: true, force: true });

@@ -1,7 +1,19 @@
 // The server side under faults: whatever is killed at whatever moment, it comes back without help, and what was answered as saved is there.
-import { spawn } from 'node:child_process';
+import { execFile, spawn, spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  closeSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  writeFileSync,
+  writeSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from '../lib/postgres.mjs';
@@ -11,6 +23,25 @@ import { healthOf } from '../lib/server.mjs';
 const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
 /** It has to be back within this, ms. */
 const PATIENCE = 90_000;
+
+/** Room of the small disk, MB: a database and what it writes ahead, and little more. */
+const ROOM = 300;
+/** A small disk of its own at a folder, where this machine lets anybody make one. */
+const smallDisk = (at) =>
+  spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${ROOM}m,mode=755`, 'tmpfs', at], { stdio: 'ignore' }).status === 0;
+
+/** Writes until there is no room left. */
+function fill(file) {
+  const handle = openSync(file, 'w');
+  for (let part = Buffer.alloc(1 << 20, 1); part.length > 0;)
+    try {
+      writeSync(handle, part);
+    } catch (error) {
+      if (error.code !== 'ENOSPC') throw error;
+      part = part.subarray(0, part.length >> 1);
+    }
+  closeSync(handle);
+}
 
 /** Processes whose command holds all of these words. */
 function pidsOf(...words) {
@@ -42,13 +73,17 @@ export async function upkeep(rounds, random, say = console.log) {
   const home = mkdtempSync(join(tmpdir(), 'tamper-upkeep-'));
   chmodSync(home, 0o755);
   const data = join(home, 'data');
+  mkdirSync(data);
+  const small = smallDisk(data);
+  if (!small) say('  no disk of its own can be made here: it is not filled');
   const port = await freePort();
+  const ENV = { TAMPER_DATA: data, TAMPER_BACKUP: join(data, 'backups'), PORT: String(port), DATABASE_URL: '' };
   const wrong = [];
   let child;
   const start = () => {
     child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs')], {
       cwd: root,
-      env: { ...process.env, TAMPER_DATA: data, PORT: String(port), DATABASE_URL: '' },
+      env: { ...process.env, ...ENV },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
     child.said = '';
@@ -90,10 +125,59 @@ export async function upkeep(rounds, random, say = console.log) {
     if (answer?.status === 201) saved.push(id);
   };
   const isThere = async (id) => (await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).status === 200;
+  const script = (name, ...args) =>
+    new Promise((done) => {
+      execFile(
+        process.execPath,
+        [join(root, 'scripts', name), ...args],
+        { cwd: root, env: { ...process.env, ...ENV } },
+        (error, out, err) => done({ ok: !error, said: out + err }),
+      );
+    });
+  /** A backup made while it runs, tried, put back later: what was saved before it is there, what came after is not, and half a backup is refused. */
+  async function backedUp() {
+    const before = saved.length;
+    const made = await script('backup.mjs');
+    // The last: one a day is made by itself.
+    const file = readdirSync(join(data, 'backups'))
+      .filter((name) => name.endsWith('.dump'))
+      .sort()
+      .at(-1);
+    if (!made.ok || !file) return void wrong.push(`No backup: ${made.said}`);
+    await save();
+    const running = await script('restore.mjs', join(data, 'backups', file));
+    if (running.ok || !running.said.includes('Tamper is running')) wrong.push(`Restored under a running Tamper: ${running.said}`);
+    await endStart('SIGTERM');
+    const half = join(data, 'half.dump');
+    const whole = readFileSync(join(data, 'backups', file));
+    writeFileSync(half, whole.subarray(0, whole.length / 2));
+    const refused = await script('restore.mjs', half);
+    if (refused.ok || !refused.said.includes('Nothing was changed')) wrong.push(`Half a backup was taken: ${refused.said}`);
+    const restored = await script('restore.mjs', join(data, 'backups', file));
+    if (!restored.ok) return void wrong.push(`Not restored: ${restored.said}`);
+    start();
+    if (!(await well('restored'))) return;
+    for (const id of saved.slice(0, before)) if (!(await isThere(id))) wrong.push(`A job of the backup is not there: ${id}`);
+    for (const id of saved.slice(before)) if (await isThere(id)) wrong.push(`A job that came after the backup is there: ${id}`);
+  }
+  /** The disk is full while others write: nothing is answered as saved that is not; with room on it again it goes on by itself. */
+  async function diskFull(meanwhile) {
+    const filler = join(data, 'filler');
+    fill(filler);
+    for (let i = 0; i < 5; i++) await save();
+    await meanwhile();
+    await sleep(1500);
+    rmSync(filler);
+  }
   const faults = {
     'server killed': () => servers().forEach((pid) => kill(pid)),
-    'database killed': () => kill(postmaster()),
     'both killed': () => (servers().forEach((pid) => kill(pid)), kill(postmaster())),
+    ...(small && {
+      'disk full': () => diskFull(() => undefined),
+      'disk full, server and database killed': () =>
+        diskFull(() => [...servers(), postmaster()].filter(Boolean).forEach((pid) => kill(pid))),
+    }),
+    'database killed': () => kill(postmaster()),
     'start killed': async () => (await endStart('SIGKILL'), start()),
     'all killed': async () => {
       const [database, own] = [postmaster(), servers()];
@@ -148,8 +232,11 @@ export async function upkeep(rounds, random, say = console.log) {
     }
     for (const id of saved) if (!(await isThere(id))) wrong.push(`A job answered as saved is not there: ${id}`);
     say(`  ${saved.length} jobs answered as saved, all looked for`);
+    await backedUp();
+    say('  backed up while it ran, spoiled, restored');
   } finally {
     await endStart('SIGTERM');
+    if (small) spawnSync('umount', [data], { stdio: 'ignore' });
     rmSync(home, { recursive: true, force: true });
   }
   return wrong;

@@ -20,6 +20,9 @@ export const clientDir = join(root, 'client', 'dist');
 const SOURCES = ['client', 'core/src', 'core/package.json', 'package-lock.json', 'scripts/lib/client.mjs', 'scripts/lib/pieces.mjs'];
 const SKIP = new Set(['node_modules', 'dist', '.expo']);
 
+/** Who works here and practice are looked at once in a while; what was deleted and what is stuck hardly ever. */
+const isSeldom = (name) => /^(people|practice|Bin|StuckThings|ArmScreen|DrillScreen|OwnRunScreen|planned)-/.test(name);
+
 /** Does the first screen, the list of jobs, load this script? The router reads every layout when it starts; of the routes called index the list is the one right below src/app. */
 export const onFirstScreen = (name, code) =>
   /^(__|entry|_layout-|work-|KeptHere-)/.test(name) || (name.startsWith('index-') && /JobsScreen/.test(code));
@@ -58,7 +61,7 @@ export async function buildClient() {
   }).catch(({ message, stdout, stderr }) => {
     throw new Failure(`The web client did not build: ${message}\n${stdout}\n${stderr}`);
   });
-  splitShared(clientDir, onFirstScreen, ofRun);
+  splitShared(clientDir, onFirstScreen, ofRun, isSeldom);
   await addServiceWorker();
   for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
   writeFileSync(stamp, hash);

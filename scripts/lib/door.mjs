@@ -1,6 +1,6 @@
-// What a server that others reach needs: names it answers to, a certificate, and a key for the site.
-import { randomInt, X509Certificate } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+// What a server that others reach needs: names it answers to, and a certificate. Who comes in is told by their accounts.
+import { X509Certificate } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { isIP } from 'node:net';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
@@ -19,7 +19,7 @@ const addresses = () =>
 
 /**
  * What the environment says of the door: HOST (where it listens: 127.0.0.1 unless said), HOSTS (more names it answers to), TLS_CERT and TLS_KEY (a certificate of
- * one's own), SITE_KEY. Made below `folder` where they are needed and not given.
+ * one's own). Made below `folder` where they are needed and not given.
  * @param {Record<string, string | undefined>} env
  * @returns the environment of the server, and lines for who starts it.
  */
@@ -31,16 +31,13 @@ export async function openDoor(folder, env = process.env) {
   if (names.length === 0) throw new Failure('This machine has no address on a network. Name one: HOST=ADDRESS npm start');
   mkdirSync(folder, { recursive: true });
   const { cert, key } = await certificate(folder, names, env);
-  const siteKey = (env.SITE_KEY ?? storedKey(folder)).trim().toLowerCase();
-  if (siteKey.length < 8) throw new Failure('SITE_KEY is too short: eight characters at least.');
   const { fingerprint256 } = new X509Certificate(readFileSync(cert));
   return {
     host,
     secure: true,
-    env: { HOST: host, HOSTS: names.join(','), TLS_CERT: cert, TLS_KEY: key, SITE_KEY: siteKey },
+    env: { HOST: host, HOSTS: names.join(','), TLS_CERT: cert, TLS_KEY: key },
     lines: [
       `Others reach it at: ${names.map((name) => `https://${name}:PORT`).join(', ')}`,
-      `Site key, typed once on each device: ${siteKey}`,
       `Fingerprint of its certificate (SHA-256): ${fingerprint256}`,
     ],
   };
@@ -70,16 +67,4 @@ async function certificate(folder, names, env) {
   writeFileSync(made.key, fresh.private, { mode: 0o600 });
   writeFileSync(made.cert, fresh.cert);
   return made;
-}
-
-/** Letters and figures that are not mistaken for each other when they are read out. */
-const READABLE = 'abcdefghjkmnpqrstuvwxyz23456789';
-function storedKey(folder) {
-  const file = join(folder, 'site-key');
-  if (!existsSync(file)) {
-    const part = () => Array.from({ length: 4 }, () => READABLE[randomInt(READABLE.length)]).join('');
-    writeFileSync(file, `${part()}-${part()}-${part()}\n`, { mode: 0o600 });
-    chmodSync(file, 0o600);
-  }
-  return readFileSync(file, 'utf8');
 }

@@ -5,10 +5,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { clientDir } from './client.mjs';
+import { backUp } from './backup.mjs';
 import { freePort, startCluster } from './postgres.mjs';
 import { startServer } from './server.mjs';
 
-const [JOBS, ENTRIES] = [1000, 100_000];
+const [JOBS, ENTRIES, PHOTOS] = [1000, 100_000, 2000];
 /** Goal for the slowest of a hundred, ms, on an otherwise idle machine. */
 const GOAL = 50;
 
@@ -38,7 +39,22 @@ async function fill(databaseUrl) {
   return { job: rows[0].job_id, run: rows[0].id };
 }
 
-/** Prints the times of a list of jobs, a run and a page of a book. */
+/** Photos of noise under their names. What the server linked once it links again. */
+async function addPhotos(databaseUrl) {
+  const client = new pg.Client({ connectionString: databaseUrl });
+  await client.connect();
+  await client.query(
+    `insert into photo (hash, type, file, small)
+     select encode(sha256(file), 'hex'), 'image/jpeg', file, substring(file for 4000)
+     from generate_series(1, $1::int) n cross join lateral
+       (select decode(string_agg(md5(n::text || i || random()), ''), 'hex') file from generate_series(1, 6000) i) made`,
+    [PHOTOS],
+  );
+  await client.query(`delete from done_once where name = 'record-chained'`);
+  await client.end();
+}
+
+/** Prints the times of a list of jobs, a run and a page of a book, and of a backup of all of it. */
 export async function load(say = console.log) {
   const work = mkdtempSync(join(tmpdir(), 'tamper-load-'));
   chmodSync(work, 0o755);
@@ -62,6 +78,15 @@ export async function load(say = console.log) {
         `  ${name.padEnd(16)} median ${latency.p50} ms, 99 of 100 within ${latency.p99} ms${errors + non2xx > 0 ? `, ${errors + non2xx} failed` : ''}`,
       );
     }
+    await server.stop();
+    await addPhotos(databaseUrl);
+    // What was written past the server is linked when it starts.
+    await (await startServer({ databaseUrl, port, clientDir })).stop();
+    const begun = performance.now();
+    const { says } = backUp(cluster, join(work, 'backups'), 'load');
+    say(
+      `  backed up in ${((performance.now() - begun) / 1000).toFixed(1)} s, restored beside it, every chain and photo looked at: ${says}`,
+    );
   } finally {
     await server.stop();
     cluster.stop();

@@ -1,9 +1,10 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { once } from 'node:events';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { birthOf } from './birth.mjs';
 import { Failure, step } from './say.mjs';
 
 export const root = fileURLToPath(new URL('../../', import.meta.url));
@@ -22,11 +23,28 @@ export async function installDependencies() {
   const stamp = join(root, 'node_modules', '.tamper-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   step('Installing dependencies (a few minutes the first time)');
+  await otherEnds();
   const npm = spawn('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] });
+  writeFileSync(INSTALLING, JSON.stringify({ pid: npm.pid, birth: birthOf(npm.pid) }));
   const [status] = await once(npm, 'close');
+  rmSync(INSTALLING, { force: true });
   if (status !== 0)
     throw new Failure('npm could not install the dependencies. Check the connection to the npm registry and run this again.');
   writeFileSync(stamp, lock);
+}
+
+/** Names the installation that is at work: one whose start was killed goes on, and two at once spoil each other. */
+const INSTALLING = join(root, '.installing');
+async function otherEnds() {
+  const at = () => {
+    try {
+      const { pid, birth } = JSON.parse(readFileSync(INSTALLING, 'utf8'));
+      return birth !== undefined && birthOf(pid) === birth;
+    } catch {
+      return false;
+    }
+  };
+  while (at()) await new Promise((done) => setTimeout(done, 500));
 }
 
 /** Installs a Debian package unless `present()` finds what it brings. */

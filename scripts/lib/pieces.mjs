@@ -9,9 +9,11 @@ const SCRIPTS = '/_expo/static/js/web/';
 /** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
 const HASH = 8;
 /** Shared code smaller than this, characters, is not worth a request of its own, */
-const WORTH_A_FILE = 6_000;
+const WORTH_A_FILE = 7_000;
 /** unless more than this, characters times screens, would be fetched by who does not want it. */
 const TOO_WASTEFUL = 35_000;
+/** Two small ones with more than this between them, characters times screens that do not want them, stay apart. */
+const TOO_UNLIKE = 15_000;
 
 /**
  * The modules a script defines: their numbers, and of what each hangs on at once and what it loads when asked.
@@ -34,10 +36,10 @@ const define = ({ factory, id, needs }, paths) =>
   `__d(${factory},${id},${JSON.stringify(Object.keys(paths).length > 0 ? { ...needs, paths } : needs)});`;
 
 /**
- * Which shared modules go where. @param pieces name → `{ modules }` @param shared name of the piece all share @param first names of what the first screen loads @param framed is a piece the frame of others, or does it stand `inside` it?
+ * Which shared modules go where. @param pieces name → `{ modules }` @param shared name of the piece all share @param first names of what the first screen loads @param framed is a piece the frame of others, or does it stand `inside` it? @param seldom tells of a piece hardly anybody fetches: it takes the files as the others share them
  * @returns groups of module ids, and which groups each piece wants.
  */
-export function group(pieces, shared, first, framed = () => undefined) {
+export function group(pieces, shared, first, framed = () => undefined, seldom = () => false) {
   const all = new Map([...pieces.values()].flatMap(({ modules }) => [...modules]));
   const common = pieces.get(shared).modules;
   const reached = (roots) => {
@@ -61,7 +63,11 @@ export function group(pieces, shared, first, framed = () => undefined) {
   const inside = new Set(
     names.filter((name) => framed(name, { modules: new Map(needed.get(name).map((id) => [id, all.get(id)])) }) === 'inside'),
   );
-  const told = (by) => (frame !== undefined && by.includes(frame) ? by.filter((name) => !inside.has(name)) : by);
+  const often = (by) => (by.every(seldom) ? by : by.filter((name) => !seldom(name)));
+  const told = (by) => {
+    const usual = often(by);
+    return frame !== undefined && usual.includes(frame) ? usual.filter((name) => !inside.has(name)) : usual;
+  };
   const bySame = new Map();
   for (const [id, by] of wanted) bySame.set(told(by).join(' '), [...(bySame.get(told(by).join(' ')) ?? []), id]);
   const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
@@ -78,17 +84,20 @@ export function group(pieces, shared, first, framed = () => undefined) {
   }
   // What finds none is put together with the like, where fewest fetch what they do not want.
   const unwanted = (a, b) => a.by.filter((name) => !b.by.includes(name)).length * size(b.ids);
+  const alone = [];
   while (left.length > 1) {
     const [least, ...others] = left.sort((a, b) => size(a.ids) - size(b.ids));
     if (size(least.ids) >= WORTH_A_FILE) break;
     const cost = (one) => unwanted(least, one) + unwanted(one, least);
     const nearest = others.reduce((best, one) => (cost(one) < cost(best) ? one : best));
-    left = [
-      ...others.filter((one) => one !== nearest),
-      { ids: [...nearest.ids, ...least.ids], by: [...new Set([...nearest.by, ...least.by])] },
-    ];
+    left = others.filter((one) => one !== nearest);
+    // A small file is better than one most who fetch it do not want.
+    if (cost(nearest) > TOO_UNLIKE) {
+      alone.push(least);
+      left.push(nearest);
+    } else left.push({ ids: [...nearest.ids, ...least.ids], by: [...new Set([...nearest.by, ...least.by])] });
   }
-  const groups = [...files, ...left].map(({ ids }) => ids);
+  const groups = [...files, ...alone, ...left].map(({ ids }) => ids);
   const wants = new Map(
     names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]),
   );
@@ -106,14 +115,14 @@ document.head.append(Object.assign(document.createElement('link'),{rel:'preload'
 return Promise.all(shared.map(one)).then(()=>one(piece))}}})})(globalThis);`;
 
 /** Takes the shared file of an export apart. @param folder the export @param first tells of a piece's name and code whether the first screen loads it */
-export function splitShared(folder, first, framed) {
+export function splitShared(folder, first, framed, seldom) {
   const at = join(folder, SCRIPTS);
   const page = join(folder, 'index.html');
   const codes = new Map(readdirSync(at).map((name) => [name, readFileSync(join(at, name), 'utf8')]));
   const pieces = new Map([...codes].flatMap(([name, code]) => [[name, modulesOf(code)]].filter(([, modules]) => modules)));
   const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
   const [shared, runtime] = [nameOf('__common-'), nameOf('__expo-metro-runtime-')];
-  const { groups, wants } = group(pieces, shared, (name) => first(name, codes.get(name)), framed);
+  const { groups, wants } = group(pieces, shared, (name) => first(name, codes.get(name)), framed, seldom);
   const common = pieces.get(shared);
   const taken = new Set(groups.flat());
   const parts = new Map([

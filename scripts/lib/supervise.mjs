@@ -17,7 +17,7 @@ const FIRST_TRIES = 3;
  * @param cluster the private database, or undefined where another is used by `databaseUrl()`.
  * @returns `url` of the server, and `stop()`, which ends both.
  */
-export async function supervise({ cluster, databaseUrl, port, clientDir, door, onDown = () => undefined }) {
+export async function supervise({ cluster, databaseUrl, migrated = false, port, clientDir, door, onDown = () => undefined }) {
   const where = { at: ['0.0.0.0', '::'].includes(door.host) ? '127.0.0.1' : door.host, secure: door.secure };
   let server;
   let stopping = false;
@@ -27,7 +27,7 @@ export async function supervise({ cluster, databaseUrl, port, clientDir, door, o
 
   async function bringUp() {
     await cluster?.ensure();
-    server = await startServer({ databaseUrl: databaseUrl(), port, clientDir, door: door.env });
+    server = await startServer({ databaseUrl: databaseUrl(), migrated, port, clientDir, door: door.env });
     since = Date.now();
     deaf = 0;
     const own = server;
@@ -41,7 +41,7 @@ export async function supervise({ cluster, databaseUrl, port, clientDir, door, o
       try {
         return await bringUp();
       } catch (error) {
-        if (tries === FIRST_TRIES) throw error;
+        if (tries === FIRST_TRIES || error.final) throw error;
         await sleep(wait);
       }
   }

@@ -5,6 +5,7 @@ import { beginBook } from '../store/book';
 import { tell } from '../store/bus';
 import { deviceClock } from './deviceClock';
 import { jobsChanged } from '../store/jobs';
+import { ownNewJob } from '../store/me';
 import { runsPath } from '../store/runs';
 import { newId } from './newId';
 
@@ -16,6 +17,7 @@ const add = (work: Work) => keepDraft(work, UNSEEN, (_, mine) => mine);
 /** A new job; its id. */
 export async function addJob(doc: Job): Promise<string> {
   const id = newId();
+  ownNewJob(id);
   await beginBook(id, deviceClock().now());
   await add({ path: `/jobs/${id}`, jobId: id, doc });
   jobsChanged();

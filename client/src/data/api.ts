@@ -1,9 +1,11 @@
+import type { Head } from '@tamper/core/heads';
 import type { Envelope } from '@tamper/core/book';
 import type { IssueRequest, RevisionHead } from '@tamper/core/issue';
 import type { Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 import { plainRun } from '@tamper/core/plain';
-import { keyWanted } from '../store/key';
+import { heldBy } from '../store/me';
+import { signInWanted } from '../store/signInWanted';
 import { lineIs } from '../store/line';
 import { deviceClock } from './deviceClock';
 import { ApiError, ask } from './http';
@@ -46,6 +48,8 @@ export interface BookPage {
   next: number | null;
   /** By run: those that have none are not named. */
   inForce: Readonly<Record<string, NonNullable<InForce>>>;
+  /** How far the chains of the record go, by run and for the job itself, where the page brings something. */
+  heads?: Readonly<Record<string, Head>>;
 }
 
 /** How a request at the locate office stands. */
@@ -58,10 +62,10 @@ export interface OfficeReceipt {
 
 export { ApiError } from './http';
 
-/** Asks the server, and keeps what its answer says of the line, the clock and the door. */
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+/** Asks the server, and keeps what its answer says of the line, the clock and the door. @param by the account it is done with: whoever holds the device, unless it is said. */
+export async function call<T>(method: string, path: string, body?: unknown, by = heldBy()): Promise<T> {
   try {
-    const { answer, moment } = await ask<T>(method, path, body);
+    const { answer, moment } = await ask<T>(method, path, body, by);
     lineIs(undefined);
     if (moment !== undefined) deviceClock().heard(moment);
     return answer;
@@ -76,31 +80,29 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
 
 /** What a failure says of the line. A server without its database, or one that does not let this device in, is as good as none. */
 export function failed({ status, code, message }: ApiError): void {
-  if (code === 'key') keyWanted(true);
-  lineIs(status === 0 || status === 503 || code === 'key' ? message : undefined);
+  if (code === 'sign-in') signInWanted(true);
+  lineIs(status === 0 || status === 503 || code === 'sign-in' ? message : undefined);
 }
 
 export const fetcher = <T>(path: string): Promise<T> => call<T>('GET', path);
 
 export const api = {
-  addJob: (id: string, doc: Job) => call<Stored<Job>>('POST', '/jobs', { id, doc }),
+  addJob: (id: string, doc: Job, by?: string) => call<Stored<Job>>('POST', '/jobs', { id, doc }, by),
   importJob: (id: string, file: JobFile) => call<Stored<Job>>('POST', '/jobs/import', { id, file }),
   removeJob: (id: string, version: number) => call<void>('DELETE', `/jobs/${id}?version=${version}`),
   jobFile: (id: string) => call<JobFile>('GET', `/jobs/${id}/file`),
   /** `like`: the run it is a variant of. */
-  addRun: (jobId: string, id: string, doc: Run, like?: string) =>
-    call<Stored<Run>>('POST', `/jobs/${jobId}/runs`, { id, doc: plainRun(doc), like }),
+  addRun: (jobId: string, id: string, doc: Run, like?: string, by?: string) =>
+    call<Stored<Run>>('POST', `/jobs/${jobId}/runs`, { id, doc: plainRun(doc), like }, by),
   removeRun: (id: string, version: number) => call<void>('DELETE', `/runs/${id}?version=${version}`),
   askOffice: (id: string, submission: Submission, patience: number) =>
     call<OfficeReceipt>('POST', '/locate-office', { id, submission, patience }),
   /** `about`: the run, or the job itself. */
   addEntry: (jobId: string | undefined, about: string, entry: SentEntry) =>
-    call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }),
+    call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }, entry.account),
   bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
-  /** Says the site key, once on each device. */
-  sayKey: (key: string) => call<void>('POST', '/key', { key }),
-  put: <T>(path: string, version: number, doc: T) => call<Stored<T>>('PUT', path, { version, doc }),
+  put: <T>(path: string, version: number, doc: T, by?: string) => call<Stored<T>>('PUT', path, { version, doc }, by),
 };
 
 /** Errors as sentences for the screen: the message, then each field at fault. */

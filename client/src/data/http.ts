@@ -18,17 +18,26 @@ const TIMEOUT = 15_000;
 
 /**
  * Asks the server. It knows nothing of the page, so that workers may use it.
- * @param body bytes as they are, anything else as JSON. @returns `moment`: what time it said it was, ms. @throws ApiError
+ * @param body bytes as they are, anything else as JSON. @param by the account it is done with. @returns `moment`: what time it said it was, ms. @throws ApiError
  */
-export async function ask<T>(method: string, path: string, body?: unknown): Promise<{ answer: T; moment: number | undefined }> {
+export async function ask<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  by?: string,
+): Promise<{ answer: T; moment: number | undefined }> {
   const bytes = ArrayBuffer.isView(body);
-  const headers = { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' };
+  const headers = {
+    ...(body === undefined ? {} : { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' }),
+    ...(by === undefined ? {} : { 'X-Tamper-As': by }),
+  };
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       signal: AbortSignal.timeout(TIMEOUT),
-      ...(body === undefined ? {} : { headers, body: bytes ? (body as BodyInit) : JSON.stringify(body) }),
+      headers,
+      ...(body === undefined ? {} : { body: bytes ? (body as BodyInit) : JSON.stringify(body) }),
     });
   } catch {
     throw new ApiError(0, 'offline', 'No connection to the server.');

@@ -4,6 +4,7 @@ import { sameJson } from '@tamper/core/merge';
 import { adopt, dropWaiting, keepEntry, readBook, readWaiting, retryWaiting, hearPage } from '../store/book';
 import { onNews } from '../store/bus';
 import { isKeeping, onKeeping } from '../store/database';
+import { heldBy } from '../store/me';
 import type { WaitingRow } from '../store/tables';
 import { api, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId } from './device';
@@ -173,11 +174,11 @@ export class JobBook {
     // What is put right is put right where it stands.
     const where = (corrects === undefined ? undefined : this.aboutOf(corrects)) ?? about;
     const [device, at, known] = [deviceId(), new Date(clock.now()).toISOString(), this.known];
-    const id = newId();
+    const [id, account] = [newId(), heldBy()];
     const { value } = await keepEntry(this.jobId, (count) => ({
       about: where,
       entry: {
-        ...{ id, author, device, count, known, at, clock: clock.correction },
+        ...{ id, author, ...(account && { account }), device, count, known, at, clock: clock.correction },
         ...(corrects === undefined ? {} : { corrects }),
         ...(photos.length === 0 ? {} : { photos: [...photos] }),
         fact,

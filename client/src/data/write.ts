@@ -1,5 +1,6 @@
 import { entryFaults, type Fact, type Photo } from '@tamper/core/book';
 import { isKeeping } from '../store/database';
+import { heldBy } from '../store/me';
 import { deviceClock } from './deviceClock';
 import type { Written } from './useBook';
 
@@ -8,6 +9,14 @@ import type { Written } from './useBook';
  * `done`: told once it is written, whether this device holds it now. Nothing is said to be kept before.
  */
 export type Enter = (fact: Fact, corrects?: string, photos?: readonly Photo[], done?: (kept: boolean) => void) => string | undefined;
+
+/** What is known of an entry before it is one. */
+interface Made {
+  fact: Fact;
+  at: string;
+  author: string;
+  account: string | undefined;
+}
 
 /**
  * Writes facts into a book under the name of who holds the device.
@@ -18,13 +27,16 @@ export const writeBy =
   (
     { book, who }: { book: Written; who: string },
     unsaid: string,
-    refuse: (entry: { fact: Fact; at: string }, now: number) => string | undefined = () => undefined,
+    refuse: (entry: Made, now: number) => string | undefined = () => undefined,
   ): Enter =>
   (fact, corrects, photos = [], done) => {
     const author = who.trim();
     if (author.length < 2) return unsaid;
     const now = deviceClock().now();
-    const fault = entryFaults(fact, author, photos)[0] ?? refuse({ fact, at: new Date(now).toISOString() }, now);
+    const fault =
+      book.mayNot(fact) ??
+      entryFaults(fact, author, photos)[0] ??
+      refuse({ fact, at: new Date(now).toISOString(), author, account: heldBy() }, now);
     if (fault === undefined) void book.enter(fact, author, corrects, photos).then(() => done?.(isKeeping()));
     return fault;
   };

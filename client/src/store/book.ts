@@ -1,3 +1,4 @@
+import { seeing, type Head } from '@tamper/core/heads';
 import { clean } from '@tamper/core/clean';
 import { omit } from '@tamper/core/plain';
 import type { BookPage, KeptEntry, SentEntry } from '../data/api';
@@ -28,6 +29,10 @@ export const readBook = (jobId: string): Promise<KeptBook> =>
     return { book, stretches: rows, waiting: waiting.sort(byCount) };
   });
 
+/** Heads of the chains of a job's record that this device has seen, by run. */
+export const seenHeads = async (jobId: string): Promise<Readonly<Record<string, readonly Head[]>>> =>
+  (await lookUp(['books'], (tx) => tx.get('books', jobId)))?.seen ?? {};
+
 const byCount = (a: WaitingRow, b: WaitingRow) => a.count - b.count;
 export const readWaiting = async (jobId: string): Promise<WaitingRow[]> =>
   (await lookUp(['waiting'], (tx) => tx.of('waiting', jobId))).sort(byCount);
@@ -37,10 +42,17 @@ export const allWaiting = async (): Promise<WaitingRow[]> => (await lookUp(['wai
 /**
  * What a page of the book brought is kept, and how far the book is known with it. @param heard that was all, at this moment @param plain the format all of it is in.
  */
-export async function hearPage(jobId: string, { items, inForce }: BookPage, heard: number | undefined, plain?: number): Promise<void> {
+export async function hearPage(
+  jobId: string,
+  { items, inForce, heads = {} }: BookPage,
+  heard: number | undefined,
+  plain?: number,
+): Promise<void> {
   await keep(['books', 'entries', 'waiting'], async (tx) => {
     const before = await tx.get('books', jobId);
     const known = before?.known ?? 0;
+    const seen = { ...before?.seen };
+    for (const [about, head] of Object.entries(heads)) seen[about] = seeing(seen[about] ?? [], head);
     const news = items.filter(({ seq }) => seq > known);
     const rows = stretches(jobId, before?.last === undefined ? undefined : await tx.get('entries', [jobId, before.last]), news, plain);
     for (const row of rows) tx.put('entries', row);
@@ -50,6 +62,7 @@ export async function hearPage(jobId: string, { items, inForce }: BookPage, hear
       jobId,
       known: news.at(-1)?.seq ?? known,
       inForce,
+      seen,
       ...(at === undefined ? {} : { heard: at }),
       ...(last === undefined ? {} : { last }),
     });

@@ -3,6 +3,7 @@ import { omit } from '@tamper/core/plain';
 import type { Stored } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp } from './database';
+import { heldBy } from './me';
 import type { DocumentRow, DraftRow } from './tables';
 
 /** A document as this device knows it: what the server had last, and what is worked on. One of the two is there. */
@@ -51,7 +52,17 @@ export async function keepDraft(
     const { version, base } = last ?? seen;
     const doc = clean(last && last.rev !== seen.rev ? merge(seen.doc, work.doc, last.doc) : work.doc);
     const rev = Math.max(before?.rev ?? 0, row?.sent?.rev ?? 0, seen.rev) + 1;
-    const made: DraftRow = { since: Date.now(), ...(before && omit(before, 'refused')), ...work, version, base, doc, rev };
+    const by = heldBy();
+    const made: DraftRow = {
+      since: Date.now(),
+      ...(before && omit(before, 'refused')),
+      ...work,
+      version,
+      base,
+      doc,
+      rev,
+      ...(by && { by }),
+    };
     tx.put('drafts', made);
     return made;
   });

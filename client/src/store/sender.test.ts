@@ -216,7 +216,7 @@ test('what somebody deleted meanwhile is set aside with what was made of it, and
   await edit(job, { n: 1 }, { rev: 0, doc: { n: 0 }, version: 3, base: { n: 0 } });
   documents.delete(job);
   await sender.round();
-  expect((await readDocument(job)).draft).toMatchObject({ gone: true, refused: expect.stringContaining('Somebody deleted it') as string });
+  expect((await readDocument(job)).draft).toMatchObject({ gone: true, refused: expect.stringContaining('somebody deleted it') as string });
   await putBack(job);
   await sender.round();
   expect(documents.get(job)).toMatchObject({ version: 1, doc: { n: 1 } });

@@ -28,12 +28,12 @@ const RUN = /^\/runs\/(.+)$/;
 let uploader: Promise<Uploader> | undefined;
 const uploading = () => (uploader ??= import('./uploader').then(({ photoUploader }) => photoUploader()));
 export const serverLine: Line = {
-  add: ({ path, jobId, doc, like }) => {
+  add: ({ path, jobId, doc, like, by }) => {
     const job = JOB.exec(path)?.[1];
-    if (job !== undefined) return api.addJob(job, doc as never);
-    return api.addRun(jobId, RUN.exec(path)?.[1] as string, plainRun(doc as Run), like);
+    if (job !== undefined) return api.addJob(job, doc as never, by);
+    return api.addRun(jobId, RUN.exec(path)?.[1] as string, plainRun(doc as Run), like, by);
   },
-  put: ({ path, version, doc }) => api.put(path, version, doc),
+  put: ({ path, version, doc, by }) => api.put(path, version, doc, by),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
   photo: async (hash, file) => {
     try {
@@ -52,7 +52,7 @@ const PAUSE = 400;
 
 /** Is it of no use to send the others now? */
 const isNoLine = ({ status, code }: ApiError) =>
-  status === 0 || code === 'key' || status === 429 || status === 502 || status === 503 || status === 504 || code === 'offline';
+  status === 0 || code === 'sign-in' || status === 429 || status === 502 || status === 503 || status === 504 || code === 'offline';
 
 /**
  * Sends what was made on this device, in its order: jobs before their runs, runs before what is written about them. What the server does not take is set
@@ -220,10 +220,10 @@ export class Sender {
   }
 }
 
-const GONE = 'Somebody deleted it meanwhile. What you made of it is kept here.';
+const GONE = 'It is not there any more: somebody deleted it, or you are not one of its people now. What you made of it is kept here.';
 
 /** Worth trying again as it is. */
-const isPassing = (error: ApiError) => isNoLine(error) || error.status >= 500 || error.status === 408;
+const isPassing = (error: ApiError) => isNoLine(error) || error.code === 'sign-in-as' || error.status >= 500 || error.status === 408;
 
 const LOST = 'The picture is not on this device any more.';
 

@@ -1,4 +1,5 @@
 import type { DBSchema } from 'idb';
+import type { Head } from '@tamper/core/heads';
 import type { BookPage, KeptEntry, SentEntry, Stored } from '../data/api';
 
 /** A document as the server had it when it was heard of last. */
@@ -29,6 +30,8 @@ export interface DraftRow {
   theirs?: Stored<unknown>;
   /** Why the server would not take it: nothing is sent until it is another. */
   refused?: string;
+  /** The account of whoever made it last. */
+  by?: string;
   /** The server has it no more: somebody deleted it. */
   gone?: true;
 }
@@ -51,6 +54,8 @@ export interface BookRow {
   inForce?: BookPage['inForce'];
   /** The first place of the last stretch of it. */
   last?: number;
+  /** Heads of the chains of its record, as the server said them one after another: by run, and of the job itself. */
+  seen?: Readonly<Record<string, readonly Head[]>>;
 }
 /** A stretch of a job's book: so many entries in one row that a long book is read at once. */
 export interface EntriesRow {

@@ -2,11 +2,12 @@ import { isKeeping, onKeeping } from './database';
 import { deviceClock } from '../data/deviceClock';
 import { listenLive } from './live';
 import { dropUnused } from './photos';
+import { keepMe } from './meAgain';
 import { Sender } from './sender';
 
 const begin = (): (() => void) => {
   void dropUnused(deviceClock().now());
-  const stops = [new Sender().start(), listenLive()];
+  const stops = [new Sender().start(), listenLive(), keepMe()];
   return () => stops.forEach((stop) => stop());
 };
 

@@ -21,7 +21,7 @@ export function useBenchBook(): OpenBook {
   return useMemo(
     () => ({
       ...{ book, waiting: [], heard: deviceClock().now(), error: undefined, canKeep: true, inForce: undefined },
-      ...{ enter, forget: nothing, again: nothing, refresh: nothing },
+      ...{ enter, mayNot: () => undefined, forget: nothing, again: nothing, refresh: nothing },
     }),
     [book, enter],
   );

@@ -1,3 +1,4 @@
+import { useWho } from '../data/who';
 import { blankJob, blankRun, type Job, type Patch, type Reach, type Run } from '@tamper/core/job';
 import { planRun } from '@tamper/core/plan';
 import type { Place } from '@tamper/core/trench';
@@ -24,7 +25,6 @@ export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJo
     const [run, setRun] = useState(start);
     const [job, setJob] = useState(startJob);
     const book = useBenchBook();
-    const [who, setWho] = useState('');
     const [chosen, setPlace] = useState<string>();
     Object.assign(seen, { run, job, book: (book.book ?? []).map(({ entry }) => entry) });
     const plan = useMemo(() => planRun(job, run), [job, run]);
@@ -36,8 +36,7 @@ export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJo
       planned: true,
       rules: resolveRules(job.ruleSet, job.overrides),
       book,
-      who,
-      setWho,
+      who: useWho().who,
       apply: (patches: readonly Patch[]) => {
         const next = patched(run, patches);
         if ('fault' in next) return next.fault;

@@ -32,7 +32,7 @@ export function InSession({
 }) {
   const [where, setWhere] = useState<Where>({ cursor: undefined, part: undefined, hole: undefined });
   const runDocument = document(run, change) as never;
-  const apply = useApply(runDocument);
+  const apply = useApply(runDocument, 'j');
   const mends = state.good ? mendsFor(state.good.job, state.good.run) : new Map();
   const onFix = useTakeFix(mends, run, isStopped(state), apply);
   const session = {

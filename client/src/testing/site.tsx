@@ -1,9 +1,10 @@
+import { useWho } from '../data/who';
 import { safeToEnter, type PlannedRevision } from '@tamper/core/gates';
 import { blankJob, type Job, type Run } from '@tamper/core/job';
 import { planRun } from '@tamper/core/plan';
 import { resolveRules } from '@tamper/core/rules';
 import { registerOf } from '@tamper/core/site';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { deviceId } from '../data/device';
 import { deviceClock } from '../data/deviceClock';
 import { SiteContext, type SiteEdit } from '../features/site/context';
@@ -18,7 +19,6 @@ export function onSite(tab: ReactNode, run: Run, job: Job = blankJob('Yard', 'UK
   const seen = { book: [] as SiteEdit['book']['book'], gate: undefined as SiteEdit['gate'], unmount: (): void => undefined };
   function Bench() {
     const book = useBenchBook();
-    const [who, setWho] = useState('');
     const now = deviceClock().now();
     const known = useMemo(() => book.book ?? [], [book.book]);
     const gate = safeToEnter({ revisions: [force], book: known, device: deviceId(), heard: now, now, units: job.units });
@@ -36,8 +36,7 @@ export function onSite(tab: ReactNode, run: Run, job: Job = blankJob('Yard', 'UK
       book,
       register,
       gate,
-      who,
-      setWho,
+      who: useWho().who,
     };
     return <SiteContext.Provider value={site}>{tab}</SiteContext.Provider>;
   }

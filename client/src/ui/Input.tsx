@@ -15,6 +15,8 @@ interface Props {
   /** Selects what is there when touched: numbers are typed over, words are not. */
   select?: boolean;
   keys?: 'text' | 'decimal' | 'numeric';
+  /** Nobody reads it over a shoulder; the device may fill it in. */
+  secret?: 'current-password' | 'new-password' | 'off' | undefined;
 }
 
 const Typed = createContext('');
@@ -42,6 +44,7 @@ const Frame = memo(function Frame({
   multiline = false,
   select = false,
   keys = 'text',
+  secret,
 }: Omit<Props, 'value'> & { filled: boolean }) {
   return (
     <TextInput
@@ -59,7 +62,8 @@ const Frame = memo(function Frame({
       multiline={multiline}
       selectTextOnFocus={select}
       autoCorrect={!select}
-      autoComplete="off"
+      secureTextEntry={secret !== undefined}
+      autoComplete={secret ?? 'off'}
     />
   );
 });

@@ -1,37 +1,41 @@
 import { router } from 'expo-router';
-import { useEffect, useState, useSyncExternalStore } from 'react';
-import { View } from 'react-native';
+import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
 import { useSoon } from '../data/useSoon';
-import { allWaiting, dropWaiting } from '../store/book';
+import { allWaiting } from '../store/book';
 import { onNews } from '../store/bus';
-import { allDamaged, DAMAGED, dropDamaged } from '../store/damaged';
+import { allDamaged, DAMAGED } from '../store/damaged';
 import { isKeeping, onKeeping } from '../store/database';
-import { allDrafts, forgetDocument, putBack } from '../store/documents';
+import { allDrafts } from '../store/documents';
 import { useInstall } from '../store/install';
-import { dropPhotos, pictureOf, refusedPhotos } from '../store/photos';
-import type { DraftRow } from '../store/tables';
+import { refusedPhotos } from '../store/photos';
 import { useWaitingVersion } from '../store/waitingVersion';
 import { Button } from './Button';
-import { fileName, saveBlob, saveText } from './files';
 import { Notice } from './Notice';
 import { Text } from './Text';
+import { WhoIsHere } from './WhoIsHere';
 
 /** More of the device's room than this is nearly full. */
 const NEARLY = 0.85;
 
+/** What is stuck; null: nothing is. */
 async function stuck() {
   const [drafts, waiting, photos, damaged] = await Promise.all([allDrafts(), allWaiting(), refusedPhotos(), allDamaged()]);
-  return {
+  const found = {
     drafts: drafts.filter(({ refused, theirs }) => refused !== undefined || theirs),
     refused: waiting.filter(({ refused }) => refused !== undefined),
     photos,
     damaged,
   };
+  return Object.values(found).some(({ length }) => length > 0) ? found : null;
 }
+export type Stuck = NonNullable<Awaited<ReturnType<typeof stuck>>>;
+// Seldom there is any.
+const StuckThings = lazy(async () => ({ default: (await import('./StuckThings')).StuckThings }));
 
 /** What of this device's work needs somebody to look at it: what it cannot keep, what the server would not take, what could not be read. */
-export function KeptHere() {
+
+export function KeptHere({ unknown }: { unknown: boolean }) {
   const keeping = useSyncExternalStore(onKeeping, isKeeping);
   const used = useRoomUsed(keeping);
   const { data, mutate } = useSWR('what is stuck', stuck);
@@ -44,11 +48,14 @@ export function KeptHere() {
       }),
     [mutate, soon],
   );
-  const save = (name: string, what: unknown) => void saveText(fileName(name, 'json'), JSON.stringify(what, null, 2), 'application/json');
   const take = useWaitingVersion();
   const install = useInstall();
   return (
     <>
+      <WhoIsHere unknown={unknown} />
+      <Button start mode="outlined" icon="machine" onPress={() => router.navigate('/practice')}>
+        Practice: levers and judgement
+      </Button>
       {take ? (
         <Notice kind="note" role="status" title="A newer Tamper is on this device">
           <Text>It waits until you take it. What is kept here stays; every page of Tamper is loaded anew.</Text>
@@ -82,75 +89,12 @@ export function KeptHere() {
           <Text>Delete jobs or other files before it is full: what does not fit any more is lost when the page closes.</Text>
         </Notice>
       )}
-      {data?.drafts.map((draft) => (
-        <Notice key={draft.path} kind="caution" title={`“${nameOf(draft)}” is kept here and not sent`}>
-          <Text>{draft.refused ?? 'Somebody else changed it meanwhile. Open it and say which shall be.'}</Text>
-          <Actions
-            open={() => router.navigate(draft.path.startsWith('/jobs/') ? draft.path : `/jobs/${draft.jobId}${draft.path}`)}
-            again={draft.gone ? () => void putBack(draft.path) : undefined}
-            save={() => save(nameOf(draft), draft.doc)}
-            drop={() => void forgetDocument(draft.path)}
-          />
-        </Notice>
-      ))}
-      {data?.refused.map((row) => (
-        <Notice key={row.id} kind="caution" title="An entry was refused and is kept here">
-          <Text>{row.refused}</Text>
-          <Actions save={() => save('entry', row.entry)} drop={() => void dropWaiting(row)} />
-        </Notice>
-      ))}
-      {data?.photos.map(({ hash, refused }) => (
-        <Notice key={hash} kind="caution" title="A photo was refused and is kept here">
-          <Text>{refused}</Text>
-          <Actions save={() => void savePhoto(hash)} drop={() => void dropPhotos((row) => row.hash === hash)} />
-        </Notice>
-      ))}
-      {data?.damaged.map((row) => (
-        <Notice key={row.id} kind="caution" title="Something kept here could not be read">
-          <Text>
-            {row.why} It was set aside as it is ({row.table}); everything else goes on.
-          </Text>
-          <Actions save={() => save('set-aside', row.row)} drop={() => void dropDamaged(row.id)} />
-        </Notice>
-      ))}
+      {data ? (
+        <Suspense fallback={null}>
+          <StuckThings stuck={data} />
+        </Suspense>
+      ) : null}
     </>
-  );
-}
-
-/** Hands a photo of this device to the person. */
-async function savePhoto(hash: string): Promise<void> {
-  const picture = await pictureOf(hash, 'full');
-  if (picture) saveBlob(fileName(`photo ${hash.slice(0, 8)}`, 'jpg'), new Blob([picture], { type: 'image/jpeg' }));
-}
-
-const nameOf = ({ doc, path }: DraftRow): string => (doc as { name?: string } | undefined)?.name ?? path;
-
-interface Ways {
-  open?: () => void;
-  /** Makes it anew at the server. */
-  again?: (() => void) | undefined;
-  save: () => void;
-  drop: () => void;
-}
-
-function Actions({ open, again, save, drop }: Ways) {
-  return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-      {open ? (
-        <Button mode="contained" onPress={open}>
-          Open it
-        </Button>
-      ) : null}
-      {again ? (
-        <Button mode="outlined" icon="redo" onPress={again}>
-          Put it back
-        </Button>
-      ) : null}
-      <Button mode="outlined" icon="download" onPress={save}>
-        Save it as a file
-      </Button>
-      <Button onPress={drop}>Let it go</Button>
-    </View>
   );
 }
 
@@ -165,3 +109,20 @@ function useRoomUsed(keeping: boolean): number | undefined {
   }, [keeping]);
   return used;
 }
+
+/** What was deleted, asked for when it is wanted. */
+export function Deleted() {
+  const [open, setOpen] = useState(false);
+  if (!open)
+    return (
+      <Button icon="trash" onPress={() => setOpen(true)}>
+        What was deleted
+      </Button>
+    );
+  return (
+    <Suspense fallback={null}>
+      <Bin onClose={() => setOpen(false)} />
+    </Suspense>
+  );
+}
+const Bin = lazy(async () => ({ default: (await import('./Bin')).Bin }));

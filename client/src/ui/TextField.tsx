@@ -8,12 +8,13 @@ interface Props {
   placeholder?: string;
   multiline?: boolean;
   /** The keys a phone shows. */
-  keys?: 'text' | 'decimal';
+  keys?: 'text' | 'decimal' | 'numeric';
   autoFocus?: boolean;
+  secret?: 'current-password' | 'new-password' | 'off' | undefined;
 }
 
 /** Plain words. */
-export function TextField({ label, value, onText, placeholder, multiline = false, keys = 'text', autoFocus = false }: Props) {
+export function TextField({ label, value, onText, placeholder, multiline = false, keys = 'text', autoFocus = false, secret }: Props) {
   const type = useStable(onText);
   return (
     <Input
@@ -25,6 +26,7 @@ export function TextField({ label, value, onText, placeholder, multiline = false
       multiline={multiline}
       keys={keys}
       autoFocus={autoFocus}
+      secret={secret}
     />
   );
 }

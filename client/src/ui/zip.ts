@@ -8,10 +8,10 @@ export const zipped = (files: Zippable): Promise<Blob> =>
     ),
   );
 
-/** The files of a zip, by their names. @throws Error with a sentence where it is none. */
-export const unzipped = (bytes: ArrayBuffer): Promise<Unzipped> =>
+/** The files of a zip, by their names. @param wanted by name; all of them otherwise. @throws Error with a sentence where it is none. */
+export const unzipped = (bytes: ArrayBuffer, wanted: (name: string) => boolean = () => true): Promise<Unzipped> =>
   new Promise((resolve, reject) =>
-    unzip(new Uint8Array(bytes), (fault, files) =>
+    unzip(new Uint8Array(bytes), { filter: ({ name }) => wanted(name) }, (fault, files) =>
       fault ? reject(new Error('This is not a zip file. Nothing was read.')) : resolve(files),
     ),
   );

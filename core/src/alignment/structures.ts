@@ -56,6 +56,12 @@ export const withEndSections = (run: Pick<Run, 'structures' | 'stations'>, id: (
     run.structures,
   );
 
+/** A toe under the lip of an end section keeps water from washing it out: thick so much, metres; wide and deep as its pit. Usual. */
+const TOE = 0.3;
+/** Concrete in a structure, m³: the toe of an end section. */
+export const concreteIn = ({ kind, pit }: Pick<Structure, 'kind' | 'pit'>): number =>
+  kind === 'endSection' && pit ? TOE * pit.width * pit.below : 0;
+
 /** Stone in a structure, m³: a soakaway is full of it below the trench. */
 export const stoneIn = ({ kind, pit }: Pick<Structure, 'kind' | 'pit'>): number =>
   kind === 'soakaway' && pit ? pit.length * pit.width * pit.below : 0;

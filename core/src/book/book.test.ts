@@ -255,6 +255,7 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
   },
   tiePoint: { kind: 'tiePoint', name: 'Post', at: { x: 0, y: 0 }, note: 'at the gate' },
   closed: { kind: 'closed', as: 'closed', who: 'competent person', open: 2, note: 'surface by others' },
+  countersigned: { kind: 'countersigned', of: REVISION, so: true, note: 'stood beside it' },
   wrong: { kind: 'wrong', why: 'another trench' },
 };
 const entryOf = (fact: Fact): Entry => bookEntry(fact, AT).entry as Entry;

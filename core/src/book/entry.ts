@@ -12,6 +12,8 @@ import { photosSchema } from './photo';
 export const envelopeSchema = z.strictObject({
   id: z.uuid(),
   author: person,
+  /** Whose account it was made under; left out where there are none. The name is theirs. */
+  account: z.uuid().optional(),
   device: id,
   count: z.int().min(0).max(1e9),
   known: z.int().min(0),

@@ -1,6 +1,7 @@
 export * from './entry';
 export * from './registry';
 export * from './believed';
+export * from './needs';
 export * from './photo';
 export * from './pictured';
 export { happenings, type Happening } from './kinds/happening';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { station, words } from '../job/schema/basics';
 import type { Range } from '../geometry';
+import type { Ability } from '../people/roles';
 import type { UnitSystem } from '../units';
 
 /** What is told about entries of one kind: one file each in `kinds`. */
@@ -11,6 +12,8 @@ export interface Kind<K extends string, S extends z.ZodType<{ kind: K }>> {
   /** Goes up when the shape changes; {@link Kind.upgrade} brings earlier ones up. */
   version: number;
   schema: S;
+  /** What somebody has to be able to do to say it; left out: to write in the book. */
+  needs?: Ability;
   /** Brings a fact of an earlier version up to this one. It still has to pass the schema. */
   upgrade?: (fact: Readonly<Record<string, unknown>>) => unknown;
   /** What it says, in a line. */

@@ -11,6 +11,7 @@ import { bucketOn } from './kinds/bucketOn';
 import { calibration } from './kinds/calibration';
 import { can } from './kinds/can';
 import { check } from './kinds/check';
+import { countersigned } from './kinds/countersigned';
 import { coverReady } from './kinds/coverReady';
 import { damage } from './kinds/damage';
 import { dayEnd } from './kinds/dayEnd';
@@ -112,6 +113,7 @@ export const kinds = {
   asLaid,
   tiePoint,
   closed,
+  countersigned,
   wrong,
 };
 
@@ -127,7 +129,8 @@ export interface UnknownEntry extends Envelope {
 export type AnyEntry = Entry | UnknownEntry;
 
 type AnyKind = Kind<string, z.ZodType<{ kind: string }>>;
-const kindNamed = (name: unknown): AnyKind | undefined =>
+/** What is told of a kind; undefined: this program does not know it. */
+export const kindNamed = (name: unknown): AnyKind | undefined =>
   typeof name === 'string' && Object.hasOwn(kinds, name) ? (kinds[name as FactKind] as unknown as AnyKind) : undefined;
 
 /** What is written today. */
@@ -192,6 +195,7 @@ export const entrySchema = z.strictObject({
     asLaid.schema,
     tiePoint.schema,
     closed.schema,
+    countersigned.schema,
     wrong.schema,
   ]),
 }) satisfies z.ZodType<Entry>;

@@ -12,6 +12,9 @@ export interface Pose {
   tip: number;
 }
 
+/** From the swing axis to the teeth, everything straight: nothing of the arm gets further, metres. */
+export const fullReach = ({ foot, boom, stick, tip }: Arm): number => foot.x + boom + stick + tip;
+
 /** The end of a link. */
 export const linkEnd = (from: ArmPoint, length: number, angle: number): ArmPoint => ({
   x: from.x + length * Math.cos(angle),

@@ -17,6 +17,7 @@ const ALSO: readonly [of: string, words: string][] = [
   ['mv cable', 'hv power 11kv'],
   ['conduit', 'duct pipe'],
   ['ground-loop', 'geothermal heat'],
+  ['telephone', 'phone telecom data copper'],
 ];
 const FRACTIONS: Readonly<Record<string, string>> = { '¼': '1/4', '½': '1/2', '¾': '3/4' };
 

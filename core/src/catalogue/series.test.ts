@@ -68,8 +68,18 @@ test('a conductor resists by its section: copper and aluminium to 12 % of ρ/A, 
   }
 });
 
+test('a telephone cable weighs more than the copper of its pairs and the jelly and sheath round them', () => {
+  const cables = products.filter(({ id }) => id.startsWith('telephone-'));
+  expect(cables.length).toBe(7);
+  for (const { id, mass, od } of cables) {
+    const copper = 2 * Number(id.split('-')[1]) * Math.PI * 0.25e-3 ** 2 * 8930;
+    const round = (Math.PI / 4) * od ** 2 * 1000;
+    expect({ id, between: mass > copper && mass < copper + 1.2 * round }).toEqual({ id, between: true });
+  }
+});
+
 test('within a series a larger size is larger, heavier, and carries more', () => {
-  const series = [/^lv-2x/, /^lv-5x/, /^mv-1x/, /^mv-3x/, /^corrugated-/, /^concrete-/, /^twin-/, /^fibre-/, /^earth-/];
+  const series = [/^lv-2x/, /^lv-5x/, /^mv-1x/, /^mv-3x/, /^corrugated-/, /^concrete-/, /^twin-/, /^fibre-/, /^telephone-/, /^earth-/];
   for (const words of series) {
     const rows = products.filter(({ id }) => words.test(id)).sort((a, b) => a.od - b.od);
     expect(rows.length).toBeGreaterThan(3);
@@ -108,6 +118,7 @@ test('the catalogue reaches as far as crews order', () => {
     'land-drain-4in',
   );
   has('lv-2x1-5', 'lv-5x70', 'lv-4x400', 'single-14', 'single-750', 'mv-1x35', 'mv-3x400', 'conduit-0-5in', 'conduit-6in-80', 'fibre-144');
+  has('telephone-2', 'telephone-100');
 });
 
 describe('found by typing', () => {
@@ -123,6 +134,7 @@ describe('found by typing', () => {
     expect(found('1 1/4 conduit')).toEqual(['conduit-1-25in', 'conduit-1-25in-80']);
     expect(found('pe 63 water')).toEqual(['water-63', 'water-63-17']);
     expect(found('french 4"')).toEqual(['land-drain-4in']);
+    expect(found('10 pairs phone')).toEqual(['telephone-10']);
     expect(found('unobtainium')).toEqual([]);
   });
   test('every line is found by its own name', () => {

@@ -14,7 +14,7 @@ export const structureTypes = {
   joint: { name: 'Joint bay', letter: 'JB', turns: false, pit: { length: 2, width: 1.2, below: 0, entry: true } },
   rodding: { name: 'Rodding point', letter: 'R', turns: true, pit: null },
   soakaway: { name: 'Soakaway', letter: 'SA', turns: false, pit: { length: 1.5, width: 1, below: 1, entry: false } },
-  endSection: { name: 'End section', letter: 'E', turns: true, pit: { length: 1, width: 1.2, below: 0.2, entry: false } },
+  endSection: { name: 'End section', letter: 'E', turns: true, pit: { length: 1, width: 1.2, below: 0.45, entry: false } },
   sump: { name: 'Sump', letter: 'S', turns: false, pit: { length: 0.8, width: 0.8, below: 0.5, entry: false } },
 } as const;
 /** Does a cable go in and out of one, cut there and joined by its terminals? */

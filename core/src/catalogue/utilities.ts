@@ -1,7 +1,7 @@
 import type { RuleSetId } from '../rules';
 
 /** Kinds of line that may lie in the ground already. */
-export const utilityKinds = ['power', 'gas', 'fuel', 'telecom', 'water', 'sewer', 'reclaimed', 'other'] as const;
+export const utilityKinds = ['power', 'gas', 'fuel', 'telecom', 'water', 'sewer', 'reclaimed', 'heat', 'other'] as const;
 export type UtilityKind = (typeof utilityKinds)[number];
 
 /** How a kind is marked: never by colour alone, always with its letter and dash pattern (pixels). */
@@ -36,6 +36,7 @@ export const utilityMarks: Record<UtilityKind, UtilityMark> = {
   water: { name: 'Drinking water', letter: 'W', dash: '12 2 2 2', colour: all(BLUE) },
   sewer: { name: 'Sewer or drain', letter: 'S', dash: '8 2', colour: { US: GREEN, UK: BROWN, AUNZ: CREAM } },
   reclaimed: { name: 'Reclaimed water', letter: 'R', dash: '6 2 2 2', colour: all(PURPLE) },
+  heat: { name: 'Heating or ground loop', letter: 'H', dash: '8 2 1 2 1 2', colour: all(BLACK) },
   other: { name: 'Not known', letter: '?', dash: '3 3', colour: all(BLACK) },
 };
 

@@ -1,5 +1,6 @@
 import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
+import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { demoFile } from '../demo';
 import { jobDates } from '../clearance';
 import { applyPatches, blankJob, blankRun, runSchema, type Job, type Run } from '../job';
@@ -397,4 +398,17 @@ describe('calendar', () => {
     expect(text.split('BEGIN:VEVENT')).toHaveLength(6);
     expect(writeIcs(us, 'job-1', '2026-11-02T08:00:00.000Z')).toBe(text);
   });
+});
+
+test('LandXML is well formed and comes back whatever things are called', () => {
+  const NAMES = ['a & b < c > d', '"quoted" \'twice\'', ']]>', '<!-- no -->', '&amp; as typed &#65;', '=1+1', 'Straße 木 😀', '?><?'];
+  for (const name of NAMES) {
+    const run = { ...(demoFile.runs[0] as Run), name };
+    const text = writeLandXml({ ...demoFile.job, name }, [run], '2026-11-28T10:00:00Z');
+    expect(XMLValidator.validate(text)).toBe(true);
+    const read = new XMLParser({ ignoreAttributes: false, processEntities: true, htmlEntities: false }).parse(text) as {
+      LandXML: { Project: Record<string, string>; Alignments: { Alignment: Record<string, string> } };
+    };
+    expect([read.LandXML.Project['@_name'], read.LandXML.Alignments.Alignment['@_name']]).toEqual([name, name]);
+  }
 });

@@ -79,7 +79,7 @@ describe('job file', () => {
     expect(found[0]).toContain(sentence);
   });
   test('every field at fault is named, not just the first', () => {
-    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'laid', 0, 'product'], value: 'rope' })).toHaveLength(2);
+    expect(broken({ path: ['job', 'name'], value: '' }, { path: ['runs', 1, 'laid', 0, 'product'], value: 7 })).toHaveLength(2);
   });
   test('at most fifty errors are told, the last of which counts the rest', () => {
     const bad = (count: number) => errorsOf(z.array(z.number()), Array<string>(count).fill('x'));

@@ -2,6 +2,7 @@ import {
   formatForce,
   formatHours,
   formatLength,
+  formatGrain,
   formatMassOf,
   formatTemperature,
   formatVolume,
@@ -18,7 +19,6 @@ import type { HoleFault } from './wallHole';
 
 /** Why a joint does not stand, in a sentence. */
 export function sayJointFault(fault: JointFault, units: UnitSystem): string {
-  const size = (metres: number) => formatLength(metres, units, 'size');
   switch (fault.code) {
     case 'notHome':
       return 'It is not home to its mark.';
@@ -35,7 +35,7 @@ export function sayJointFault(fault: JointFault, units: UnitSystem): string {
     case 'plate':
       return `The plate had ${formatTemperature(fault.was, units)}: ${formatTemperature(fault.least, units)} to ${formatTemperature(fault.most, units)}.`;
     case 'bead':
-      return `The bead is ${size(fault.was)} high: ${size(fault.least)} at least.`;
+      return `The bead is ${formatGrain(fault.was, units)} high: ${formatGrain(fault.least, units)} at least.`;
     case 'soak':
       return `Heated for ${Math.round(fault.was)} s: ${Math.round(fault.least)} s at least.`;
     case 'cooled':

@@ -1,7 +1,7 @@
 import type { GroundId, Machine } from '../catalogue';
 
 /** Force to break ground out with a bucket, newtons a metre of its width. Source: usual digging resistances; wet, rooted or frozen ground more. */
-const resistance: Record<GroundId, number> = { sand: 14_000, loam: 20_000, clay: 30_000, rock: 90_000 };
+export const resistance: Record<GroundId, number> = { sand: 14_000, loam: 20_000, clay: 30_000, rock: 90_000 };
 
 /** Widest bucket a machine breaks out with, metres: curling it, and drawing the stick. */
 export const breaksOut = ({ breakout }: Pick<Machine, 'breakout'>, ground: GroundId): { curl: number; draw: number } => ({

@@ -1,4 +1,4 @@
-import { linkEnd, type Arm, type ArmPoint, type Pose } from '../catalogue';
+import { fullReach, linkEnd, type Arm, type ArmPoint, type Pose } from '../catalogue';
 import { edgeOf, type Range } from '../geometry';
 import { within, wrapped } from './angles';
 
@@ -36,7 +36,7 @@ export function flatWindow(arm: Arm, depth: number): Range | undefined {
 
 function windowAt(arm: Arm, depth: number, bucket: number): Range | undefined {
   const can = (x: number) => poseAt(arm, { x, z: -depth }, bucket) !== undefined;
-  const most = arm.foot.x + arm.boom + arm.stick + arm.tip;
+  const most = fullReach(arm);
   const edge = (inside: number, outside: number) => edgeOf(inside, outside, can);
   let best: Range | undefined;
   let from: number | undefined;

@@ -1,4 +1,4 @@
-import type { Machine } from '../catalogue';
+import { fullReach, type Machine } from '../catalogue';
 import { EPSILON, firstFrom, largest, valueAt, without, type Range } from '../geometry';
 import type { Reach, Run } from '../job';
 import { extent, isOpen, reachEnd, type ProfileColumns } from '../alignment';
@@ -81,8 +81,7 @@ export function setUpsOf(run: Run, profile: ProfileColumns, machine: Machine): S
   }
   const lastAxis = stands.at(-1);
   const past = lastAxis ? Math.max(0, toWork(lastAxis.axis) + machine.front - (end - start)) : 0;
-  const { foot, boom, stick, tip } = machine.arm;
-  return { list: stands, beyond, past, swing: foot.x + boom + stick + tip, tail: machine.tail };
+  return { list: stands, beyond, past, swing: fullReach(machine.arm), tail: machine.tail };
 }
 
 /** The stretch dug from one place: as long as the floor shaved at the deepest in it, which is at least as deep as where it begins. */

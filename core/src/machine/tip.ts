@@ -1,4 +1,4 @@
-import type { Arm } from '../catalogue';
+import { fullReach, type Arm } from '../catalogue';
 import { edgeOf } from '../geometry';
 import { reaches } from './envelope';
 import { OPENS } from './figures';
@@ -25,7 +25,7 @@ function furthest(arm: Arm, step: number): number {
   const before = kept.get(step);
   if (before !== undefined) return before;
   const holds = (x: number) => reaches(arm, { x, z: step * STEP + OPENS });
-  let x = arm.foot.x + arm.boom + arm.stick + arm.tip;
+  let x = fullReach(arm);
   while (x > arm.foot.x && !holds(x)) x -= SCAN;
   const far = x > arm.foot.x ? edgeOf(x, x + SCAN, holds) : -Infinity;
   kept.set(step, far);

@@ -1,10 +1,11 @@
-import { coveringPrices, coveringUnits, fittingNames, PRICE_BASIS, type FittingKind } from '../catalogue';
+import { coveringPrices, coveringUnits, fittingNames, PRICE_BASIS, surfaceMaterials, surfacePrices, type FittingKind } from '../catalogue';
+import { concreteIn } from '../alignment/structures';
 import type { Job, Run } from '../job';
 import { houseReport, loopsReport, soakawayOf } from '../purposes';
 import { formatLength, formatVolume } from '../units';
 import type { Draft } from './items';
 import { stoneItem } from './materials';
-import { plural } from './words';
+import { percent, plural } from './words';
 
 /** Prices of fittings, a piece; of a seal, a metre of sleeve, an emitter, a foot that turns a loop in its bore. Placeholders. */
 const FITTING_PRICES: Record<FittingKind, number> = { curbValve: 45, stopValve: 18, drainCock: 8, reducer: 55, nonReturn: 25, meter: 90 };
@@ -17,7 +18,20 @@ const piece = (id: string, what: string, count: number, price: number, basis: st
 
 /** What a run takes for what it is for, besides what lies in its trench. */
 export function purposeItems(job: Job, run: Run): Draft[] {
-  return [...drainItems(job, run), ...houseItems(job, run), ...loopItems(job, run)];
+  return [...culvertItems(job, run), ...drainItems(job, run), ...houseItems(job, run), ...loopItems(job, run)];
+}
+
+/** Concrete of the toes under a culvert's end sections. */
+function culvertItems(job: Job, { structures }: Run): Draft[] {
+  const net = structures.reduce((sum, one) => sum + concreteIn(one), 0);
+  const order = net * (1 + job.rates.waste);
+  return [
+    {
+      ...{ id: 'culvert.toe', group: 'structures', what: 'Concrete, toes of the end sections', unit: 'm3', net, order, packs: '' },
+      ...{ mass: order * surfaceMaterials.concrete.density, price: surfacePrices.concrete },
+      basis: `Under the lip, as wide and deep as its pit. ${percent(job.rates.waste)} waste. ${PRICE_BASIS}`,
+    },
+  ];
 }
 
 /** Stone and fabric of a soakaway; the fitting an emitter is. Source: fabric over floor, sides and top, with a tenth for laps. */

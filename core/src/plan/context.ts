@@ -6,7 +6,7 @@ import { endFace, judge, placeSupports, type Judged, type PlaceSupport, type Pro
 import { culvertOf } from '../alignment/culvert';
 import { volumeDugTo } from './dugTo';
 import { InputError, linesIn, machineOf, placedLines, type ExistingLine, type Job, type PlacedLine, type Reach, type Run } from '../job';
-import { boresOf, bowNodes, extent, isOpen, layProfile, reachEnd, stoneIn, type Bore, type ProfileColumns } from '../alignment';
+import { boresOf, bowNodes, extent, concreteIn, isOpen, layProfile, reachEnd, stoneIn, type Bore, type ProfileColumns } from '../alignment';
 import type { AlignmentContext } from '../alignment/checks';
 import { handRate, setUpsOf, type MachineContext, type SetUps } from '../machine';
 import {
@@ -210,8 +210,8 @@ function volumeStage(
   });
   const pits = places.filter(isPit).map((place): PlannedPit => {
     const dig = addedIn(added.get(place.id) ?? []);
-    const stone = total(run.structures, (one) => (one.id === place.id ? stoneIn(one) : 0));
-    const stands = Math.min(dig, (Math.PI / 4) * place.diameter ** 2 * place.deepest.depth + stone);
+    const full = total(run.structures, (one) => (one.id === place.id ? stoneIn(one) + concreteIn(one) : 0));
+    const stands = Math.min(dig, (Math.PI / 4) * place.diameter ** 2 * place.deepest.depth + full);
     const { id, name, kind, from, to, width } = place;
     return { id, name, kind, from, to, width, station: (from + to) / 2, depth: place.deepest.depth, dig, fill: dig - stands };
   });

@@ -16,8 +16,9 @@ import { asFilled, fillAt, type FillReport, type FillRung } from '../fill';
 import { sayFillVerdict } from '../fill/says';
 import type { SafeGate } from '../gates/stretches';
 import { joined } from '../geometry';
-import { fingerprint, placedLines, type Job, type Run } from '../job';
+import { placedLines, type Job, type Run } from '../job';
 import { sayHeld, type LayReport, type LayTask, type TestVerdict } from '../lay';
+import type { Head } from '../proof/heads';
 import { ruleInfo, ruleKeys, type Rules } from '../rules';
 import { ruleQuantities } from '../rules/quantities';
 import { figuresIn, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
@@ -56,8 +57,8 @@ export interface HandoverPack {
   run: string;
   /** Of the plan in force. */
   revision: { number: number; digest: string; at: string; author: string };
-  /** Mark of the last entry of the record with all before it: another record has another. */
-  head: string;
+  /** The seal of the record: the head of its chain as this device heard it last; undefined where it has heard none. */
+  seal: Head | undefined;
   entries: number;
   chapters: PackChapter[];
 }
@@ -78,24 +79,18 @@ export interface PackInputs {
   tasks: readonly LayTask[];
   /** Issued plans, as they are listed. */
   issues: readonly { number: number; at: string; author: string; why: string }[];
+  seal: Head | undefined;
 }
-
-/** The head of the record’s chain: each entry that was taken is marked with all before it, in the order they were taken. */
-export const headOf = (book: readonly Kept[]): string =>
-  book
-    .filter(({ seq, refused }) => seq !== undefined && refused === undefined)
-    .toSorted((a, b) => (a.seq ?? 0) - (b.seq ?? 0))
-    .reduce((before, { entry }) => fingerprint([before, entry]), '');
 
 /** Everything that hands a run over: each figure is the core’s own, and what is missing is said to be. */
 export function handoverPack(inputs: PackInputs): HandoverPack {
-  const { job, run, book, revision } = inputs;
+  const { job, run, book, revision, seal } = inputs;
   return {
     title: `${run.name}: what was laid`,
     job: job.name,
     run: run.name,
     revision,
-    head: headOf(book),
+    seal,
     entries: book.length,
     chapters: [
       asked(inputs),
@@ -363,11 +358,13 @@ function signedChapter({ job: { units }, book, issues }: PackInputs): PackChapte
   });
 }
 
-function restsChapter({ job, rules, book }: PackInputs): PackChapter {
+function restsChapter({ job, rules, seal }: PackInputs): PackChapter {
   const { units } = job;
   return chapter('rests', 'What the figures rest on', {
     words: [
-      `The head of the record’s chain: ${headOf(book) || 'nothing was taken by the server yet'}. Another record, or one with an entry changed, has another.`,
+      seal
+        ? `The seal of the record: ${seal.place} · ${seal.hash}. It names every entry and issued plan of the run up to there; a record with one of them changed has another.`
+        : 'The record has no seal: nothing of it was taken by the server yet.',
       'Local codes, and licensed or competent persons, rule over anything here.',
     ],
     tables: table(

@@ -53,6 +53,7 @@ export function benchRecord(): void {
       cover: readyToCover({ revisions: [force], book, now, units: 'metric' }),
       tasks: record.tasks.open,
       issues: [],
+      seal: undefined,
     });
   };
   const { points } = asLaidOf(inputs);

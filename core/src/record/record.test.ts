@@ -1,3 +1,4 @@
+import type { Head } from '../proof/heads';
 import { XMLValidator } from 'fast-xml-parser';
 import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
@@ -20,7 +21,6 @@ import {
   bookByKind,
   bookJson,
   handoverPack,
-  headOf,
   isTie,
   pointsExpected,
   recordOf,
@@ -271,7 +271,7 @@ describe('what lies here', () => {
 describe('handing over', () => {
   const now = Date.parse('2026-12-01T12:00:00Z');
   const force = { id: REVISION, number: 1, job, run, rules, plan };
-  const packOf = (book: readonly Kept[]) => {
+  const packOf = (book: readonly Kept[], seal?: Head) => {
     const record = recordOf({ ...inputs(book), now });
     return handoverPack({
       ...record,
@@ -281,6 +281,7 @@ describe('handing over', () => {
       cover: readyToCover({ revisions: [force], book, now, units: 'metric' }),
       tasks: record.tasks.open,
       issues: [{ number: 1, at: '2026-11-02T08:00:00Z', author: 'planner', why: 'first' }],
+      seal,
     });
   };
   const chapter = (pack: ReturnType<typeof packOf>, id: string) => pack.chapters.find((one) => one.id === id)!;
@@ -288,7 +289,7 @@ describe('handing over', () => {
     const pack = packOf([]);
     for (const id of ['laid', 'points', 'ties', 'fill', 'inspections', 'tests', 'photos', 'unseen', 'signed'])
       expect(chapter(pack, id).missing).not.toEqual([]);
-    expect(pack.head).toBe('');
+    expect(pack.seal).toBeUndefined();
   });
   test('its figures are the core’s own: points, ties, deviations, rules', () => {
     const book = record();
@@ -301,12 +302,10 @@ describe('handing over', () => {
     expect(first?.[2]).toContain(`${nearest!.length.toFixed(2)} m from ${nearest!.point.name}`);
     expect(chapter(pack, 'rests').tables[0]?.rows.length).toBeGreaterThan(60);
   });
-  test('the head of the chain is the same however the rows come in, and another once one entry is another', () => {
-    const book = record();
-    expect(headOf([...book].reverse())).toBe(headOf(book));
-    const other = book.map((one, i) => (i === 4 ? { ...one, entry: { ...one.entry, author: 'somebody else' } } : one));
-    expect(headOf(other)).not.toBe(headOf(book));
-    expect(headOf(book.slice(0, -1))).not.toBe(headOf(book));
+  test('the seal is printed as it was heard; without one that is said', () => {
+    const rests = (pack: ReturnType<typeof packOf>) => chapter(pack, 'rests').words[0];
+    expect(rests(packOf(record()))).toBe('The record has no seal: nothing of it was taken by the server yet.');
+    expect(rests(packOf(record(), { place: 7, hash: 'ab12' }))).toContain('The seal of the record: 7 · ab12.');
   });
   test('closed first, then taken over, each once; put right it is open again', () => {
     const close = (as: 'closed' | 'takenOver'): Fact => ({ kind: 'closed', as, who: 'competent person', open: 0, note: '' });

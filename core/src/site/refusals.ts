@@ -1,4 +1,5 @@
 import { HOUR, marksFault, momentOf, type Entry, type Fact } from '../book';
+import { countersignFault } from '../book/countersigns';
 import { designsOf } from '../dig/design';
 import { checkDoubt, checkFault, offRun, type CheckHeld } from '../dig/checkFaults';
 import { benchmarksOf, instrumentNamed, instrumentsOf } from '../dig/instruments';
@@ -30,7 +31,7 @@ export function entryRefusal(entry: Entry, inputs: RefusalInputs, more: Checks =
 }
 
 /** What may still be said of a run that was taken over: what it does afterwards, and bad news. */
-const AFTERWARDS: readonly string[] = ['sunk', 'note', 'wrong', 'found', 'settled', 'damage', 'owed', 'happening'];
+const AFTERWARDS: readonly string[] = ['sunk', 'note', 'countersigned', 'wrong', 'found', 'settled', 'damage', 'owed', 'happening'];
 function afterwards({ kind }: Fact, { book, now, rules }: RefusalInputs): string | undefined {
   if (AFTERWARDS.includes(kind)) return undefined;
   return signedIn(book, now, rules).over.length > 0
@@ -120,6 +121,7 @@ const CHECKS: Checks = {
     book.some(({ entry }) => entry.id === fact.found && entry.fact.kind === 'found')
       ? undefined
       : 'What was found is not in the book here yet; wait until it was heard, or enter it.',
+  countersigned: (_, { book }, entry) => countersignFault(entry as Entry<'countersigned'>, book),
   strike: (fact, { book, rules, now }) =>
     instrumentNamed(instrumentsOf(book, now, rules), fact.setUp)
       ? undefined

@@ -201,12 +201,12 @@ export const signalTooFar = ({ job, run, placed }: Context): Found<{ name: strin
     }),
   );
 
-/** Kinds that carry the same so far: of its own family, the job's own first, or fibre, which nothing here limits. Of sizes of one kind the first is named. */
+/** Kinds that carry the same so far: of its own family, the job's own first, or fibre, which nothing here limits: no metal, so a tracer lies with it. Of sizes of one kind the first is named. */
 const signalKinds = (job: Context['job'], { family }: Pick<Product, 'family'>, length: number): string[] =>
   [...job.products, ...products]
     .filter(
       ({ kind, signal, ...other }) =>
-        kind === 'cable' && (signal === undefined ? other.family === 'data' : other.family === family && signal >= length),
+        kind === 'cable' && (signal === undefined ? other.family === 'data' && other.tracer : other.family === family && signal >= length),
     )
     .map(({ name }) => name)
     .filter((name, i, all) => all.findIndex((other) => kindIn(other) === kindIn(name)) === i);

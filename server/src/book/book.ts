@@ -4,7 +4,8 @@ import { and, asc, eq, gt, sql, type SQLWrapper, or } from 'drizzle-orm';
 import type { Database } from '../db/connect';
 import { oneAfterAnother } from '../db/oneAfterAnother';
 import { bookEntry } from '../db/schema';
-import { NotFoundError } from '../db/store';
+import { NotFoundError, TakenError } from '../db/errors';
+import { append, entryThing } from '../proof/chain';
 import { entriesOf, fields, type KeptRow } from './rows';
 
 /** An entry as it was sent. */
@@ -15,11 +16,6 @@ export interface BookPage {
   items: string;
   next: number | null;
 }
-
-/** What has a record is kept: nothing can take the place of what was written. */
-export class RecordedError extends Error {}
-/** Another entry has this id already. Nothing was written. */
-export class TakenError extends Error {}
 
 /** Why an entry cannot be true beside what the book holds; undefined where it can. */
 export type Refuse = (book: readonly Kept[]) => string | undefined;
@@ -48,6 +44,7 @@ export function openBook(db: Database) {
       const clockOff = sent === undefined ? null : Math.round(Date.now() - sent);
       const [kept] = await tx.insert(bookEntry).values({ id: entry.id, jobId, runId: about, entry, clockOff }).returning(fields);
       if (!kept) throw new NotFoundError();
+      await append(tx, jobId, about, [entryThing({ id: entry.id, receivedAt: kept.receivedAt, clockOff: kept.off, entry: kept.entry })]);
       return kept;
     });
   }

@@ -4,6 +4,7 @@ import { inArray, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import type { Transaction } from '../db/connect';
 import { bookEntry } from '../db/schema';
+import { linkLoose } from '../proof/chain';
 import { insertPlans, knownPlans } from '../revisions/copies';
 
 /** An entry to be added to the book of a run, or of the job where `about` is the job. */
@@ -89,6 +90,11 @@ export async function insertCopies(tx: Transaction, jobId: string, entries: read
     return { id: entry.id, seq: places[i] as number, jobId, runId: (entries[i] as Copy).about, entry };
   });
   for (let i = 0; i < rows.length; i += BATCH) await tx.insert(bookEntry).values(rows.slice(i, i + BATCH));
+  await linkLoose(
+    tx,
+    jobId,
+    entries.map(({ about }) => about),
+  );
 }
 /** Rows of one statement: the database takes 65,535 values. */
 const BATCH = 1000;

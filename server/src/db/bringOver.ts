@@ -3,6 +3,7 @@ import { eq } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { insertCopies, type Copy } from '../book/copies';
 import type { Database } from './connect';
+import { linkAll } from '../proof/chain';
 import { doneOnce, job, run } from './schema';
 
 /**
@@ -34,5 +35,13 @@ export async function bringOver(db: Database): Promise<void> {
       if (next !== doc) await tx.update(job).set({ doc: next }).where(eq(job.id, id));
     }
     for (const [jobId, entries] of books) await insertCopies(tx, jobId, entries);
+  });
+}
+
+/** Links what was recorded before there were chains, once in the life of a database: later nothing is linked that was not when it was written. */
+export async function linkOld(db: Database): Promise<void> {
+  await db.transaction(async (tx) => {
+    const first = await tx.insert(doneOnce).values({ name: 'record-chained' }).onConflictDoNothing().returning({ name: doneOnce.name });
+    if (first.length > 0) await linkAll(tx);
   });
 }

@@ -6,15 +6,19 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import * as schema from './schema';
 
-export type Database = NodePgDatabase<typeof schema>;
+export type Database = NodePgDatabase<typeof schema> & { $client: pg.Pool };
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
+
+/** How long one statement may take, and wait for another, ms: what hangs is let go, and says so. Bringing a database up takes as long as it takes. */
+const PATIENCE = { statement_timeout: 30_000, lock_timeout: 15_000 };
+export const ENDLESS = { statement_timeout: 0, lock_timeout: 0 };
 
 /**
  * Opens a pool on a PostgreSQL URL. `onLost` hears of idle connections that break (a killed database);
  * the pool opens new ones by itself when the database is back.
  */
-export function connect(url: string, onLost: (error: Error) => void): { db: Database; close: () => Promise<void> } {
-  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 10_000 });
+export function connect(url: string, onLost: (error: Error) => void, patience = PATIENCE): { db: Database; close: () => Promise<void> } {
+  const pool = new pg.Pool({ connectionString: url, max: 10, connectionTimeoutMillis: 10_000, ...patience });
   pool.on('error', onLost);
   return { db: drizzle(pool, { schema }), close: () => pool.end() };
 }

@@ -1,21 +1,16 @@
 import { FILE_VERSION, omit, upgradeJob, upgradeRun, type Job, type JobFile, type Run } from '@tamper/core';
 import { readEntry } from '@tamper/core/book';
-import { and, asc, eq, sql, TransactionRollbackError } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt, sql, TransactionRollbackError } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { insertCopies, insertRecord, recounted } from '../book/copies';
 import { entriesOf } from '../book/rows';
 import { oneAfterAnother } from './oneAfterAnother';
 import type { Database, Transaction } from './connect';
+import { NotFoundError, StaleError, TakenError, type Stored } from './errors';
 import { issuedOf } from '../revisions/copies';
 import { doneOnce, job, run } from './schema';
+import { uuids } from './uuids';
 
-/** A stored document with what a later write must name. */
-export interface Stored<T> {
-  id: string;
-  version: number;
-  updatedAt: Date;
-  doc: T;
-}
 export interface Page<T> {
   items: T[];
   /** Pass as `after` to get the next page; null on the last. */
@@ -38,14 +33,6 @@ export interface JobInBrief {
   workedOn: Date;
 }
 
-/** The write was based on a version that is no longer the current one. Nothing was written. */
-export class StaleError extends Error {
-  constructor(readonly current: Stored<unknown>) {
-    super('stale');
-  }
-}
-export class NotFoundError extends Error {}
-
 /** A run in a list: enough to recognise it, without the levels of a long line. */
 export interface RunSummary {
   id: string;
@@ -55,7 +42,32 @@ export interface RunSummary {
   product: string;
 }
 
+/** What lies in the bin, and when it will be gone. */
+export interface Binned {
+  kind: 'job' | 'run';
+  id: string;
+  jobId: string;
+  name: string;
+  /** The job it is of. */
+  job: string;
+  binnedAt: Date;
+  goneAt: Date;
+}
+/** How long something lies in the bin, days. */
+const BIN_DAYS = 30;
+
 type Table = typeof job | typeof run;
+
+async function unbin(tx: Transaction, table: Table, id: string): Promise<void> {
+  const [row] = await tx.select({ binnedAt: table.binnedAt }).from(table).where(eq(table.id, id)).for('update');
+  if (!row?.binnedAt) return;
+  await tx.update(table).set({ binnedAt: null }).where(eq(table.id, id));
+  if (table === job)
+    await tx
+      .update(run)
+      .set({ binnedAt: null })
+      .where(and(eq(run.jobId, id), eq(run.binnedAt, row.binnedAt)));
+}
 
 /** What jobs and runs have in common: documents in jsonb, written only over the version the writer saw. */
 function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (doc: unknown) => unknown) {
@@ -65,7 +77,10 @@ function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (do
   const stored = (row: Row): Stored<T> => ({ ...row, doc: upgrade(row.doc) as T });
 
   async function get(id: string): Promise<Stored<T>> {
-    const [row] = await db.select(fields).from(table).where(eq(table.id, id));
+    const [row] = await db
+      .select(fields)
+      .from(table)
+      .where(and(eq(table.id, id), isNull(table.binnedAt)));
     if (!row) throw new NotFoundError();
     return stored(row);
   }
@@ -75,21 +90,34 @@ function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (do
     const [row] = await db
       .update(table)
       .set({ doc, version: version + 1, updatedAt: new Date() })
-      .where(and(eq(table.id, id), eq(table.version, version)))
+      .where(and(eq(table.id, id), eq(table.version, version), isNull(table.binnedAt)))
       .returning(fields);
     if (row) return stored(row);
     throw new StaleError(await get(id));
   }
 
+  /** Puts it into the bin; the runs of a job go with it. */
   async function remove(id: string, version: number): Promise<void> {
-    const gone = await db
-      .delete(table)
-      .where(and(eq(table.id, id), eq(table.version, version)))
-      .returning({ id: table.id });
+    const binnedAt = new Date();
+    const gone = await db.transaction(async (tx) => {
+      const its = and(eq(table.id, id), eq(table.version, version), isNull(table.binnedAt));
+      const put = await tx.update(table).set({ binnedAt }).where(its).returning({ id: table.id });
+      if (table === job && put.length > 0)
+        await tx
+          .update(run)
+          .set({ binnedAt })
+          .where(and(eq(run.jobId, id), isNull(run.binnedAt)));
+      return put;
+    });
     if (gone.length === 0) throw new StaleError(await get(id));
   }
+  /** Takes it out of the bin: a job with the runs that went with it, not with those that lay there before. */
+  async function takeBack(id: string): Promise<Stored<T>> {
+    await db.transaction((tx) => unbin(tx, table, id));
+    return get(id);
+  }
 
-  return { get, put, remove };
+  return { get, put, remove, takeBack };
 }
 
 /** Where a page ended: the age, microseconds, and the id of its last row. It says where to go on also when that row is gone. */
@@ -112,9 +140,14 @@ function paged<T extends { id: string; age: string }>(rows: T[], limit: number):
   return { items: items.map((item) => omit(item, 'age')), next: rows.length > limit && last ? `${last.age}_${last.id}` : null };
 }
 
-async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<void> {
+/** Told of a job that was made, in the transaction that makes it: it is somebody's from the beginning. */
+export type OnMade = (tx: Transaction, id: string) => Promise<void>;
+const nobodys: OnMade = () => Promise.resolve();
+
+async function insertFile(tx: Transaction, id: string, file: JobFile, made: OnMade = nobodys): Promise<void> {
   const added = await tx.insert(job).values({ id, doc: file.job }).onConflictDoNothing().returning({ id: job.id });
   if (added.length === 0) return;
+  await made(tx, id);
   // Rows of one statement share now(); step the time so that runs keep the file's order.
   const start = Date.now();
   const rows = file.runs.map((doc, index) => ({ id: randomUUID(), jobId: id, doc, createdAt: new Date(start + index) }));
@@ -127,14 +160,23 @@ async function insertFile(tx: Transaction, id: string, file: JobFile): Promise<v
   );
 }
 
+/** Jobs in which one of some accounts is somebody. @param accounts as an array of the database. */
+const seenBy = (accounts: unknown) =>
+  sql`exists (select 1 from membership where membership.job_id = job.id and membership.until is null and membership.account_id = any(${accounts}::uuid[]))`;
+
 /** All reading and writing of jobs and runs. */
 export function openStore(db: Database) {
   const jobs = documents<Job>(db, job, upgradeJob);
   const runs = documents<Run>(db, run, upgradeRun);
 
   /** Adds a job; sending the same id again changes nothing and answers with what is there. */
-  async function addJob(id: string, doc: Job): Promise<Stored<Job>> {
-    await db.insert(job).values({ id, doc }).onConflictDoNothing();
+  async function addJob(id: string, doc: Job, made: OnMade = nobodys): Promise<Stored<Job>> {
+    await db.transaction(async (tx) => {
+      const added = await tx.insert(job).values({ id, doc }).onConflictDoNothing().returning({ id: job.id });
+      if (added.length > 0) await made(tx, id);
+      // Made anew by a device that goes on with it: it is not thrown away any more.
+      else await unbin(tx, job, id);
+    });
     return jobs.get(id);
   }
 
@@ -144,7 +186,13 @@ export function openStore(db: Database) {
     await db.transaction(async (tx) => {
       await oneAfterAnother(tx, jobId);
       const added = await tx.insert(run).values({ id, jobId, doc }).onConflictDoNothing().returning({ id: run.id });
-      if (added.length === 0 || like === undefined) return;
+      if (added.length === 0) {
+        const [there] = await tx.select({ jobId: run.jobId }).from(run).where(eq(run.id, id));
+        // One of another job is not told of.
+        if (there?.jobId !== jobId) throw new TakenError();
+        return void (await unbin(tx, run, id));
+      }
+      if (like === undefined) return;
       const rows = (await entriesOf(tx, jobId, [like])).map((row) => ({ row, read: readEntry(row.entry) }));
       const ofLines = new Set(rows.flatMap(({ read }) => (read.fact.kind === 'exposure' ? read.id : [])));
       const copied = rows.filter(({ read }) => [read.id, read.corrects ?? read.id].some((one) => ofLines.has(one)));
@@ -154,8 +202,8 @@ export function openStore(db: Database) {
   }
 
   /** A whole file as a new job, all of it or nothing. */
-  async function addFile(id: string, file: JobFile): Promise<Stored<Job>> {
-    await db.transaction((tx) => insertFile(tx, id, file));
+  async function addFile(id: string, file: JobFile, made: OnMade = nobodys): Promise<Stored<Job>> {
+    await db.transaction((tx) => insertFile(tx, id, file, made));
     return jobs.get(id);
   }
 
@@ -165,7 +213,7 @@ export function openStore(db: Database) {
     const rows = await db
       .select({ id, version, updatedAt, doc })
       .from(run)
-      .where(eq(run.jobId, jobId))
+      .where(and(eq(run.jobId, jobId), isNull(run.binnedAt)))
       .orderBy(asc(run.createdAt), asc(id));
     return rows.map((row) => ({ ...row, jobId, doc: upgradeRun(row.doc) as Run }));
   }
@@ -187,7 +235,7 @@ export function openStore(db: Database) {
   const withJob = db
     .select({ id: run.id, jobId: run.jobId, version: run.version, updatedAt: run.updatedAt, doc: run.doc })
     .from(run)
-    .where(eq(run.id, sql.placeholder('id')))
+    .where(and(eq(run.id, sql.placeholder('id')), isNull(run.binnedAt)))
     .prepare('run_of_job');
   /** A run with the job it belongs to. */
   async function runOfJob(id: string): Promise<Stored<Run> & { jobId: string }> {
@@ -203,15 +251,15 @@ export function openStore(db: Database) {
   }
 
   /** A page of jobs in brief, from the beginning or past a place. Asked by every device at every list: its plan is made once a connection. */
-  function briefly(from: 'beginning' | 'place') {
+  function briefly(from: 'beginning' | 'place', whose: 'all' | 'theirs') {
     const { id, version, updatedAt, name, ruleSet, units, archived } = job;
     // Named in full: a column alone would be looked for in the table of the subquery.
-    const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id)`;
+    const issued = sql<number>`(select count(distinct run.id)::int from run join revision on revision.run_id = run.id where run.job_id = job.id and run.binned_at is null)`;
     // Looked at once a job, for those of the page alone.
     const its = db
       .select({ runs: sql<number>`count(*)::int`.as('runs'), changed: sql<Date>`max(${run.updatedAt})`.as('changed') })
       .from(run)
-      .where(sql`${run.jobId} = job.id`)
+      .where(sql`${run.jobId} = job.id and run.binned_at is null`)
       .as('its');
     const workedOn = sql<Date>`greatest(
       job.updated_at,
@@ -222,17 +270,83 @@ export function openStore(db: Database) {
       .select({ id, version, name, ruleSet, units, archived, runs: its.runs, issued, workedOn, age: ageOf(job) })
       .from(job)
       .innerJoinLateral(its, sql`true`)
-      .where(from === 'place' ? pastPlace(job, sql.placeholder('age'), sql.placeholder('id')) : undefined)
+      .where(
+        and(
+          isNull(job.binnedAt),
+          from === 'place' ? pastPlace(job, sql.placeholder('age'), sql.placeholder('id')) : undefined,
+          whose === 'theirs' ? seenBy(sql.placeholder('accounts')) : undefined,
+        ),
+      )
       .orderBy(asc(job.createdAt), asc(id))
       .limit(sql.placeholder('rows'))
-      .prepare(`jobs_from_${from}`);
+      .prepare(`jobs_from_${from}_of_${whose}`);
   }
-  const [firstJobs, furtherJobs] = [briefly('beginning'), briefly('place')];
+  const pages = {
+    all: [briefly('beginning', 'all'), briefly('place', 'all')],
+    theirs: [briefly('beginning', 'theirs'), briefly('place', 'theirs')],
+  } as const;
 
-  async function pageOfJobs(limit: number, after?: string): Promise<Page<JobInBrief>> {
+  /** @param accounts whose jobs; undefined: all. */
+  async function pageOfJobs(limit: number, after?: string, accounts?: readonly string[]): Promise<Page<JobInBrief>> {
     const [, age, id] = PLACE.exec(after ?? '') ?? [];
-    const rows = limit + 1;
-    return paged(age === undefined ? await firstJobs.execute({ rows }) : await furtherJobs.execute({ rows, age, id }), limit);
+    const [first, further] = pages[accounts === undefined ? 'all' : 'theirs'];
+    const asked = { rows: limit + 1, ...(accounts === undefined ? {} : { accounts: uuids(accounts) }) };
+    return paged(age === undefined ? await first.execute(asked) : await further.execute({ ...asked, age, id }), limit);
+  }
+
+  /** What lies in the bin: jobs, and runs of jobs that do not. @param accounts whose jobs; undefined: all. */
+  async function bin(accounts?: readonly string[]): Promise<Binned[]> {
+    const theirs = accounts === undefined ? sql`` : sql`and ${seenBy(uuids(accounts))}`;
+    const { rows } = await db.execute<{ kind: 'job' | 'run'; id: string; job_id: string; name: string; job: string; binned: Date }>(sql`
+      select 'job' as kind, id, id as job_id, name, name as job, binned_at as binned from job where binned_at is not null ${theirs}
+      union all
+      select 'run', run.id, run.job_id, run.doc->>'name', job.name, run.binned_at from run join job on job.id = run.job_id
+        where run.binned_at is not null and job.binned_at is null ${theirs}
+      order by binned desc limit 200`);
+    return rows.map(({ job_id, binned, ...row }) => ({
+      ...row,
+      jobId: job_id,
+      binnedAt: binned,
+      goneAt: new Date(new Date(binned).getTime() + BIN_DAYS * 86_400_000),
+    }));
+  }
+
+  /** Lets go of what has lain in the bin for long enough, unless something was written about it since. */
+  async function emptyBin(now = new Date()): Promise<void> {
+    const before = new Date(now.getTime() - BIN_DAYS * 86_400_000);
+    await db
+      .delete(run)
+      .where(
+        and(
+          lt(run.binnedAt, before),
+          sql`not exists (select 1 from book_entry where run_id = run.id) and not exists (select 1 from revision where run_id = run.id)`,
+        ),
+      );
+    await db
+      .delete(job)
+      .where(
+        and(
+          lt(job.binnedAt, before),
+          sql`not exists (select 1 from book_entry where job_id = job.id) and not exists (select 1 from revision where job_id = job.id)`,
+        ),
+      );
+  }
+
+  /** The job of a run, or the job itself, that is written about. What is written about stays: what of it lies in the bin is taken out. @throws NotFoundError */
+  async function keepOf(kind: 'job' | 'run', about: string): Promise<string> {
+    const { rows } = await db.execute<{ job: string; binned: boolean }>(
+      kind === 'job'
+        ? sql`select id as job, binned_at is not null as binned from job where id = ${about}`
+        : sql`select job.id as job, job.binned_at is not null or run.binned_at is not null as binned from run join job on job.id = run.job_id where run.id = ${about}`,
+    );
+    const [row] = rows;
+    if (!row) throw new NotFoundError();
+    if (row.binned)
+      await db.transaction(async (tx) => {
+        await unbin(tx, job, row.job);
+        await unbin(tx, run, about);
+      });
+    return row.job;
   }
 
   async function pageOfRuns(jobId: string, limit: number, after?: string): Promise<Page<RunSummary>> {
@@ -248,7 +362,7 @@ export function openStore(db: Database) {
         product: sql<string>`coalesce(${doc}->'laid'->0->>'product', ${doc}->'services'->0->>'service', ${doc}->>'service')`,
       })
       .from(run)
-      .where(and(eq(run.jobId, jobId), past(run, after)))
+      .where(and(eq(run.jobId, jobId), isNull(run.binnedAt), past(run, after)))
       .orderBy(asc(run.createdAt), asc(id))
       .limit(limit + 1);
     return paged(rows, limit);
@@ -275,6 +389,9 @@ export function openStore(db: Database) {
     });
   }
 
-  return { jobs, runs, addJob, addRun, addFile, fileOf, runsOf, runOfJob, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo };
+  return {
+    ...{ bin, emptyBin, keepOf },
+    ...{ jobs, runs, addJob, addRun, addFile, fileOf, runsOf, runOfJob, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo },
+  };
 }
 export type Store = ReturnType<typeof openStore>;

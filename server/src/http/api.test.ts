@@ -31,28 +31,22 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { connect, migrateUp } from '../db/connect';
-import { openBook } from '../book/book';
-import { openStore } from '../db/store';
 import { practiceOffice } from '../office/practice';
-import { openPhotos } from '../photos/photos';
-import { openRevisions } from '../revisions/revisions';
 import { createApp, type Services } from './app';
 import { faultOf } from './errors';
+import { openServices } from './services';
 
 const url = process.env.TEST_DATABASE_URL;
 if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
 
 const { db, close } = connect(url, () => undefined);
 let clock = new Date('2026-11-02T08:00:00Z');
-const noLive = { listen: () => () => undefined, close: () => Promise.resolve() };
-const servicesOf = (its: typeof db) => {
-  const kept = openStore(its);
-  const book = openBook(its);
-  return {
-    ...{ store: kept, book, revisions: openRevisions(its, kept, book), live: noLive },
-    ...{ office: practiceOffice(its, () => clock), photos: openPhotos(its) },
-  };
-};
+const servicesOf = (its: typeof db) =>
+  openServices(
+    its,
+    undefined,
+    practiceOffice(its, () => clock),
+  );
 const services = servicesOf(db);
 const { store } = services;
 const appOf = (its: Services): Express => createApp(its, pino({ level: 'silent' })).app;
@@ -74,6 +68,18 @@ async function addRun(jobId: string, doc = run(), like?: string): Promise<{ id: 
 
 beforeAll(() => migrateUp(db));
 afterAll(close);
+
+test('it says that it runs without asking the database; counts are told by route, with nothing of what was asked', async () => {
+  await request(app).get('/api/alive').expect(200, { alive: true, service: 'tamper' });
+  const { id } = await addJob(job('Counted'));
+  await request(app).get(`/api/jobs/${id}`).expect(200);
+  const { text } = await request(app)
+    .get('/metrics')
+    .expect('Content-Type', /^text\/plain/)
+    .expect(200);
+  expect(text).toMatch(/tamper_request_seconds_count\{method="GET",route="\/api\/jobs\/:id",status="200"\} \d+/);
+  expect(text).not.toContain(id);
+});
 
 test('health answers only for a database that answers', async () => {
   await request(app).get('/api/health').expect(200, { ok: true, service: 'tamper', reads: true, writes: true });
@@ -227,6 +233,10 @@ describe('the practice locate office', () => {
     const id = randomUUID();
     await request(app).post('/api/locate-office').send({ id, submission, patience: 60 }).expect(201);
     await request(app).post('/api/locate-office').send({ id, submission, patience: 0 }).expect(201);
+    await request(app)
+      .post('/api/locate-office')
+      .send({ id, submission: { ...submission, job: 'Another job' }, patience: 0 })
+      .expect(409);
     expect((await look(id)).answer).toBeNull();
     const bad = await request(app)
       .post('/api/locate-office')
@@ -419,6 +429,9 @@ describe('issued plans', () => {
     const same = randomUUID();
     await issue(id, { id: same }).expect(201);
     await issue(id, { id: same }).expect(201);
+    // Another issue under its id is none: of another reason, or of another run.
+    await issue(id, { id: same, why: 'another' }).expect(409);
+    await issue((await addRun((await addJob()).id)).id, { id: same }).expect(409);
     expect((await list(id)).items).toHaveLength(1);
     expect((await issue(id, { why: '' }).expect(400)).text).toContain('why');
     const numbers = await Promise.all(
@@ -542,12 +555,17 @@ describe('the book', () => {
     const answers = [await add(id, first).expect(201), await add(id, second).expect(201)];
     await add(id, first).expect(201);
     // What a page says of an entry is what was said when it came, to the last figure.
-    expect(await read(id)).toEqual({ items: answers.map(({ body }) => body as unknown), next: null, inForce: {} });
+    expect(await read(id)).toMatchObject({
+      items: answers.map(({ body }) => body as unknown),
+      next: null,
+      inForce: {},
+      heads: { [id]: { place: 2 } },
+    });
     const page = await read(id, '?limit=1');
     expect(page.items).toHaveLength(1);
-    expect(await read(id, `?limit=1&after=${page.next}`)).toEqual({ items: [answers[1]?.body], next: null, inForce: {} });
+    expect(await read(id, `?limit=1&after=${page.next}`)).toMatchObject({ items: [answers[1]?.body], next: null, inForce: {} });
     expect(await read(id, `?limit=2&after=${page.next}`)).toMatchObject({ next: null });
-    expect(await read(randomUUID(), '?limit=2')).toEqual({ items: [], next: null, inForce: {} });
+    expect(await read(randomUUID(), '?limit=2')).toEqual({ items: [], next: null, inForce: {}, heads: {} });
   });
   test('another entry under a number that is taken is refused, and so is one on another run', async () => {
     const [a, b] = [await addRun((await addJob()).id), await addRun((await addJob()).id)];

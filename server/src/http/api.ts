@@ -1,14 +1,23 @@
+import { NotFoundError, RecordedError, TakenError, type Stored } from '../db/errors';
+import { may } from '@tamper/core/people';
 import { check, clean, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { RecordedError, type Book } from '../book/book';
+import { type Book } from '../book/book';
 import { bookRoutes } from '../book/routes';
-import { isPlace, NotFoundError, type Store, type Stored } from '../db/store';
+import { isPlace, type OnMade, type Store } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
+import type { Proof } from '../proof/proof';
+import { proofRoutes } from '../proof/routes';
 import type { Revisions } from '../revisions/revisions';
 import { photoRoutes } from '../photos/routes';
 import type { Photos } from '../photos/photos';
+import { actorOf, seeing, whoOf } from '../people/guard';
+import type { People } from '../people/people';
+import { peopleRoutes } from '../people/routes';
+import type { Sessions } from '../people/sessions';
+import type { Tries } from '../people/tries';
 import { revisionRoutes } from '../revisions/routes';
 import { id, pathId } from './input';
 
@@ -31,15 +40,44 @@ function unlessKnown<S extends Stored<unknown>>(request: Request, response: Resp
   else response.json(stored);
 }
 
+/** What the API reads and writes. */
+interface Kept {
+  store: Store;
+  book: Book;
+  revisions: Revisions;
+  office: LocateOffice;
+  photos: Photos;
+  proof: Proof;
+  people: People;
+  sessions: Sessions;
+  tries: Tries;
+}
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
-export function api(store: Store, book: Book, revisions: Revisions, office: LocateOffice, photos: Photos): Router {
+export function api({ store, book, revisions, office, photos, proof, people, sessions, tries }: Kept): Router {
   const unlessRecorded = async (about: string) => {
-    if (await book.has(about)) throw new RecordedError();
+    if ((await book.has(about)) || (await revisions.has(about))) throw new RecordedError();
   };
+  /** A job that is made is its maker's. */
+  const ownedBy = (response: Response): OnMade | undefined => {
+    if (!actorOf(response).crew) return undefined;
+    const { id: maker } = whoOf(response);
+    return (tx, jobId) => people.owns(tx, jobId, maker);
+  };
+  /** Where the id was there already, its job is told only to people of it. */
+  async function unlessOthers(response: Response, jobId: string): Promise<void> {
+    const { crew, here } = actorOf(response);
+    if (!crew) return;
+    const roles = await people.rolesIn(
+      here.map((one) => one.id),
+      jobId,
+    );
+    if (!roles.some((one) => may(one.roles, 'see'))) throw new TakenError();
+  }
   const router = Router();
   // Devices put their clocks right by it at every contact.
   router.use((_request, response, next) => {
     response.setHeader('X-Server-Now', String(Date.now()));
+    response.setHeader('Cache-Control', 'no-store');
     next();
   });
   router.use(json({ limit: BODY_LIMIT }));
@@ -49,6 +87,8 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
     next();
   });
 
+  // It runs; whether it can do its work is told by its health.
+  router.get('/alive', (_request, response) => void response.json({ alive: true, service: 'tamper' }));
   router.get('/health', async (_request, response) => {
     const { writes } = await store.ping();
     response.status(writes ? 200 : 507).json({ ok: writes, service: 'tamper', reads: true, writes });
@@ -56,15 +96,19 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
 
   router.get('/jobs', async (request, response) => {
     const { limit, after } = check(listQuery, request.query);
-    response.json(await store.pageOfJobs(limit, after));
+    response.json(await store.pageOfJobs(limit, after, seeing(response)));
   });
   router.post('/jobs', async (request, response) => {
     const body = check(z.strictObject({ id, doc: jobSchema }), request.body);
-    response.status(201).json(await store.addJob(body.id, body.doc));
+    const made = await store.addJob(body.id, body.doc, ownedBy(response));
+    await unlessOthers(response, body.id);
+    response.status(201).json(made);
   });
   router.post('/jobs/import', async (request, response) => {
     const body = check(z.strictObject({ id, file: jobFileSchema }), request.body);
-    response.status(201).json(await store.addFile(body.id, body.file));
+    const made = await store.addFile(body.id, body.file, ownedBy(response));
+    await unlessOthers(response, body.id);
+    response.status(201).json(made);
   });
   router.get('/jobs/:id', async (request, response) => unlessKnown(request, response, await store.jobs.get(pathId(request))));
   router.put('/jobs/:id', async (request, response) => {
@@ -102,7 +146,13 @@ export function api(store: Store, book: Book, revisions: Revisions, office: Loca
     response.status(204).end();
   });
 
-  router.use(bookRoutes(book, revisions, store));
+  router.get('/bin', async (_request, response) => void response.json({ items: await store.bin(seeing(response)) }));
+  router.post('/jobs/:id/back', async (request, response) => void response.json(await store.jobs.takeBack(pathId(request))));
+  router.post('/runs/:id/back', async (request, response) => void response.json(await store.runs.takeBack(pathId(request))));
+
+  router.use(peopleRoutes(people, sessions, tries));
+  router.use(bookRoutes(book, revisions, store, proof, people));
+  router.use(proofRoutes(proof));
   router.use(revisionRoutes(revisions));
   router.use('/locate-office', officeRoutes(office));
   router.use('/photos', photoRoutes(photos));

@@ -1,18 +1,25 @@
-import express, { json, type Express, type NextFunction, type Response } from 'express';
+import express, { type Express, type NextFunction, type Response } from 'express';
 import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import type { Book } from '../book/book';
 import type { Store } from '../db/store';
-import { keyRoutes, needsKey, onlyHosts, ownPages, type DoorRules } from '../door/door';
+import type { Database } from '../db/connect';
+import { onlyHosts, ownPages, type DoorRules } from '../door/door';
 import type { Live } from '../live/live';
 import type { LocateOffice } from '../office/office';
+import { onlyAllowed } from '../people/guard';
+import type { People } from '../people/people';
+import type { Sessions } from '../people/sessions';
+import type { Tries } from '../people/tries';
 import type { Photos } from '../photos/photos';
+import type { Proof } from '../proof/proof';
 import type { Revisions } from '../revisions/revisions';
 import { liveRoutes } from '../live/routes';
 import { api } from './api';
 import { errorHandler } from './errors';
+import { watch } from './watch';
 
 const IMMUTABLE = /\/_expo\/|\/assets\//;
 
@@ -24,7 +31,7 @@ function plain(response: Response, next: NextFunction): void {
   next();
 }
 
-const THIS_MACHINE: DoorRules = { hosts: [], siteKey: undefined };
+const THIS_MACHINE: DoorRules = { hosts: [] };
 
 /** What the server keeps, and whom it asks. */
 export interface Services {
@@ -34,13 +41,18 @@ export interface Services {
   office: LocateOffice;
   photos: Photos;
   live: Live;
-  /** Who may come in; this machine alone, where it is not said. */
+  proof: Proof;
+  people: People;
+  sessions: Sessions;
+  tries: Tries;
+  db: Database;
+  /** Names it answers to; those of this machine alone, where it is not said. */
   door?: DoorRules;
 }
 
 /** One Express for the API and, when `clientDir` is given, the built client. `end` lets go of the lines that stay open. */
 export function createApp(
-  { store, book, revisions, office, photos, live, door = THIS_MACHINE }: Services,
+  { live, door = THIS_MACHINE, ...kept }: Services,
   log: Logger,
   clientDir?: string,
 ): { app: Express; end: () => void } {
@@ -63,13 +75,16 @@ export function createApp(
   app.use((request, response, next) =>
     PARTS.has(request.headers['sec-fetch-dest'] as string) ? plain(response, next) : guard(request, response, next),
   );
-  const told = liveRoutes(live);
+  const { db, people, sessions } = kept;
+  const told = liveRoutes(live, people, sessions);
+  const watched = watch(log);
+  app.use(watched.each);
   app.use(onlyHosts(door));
   app.use(['/api', '/live'], ownPages);
-  app.use('/api/key', json({ limit: '1kb' }), keyRoutes(door));
-  app.use(['/api', '/live'], needsKey(door, ['/api/health']));
+  app.use(['/api', '/live', '/metrics'], sessions.each, onlyAllowed(db, people, log));
+  app.use('/metrics', watched.routes);
   app.use('/live', told.routes);
-  app.use('/api', api(store, book, revisions, office, photos));
+  app.use('/api', api(kept));
   if (clientDir) serveClient(app, clientDir);
   app.use(errorHandler(log));
   return { app, end: told.end };

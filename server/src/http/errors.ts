@@ -1,8 +1,9 @@
+import { NotFoundError, RecordedError, StaleError, TakenError } from '../db/errors';
 import { InputError, type FieldError } from '@tamper/core';
 import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
-import { RecordedError, TakenError } from '../book/book';
-import { NotFoundError, StaleError } from '../db/store';
+
+import { RefusedError } from '../people/people';
 import { PhotoError } from '../photos/photos';
 
 /** The body of every error answer. `current` comes with `stale`: what is stored now. */
@@ -23,9 +24,10 @@ export const errorHandler =
 function answer(error: unknown): [number, ErrorBody['error']] {
   if (error instanceof InputError)
     return [400, { code: 'invalid', message: 'Some values cannot be used. Nothing was saved.', fields: error.errors }];
+  if (error instanceof RefusedError) return [error.status, { code: error.code, message: error.message }];
   if (error instanceof NotFoundError) return [404, { code: 'not-found', message: 'This is not here (any more).' }];
   if (error instanceof TakenError)
-    return [409, { code: 'taken', message: 'Another entry has this number already. Nothing was overwritten.' }];
+    return [409, { code: 'taken', message: 'Something else has this number already. Nothing was overwritten.' }];
   if (error instanceof RecordedError)
     return [
       409,

@@ -1,6 +1,6 @@
+import { NotFoundError } from '../db/errors';
 import type { Request } from 'express';
 import { z } from 'zod';
-import { NotFoundError } from '../db/store';
 
 export const id = z.uuid('Needs a UUID.');
 

@@ -3,13 +3,9 @@ import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import pg from 'pg';
 import { pino } from 'pino';
-import { openBook } from '../book/book';
 import { connect, migrateUp } from '../db/connect';
-import { openStore } from '../db/store';
 import { createApp } from '../http/app';
-import { practiceOffice } from '../office/practice';
-import { openPhotos } from '../photos/photos';
-import { openRevisions } from '../revisions/revisions';
+import { openServices } from '../http/services';
 import { openLive, type Live, type News } from './live';
 
 const url = process.env.TEST_DATABASE_URL;
@@ -19,9 +15,8 @@ if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm
 function server() {
   const { db, close } = connect(url as string, () => undefined);
   const live = openLive(url as string, () => undefined);
-  const store = openStore(db);
-  const book = openBook(db);
-  const services = { store, book, revisions: openRevisions(db, store, book), office: practiceOffice(db), photos: openPhotos(db), live };
+  const services = openServices(db, live);
+  const { store, book } = services;
   const { app, end } = createApp(services, pino({ level: 'silent' }));
   const http = app.listen(0, '127.0.0.1');
   const stop = async () => {

@@ -8,6 +8,9 @@ const newsSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('book'), jobId: z.string(), seq: z.number() }),
   z.object({ kind: z.literal('photo'), hash: z.string() }),
   z.object({ kind: z.literal('issued'), jobId: z.string(), runId: z.string(), number: z.number() }),
+  // Who may see what has changed, and a device that was signed out: for the server's own lines, told to nobody.
+  z.object({ kind: z.literal('people'), account: z.string() }),
+  z.object({ kind: z.literal('session'), sid: z.string() }),
 ]);
 export type News = z.infer<typeof newsSchema>;
 

@@ -13,7 +13,7 @@ export interface Receipt {
  * real one behind this interface.
  */
 export interface LocateOffice {
-  /** Takes a request. Sending the same id again changes nothing. `patience`: seconds until the answer is wanted; a real office ignores it. */
+  /** Takes a request. Sending the same again changes nothing; another under its id is refused. `patience`: seconds until the answer is wanted; a real office ignores it. */
   submit(id: string, submission: Submission, patience: number): Promise<Receipt>;
   /** How a request stands. @throws NotFoundError when the office does not know it. */
   look(id: string): Promise<Receipt>;

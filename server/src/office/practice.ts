@@ -1,9 +1,11 @@
-import { seeded, seedOf } from '@tamper/core';
+import { NotFoundError, TakenError } from '../db/errors';
+import { sameJson, seeded, seedOf } from '@tamper/core';
 import { practiceAnswer } from '@tamper/core/office';
 import { eq } from 'drizzle-orm';
+
 import type { Database } from '../db/connect';
 import { locateRequest } from '../db/schema';
-import { NotFoundError } from '../db/store';
+
 import type { LocateOffice, Receipt } from './office';
 
 type Row = typeof locateRequest.$inferSelect;
@@ -29,8 +31,11 @@ export function practiceOffice(db: Database, now: () => Date = () => new Date())
       // A route that cannot be read is refused now, not when the answer is due.
       practiceAnswer(submission, seeded(seedOf(id)));
       const answerAt = new Date(now().getTime() + patience * 1000);
-      await db.insert(locateRequest).values({ id, submission, answerAt }).onConflictDoNothing();
-      return look(id);
+      const [made] = await db.insert(locateRequest).values({ id, submission, answerAt }).onConflictDoNothing().returning();
+      const [kept] = made ? [made] : await db.select().from(locateRequest).where(eq(locateRequest.id, id));
+      if (!kept) throw new NotFoundError();
+      if (!sameJson(kept.submission, submission)) throw new TakenError();
+      return receipt(kept);
     },
   };
 }

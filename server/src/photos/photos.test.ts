@@ -3,22 +3,19 @@ import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { openBook } from '../book/book';
 import { connect, migrateUp } from '../db/connect';
-import { openStore } from '../db/store';
 import { createApp } from '../http/app';
+import { openServices } from '../http/services';
 import { openLive, type News } from '../live/live';
-import { practiceOffice } from '../office/practice';
-import { openRevisions } from '../revisions/revisions';
-import { openPhotos, type Received } from './photos';
+import type { Received } from './photos';
 
 const url = process.env.TEST_DATABASE_URL;
 if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
 
 const { db, close } = connect(url, () => undefined);
 const live = openLive(url, () => undefined);
-const [store, book, photos] = [openStore(db), openBook(db), openPhotos(db)];
-const services = { store, book, photos, revisions: openRevisions(db, store, book), office: practiceOffice(db), live };
+const services = openServices(db, live);
+const { store, book, photos } = services;
 const { app, end } = createApp(services, pino({ level: 'silent' }));
 beforeAll(() => migrateUp(db));
 afterAll(async () => {

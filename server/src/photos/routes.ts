@@ -1,8 +1,9 @@
+import { NotFoundError } from '../db/errors';
 import { check } from '@tamper/core';
 import { PHOTO_BYTES, photoHash } from '@tamper/core/book';
 import { raw, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { NotFoundError } from '../db/store';
+
 import type { Photos } from './photos';
 
 const partQuery = z.object({

@@ -1,17 +1,14 @@
 import { bodyText, InputError, type JobFile, type RevisionBody } from '@tamper/core';
 import { asc, eq, inArray } from 'drizzle-orm';
-import { createHash } from 'node:crypto';
 import type { Database, Transaction } from '../db/connect';
 import { revision } from '../db/schema';
+import { linkLoose, sha256 } from '../proof/chain';
 
 /** An issued plan as a job file has it. */
 export type Issued = JobFile['revisions'][number];
 
 /** The digest an issued plan goes by: of its body, with the keys in order. */
-export const digestOf = (body: unknown): string =>
-  createHash('sha256')
-    .update(bodyText(body as RevisionBody))
-    .digest('hex');
+export const digestOf = (body: unknown): string => sha256(bodyText(body as RevisionBody));
 
 /** Issued plans of a job for its file, bodies as they were issued, in the order of its runs and their numbers. */
 export async function issuedOf(db: Database, jobId: string, runIds: readonly string[]): Promise<Issued[]> {
@@ -53,4 +50,9 @@ export async function insertPlans(tx: Transaction, jobId: string, runIds: readon
     await tx
       .insert(revision)
       .values({ ...rest, jobId, runId: runIds[run] as string, at: new Date(at), body: body as unknown as RevisionBody });
+  await linkLoose(
+    tx,
+    jobId,
+    plans.map(({ run }) => runIds[run] as string),
+  );
 }

@@ -1,3 +1,4 @@
+import { NotFoundError, StaleError, TakenError } from '../db/errors';
 import {
   InputError,
   issueOf,
@@ -8,12 +9,13 @@ import {
   type RevisionBody,
   type RevisionHead,
 } from '@tamper/core';
-import { asc, desc, eq, sql } from 'drizzle-orm';
-import type { Book } from '../book/book';
+import { asc, desc, eq, or, sql } from 'drizzle-orm';
+import { type Book } from '../book/book';
 import type { Database } from '../db/connect';
 import { revision } from '../db/schema';
 import { oneAfterAnother } from '../db/oneAfterAnother';
-import { NotFoundError, StaleError, type Store } from '../db/store';
+import { type Store } from '../db/store';
+import { append, planThing } from '../proof/chain';
 import { digestOf } from './copies';
 
 /** An issued plan without its body. */
@@ -59,15 +61,22 @@ export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>
 
   /**
    * Issues the plan of a run as it is kept now, with what was observed by the book. Asking for the same again changes nothing.
-   * @throws StaleError where somebody changed it since the asker saw it, InputError where it cannot be dug as it is.
+   * @throws TakenError where another issue has this id, StaleError where somebody changed it since the asker saw it, InputError where it cannot be dug as it is.
    */
   async function issue(runId: string, request: IssueRequest): Promise<IssuedHead> {
     const jobId = await store.jobOfRun(runId);
     const [job, run] = [await store.jobs.get(jobId), await store.runs.get(runId)];
     return db.transaction(async (tx) => {
       await oneAfterAnother(tx, runId);
-      const [old] = await tx.select(head).from(revision).where(eq(id, request.id));
-      if (old) return old;
+      const [old] = await tx
+        .select({ ...head, of: revision.runId })
+        .from(revision)
+        .where(eq(id, request.id));
+      if (old) {
+        const { of, ...its } = old;
+        if (of !== runId || its.author !== request.author || its.why !== request.why) throw new TakenError();
+        return its;
+      }
       if (job.version !== request.job) throw new StaleError(job);
       if (run.version !== request.run) throw new StaleError(run);
       const earlier = await tx.select({ number, body }).from(revision).where(eq(revision.runId, runId)).orderBy(asc(number));
@@ -90,10 +99,21 @@ export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>
         })
         .returning(head);
       if (!row) throw new NotFoundError();
+      await append(tx, jobId, runId, [planThing(row)]);
       return row;
     });
   }
 
-  return { list, get, inForce, inForceOf, issue };
+  /** Is anything issued of a run, or of a job? Such are never deleted. */
+  const has = async (about: string): Promise<boolean> =>
+    (
+      await db
+        .select({ id })
+        .from(revision)
+        .where(or(eq(revision.jobId, about), eq(revision.runId, about)))
+        .limit(1)
+    ).length > 0;
+
+  return { list, get, inForce, inForceOf, issue, has };
 }
 export type Revisions = ReturnType<typeof openRevisions>;

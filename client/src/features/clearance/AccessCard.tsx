@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../ui/Text';
+import { WhoField } from '../../ui/WhoField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
@@ -19,7 +20,6 @@ import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { QuantityField } from '../../ui/QuantityField';
-import { TextField } from '../../ui/TextField';
 import { OptionalField } from '../../ui/OptionalField';
 import { writeBy } from '../../data/write';
 import { useClear } from './edit';
@@ -35,7 +35,7 @@ export function AccessCard() {
   const machine = machineOf(job);
   const rules = resolveRules(job.ruleSet, job.overrides);
   const findings = findingsOf(accessChecks, { pinches, machine, rules });
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   const [fault, setFault] = useState<string>();
   const [open, setOpen] = useState<string>();
   const walk = () => setFault(writeBy({ book, who }, WHO_WALKED)({ kind: 'walk', note: '' }));
@@ -95,7 +95,7 @@ export function AccessCard() {
       ) : (
         <Text>Nobody has walked the route and the way in yet. Look for covers, posts, patches, meters.</Text>
       )}
-      <TextField label="Who walked it" value={who} onText={setWho} placeholder="A role will do" />
+      <WhoField label="Who walked it" />
       <Faults title="Not recorded" faults={fault ? [fault] : []} />
       <Button mode="contained" icon="check" onPress={walk}>
         Walked just now

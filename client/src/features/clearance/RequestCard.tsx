@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../ui/Text';
+import { WhoField } from '../../ui/WhoField';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -91,7 +92,7 @@ export function RequestCard() {
 /** The locator put the marks back: a fact for the book, with who says so. */
 function Marks() {
   const { job, today, book } = useClear();
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   const [day, setDay] = useState(today);
   const [asking, setAsking] = useState(false);
   const [fault, setFault] = useState<string>();
@@ -108,7 +109,7 @@ function Marks() {
       {asking ? (
         <>
           <DateField label="Marks put back on" value={day} onDay={setDay} />
-          <TextField label="Who saw them" value={who} onText={setWho} placeholder="A role will do" />
+          <WhoField label="Who saw them" />
           <View style={{ flexDirection: 'row', gap: 8 }}>
             <Button mode="contained" icon="check" onPress={enter}>
               The marks are back

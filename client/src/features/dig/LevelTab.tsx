@@ -108,6 +108,8 @@ export function LevelTab() {
   const { said, say, unsay } = useSaid();
   const [ask, setAsk] = useState<string>();
   const [entered, setEntered] = useState(0);
+  /** Where the last one was entered here, and of what: the next is offered at once, not when the book has it. */
+  const [just, setJust] = useState<{ of: string; station: number }>();
   const change = (part: Partial<Form>) => {
     setAsk(undefined);
     setFaults([]);
@@ -117,7 +119,9 @@ export function LevelTab() {
   const ends = extent(run);
   const step = rules.levelApart.value ?? 5;
   const travel = travelOf(run, inForce);
-  const last = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : report.last;
+  const of = form.layer === 'pipe' ? `pipe ${form.line ?? ''}` : 'dug';
+  const before = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : report.last;
+  const last = just?.of === of ? just : before;
   const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
   const station = form.station ?? formatStation(offered, units);
   const parsed = form.station === undefined ? { ok: true as const, value: offered } : parseStation(station, units);
@@ -146,6 +150,7 @@ export function LevelTab() {
     setFaults(refused === undefined ? [] : [refused]);
     if (refused !== undefined) return;
     setEntered((count) => count + 1);
+    if (!form.corrects) setJust({ of, station: fact.station });
     clear();
     if (form.layer !== 'bottom' || form.as !== undefined || form.pit !== null)
       put(() => ({ ...BLANK, layer: form.layer, line: form.line, as: form.as, pit: form.pit }));

@@ -65,7 +65,7 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
   const planned = !isStopped(state);
   const book = useBook(jobId, runId);
   const safe = useSafeGate(book, job.doc.units, jobId);
-  const apply = useApply(run);
+  const apply = useApply(run, jobId);
   const putJob = useStable((change: Partial<Job>) => {
     const next = { ...job.doc, ...change };
     const [fault] = jobErrors(next);

@@ -1,16 +1,18 @@
 import { writeJobFile } from '@tamper/core/job';
+import type { ProofFile } from '@tamper/core/proof';
 import * as DocumentPicker from 'expo-document-picker';
 import { useState } from 'react';
-import { api, sentences } from '../../data/api';
+import { api, fetcher, sentences } from '../../data/api';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { fileName, saveBlob, saveText } from '../../ui/files';
 import { Text } from '../../ui/Text';
+import { toldOf } from './broughtIn';
 
-/** The open file of a job, with its book and issued plans, and its photos in a zip beside it. */
+/** The open file of a job, with its book and issued plans, by itself or in a zip with its photos. */
 export function JobFiles({ jobId }: { jobId: string }) {
-  const [faults, setFaults] = useState<string[]>([]);
+  const [faults, setFaults] = useState<string[]>(() => toldOf(jobId));
   const [said, setSaid] = useState('');
   const [busy, setBusy] = useState(false);
   const attempt = (work: () => Promise<string>) => {
@@ -33,9 +35,13 @@ export function JobFiles({ jobId }: { jobId: string }) {
     });
   const exportPhotos = () =>
     attempt(async () => {
-      const [file, { photosZip }] = [await api.jobFile(jobId), await import('./photosZip')];
-      const { zip, missing } = await photosZip(file, tell);
-      saveBlob(fileName(`${file.job.name} photos`, 'zip'), zip);
+      const [file, proof, { jobZip }] = await Promise.all([
+        api.jobFile(jobId),
+        fetcher<ProofFile>(`/jobs/${jobId}/proof`),
+        import('./photosZip'),
+      ]);
+      const { zip, missing } = await jobZip(file, proof, tell);
+      saveBlob(fileName(`${file.job.name} with photos`, 'zip'), zip);
       return missing === 0 ? '' : `${missing} of the photos are on neither this device nor the server: they are missing in the zip.`;
     });
   const bring = () =>
@@ -52,12 +58,12 @@ export function JobFiles({ jobId }: { jobId: string }) {
     });
   return (
     <Card title="Files of the job">
-      <Text>The file holds the plans, what was issued and the book; photos go in a zip beside it.</Text>
+      <Text>The file holds the plans, what was issued and the book; the zip has its photos as well. Either can be imported.</Text>
       <Button mode="outlined" icon="download" disabled={busy} onPress={exportFile}>
         Export the job file
       </Button>
       <Button mode="outlined" icon="download" disabled={busy} onPress={exportPhotos}>
-        Photos as a zip
+        Job and photos as a zip
       </Button>
       <Button mode="outlined" icon="upload" disabled={busy} onPress={bring}>
         Bring photos in

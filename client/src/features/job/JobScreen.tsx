@@ -163,6 +163,12 @@ export function JobScreen({ jobId }: { jobId: string }) {
         <Button mode="outlined" icon="list" onPress={() => router.navigate(`/jobs/${jobId}/catalogue`)}>
           Lines, distances and buckets
         </Button>
+        <Button mode="outlined" icon="site" onPress={() => router.navigate(`/people?job=${jobId}`)}>
+          People of this job
+        </Button>
+        <Button mode="outlined" icon="machine" onPress={() => router.navigate(`/practice?job=${jobId}`)}>
+          Practise its runs
+        </Button>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 12 }}>
           <Button mode="outlined" onPress={() => job.change({ ...job.doc, archived: !job.doc.archived }, 'archived')}>
             {job.doc.archived ? 'Take the job out again' : 'Put the job away'}
@@ -175,7 +181,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
       <Confirm
         open={asking}
         title={`Delete “${job.doc.name}”?`}
-        text="The job and all its runs go. This cannot be undone; export the file first to keep a copy."
+        text="The job and all its runs go into the bin: the list of jobs takes them out again for 30 days."
         action="Delete"
         onYes={remove}
         onNo={() => setAsking(false)}

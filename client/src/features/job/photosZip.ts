@@ -1,6 +1,7 @@
 import { photoHash } from '@tamper/core/book';
-import type { JobFile } from '@tamper/core/job';
-import type { Zippable } from 'fflate';
+import { writeJobFile, type JobFile } from '@tamper/core/job';
+import type { ProofFile } from '@tamper/core/proof';
+import { strFromU8, strToU8, type Zippable } from 'fflate';
 import { ApiError } from '../../data/http';
 import { picturesFor } from '../../photos/pictures';
 import { photoLine, upload } from '../../store/upload';
@@ -13,12 +14,26 @@ export const photosIn = ({ book }: Pick<JobFile, 'book'>): string[] => [
   ...new Set(book.flatMap(({ entry }) => ((entry.photos ?? []) as { hash: string }[]).map(({ hash }) => hash))),
 ];
 
-/** The photos of a job in one zip beside its file, each by its hash. */
-export async function photosZip(file: JobFile, tell: Tell): Promise<{ zip: Blob; missing: number }> {
+/** Name of the job's file in its zip. */
+const JOB = 'job.tamper.json';
+
+/** A job in one zip: its file, the chains of its record, its photos each by its hash. */
+export async function jobZip(file: JobFile, proof: ProofFile, tell: Tell): Promise<{ zip: Blob; missing: number }> {
   const hashes = photosIn(file);
   const pictures = await picturesFor(hashes, 'full', tell);
-  const files: Zippable = Object.fromEntries([...pictures].map(([hash, bytes]) => [`photos/${hash}.jpg`, [bytes, { level: 0 }] as const]));
+  const files: Zippable = {
+    [JOB]: strToU8(writeJobFile(file)),
+    'proof.json': strToU8(JSON.stringify(proof)),
+    ...Object.fromEntries([...pictures].map(([hash, bytes]) => [`photos/${hash}.jpg`, [bytes, { level: 0 }] as const])),
+  } as Zippable;
   return { zip: await zipped(files), missing: hashes.length - pictures.size };
+}
+
+/** The job's file in a zip. @throws Error where there is none. */
+export async function jobIn(bytes: ArrayBuffer): Promise<string> {
+  const [found] = Object.values(await unzipped(bytes, (name) => name.endsWith('.tamper.json')));
+  if (!found) throw new Error('There is no job file in this zip. Nothing was read.');
+  return strFromU8(found);
 }
 
 /** What came of a zip of photos that was brought in. */
@@ -32,7 +47,7 @@ export interface Brought {
 /** Brings in the photos of a zip that the book of the job refers to; the server looks at each and knows it by its hash. @throws Error where it is no zip. */
 export async function bringPhotos(file: JobFile, bytes: ArrayBuffer, tell: Tell): Promise<Brought> {
   const wanted = new Set(photosIn(file));
-  const names = Object.entries(await unzipped(bytes)).filter(([name]) => !name.endsWith('/'));
+  const names = Object.entries(await unzipped(bytes)).filter(([name]) => !name.endsWith('/') && !name.endsWith('.json'));
   const brought: Brought = { came: 0, foreign: [], refused: [] };
   for (const [i, [name, content]] of names.entries()) {
     if (i % 5 === 0) tell(i, names.length);

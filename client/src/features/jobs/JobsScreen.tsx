@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { ListedJob } from '../../data/api';
-import { useKeyWanted } from '../../store/key';
+import { useSignInWanted } from '../../store/signInWanted';
 import { useJobs } from '../../data/useJobs';
 import { colours } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
@@ -22,8 +22,8 @@ import { SHORT_NAMES } from '../job/ruleNames';
 // What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
 const NewJob = lazy(async () => ({ default: (await import('./NewJob')).NewJob }));
 
-const SiteKey = lazy(async () => ({ default: (await import('../../ui/SiteKey')).SiteKey }));
 const KeptHere = lazy(async () => ({ default: (await import('../../ui/KeptHere')).KeptHere }));
+const Deleted = lazy(async () => ({ default: (await import('../../ui/KeptHere')).Deleted }));
 
 /** What a job is up to. */
 function inBrief({ runs, issued, workedOn }: ListedJob): string {
@@ -39,7 +39,7 @@ export function JobsScreen() {
   const [away, setAway] = useState(false);
   const shownJobs = items?.filter(({ archived }) => away || !archived);
   const shown = useAfterPaint();
-  const unknown = useKeyWanted();
+  const unknown = useSignInWanted();
   const [faults, setFaults] = useState<string[]>([]);
 
   const bringIn = async () => {
@@ -64,14 +64,9 @@ export function JobsScreen() {
             Import a job file
           </Button>
         </View>
-        {unknown ? (
-          <Suspense fallback={null}>
-            <SiteKey />
-          </Suspense>
-        ) : null}
         {shown ? (
           <Suspense fallback={null}>
-            <KeptHere />
+            <KeptHere unknown={unknown} />
           </Suspense>
         ) : null}
         <Faults title="The file was not brought in. Nothing was changed." faults={faults} />
@@ -96,6 +91,11 @@ export function JobsScreen() {
           ))}
         </View>
         <ShowAway away={away} onAway={setAway} count={items?.filter(({ archived }) => archived).length ?? 0} />
+        {shown ? (
+          <Suspense fallback={null}>
+            <Deleted />
+          </Suspense>
+        ) : null}
         {items?.some(({ id }) => id === DEMO_JOB_ID) ? <WalkOffer jobId={DEMO_JOB_ID} /> : null}
         {more ? <Button onPress={more}>More jobs</Button> : null}
         <Text variant="bodySmall" style={{ color: colours.faded, marginTop: 8 }}>

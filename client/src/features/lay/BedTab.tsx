@@ -91,14 +91,16 @@ function Measure() {
   const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
   const [form, put, clear] = useFormDraft<Form>(`bed.${runId}`, () => ({ station: undefined, value: '' }));
   const [entered, setEntered] = useState(0);
+  /** Where the last one was entered here: the next is offered at once, not when the book has it. */
+  const [at, setAt] = useState<number>();
   const change = (part: Partial<Form>) => {
     typed();
     put((before) => ({ ...before, ...part }));
   };
   const ends = extent(run);
   const step = rules.bedApart.value ?? 5;
-  const last = report.bed.readings.at(-1);
-  const offered = last ? nextStation(last.station, step, 'up', ends) : ends.start;
+  const last = at ?? report.bed.readings.at(-1)?.station;
+  const offered = last === undefined ? ends.start : nextStation(last, step, 'up', ends);
   const text = form.station ?? formatStation(offered, units);
   const station = form.station === undefined ? { ok: true as const, value: offered } : parseStation(text, units);
   const asked = station.ok ? bedAsked(report.plan.designs, station.value) : undefined;
@@ -112,6 +114,7 @@ function Measure() {
     const words = thin ? `${formatLength(asked - thickness.value, units, 'size')} short` : 'thick enough';
     if (!write(fact, `Kept at ${formatStation(station.value, units)}: ${words}.`)) return false;
     setEntered((count) => count + 1);
+    setAt(station.value);
     clear();
     return true;
   };

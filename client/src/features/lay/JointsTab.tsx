@@ -4,7 +4,7 @@ import { jointFaults, jointKindsFor, nextJointNumber, sayJointFault, snugTurns }
 import {
   bareUnit,
   exactStation,
-  formatLength,
+  formatGrain,
   formatStation,
   parseDecimal,
   parseLength,
@@ -235,7 +235,7 @@ function MadeFields({ as, form, change }: { as: JointKind; form: Form; change: (
       return (
         <>
           <Text variant="bodySmall">
-            Wall {formatLength(line.product.wall, units, 'size')}: bead {formatLength(asked.bead, units, 'size')}, {asked.soak} s soak,{' '}
+            Wall {formatGrain(line.product.wall, units)}: bead {formatGrain(asked.bead, units)}, {asked.soak} s soak,{' '}
             {formatMinutes(asked.cool)} cooling. {FUSION_BASIS}.
           </Text>
           {row(field('one', 'Plate'), field('two', 'Bead'), field('three', 'Soak, seconds'), field('four', 'Cooled, minutes'))}

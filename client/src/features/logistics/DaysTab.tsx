@@ -19,6 +19,7 @@ import {
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
+import { WhoField } from '../../ui/WhoField';
 import { Bars } from '../../drawing/Bars';
 import { Gantt } from '../../drawing/Gantt';
 import { WIDE } from '../../theme/tokens';
@@ -33,7 +34,6 @@ import { QuantityField } from '../../ui/QuantityField';
 import type { Days } from '../../workers/solver.worker';
 import { useTask } from '../../workers/useTask';
 import { useWho } from '../../data/who';
-import { TextField } from '../../ui/TextField';
 import { writeBy } from '../../data/write';
 import { useLogistics, logisticsPatch } from './context';
 import { money } from './units';
@@ -217,7 +217,7 @@ const ifWords = ({ what, value }: WhatIf, units: Job['units']): string =>
 /** What the crew measured itself, by the book: it rules over the usual rates. */
 function Logged() {
   const { job, book } = useLogistics();
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   const [activity, setActivity] = useState<Activity>('dig');
   const [amount, setAmount] = useState(10);
   const [hours, setHours] = useState(2);
@@ -258,7 +258,7 @@ function Logged() {
         {number(`Done, ${ACTIVITIES[activity].unit}`, amount, setAmount)}
         {number('In hours', hours, setHours)}
       </View>
-      <TextField label="Who measured it" value={who} onText={setWho} placeholder="A role will do" />
+      <WhoField label="Who measured it" />
       <Button
         mode="outlined"
         icon="plus"

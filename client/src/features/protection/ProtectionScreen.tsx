@@ -25,7 +25,7 @@ export function ProtectionScreen({ tab }: { tab: Tab }) {
   const mends = useMendsHere();
   const { hole, look } = useWhere();
   const { good } = state;
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   useFresh([job, run]);
   const setPlace = useStable((next: string) => look({ hole: next }));
   const edit = useMemo(
@@ -40,7 +40,6 @@ export function ProtectionScreen({ tab }: { tab: Tab }) {
         rules: resolveRules(good.job.ruleSet, good.job.overrides),
         book,
         who,
-        setWho,
         apply,
         putJob,
         place: (good.plan.places.find(({ id }) => id === hole) ?? good.plan.places[0]) as Place,
@@ -49,7 +48,7 @@ export function ProtectionScreen({ tab }: { tab: Tab }) {
         mends,
         onFix,
       },
-    [run, job.doc, good, planned, book, who, setWho, apply, putJob, hole, setPlace, reader, mends, onFix],
+    [run, job.doc, good, planned, book, who, apply, putJob, hole, setPlace, reader, mends, onFix],
   );
   const Shown = SHOWN[tab];
   return (

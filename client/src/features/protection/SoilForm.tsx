@@ -15,6 +15,7 @@ import { bareUnit, formatLength, formatStation, formatStrength, parseLength, par
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
+import { WhoField } from '../../ui/WhoField';
 import { Button } from '../../ui/Button';
 import { useFormDraft } from '../../data/useFormDraft';
 import { Card } from '../../ui/Card';
@@ -44,7 +45,7 @@ const PRACTICE = { rock: 400e3, clay: 120e3, silt: 70e3, gravel: 60e3, sand: 30e
 
 /** The cards of one soil test, from what it is to what the eye sees; the class follows while they are answered. */
 export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefined; corrects: string | undefined; onDone: () => void }) {
-  const { job, run, document, plan, rules, who, setWho } = useProtection();
+  const { job, run, document, plan, rules } = useProtection();
   const sign = useEnter('Say who tested: a role will do.');
   const [test, fill, forget] = useFormDraft<SoilTest>(
     `soil.${document.stored.id}.${corrects ?? ''}`,
@@ -200,7 +201,7 @@ export function SoilForm({ start, corrects, onDone }: { start: SoilTest | undefi
       <Notice kind={verdict.soil === 'C' ? 'caution' : 'note'} role="status" title={`So far: ${soilName(verdict.soil)}`}>
         <Verdict verdict={verdict} />
       </Notice>
-      <TextField label="Tested by" value={who} onText={setWho} placeholder="Foreman" />
+      <WhoField label="Tested by" placeholder="Foreman" />
       <Faults title="Not entered" faults={fault ? [fault] : []} />
       <View style={{ flexDirection: 'row', gap: 8 }}>
         <Button mode="contained" icon="check" onPress={enter} style={{ flex: 1 }}>

@@ -21,7 +21,6 @@ export interface ProtectionEdit {
   rules: Rules;
   book: OpenBook;
   who: string;
-  setWho: (who: string) => void;
   /** Puts changes into the run, or into the job. A sentence refuses them. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;

@@ -22,6 +22,8 @@ import { useLayOf } from '../lay/context';
 import { useCoverGate } from '../lay/useCoverGate';
 import { useSite } from '../site/context';
 import { useRecord } from './context';
+import { ProofCard } from './ProofCard';
+import { proofOf, useSeen } from './seal';
 
 /** As wide as a page of the pack, and as high as a third of one. */
 const SIZE = { width: 500, height: 300 };
@@ -39,6 +41,7 @@ function usePack(): HandoverPack | undefined {
   );
   const entries = book.book;
   const heads = data?.items;
+  const seal = useSeen(jobId, entries)?.[runId]?.at(-1);
   return useMemo(() => {
     if (!lay || !cover || !force || !entries || !heads) return undefined;
     const head = heads.find(({ id }) => id === force.id);
@@ -53,8 +56,9 @@ function usePack(): HandoverPack | undefined {
       cover,
       tasks: [...lay.tasks.open, ...record.tasks.open],
       issues: heads,
+      seal,
     });
-  }, [lay, cover, force, entries, heads, record, job, run, rules]);
+  }, [lay, cover, force, entries, heads, record, job, run, rules, seal]);
 }
 
 /** What is handed over: the pack to print, a folder that needs no program, and files others read. */
@@ -63,13 +67,14 @@ export function FilesTab() {
   return (
     <>
       {pack ? <PackCard pack={pack} /> : <Text role="status">Looking at the record…</Text>}
+      <ProofCard />
       <Files />
     </>
   );
 }
 
 function PackCard({ pack }: { pack: HandoverPack }) {
-  const { job, run, book } = useSite();
+  const { job, run, book, jobId } = useSite();
   const { points } = useRecord();
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState('');
@@ -91,7 +96,14 @@ function PackCard({ pack }: { pack: HandoverPack }) {
         const { writePdf } = await import('../../print/pdf');
         saveBlob(fileName(`${run.name} handover`, 'pdf'), await writePdf(packPdf(pack, drawn(), pictures, printedOn())));
       } else {
-        const files = { job, run, points, book: book.book ?? [], at: new Date(deviceClock().now()).toISOString() };
+        const files = {
+          job,
+          run,
+          points,
+          book: book.book ?? [],
+          at: new Date(deviceClock().now()).toISOString(),
+          proof: await proofOf(jobId),
+        };
         saveBlob(fileName(`${run.name} handover`, 'zip'), await packFolder(pack, drawn(), pictures, printedOn(), files));
       }
     } catch (fault) {

@@ -1,3 +1,5 @@
+import { shortHead } from '@tamper/core/seals';
+import type { ProofFile } from '@tamper/core/proof';
 import { bookByKind, bookJson, type HandoverPack, type PackChapter } from '@tamper/core/pack';
 import {
   writeAsLaidCsv,
@@ -33,6 +35,9 @@ const dataUri = (bytes: Uint8Array): string => {
 /** Three drawings go on a page. */
 const [WIDE, HIGH] = [515, 210];
 
+/** The seal as it stands on every page: short enough to be read out. */
+const sealOf = ({ seal }: HandoverPack): string => (seal ? shortHead(seal) : 'none: not sent yet');
+
 /** The pack as pages. What is missing is printed as missing. */
 export function packPdf(
   pack: HandoverPack,
@@ -41,15 +46,11 @@ export function packPdf(
   printed: string,
 ): TDocumentDefinitions {
   return {
-    ...a4(
-      pack.title,
-      `${pack.job} · ${pack.run} · plan ${pack.revision.number} · record ${pack.head || 'not sent'} · printed ${printed}`,
-      9,
-    ),
+    ...a4(pack.title, `${pack.job} · ${pack.run} · plan ${pack.revision.number} · seal ${sealOf(pack)} · printed ${printed}`, 9),
     content: [
       { text: pack.title, style: 'title' },
       {
-        text: `${pack.job}. Plan ${pack.revision.number}. ${pack.entries} entries in the record, head ${pack.head || 'not sent yet'}. Printed ${printed}.`,
+        text: `${pack.job}. Plan ${pack.revision.number}. ${pack.entries} entries in the record, seal ${sealOf(pack)}. Printed ${printed}.`,
         margin: [0, 2, 0, 8],
       },
       ...pack.chapters.flatMap((chapter, i) => pagesOf(chapter, i + 1, drawings, pictures)),
@@ -143,7 +144,7 @@ export function packHtml(pack: HandoverPack, drawings: Readonly<Record<string, s
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${escape(pack.title)}</title>
 <style>body{font:16px/1.45 system-ui,sans-serif;color:#231c16;background:#fffdf8;max-width:60rem;margin:0 auto;padding:1rem}h1{font-size:1.6rem}h2{border-top:2px solid #7b3a19;padding-top:.6rem;margin-top:2rem}table{border-collapse:collapse;width:100%}th,td{text-align:left;vertical-align:top;padding:.3rem .6rem .3rem 0;border-bottom:1px solid #d8cdbf}.wide{overflow-x:auto}.missing{color:#8f1212}figure{margin:1rem 0}figure svg{max-width:100%;height:auto}.photo{display:inline-block;width:15rem;vertical-align:top;margin-right:1rem}.photo img{width:100%}nav a{margin-right:1rem}</style></head>
-<body><h1>${escape(pack.title)}</h1><p>${escape(pack.job)}. Plan ${pack.revision.number}. ${pack.entries} entries in the record, head ${escape(pack.head || 'not sent yet')}. Written ${escape(printed)}.</p>
+<body><h1>${escape(pack.title)}</h1><p>${escape(pack.job)}. Plan ${pack.revision.number}. ${pack.entries} entries in the record, seal ${escape(sealOf(pack))}. Written ${escape(printed)}.</p>
 <p>Beside this page: <a href="as-laid.csv">as-laid.csv</a>, <a href="as-laid.geojson">as-laid.geojson</a>, <a href="as-laid.dxf">as-laid.dxf</a>, <a href="as-laid.xml">as-laid.xml</a> (LandXML), <a href="book.json">book.json</a>, and the book by kind.</p>
 <nav>${pack.chapters.map(({ id, title }, i) => `<a href="#${id}">${i + 1}. ${escape(title)}</a>`).join(' ')}</nav>
 ${pack.chapters.map(chapterHtml).join('\n')}
@@ -158,6 +159,8 @@ export interface FolderOf {
   points: AsLaidRun['points'];
   book: readonly Kept[];
   at: string;
+  /** The chains of the record, to be checked without this program; undefined where the server was not heard. */
+  proof: ProofFile | undefined;
 }
 
 /** The pack as a zipped folder: a page, the files others read, the book by kind, the photos. */
@@ -166,7 +169,7 @@ export async function packFolder(
   drawings: Readonly<Record<string, string>>,
   pictures: Pictures,
   printed: string,
-  { job, run, points, book, at }: FolderOf,
+  { job, run, points, book, at, proof }: FolderOf,
 ): Promise<Blob> {
   const runs = [{ run, points }];
   const files: Zippable = {
@@ -176,6 +179,7 @@ export async function packFolder(
     'as-laid.dxf': strToU8(writeAsLaidDxf(job, runs)),
     'as-laid.xml': strToU8(writeAsLaidLandXml(job, runs, at)),
     'book.json': strToU8(bookJson(book)),
+    ...(proof ? { 'proof.json': strToU8(JSON.stringify(proof)) } : {}),
     ...Object.fromEntries(Object.entries(bookByKind(book)).map(([kind, rows]) => [`book/${kind}.csv`, strToU8(writeKindCsv(rows))])),
     ...Object.fromEntries([...pictures].map(([hash, bytes]) => [`photos/${hash}.jpg`, [bytes, { level: 0 }] as const])),
   } as Zippable;

@@ -1,4 +1,5 @@
 import { momentOf, picturesOf, sayEntry, withdrawn, type Kept } from '@tamper/core/book';
+import { countersignsOf } from '@tamper/core/countersigns';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
@@ -11,6 +12,7 @@ import { showMoment } from '../../ui/moment';
 import { once } from '../../workers/planWorker';
 import { useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
+import { Countersign } from './Countersign';
 import { PutRight } from './PutRight';
 import { AskWho } from './WhoCard';
 
@@ -57,9 +59,11 @@ const madeAt = ({ at, device }: Kept['entry']): string =>
   device !== 'before' ? showMoment(at) : `brought over from an earlier program${at.startsWith('1970') ? '' : `, ${showMoment(at)}`}`;
 
 function Line({ kept, gone }: { kept: Kept; gone: boolean }) {
-  const { job, jobId } = useSite();
+  const { job, jobId, book } = useSite();
   const enter = useEnter();
   const { entry, seq, refused } = kept;
+  const signs = useMemo(() => countersignsOf(book.book ?? [], entry.id), [book.book, entry.id]);
+  const settled = entry.fact.kind === 'countersigned' || entry.fact.kind === 'wrong' || entry.fact.kind === 'unknown';
   const state = refused ? 'refused, not in the book' : seq === undefined ? 'kept on this device, not sent yet' : '';
   const says = sayEntry(entry, job.units);
   const pictures = useMemo(() => picturesOf([kept]).map((one) => ({ ...one, gone })), [kept, gone]);
@@ -70,8 +74,16 @@ function Line({ kept, gone }: { kept: Kept; gone: boolean }) {
         {[madeAt(entry), entry.author, gone ? 'said to be wrong later' : '', state].filter(Boolean).join(' · ')}
       </Text>
       {pictures.length > 0 ? <Gallery jobId={jobId} pictures={pictures} units={job.units} /> : null}
-      {gone || entry.fact.kind === 'wrong' || entry.fact.kind === 'unknown' || refused ? null : (
-        <PutRight id={entry.id} says={says} enter={enter} />
+      {signs.map(({ entry: sign }) => (
+        <Text variant="bodySmall" key={sign.id}>
+          {`${sayEntry(sign, job.units)} · ${sign.author}, ${madeAt(sign)}`}
+        </Text>
+      ))}
+      {settled || gone || refused ? null : (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
+          <PutRight id={entry.id} says={says} enter={enter} />
+          {seq === undefined ? null : <Countersign entry={entry} says={says} enter={enter} />}
+        </View>
       )}
     </View>
   );

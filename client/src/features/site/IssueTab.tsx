@@ -3,6 +3,7 @@ import { changesBetween, type RevisionHead } from '@tamper/core/issue';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
+import { WhoField } from '../../ui/WhoField';
 import useSWR from 'swr';
 import { Button } from '../../ui/Button';
 import { api, sentences } from '../../data/api';
@@ -29,7 +30,7 @@ export function IssueTab() {
 
 /** What the draft says that the issued plan does not, and the press that issues it. */
 export function IssueCard() {
-  const { draft, force, job, book, runId, who, setWho } = useSite();
+  const { draft, force, job, book, runId, who } = useSite();
   const { good, planned } = draft;
   // What an edit of this moment changes is not known before it is planned.
   const newest = good?.run === draft.run.doc && good.job === draft.job.doc ? good : undefined;
@@ -74,7 +75,7 @@ export function IssueCard() {
               : 'People on site work to an issued plan: a numbered copy nobody can change. Editing goes on in the draft.'}
           </Text>
           <Changes changes={changes ?? []} />
-          <TextField label="Who issues" value={who} onText={setWho} placeholder="Foreman" />
+          <WhoField label="Who issues" placeholder="Foreman" />
           <TextField label="Why" value={why} onText={setTyped} />
           <Button mode="contained" icon="check" onPress={() => void issue()} disabled={busy}>
             {busy ? 'Issuing…' : force ? `Issue as plan ${force.number + 1}` : 'Issue this plan'}

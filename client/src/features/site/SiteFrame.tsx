@@ -17,7 +17,7 @@ export function SiteFrame({ children }: { children: ReactNode }) {
   const { state, planned } = usePlanned();
   const { good } = state;
   useFresh([job, run]);
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   const { units } = job.doc;
   const { gate, revisions, error } = useSafe();
   const site = useMemo((): SiteEdit | undefined => {
@@ -39,9 +39,8 @@ export function SiteFrame({ children }: { children: ReactNode }) {
       register: registerOf(book.book ?? [], deviceClock().now(), rules),
       gate,
       who,
-      setWho,
     };
-  }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who, setWho]);
+  }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who]);
   return (
     <StepPage>
       {site ? (

@@ -1,15 +1,14 @@
 import { useState } from 'react';
 import { Text } from '../../ui/Text';
+import { WhoField } from '../../ui/WhoField';
 import { Card } from '../../ui/Card';
-import { TextField } from '../../ui/TextField';
 import { useSite } from './context';
 
 /** Who holds this device: put to every entry. */
 export function WhoCard() {
-  const { who, setWho } = useSite();
   return (
     <Card title="Who writes">
-      <TextField label="Your role or name" value={who} onText={setWho} placeholder="Foreman" />
+      <WhoField label="Your role or name" placeholder="Foreman" />
       <Text variant="bodySmall">Put to every entry. Entries are never changed or taken out; a mistake is put right by a new one.</Text>
     </Card>
   );
@@ -17,7 +16,7 @@ export function WhoCard() {
 
 /** Asked once where something may be entered and nobody has said who they are; it stays while it is typed. */
 export function AskWho() {
-  const { who, setWho } = useSite();
+  const { who } = useSite();
   const [asked] = useState(who.trim().length < 2);
-  return asked ? <TextField label="Who writes it: your role or name" value={who} onText={setWho} placeholder="Foreman" /> : null;
+  return asked ? <WhoField label="Who writes it: your role or name" placeholder="Foreman" /> : null;
 }

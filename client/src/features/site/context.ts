@@ -27,7 +27,6 @@ export interface SiteEdit {
   register: readonly RegisteredPiece[];
   gate: SafeGate | undefined;
   who: string;
-  setWho: (who: string) => void;
 }
 
 export const SiteContext = createContext<SiteEdit | undefined>(undefined);

@@ -105,6 +105,7 @@ export const closed = kindOf({
   kind: 'closed',
   of: 'run',
   version: 1,
+  needs: 'inspect',
   schema: closedSchema,
   say: ({ as, who, open, note }) =>
     `${as === 'closed' ? 'Closed' : 'Taken over'} by ${who}${open > 0 ? `, ${open} still to be seen to` : ''}${note ? `: ${note}` : ''}`,

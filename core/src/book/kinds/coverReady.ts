@@ -26,6 +26,7 @@ export const coverReady = kindOf({
   kind: 'coverReady',
   of: 'run',
   version: 1,
+  needs: 'inspect',
   schema,
   say: ({ from, to, points }, units) => {
     const wrong = wantingOf(points, coverPoints);

@@ -41,6 +41,7 @@ export const settled = kindOf({
   kind: 'settled',
   of: 'run',
   version: 1,
+  needs: 'inspect',
   schema: settledSchema,
   say: ({ how }) => `Settled what was found: ${how}`,
   columns: ({ found: about, how }) => ({ found: about, how }),

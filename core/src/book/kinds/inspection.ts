@@ -44,6 +44,7 @@ export const inspection = kindOf({
   kind: 'inspection',
   of: 'run',
   version: 2,
+  needs: 'inspect',
   schema,
   // The first form named the plan by a mark nothing can be compared with any more: its “no” counts, its “yes” is of no plan.
   upgrade: ({ items, ...fact }) => ({

@@ -46,6 +46,7 @@ export const soil = kindOf({
   kind: 'soil',
   of: 'run',
   version: 1,
+  needs: 'inspect',
   schema,
   say: ({ from, to }, units) => `Soil test, ${formatStation(from, units)} to ${formatStation(to, units)}`,
   where: whereSaid,

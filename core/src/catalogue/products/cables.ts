@@ -22,7 +22,7 @@ export const CABLE = {
 } as const;
 
 /** Pull by the conductors: 50 N/mm² on copper, 30 on aluminium. Sidewall 5 kN/m. Source: usual limits, 50–70 and 30–50 N/mm², 4.5–7 kN/m. */
-export const byConductor = ({ metal, area, cores }: Conductor) => ({
+export const byConductor = ({ metal, area, cores }: Pick<Conductor, 'metal' | 'area' | 'cores'>) => ({
   tension: (metal === 'copper' ? 50 : 30) * area * cores,
   sidewall: 5e3,
 });

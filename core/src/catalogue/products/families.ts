@@ -14,7 +14,7 @@ export const families = {
   foul: { name: 'Foul sewer', tape: 'Sewer below', mark: 'sewer', rank: 1 },
   storm: { name: 'Surface-water or land drain', tape: 'Drain below', mark: 'sewer', rank: 2 },
   gas: { name: 'Gas', tape: 'Gas pipe below', mark: 'gas', rank: 3 },
-  heat: { name: 'Heating or ground loop', tape: 'Heating pipe below', mark: 'other', rank: 3 },
+  heat: { name: 'Heating or ground loop', tape: 'Heating pipe below', mark: 'heat', rank: 3 },
   water: { name: 'Drinking water', tape: 'Water pipe below', mark: 'water', rank: 4 },
   control: { name: 'Control or alarm cable', tape: 'Control cable below', mark: 'telecom', rank: 5 },
   data: { name: 'Data', tape: 'Data cable below', mark: 'telecom', rank: 6 },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { machineWith, productWith } from '../../catalogue';
+import { machineWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleLimits, ruleSetIds } from '../../rules';
 import { MOST_NAME, text } from './basics';
 import { clearanceSchema, type Clearance } from './clearance';
@@ -127,7 +127,10 @@ const issuedSchema = z.strictObject({
   }),
 });
 
-/** The open file: one job with all its runs. */
+/**
+ * The open file: one job with all its runs. A run may lay a line that neither the catalogue nor the job knows any more, as it may where it is kept: it is read, says so, and
+ * another is chosen. What was written out can always be read back.
+ */
 export const jobFileSchema = z
   .strictObject({
     format: z.literal('tamper-job'),
@@ -140,7 +143,7 @@ export const jobFileSchema = z
       .max(50_000, 'A file holds at most 50,000 entries.'),
     revisions: z.array(issuedSchema).max(1000, 'A file holds at most 1,000 issued plans.'),
   })
-  .superRefine(({ job, runs, book, revisions }, context) => {
+  .superRefine(({ runs, book, revisions }, context) => {
     const noRun = revisions.findIndex(({ run }) => run >= runs.length);
     if (noRun >= 0)
       context.addIssue({
@@ -155,14 +158,6 @@ export const jobFileSchema = z
     const lost = book.findIndex(({ run }) => run !== undefined && run >= runs.length);
     if (lost >= 0)
       context.addIssue({ code: 'custom', path: ['book', lost, 'run'], message: 'This entry is of a run that is not in the file.' });
-    runs.forEach((run, index) =>
-      run.laid.forEach(({ product, holds }, k) => {
-        const unknown = [product, ...holds.map((one) => one.product)].find((id) => !productWith(id, job.products));
-        if (!unknown) return;
-        const message = `“${unknown}” is neither in the catalogue nor among the job’s own lines.`;
-        context.addIssue({ code: 'custom', path: ['runs', index, 'laid', k, 'product'], message });
-      }),
-    );
   });
 
 /** A job as its document has it, and what its book has besides: see `observedJob`. */

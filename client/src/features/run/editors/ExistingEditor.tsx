@@ -9,6 +9,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../../ui/Text';
+import { WhoField } from '../../../ui/WhoField';
 import { ToggleRow } from '../../../ui/ToggleRow';
 import { newId } from '../../../data/newId';
 import { useWho } from '../../../data/who';
@@ -203,7 +204,7 @@ function JoinSwitch({ line }: { line: ExistingLine }) {
 /** What digs for the line have brought so far by the book, and a new record: found, or searched in vain. Records are never changed. */
 function Records({ line }: { line: ExistingLine }) {
   const { jobId, job, run, cursor, book } = useRunEdit();
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   const rules = resolveRules(job.ruleSet, job.overrides);
   const { giveUp } = searchDepths([line], rules);
   const [cover, setCover] = useState<number>();
@@ -234,7 +235,7 @@ function Records({ line }: { line: ExistingLine }) {
       ))}
       {open ? (
         <>
-          <TextField label="Who digs" value={who} onText={setWho} placeholder="A role will do" />
+          <WhoField label="Who digs" />
           <Fields>
             <LengthBox label="Found: cover to its top" value={cover ?? line.coverMin} onValue={setCover} units={job.units} />
             <LengthBox label="Thickness seen" value={size} onValue={setSize} units={job.units} style="size" />
@@ -307,7 +308,7 @@ function OneRecord({ record: { kept, exposure, lapsed }, enter }: { record: Line
 function WindowHere() {
   const { job, run, cursor, book } = useRunEdit();
   const plan = usePlanOnScreen();
-  const { who, setWho } = useWho();
+  const { who } = useWho();
   const [fault, setFault] = useState<string>();
   const here = plan?.handWindows.find((window) => window.from <= cursor && cursor <= window.to);
   if (!here) return null;
@@ -332,7 +333,7 @@ function WindowHere() {
         {formatVolume(here.volume, job.units)} by hand, about {formatHours(here.hours)} for one person. Tick off in order; {done} of{' '}
         {steps.length} done.
       </Text>
-      {who.trim().length < 2 || fault ? <TextField label="Who digs here" value={who} onText={setWho} placeholder="A role will do" /> : null}
+      {who.trim().length < 2 || fault ? <WhoField label="Who digs here" /> : null}
       <Faults title="Not ticked" faults={fault ? [fault] : []} />
       <View role="list" aria-label="Clear by layers" style={{ gap: 2 }}>
         {steps.map((step, index) => (

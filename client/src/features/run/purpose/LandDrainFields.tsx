@@ -36,7 +36,7 @@ export function LandDrainFields({ report }: { report: PurposeReport | undefined 
   const set = (key: keyof LandDrain, value: unknown) => apply([{ path: ['landDrain', key], value }], `landDrain.${key}`);
   const station = Math.round(cursor * 100) / 100;
   const full = run.reaches.every(({ toSurface }) => toSurface);
-  const put = (kind: 'rodding' | 'soakaway', at: number) =>
+  const put = (kind: 'rodding' | 'soakaway' | 'junction', at: number) =>
     apply([{ path: ['structures'], value: withStructure(run, structureAt(run, at, kind, newId())) }]);
   const placed = run.structures.some(({ kind }) => kind === 'soakaway');
   return (
@@ -85,7 +85,6 @@ export function LandDrainFields({ report }: { report: PurposeReport | undefined 
               onValue={(seconds) => set('storm', seconds)}
             />
           </Fields>
-          <FlowFields />
         </>
       ) : null}
       <Fields>
@@ -118,6 +117,8 @@ export function LandDrainFields({ report }: { report: PurposeReport | undefined 
         {`Solid pipe from ${formatStation(solidAt(run, station).from, job.units)}`}
       </Button>
       <Button icon="plus" onPress={() => void put('rodding', station)}>{`Rodding point at ${formatStation(station, job.units)}`}</Button>
+      <Button icon="plus" onPress={() => void put('junction', station)}>{`A roof joins at ${formatStation(station, job.units)}`}</Button>
+      {landDrain.outlet === 'soakaway' || run.structures.some(({ kind }) => kind === 'junction') ? <FlowFields /> : null}
       {report?.landDrain ? <Report {...report.landDrain} /> : null}
     </>
   );

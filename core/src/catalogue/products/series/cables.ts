@@ -97,6 +97,16 @@ const FIBRES = [
   [96, 17, 0.24],
   [144, 20, 0.33],
 ] as const;
+/** Telephone cables of so many pairs, 0.5 mm copper, filled: outside mm, kg/m. Source: usual tables of buried distribution cable. */
+const TELEPHONES = [
+  [2, 7.5, 0.06],
+  [5, 9, 0.09],
+  [10, 11, 0.13],
+  [20, 13.5, 0.21],
+  [30, 15.5, 0.29],
+  [50, 19, 0.43],
+  [100, 25.5, 0.8],
+] as const;
 const CONTROLS = [
   [12, 18.5, 0.65],
   [19, 22, 0.95],
@@ -200,6 +210,13 @@ export const cableSeries: readonly Product[] = [
     pull: { tension: 1500, sidewall: 2e3 },
     price: 1.5 + count / 24,
     stock: { form: 'drum', length: 1000 },
+  })),
+  ...TELEPHONES.map(([pairs, od, mass]): Product => ({
+    ...DATA,
+    ...{ id: `telephone-${pairs}`, name: `Telephone cable, ${pairs} pairs of 0.5 mm`, dn: mm(od), od: mm(od), mass, minBend: 10 * mm(od) },
+    pull: byConductor({ metal: 'copper', area: (Math.PI / 4) * 0.5 ** 2, cores: 2 * pairs }),
+    price: 1 + pairs / 10,
+    tracer: false,
   })),
   ...CONTROLS.map(([count, od, mass]): Product => ({
     ...DATA,

@@ -1,61 +1,8 @@
-import { findKit, privateLineKinds } from './catalogue';
-import { dayAfter, type Day } from './clearance';
-import {
-  straightBore,
-  blankJob,
-  blankLaidLine,
-  blankExisting,
-  blankReach,
-  blankConditions,
-  blankLogistics,
-  blankPit,
-  blankRunExtras,
-  FILE_VERSION,
-  idFrom,
-  type ExistingLine,
-  type JobFile,
-  type PitBody,
-  type Reach,
-  type Run,
-  type Structure,
-} from './job';
-
-const stations = (...rows: [station: number, ground: number, finished?: number][]): Run['stations'] =>
-  rows.map(([station, ground, finished]) => ({ station, ground, ...(finished === undefined ? {} : { finished }) }));
-const gravity: Pick<Reach, 'levels'> = { levels: { kind: 'gravity' } };
-const line = (name: string, station: number, change: Partial<ExistingLine>): ExistingLine => ({
-  ...blankExisting(name, station),
-  ...change,
-});
-const boxed = (length: number, width: number, below = 0): PitBody => {
-  const box = findKit('box-pit');
-  return {
-    ...blankPit(length, width, below),
-    protection: 'shield',
-    kit: box.id,
-    panel: box.panel,
-    supportWidths: { least: box.least, most: box.most, source: `${box.name}. ${box.source}` },
-  };
-};
-const structure = (name: string, kind: Structure['kind'], station: number, change: Partial<Structure> = {}): Structure => ({
-  id: idFrom(name),
-  name,
-  kind,
-  station,
-  diameter: 0,
-  tail: 0,
-  pit: null,
-  ...change,
-});
-const invert = (station: number, level: number): Run['inverts'][number] => ({
-  id: idFrom(`i${station}`),
-  station,
-  invert: level,
-  keep: false,
-});
+import { blankConditions, blankLaidLine, blankLogistics, blankReach, blankRunExtras, straightBore, type Run } from '../job';
+import { boxed, gravity, invert, line, stations, structure } from './parts';
 
 /** From the boat-wash slab to the interceptor: gravity, soft grey clay under loam, deep enough at the far end to kill. */
-const washDownDrain: Run = {
+export const washDownDrain: Run = {
   ...blankRunExtras(),
   name: 'Wash-down drain',
   stations: stations([0, 3.62], [8, 3.66], [16, 3.74], [24, 3.9], [32, 4.03], [40, 4.1], [48, 4.06]),
@@ -85,7 +32,7 @@ const washDownDrain: Run = {
 };
 
 /** Shore power to the pontoons along the footpath; nobody needs to enter. The yard end will be raised by 0.25 m later. */
-const pontoonSupply: Run = {
+export const pontoonSupply: Run = {
   ...blankRunExtras(),
   name: 'Pontoon supply',
   stations: stations([0, 4.2, 4.45], [15, 4.24, 4.49], [30, 4.18, 4.43], [45, 4.02, 4.2], [60, 3.85], [72, 3.66], [85, 3.41]),
@@ -158,7 +105,7 @@ const pontoonSupply: Run = {
 };
 
 /** Medium voltage to the slipway: open, then bored under the slip, then open again. */
-const slipwayFeeder: Run = {
+export const slipwayFeeder: Run = {
   ...blankRunExtras(),
   name: 'Slipway feeder',
   stations: stations([0, 4.3], [25, 4.22], [50, 3.9], [65, 2.9], [80, 3.7], [100, 4.05], [120, 4.1]),
@@ -182,7 +129,7 @@ const slipwayFeeder: Run = {
 };
 
 /** The same with a second circuit beside the first: what it would take. */
-const secondCircuit: Run = {
+export const secondCircuit: Run = {
   ...slipwayFeeder,
   name: 'Slipway feeder (two circuits)',
   logistics: blankLogistics(),
@@ -193,7 +140,7 @@ const secondCircuit: Run = {
 };
 
 /** A slot nobody enters, to the pump at the far pontoon: a soft copper and a control cable. */
-const pumpLine: Run = {
+export const pumpLine: Run = {
   ...blankRunExtras(),
   name: 'Pump line',
   stations: stations([0, 4.1], [20, 4.05], [40, 3.95], [60, 3.9]),
@@ -218,7 +165,7 @@ const pumpLine: Run = {
 };
 
 /** From the interceptor to the creek: joined to the drain at the interceptor. */
-const outfall: Run = {
+export const outfall: Run = {
   ...blankRunExtras(),
   name: 'Outfall',
   stations: stations([0, 4.06], [10, 3.6], [20, 3.1], [30, 2.62]),
@@ -258,86 +205,3 @@ const outfall: Run = {
   },
   spoil: { ground: 'clay', side: 'left', setback: 1, corridorLeft: 7, corridorRight: 3, reuse: true },
 };
-
-/**
- * The invented yard on a tidal creek that ships with the program, as it stands on a day: the permit is in, the locate request was made
- * four days ago, one utility has not answered.
- */
-export const demoFor = (today: Day): JobFile => ({
-  format: 'tamper-job',
-  version: FILE_VERSION,
-  job: {
-    ...blankJob('Saltmarsh boatyard', 'UK'),
-    machine: 't17',
-    buckets: [0.15, 0.23, 0.3, 0.45, 0.9],
-    origin: { lat: 0, lon: 0 },
-    clearance: {
-      permit: {
-        number: 'SB-27',
-        issuer: 'Yard office',
-        covers: 'Drain, supply and feeder trenches',
-        from: dayAfter(today, -2),
-        to: dayAfter(today, 12),
-      },
-      request: {
-        reference: 'LR-4410',
-        made: dayAfter(today, -4),
-        utilities: [
-          {
-            name: 'Water',
-            kind: 'water',
-            answer: 'marked',
-            contact: 'duty engineer',
-            asks: 'No joint within 1 m of our main; call before backfill.',
-          },
-          { name: 'Power', kind: 'power', answer: 'clear', contact: 'control room', asks: '' },
-          { name: 'Telecom', kind: 'telecom', answer: 'none', contact: 'plant enquiries', asks: '' },
-        ],
-      },
-      privateLines: privateLineKinds.map((kind) => ({
-        kind,
-        answer: kind === 'tank' ? 'entered' : kind === 'yardLights' ? 'open' : 'none',
-      })),
-      holidays: [],
-      pinches: [
-        {
-          id: 'gangway',
-          name: 'Gangway',
-          gap: 1.3,
-          alongSlope: true,
-          crossFall: (6 * Math.PI) / 180,
-          barrier: 1.1,
-          overhead: null,
-          live: false,
-          surface: 'deck',
-          tightTurn: false,
-          bears: 2500,
-        },
-        {
-          id: 'shed-corner',
-          name: 'Shed corner',
-          gap: 1.25,
-          alongSlope: false,
-          crossFall: 0,
-          barrier: null,
-          overhead: 4.2,
-          live: false,
-          surface: 'loose',
-          tightTurn: true,
-          bears: null,
-        },
-      ],
-      publicSide: {
-        classed: 'Footpath, yard staff and boat owners',
-        measures: 'Barriers both sides, plate at the hut door, lamps after dusk',
-      },
-      tasks: [{ what: 'Telecom plans for the footpath', owner: 'supervisor', due: dayAfter(today, 2), done: false }],
-    },
-  },
-  runs: [washDownDrain, pontoonSupply, slipwayFeeder, outfall, secondCircuit, pumpLine],
-  book: [],
-  revisions: [],
-});
-
-/** The demo on a fixed day. */
-export const demoFile: JobFile = demoFor('2026-11-02');

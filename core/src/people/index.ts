@@ -1,0 +1,3 @@
+export * from './limits';
+export * from './roles';
+export * from './schema';

@@ -1,0 +1,220 @@
+import fc from 'fast-check';
+import { machines, type Machine, type MachineId } from '../../catalogue';
+import { times } from '../../generators.testing';
+import { windowOf } from '../../machine';
+import { resolveRules } from '../../rules';
+import { exerciseIds, type ExerciseId } from '../names';
+import {
+  ARM_VERSION,
+  beginning,
+  bestHand,
+  exerciseFor,
+  knowingHand,
+  leversOf,
+  machinesFor,
+  NO_LEVERS,
+  newRecording,
+  pitOf,
+  record,
+  replayed,
+  resultOf,
+  rounded,
+  sayResult,
+  sensed,
+  soilIn,
+  step,
+  teethOf,
+  type ArmEvent,
+  type ArmState,
+  type Exercise,
+  type Levers,
+  type Pit,
+  type Recording,
+} from '.';
+
+const rules = resolveRules('UK');
+const LOWEST = -10;
+const exercise = (id: ExerciseId, machine: Machine = machines.t17): Exercise => exerciseFor(id, machine, rules) as Exercise;
+const pit = (of: Exercise, machine: Machine = machines.t17, bucket = 0.3): Pit => pitOf(machine, bucket, of);
+
+/** Plays until the hand has done; 40 minutes at most. */
+function play(of: Pit, start: ArmState, hand: (now: () => ArmState) => Iterable<Levers>): ArmState {
+  let state = start;
+  let ticks = 0;
+  for (const levers of hand(() => state)) {
+    state = step(of, state, levers);
+    if (state.over || ++ticks > 40 * 3600) break;
+  }
+  return state;
+}
+/** The same levers for so many seconds. */
+const hold = (levers: Partial<Levers>, seconds: number): Levers[] =>
+  new Array<Levers>(Math.round(seconds * 60)).fill({ ...NO_LEVERS, ...levers });
+const seen = (state: ArmState): ArmEvent[] => [...new Set(state.events.map(({ event }) => event))];
+
+const lever = fc.double({ min: -1, max: 1, noNaN: true });
+const anyLevers: fc.Arbitrary<Levers> = fc.record({
+  boom: lever,
+  stick: lever,
+  tip: lever,
+  swing: fc.oneof(fc.constant(0), lever),
+  travel: fc.oneof(fc.constant(0), lever),
+});
+const anyHeld = fc.array(fc.tuple(fc.integer({ min: 1, max: 120 }), anyLevers), { minLength: 1, maxLength: 25 });
+const anyMachine = fc.constantFrom(...(Object.keys(machines) as MachineId[]));
+
+describe('arm simulator', () => {
+  test('whatever the levers do: soil is only moved, no joint goes past its turn, the same levers end the same, and what is recorded plays back', () =>
+    fc.assert(
+      fc.property(anyMachine, fc.constantFrom(...exerciseIds), anyHeld, (id, which, held) => {
+        const machine = machines[id];
+        const what = exercise(which, machine);
+        const of = pit(what, machine, machine.buckets[0]);
+        const start = beginning(of, what);
+        const before = soilIn(of, start, LOWEST);
+        let state = start;
+        const recording = newRecording();
+        for (const [ticks, asked] of held) {
+          const levers = rounded(asked);
+          for (let i = 0; i < ticks; i++) {
+            state = step(of, state, levers);
+            record(recording, levers);
+          }
+          for (const joint of ['boom', 'stick', 'tip'] as const) {
+            const [low, high] = machine.arm[`${joint}Turn`];
+            expect(state.pose[joint]).toBeGreaterThanOrEqual(low);
+            expect(state.pose[joint]).toBeLessThanOrEqual(high);
+          }
+          expect(Math.abs(soilIn(of, state, LOWEST) - before)).toBeLessThan(1e-6);
+          expect(state.load).toBeGreaterThanOrEqual(0);
+        }
+        expect(replayed(of, start, JSON.parse(JSON.stringify(recording)) as Recording)).toEqual(state);
+      }),
+      { numRuns: times(40) },
+    ));
+
+  test.each([
+    ['t17', ['flat', 'fall']],
+    ['t35', ['next']],
+    ['t8', ['flat']],
+  ] as const)('%s: a hand that knows it digs the floor to 5 mm, in the fewest moves: %s', (id, exercises) => {
+    const machine = machines[id];
+    for (const which of exercises) {
+      const what = exercise(which, machine);
+      const of = pit(what, machine, machine.buckets[0]);
+      const end = play(of, beginning(of, what), (now) => bestHand(of, what.floor, now));
+      const result = resultOf(of, { ...what, tolerance: 0.005 }, end);
+      expect({
+        which,
+        passed: result.passed,
+        moves: result.moves - result.least,
+        faults: result.faults.filter(({ event }) => event !== 'tracksLift'),
+      }).toEqual({
+        which,
+        passed: true,
+        moves: 0,
+        faults: [],
+      });
+      expect(result.within).toBeGreaterThan(0.97);
+      expect(end.heap).toBeGreaterThan(0.2);
+    }
+  });
+
+  test('from one place it digs as much floor as the core says its arm shaves, no more', () => {
+    const { from, to } = windowOf(machines.t17, 0.8)!;
+    const what = { ...exercise('flat'), floor: { from: 0, to: to - from + 0.5, depthAt: () => 0.8 } };
+    const of = pit(what);
+    const end = play(of, beginning(of, what), function* (now) {
+      for (const levers of bestHand(of, what.floor, now)) {
+        if (now().moves === 0 && levers.travel !== 0 && now().dugHere) return;
+        yield levers;
+      }
+    });
+    const { left } = resultOf(of, { ...what, tolerance: 0.005 }, end);
+    const dug = what.floor.to - Math.max(...left.map((range) => range.to));
+    expect(dug).toBeGreaterThan(to - from - 0.12);
+    expect(dug).toBeLessThanOrEqual(to - from + 0.01);
+  });
+
+  test('sensors not struck after a move: the floor comes out in steps, and it is not passed', () => {
+    const what = exercise('fall');
+    const of = pit(what);
+    const start = beginning(of, what);
+    const blind = (now: () => ArmState): Exercise['floor'] => ({
+      ...what.floor,
+      // Digs until the sensors say it is right: struck once, where it first stood.
+      depthAt: (x) => what.floor.depthAt(x) + sensed(what, { x, z: -what.floor.depthAt(x) }, now().at, start.at),
+    });
+    const end = play(of, start, (now) => bestHand(of, blind(now), now));
+    const result = resultOf(of, what, end);
+    expect(result.moves).toBeGreaterThan(0);
+    expect(result.passed).toBe(false);
+    expect(Math.max(result.high, result.deep)).toBeGreaterThan(0.02);
+    expect(sayResult(result, 'metric').join('\n')).toMatch(/too deep; |Too deep/);
+  });
+
+  test('a machine driven through the strip strikes the line and is told whose it was; one that keeps off it is not', () => {
+    const what = exercise('line');
+    const of = pit(what);
+    const through = play(of, beginning(of, what), (now) => bestHand(of, what.floor, now));
+    expect(through.over).toBe(true);
+    const struck = resultOf(of, what, through);
+    expect(struck.passed).toBe(false);
+    expect(sayResult(struck, 'metric').join('\n')).toContain('Line struck (Water main)');
+    const keeps = play(of, beginning(of, what), (now) => knowingHand(of, what, now));
+    expect(seen(keeps)).not.toContain('struck');
+    const kept = resultOf(of, what, keeps);
+    expect(kept.intoStrip).toBe(0);
+    expect(kept.passed).toBe(true);
+  });
+
+  test('each wrong way makes its own fault, and is told what it does', () => {
+    const what = exercise('flat');
+    const of = pit(what);
+    const start = beginning(of, what);
+    const down = play(of, start, () => hold({ boom: -0.4 }, 4));
+    expect(teethOf(of, down).z).toBeLessThan(-0.05);
+    expect(seen(play(of, down, () => hold({ swing: 1 }, 1)))).toContain('wall');
+    expect(seen(play(of, down, () => hold({ travel: -1 }, 1)))).toContain('dragged');
+    const full = play(of, start, function* (now) {
+      for (const levers of bestHand(of, what.floor, now)) {
+        if (now().load > 0.01 && now().swing > 0.15) return;
+        yield levers;
+      }
+    });
+    const spilt = play(of, full, () => hold({ tip: 1 }, 2.5));
+    expect(seen(spilt)).toContain('edge');
+    expect(spilt.spilt).toBeGreaterThan(0.01);
+    for (const line of sayResult(resultOf(of, what, spilt), 'us')) expect(line).not.toMatch(/undefined|NaN|\d mm/);
+  });
+
+  test('a full bucket of clay on a light machine, far out over the side, tips it', () => {
+    const machine = machines.t1;
+    const what = exercise('flat', machine);
+    const of = { ...pit(what, machine, 0.7), machine: { ...machine, bucketArea: 0.6 } };
+    const start = beginning(of, what);
+    const full = { ...start, load: 0.25 };
+    expect(seen(play(of, full, () => [...hold({ boom: -0.2, stick: 1, swing: 1 }, 4)]))).toContain('tipped');
+  });
+
+  test('ground stronger than the stick stalls it; the bucket curls it out', () => {
+    const what = { ...exercise('flat'), ground: 'rock' as const };
+    const of = pit(what, machines.t17, 0.45);
+    const down = play(of, beginning(of, what), () => [...hold({ boom: -0.5 }, 5), ...hold({ stick: -1 }, 2)]);
+    expect(seen(down)).toContain('stallStick');
+  });
+
+  test('levers in hundredths, both patterns, and a recording of another version is refused', () => {
+    expect(leversOf('a', { x: -1, y: 0.5 }, { x: 0.2, y: -1 }, 0)).toEqual({ boom: 1, stick: 0.5, tip: 0.2, swing: 1, travel: 0 });
+    expect(leversOf('b', { x: -1, y: -1 }, { x: 0.2, y: 0.5 }, 0)).toEqual({ boom: 1, stick: 0.5, tip: 0.2, swing: 1, travel: 0 });
+    const what = exercise('flat');
+    const of = pit(what);
+    expect(() => replayed(of, beginning(of, what), { version: ARM_VERSION + 1, held: [] })).toThrow('is not played');
+  });
+
+  test('a depth a machine does not get to has no exercise, and the ones that do are named', () => {
+    expect(exerciseFor('flat', machines.t1, rules, 2.5)).toBeUndefined();
+    expect(machinesFor(2.5)).not.toContain('t1');
+    expect(machinesFor(2.5)).toContain('t8');
+  });
+});

@@ -1,0 +1,5 @@
+export * from './arm';
+export * from './drills';
+export * from './names';
+export * from './progress';
+export { runExercise, type CrossedLine } from './ownRun';

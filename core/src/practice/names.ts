@@ -1,0 +1,34 @@
+/** What is practised: its name, and what one learns by it. In an order in which one may begin. */
+const SKILLS = {
+  soil: { name: 'Class the soil', about: 'What hand and eye find, and the class it comes to' },
+  sides: { name: 'Which protection', about: 'Whether there is room to lay the sides back, or they have to be held' },
+  steps: { name: 'What comes next', about: 'The order of the steps of every way to hold a trench' },
+  gate: { name: 'What shuts this gate', about: 'Safe to enter: inspections, rain, plans issued anew, and what came to hand late' },
+  strip: { name: 'Hand-dig strip', about: 'How far machines keep off a line whose place is guessed' },
+  staff: { name: 'Read the staff', about: 'What the staff has to read on a level, and what a reading says of the floor' },
+  booking: { name: 'The wrong booking', about: 'Level books: the line whose level does not follow from its reading' },
+  joints: { name: 'Which joint fails', about: 'A log of joints: the one that is cut out and made anew' },
+  sling: { name: 'Load on a sling', about: 'What one leg of a sling carries' },
+  air: { name: 'Does the test stand', about: 'An air test by its readings: passed, failed, or nothing can be told' },
+  lifts: { name: 'How thick a lift', about: 'What a compactor gets through, how loose it lies before, how many lifts it takes' },
+} as const;
+/** A skill of judgement, which drills are asked of. */
+export type Skill = keyof typeof SKILLS;
+export const skills = Object.keys(SKILLS) as [Skill, ...Skill[]];
+
+const EXERCISES = {
+  flat: { name: 'A flat floor', about: 'From one place: layer by layer, every bucket to the heap' },
+  next: { name: 'And the next place', about: 'The floor goes on flat where the machine moved' },
+  fall: { name: 'A floor that falls', about: 'By the sensors: strike them after every move, or the floor comes out in steps' },
+  line: { name: 'A line in the way', about: 'Its place is guessed: the machine keeps off the strip, hands do the rest' },
+} as const;
+/** An exercise on the levers. */
+export type ExerciseId = keyof typeof EXERCISES;
+export const exerciseIds = Object.keys(EXERCISES) as [ExerciseId, ...ExerciseId[]];
+
+/** What a skill or an exercise is called, and what one learns by it. */
+export const skillName = (what: Skill | ExerciseId): { name: string; about: string } => ({ ...SKILLS, ...EXERCISES })[what];
+
+/** How hard a drill is: one thing to see, two of them, or a trap as well. */
+export const levels = [1, 2, 3] as const;
+export type Level = (typeof levels)[number];
