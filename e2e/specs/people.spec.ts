@@ -39,7 +39,11 @@ const setPin = async (page: Page, pin: string) => {
 };
 async function walked(page: Page, url: string, job: string): Promise<void> {
   await page.goto(`${url}${job}/clear`);
+  const taken = page.waitForResponse(
+    (response) => response.request().method() === 'POST' && /\/book$/.test(response.url()) && response.ok(),
+  );
   await click(page, 'Walked just now');
+  await taken;
 }
 
 test('from alone to a crew: invited by a code, one phone in two hands without a signal, countersigned, and a lost phone', async ({
@@ -120,6 +124,7 @@ test('from alone to a crew: invited by a code, one phone in two hands without a 
 
   // Countersigned by who was there; nobody countersigns their own.
   await cab.goto(`${url}${run}/site/book`);
+  await expect(cab.getByRole('listitem').filter({ hasText: 'Dana Dig' })).toHaveCount(2);
   const line = cab.getByRole('listitem').filter({ hasText: 'Dana Dig' }).first();
   await line.getByRole('button', { name: /^Countersign/ }).click();
   await fill(cab, 'What you saw of it, if there is more to say', 'walked beside her');

@@ -1,5 +1,5 @@
 import type { Person, Role } from '@tamper/core/roles';
-import { putOwn, readOwn, useOwn } from './own';
+import { keepOwn, putOwn, readOwn, useOwn } from './own';
 
 /** Somebody who is signed in on this device, with what they are in each job by its id. */
 export interface Here extends Person {
@@ -10,21 +10,33 @@ export interface Me {
   crew: boolean;
   people: readonly Here[];
   as?: string;
-  /** Jobs made on this device, by their ids, and whose they are: the server may not have heard of them yet. */
-  made?: Readonly<Record<string, string>>;
 }
+/** Jobs made on this device, by their ids, and whose they are: the server may not have heard of them yet. */
+type Made = Readonly<Record<string, string>>;
 const ME = 'me';
+const MADE = 'made';
 
 export const readMe = (): Me | undefined => readOwn<Me>(ME);
 export const useMe = (): Me | undefined => useOwn<Me>(ME);
-export const putMe = (me: Me): Promise<boolean> => putOwn(ME, me);
+
+let changing = Promise.resolve();
+/** Changes who is here, one change after another: nobody sees a hand-over that a page which closes now would forget. @param change undefined: it stays. */
+export function changeMe(change: (before: Me | undefined) => Me | undefined): Promise<void> {
+  const changed = changing.then(async () => {
+    const me = change(readMe());
+    if (me) await keepOwn(ME, me);
+  });
+  changing = changed.catch(() => undefined);
+  return changed;
+}
 /** Who holds the device; undefined: there are no accounts, or nobody has taken it over. */
 export const holderOf = (me: Me | undefined): Here | undefined => me?.people.find(({ id }) => id === me.as);
 /** Whose hands requests are made with. */
 export const heldBy = (): string | undefined => holderOf(readMe())?.id;
+/** Whose a job is that was made on this device; undefined: it was not, or nobody was signed in. */
+export const makerOf = (jobId: string): string | undefined => readOwn<Made>(MADE)?.[jobId];
 /** A job was made on this device: it belongs to whoever holds it. */
 export function ownNewJob(jobId: string): void {
-  const me = readMe();
-  const holder = holderOf(me);
-  if (me && holder) void putMe({ ...me, made: { ...me.made, [jobId]: holder.id } });
+  const holder = heldBy();
+  if (holder) void putOwn(MADE, { ...readOwn<Made>(MADE), [jobId]: holder });
 }

@@ -35,6 +35,12 @@ export async function putOwn(key: string, value: unknown): Promise<boolean> {
   return kept;
 }
 
+/** Puts a thing that must not be believed sooner than it is kept: it is known when the device has it, or has said that it keeps nothing. */
+export async function keepOwn(key: string, value: unknown): Promise<void> {
+  await keep(['own'], (tx) => Promise.resolve(tx.put('own', { key, value })));
+  tell({ kind: 'own', key, value });
+}
+
 export function onOwn(listener: () => void): () => void {
   listeners.add(listener);
   return () => void listeners.delete(listener);

@@ -7,6 +7,8 @@ import { isKeeping, keep, lookUp, onKeeping } from './database';
 import { keepDraft, readDocument } from './documents';
 import { openDevice } from './open';
 import { putOwn, readOwn } from './own';
+import { changeMe, heldBy, makerOf, ownNewJob } from './me';
+import { heardMe } from './meAgain';
 import { hearRuns, readRuns } from './runs';
 
 beforeEach(freshDevice);
@@ -131,4 +133,27 @@ test('the runs of a job: as the server has them, with what is worked on here; a 
     ['a', 1, 'edited'],
     ['new', undefined, 'new'],
   ]);
+});
+
+test('a hand-over is not believed before the device keeps it; what the server says meanwhile does not undo it', async () => {
+  const people = ['dana', 'cora'].map((id) => ({ id, name: id, keeper: false, jobs: {} }));
+  await heardMe({ crew: true, people, as: 'dana' });
+  ownNewJob('of-dana');
+  const over = changeMe((me) => me && { ...me, as: 'cora' });
+  const heard = heardMe({ crew: true, people: people.map((one) => ({ ...one, jobs: { a: ['crew'] as const } })) });
+  expect(heldBy()).toBe('dana');
+  await over;
+  expect(heldBy()).toBe('cora');
+  await heard;
+  await reload();
+  expect([heldBy(), makerOf('of-dana'), makerOf('of-cora')]).toEqual(['cora', 'dana', undefined]);
+  await heardMe({ crew: true, people: people.slice(0, 1) });
+  expect(heldBy()).toBeUndefined();
+  await expect(
+    changeMe(() => {
+      throw new Error('once');
+    }),
+  ).rejects.toThrow('once');
+  await changeMe((me) => me && { ...me, as: 'dana' });
+  expect(heldBy()).toBe('dana');
 });

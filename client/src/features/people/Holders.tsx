@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { holderOf, putMe, readMe, type Here, type Me } from '../../store/me';
+import { changeMe, holderOf, type Here, type Me } from '../../store/me';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -109,8 +109,7 @@ function TakeOver({ one, pinned, onDone }: { one: Here; pinned: boolean; onDone:
 
 /** Somebody takes the device over: everything is looked at again by what they are. */
 async function takenBy(id: string): Promise<void> {
-  const me = readMe();
-  if (me) await putMe({ ...me, as: id });
+  await changeMe((me) => me && { ...me, as: id });
   again();
 }
 

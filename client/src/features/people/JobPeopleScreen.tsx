@@ -25,7 +25,7 @@ import { useDoing } from './useDoing';
 export function JobPeopleScreen({ jobId }: { jobId: string }) {
   const me = useMe();
   const holder = holderOf(me);
-  const mine = me && holder ? rolesIn(me, holder, jobId) : [];
+  const mine = me && holder ? rolesIn(holder, jobId) : [];
   const owns = may(mine, 'own');
   return (
     <>
