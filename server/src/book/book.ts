@@ -1,4 +1,4 @@
-import { readEntry, type Envelope, type Kept } from '@tamper/core/book';
+import type { Envelope, Kept } from '@tamper/core/book';
 import { InputError, sameJson } from '@tamper/core';
 import { and, asc, eq, gt, sql, type SQLWrapper, or } from 'drizzle-orm';
 import type { Database } from '../db/connect';
@@ -6,7 +6,8 @@ import { oneAfterAnother } from '../db/oneAfterAnother';
 import { bookEntry } from '../db/schema';
 import { NotFoundError, TakenError } from '../db/errors';
 import { append, entryThing } from '../proof/chain';
-import { entriesOf, fields, type KeptRow } from './rows';
+import { recentBooks } from './recent';
+import { fields, type KeptRow } from './rows';
 
 /** An entry as it was sent. */
 export type Sent = Envelope & { fact: { kind: string } };
@@ -22,6 +23,7 @@ export type Refuse = (book: readonly Kept[]) => string | undefined;
 
 /** All reading and writing of the book. There is no way to change or remove an entry. */
 export function openBook(db: Database) {
+  const books = recentBooks();
   /**
    * Adds an entry; sending the same again changes nothing and answers with what is kept. Entries of a job are added one after another, so that the order of
    * arrival has no gaps that fill later: who has heard up to a number has heard everything up to it.
@@ -36,10 +38,10 @@ export function openBook(db: Database) {
         if (old.about !== about || !sameJson(old.entry, entry)) throw new TakenError();
         return old;
       }
-      const rows = await entriesOf(tx, jobId, [about, jobId]);
-      if (entry.corrects !== undefined && !rows.some((row) => row.about === about && readEntry(row.entry).id === entry.corrects))
+      const written = await books(tx, jobId, about);
+      if (entry.corrects !== undefined && !written.own.some((kept) => kept.entry.id === entry.corrects))
         throw new InputError([{ field: 'corrects', message: 'What it puts right is not in the book of this run.' }]);
-      const refused = refuse(rows.map(asKept));
+      const refused = refuse(written.all);
       if (refused !== undefined) throw new InputError([{ field: 'fact', message: refused }]);
       const clockOff = sent === undefined ? null : Math.round(Date.now() - sent);
       const [kept] = await tx.insert(bookEntry).values({ id: entry.id, jobId, runId: about, entry, clockOff }).returning(fields);
@@ -76,7 +78,7 @@ export function openBook(db: Database) {
   }
 
   /** What is written about a run and its job, as it is held against a plan. */
-  const of = async (jobId: string, runId: string): Promise<Kept[]> => (await entriesOf(db, jobId, [runId, jobId])).map(asKept);
+  const of = async (jobId: string, runId: string): Promise<readonly Kept[]> => (await books(db, jobId, runId)).all;
 
   /** Is anything written about a job or one of its runs? Such are never deleted. */
   const has = async (about: string): Promise<boolean> => {
@@ -94,10 +96,3 @@ export type Book = ReturnType<typeof openBook>;
 
 /** A moment as JSON has it. */
 const isoOf = (moment: SQLWrapper) => sql`to_char(${moment} at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
-
-const asKept = ({ seq, receivedAt, off, entry }: KeptRow): Kept => ({
-  entry: readEntry(entry),
-  seq,
-  receivedAt: receivedAt.toISOString(),
-  ...(off === null ? {} : { off }),
-});

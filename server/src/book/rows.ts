@@ -1,4 +1,5 @@
-import { and, asc, eq, inArray } from 'drizzle-orm';
+import { readEntry, type Kept } from '@tamper/core/book';
+import { and, asc, eq, gte, inArray } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/connect';
 import { bookEntry } from '../db/schema';
 
@@ -20,10 +21,25 @@ export const fields = {
   entry: bookEntry.entry,
 };
 
-/** Entries of a job in the order they came in; only those about some of its runs, or the job itself, where these are named. */
-export const entriesOf = (db: Database | Transaction, jobId: string, about?: readonly string[]): Promise<KeptRow[]> =>
+/** Entries of a job in the order they came in; only those about some of its runs, or the job itself, where these are named. @param from the first that counts. */
+export const entriesOf = (db: Database | Transaction, jobId: string, about?: readonly string[], from?: number): Promise<KeptRow[]> =>
   db
     .select(fields)
     .from(bookEntry)
-    .where(and(eq(bookEntry.jobId, jobId), about && inArray(bookEntry.runId, [...about])))
+    .where(
+      and(
+        eq(bookEntry.jobId, jobId),
+        about && inArray(bookEntry.runId, [...about]),
+        from === undefined ? undefined : gte(bookEntry.seq, from),
+      ),
+    )
     .orderBy(asc(bookEntry.seq));
+
+export const asKept = ({ seq, receivedAt, off, entry }: KeptRow): InBook => ({
+  entry: readEntry(entry),
+  seq,
+  receivedAt: receivedAt.toISOString(),
+  ...(off === null ? {} : { off }),
+});
+/** An entry that came in. */
+export type InBook = Kept & { seq: number };

@@ -32,13 +32,13 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { connect, migrateUp } from '../db/connect';
 import { practiceOffice } from '../office/practice';
+import { ownDatabase } from '../testing';
 import { createApp, type Services } from './app';
 import { faultOf } from './errors';
 import { openServices } from './services';
 
-const url = process.env.TEST_DATABASE_URL;
-if (!url) throw new Error('TEST_DATABASE_URL is not set; run the tests with `npm test`.');
-
+// Its own: it cuts every connection to it.
+const { url, make, drop } = ownDatabase('api');
 const { db, close } = connect(url, () => undefined);
 let clock = new Date('2026-11-02T08:00:00Z');
 const servicesOf = (its: typeof db) =>
@@ -66,8 +66,14 @@ async function addRun(jobId: string, doc = run(), like?: string): Promise<{ id: 
   return body as { id: string; version: number };
 }
 
-beforeAll(() => migrateUp(db));
-afterAll(close);
+beforeAll(async () => {
+  await make();
+  await migrateUp(db);
+});
+afterAll(async () => {
+  await close();
+  await drop();
+});
 
 test('it says that it runs without asking the database; counts are told by route, with nothing of what was asked', async () => {
   await request(app).get('/api/alive').expect(200, { alive: true, service: 'tamper' });
