@@ -65,11 +65,11 @@ describe('what is said of a stretch is what is said of its points', () => {
 });
 
 test('every kind of finding is met in a thousand runs: what is never made is never tested', () => {
-  const expected = [...Object.keys(checks), ...Object.keys(accessChecks), ...Object.keys(groundChecks)];
   const orders = ['order.blind', 'order.short', 'order.jointed', 'order.bay'];
-  const met = new Set<string>();
+  const left = new Set([...Object.keys(checks), ...Object.keys(accessChecks), ...Object.keys(groundChecks), ...orders]);
   fc.assert(
     fc.property(anyDig, fc.array(anySoilTest, { maxLength: 2 }), ({ job, run }, tests) => {
+      if (left.size === 0) return;
       const plan = planRun(job, run);
       const rules = resolveRules(job.ruleSet, job.overrides);
       const all: Finding[] = [
@@ -78,11 +78,11 @@ test('every kind of finding is met in a thousand runs: what is never made is nev
         ...findingsOf(accessChecks, { pinches: job.clearance.pinches, machine: machineOf(job), rules }),
         ...orderOf(job, run, plan).findings,
       ];
-      for (const { code } of all) met.add(code);
+      for (const { code } of all) left.delete(code);
     }),
     { numRuns: 1000 },
   );
-  expect([...expected, ...orders].filter((code) => !met.has(code))).toEqual([]);
+  expect([...left]).toEqual([]);
 });
 
 describe('fixes', () => {
