@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { upkeep } from './faults/upkeep.mjs';
 import { installChromium } from './lib/chromium.mjs';
 import { buildClient, clientDir } from './lib/client.mjs';
+import { installClock } from './lib/clock.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { freePort, installPostgres, startCluster } from './lib/postgres.mjs';
 import { main, step } from './lib/say.mjs';
@@ -35,6 +36,7 @@ await main(async () => {
   await installDependencies();
   installPostgres();
   installChromium();
+  installClock();
   await buildClient();
   const seed = process.env.TAMPER_SEED ?? String(randomInt(2 ** 31));
   step(`Cases of seed ${seed}; the same again with TAMPER_SEED=${seed} npm run faults`);
@@ -46,7 +48,7 @@ await main(async () => {
     failed.push('devices');
 
   step(`Server and database killed and started, ${ROUNDS} times`);
-  const wrong = await upkeep(ROUNDS, numbers(Number(seed)));
+  const wrong = await upkeep(ROUNDS, numbers(Number(seed)), console.log, true);
   for (const one of wrong) console.error(`  ✗ ${one}`);
   if (wrong.length > 0) failed.push('upkeep');
 

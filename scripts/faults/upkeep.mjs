@@ -16,6 +16,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { clockIn } from '../lib/clock.mjs';
 import { freePort } from '../lib/postgres.mjs';
 import { root } from '../lib/packages.mjs';
 import { healthOf } from '../lib/server.mjs';
@@ -65,11 +66,14 @@ const kill = (pid, signal = 'SIGKILL') => {
   }
 };
 
+/** How far the clock of the machine is off after each time it moves, days. */
+const CLOCKS = [2, -400, 0.03, 0, 90, -0.01];
+
 /**
- * @param rounds how many faults @param random 0 ≤ x < 1
+ * @param rounds how many faults @param random 0 ≤ x < 1 @param clocked may the clock move? That takes a package of its own.
  * @returns sentences of what went wrong; none: it came back every time.
  */
-export async function upkeep(rounds, random, say = console.log) {
+export async function upkeep(rounds, random, say = console.log, clocked = false) {
   const home = mkdtempSync(join(tmpdir(), 'tamper-upkeep-'));
   chmodSync(home, 0o755);
   const data = join(home, 'data');
@@ -77,7 +81,8 @@ export async function upkeep(rounds, random, say = console.log) {
   const small = smallDisk(data);
   if (!small) say('  no disk of its own can be made here: it is not filled');
   const port = await freePort();
-  const ENV = { TAMPER_DATA: data, TAMPER_BACKUP: join(data, 'backups'), PORT: String(port), DATABASE_URL: '' };
+  const clock = clocked ? clockIn(join(home, 'clock')) : undefined;
+  const ENV = { ...clock?.env, TAMPER_DATA: data, TAMPER_BACKUP: join(data, 'backups'), PORT: String(port), DATABASE_URL: '' };
   const wrong = [];
   let child;
   const start = () => {
@@ -111,20 +116,38 @@ export async function upkeep(rounds, random, say = console.log) {
     wrong.push(`${what}: not back after ${PATIENCE / 1000} s. It said: ${child.said.slice(-500)}`);
     return false;
   };
-  /** Jobs that were answered as saved. */
-  const saved = [];
-  const save = async () => {
-    const id = randomUUID();
-    const doc = JSON.parse(readFileSync(join(root, 'scripts/faults/job.json'), 'utf8'));
-    const answer = await fetch(`http://127.0.0.1:${port}/api/jobs`, {
+  /** Is this answered as saved? */
+  const isTaken = async (path, body) => {
+    const answer = await fetch(`http://127.0.0.1:${port}/api${path}`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ id, doc }),
+      body: JSON.stringify(body),
       signal: AbortSignal.timeout(5000),
     }).catch(() => undefined);
-    if (answer?.status === 201) saved.push(id);
+    return answer?.status === 201;
   };
-  const isThere = async (id) => (await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).status === 200;
+  /** Jobs that were answered as saved, and what was written about each. */
+  const saved = [];
+  const save = async () => {
+    const [id, device, at] = [randomUUID(), randomUUID(), new Date().toISOString()];
+    const doc = JSON.parse(readFileSync(join(root, 'scripts/faults/job.json'), 'utf8'));
+    if (!(await isTaken('/jobs', { id, doc }))) return;
+    const entry = { id: randomUUID(), author: 'foreman', device, count: 1, known: 0, at, clock: 0, fact: { kind: 'walk', note: '' } };
+    saved.push({ id, ...((await isTaken(`/jobs/${id}/book`, { entry, sent: Date.now() })) && { entry: entry.id }) });
+  };
+  const isThere = async ({ id, entry }) => {
+    if ((await fetch(`http://127.0.0.1:${port}/api/jobs/${id}`)).status !== 200) return false;
+    const book = entry && (await (await fetch(`http://127.0.0.1:${port}/api/jobs/${id}/book`)).json());
+    return !book || book.items.some((kept) => kept.entry.id === entry);
+  };
+  /** Moves the clock of the machine; the server has to have seen it. */
+  const moveClock = async () => {
+    const days = CLOCKS[Math.floor(random() * CLOCKS.length)];
+    clock.set(days);
+    const { headers } = await fetch(`http://127.0.0.1:${port}/api/alive`);
+    const off = Number(headers.get('x-server-now')) - Date.now() - days * 86_400_000;
+    if (!(Math.abs(off) < 60_000)) wrong.push(`The clock did not move by ${days} days: it is off by ${off} ms more`);
+  };
   const script = (name, ...args) =>
     new Promise((done) => {
       execFile(
@@ -157,8 +180,9 @@ export async function upkeep(rounds, random, say = console.log) {
     if (!restored.ok) return void wrong.push(`Not restored: ${restored.said}`);
     start();
     if (!(await well('restored'))) return;
-    for (const id of saved.slice(0, before)) if (!(await isThere(id))) wrong.push(`A job of the backup is not there: ${id}`);
-    for (const id of saved.slice(before)) if (await isThere(id)) wrong.push(`A job that came after the backup is there: ${id}`);
+    for (const one of saved.slice(0, before))
+      if (!(await isThere(one))) wrong.push(`What is in the backup is not there: ${JSON.stringify(one)}`);
+    for (const one of saved.slice(before)) if (await isThere(one)) wrong.push(`What came after the backup is there: ${one.id}`);
   }
   /** The disk is full while others write: nothing is answered as saved that is not; with room on it again it goes on by itself. */
   async function diskFull(meanwhile) {
@@ -176,6 +200,13 @@ export async function upkeep(rounds, random, say = console.log) {
       'disk full': () => diskFull(() => undefined),
       'disk full, server and database killed': () =>
         diskFull(() => [...servers(), postmaster()].filter(Boolean).forEach((pid) => kill(pid))),
+    }),
+    ...(clock && {
+      'clock moved': moveClock,
+      'clock moved, server and database killed': async () => {
+        await moveClock();
+        [...servers(), postmaster()].forEach((pid) => kill(pid));
+      },
     }),
     'database killed': () => kill(postmaster()),
     'start killed': async () => (await endStart('SIGKILL'), start()),
@@ -230,8 +261,8 @@ export async function upkeep(rounds, random, say = console.log) {
       if (!(await isThere(saved.at(-1)))) wrong.push(`${name}: a job answered as saved is not there`);
       say(`  ${round + 1} of ${rounds}: ${name}, back`);
     }
-    for (const id of saved) if (!(await isThere(id))) wrong.push(`A job answered as saved is not there: ${id}`);
-    say(`  ${saved.length} jobs answered as saved, all looked for`);
+    for (const one of saved) if (!(await isThere(one))) wrong.push(`What was answered as saved is not there: ${JSON.stringify(one)}`);
+    say(`  ${saved.length} jobs and ${saved.filter(({ entry }) => entry).length} entries answered as saved, all looked for`);
     await backedUp();
     say('  backed up while it ran, spoiled, restored');
   } finally {

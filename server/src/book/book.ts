@@ -2,6 +2,7 @@ import type { Envelope, Kept } from '@tamper/core/book';
 import { InputError, sameJson } from '@tamper/core';
 import { and, asc, eq, gt, sql, type SQLWrapper, or } from 'drizzle-orm';
 import type { Database } from '../db/connect';
+import { keepWritten } from '../db/bin';
 import { oneAfterAnother } from '../db/oneAfterAnother';
 import { bookEntry } from '../db/schema';
 import { NotFoundError, TakenError } from '../db/errors';
@@ -25,7 +26,7 @@ export type Refuse = (book: readonly Kept[]) => string | undefined;
 export function openBook(db: Database) {
   const books = recentBooks();
   /**
-   * Adds an entry; sending the same again changes nothing and answers with what is kept. Entries of a job are added one after another, so that the order of
+   * Adds an entry, and takes what it is about out of the bin; sending the same again changes nothing and answers with what is kept. Entries of a job are added one after another, so that the order of
    * arrival has no gaps that fill later: who has heard up to a number has heard everything up to it.
    * @param about the run, or the job itself. @param sent what the device's own clock said when it sent it, ms.
    * @param refuse is given the book of the run and its job. @throws TakenError, InputError.
@@ -43,6 +44,7 @@ export function openBook(db: Database) {
         throw new InputError([{ field: 'corrects', message: 'What it puts right is not in the book of this run.' }]);
       const refused = refuse(written.all);
       if (refused !== undefined) throw new InputError([{ field: 'fact', message: refused }]);
+      await keepWritten(tx, jobId, about);
       const clockOff = sent === undefined ? null : Math.round(Date.now() - sent);
       const [kept] = await tx.insert(bookEntry).values({ id: entry.id, jobId, runId: about, entry, clockOff }).returning(fields);
       if (!kept) throw new NotFoundError();

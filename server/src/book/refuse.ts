@@ -38,7 +38,7 @@ export async function refuseAgainst(entry: Entry, jobId: string, runId: string, 
     return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);
   const body = force && (await revisions.get(force.id)).body;
-  const job: Job = body?.job ?? (await store.jobs.get(jobId)).doc;
+  const job: Job = body?.job ?? (await store.jobs.getAnywhere(jobId)).doc;
   const rules = resolveRules(job.ruleSet, job.overrides);
   const plan = force && body ? planOf(force.id, body) : undefined;
   return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() }, CHECKS);

@@ -41,12 +41,12 @@ export function bookRoutes(
     response.type('json').send(`{"items":${items},"next":${next},"inForce":${JSON.stringify(inForce)},"heads":${JSON.stringify(heads)}}`);
   });
   router.post('/jobs/:id/book', async (request, response) => {
-    const jobId = pathId(request);
-    await add(await store.keepOf('job', jobId), jobId, request, response);
+    const { id } = await store.jobs.getAnywhere(pathId(request));
+    await add(id, id, request, response);
   });
   router.post('/runs/:id/book', async (request, response) => {
     const runId = pathId(request);
-    await add(await store.keepOf('run', runId), runId, request, response);
+    await add(await store.jobOfAny(runId), runId, request, response);
   });
 
   async function add(jobId: string, about: string, request: Request, response: Response): Promise<void> {

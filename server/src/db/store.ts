@@ -1,10 +1,11 @@
 import { FILE_VERSION, omit, upgradeJob, upgradeRun, type Job, type JobFile, type Run } from '@tamper/core';
 import { readEntry } from '@tamper/core/book';
-import { and, asc, eq, isNull, lt, sql, TransactionRollbackError } from 'drizzle-orm';
+import { and, asc, eq, isNull, lt, sql, TransactionRollbackError, type SQL } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { insertCopies, insertRecord, recounted } from '../book/copies';
 import { entriesOf } from '../book/rows';
 import { oneAfterAnother } from './oneAfterAnother';
+import { unbin, type Table } from './bin';
 import type { Database, Transaction } from './connect';
 import { NotFoundError, StaleError, TakenError, type Stored } from './errors';
 import { issuedOf } from '../revisions/copies';
@@ -56,19 +57,6 @@ export interface Binned {
 /** How long something lies in the bin, days. */
 const BIN_DAYS = 30;
 
-type Table = typeof job | typeof run;
-
-async function unbin(tx: Transaction, table: Table, id: string): Promise<void> {
-  const [row] = await tx.select({ binnedAt: table.binnedAt }).from(table).where(eq(table.id, id)).for('update');
-  if (!row?.binnedAt) return;
-  await tx.update(table).set({ binnedAt: null }).where(eq(table.id, id));
-  if (table === job)
-    await tx
-      .update(run)
-      .set({ binnedAt: null })
-      .where(and(eq(run.jobId, id), eq(run.binnedAt, row.binnedAt)));
-}
-
 /** What jobs and runs have in common: documents in jsonb, written only over the version the writer saw. */
 function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (doc: unknown) => unknown) {
   const fields = { id: table.id, version: table.version, updatedAt: table.updatedAt, doc: table.doc };
@@ -76,14 +64,14 @@ function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (do
   // What an earlier program wrote is brought up to today's format whenever it is read.
   const stored = (row: Row): Stored<T> => ({ ...row, doc: upgrade(row.doc) as T });
 
-  async function get(id: string): Promise<Stored<T>> {
-    const [row] = await db
-      .select(fields)
-      .from(table)
-      .where(and(eq(table.id, id), isNull(table.binnedAt)));
+  const found = async (which: SQL | undefined): Promise<Stored<T>> => {
+    const [row] = await db.select(fields).from(table).where(which);
     if (!row) throw new NotFoundError();
     return stored(row);
-  }
+  };
+  const get = (id: string): Promise<Stored<T>> => found(and(eq(table.id, id), isNull(table.binnedAt)));
+  /** Whether or not it lies in the bin. */
+  const getAnywhere = (id: string): Promise<Stored<T>> => found(eq(table.id, id));
 
   /** Writes over `version`, in one statement so that of two writers only one succeeds. */
   async function put(id: string, version: number, doc: T): Promise<Stored<T>> {
@@ -117,7 +105,7 @@ function documents<T extends Job | Run>(db: Database, table: Table, upgrade: (do
     return get(id);
   }
 
-  return { get, put, remove, takeBack };
+  return { get, getAnywhere, put, remove, takeBack };
 }
 
 /** Where a page ended: the age, microseconds, and the id of its last row. It says where to go on also when that row is gone. */
@@ -332,21 +320,11 @@ export function openStore(db: Database) {
       );
   }
 
-  /** The job of a run, or the job itself, that is written about. What is written about stays: what of it lies in the bin is taken out. @throws NotFoundError */
-  async function keepOf(kind: 'job' | 'run', about: string): Promise<string> {
-    const { rows } = await db.execute<{ job: string; binned: boolean }>(
-      kind === 'job'
-        ? sql`select id as job, binned_at is not null as binned from job where id = ${about}`
-        : sql`select job.id as job, job.binned_at is not null or run.binned_at is not null as binned from run join job on job.id = run.job_id where run.id = ${about}`,
-    );
-    const [row] = rows;
+  /** The job of a run, in the bin or not. @throws NotFoundError */
+  async function jobOfAny(runId: string): Promise<string> {
+    const [row] = await db.select({ jobId: run.jobId }).from(run).where(eq(run.id, runId));
     if (!row) throw new NotFoundError();
-    if (row.binned)
-      await db.transaction(async (tx) => {
-        await unbin(tx, job, row.job);
-        await unbin(tx, run, about);
-      });
-    return row.job;
+    return row.jobId;
   }
 
   async function pageOfRuns(jobId: string, limit: number, after?: string): Promise<Page<RunSummary>> {
@@ -390,7 +368,7 @@ export function openStore(db: Database) {
   }
 
   return {
-    ...{ bin, emptyBin, keepOf },
+    ...{ bin, emptyBin, jobOfAny },
     ...{ jobs, runs, addJob, addRun, addFile, fileOf, runsOf, runOfJob, jobOfRun, pageOfJobs, pageOfRuns, ping, addDemo },
   };
 }

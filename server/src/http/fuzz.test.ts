@@ -3,6 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { request as ask } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
 import { pino } from 'pino';
 import { connect, migrateUp } from '../db/connect';
 import { createApp } from './app';
@@ -38,6 +40,15 @@ afterAll(async () => {
   await close();
   await own.drop();
 });
+
+/** What is held by something, MB. */
+function heap(): number {
+  setFlagsFromString('--expose-gc');
+  (runInNewContext('gc') as () => void)();
+  return process.memoryUsage().heapUsed / 1e6;
+}
+/** What may be held more after any number of requests, MB: some plans and entries are kept at hand. */
+const MORE = 10;
 
 const run = blankRun({ name: 'Fuzzed', length: 30, product: 'drain-160', cover: 0.6, ruleSet: 'UK' });
 const entry = {
@@ -212,10 +223,12 @@ const decode = (where: string): string => {
   }
 };
 
-test(`${REQUESTS} requests of any kind: a sentence each, no 500, nothing of the inside of the program`, async () => {
+test(`${REQUESTS} requests of any kind: a sentence each, no 500, nothing of the inside of the program, and no more memory for it`, async () => {
   const wrong: string[] = [];
   const seen = new Set<number>();
+  let early = 0;
   for (let i = 0; i < REQUESTS; i++) {
+    if (i === Math.floor(REQUESTS / 3)) early = heap();
     const [method, where, text, its]: [string, string, string | undefined, Record<string, string>] =
       random() < 0.2
         ? [...likely(), JSON_ONLY]
@@ -230,6 +243,7 @@ test(`${REQUESTS} requests of any kind: a sentence each, no 500, nothing of the 
     else if (status >= 400 && !/"message":"[A-Z][^"]+\."/.test(said)) wrong.push(`No sentence: ${what}`);
   }
   expect(wrong.slice(0, 5)).toEqual([]);
+  expect(heap() - early).toBeLessThan(MORE);
   // It was heard in every way it can be.
   for (const status of [200, 201, 400, 403, 404]) expect([...seen]).toContain(status);
 }, 120_000);

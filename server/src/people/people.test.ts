@@ -658,7 +658,10 @@ test('the bin: what has no record goes there, comes back, and goes for good afte
   await keeper.on.post(`/api/runs/${its}/revisions`).send(asked).expect(201);
   await keeper.on.delete(`/api/runs/${its}?version=1`).expect(409);
   await keeper.on.delete(`/api/jobs/${planned}?version=1`).expect(409);
-  // What a phone without signal wrote about it comes later: the run is there again.
+  // What is refused is no record: it stays in the bin. What a phone without signal wrote about it comes later: the run is there again.
+  const untrue = { ...entry(owner), fact: { kind: 'takenOut', pieces: [randomUUID()] } };
+  expect((await owner.on.post(`/api/runs/${gone}/book`).send({ entry: untrue }).expect(400)).text).toContain('does not stand');
+  await owner.on.get(`/api/runs/${gone}`).expect(404);
   await owner.on
     .post(`/api/runs/${gone}/book`)
     .send({ entry: entry(owner) })
