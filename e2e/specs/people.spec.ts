@@ -138,6 +138,27 @@ test('from alone to a crew: invited by a code, one phone in two hands without a 
       .getByRole('button', { name: /^Countersign: Countersigned/ }),
   ).toHaveCount(0);
 
+  // What somebody practised goes with them: answered without a signal on one phone, on the record of another.
+  await cab.goto(`${url}/practice?drill=soil`);
+  await cab.context().setOffline(true);
+  const answers = cab.getByRole('list', { name: 'Answers' }).getByRole('button');
+  await answers.first().click();
+  await expect(cab.getByRole('button', { name: 'Next one' })).toBeVisible();
+  await click(cab, 'Back');
+  await expect(cab.getByText('1 answer or exercise of Cora Check; 1 of them kept on this device only so far.')).toBeVisible();
+  await cab.context().setOffline(false);
+  await expect(cab.getByText('1 answer or exercise of Cora Check.')).toBeVisible();
+  const second = await phone(browser);
+  await second.goto(`${url}/people`);
+  const form = second.getByRole('region', { name: 'Sign in' });
+  await form.getByRole('textbox', { name: 'Your name' }).fill('Cora Check');
+  await form.getByRole('textbox', { name: 'Passphrase' }).fill(PASS.cora);
+  await form.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await holds(second, 'Cora Check');
+  await second.goto(`${url}/practice`);
+  await expect(second.getByText('1 answer or exercise of Cora Check.')).toBeVisible();
+  await second.context().close();
+
   // Lost: the account is closed, and its phone asks for somebody who signs in.
   await office.goto(`${url}/people`);
   await expect(office.getByRole('list', { name: 'Everybody here' })).toContainText('Dana Dig');

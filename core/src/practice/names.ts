@@ -26,8 +26,15 @@ const EXERCISES = {
 export type ExerciseId = keyof typeof EXERCISES;
 export const exerciseIds = Object.keys(EXERCISES) as [ExerciseId, ...ExerciseId[]];
 
-/** What a skill or an exercise is called, and what one learns by it. */
-export const skillName = (what: Skill | ExerciseId): { name: string; about: string } => ({ ...SKILLS, ...EXERCISES })[what];
+const OWN = { own: { name: 'A run of one’s own', about: 'Its ground, its depth, its lines and its machine' } } as const;
+const ALL = { ...SKILLS, ...EXERCISES, ...OWN };
+/** Whatever can be practised: a skill, an exercise, or a run of one's own. */
+export type Practised = keyof typeof ALL;
+/** Is it something this program knows? */
+export const isPractised = (what: string): what is Practised => Object.hasOwn(ALL, what);
+
+/** What it is called, and what one learns by it. */
+export const skillName = (what: Practised): { name: string; about: string } => ALL[what];
 
 /** How hard a drill is: one thing to see, two of them, or a trap as well. */
 export const levels = [1, 2, 3] as const;

@@ -1,30 +1,19 @@
 import { createEmptyCard, fsrs, generatorParameters, Rating, type Card } from 'ts-fsrs';
-import { exerciseIds, levels, skills, type ExerciseId, type Level, type Skill } from './names';
+import type { SentAttempt } from './attempt';
+import { exerciseIds, levels, skills, type Level, type Practised } from './names';
 
 /** Version of the drills: what a seed gave before may be otherwise now. */
 export const DRILL_VERSION = 1;
 
 /** One answer or one exercise, as it is kept with a person. */
-export interface Attempt {
-  id: string;
-  /** When, ISO. */
-  at: string;
-  /** What: a skill of the drills, or an exercise on the arm. */
-  what: Skill | ExerciseId;
+export interface Attempt extends SentAttempt {
+  what: Practised;
   level: Level;
-  /** The drill it was; 0 for an exercise. */
-  seed: number;
-  right: boolean;
-  /** What was answered, or what came of it, in words. */
-  said: string;
-  /** By which rules it was asked, or with which machine. */
-  by: string;
-  version: number;
 }
 
 /** How far somebody is in one skill. */
 export interface Standing {
-  what: Skill | ExerciseId;
+  what: Practised;
   level: Level;
   tries: number;
   right: number;
@@ -33,7 +22,7 @@ export interface Standing {
   due: Date | undefined;
 }
 
-export const practised: readonly (Skill | ExerciseId)[] = [...skills, ...exerciseIds];
+export const practised: readonly Practised[] = [...skills, ...exerciseIds];
 
 /** So many right one after another at a level lead to the next; so many wrong ones back. */
 const UP = 3;
@@ -57,7 +46,7 @@ function levelled({ level, row }: { level: Level; row: number }, { level: asked,
  * How somebody stands in a skill by all their attempts, whatever order these are in. When to do it again: spaced repetition, a wrong answer soon, right ones further and
  * further apart.
  */
-export function standingOf(attempts: readonly Attempt[], what: Skill | ExerciseId): Standing {
+export function standingOf(attempts: readonly Attempt[], what: Practised): Standing {
   const own = attempts
     .filter((one) => one.what === what)
     .toSorted((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1));

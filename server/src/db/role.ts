@@ -15,7 +15,7 @@ const WORKED_ON = [
   'invitation',
   'sign_in_try',
 ];
-const ADDED_TO = ['book_entry', 'revision', 'chain_link', 'audit', 'setting'];
+const ADDED_TO = ['book_entry', 'revision', 'chain_link', 'audit', 'setting', 'practice_attempt'];
 
 /** Lets a role work on the database of which `db` is the owner's connection; whatever else it might do before is taken back. */
 export async function letIn(db: Database, role: string): Promise<void> {

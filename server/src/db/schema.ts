@@ -263,5 +263,19 @@ export const audit = pgTable(
   (table) => [index('audit_by_job').on(table.jobId, table.seq)],
 );
 
+/** What people practised, as their devices sent it. */
+export const practiceAttempt = pgTable(
+  'practice_attempt',
+  {
+    id: uuid('id').primaryKey(),
+    /** Order of arrival. */
+    seq: bigserial('seq', { mode: 'number' }).notNull(),
+    accountId: uuid('account_id').notNull(),
+    attempt: jsonb('attempt').notNull(),
+    receivedAt: timestamp('received_at', { withTimezone: true }).notNull().defaultNow(),
+  },
+  (table) => [index('attempts_by_account').on(table.accountId, table.seq)],
+);
+
 /** What all server processes on this database share, such as what sessions are signed with. */
 export const setting = pgTable('setting', { name: text('name').primaryKey(), value: text('value').notNull() });

@@ -9,6 +9,8 @@ import { isPlace, type OnMade, type Store } from '../db/store';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
 import type { Proof } from '../proof/proof';
+import type { Attempts } from '../practice/attempts';
+import { practiceRoutes } from '../practice/routes';
 import { proofRoutes } from '../proof/routes';
 import type { Revisions } from '../revisions/revisions';
 import { photoRoutes } from '../photos/routes';
@@ -51,9 +53,10 @@ interface Kept {
   people: People;
   sessions: Sessions;
   tries: Tries;
+  attempts: Attempts;
 }
 /** The JSON API below /api. Routes check input with the core's schemas and leave the work to the store. */
-export function api({ store, book, revisions, office, photos, proof, people, sessions, tries }: Kept): Router {
+export function api({ store, book, revisions, office, photos, proof, people, sessions, tries, attempts }: Kept): Router {
   const unlessRecorded = async (about: string) => {
     if ((await book.has(about)) || (await revisions.has(about))) throw new RecordedError();
   };
@@ -152,6 +155,7 @@ export function api({ store, book, revisions, office, photos, proof, people, ses
 
   router.use(peopleRoutes(people, sessions, tries));
   router.use(bookRoutes(book, revisions, store, proof, people));
+  router.use(practiceRoutes(attempts));
   router.use(proofRoutes(proof));
   router.use(revisionRoutes(revisions));
   router.use('/locate-office', officeRoutes(office));

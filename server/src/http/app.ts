@@ -14,6 +14,7 @@ import type { People } from '../people/people';
 import type { Sessions } from '../people/sessions';
 import type { Tries } from '../people/tries';
 import type { Photos } from '../photos/photos';
+import type { Attempts } from '../practice/attempts';
 import type { Proof } from '../proof/proof';
 import type { Revisions } from '../revisions/revisions';
 import { liveRoutes } from '../live/routes';
@@ -45,6 +46,7 @@ export interface Services {
   people: People;
   sessions: Sessions;
   tries: Tries;
+  attempts: Attempts;
   db: Database;
   /** Names it answers to; those of this machine alone, where it is not said. */
   door?: DoorRules;

@@ -9,6 +9,7 @@ import { openPeople } from '../people/people';
 import { openSessions } from '../people/sessions';
 import { openTries } from '../people/tries';
 import { openProof } from '../proof/proof';
+import { openAttempts } from '../practice/attempts';
 import { openRevisions } from '../revisions/revisions';
 import type { Services } from './app';
 
@@ -20,6 +21,6 @@ export function openServices(db: Database, live: Live = NO_LIVE, office: LocateO
   const [store, book] = [openStore(db), openBook(db)];
   return {
     ...{ db, store, book, revisions: openRevisions(db, store, book), office, photos: openPhotos(db), proof: openProof(db), live },
-    ...{ people: openPeople(db), sessions: openSessions(db), tries: openTries(db) },
+    ...{ people: openPeople(db), sessions: openSessions(db), tries: openTries(db), attempts: openAttempts(db) },
   };
 }

@@ -39,6 +39,7 @@ export const ROUTES: readonly Route[] = [
     ['GET', '/api/devices', 'signed'],
     ['DELETE', '/api/devices/:id', 'signed', 'signed a device out'],
     ['POST', '/api/accept', 'signed'],
+    ['POST', '/api/practice', 'signed'],
     ['GET', '/api/people', 'keeper'],
     ['POST', '/api/people/:id/close', 'keeper', 'closed an account'],
     ['POST', '/api/people/:id/code', 'keeper', 'made a code for a new passphrase'],

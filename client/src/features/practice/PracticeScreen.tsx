@@ -1,5 +1,5 @@
 import { isDue, practised, standingOf, type Standing } from '@tamper/core/practiceProgress';
-import { exerciseIds, skillName, skills, type ExerciseId, type Skill } from '@tamper/core/practised';
+import { exerciseIds, skillName, skills, type Practised } from '@tamper/core/practised';
 import { ruleSetIds } from '@tamper/core/rules';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -15,7 +15,7 @@ import { Text } from '../../ui/Text';
 import { sentences } from '../../data/api';
 import { useNow } from '../../data/useNow';
 import { SHORT_NAMES, UNIT_OPTIONS } from '../job/ruleNames';
-import { putSetting, useAttempts, useSetting, useWho } from './attempts';
+import { putSetting, useAttempts, useExchange, useSetting, useUnsent, useWho } from './attempts';
 
 const RULES = ruleSetIds.map((id) => ({ value: id, label: SHORT_NAMES[id] }));
 
@@ -31,12 +31,14 @@ export function PracticeScreen() {
   const attempts = useAttempts();
   const setting = useSetting();
   const who = useWho();
+  const unsent = useUnsent();
+  useExchange();
   const now = useNow();
   const [faults, setFaults] = useState<string[]>([]);
   const standings = useMemo(() => new Map(practised.map((what) => [what, standingOf(attempts, what)])), [attempts]);
-  const standing = (what: Skill | ExerciseId) => standings.get(what) as Standing;
+  const standing = (what: Practised) => standings.get(what) as Standing;
   const due = skills.filter((skill) => isDue(standing(skill), now));
-  const list = (whats: readonly (Skill | ExerciseId)[], to: (what: string) => string, label: string) => (
+  const list = (whats: readonly Practised[], to: (what: string) => string, label: string) => (
     <View role="list" aria-label={label} style={{ gap: 8 }}>
       {whats.map((what) => {
         const { name, about } = skillName(what);
@@ -89,7 +91,7 @@ export function PracticeScreen() {
           <Text>
             {attempts.length === 0
               ? 'Nothing is on it yet.'
-              : `${attempts.length} ${attempts.length === 1 ? 'answer or exercise' : 'answers and exercises'} of ${who}, kept on this device.`}
+              : `${attempts.length} ${attempts.length === 1 ? 'answer or exercise' : 'answers and exercises'} of ${who}${unsent > 0 ? `; ${unsent} of them kept on this device only so far` : ''}.`}
           </Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
             <Button mode="outlined" icon="download" disabled={attempts.length === 0} onPress={() => void pdf()}>
