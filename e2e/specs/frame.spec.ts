@@ -85,17 +85,17 @@ test('a key typed costs one plan, few components and few bytes', async ({ page }
 
 /** Most that may come over the line to each address opened first, kB as served, workers apart: lowered when less is needed, never raised. */
 const ADDRESSES = {
-  '/': 360,
-  job: 515,
-  'job/clear': 559,
-  'job/catalogue': 514,
-  'run/trench/section': 712,
-  'run/protection/soil': 583,
-  'run/works/machine': 637,
-  'run/checks/lines': 683,
-  'run/dig/card': 646,
-  'run/lay/bed': 670,
-  'run/site/enter': 619,
+  '/': 342,
+  job: 488,
+  'job/clear': 532,
+  'job/catalogue': 482,
+  'run/trench/section': 678,
+  'run/protection/soil': 550,
+  'run/works/machine': 607,
+  'run/checks/lines': 643,
+  'run/dig/card': 612,
+  'run/lay/bed': 637,
+  'run/site/enter': 588,
 };
 
 test('no address brings more over the line than it may', async ({ page }) => {

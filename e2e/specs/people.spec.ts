@@ -140,9 +140,10 @@ test('from alone to a crew: invited by a code, one phone in two hands without a 
 
   // What somebody practised goes with them: answered without a signal on one phone, on the record of another.
   await cab.goto(`${url}/practice?drill=soil`);
+  const answer = cab.getByRole('list', { name: 'Answers' }).getByRole('button').first();
+  await expect(answer).toBeVisible();
   await cab.context().setOffline(true);
-  const answers = cab.getByRole('list', { name: 'Answers' }).getByRole('button');
-  await answers.first().click();
+  await answer.click();
   await expect(cab.getByRole('button', { name: 'Next one' })).toBeVisible();
   await click(cab, 'Back');
   await expect(cab.getByText('1 answer or exercise of Cora Check; 1 of them kept on this device only so far.')).toBeVisible();

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { promisify } from 'node:util';
-import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { brotliCompress, constants, gzip } from 'node:zlib';
 import { root } from './packages.mjs';
 import { splitShared } from './pieces.mjs';
 import { Failure, step } from './say.mjs';
@@ -63,7 +63,7 @@ export async function buildClient() {
   });
   splitShared(clientDir, onFirstScreen, ofRun, isSeldom);
   await addServiceWorker();
-  for (const file of files(clientDir)) if (/\.(js|css|html|json|wasm|svg|ttf)$/.test(file)) compress(file);
+  await Promise.all([...files(clientDir)].filter((file) => /\.(js|css|html|json|wasm|svg|ttf)$/.test(file)).map(compress));
   writeFileSync(stamp, hash);
 }
 
@@ -103,8 +103,10 @@ async function addServiceWorker() {
   if (warnings.length > 0) throw new Failure(`The service worker leaves something out: ${warnings.join(' ')}`);
 }
 
-function compress(file) {
+/** As small as takes some seconds: it is done once, and fetched over lines as there are on sites. */
+async function compress(file) {
   const content = readFileSync(file);
-  writeFileSync(`${file}.gz`, gzipSync(content, { level: 9 }));
-  writeFileSync(`${file}.br`, brotliCompressSync(content, { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } }));
+  const params = { [constants.BROTLI_PARAM_QUALITY]: 10, [constants.BROTLI_PARAM_SIZE_HINT]: content.length };
+  writeFileSync(`${file}.gz`, await promisify(gzip)(content, { level: 9 }));
+  writeFileSync(`${file}.br`, await promisify(brotliCompress)(content, { params }));
 }
