@@ -1,7 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { serious } from '../axe';
-import { download, press, timeIs } from '../helpers';
+import { resolveRules } from '../../core/src/rules';
+import { drillOf } from '../../core/src/practice';
+import { download, newJob, press, saved, timeIs } from '../helpers';
 
 const answers = (page: Page) => page.getByRole('list', { name: 'Answers' }).getByRole('button');
 const result = (page: Page) => page.getByRole('list', { name: 'Result' });
@@ -134,11 +136,63 @@ test('each kind of drill can be answered, in either units', async ({ page }) => 
 test('a planned run of one’s own is dug before it is dug', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('link', { name: /Saltmarsh boatyard/ }).click();
-  await press(page, 'Practise its runs');
+  await press(page, 'Practice for this job');
   await press(page, 'Wash-down drain');
   await expect(page.getByRole('img', { name: /from the side/ })).toBeVisible();
   await press(page, 'Done: judge it');
   await expect(result(page)).toContainText('0 % of the floor is within tolerance');
   await page.getByRole('banner').getByRole('button', { name: 'Back' }).click();
   await expect(page.getByRole('button', { name: 'Wash-down drain', exact: true })).toBeVisible();
+});
+
+test('set before a task: shown on the job, practised at its level, entered by who did it, seen on another device', async ({
+  page,
+  browser,
+}) => {
+  // The device's own chance gives the same drill each time.
+  const SEED = 4711;
+  await page.addInitScript((seed) => {
+    const own = crypto.getRandomValues.bind(crypto);
+    crypto.getRandomValues = ((list: Uint32Array) =>
+      list instanceof Uint32Array && list.length === 1 ? list.fill(seed * 2) : own(list)) as never;
+  }, SEED);
+  const { drill } = drillOf({ skill: 'soil', level: 2, seed: SEED }, resolveRules('UK'), 'metric');
+  const right = drill.choices.find((choice) => choice.right)?.text ?? '';
+  const wrong = drill.choices.find((choice) => !choice.right)?.text ?? '';
+  await newJob(page, 'Quay, practised');
+  await saved(page);
+  const job = new URL(page.url()).pathname;
+  await press(page, 'Practice for this job');
+  await page.getByRole('textbox', { name: 'Who you are' }).fill('Cora Check');
+  await press(page, 'Set something to practise');
+  const form = page.getByRole('region', { name: 'Set something to practise' });
+  await form.getByRole('button', { name: /^What: / }).click();
+  await page.getByRole('menuitem', { name: 'Class the soil' }).click();
+  await form.getByLabel('How hard: Level 2').click();
+  await press(page, 'Set it');
+  await expect(form.getByText('Say before which task.')).toBeVisible();
+  await form.getByRole('textbox', { name: 'Before which task' }).fill('the boxes come');
+  expect(await serious(page), 'setting').toEqual([]);
+  await press(page, 'Set it');
+  const task = page.getByRole('list', { name: 'Before a task' }).getByRole('listitem');
+  await expect(task).toContainText('Class the soil, level 2');
+  await expect(task).toContainText('0 of 3 right one after another.');
+  await page.goto(job);
+  await page.getByRole('link', { name: /^Practise: Class the soil, level 2.*Before the boxes come.*nobody has done it yet/s }).click();
+  await press(page, 'Practise it');
+  for (const text of [right, wrong, right, right, right]) {
+    await expect(page.getByText('Level 2 of 3', { exact: false })).toBeVisible();
+    await answers(page).getByText(text, { exact: true }).click();
+    await press(page, 'Next one');
+  }
+  await page.getByRole('banner').getByRole('button', { name: 'Back' }).click();
+  await expect(task).toContainText('You have shown it.');
+  await page.getByRole('textbox', { name: 'Who you are' }).fill('Dana Dig');
+  await press(page, 'Enter it in the book');
+  await expect(task).toContainText('Done by Dana Dig');
+  await expect(task.getByRole('button')).toHaveCount(0);
+  const other = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+  await other.goto(job);
+  await expect(other.getByRole('link', { name: /^Practise: Class the soil, level 2.*done by Dana Dig/s })).toBeVisible();
+  await other.context().close();
 });

@@ -3,6 +3,5 @@ import { PracticeRooms } from '../features/practice/PracticeRooms';
 
 /** Practice: what there is to do, one kind of drill, or one exercise on the levers. */
 export default function PracticeRoute() {
-  const { drill, arm, job } = useLocalSearchParams<{ drill: string; arm: string; job: string }>();
-  return <PracticeRooms drill={drill} arm={arm} job={job} />;
+  return <PracticeRooms {...useLocalSearchParams<Partial<Record<'drill' | 'arm' | 'job' | 'level', string>>>()} />;
 }

@@ -255,6 +255,16 @@ const facts: { [K in FactKind]: Entry<K>['fact'] } = {
   },
   tiePoint: { kind: 'tiePoint', name: 'Post', at: { x: 0, y: 0 }, note: 'at the gate' },
   closed: { kind: 'closed', as: 'closed', who: 'competent person', open: 2, note: 'surface by others' },
+  drillSet: {
+    kind: 'drillSet',
+    what: 'strip',
+    name: 'Hand-dig strip, level 2',
+    level: 2,
+    before: 'the boxes come',
+    on: '2026-11-05',
+    whom: '',
+  },
+  drillDone: { kind: 'drillDone', of: REVISION, what: 'strip', name: 'Hand-dig strip, level 2', level: 2, row: 3, tries: 4 },
   countersigned: { kind: 'countersigned', of: REVISION, so: true, note: 'stood beside it' },
   wrong: { kind: 'wrong', why: 'another trench' },
 };

@@ -15,6 +15,7 @@ import { countersigned } from './kinds/countersigned';
 import { coverReady } from './kinds/coverReady';
 import { damage } from './kinds/damage';
 import { dayEnd } from './kinds/dayEnd';
+import { drillDone, drillSet } from './kinds/drill';
 import { drumIn } from './kinds/drumIn';
 import { exposure } from './kinds/exposure';
 import { fillWay } from './kinds/fillWay';
@@ -113,6 +114,8 @@ export const kinds = {
   asLaid,
   tiePoint,
   closed,
+  drillSet,
+  drillDone,
   countersigned,
   wrong,
 };
@@ -195,6 +198,8 @@ export const entrySchema = z.strictObject({
     asLaid.schema,
     tiePoint.schema,
     closed.schema,
+    drillSet.schema,
+    drillDone.schema,
     countersigned.schema,
     wrong.schema,
   ]),

@@ -30,6 +30,8 @@ const OWN = { own: { name: 'A run of one’s own', about: 'Its ground, its depth
 const ALL = { ...SKILLS, ...EXERCISES, ...OWN };
 /** Whatever can be practised: a skill, an exercise, or a run of one's own. */
 export type Practised = keyof typeof ALL;
+/** Is it done on the levers, not answered? */
+export const isExercise = (what: Practised): boolean => !Object.hasOwn(SKILLS, what);
 /** Is it something this program knows? */
 export const isPractised = (what: string): what is Practised => Object.hasOwn(ALL, what);
 

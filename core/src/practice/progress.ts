@@ -25,7 +25,7 @@ export interface Standing {
 export const practised: readonly Practised[] = [...skills, ...exerciseIds];
 
 /** So many right one after another at a level lead to the next; so many wrong ones back. */
-const UP = 3;
+export const UP = 3;
 const DOWN = 2;
 
 /** Chance has no part in it: the same answers give the same day on every device. */
@@ -42,14 +42,16 @@ function levelled({ level, row }: { level: Level; row: number }, { level: asked,
   return { level, row: next };
 }
 
+/** Attempts as they were made, one after another. */
+export const inOrder = (attempts: readonly Attempt[]): Attempt[] =>
+  attempts.toSorted((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1));
+
 /**
  * How somebody stands in a skill by all their attempts, whatever order these are in. When to do it again: spaced repetition, a wrong answer soon, right ones further and
  * further apart.
  */
 export function standingOf(attempts: readonly Attempt[], what: Practised): Standing {
-  const own = attempts
-    .filter((one) => one.what === what)
-    .toSorted((a, b) => (a.at === b.at ? (a.id < b.id ? -1 : 1) : a.at < b.at ? -1 : 1));
+  const own = inOrder(attempts.filter((one) => one.what === what));
   let card: Card | undefined;
   let at: { level: Level; row: number } = { level: 1, row: 0 };
   for (const attempt of own) {

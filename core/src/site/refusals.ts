@@ -121,6 +121,10 @@ const CHECKS: Checks = {
     book.some(({ entry }) => entry.id === fact.found && entry.fact.kind === 'found')
       ? undefined
       : 'What was found is not in the book here yet; wait until it was heard, or enter it.',
+  drillDone: (fact, { book }) =>
+    book.some(({ entry }) => entry.id === fact.of && entry.fact.kind === 'drillSet')
+      ? undefined
+      : 'That was not set in the book of this job; wait until it was heard.',
   countersigned: (_, { book }, entry) => countersignFault(entry as Entry<'countersigned'>, book),
   strike: (fact, { book, rules, now }) =>
     instrumentNamed(instrumentsOf(book, now, rules), fact.setUp)

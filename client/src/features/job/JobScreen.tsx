@@ -3,7 +3,7 @@ import type { RunProgress } from '@tamper/core';
 import { jobErrors, type Job } from '@tamper/core/job';
 import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
@@ -11,6 +11,7 @@ import { api, sentences } from '../../data/api';
 import { useJob } from '../../data/documents';
 import { useRuns, type RunHere } from '../../data/jobRuns';
 import { jobsChanged } from '../../store/jobs';
+import { useBook } from '../../data/useBook';
 import { useToday } from '../../data/useToday';
 import { forgetJob } from '../../store/documents';
 import { Icon } from '../../theme/Icon';
@@ -30,6 +31,8 @@ import { ShowAway } from '../../ui/ShowAway';
 import { RuleBook } from './RuleBook';
 import { JobFiles } from './JobFiles';
 import { TakeAlong } from './TakeAlong';
+
+const TasksAhead = lazy(async () => ({ default: (await import('../practice/TasksAhead')).TasksAhead }));
 
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
@@ -78,6 +81,7 @@ const SIGNS: Record<RunProgress['next']['step'], string> = { inputs: 'stop', pla
 export function JobScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
   const { runs, error: runsError, refresh } = useRuns(jobId);
+  const { book } = useBook(jobId);
   const today = useToday();
   const progress = useProgress(job?.doc, runs, today);
   const [asking, setAsking] = useState(false);
@@ -125,6 +129,11 @@ export function JobScreen({ jobId }: { jobId: string }) {
         >
           <GateLight name="Clear to dig" gate={progress?.gate} />
         </Pressable>
+        {book?.some(({ entry }) => entry.fact.kind === 'drillSet') ? (
+          <Suspense fallback={null}>
+            <TasksAhead jobId={jobId} job={job.doc} book={book} />
+          </Suspense>
+        ) : null}
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Text variant="titleLarge" role="heading" aria-level={2}>
             Runs
@@ -167,7 +176,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
           People of this job
         </Button>
         <Button mode="outlined" icon="machine" onPress={() => router.navigate(`/practice?job=${jobId}`)}>
-          Practise its runs
+          Practice for this job
         </Button>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10, marginTop: 12 }}>
           <Button mode="outlined" onPress={() => job.change({ ...job.doc, archived: !job.doc.archived }, 'archived')}>

@@ -15,7 +15,7 @@ import {
   type Pit,
   type Thumb,
 } from '@tamper/core/practiceArm';
-import type { ExerciseId } from '@tamper/core/practised';
+import type { Practised } from '@tamper/core/practised';
 import { formatLength, formatPercent } from '@tamper/core/units';
 import { payload } from '@tamper/core/machine';
 import { sameJson } from '@tamper/core/merge';
@@ -64,6 +64,7 @@ export function ArmRoom({
   title,
   about,
   what,
+  by,
   pit,
   exercise,
   chooser,
@@ -71,7 +72,9 @@ export function ArmRoom({
 }: {
   title: string;
   about: string;
-  what: ExerciseId | undefined;
+  what: Practised;
+  /** With what it was dug, as it stands on the record. */
+  by: string;
   pit: Pit;
   exercise: Exercise;
   chooser: ReactNode;
@@ -105,14 +108,14 @@ export function ArmRoom({
     const own = !run.shown();
     const of = resultOf(pit, exercise, run.state());
     setResult({ of, own });
-    if (own && what)
+    if (own)
       void addAttempt({
         what,
         level: 1,
         seed: 0,
         right: of.passed,
         said: sayResult(of, units)[0] ?? '',
-        by: pit.machine.name,
+        by,
         version: ARM_VERSION,
       });
   });

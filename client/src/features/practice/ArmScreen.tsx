@@ -15,7 +15,7 @@ const MACHINES = Object.entries(machines).map(([value, { name }]) => ({ value, l
 const DEPTH = 0.8;
 
 /** One of the exercises, with a machine of the catalogue. */
-export function ArmScreen({ id }: { id: ExerciseId }) {
+export function ArmScreen({ id, back }: { id: ExerciseId; back: string }) {
   const setting = useSetting();
   const { rules, machine: machineId } = setting;
   const machine = machines[machineId as MachineId];
@@ -26,10 +26,22 @@ export function ArmScreen({ id }: { id: ExerciseId }) {
     <Picker label="Machine" value={machineId} options={MACHINES} onChange={(next) => putSetting({ ...setting, machine: next })} />
   );
   if (exercise && pit)
-    return <ArmRoom key={`${machineId} ${rules}`} title={name} about={about} what={id} pit={pit} exercise={exercise} chooser={chooser} />;
+    return (
+      <ArmRoom
+        key={`${machineId} ${rules}`}
+        title={name}
+        about={about}
+        what={id}
+        by={machine.name}
+        pit={pit}
+        exercise={exercise}
+        chooser={chooser}
+        back={back}
+      />
+    );
   return (
     <>
-      <TopBar title={name} subtitle={about} back="/practice" />
+      <TopBar title={name} subtitle={about} back={back} />
       <Page terms={false}>
         <Notice kind="caution" title={`${machine.name} does not get so deep`}>
           <Text>

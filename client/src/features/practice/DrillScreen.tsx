@@ -1,27 +1,44 @@
 import { drillOf, type Choice, type Drill } from '@tamper/core/practiceDrills';
 import { DRILL_VERSION, standingOf } from '@tamper/core/practiceProgress';
-import { skillName, type Skill } from '@tamper/core/practised';
+import { skillName, type Level, type Skill } from '@tamper/core/practised';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { useJob } from '../../data/documents';
 import { Icon } from '../../theme/Icon';
 import { colours, TARGET } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
+import { Loading } from '../../ui/Loading';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { useRoom } from '../../ui/useRoom';
-import { addAttempt, useAttempts, useSetting } from './attempts';
+import { addAttempt, useAttempts, useSetting, type Setting } from './attempts';
 import { DrillSketch } from './DrillSketch';
 
 /** A seed nobody has seen, from the device's own chance. */
 const newSeed = (): number => (crypto.getRandomValues(new Uint32Array(1))[0] as number) >>> 1;
 
-/** One drill after another of a skill: asked, answered, explained. */
-export function DrillScreen({ skill }: { skill: Skill }) {
+/** A skill as it is practised for a job: by its rules, in its units, at a level that was set. */
+export function JobDrill({ jobId, skill, level }: { jobId: string; skill: Skill; level: Level }) {
+  const { document: job, error, retry } = useJob(jobId);
+  const back = `/practice?job=${jobId}`;
+  if (job) return <DrillScreen skill={skill} at={{ level, rules: job.doc.ruleSet, units: job.doc.units, back }} />;
+  return (
+    <>
+      <TopBar title={skillName(skill).name} back={back} />
+      <Loading error={error} retry={retry} what="the job" />
+    </>
+  );
+}
+
+/** One drill after another of a skill: asked, answered, explained. @param at for a job; else by what is chosen under Practice, at the level somebody has come to. */
+export function DrillScreen({ skill, at }: { skill: Skill; at?: Pick<Setting, 'rules' | 'units'> & { level: Level; back: string } }) {
   const attempts = useAttempts();
-  const { rules, units } = useSetting();
-  const { level, tries, right } = standingOf(attempts, skill);
+  const setting = useSetting();
+  const { rules, units } = at ?? setting;
+  const { level: own, tries, right } = standingOf(attempts, skill);
+  const level = at?.level ?? own;
   // The level of a drill is the one at which it was asked, whatever its answer makes of it.
   const [asked, setAsked] = useState(() => ({ level, seed: newSeed() }));
   const [chosen, setChosen] = useState<Choice>();
@@ -48,7 +65,7 @@ export function DrillScreen({ skill }: { skill: Skill }) {
       <TopBar
         title={skillName(skill).name}
         subtitle={`Level ${asked.level} of 3${tries > 0 ? ` · ${right} of ${tries} right` : ''}`}
-        back="/practice"
+        back={at?.back ?? '/practice'}
       />
       <Page terms={false}>
         <Asked drill={drill} />

@@ -11,6 +11,7 @@ import { Notice } from '../../ui/Notice';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
 import { ArmRoom } from './ArmRoom';
+import { Tasks } from './Tasks';
 
 type Ready = Awaited<ReturnType<typeof readyFor>>;
 /** The planner comes only with a run that is chosen. */
@@ -31,8 +32,12 @@ export function OwnRunScreen({ jobId }: { jobId: string }) {
   if (job && chosen) return <Chosen job={job.doc} run={chosen} onAnother={() => setChosen(undefined)} />;
   return (
     <>
-      <TopBar title="Practise a run" subtitle={job?.doc.name} back={`/jobs/${jobId}`} />
+      <TopBar title="Practice for this job" subtitle={job?.doc.name} back={`/jobs/${jobId}`} />
       <Page terms={false}>
+        {job ? <Tasks jobId={jobId} job={job.doc} /> : null}
+        <Text variant="titleLarge" role="heading" aria-level={2}>
+          Its runs
+        </Text>
         <Text>Its ground, its depth, its lines and the machine of the job: on the levers, before it is dug.</Text>
         {job && runs ? (
           <View role="list" style={{ gap: 8 }}>
@@ -71,7 +76,8 @@ function Chosen({ job, run, onAnother }: { job: Job; run: Run; onAnother: () => 
       <ArmRoom
         title={run.name}
         about={job.name}
-        what={undefined}
+        what="own"
+        by={`${run.name}, ${planned.pit.machine.name}`}
         pit={planned.pit}
         exercise={planned.exercise}
         chooser={another}

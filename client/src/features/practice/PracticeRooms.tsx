@@ -1,23 +1,28 @@
-import { exerciseIds, skills, type ExerciseId, type Skill } from '@tamper/core/practised';
+import { exerciseIds, levels, skills, type ExerciseId, type Skill } from '@tamper/core/practised';
 import { lazy, Suspense } from 'react';
 import { PracticeScreen } from './PracticeScreen';
 
 const DrillScreen = lazy(async () => ({ default: (await import('./DrillScreen')).DrillScreen }));
+const JobDrill = lazy(async () => ({ default: (await import('./DrillScreen')).JobDrill }));
 const ArmScreen = lazy(async () => ({ default: (await import('./ArmScreen')).ArmScreen }));
 const OwnRunScreen = lazy(async () => ({ default: (await import('./OwnRunScreen')).OwnRunScreen }));
 
 const known = <T extends string>(list: readonly T[], word: string | undefined): T | undefined => list.find((one) => one === word);
 
 /** The rooms of practice by what the address names; what it names wrongly leads to all of them. */
-export function PracticeRooms({ drill, arm, job }: { drill: string | undefined; arm: string | undefined; job: string | undefined }) {
+export function PracticeRooms({ drill, arm, job, level }: Partial<Record<'drill' | 'arm' | 'job' | 'level', string>>) {
   const skill = known<Skill>(skills, drill);
   const exercise = known<ExerciseId>(exerciseIds, arm);
   return (
     <Suspense fallback={null}>
       {skill ? (
-        <DrillScreen key={skill} skill={skill} />
+        job ? (
+          <JobDrill key={skill} jobId={job} skill={skill} level={levels.find((one) => String(one) === level) ?? 1} />
+        ) : (
+          <DrillScreen key={skill} skill={skill} />
+        )
       ) : exercise ? (
-        <ArmScreen key={exercise} id={exercise} />
+        <ArmScreen key={exercise} id={exercise} back={job ? `/practice?job=${job}` : '/practice'} />
       ) : job ? (
         <OwnRunScreen key={job} jobId={job} />
       ) : (

@@ -60,10 +60,10 @@ export function ThumbPad({
       <Text variant="labelMedium" style={[rim, { bottom: 4 }]}>
         {words.down}
       </Text>
-      <Text variant="labelMedium" style={{ position: 'absolute', left: 5, top: size / 2 - 9, color: colours.faded }}>
+      <Text variant="labelMedium" style={{ position: 'absolute', left: 5, top: size / 2 - knob / 2 - 18, color: colours.faded }}>
         {words.left}
       </Text>
-      <Text variant="labelMedium" style={{ position: 'absolute', right: 5, top: size / 2 - 9, color: colours.faded }}>
+      <Text variant="labelMedium" style={{ position: 'absolute', right: 5, top: size / 2 - knob / 2 - 18, color: colours.faded }}>
         {words.right}
       </Text>
       <View
