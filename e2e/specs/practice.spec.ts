@@ -125,7 +125,7 @@ test('each kind of drill can be answered, in either units', async ({ page }) => 
   await page.goto('/practice');
   await page.getByLabel('Rules: US').click();
   await page.getByLabel('Units: Feet, inches').click();
-  for (const skill of ['sides', 'steps', 'gate', 'strip', 'staff', 'booking', 'joints', 'sling', 'air', 'lifts']) {
+  for (const skill of ['sides', 'steps', 'gate', 'strip', 'staff', 'booking', 'joints', 'sling', 'air', 'cover', 'record', 'lifts']) {
     await page.goto(`/practice?drill=${skill}`);
     await answers(page).first().click();
     await expect(page.getByRole('heading', { name: /^(Right|Not right)$/ })).toBeVisible();

@@ -10,6 +10,8 @@ const SKILLS = {
   joints: { name: 'Which joint fails', about: 'A log of joints: the one that is cut out and made anew' },
   sling: { name: 'Load on a sling', about: 'What one leg of a sling carries' },
   air: { name: 'Does the test stand', about: 'An air test by its readings: passed, failed, or nothing can be told' },
+  cover: { name: 'What is missing', about: 'Ready to cover: what a record lacks before the pipe disappears' },
+  record: { name: 'Faults in a record', about: 'Lines that do not say what comes of what was found' },
   lifts: { name: 'How thick a lift', about: 'What a compactor gets through, how loose it lies before, how many lifts it takes' },
 } as const;
 /** A skill of judgement, which drills are asked of. */

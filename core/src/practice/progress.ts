@@ -3,7 +3,7 @@ import type { SentAttempt } from './attempt';
 import { exerciseIds, levels, skills, type Level, type Practised } from './names';
 
 /** Version of the drills: what a seed gave before may be otherwise now. */
-export const DRILL_VERSION = 1;
+export const DRILL_VERSION = 2;
 
 /** One answer or one exercise, as it is kept with a person. */
 export interface Attempt extends SentAttempt {

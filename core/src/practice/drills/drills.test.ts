@@ -4,12 +4,14 @@ import { times } from '../../generators.testing';
 import type { Slung } from '../../lay';
 import { procedure } from '../../protection';
 import { resolveRules, ruleSetIds, type Rules } from '../../rules';
-import { formatLength, formatMass, type UnitSystem } from '../../units';
+import { formatLength, formatMassOf, type UnitSystem } from '../../units';
 import type { AirFacts } from './air';
 import type { BookingFacts } from './booking';
+import type { CoverFacts } from './cover';
 import type { GateFacts } from './gate';
 import type { JointsFacts } from './joints';
 import type { LiftFacts } from './lifts';
+import type { RecordFacts } from './record';
 import type { SidesFacts } from './sides';
 import type { StaffFacts } from './staff';
 import type { StepsFacts } from './steps';
@@ -96,7 +98,7 @@ const oracles: Record<Skill, (facts: never, rules: Rules, units: UnitSystem) => 
     expect(wrong).toHaveLength(1);
     return wrong[0]!.point;
   },
-  sling: ({ mass, sling, angle, factor }: Slung, _, units) => formatMass(((mass + sling) * factor) / 2 / Math.sin(angle), units),
+  sling: ({ mass, sling, angle, factor }: Slung, _, units) => formatMassOf(((mass + sling) * factor) / 2 / Math.sin(angle), units),
   joints: ({ wall, day, joints }: JointsFacts) => {
     // DVS 2207-1 by wall, mm: bead, seconds, minutes.
     const [bead, soak, cool] = wall <= 0.007 ? [1, 45, 6] : wall <= 0.012 ? [1.5, 70, 10] : [2, 120, 16];
@@ -113,6 +115,25 @@ const oracles: Record<Skill, (facts: never, rules: Rules, units: UnitSystem) => 
     return wrong[0]!.number;
   },
   air: (facts: AirFacts) => ({ passed: 'It stands: passed', failed: 'Failed', none: 'It tells nothing: again' })[airByTable(facts)]!,
+  cover: ({ lack }: CoverFacts) =>
+    ({
+      open: 'Nothing: it may be covered',
+      bed: 'The bed was not measured',
+      thin: 'The bed is too thin in one place',
+      level: 'The pipe’s level was not measured',
+      off: 'The pipe is off its level in one place',
+      joint: 'A joint is not logged',
+      photo: 'There is no photo of it',
+      test: 'It is not tested',
+      failed: 'Its test failed',
+      void: 'Something was done to it since its test',
+      after: 'Nobody looked at the bed again after laying',
+      ready: 'Nobody answered the points before covering',
+    })[lack],
+  record: ({ lines }: RecordFacts) => {
+    const wrong = lines.flatMap((line, i) => (line.wrong ? [i + 1] : []));
+    return wrong.length === 1 ? `Line ${wrong[0]}` : `Lines ${wrong.slice(0, -1).join(', ')} and ${wrong.at(-1)}`;
+  },
   lifts: ({ compactor, ground, depth, ask }: LiftFacts, rules, units) => {
     const lift = rules[LIFT[compactor]].value!;
     if (ask === 'count') {
@@ -152,6 +173,20 @@ describe('drills', () => {
           expect(line).not.toMatch(/NaN|undefined|Infinity/);
       }),
       { numRuns: times(600) },
+    ));
+  test('each line of a record says what an oracle says, unless it is one of those that do not stand', () =>
+    fc.assert(
+      fc.property(anyDrill, anyReader, ({ level, seed }, { set, units }) => {
+        const rules = resolveRules(set);
+        const { facts, drill } = drillOf({ skill: 'record', level, seed }, rules, units);
+        const { lines } = facts as RecordFacts;
+        expect(lines.filter(({ wrong }) => wrong)).toHaveLength(level);
+        for (const [i, { of, facts: its, wrong }] of lines.entries()) {
+          const says = drill.given[i]?.split(' Entered: ')[1];
+          expect([i, says === oracles[of](its as never, rules, units)]).toEqual([i, !wrong]);
+        }
+      }),
+      { numRuns: times(100) },
     ));
   test('the same seed gives the same drill, another one another', () => {
     const rules = resolveRules('UK');

@@ -1,4 +1,4 @@
-import type { Fact, Kept } from '../../book';
+import type { Fact } from '../../book';
 import { pick, type Chance } from '../../chance';
 import { safeToEnter, type PlannedRevision } from '../../gates/enter';
 import { blankJob, blankRun, type Run } from '../../job';
@@ -9,6 +9,7 @@ import { resolveRules, type RuleSetId } from '../../rules';
 import { formatLength, type UnitSystem } from '../../units';
 import type { Level } from '../names';
 import { between, drillKind } from './drill';
+import { bookOf, clock, DAY, idOf, moment, type Said } from './morning';
 
 /** A morning at a trench, minutes from midnight. `rain` was seen at a minute and `came` to hand at another. */
 export interface GateFacts {
@@ -33,10 +34,6 @@ const ANSWERS = Object.keys(TEXTS) as GateAnswer[];
 /** How many answers are offered. */
 const OFFERED = 4;
 
-const DAY = Date.parse('2026-11-26T00:00:00Z');
-const moment = (minute: number): string => new Date(DAY + minute * 60_000).toISOString();
-const clock = (minute: number): string => `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`;
-const idOf = (number: number): string => `10000000-0000-4000-8000-${String(number).padStart(12, '0')}`;
 const LENGTH = 10;
 
 /** A trench laid back as its class asks, so that nothing but what is asked can shut it. */
@@ -51,9 +48,9 @@ function laidBack(depth: number, ruleSet: RuleSetId): Run {
   };
 }
 
-/** The book of such a morning as a device that hears the server has it. */
-function bookOf({ inspected, rain }: GateFacts, revisions: readonly PlannedRevision[], units: UnitSystem): Kept[] {
-  const said: { device: string; at: number; came: number; fact: Fact }[] = [];
+/** What was entered in such a morning. */
+function saidOf({ inspected, rain }: GateFacts, revisions: readonly PlannedRevision[], units: UnitSystem): Said[] {
+  const said: Said[] = [];
   if (rain) said.push({ device: 'crew', ...rain, fact: { kind: 'happening', what: 'rain', where: null, note: '' } });
   const seen = inspected && revisions.find(({ number }) => number === inspected.plan);
   if (inspected && seen) {
@@ -66,22 +63,7 @@ function bookOf({ inspected, rain }: GateFacts, revisions: readonly PlannedRevis
     const fact: Fact = { kind: 'inspection', ...range, until: moment(inspected.until), revision: seen.id, ladders: [2, 5, 8], items };
     said.push({ device: 'foreman', at: inspected.at, came: inspected.at, fact });
   }
-  const rows = said.toSorted((a, b) => a.came - b.came);
-  return rows.map(({ device, at, came, fact }, i) => ({
-    entry: {
-      id: idOf(100 + i),
-      author: device,
-      device,
-      count: i + 1,
-      known: rows.filter((row) => row.came < at).length,
-      at: moment(at),
-      clock: 0,
-      fact,
-    },
-    seq: i + 1,
-    receivedAt: moment(came),
-    off: 0,
-  }));
+  return said;
 }
 
 /** What the gate says, by the core. */
@@ -93,7 +75,7 @@ function asked(facts: GateFacts, ruleSet: RuleSetId, units: UnitSystem) {
     return { id: idOf(i + 1), number: i + 1, job, run, rules: resolveRules(ruleSet), plan: planRun(job, run) };
   });
   const now = DAY + facts.now * 60_000;
-  const gate = safeToEnter({ revisions, book: bookOf(facts, revisions, units), device: 'crew', heard: now, now, units });
+  const gate = safeToEnter({ revisions, book: bookOf(saidOf(facts, revisions, units)), device: 'crew', heard: now, now, units });
   return { gate, stops: gate.reasons.filter(({ state }) => state === 'stop') };
 }
 

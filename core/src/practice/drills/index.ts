@@ -3,11 +3,13 @@ import type { Rules } from '../../rules';
 import type { UnitSystem } from '../../units';
 import { airDrill } from './air';
 import { bookingDrill } from './booking';
+import { coverDrill } from './cover';
 import type { Level, Skill } from '../names';
 import type { DrillKind, Posed } from './drill';
 import { gateDrill } from './gate';
 import { jointsDrill } from './joints';
 import { liftsDrill } from './lifts';
+import { recordDrill } from './record';
 import { sidesDrill } from './sides';
 import { slingDrill } from './sling';
 import { soilDrill } from './soil';
@@ -29,6 +31,8 @@ const drillKinds = {
   joints: jointsDrill,
   sling: slingDrill,
   air: airDrill,
+  cover: coverDrill,
+  record: recordDrill,
   lifts: liftsDrill,
 } as const satisfies Record<Skill, unknown>;
 

@@ -1,6 +1,6 @@
 import { pick } from '../../chance';
 import { FLATTEST, hangs, legLoad, SLING_BASIS, type Slung } from '../../lay/lift';
-import { formatMass } from '../../units';
+import { formatMassOf } from '../../units';
 import { between, drillKind, figures } from './drill';
 
 /** What one leg of a sling carries. Harder: a flatter sling, then four legs of which two count. */
@@ -15,7 +15,7 @@ export const slingDrill = drillKind<Slung>({
   pose: (slung, _, units) => {
     const { mass, sling, legs, angle, factor } = slung;
     const [whole, leg] = [hangs(slung), legLoad(slung)];
-    const show = (kilograms: number) => formatMass(kilograms, units);
+    const show = (kilograms: number) => formatMassOf(kilograms, units);
     const degrees = Math.round((angle * 180) / Math.PI);
     const counted = whole / (leg * Math.sin(angle));
     const lines = [
