@@ -93,7 +93,9 @@ await main(async () => {
         'page of a book': await timed((i) => ask(`/jobs/${one(i).job_id}/book?limit=500`)),
         'last page': await timed((i) => ask(`/jobs/${one(i).job_id}/book?limit=500&after=${place.get(one(i).job_id)}`)),
         'nothing new': await timed((i) => ask(`/jobs/${one(i).job_id}/book?limit=500&after=${Number.MAX_SAFE_INTEGER - 1}`)),
-        'a note on a run': await timed((i) => ask(`/runs/${one(i).id}/book`, { entry: entry(i) })),
+        // The first reads the whole book of its run, the next what came since.
+        'first note on a run': await timed((i) => ask(`/runs/${one(i).id}/book`, { entry: entry(i) })),
+        'next note on it': await timed((i) => ask(`/runs/${one(0).id}/book`, { entry: entry(i) })),
       });
       step(
         Object.entries(found.at(-1))

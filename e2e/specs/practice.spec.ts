@@ -112,13 +112,28 @@ test('drills are asked, answered and explained; one is due again when its day co
   const csv = await download(page, () => page.getByRole('button', { name: 'Record as CSV' }).click());
   const lines = csv.trim().split(/\r?\n/);
   expect(lines).toHaveLength(4);
-  expect(lines[1]).toMatch(/^2026-11-26T08:.*,This device,Class the soil,1,(yes|no),(stable rock|type [ABC]),UK,\d+,1$/);
+  expect(lines[1]).toMatch(/^2026-11-26T08:.*,This device,Class the soil,1,(yes|no),(stable rock|type [ABC]),UK,\d+,2$/);
   const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Record as PDF' }).click()]);
   expect(
     readFileSync(await file.path())
       .subarray(0, 5)
       .toString(),
   ).toBe('%PDF-');
+});
+
+test('a pipe on the hook: lifted by the levers, let down too fast it knocks, and is told so', async ({ page }) => {
+  await page.goto('/practice');
+  await page.getByRole('link', { name: /^A pipe into the slit/ }).click();
+  const told = page.getByRole('status').filter({ hasText: /from its place/ });
+  await expect(told).toContainText('the sling is slack');
+  await push(page, 'Right', 'down', 1500);
+  await expect(told).toContainText('of what may hang there');
+  await push(page, 'Right', 'up', 2500);
+  await press(page, 'Done: judge it');
+  await expect(page.getByRole('heading', { name: 'Not yet' })).toBeVisible();
+  await expect(result(page)).toContainText('as if it fell from');
+  await expect(result(page)).toContainText('Knocked');
+  expect(await serious(page), 'pipe').toEqual([]);
 });
 
 test('each kind of drill can be answered, in either units', async ({ page }) => {

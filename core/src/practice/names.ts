@@ -22,6 +22,11 @@ const EXERCISES = {
   flat: { name: 'A flat floor', about: 'From one place: layer by layer, every bucket to the heap' },
   next: { name: 'And the next place', about: 'The floor goes on flat where the machine moved' },
   fall: { name: 'A floor that falls', about: 'By the sensors: strike them after every move, or the floor comes out in steps' },
+  heap: {
+    name: 'The heap at its setback',
+    about: 'Bucket after bucket over the setback: nothing let go before it, nothing swung too soon',
+  },
+  pipe: { name: 'A pipe into the slit', about: 'Over the blade, the slew locked: hanging still, set down in its place without a knock' },
   line: { name: 'A line in the way', about: 'Its place is guessed: the machine keeps off the strip, hands do the rest' },
 } as const;
 /** An exercise on the levers. */

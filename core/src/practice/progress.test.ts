@@ -112,7 +112,7 @@ describe('own run', () => {
     expect(exercise.floor.to).toBeGreaterThan(1.5);
     expect(exercise.floor.to).toBeLessThan(6);
     const pit = pitOf(machines.t17, 0.3, exercise);
-    expect(resultOf(pit, exercise, beginning(pit, exercise)).within).toBe(0);
+    expect(resultOf(pit, exercise, beginning(pit, exercise))).toMatchObject({ of: 'floor', within: 0 });
   });
   test('of the demonstration: the wash-down drain by its plan, and what is too deep for the machine says how deep', () => {
     const [doc] = demoFile.runs.filter(({ name }) => name === 'Wash-down drain') as [Run];

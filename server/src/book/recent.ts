@@ -1,8 +1,8 @@
 import type { Database, Transaction } from '../db/connect';
 import { asKept, entriesOf, type InBook } from './rows';
 
-/** Entries held in all: some 30 MB. */
-const MOST = 20_000;
+/** Entries held in all: some 60 MB. */
+const MOST = 50_000;
 
 /**
  * Books looked at last, read on from where they were read to: a book only grows, and who has seen up to a number of a job has seen everything up to it. The last that

@@ -2,11 +2,11 @@ import {
   ARM_VERSION,
   armEventWords,
   beginning,
-  IN_LINE,
   leverPatterns,
   leversOf,
   replayed,
   resultOf,
+  sayNow,
   sayResult,
   type ArmEvent,
   type ArmResult,
@@ -16,8 +16,6 @@ import {
   type Thumb,
 } from '@tamper/core/practiceArm';
 import type { Practised } from '@tamper/core/practised';
-import { formatLength, formatPercent } from '@tamper/core/units';
-import { payload } from '@tamper/core/machine';
 import { sameJson } from '@tamper/core/merge';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
@@ -51,10 +49,8 @@ const WORDS = {
 
 /** What is read beside the picture. */
 interface Told {
-  over: string;
-  full: string;
+  line: string;
   events: readonly ArmEvent[];
-  moves: number;
   /** It tipped, or struck a line. */
   ended: boolean;
 }
@@ -139,10 +135,11 @@ export function ArmRoom({
           run={run}
           width={width}
           height={wide ? 330 : Math.min(300, width * 0.72)}
-          label={`${pit.machine.name} from the side: ${told.over}`}
+          label={`${pit.machine.name} from the side: ${told.line}`}
         />
-        <Text role="status" variant="titleMedium">
-          {told.over} · bucket {told.full} · {told.moves} {told.moves === 1 ? 'move' : 'moves'}
+        {/* Room for two lines: the levers stay under the thumbs. */}
+        <Text role="status" variant="titleMedium" style={{ minHeight: 48 }}>
+          {told.line}
         </Text>
         {result ? (
           <Outcome result={result} run={run} units={units} onAgain={again} />
@@ -341,18 +338,8 @@ function useLostPage(run: ArmRun, thumbs: { current: { left: Thumb; right: Thumb
 /** What is read beside the picture, looked at a few times a second. */
 function useTold(run: ArmRun, units: 'metric' | 'us'): Told {
   const read = useStable((): Told => {
-    const { pit, exercise } = run;
     const state = run.state();
-    const over = run.over();
-    const all = payload(pit.machine, pit.bucket, exercise.ground);
-    const way = over >= 0 ? 'to go' : 'too deep';
-    return {
-      over: Math.abs(state.swing) > IN_LINE ? 'Swung out' : `${formatLength(Math.abs(over), units)} ${way}`,
-      full: formatPercent(Math.round(Math.min(1, state.load / all) * 20) / 20),
-      events: state.now,
-      moves: state.moves,
-      ended: state.over,
-    };
+    return { line: sayNow(run.pit, run.exercise, state, run.over(), units), events: state.now, ended: state.over };
   });
   const [told, setTold] = useState<Told>(read);
   useEffect(() => {

@@ -1,5 +1,16 @@
 import { fullReach, jointsOf } from '@tamper/core/catalogue';
-import { COLUMN, columnMiddle, deepestIn, teethOf, type ArmState, type Exercise, type Pit } from '@tamper/core/practiceArm';
+import {
+  COLUMN,
+  columnMiddle,
+  deepestIn,
+  eyeOf,
+  teethOf,
+  type ArmState,
+  type Exercise,
+  type Hung,
+  type Pit,
+  type PipeLift,
+} from '@tamper/core/practiceArm';
 import { colours, ground } from '../../theme/tokens';
 
 /** Metres to pixels, the machine always at the same place. */
@@ -28,7 +39,8 @@ export function drawArm(to: CanvasRenderingContext2D, pit: Pit, exercise: Exerci
   to.clearRect(0, 0, width, height);
   drawGround(to, exercise, state, x, y, view);
   drawMachine(to, pit, state, x, y, scale);
-  drawDial(to, pit, state, width);
+  if (pit.lift && state.hung) drawPipe(to, pit, pit.lift, state, state.hung, x, y, scale);
+  else drawDial(to, pit, state, width);
 }
 
 function drawGround(
@@ -75,6 +87,38 @@ function drawGround(
   to.lineTo(x(floor.to), y(0));
   to.stroke();
   to.setLineDash([]);
+}
+
+/** The pipe on its sling, the one that lies there already, and the place between. */
+function drawPipe(
+  to: CanvasRenderingContext2D,
+  pit: Pit,
+  lift: PipeLift,
+  state: ArmState,
+  hung: Hung,
+  x: (station: number) => number,
+  y: (level: number) => number,
+  scale: number,
+): void {
+  const pipe = (from: number, low: number, fill: string) => {
+    to.fillStyle = fill;
+    to.fillRect(x(from), y(low + lift.size), lift.length * scale, lift.size * scale);
+    to.strokeStyle = colours.ink;
+    to.lineWidth = 1.5;
+    to.strokeRect(x(from), y(low + lift.size), lift.length * scale, lift.size * scale);
+  };
+  pipe(lift.slit.to, lift.bed, colours.faded);
+  pipe(hung.x - lift.length / 2, hung.z - lift.size / 2, colours.paint);
+  const eye = eyeOf(pit, state);
+  to.strokeStyle = colours.ink;
+  to.lineWidth = 2;
+  to.beginPath();
+  // Two legs to the quarters; slack they lie.
+  for (const side of [-1, 1]) {
+    to.moveTo(x(eye.x), y(eye.z));
+    to.lineTo(x(hung.x + (side * lift.length) / 4), y(hung.z + lift.size / 2));
+  }
+  to.stroke();
 }
 
 function drawMachine(

@@ -27,11 +27,20 @@ import {
   type ArmEvent,
   type ArmState,
   type Exercise,
+  type FloorResult,
+  type Hung,
   type Levers,
   type Pit,
+  type PipeLift,
   type Recording,
 } from '.';
 
+/** What came of a floor. */
+function floorOf(...of: Parameters<typeof resultOf>): FloorResult {
+  const result = resultOf(...of);
+  if (result.of !== 'floor') throw new Error(`A floor was dug, not a ${result.of}.`);
+  return result;
+}
 const rules = resolveRules('UK');
 const LOWEST = -10;
 const exercise = (id: ExerciseId, machine: Machine = machines.t17): Exercise => exerciseFor(id, machine, rules) as Exercise;
@@ -68,7 +77,8 @@ describe('arm simulator', () => {
     fc.assert(
       fc.property(anyMachine, fc.constantFrom(...exerciseIds), anyHeld, (id, which, held) => {
         const machine = machines[id];
-        const what = exercise(which, machine);
+        const what = exerciseFor(which, machine, rules);
+        fc.pre(what !== undefined);
         const of = pit(what, machine, machine.buckets[0]);
         const start = beginning(of, what);
         const before = soilIn(of, start, LOWEST);
@@ -103,7 +113,7 @@ describe('arm simulator', () => {
       const what = exercise(which, machine);
       const of = pit(what, machine, machine.buckets[0]);
       const end = play(of, beginning(of, what), (now) => bestHand(of, what.floor, now));
-      const result = resultOf(of, { ...what, tolerance: 0.005 }, end);
+      const result = floorOf(of, { ...what, tolerance: 0.005 }, end);
       expect({
         which,
         passed: result.passed,
@@ -130,7 +140,7 @@ describe('arm simulator', () => {
         yield levers;
       }
     });
-    const { left } = resultOf(of, { ...what, tolerance: 0.005 }, end);
+    const { left } = floorOf(of, { ...what, tolerance: 0.005 }, end);
     const dug = what.floor.to - Math.max(...left.map((range) => range.to));
     expect(dug).toBeGreaterThan(to - from - 0.12);
     expect(dug).toBeLessThanOrEqual(to - from + 0.01);
@@ -146,7 +156,7 @@ describe('arm simulator', () => {
       depthAt: (x) => what.floor.depthAt(x) + sensed(what, { x, z: -what.floor.depthAt(x) }, now().at, start.at),
     });
     const end = play(of, start, (now) => bestHand(of, blind(now), now));
-    const result = resultOf(of, what, end);
+    const result = floorOf(of, what, end);
     expect(result.moves).toBeGreaterThan(0);
     expect(result.passed).toBe(false);
     expect(Math.max(result.high, result.deep)).toBeGreaterThan(0.02);
@@ -158,12 +168,12 @@ describe('arm simulator', () => {
     const of = pit(what);
     const through = play(of, beginning(of, what), (now) => bestHand(of, what.floor, now));
     expect(through.over).toBe(true);
-    const struck = resultOf(of, what, through);
+    const struck = floorOf(of, what, through);
     expect(struck.passed).toBe(false);
     expect(sayResult(struck, 'metric').join('\n')).toContain('Line struck (Water main)');
     const keeps = play(of, beginning(of, what), (now) => knowingHand(of, what, now));
     expect(seen(keeps)).not.toContain('struck');
-    const kept = resultOf(of, what, keeps);
+    const kept = floorOf(of, what, keeps);
     expect(kept.intoStrip).toBe(0);
     expect(kept.passed).toBe(true);
   });
@@ -185,7 +195,7 @@ describe('arm simulator', () => {
     const spilt = play(of, full, () => hold({ tip: 1 }, 2.5));
     expect(seen(spilt)).toContain('edge');
     expect(spilt.spilt).toBeGreaterThan(0.01);
-    for (const line of sayResult(resultOf(of, what, spilt), 'us')) expect(line).not.toMatch(/undefined|NaN|\d mm/);
+    for (const line of sayResult(floorOf(of, what, spilt), 'us')) expect(line).not.toMatch(/undefined|NaN|\d mm/);
   });
 
   test('a full bucket of clay on a light machine, far out over the side, tips it', () => {
@@ -202,6 +212,85 @@ describe('arm simulator', () => {
     const of = pit(what, machines.t17, 0.45);
     const down = play(of, beginning(of, what), () => [...hold({ boom: -0.5 }, 5), ...hold({ stick: -1 }, 2)]);
     expect(seen(down)).toContain('stallStick');
+  });
+
+  test.each(['t17', 't35', 't8'] as const)(
+    '%s: a hand that knows it fills the heap over its setback, and lowers a pipe without a knock',
+    (id) => {
+      const machine = machines[id];
+      for (const which of ['heap', 'pipe'] as const) {
+        const what = exercise(which, machine);
+        const of = pit(what, machine, machine.buckets[1]);
+        const result = resultOf(
+          of,
+          what,
+          play(of, beginning(of, what), (now) => knowingHand(of, what, now)),
+        );
+        expect({ which, of: result.of, passed: result.passed, said: sayResult(result, 'metric') }).toMatchObject({
+          which,
+          of: which,
+          passed: true,
+        });
+        if (result.of === 'pipe')
+          expect([Math.abs(result.off) < 0.02, result.knock < 0.15, result.swung < 0.1]).toEqual([true, true, true]);
+        if (result.of === 'heap') expect(result.heap).toBeGreaterThanOrEqual(result.asked);
+      }
+    },
+  );
+
+  describe('a pipe on the hook', () => {
+    const what = exercise('pipe');
+    const of = pit(what);
+    const lift = what.lift as PipeLift;
+    const up = () => play(of, beginning(of, what), () => hold({ boom: 0.25 }, 3));
+
+    test('hangs under its eye, swings as a pendulum of its length does, and comes to rest', () => {
+      const start = up();
+      expect(start.hung?.hanging).toBe(true);
+      const pushed: ArmState = {
+        ...play(of, start, () => hold({}, 4)),
+        hung: { ...(start.hung as Hung), angle: 0.1, turn: 0, clear: true },
+      };
+      let [state, last] = [pushed, 0.1];
+      const crossings: number[] = [];
+      for (let i = 0; i < 60 * 12; i++) {
+        state = step(of, state, NO_LEVERS);
+        const { angle } = state.hung as Hung;
+        if (Math.sign(angle) !== Math.sign(last) && angle !== 0) crossings.push(i / 60);
+        last = angle;
+      }
+      const half = ((crossings.at(-1) ?? 0) - (crossings[0] ?? 0)) / (crossings.length - 1);
+      expect(half).toBeCloseTo(Math.PI * Math.sqrt(lift.sling / 9.81), 1);
+      expect(Math.abs(last)).toBeLessThan(0.01);
+    });
+    test('is refused what is wrong, each told: let down fast, carried on the tracks, jerked, reached too far out', () => {
+      const fast = play(of, up(), () => hold({ boom: -1 }, 3));
+      expect(seen(fast)).toContain('knock');
+      expect(resultOf(of, what, fast).passed).toBe(false);
+      expect(seen(play(of, up(), () => hold({ travel: -1 }, 1)))).toContain('carried');
+      expect(seen(play(of, up(), () => [...hold({ stick: 1 }, 0.7), ...hold({ stick: -1 }, 0.7), ...hold({ stick: 1 }, 0.7)]))).toContain(
+        'swings',
+      );
+      const heavy = { ...of, lift: { ...lift, mass: lift.mass * 2 } };
+      const far = play(heavy, beginning(heavy, what), () => [...hold({ boom: 0.25 }, 3), ...hold({ stick: 0.3 }, 8)]);
+      expect(seen(far)).toContain('heavy');
+      expect(sayResult(resultOf(heavy, what, far), 'us').join(' ')).toContain('Too heavy out there');
+    });
+    test('goes no further than the ends of the slit, nor through its bed, whatever the levers do', () =>
+      fc.assert(
+        fc.property(anyHeld, (held) => {
+          let state = beginning(of, what);
+          for (const [ticks, asked] of held)
+            for (let i = 0; i < ticks; i++) {
+              state = step(of, state, asked);
+              const { x, z, clear } = state.hung as Hung;
+              const low = z - lift.size / 2;
+              expect(low).toBeGreaterThanOrEqual((clear ? lift.bed : 0) - 1e-9);
+              if (low < -0.02) expect(x + lift.length / 2).toBeLessThanOrEqual(lift.slit.to + 1e-6);
+            }
+        }),
+        { numRuns: times(40) },
+      ));
   });
 
   test('levers in hundredths, both patterns, and a recording of another version is refused', () => {

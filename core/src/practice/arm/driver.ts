@@ -2,7 +2,7 @@ import { fullReach, type Arm, type ArmPoint, type Pose } from '../../catalogue';
 import { payload } from '../../machine/cycle';
 import { poseAt } from '../../machine/reach';
 import { windowOf } from '../../machine/setUps';
-import { bucketAngle, LAG, strokeOf, SWING, teethOf, TICK, TRAVEL } from './step';
+import { bucketAngle, LAG, strokeOf, SWING, teethOf, TICK, TRAVEL } from './motion';
 import { NO_LEVERS, type ArmState, type Levers, type Pit } from './state';
 
 /** A floor to be dug: between two stations, so deep at each, metres below the ground. */
@@ -39,7 +39,7 @@ const EASY = 4;
 const rateFor = (left: number, most: number, ticks: number): number => Math.min(most, Math.max(-most, left / (TICK * ticks)));
 
 /** Levers that bring the joints to a pose within a tick, as far as their strokes let them. */
-function towards(pit: Pit, { pose, rate }: ArmState, aim: Pose): Pick<Levers, 'boom' | 'stick' | 'tip'> {
+export function towards(pit: Pit, { pose, rate }: ArmState, aim: Pose): Pick<Levers, 'boom' | 'stick' | 'tip'> {
   const lever = (joint: 'boom' | 'stick' | 'tip') => leverFor(rate[joint], (aim[joint] - pose[joint]) / TICK, strokeOf(pit, joint));
   return { boom: lever('boom'), stick: lever('stick'), tip: lever('tip') };
 }
@@ -72,11 +72,11 @@ function poseFor(arm: Arm, angle: number): Pose {
 }
 
 /** From rest to rest: a stroke that begins or ends at full speed overshoots. */
-const eased = (part: number): number => part * part * (3 - 2 * part);
-const mix = (a: number, b: number, part: number): number => a + (b - a) * part;
+export const eased = (part: number): number => part * part * (3 - 2 * part);
+export const mix = (a: number, b: number, part: number): number => a + (b - a) * part;
 
 /** The pose with the teeth on a point and the bucket as near to an angle as the joints let it. */
-function poseNear(arm: Arm, point: ArmPoint, angle: number): Pose | undefined {
+export function poseNear(arm: Arm, point: ArmPoint, angle: number): Pose | undefined {
   for (let off = 0; off <= 75; off += 2.5)
     for (const side of off === 0 ? [0] : [-off, off]) {
       const pose = poseAt(arm, point, angle + (side * Math.PI) / 180);

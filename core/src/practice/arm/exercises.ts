@@ -1,13 +1,19 @@
 import { fullReach, machines, type GroundId, type Machine, type MachineId } from '../../catalogue';
 import { keepOut } from '../../existing/windows';
 import { without, type Range } from '../../geometry';
+import { payload } from '../../machine/cycle';
+import { SLING_MASS } from '../../machine/figures';
+import { hanging, liftAt } from '../../machine/lift';
 import { windowOf } from '../../machine/setUps';
 import type { Rules } from '../../rules';
 import { stepAtMove } from '../../dig/plane';
 import type { ExerciseId } from '../names';
 import { bestHand, deepestIn, type Floor } from './driver';
+import { lying } from './lifting';
+import { lowerPipe, poseOfEye } from './lower';
+import { columnAt, columnMiddle, cutTo } from './soil';
 import { begin } from './step';
-import type { ArmState, Hidden, Levers, Pit } from './state';
+import type { ArmState, Hidden, Levers, PipeLift, Pit } from './state';
 
 /** What is to be dug on the simulator. Metres; stations along the slit, the machine backing towards 0 and past it. */
 export interface Exercise {
@@ -19,6 +25,10 @@ export interface Exercise {
   hidden: readonly Hidden[];
   /** Stretches that machines keep out of: hands dig there. */
   strips: readonly Range[];
+  /** Asked for on the heap, m³ in the bank, where that is what it is about and not the floor. */
+  heap?: number;
+  /** What is lifted, where nothing is dug. */
+  lift?: PipeLift;
   /** Of the plane the arm's sensors dig to: what the floor falls, and what is set in the machine. Undefined: dug by eye and staff. */
   sensors: { fall: number; set: number } | undefined;
 }
@@ -26,7 +36,7 @@ export interface Exercise {
 /** Size over all of the line in the way, metres. */
 const MAIN = 0.09;
 /** How long each is, in floors shaved from one place. */
-const PLACES = { flat: 0.9, next: 1.8, fall: 2.4, line: 1.6 } as const;
+const PLACES = { flat: 0.9, next: 1.8, fall: 2.4, line: 1.6, heap: 0.9, pipe: 0.9 } as const;
 
 /** An exercise for a machine: as long as its arm makes it. Undefined where it does not get down. */
 export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, depth = 0.8): Exercise | undefined {
@@ -44,6 +54,12 @@ export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, dept
       const floor = { from: 0, to: length, depthAt: (x: number) => depth + fall * x - (fall * length) / 2 };
       return { ...base, id, floor, tolerance: 0.015, sensors: { fall, set: 0 } };
     }
+    case 'heap':
+      return { ...base, id, ground: 'clay', heap: BUCKETS * payload(machine, machine.buckets[1] ?? machine.buckets[0] ?? 0.3, 'clay') };
+    case 'pipe': {
+      const lift = liftFor(machine, depth, length, window.to);
+      return lift && { ...base, id, lift };
+    }
     case 'line': {
       const x = length * 0.45;
       const half = keepOut({ size: MAIN, evidence: 'detected' }, rules);
@@ -57,28 +73,55 @@ export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, dept
   }
 }
 
+/** Full buckets asked for on the heap. */
+const BUCKETS = 5;
+/** Of what may be lifted at its place the pipe and its sling weigh this share; of the slit's length it has this share, metres at most. */
+const [SHARE, LONG, LONGEST] = [0.7, 0.75, 2];
+/** The sling, the pipe's size, how far nearer to the machine it lies, and the gap of its joint, metres. */
+const [SLING, SIZE, NEARER, GAP] = [0.8, 0.2, 0.4, 0.01];
+/** The slit stands open so far towards the machine past what is asked for, metres. */
+const BEFORE = 0.1;
+/** The pipe to be lowered where the machine stands. @param reach of its window, metres. Undefined where it lifts none. */
+function liftFor(machine: Machine, depth: number, slit: number, reach: number): PipeLift | undefined {
+  const length = Math.min(LONGEST, slit * LONG);
+  const to = slit - GAP - length / 2;
+  const mass = Math.floor((liftAt(machine, reach - slit + to, 0).rated * SHARE) / hanging(1, 0) - SLING_MASS);
+  if (mass < 10) return undefined;
+  return { mass, sling: SLING, length, size: SIZE, from: to - NEARER, to, slit: { from: -BEFORE, to: slit }, bed: -depth };
+}
+
 /** How far the strip of ground goes past both ends of a floor, metres. */
 const AROUND = 3;
 /** What is dug with. @param bucket its width, metres. */
-export const pitOf = (machine: Machine, bucket: number, { hidden }: Pick<Exercise, 'hidden'>): Pit => ({
+export const pitOf = (machine: Machine, bucket: number, { hidden, lift, heap }: Pick<Exercise, 'hidden' | 'lift' | 'heap'>): Pit => ({
   machine,
   bucket,
   bladeBehind: false,
   heapAt: Math.PI / 2,
-  setback: 0.6,
+  // Where it is about the heap, it lies further off.
+  setback: heap === undefined ? 0.6 : 1,
   hidden,
+  ...(lift && { lift }),
 });
-/** The machine where a hand that knows it would stand first. */
+/** The machine where a hand that knows it would stand first; for a pipe that is lowered, with the slit dug and the sling on. */
 export function beginning(pit: Pit, { ground, floor }: Pick<Exercise, 'ground' | 'floor'>): ArmState {
   const window = windowOf(pit.machine, deepestIn(floor));
   const most = fullReach(pit.machine.arm);
-  return begin(pit, ground, [floor.from - most - AROUND, floor.to + most + AROUND], floor.to - (window?.to ?? most));
+  const state = begin(pit, ground, [floor.from - most - AROUND, floor.to + most + AROUND], floor.to - (window?.to ?? most));
+  const { lift } = pit;
+  if (!lift) return state;
+  for (let column = columnAt(state.strip, lift.slit.from); columnMiddle(state.strip, column) < lift.slit.to; column++)
+    cutTo(state.strip, column, lift.bed);
+  const pose = poseOfEye(pit, { x: lift.from - state.at, z: lift.size / 2 + lift.sling * 0.9 }) ?? state.pose;
+  const ready = { ...state, pose };
+  return { ...ready, hung: lying(pit, lift, ready) };
 }
 
 /** A hand's width more than is asked is kept off a line, metres. */
 const SPARE = 0.03;
 /** The exercise as somebody does it who knows it: what lies in a strip that machines keep out of is left to hands. */
 export function* knowingHand(pit: Pit, { floor, strips }: Exercise, now: () => ArmState): Generator<Levers, void> {
+  if (pit.lift) return yield* lowerPipe(pit, pit.lift, now);
   const off = strips.map(({ from, to }) => ({ from: from - SPARE, to: to + SPARE }));
   for (const part of without(floor, off).toReversed()) yield* bestHand(pit, { ...floor, ...part }, now);
 }

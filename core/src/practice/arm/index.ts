@@ -12,7 +12,9 @@ export {
   type Recording,
   type Thumb,
 } from './replay';
-export { armEventWords, leastMoves, resultOf, sayResult, type ArmResult } from './result';
+export { armEventWords, leastMoves, resultOf, sayNow, sayResult, type ArmResult, type FloorResult } from './result';
 export { COLUMN, columnMiddle, surfaceAt, type Strip } from './soil';
-export { NO_LEVERS, type ArmEvent, type ArmState, type Hidden, type Levers, type Pit } from './state';
-export { begin, IN_LINE, soilIn, step, teethOf, TICK } from './step';
+export { NO_LEVERS, type ArmEvent, type ArmState, type Hidden, type Hung, type Levers, type Pit, type PipeLift } from './state';
+export { eyeOf } from './lifting';
+export { IN_LINE, teethOf, TICK } from './motion';
+export { begin, soilIn, step } from './step';

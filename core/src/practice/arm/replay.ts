@@ -1,5 +1,6 @@
 import { NO_LEVERS, type ArmState, type Levers, type Pit } from './state';
-import { clamped, step } from './step';
+import { clamped } from './motion';
+import { step } from './step';
 
 /** Version of the stepper: what was recorded with another comes out otherwise, and is refused. */
 export const ARM_VERSION = 1;

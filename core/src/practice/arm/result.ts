@@ -1,16 +1,26 @@
 import { joined, type Range } from '../../geometry';
+import { payload } from '../../machine/cycle';
 import { windowOf } from '../../machine/setUps';
-import { formatLength, formatStretch, type UnitSystem } from '../../units';
+import { formatLength, formatPercent, formatStretch, type UnitSystem } from '../../units';
 import { formatMinutes } from '../../units/gauge';
 import { plural } from '../../order/words';
 import { deepestIn } from './driver';
 import type { Exercise } from './exercises';
 import { COLUMN, columnMiddle } from './soil';
 import type { ArmEvent, ArmState, Pit } from './state';
-import { TICK } from './step';
+import { isSet, loadShare } from './lifting';
+import { IN_LINE, TICK } from './motion';
 
-/** What came of an exercise. Metres; `high` and `deep` positive. */
-export interface ArmResult {
+/** What came of an exercise, whatever it was about. */
+interface Outcome {
+  moves: number;
+  minutes: number;
+  faults: { event: ArmEvent; count: number; about?: string }[];
+  passed: boolean;
+}
+/** Of a floor. Metres; `high` and `deep` positive. */
+export interface FloorResult extends Outcome {
+  of: 'floor';
   /** Share of the floor within its tolerance. */
   within: number;
   high: number;
@@ -19,19 +29,35 @@ export interface ArmResult {
   hollows: Range[];
   /** Where ground is left. */
   left: Range[];
-  moves: number;
   least: number;
-  minutes: number;
-  faults: { event: ArmEvent; count: number; about?: string }[];
   /** Of the strip around a hidden line the machine dug, metres of the run. */
   intoStrip: number;
-  passed: boolean;
 }
+/** Of a heap, in full buckets. */
+export interface HeapResult extends Outcome {
+  of: 'heap';
+  heap: number;
+  asked: number;
+  spilt: number;
+}
+/** Of a pipe that was lowered: metres from its place, the hardest touch in m/s, the widest swing in radians. */
+export interface PipeResult extends Outcome {
+  of: 'pipe';
+  set: boolean;
+  off: number;
+  knock: number;
+  swung: number;
+}
+export type ArmResult = FloorResult | HeapResult | PipeResult;
 
 /** Of the floor this much has to be within tolerance. */
 const ENOUGH = 0.9;
 /** Faults that nobody passes with. */
-const GRAVE: ReadonlySet<ArmEvent> = new Set(['tipped', 'struck', 'edge', 'wall', 'dragged']);
+const GRAVE: ReadonlySet<ArmEvent> = new Set(['tipped', 'struck', 'edge', 'wall', 'dragged', 'knock', 'swings', 'carried']);
+/** What more nobody passes with who lifts or loads: more on the arm than it may lift. */
+const LOADED: ReadonlySet<ArmEvent> = new Set(['heavy']);
+/** A pipe lies in its place within this, metres. */
+const PLACE = 0.03;
 /** Deviations under this are none: a column's rounding, metres. */
 const FINE = 1e-6;
 
@@ -41,8 +67,43 @@ export function leastMoves(pit: Pick<Pit, 'machine'>, floor: Exercise['floor']):
   return window ? Math.max(0, Math.ceil((floor.to - floor.from) / (window.to - window.from) - 1e-9) - 1) : 0;
 }
 
+/** What happened, each kind once with how often. */
+function faultsOf({ events }: ArmState): Outcome['faults'] {
+  const counted = new Map<ArmEvent, Outcome['faults'][number]>();
+  for (const { event, about } of events) {
+    const one = counted.get(event);
+    if (one) one.count++;
+    else counted.set(event, { event, count: 1, ...(about === undefined ? {} : { about }) });
+  }
+  return [...counted.values()];
+}
+
+/** What came of it: the pipe where one was lowered, the heap where that was asked for, else the floor. */
+export function resultOf(pit: Pit, exercise: Exercise, state: ArmState): ArmResult {
+  const faults = faultsOf(state);
+  const grave = faults.some(({ event }) => GRAVE.has(event));
+  const outcome = { moves: state.moves, minutes: (state.tick * TICK) / 60, faults };
+  if (pit.lift && state.hung) {
+    const [set, off] = [isSet(pit.lift, state.hung), state.hung.x - pit.lift.to];
+    const passed = set && Math.abs(off) <= PLACE && !grave && !faults.some(({ event }) => LOADED.has(event));
+    return { of: 'pipe', set, off, knock: state.hung.knock, swung: state.hung.swung, ...outcome, passed };
+  }
+  if (exercise.heap !== undefined) {
+    const full = payload(pit.machine, pit.bucket, exercise.ground);
+    const passed = state.heap >= exercise.heap - FINE && !grave && !faults.some(({ event }) => LOADED.has(event));
+    return { of: 'heap', heap: state.heap / full, asked: exercise.heap / full, spilt: state.spilt / full, ...outcome, passed };
+  }
+  const floor = floorOf(exercise, state);
+  return {
+    ...floor,
+    ...outcome,
+    least: leastMoves(pit, exercise.floor),
+    passed: floor.within >= ENOUGH && floor.intoStrip <= FINE && !grave,
+  };
+}
+
 /** The floor as it is dug against what was asked; where machines keep off it need not be dug. */
-export function resultOf(pit: Pit, { floor, tolerance, strips }: Exercise, state: ArmState): ArmResult {
+function floorOf({ floor, tolerance, strips }: Exercise, state: ArmState): Omit<FloorResult, keyof Outcome | 'least'> {
   const inStrip = (x: number) => strips.some(({ from, to }) => x > from && x < to);
   let [asked, good, high, deep, intoStrip] = [0, 0, 0, 0, 0];
   const hollows: Range[] = [];
@@ -63,27 +124,7 @@ export function resultOf(pit: Pit, { floor, tolerance, strips }: Exercise, state
     if (Math.abs(off) <= tolerance + FINE) good++;
     else (off > 0 ? left : hollows).push(range);
   });
-  const counted = new Map<ArmEvent, { event: ArmEvent; count: number; about?: string }>();
-  for (const { event, about } of state.events) {
-    const one = counted.get(event);
-    if (one) one.count++;
-    else counted.set(event, { event, count: 1, ...(about === undefined ? {} : { about }) });
-  }
-  const faults = [...counted.values()];
-  const within = asked === 0 ? 0 : good / asked;
-  return {
-    within,
-    high,
-    deep,
-    hollows: joined(hollows),
-    left: joined(left),
-    moves: state.moves,
-    least: leastMoves(pit, floor),
-    minutes: (state.tick * TICK) / 60,
-    faults,
-    intoStrip,
-    passed: within >= ENOUGH && intoStrip <= FINE && !faults.some(({ event }) => GRAVE.has(event)),
-  };
+  return { of: 'floor', within: asked === 0 ? 0 : good / asked, high, deep, hollows: joined(hollows), left: joined(left), intoStrip };
 }
 
 /** What went wrong, what it does, and what to do instead. */
@@ -95,16 +136,34 @@ export const armEventWords: Record<ArmEvent, { short: string; why: string }> = {
   wall: { short: 'Swung in the slit', why: 'The bucket was still below the edge: up first, then swing; it breaks the edge and the arm.' },
   edge: { short: 'Spilt at the edge', why: 'Let go before the heap: what lies in the setback falls in, and loads the edge.' },
   dragged: { short: 'Moved with the bucket down', why: 'Tracks and arm pull at each other: bucket up before the machine moves.' },
-  heavy: { short: 'Heavy over the side', why: 'More hangs there than may be lifted: half a bucket, or nearer in.' },
+  heavy: { short: 'Too heavy out there', why: 'More hangs on the arm than it may lift there: nearer in, or less at once.' },
   tipped: { short: 'Tipped over', why: 'A full bucket far out over the side: the machine goes over with whoever is in it.' },
   struck: { short: 'Line struck', why: 'Its place was guessed: machines keep off the strip, hands find it first.' },
+  knock: { short: 'Knocked', why: 'It touched hard: a pipe cracks where it knocks. Slower, and only when it hangs still.' },
+  swings: { short: 'Swings wide', why: 'Begun or stopped too soon: ease in and out, wait until it hangs still, a hand at the tag line.' },
+  carried: {
+    short: 'Moved with the load up',
+    why: 'The ground under a track gives, and what hangs swings: set it down, or lift where the machine stands.',
+  },
 };
 
 /** The result line by line, in its reader's units. */
-export function sayResult(
-  { within, high, deep, hollows, left, moves, least, minutes, faults, intoStrip }: ArmResult,
-  units: UnitSystem,
-): string[] {
+export function sayResult(result: ArmResult, units: UnitSystem): string[] {
+  const { moves, minutes, faults } = result;
+  const levers = `${formatMinutes(minutes)} on the levers.`;
+  return [
+    ...(result.of === 'floor' ? sayFloor(result, units) : result.of === 'heap' ? sayHeap(result) : sayPipe(result, units)),
+    result.of === 'floor'
+      ? `${plural(moves, 'move', 'moves')} of the machine; ${plural(result.least, 'was', 'were')} needed. ${levers}`
+      : levers,
+    ...faults.map(({ event, count, about }) => {
+      const { short, why } = armEventWords[event];
+      return `${short}${about === undefined ? '' : ` (${about})`}${count > 1 ? `, ${count} times` : ''}: ${why}`;
+    }),
+  ];
+}
+
+function sayFloor({ within, high, deep, hollows, left, intoStrip }: FloorResult, units: UnitSystem): string[] {
   const size = (metres: number) => formatLength(metres, units, 'size');
   const places = (ranges: readonly Range[]) =>
     ranges
@@ -116,10 +175,38 @@ export function sayResult(
     ...(hollows.length > 0 ? [`Too deep, and water stands there: ${places(hollows)}. It is filled with bedding, never with spoil.`] : []),
     ...(left.length > 0 ? [`Still to dig: ${places(left)}.`] : []),
     ...(intoStrip > 0 ? [`Machine-dug in the strip around the line: ${size(intoStrip)} of it.`] : []),
-    `${plural(moves, 'move', 'moves')} of the machine; ${plural(least, 'was', 'were')} needed. ${formatMinutes(minutes)} on the levers.`,
-    ...faults.map(({ event, count, about }) => {
-      const { short, why } = armEventWords[event];
-      return `${short}${about === undefined ? '' : ` (${about})`}${count > 1 ? `, ${count} times` : ''}: ${why}`;
-    }),
+  ];
+}
+
+const buckets = (count: number): string => `${count.toFixed(1)} ${count.toFixed(1) === '1.0' ? 'bucket' : 'buckets'}`;
+const sayHeap = ({ heap, asked, spilt }: HeapResult): string[] => [
+  `${buckets(heap)} on the heap, of ${buckets(asked)} asked for.`,
+  ...(spilt > 0.05 ? [`${buckets(spilt)} in the setback: it falls in, and loads the edge.`] : []),
+];
+
+/** How it stands now, in a line. @param over metres the teeth are over the floor, by the sensors where there are some. */
+export function sayNow(pit: Pit, exercise: Exercise, state: ArmState, over: number, units: UnitSystem): string {
+  const metres = (length: number) => formatLength(Math.abs(length), units);
+  const share = (part: number) => formatPercent(Math.round(part * 20) / 20);
+  if (pit.lift && state.hung) {
+    const { x, z, hanging } = state.hung;
+    const away = `${metres(x - pit.lift.to)} from its place, ${metres(z - pit.lift.size / 2 - pit.lift.bed)} over its bed`;
+    return `${away} · ${hanging ? `${share(loadShare(pit, pit.lift, state))} of what may hang there` : 'the sling is slack'}`;
+  }
+  const all = payload(pit.machine, pit.bucket, exercise.ground);
+  const where = Math.abs(state.swing) > IN_LINE ? 'Swung out' : `${metres(over)} ${over >= 0 ? 'to go' : 'too deep'}`;
+  const last =
+    exercise.heap === undefined
+      ? plural(state.moves, 'move', 'moves')
+      : `heap ${(state.heap / all).toFixed(1)} of ${buckets(exercise.heap / all)}`;
+  return `${where} · bucket ${share(Math.min(1, state.load / all))} · ${last}`;
+}
+
+const GRAVITY = 9.81;
+function sayPipe({ set, off, knock, swung }: PipeResult, units: UnitSystem): string[] {
+  const size = (metres: number) => formatLength(metres, units, 'size');
+  return [
+    set ? `The pipe lies on its bed, ${size(Math.abs(off))} from its place; ${size(PLACE)} may be.` : 'The pipe does not lie on its bed.',
+    `Its hardest touch was as if it fell from ${size(knock ** 2 / 2 / GRAVITY)}; it swung ${Math.round((swung * 180) / Math.PI)}° from the plumb at most.`,
   ];
 }

@@ -22,6 +22,45 @@ export interface Pit {
   /** From the slit's edge to the foot of the heap at least. */
   setback: number;
   hidden: readonly Hidden[];
+  /** What is lifted, where nothing is dug. */
+  lift?: PipeLift;
+}
+
+/** A pipe that lies beside the slit, to be set on the bed against the one that lies there. Metres, stations along the slit. */
+export interface PipeLift {
+  /** Of the pipe alone, kilograms. */
+  mass: number;
+  /** From the eye at the end of the stick to the axis of the pipe. */
+  sling: number;
+  length: number;
+  /** Over all. */
+  size: number;
+  /** Where its middle lies, and is to lie. */
+  from: number;
+  to: number;
+  /** The slit as far as it stands open: to the pipe that lies there. */
+  slit: { from: number; to: number };
+  /** Level of the bed, below the ground negative. */
+  bed: number;
+}
+
+/** The pipe on its sling. */
+export interface Hung {
+  /** Of its axis, in the middle. */
+  x: number;
+  z: number;
+  /** Of the sling from the plumb, radians, positive away from the machine, and how fast that changes, rad/s. */
+  angle: number;
+  turn: number;
+  /** The eye it hangs on, and how fast that goes, m/s. */
+  eye: { x: number; z: number };
+  speed: { x: number; z: number };
+  hanging: boolean;
+  /** Lifted clear of the ground beside the slit: below it is the slit now. */
+  clear: boolean;
+  /** The hardest it touched anything, m/s, and the widest it swung, radians. */
+  knock: number;
+  swung: number;
 }
 
 /** What the levers ask for, each −1 to 1: boom up, stick out, bucket open, swing to the heap; and tracks forward. */
@@ -52,7 +91,13 @@ export type ArmEvent =
   /** More hangs on the arm than it may lift there. */
   | 'heavy'
   | 'tipped'
-  | 'struck';
+  | 'struck'
+  /** The pipe touched ground, wall or pipe hard. */
+  | 'knock'
+  /** The pipe swings wide. */
+  | 'swings'
+  /** Moved on its tracks with the pipe in the air. */
+  | 'carried';
 
 /** Everything that changes as somebody digs. */
 export interface ArmState {
@@ -75,6 +120,8 @@ export interface ArmState {
   /** What goes on now, and everything that did: when it began and what it was about. */
   now: readonly ArmEvent[];
   events: readonly { tick: number; event: ArmEvent; about?: string }[];
+  /** What is lifted. */
+  hung?: Hung;
   /** Nothing goes on after it tipped or struck. */
   over: boolean;
 }

@@ -1,22 +1,14 @@
-import { jointsOf, type ArmPoint, type GroundId, type Pose } from '../../catalogue';
+import type { ArmPoint, GroundId, Pose } from '../../catalogue';
 import { payload } from '../../machine/cycle';
 import { liftAt } from '../../machine/lift';
 import { pushDown } from '../../machine/pin';
 import { resistance } from '../../machine/power';
 import { DYNAMIC } from '../../machine/figures';
+import { stepLifting } from './lifting';
+import { bucketAngle, followed, IN_LINE, JOINTS, teethOf, TICK, turned, withEvents, type Joint } from './motion';
 import { COLUMN, columnAt, cutTo, letFall, levelStrip, surfaceAt, swells, above, type Strip } from './soil';
 import type { ArmEvent, ArmState, Levers, Pit } from './state';
 
-/** One step of the simulator, seconds. */
-export const TICK = 1 / 60;
-/** A joint goes through its whole turn in so long, seconds; the swing and the tracks so fast, rad/s and m/s. Source: usual of the classes at work revolutions. */
-const STROKE = { boom: 3.2, stick: 2.8, tip: 2.2 };
-export const SWING = 0.9;
-export const TRAVEL = 0.5;
-/** A lever is followed within so long, seconds: oil takes a moment. */
-export const LAG = 0.12;
-/** Turned out of line less than this the bucket is still in the slit, radians. */
-export const IN_LINE = 0.1;
 /** A chip this thick meets the full resistance of the ground, metres; thinner ones their share. */
 const CHIP = 0.15;
 /** What the back of the bucket smears aside without being stopped, metres thick. */
@@ -29,16 +21,7 @@ const HOLDS = 0.1;
 /** The teeth clear of the ground by this much carry, metres. */
 const CLEAR = 0.05;
 
-const JOINTS = ['boom', 'stick', 'tip'] as const;
-type Joint = (typeof JOINTS)[number];
-
-/** Where the teeth are along the slit and above the ground, metres. */
-export const teethOf = ({ machine }: Pit, { at, pose }: Pick<ArmState, 'at' | 'pose'>): ArmPoint => {
-  const [, , , teeth] = jointsOf(machine.arm, pose);
-  return { x: at + teeth.x, z: teeth.z };
-};
-/** The angle of the bucket from level, and where its mouth looks. */
-export const bucketAngle = ({ boom, stick, tip }: Pose): number => boom + stick + tip;
+/** Where the mouth of a bucket at an angle looks. */
 const mouth = (angle: number): ArmPoint => ({ x: Math.sin(angle), z: -Math.cos(angle) });
 
 /** The arm drawn in over level ground, before anything is dug. @param from, to of the strip in which anybody could dig. */
@@ -81,18 +64,6 @@ function chipOn(strip: Strip, a: ArmPoint, b: ArmPoint): number {
   return area;
 }
 
-/** Full stroke of a joint each way, rad/s. */
-export const strokeOf = ({ machine: { arm } }: Pit, joint: Joint): number => {
-  const [low, high] = arm[`${joint}Turn`];
-  return (high - low) / STROKE[joint];
-};
-
-/** The pose a tick later, by these rates; a joint at its limit stands. */
-function turned({ machine: { arm } }: Pit, pose: Pose, rate: Readonly<Record<Joint, number>>): Pose {
-  const to = (joint: Joint) => Math.min(arm[`${joint}Turn`][1], Math.max(arm[`${joint}Turn`][0], pose[joint] + rate[joint] * TICK));
-  return { boom: to('boom'), stick: to('stick'), tip: to('tip') };
-}
-
 /** A line whose rim the teeth come upon between two points. */
 const hitOn = ({ hidden }: Pit, a: ArmPoint, b: ArmPoint) =>
   hidden.find((line) => [...along(a, b)].some(({ x, z }) => Math.hypot(x - line.x, z - line.z) <= line.size / 2));
@@ -102,15 +73,9 @@ const hitOn = ({ hidden }: Pit, a: ArmPoint, b: ArmPoint) =>
  */
 export function step(pit: Pit, before: ArmState, levers: Levers): ArmState {
   if (before.over) return { ...before, tick: before.tick + 1, now: [] };
+  if (pit.lift && before.hung) return stepLifting(pit, pit.lift, before, before.hung, levers);
   const { machine } = pit;
-  const follow = (rate: number, asked: number) => rate + (asked - rate) * Math.min(1, TICK / LAG);
-  const rate = {
-    boom: follow(before.rate.boom, clamped(levers.boom) * strokeOf(pit, 'boom')),
-    stick: follow(before.rate.stick, clamped(levers.stick) * strokeOf(pit, 'stick')),
-    tip: follow(before.rate.tip, clamped(levers.tip) * strokeOf(pit, 'tip')),
-    swing: follow(before.rate.swing, clamped(levers.swing) * SWING),
-    travel: follow(before.rate.travel, clamped(levers.travel) * TRAVEL),
-  };
+  const rate = followed(pit, before, levers);
   const now: ArmEvent[] = [];
   const { strip } = before;
   const state = { ...before, tick: before.tick + 1, rate };
@@ -143,19 +108,9 @@ export function step(pit: Pit, before: ArmState, levers: Levers): ArmState {
   else if (mass > may.rated && !inLine) now.push('heavy');
   if (moved.struck !== undefined) now.push('struck');
 
-  const fresh = now.filter((event) => !before.now.includes(event));
-  return {
-    ...state,
-    now,
-    events: fresh.length === 0 ? before.events : [...before.events, ...fresh.map((event) => noted(state.tick, event, moved.struck))],
-    over: now.includes('tipped') || now.includes('struck'),
-  };
+  return withEvents(before, state, now, moved.struck);
 }
 
-const noted = (tick: number, event: ArmEvent, struck: string | undefined) =>
-  event === 'struck' && struck !== undefined ? { tick, event, about: struck } : { tick, event };
-/** A lever as far as it goes; one that is no number is let go. */
-export const clamped = (lever: number): number => Math.min(1, Math.max(-1, Number.isFinite(lever) ? lever : 0));
 const between = (low: number, value: number, high: number): number => Math.min(high, Math.max(low, value));
 
 /**

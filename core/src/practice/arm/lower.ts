@@ -1,0 +1,44 @@
+import type { ArmPoint, Pose } from '../../catalogue';
+import { eased, mix, poseNear, towards } from './driver';
+import { eyeOf } from './lifting';
+import { TICK } from './motion';
+import { NO_LEVERS, type ArmState, type Hung, type Levers, type PipeLift, type Pit } from './state';
+
+/** The bucket folded away under the stick: angle from level. */
+const FOLDED = (-150 * Math.PI) / 180;
+/** The pose with the eye at the end of the stick on a point, as the arm sees it, the bucket as near to folded as the joints let it. */
+export function poseOfEye({ machine: { arm } }: Pit, eye: ArmPoint): Pose | undefined {
+  const teeth = { x: eye.x + arm.tip * Math.cos(FOLDED), z: eye.z + arm.tip * Math.sin(FOLDED) };
+  return poseNear(arm, teeth, FOLDED);
+}
+
+/** How fast a hand that knows it moves the eye, m/s: in the air, and where the pipe nears what it may touch. */
+const [AIR, NEAR] = [0.25, 0.06];
+/** So far off the ground and the bed it goes slow, and so high over the ground it goes across, metres. */
+const [CAREFUL, HIGH] = [0.12, 0.35];
+/** Waits for the pipe to hang still, ticks at most; still enough: radians. */
+const [WAITS, STILL] = [900, 0.01];
+
+/** A hand that knows it: lifts the pipe slowly off the ground, brings it over its place, waits until it hangs still, and sets it down. */
+export function* lowerPipe(pit: Pit, lift: PipeLift, now: () => ArmState): Generator<Levers, void> {
+  function* eyeTo(x: number, z: number, fast: number): Generator<Levers, void> {
+    const from = eyeOf(pit, now());
+    const ticks = Math.max(1, Math.ceil(((Math.hypot(x - from.x, z - from.z) / fast) * 1.5) / TICK));
+    for (let i = 1; i <= ticks; i++) {
+      const part = eased(i / ticks);
+      const pose = poseOfEye(pit, { x: mix(from.x, x, part) - now().at, z: mix(from.z, z, part) });
+      yield pose ? { ...NO_LEVERS, ...towards(pit, now(), pose) } : NO_LEVERS;
+    }
+  }
+  const hung = () => now().hung as Hung;
+  const lies = lift.size / 2 + lift.sling;
+  yield* eyeTo(lift.from, lies, AIR);
+  yield* eyeTo(lift.from, lies + CAREFUL, NEAR);
+  yield* eyeTo(lift.from, lies + HIGH, AIR);
+  yield* eyeTo(lift.to, lies + HIGH, AIR);
+  for (let i = 0; i < WAITS && (Math.abs(hung().angle) > STILL || Math.abs(hung().turn) > STILL); i++) yield NO_LEVERS;
+  const bed = lift.bed + lies;
+  yield* eyeTo(lift.to, bed + CAREFUL, AIR);
+  for (let i = 0; i < WAITS && Math.abs(hung().angle) > STILL; i++) yield NO_LEVERS;
+  yield* eyeTo(lift.to, bed - CAREFUL, NEAR);
+}
