@@ -27,6 +27,7 @@ const EXERCISES = {
     about: 'Bucket after bucket over the setback: nothing let go before it, nothing swung too soon',
   },
   pipe: { name: 'A pipe into the slit', about: 'Over the blade, the slew locked: hanging still, set down in its place without a knock' },
+  box: { name: 'Slit and box', about: 'Dig inside by a little, press both corners after it in turn: no corner ahead' },
   line: { name: 'A line in the way', about: 'Its place is guessed: the machine keeps off the strip, hands do the rest' },
 } as const;
 /** An exercise on the levers. */

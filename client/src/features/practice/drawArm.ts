@@ -6,6 +6,8 @@ import {
   eyeOf,
   teethOf,
   type ArmState,
+  type BoxIn,
+  type BoxState,
   type Exercise,
   type Hung,
   type Pit,
@@ -38,6 +40,7 @@ export function drawArm(to: CanvasRenderingContext2D, pit: Pit, exercise: Exerci
   const y = (level: number) => height - (level - low) * scale;
   to.clearRect(0, 0, width, height);
   drawGround(to, exercise, state, x, y, view);
+  if (pit.box && state.box) drawBox(to, pit.box, state.box, x, y);
   drawMachine(to, pit, state, x, y, scale);
   if (pit.lift && state.hung) drawPipe(to, pit, pit.lift, state, state.hung, x, y, scale);
   else drawDial(to, pit, state, width);
@@ -87,6 +90,27 @@ function drawGround(
   to.lineTo(x(floor.to), y(0));
   to.stroke();
   to.setLineDash([]);
+}
+
+/** One wall of the box, seen through, with its two corners as they stand. */
+function drawBox(
+  to: CanvasRenderingContext2D,
+  { from, to: end, height }: BoxIn,
+  { near, far }: BoxState,
+  x: (station: number) => number,
+  y: (level: number) => number,
+): void {
+  to.beginPath();
+  to.moveTo(x(from), y(near));
+  to.lineTo(x(from), y(near + height));
+  to.lineTo(x(end), y(far + height));
+  to.lineTo(x(end), y(far));
+  to.closePath();
+  to.fillStyle = 'rgba(120, 134, 140, 0.35)';
+  to.fill();
+  to.strokeStyle = colours.ink;
+  to.lineWidth = 2.5;
+  to.stroke();
 }
 
 /** The pipe on its sling, the one that lies there already, and the place between. */

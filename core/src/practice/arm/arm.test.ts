@@ -26,6 +26,8 @@ import {
   teethOf,
   type ArmEvent,
   type ArmState,
+  type BoxIn,
+  type BoxState,
   type Exercise,
   type FloorResult,
   type Hung,
@@ -215,10 +217,10 @@ describe('arm simulator', () => {
   });
 
   test.each(['t17', 't35', 't8'] as const)(
-    '%s: a hand that knows it fills the heap over its setback, and lowers a pipe without a knock',
+    '%s: a hand that knows it fills the heap over its setback, lowers a pipe without a knock, and digs a box in',
     (id) => {
       const machine = machines[id];
-      for (const which of ['heap', 'pipe'] as const) {
+      for (const which of ['heap', 'pipe', 'box'] as const) {
         const what = exercise(which, machine);
         const of = pit(what, machine, machine.buckets[1]);
         const result = resultOf(
@@ -233,6 +235,7 @@ describe('arm simulator', () => {
         });
         if (result.of === 'pipe')
           expect([Math.abs(result.off) < 0.02, result.knock < 0.15, result.swung < 0.1]).toEqual([true, true, true]);
+        if (result.of === 'box') expect([result.within > 0.97, result.over < 0.02, result.ahead < 0.11]).toEqual([true, true, true]);
         if (result.of === 'heap') expect(result.heap).toBeGreaterThanOrEqual(result.asked);
       }
     },
@@ -291,6 +294,54 @@ describe('arm simulator', () => {
         }),
         { numRuns: times(40) },
       ));
+  });
+
+  test('a box pressed on one corner only jams; dug too far below it, the side comes in; both are told', () => {
+    const what = exercise('box');
+    const of = pit(what);
+    const start = beginning(of, what);
+    const box = what.box?.in as BoxIn;
+    expect(start.box).toEqual({ near: -0.8, far: -0.8, ahead: 0 });
+    // Dug inside first, then pressed at the far end alone.
+    const dug = play(of, start, (now) => bestHand(of, { ...what.floor, depthAt: () => 1 }, now));
+    const oneOnly = play(of, dug, function* (now) {
+      for (const levers of knowingHand(of, what, now)) {
+        const { near, far } = now().box as BoxState;
+        yield levers;
+        if (Math.abs(near - far) > 0.02) break;
+      }
+      yield* hold({ boom: -0.6 }, 6);
+    });
+    expect(Math.abs((oneOnly.box as BoxState).near - (oneOnly.box as BoxState).far)).toBeLessThanOrEqual(box.ahead + 1e-9);
+    const below = play(of, start, (now) => bestHand(of, { ...what.floor, depthAt: () => 0.8 + box.below + 0.1 }, now));
+    expect(seen(below)).toContain('below');
+    const result = resultOf(of, what, below);
+    expect(result.passed).toBe(false);
+    expect(sayResult(result, 'us').join('\n')).toContain('Too far below the box');
+  });
+  test('no corner is ever further ahead of the other than the rules allow, and none goes up', () => {
+    const what = exercise('box');
+    const of = pit(what);
+    fc.assert(
+      fc.property(anyHeld, fc.double({ min: 0, max: 1.2, noNaN: true }), (held, dig) => {
+        let state = beginning(of, what);
+        state = play(of, state, function* (now) {
+          let ticks = 0;
+          for (const levers of knowingHand(of, what, now))
+            if (++ticks > dig * 3000) break;
+            else yield levers;
+        });
+        for (const [ticks, asked] of held)
+          for (let i = 0; i < ticks; i++) {
+            const before = state.box as BoxState;
+            state = step(of, state, asked);
+            const { near, far } = state.box as BoxState;
+            expect(Math.abs(near - far)).toBeLessThanOrEqual((what.box?.in.ahead ?? 0) + 1e-9);
+            expect([near <= before.near, far <= before.far]).toEqual([true, true]);
+          }
+      }),
+      { numRuns: times(15) },
+    );
   });
 
   test('levers in hundredths, both patterns, and a recording of another version is refused', () => {

@@ -3,6 +3,7 @@ import { payload } from '../../machine/cycle';
 import { poseAt } from '../../machine/reach';
 import { windowOf } from '../../machine/setUps';
 import { bucketAngle, LAG, strokeOf, SWING, teethOf, TICK, TRAVEL } from './motion';
+import { columnMiddle, surfaceAt, type Strip } from './soil';
 import { NO_LEVERS, type ArmState, type Levers, type Pit } from './state';
 
 /** A floor to be dug: between two stations, so deep at each, metres below the ground. */
@@ -114,6 +115,13 @@ function shaved(
   return best;
 }
 
+/** Does a stretch lie as deep as that everywhere? */
+const isDug = (strip: Strip, { from, to, depthAt }: Floor): boolean =>
+  strip.bank.every((_, column) => {
+    const x = columnMiddle(strip, column);
+    return x < from || x > to || surfaceAt(strip, x) <= 1e-6 - depthAt(x);
+  });
+
 /**
  * A hand that knows it: digs a floor from the far end, layer by layer, each bucket to the heap, and moves the machine back when its arm shaves no more. Asks for what
  * stands now, and answers with the levers of the next tick. Ends when the floor is dug, or where the machine does not get to.
@@ -197,6 +205,8 @@ export function* bestHand(pit: Pit, floor: Floor, now: () => ArmState): Generato
       // The last decides how far one gets from here: as long as can be.
       const part = shaved(pit, { from: left - at, to: right - at, depthAt }, layer === layers ? 1e-9 : WORTH);
       if (!part) continue;
+      // What is dug so far already is not gone over again.
+      if (layer < layers && isDug(now().strip, { from: part.from + at, to: part.to + at, depthAt: (x) => depthAt(x - at) })) continue;
       if (layer === layers) reached = at + part.from;
       let x = part.to;
       for (let bite = 0; bite < BITES && x > part.from + 1e-4; bite++) {

@@ -11,9 +11,10 @@ import type { ExerciseId } from '../names';
 import { bestHand, deepestIn, type Floor } from './driver';
 import { lying } from './lifting';
 import { lowerPipe, poseOfEye } from './lower';
-import { columnAt, columnMiddle, cutTo } from './soil';
+import { pressIn } from './pressIn';
+import { columnAt, columnMiddle, cutTo, type Strip } from './soil';
 import { begin } from './step';
-import type { ArmState, Hidden, Levers, PipeLift, Pit } from './state';
+import type { ArmState, BoxIn, Hidden, Levers, PipeLift, Pit } from './state';
 
 /** What is to be dug on the simulator. Metres; stations along the slit, the machine backing towards 0 and past it. */
 export interface Exercise {
@@ -29,6 +30,8 @@ export interface Exercise {
   heap?: number;
   /** What is lifted, where nothing is dug. */
   lift?: PipeLift;
+  /** The box that is dug in, and how deep the slit is it stands in at the beginning. */
+  box?: { in: BoxIn; predug: number };
   /** Of the plane the arm's sensors dig to: what the floor falls, and what is set in the machine. Undefined: dug by eye and staff. */
   sensors: { fall: number; set: number } | undefined;
 }
@@ -36,14 +39,16 @@ export interface Exercise {
 /** Size over all of the line in the way, metres. */
 const MAIN = 0.09;
 /** How long each is, in floors shaved from one place. */
-const PLACES = { flat: 0.9, next: 1.8, fall: 2.4, line: 1.6, heap: 0.9, pipe: 0.9 } as const;
+const PLACES = { flat: 0.9, next: 1.8, fall: 2.4, line: 1.6, heap: 0.9, pipe: 0.9, box: 0.6 } as const;
 
 /** An exercise for a machine: as long as its arm makes it. Undefined where it does not get down. */
 export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, depth = 0.8): Exercise | undefined {
-  const window = windowOf(machine, depth * 1.1);
+  // A box stands in a slit that is dug already, and goes on from there.
+  const deep = id === 'box' ? depth + GOES_ON : depth;
+  const window = windowOf(machine, deep * 1.1);
   if (!window) return undefined;
   const length = (window.to - window.from) * PLACES[id];
-  const flat: Floor = { from: 0, to: length, depthAt: () => depth };
+  const flat: Floor = { from: 0, to: length, depthAt: () => deep };
   const base = { ground: 'loam' as const, floor: flat, tolerance: 0.03, hidden: [], strips: [], sensors: undefined };
   switch (id) {
     case 'flat':
@@ -56,6 +61,11 @@ export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, dept
     }
     case 'heap':
       return { ...base, id, ground: 'clay', heap: BUCKETS * payload(machine, machine.buckets[1] ?? machine.buckets[0] ?? 0.3, 'clay') };
+    case 'box': {
+      const [ahead, below] = [rules.cornerAhead.value ?? 0, rules.belowShield.value ?? 0];
+      const box = { from: -AROUND_BOX, to: length + AROUND_BOX, height: deep + (rules.supportUpstand.value ?? 0), ahead, below };
+      return { ...base, id, box: { in: box, predug: depth } };
+    }
     case 'pipe': {
       const lift = liftFor(machine, depth, length, window.to);
       return lift && { ...base, id, lift };
@@ -73,6 +83,8 @@ export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, dept
   }
 }
 
+/** Past what is dug for it a box goes down so far, and past the floor it stands so far at either end, metres. */
+const [GOES_ON, AROUND_BOX] = [0.3, 0.35];
 /** Full buckets asked for on the heap. */
 const BUCKETS = 5;
 /** Of what may be lifted at its place the pipe and its sling weigh this share; of the slit's length it has this share, metres at most. */
@@ -93,7 +105,11 @@ function liftFor(machine: Machine, depth: number, slit: number, reach: number): 
 /** How far the strip of ground goes past both ends of a floor, metres. */
 const AROUND = 3;
 /** What is dug with. @param bucket its width, metres. */
-export const pitOf = (machine: Machine, bucket: number, { hidden, lift, heap }: Pick<Exercise, 'hidden' | 'lift' | 'heap'>): Pit => ({
+export const pitOf = (
+  machine: Machine,
+  bucket: number,
+  { hidden, lift, heap, box }: Pick<Exercise, 'hidden' | 'lift' | 'heap' | 'box'>,
+): Pit => ({
   machine,
   bucket,
   bladeBehind: false,
@@ -102,25 +118,34 @@ export const pitOf = (machine: Machine, bucket: number, { hidden, lift, heap }: 
   setback: heap === undefined ? 0.6 : 1,
   hidden,
   ...(lift && { lift }),
+  ...(box && { box: box.in }),
 });
-/** The machine where a hand that knows it would stand first; for a pipe that is lowered, with the slit dug and the sling on. */
-export function beginning(pit: Pit, { ground, floor }: Pick<Exercise, 'ground' | 'floor'>): ArmState {
+/** The machine where a hand that knows it would stand first: with the slit dug where there is one, the box in it, the sling on the pipe. */
+export function beginning(pit: Pit, { ground, floor, box }: Pick<Exercise, 'ground' | 'floor' | 'box'>): ArmState {
   const window = windowOf(pit.machine, deepestIn(floor));
   const most = fullReach(pit.machine.arm);
   const state = begin(pit, ground, [floor.from - most - AROUND, floor.to + most + AROUND], floor.to - (window?.to ?? most));
   const { lift } = pit;
+  if (box) {
+    open(state.strip, box.in, -box.predug);
+    return { ...state, box: { near: -box.predug, far: -box.predug, ahead: 0 } };
+  }
   if (!lift) return state;
-  for (let column = columnAt(state.strip, lift.slit.from); columnMiddle(state.strip, column) < lift.slit.to; column++)
-    cutTo(state.strip, column, lift.bed);
+  open(state.strip, lift.slit, lift.bed);
   const pose = poseOfEye(pit, { x: lift.from - state.at, z: lift.size / 2 + lift.sling * 0.9 }) ?? state.pose;
   const ready = { ...state, pose };
   return { ...ready, hung: lying(pit, lift, ready) };
+}
+/** A slit that stands open before anybody begins. */
+function open(strip: Strip, { from, to }: Range, level: number): void {
+  for (let column = columnAt(strip, from); columnMiddle(strip, column) < to; column++) cutTo(strip, column, level);
 }
 
 /** A hand's width more than is asked is kept off a line, metres. */
 const SPARE = 0.03;
 /** The exercise as somebody does it who knows it: what lies in a strip that machines keep out of is left to hands. */
-export function* knowingHand(pit: Pit, { floor, strips }: Exercise, now: () => ArmState): Generator<Levers, void> {
+export function* knowingHand(pit: Pit, { floor, strips, box }: Exercise, now: () => ArmState): Generator<Levers, void> {
+  if (box) return yield* pressIn(pit, box.in, floor, now);
   if (pit.lift) return yield* lowerPipe(pit, pit.lift, now);
   const off = strips.map(({ from, to }) => ({ from: from - SPARE, to: to + SPARE }));
   for (const part of without(floor, off).toReversed()) yield* bestHand(pit, { ...floor, ...part }, now);

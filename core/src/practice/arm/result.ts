@@ -48,16 +48,36 @@ export interface PipeResult extends Outcome {
   knock: number;
   swung: number;
 }
-export type ArmResult = FloorResult | HeapResult | PipeResult;
+/** Of a box that was dug in: how far its edges are over the floor, and the most one corner was ahead and was dug below it, metres. */
+export interface BoxResult extends Outcome {
+  of: 'box';
+  within: number;
+  over: number;
+  ahead: number;
+}
+export type ArmResult = FloorResult | HeapResult | PipeResult | BoxResult;
 
 /** Of the floor this much has to be within tolerance. */
 const ENOUGH = 0.9;
 /** Faults that nobody passes with. */
-const GRAVE: ReadonlySet<ArmEvent> = new Set(['tipped', 'struck', 'edge', 'wall', 'dragged', 'knock', 'swings', 'carried']);
+const GRAVE: ReadonlySet<ArmEvent> = new Set([
+  'tipped',
+  'struck',
+  'edge',
+  'wall',
+  'dragged',
+  'knock',
+  'swings',
+  'carried',
+  'corner',
+  'below',
+]);
 /** What more nobody passes with who lifts or loads: more on the arm than it may lift. */
 const LOADED: ReadonlySet<ArmEvent> = new Set(['heavy']);
 /** A pipe lies in its place within this, metres. */
 const PLACE = 0.03;
+/** The edges of a box stand no more than this over the floor at last, metres. */
+const STANDS = 0.1;
 /** Deviations under this are none: a column's rounding, metres. */
 const FINE = 1e-6;
 
@@ -94,6 +114,11 @@ export function resultOf(pit: Pit, exercise: Exercise, state: ArmState): ArmResu
     return { of: 'heap', heap: state.heap / full, asked: exercise.heap / full, spilt: state.spilt / full, ...outcome, passed };
   }
   const floor = floorOf(exercise, state);
+  if (state.box) {
+    const { near, far, ahead } = state.box;
+    const over = Math.max(near + exercise.floor.depthAt(exercise.floor.from), far + exercise.floor.depthAt(exercise.floor.to));
+    return { of: 'box', within: floor.within, over, ahead, ...outcome, passed: floor.within >= ENOUGH && over <= STANDS + FINE && !grave };
+  }
   return {
     ...floor,
     ...outcome,
@@ -141,6 +166,8 @@ export const armEventWords: Record<ArmEvent, { short: string; why: string }> = {
   struck: { short: 'Line struck', why: 'Its place was guessed: machines keep off the strip, hands find it first.' },
   knock: { short: 'Knocked', why: 'It touched hard: a pipe cracks where it knocks. Slower, and only when it hangs still.' },
   swings: { short: 'Swings wide', why: 'Begun or stopped too soon: ease in and out, wait until it hangs still, a hand at the tag line.' },
+  corner: { short: 'One corner ahead', why: 'The box jams askew: a little on one corner, then as much on the other, in turn.' },
+  below: { short: 'Too far below the box', why: 'The side comes in under its edge: press it down before more is dug.' },
   carried: {
     short: 'Moved with the load up',
     why: 'The ground under a track gives, and what hangs swings: set it down, or lift where the machine stands.',
@@ -152,7 +179,13 @@ export function sayResult(result: ArmResult, units: UnitSystem): string[] {
   const { moves, minutes, faults } = result;
   const levers = `${formatMinutes(minutes)} on the levers.`;
   return [
-    ...(result.of === 'floor' ? sayFloor(result, units) : result.of === 'heap' ? sayHeap(result) : sayPipe(result, units)),
+    ...(result.of === 'floor'
+      ? sayFloor(result, units)
+      : result.of === 'heap'
+        ? sayHeap(result)
+        : result.of === 'pipe'
+          ? sayPipe(result, units)
+          : sayBox(result, units)),
     result.of === 'floor'
       ? `${plural(moves, 'move', 'moves')} of the machine; ${plural(result.least, 'was', 'were')} needed. ${levers}`
       : levers,
@@ -184,6 +217,14 @@ const sayHeap = ({ heap, asked, spilt }: HeapResult): string[] => [
   ...(spilt > 0.05 ? [`${buckets(spilt)} in the setback: it falls in, and loads the edge.`] : []),
 ];
 
+function sayBox({ within, over, ahead }: BoxResult, units: UnitSystem): string[] {
+  const size = (metres: number) => formatLength(metres, units, 'size');
+  return [
+    `${Math.round(within * 100)} % of the floor inside is within tolerance; the edges of the box stand ${size(Math.max(0, over))} over it, ${size(STANDS)} may be.`,
+    `One corner was ${size(ahead)} ahead of the other at most.`,
+  ];
+}
+
 /** How it stands now, in a line. @param over metres the teeth are over the floor, by the sensors where there are some. */
 export function sayNow(pit: Pit, exercise: Exercise, state: ArmState, over: number, units: UnitSystem): string {
   const metres = (length: number) => formatLength(Math.abs(length), units);
@@ -192,6 +233,11 @@ export function sayNow(pit: Pit, exercise: Exercise, state: ArmState, over: numb
     const { x, z, hanging } = state.hung;
     const away = `${metres(x - pit.lift.to)} from its place, ${metres(z - pit.lift.size / 2 - pit.lift.bed)} over its bed`;
     return `${away} · ${hanging ? `${share(loadShare(pit, pit.lift, state))} of what may hang there` : 'the sling is slack'}`;
+  }
+  if (state.box) {
+    const edge = (level: number, at: number) => metres(level + exercise.floor.depthAt(at));
+    const { near, far } = state.box;
+    return `Edges ${edge(near, exercise.floor.from)} and ${edge(far, exercise.floor.to)} over the floor · ${metres(over)} ${over >= 0 ? 'to dig' : 'too deep'}`;
   }
   const all = payload(pit.machine, pit.bucket, exercise.ground);
   const where = Math.abs(state.swing) > IN_LINE ? 'Swung out' : `${metres(over)} ${over >= 0 ? 'to go' : 'too deep'}`;

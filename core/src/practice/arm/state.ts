@@ -24,6 +24,24 @@ export interface Pit {
   hidden: readonly Hidden[];
   /** What is lifted, where nothing is dug. */
   lift?: PipeLift;
+  /** The box that is dug in. */
+  box?: BoxIn;
+}
+
+/** A box that stands in the slit and goes down as it is dug inside. Metres. */
+export interface BoxIn {
+  from: number;
+  to: number;
+  height: number;
+  /** No corner ahead of the other by more, and no more dug below it: by the rules. */
+  ahead: number;
+  below: number;
+}
+/** Levels of its bottom edge at the end near the machine and at the far one, below the ground negative; the most one corner was ahead. */
+export interface BoxState {
+  near: number;
+  far: number;
+  ahead: number;
 }
 
 /** A pipe that lies beside the slit, to be set on the bed against the one that lies there. Metres, stations along the slit. */
@@ -97,7 +115,11 @@ export type ArmEvent =
   /** The pipe swings wide. */
   | 'swings'
   /** Moved on its tracks with the pipe in the air. */
-  | 'carried';
+  | 'carried'
+  /** One corner of the box is pressed ahead of the other. */
+  | 'corner'
+  /** Dug too far below the box. */
+  | 'below';
 
 /** Everything that changes as somebody digs. */
 export interface ArmState {
@@ -122,6 +144,7 @@ export interface ArmState {
   events: readonly { tick: number; event: ArmEvent; about?: string }[];
   /** What is lifted. */
   hung?: Hung;
+  box?: BoxState;
   /** Nothing goes on after it tipped or struck. */
   over: boolean;
 }

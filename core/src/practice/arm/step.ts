@@ -4,6 +4,7 @@ import { liftAt } from '../../machine/lift';
 import { pushDown } from '../../machine/pin';
 import { resistance } from '../../machine/power';
 import { DYNAMIC } from '../../machine/figures';
+import { dugBelow, pressed } from './boxing';
 import { stepLifting } from './lifting';
 import { bucketAngle, followed, IN_LINE, JOINTS, teethOf, TICK, turned, withEvents, type Joint } from './motion';
 import { COLUMN, columnAt, cutTo, letFall, levelStrip, surfaceAt, swells, above, type Strip } from './soil';
@@ -96,7 +97,7 @@ export function step(pit: Pit, before: ArmState, levers: Levers): ArmState {
     state.dugHere = false;
   }
 
-  const moved = inLine ? dig(pit, state, before, now) : { pose: turned(pit, before.pose, rate), struck: undefined };
+  const moved = inLine ? pressing(pit, state, before, now) : { pose: turned(pit, before.pose, rate), struck: undefined };
   state.pose = moved.pose;
   const end = teethOf(pit, state);
 
@@ -112,6 +113,19 @@ export function step(pit: Pit, before: ArmState, levers: Levers): ArmState {
 }
 
 const between = (low: number, value: number, high: number): number => Math.min(high, Math.max(low, value));
+
+/** Digs, and presses the box where the teeth come down on it: where that does not give, the arm stands as it stood. */
+function pressing(pit: Pit, state: ArmState, before: ArmState, now: ArmEvent[]): ReturnType<typeof dig> {
+  const { box } = pit;
+  if (!box || !before.box) return dig(pit, state, before, now);
+  const comes = teethOf(pit, { at: state.at, pose: turned(pit, before.pose, state.rate) });
+  const next = pressed(pit, box, before, before.box, teethOf(pit, before), comes, now);
+  if (!next) return { pose: before.pose, struck: undefined };
+  const moved = dig(pit, state, before, now);
+  state.box = next;
+  if (dugBelow(box, next, state) > box.below + 1e-9) now.push('below');
+  return moved;
+}
 
 /**
  * Turns the joints through the ground: a ram the ground is stronger than stands still, the others go on; the back of the bucket goes nowhere. What the
