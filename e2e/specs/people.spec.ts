@@ -66,6 +66,9 @@ test('from alone to a crew: invited by a code, one phone in two hands without a 
   await fill(office, 'Passphrase', 'password1234');
   await click(office, 'Make the first account');
   await expect(office.getByText(/That is guessed too soon/)).toBeVisible();
+  await office.getByRole('switch', { name: 'Show it: passphrase' }).click();
+  await expect(office.getByRole('textbox', { name: 'Passphrase', exact: true })).toHaveAttribute('type', 'text');
+  await office.getByRole('switch', { name: 'Show it: passphrase' }).click();
   await fill(office, 'Passphrase', PASS.kim);
   await click(office, 'Make the first account');
   await holds(office, 'Kim Keeper');

@@ -5,6 +5,7 @@ import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { PassphraseField } from './PassphraseField';
 import { peopleApi } from './peopleApi';
 import { useDoing } from './useDoing';
 
@@ -28,7 +29,7 @@ function NameAndPassphrase({ title, children, action, failed, fresh, go, onDone 
     <Card title={title}>
       {children ? <Text>{children}</Text> : null}
       <TextField label="Your name" value={name} onText={setName} />
-      <TextField label="Passphrase" value={passphrase} onText={setPassphrase} secret={fresh ? 'new-password' : 'current-password'} />
+      <PassphraseField label="Passphrase" value={passphrase} onText={setPassphrase} fresh={fresh} />
       {fresh ? (
         <Text variant="bodySmall">
           {PASSPHRASE.least} characters at least: four words that have nothing to do with each other. Your name stands on what you enter.

@@ -8,6 +8,7 @@ import { Faults } from '../../ui/Faults';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ByCode, SignIn } from './ComeIn';
+import { PassphraseField } from './PassphraseField';
 import { again, peopleApi } from './peopleApi';
 import { dropPin, hasPin, setPin, tryPin } from './pin';
 import { useDoing } from './useDoing';
@@ -84,14 +85,11 @@ function TakeOver({ one, pinned, onDone }: { one: Here; pinned: boolean; onDone:
   };
   return (
     <View style={{ gap: 6 }}>
-      <TextField
-        label={pinned ? `PIN of ${one.name}` : `Passphrase of ${one.name}`}
-        value={typed}
-        onText={setTyped}
-        keys={pinned ? 'numeric' : 'text'}
-        secret={pinned ? 'off' : 'current-password'}
-        autoFocus
-      />
+      {pinned ? (
+        <TextField label={`PIN of ${one.name}`} value={typed} onText={setTyped} keys="numeric" secret="off" autoFocus />
+      ) : (
+        <PassphraseField label={`Passphrase of ${one.name}`} value={typed} onText={setTyped} fresh={false} autoFocus />
+      )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button
           mode="contained"

@@ -8,7 +8,7 @@ import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
 import { Text } from '../../ui/Text';
-import { TextField } from '../../ui/TextField';
+import { PassphraseField } from './PassphraseField';
 import { peopleApi, type List, type SignedIn } from './peopleApi';
 import { useDoing } from './useDoing';
 
@@ -58,8 +58,8 @@ export function NewPassphrase() {
   const { busy, faults, run } = useDoing();
   return (
     <Card title="My passphrase">
-      <TextField label="Passphrase you have now" value={old} onText={setOld} secret="current-password" />
-      <TextField label="New passphrase" value={next} onText={setNext} secret="new-password" />
+      <PassphraseField label="Passphrase you have now" value={old} onText={setOld} fresh={false} />
+      <PassphraseField label="New passphrase" value={next} onText={setNext} fresh />
       <Button
         mode="outlined"
         disabled={busy || old === '' || next === ''}
