@@ -166,6 +166,11 @@ test('from alone to a crew: invited by a code, one phone in two hands without a 
   // Lost: the account is closed, and its phone asks for somebody who signs in.
   await office.goto(`${url}/people`);
   await expect(office.getByRole('list', { name: 'Everybody here' })).toContainText('Dana Dig');
+  // Somebody else may keep it as well, and stop.
+  await click(office, 'Cora Check keeps this Tamper too');
+  await expect(office.getByText('Cora Check · keeps this Tamper')).toBeVisible();
+  await click(office, 'Cora Check does not keep this Tamper any more');
+  await expect(office.getByRole('button', { name: 'Cora Check keeps this Tamper too' })).toBeVisible();
   await office.getByRole('button', { name: 'Close the account of Dana Dig' }).click();
   await click(office, 'Close it');
   await expect(office.getByText('Dana Dig · closed')).toBeVisible();

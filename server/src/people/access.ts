@@ -42,6 +42,7 @@ export const ROUTES: readonly Route[] = [
     ['POST', '/api/practice', 'signed'],
     ['GET', '/api/people', 'keeper'],
     ['POST', '/api/people/:id/close', 'keeper', 'closed an account'],
+    ['PUT', '/api/people/:id/keeper', 'keeper', 'said who keeps this Tamper'],
     ['POST', '/api/people/:id/code', 'keeper', 'made a code for a new passphrase'],
     ['GET', '/api/audit', 'keeper'],
     ['GET', '/api/bin', 'signed'],

@@ -117,6 +117,7 @@ const SENT: Readonly<Record<string, (who: Mine) => object>> = {
   'POST /api/runs/:id/revisions': (who) => ({ id: randomUUID(), job: 1, run: 1, author: who.name, why: 'again' }),
   'POST /api/jobs/:id/invitations': () => ({ roles: ['reader'] }),
   'PUT /api/jobs/:id/people/:account': () => ({ roles: ['reader'] }),
+  'PUT /api/people/:id/keeper': () => ({ keeper: true }),
   'POST /api/practice': () => ({ known: 0, attempts: [] }),
   'POST /api/accept': () => ({ code: 'aaaa-bbbb-cccc' }),
   'POST /api/passphrase': () => ({ old: 'not this', passphrase: PASS }),
@@ -184,6 +185,7 @@ const ALLOWED = Object.entries({
   'POST /api/practice': 'opcwrks',
   'GET /api/people': 'k',
   'POST /api/people/:id/close': 'k',
+  'PUT /api/people/:id/keeper': 'k',
   'POST /api/people/:id/code': 'k',
   'GET /api/audit': 'k',
   'GET /api/bin': 'opcwrks',
@@ -556,6 +558,16 @@ describe('coming in', () => {
     await who.on.get('/api/jobs').expect(401);
     await signIn(who.name, 'weir candle moss eleven').expect(403);
     await keeper.on.post(`/api/people/${keeper.id}/close`).expect(400);
+    // Another takes it over: then the first may go; the last never does.
+    const next = await join('Second Keeper', ['crew']);
+    await next.on.get('/api/people').expect(403);
+    await keeper.on.put(`/api/people/${next.id}/keeper`).send({ keeper: true }).expect(204);
+    await next.on.get('/api/people').expect(200);
+    await next.on.put(`/api/people/${next.id}/keeper`).send({ keeper: false }).expect(204);
+    await next.on.get('/api/people').expect(403);
+    const answer = await keeper.on.put(`/api/people/${keeper.id}/keeper`).send({ keeper: false }).expect(400);
+    expect(answer.text).toContain('somebody has to');
+    await keeper.on.put(`/api/people/${who.id}/keeper`).send({ keeper: true }).expect(404);
   });
 
   test('a passphrase that was lost is set anew by a code from the keeper, and what was signed in ends', async () => {

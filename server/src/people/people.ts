@@ -201,22 +201,24 @@ export function openPeople(db: Database) {
       .from(account)
       .orderBy(asc(account.name));
 
-  async function close(id: string): Promise<void> {
+  /** Changes an open account. @param unless why it is not done to the last one who keeps this Tamper; undefined: it may be. */
+  async function alter(id: string, to: Partial<Pick<typeof account.$inferInsert, 'closedAt' | 'keeper'>>, unless?: string): Promise<void> {
     await db.transaction(async (tx) => {
       await oneAfterAnother(tx, 'keepers');
       const keepers = await tx
         .select({ id: account.id })
         .from(account)
         .where(and(eq(account.keeper, true), isNull(account.closedAt)));
-      if (keepers.length === 1 && keepers[0]?.id === id) throw fault('id', 'Nobody else keeps this Tamper: this account stays open.');
-      const gone = await tx
-        .update(account)
-        .set({ closedAt: new Date() })
-        .where(and(eq(account.id, id), isNull(account.closedAt)))
-        .returning({ id: account.id });
-      if (gone.length === 0) throw new NotFoundError();
+      if (unless !== undefined && keepers.length === 1 && keepers[0]?.id === id) throw fault('id', unless);
+      const open = and(eq(account.id, id), isNull(account.closedAt));
+      const done = await tx.update(account).set(to).where(open).returning({ id: account.id });
+      if (done.length === 0) throw new NotFoundError();
     });
   }
+  const close = (id: string) => alter(id, { closedAt: new Date() }, 'Nobody else keeps this Tamper: this account stays open.');
+  /** Somebody keeps this Tamper, or does not any more. */
+  const keep = (id: string, keeper: boolean) =>
+    alter(id, { keeper }, keeper ? undefined : 'Nobody else keeps this Tamper: somebody has to.');
 
   /** What accounts are in each job they are in: for devices, which show what may be done. */
   async function jobsOf(accountIds: readonly string[]): Promise<{ accountId: string; jobId: string; roles: Role[] }[]> {
@@ -278,7 +280,7 @@ export function openPeople(db: Database) {
       .limit(limit);
 
   return {
-    ...{ any, first, who, newPassphrase, invite, join, accept, change, members, invitations, takeBack, everybody, close },
+    ...{ any, first, who, newPassphrase, invite, join, accept, change, members, invitations, takeBack, everybody, close, keep },
     ...{ jobsOf, rolesIn, mayNotAt, since, note, audited },
     /** Whoever makes a job owns it. */
     owns: (tx: Transaction, jobId: string, accountId: string) => setRoles(tx, jobId, accountId, ['owner'], BEGINNING),

@@ -116,6 +116,10 @@ export function peopleRoutes(people: People, sessions: Sessions, tries: Tries): 
     await sessions.endAll(pathId(request));
     response.status(204).end();
   });
+  router.put('/people/:id/keeper', async (request, response) => {
+    await people.keep(pathId(request), check(z.strictObject({ keeper: z.boolean() }), request.body).keeper);
+    response.status(204).end();
+  });
   router.post('/people/:id/code', async (request, response) => {
     const accountId = pathId(request);
     if (!(await people.everybody()).some((one) => one.id === accountId && one.closedAt === null)) throw new NotFoundError();

@@ -39,6 +39,14 @@ export function Everybody({ own }: { own: string }) {
                 <Button
                   mode="outlined"
                   disabled={busy}
+                  accessibilityLabel={one.keeper ? `${one.name} does not keep this Tamper any more` : `${one.name} keeps this Tamper too`}
+                  onPress={() => run(() => peopleApi.setKeeper(one.id, !one.keeper).then(() => mutate()))}
+                >
+                  {one.keeper ? 'No more a keeper' : 'Keeper too'}
+                </Button>
+                <Button
+                  mode="outlined"
+                  disabled={busy}
                   accessibilityLabel={`Close the account of ${one.name}`}
                   onPress={() => setClosing(one)}
                 >

@@ -73,6 +73,7 @@ export const peopleApi = {
   newPassphrase: (old: string, passphrase: string) => call<void>('POST', '/passphrase', { old, passphrase }),
   signOutDevice: (id: string) => call<void>('DELETE', `/devices/${id}`),
   close: (id: string) => call<void>('POST', `/people/${id}/close`, {}),
+  setKeeper: (id: string, keeper: boolean) => call<void>('PUT', `/people/${id}/keeper`, { keeper }),
   codeFor: (id: string) => call<Code>('POST', `/people/${id}/code`, {}),
   setRoles: (jobId: string, id: string, roles: readonly Role[]) => call<List<Member>>('PUT', `/jobs/${jobId}/people/${id}`, { roles }),
   invite: (jobId: string, roles: readonly Role[]) => call<Code>('POST', `/jobs/${jobId}/invitations`, { roles }),
