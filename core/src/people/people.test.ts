@@ -30,9 +30,9 @@ test('somebody who is several things may do what each of them may; somebody who 
   for (const ability of abilities) expect(mayNot([], ability)).toMatch(/not one of its people/);
 });
 
-test('what opens a gate needs a competent person; that something is wrong does not', () => {
+test('what opens a gate, and a drill that is set, needs a competent person; that something is wrong does not', () => {
   const competent = Object.values(kinds).flatMap(({ kind, needs }) => (needs === 'inspect' ? [kind] : []));
-  expect(competent.sort()).toEqual(['closed', 'coverReady', 'inspection', 'settled', 'soil']);
+  expect(competent.sort()).toEqual(['closed', 'coverReady', 'drillSet', 'inspection', 'settled', 'soil']);
   const ready = (ok: boolean): Fact => ({
     kind: 'coverReady',
     from: 0,
