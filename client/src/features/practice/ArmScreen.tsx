@@ -43,10 +43,10 @@ export function ArmScreen({ id, back }: { id: ExerciseId; back: string }) {
     <>
       <TopBar title={name} subtitle={about} back={back} />
       <Page terms={false}>
-        <Notice kind="caution" title={`${machine.name} does not get so deep`}>
+        <Notice kind="caution" title={`${machine.name} does not get so deep, or lifts too little`}>
           <Text>
             These do:{' '}
-            {machinesFor(DEPTH)
+            {machinesFor(id, resolveRules(rules), DEPTH)
               .map((one) => machines[one].name)
               .join(', ')}
             .

@@ -354,7 +354,11 @@ describe('arm simulator', () => {
 
   test('a depth a machine does not get to has no exercise, and the ones that do are named', () => {
     expect(exerciseFor('flat', machines.t1, rules, 2.5)).toBeUndefined();
-    expect(machinesFor(2.5)).not.toContain('t1');
-    expect(machinesFor(2.5)).toContain('t8');
+    expect(machinesFor('flat', rules, 2.5)).not.toContain('t1');
+    expect(machinesFor('flat', rules, 2.5)).toContain('t8');
+    // A box goes deeper than what is dug for it.
+    const flat = machinesFor('flat', rules, 1.7);
+    expect(flat).toEqual(expect.arrayContaining(machinesFor('box', rules, 1.7)));
+    expect(flat.length).toBeGreaterThan(machinesFor('box', rules, 1.7).length);
   });
 });

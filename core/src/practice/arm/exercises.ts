@@ -165,6 +165,6 @@ export function sensed(
   return sensors ? over + stepAtMove({ fall: sensors.fall }, sensors.set, struckAt - at) : over;
 }
 
-/** Machines of the catalogue that get down to a depth, lightest first. */
-export const machinesFor = (depth: number): MachineId[] =>
-  (Object.keys(machines) as MachineId[]).filter((id) => windowOf(machines[id], depth) !== undefined);
+/** Machines of the catalogue that can do an exercise, lightest first: they get so deep, and lift what hangs. */
+export const machinesFor = (id: ExerciseId, rules: Rules, depth?: number): MachineId[] =>
+  (Object.keys(machines) as MachineId[]).filter((machine) => exerciseFor(id, machines[machine], rules, depth) !== undefined);
