@@ -36,6 +36,8 @@ import {
   type PipeLift,
   type Recording,
 } from '.';
+import { cornerOf } from './boxing';
+import { glide, poseNear } from './driver';
 
 /** What came of a floor. */
 function floorOf(...of: Parameters<typeof resultOf>): FloorResult {
@@ -313,6 +315,21 @@ describe('arm simulator', () => {
       yield* hold({ boom: -0.6 }, 6);
     });
     expect(Math.abs((oneOnly.box as BoxState).near - (oneOnly.box as BoxState).far)).toBeLessThanOrEqual(box.ahead + 1e-9);
+    // Pressed on both corners in turn before anything is dug it goes in a little, and stands.
+    const early = play(of, start, function* (now) {
+      const to = (x: number, z: number) =>
+        glide(of, now, [teethOf(of, now()), { x, z }], 0.3, (point) => poseNear(of.machine.arm, point, -Math.PI / 2));
+      for (let i = 0; i < 3; i++)
+        for (const end of ['near', 'far'] as const) {
+          const { x, z } = cornerOf(box, now().box as BoxState, end);
+          yield* to(x, z + 0.15);
+          yield* to(x, z - 0.08);
+          yield* to(x, z + 0.15);
+        }
+    });
+    expect(seen(early)).toEqual(['stands']);
+    expect(early.box?.near).toBeLessThan(-0.9);
+    expect(early.box?.near).toBeGreaterThanOrEqual(-0.8 - 0.15 - 1e-9);
     const below = play(of, start, (now) => bestHand(of, { ...what.floor, depthAt: () => 0.8 + box.below + 0.1 }, now));
     expect(seen(below)).toContain('below');
     const result = resultOf(of, what, below);

@@ -45,7 +45,11 @@ export function pressed(
       return undefined;
     }
     const reach = Math.max(0.3, corner.x - state.at);
-    if (level < insideAt(state, box, end) - CUTS || pushDown(pit.machine, reach, pit.bladeBehind) < HOLDS * -level) {
+    if (level < insideAt(state, box, end) - CUTS) {
+      now.push('stands');
+      return undefined;
+    }
+    if (pushDown(pit.machine, reach, pit.bladeBehind) < HOLDS * -level) {
       now.push('tracksLift');
       return undefined;
     }

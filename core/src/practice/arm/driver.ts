@@ -40,7 +40,7 @@ const EASY = 4;
 const rateFor = (left: number, most: number, ticks: number): number => Math.min(most, Math.max(-most, left / (TICK * ticks)));
 
 /** Levers that bring the joints to a pose within a tick, as far as their strokes let them. */
-export function towards(pit: Pit, { pose, rate }: ArmState, aim: Pose): Pick<Levers, 'boom' | 'stick' | 'tip'> {
+function towards(pit: Pit, { pose, rate }: ArmState, aim: Pose): Pick<Levers, 'boom' | 'stick' | 'tip'> {
   const lever = (joint: 'boom' | 'stick' | 'tip') => leverFor(rate[joint], (aim[joint] - pose[joint]) / TICK, strokeOf(pit, joint));
   return { boom: lever('boom'), stick: lever('stick'), tip: lever('tip') };
 }
@@ -73,8 +73,8 @@ function poseFor(arm: Arm, angle: number): Pose {
 }
 
 /** From rest to rest: a stroke that begins or ends at full speed overshoots. */
-export const eased = (part: number): number => part * part * (3 - 2 * part);
-export const mix = (a: number, b: number, part: number): number => a + (b - a) * part;
+const eased = (part: number): number => part * part * (3 - 2 * part);
+const mix = (a: number, b: number, part: number): number => a + (b - a) * part;
 
 /** The pose with the teeth on a point and the bucket as near to an angle as the joints let it. */
 export function poseNear(arm: Arm, point: ArmPoint, angle: number): Pose | undefined {
@@ -84,6 +84,25 @@ export function poseNear(arm: Arm, point: ArmPoint, angle: number): Pose | undef
       if (pose) return pose;
     }
   return undefined;
+}
+
+/**
+ * Levers that lead a point of the arm straight to another, from rest to rest, in the time that takes at a speed. Points along the slit, metres.
+ * @param poseOf the pose with it on a point, as the arm sees it; where there is none everything stands for that tick.
+ */
+export function* glide(
+  pit: Pit,
+  now: () => ArmState,
+  [from, to]: readonly [ArmPoint, ArmPoint],
+  fast: number,
+  poseOf: (point: ArmPoint) => Pose | undefined,
+): Generator<Levers, void> {
+  const ticks = Math.max(1, Math.ceil(((Math.hypot(to.x - from.x, to.z - from.z) / fast) * 1.5) / TICK));
+  for (let i = 1; i <= ticks; i++) {
+    const part = eased(i / ticks);
+    const pose = poseOf({ x: mix(from.x, to.x, part) - now().at, z: mix(from.z, to.z, part) });
+    yield pose ? { ...NO_LEVERS, ...towards(pit, now(), pose) } : NO_LEVERS;
+  }
 }
 
 /** Points tried along a layer, metres apart; so much longer a stroke has to be to be worth another angle. */

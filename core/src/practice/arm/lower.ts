@@ -1,7 +1,6 @@
 import type { ArmPoint, Pose } from '../../catalogue';
-import { eased, mix, poseNear, towards } from './driver';
+import { glide, poseNear } from './driver';
 import { eyeOf } from './lifting';
-import { TICK } from './motion';
 import { NO_LEVERS, type ArmState, type Hung, type Levers, type PipeLift, type Pit } from './state';
 
 /** The bucket folded away under the stick: angle from level. */
@@ -21,15 +20,8 @@ const [WAITS, STILL] = [900, 0.01];
 
 /** A hand that knows it: lifts the pipe slowly off the ground, brings it over its place, waits until it hangs still, and sets it down. */
 export function* lowerPipe(pit: Pit, lift: PipeLift, now: () => ArmState): Generator<Levers, void> {
-  function* eyeTo(x: number, z: number, fast: number): Generator<Levers, void> {
-    const from = eyeOf(pit, now());
-    const ticks = Math.max(1, Math.ceil(((Math.hypot(x - from.x, z - from.z) / fast) * 1.5) / TICK));
-    for (let i = 1; i <= ticks; i++) {
-      const part = eased(i / ticks);
-      const pose = poseOfEye(pit, { x: mix(from.x, x, part) - now().at, z: mix(from.z, z, part) });
-      yield pose ? { ...NO_LEVERS, ...towards(pit, now(), pose) } : NO_LEVERS;
-    }
-  }
+  const eyeTo = (x: number, z: number, fast: number) =>
+    glide(pit, now, [eyeOf(pit, now()), { x, z }], fast, (point) => poseOfEye(pit, point));
   const hung = () => now().hung as Hung;
   const lies = lift.size / 2 + lift.sling;
   yield* eyeTo(lift.from, lies, AIR);

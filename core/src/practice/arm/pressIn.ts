@@ -1,7 +1,7 @@
-import { bestHand, eased, mix, poseNear, towards, type Floor } from './driver';
+import { bestHand, glide, poseNear, type Floor } from './driver';
 import { cornerOf } from './boxing';
-import { teethOf, TICK } from './motion';
-import { NO_LEVERS, type ArmState, type BoxIn, type BoxState, type Levers, type Pit } from './state';
+import { teethOf } from './motion';
+import type { ArmState, BoxIn, BoxState, Levers, Pit } from './state';
 
 /** A corner is pressed so far at once, and the box goes down by as much between two diggings, metres. */
 const PRESS = 0.05;
@@ -15,15 +15,8 @@ const HANGS = -Math.PI / 2;
 
 /** A hand that knows it: digs inside by a little, presses both corners after it in turn, and so on down to the floor. */
 export function* pressIn(pit: Pit, box: BoxIn, floor: Floor, now: () => ArmState): Generator<Levers, void> {
-  function* teethTo(x: number, z: number, fast: number): Generator<Levers, void> {
-    const from = teethOf(pit, now());
-    const ticks = Math.max(1, Math.ceil(((Math.hypot(x - from.x, z - from.z) / fast) * 1.5) / TICK));
-    for (let i = 1; i <= ticks; i++) {
-      const part = eased(i / ticks);
-      const pose = poseNear(pit.machine.arm, { x: mix(from.x, x, part) - now().at, z: mix(from.z, z, part) }, HANGS);
-      yield pose ? { ...NO_LEVERS, ...towards(pit, now(), pose) } : NO_LEVERS;
-    }
-  }
+  const teethTo = (x: number, z: number, fast: number) =>
+    glide(pit, now, [teethOf(pit, now()), { x, z }], fast, (point) => poseNear(pit.machine.arm, point, HANGS));
   const stands = () => now().box as BoxState;
   const deepest = -Math.max(floor.depthAt(floor.from), floor.depthAt(floor.to));
   for (let level = Math.max(stands().near, stands().far) - DIG; level > deepest - DIG + 1e-6; level -= DIG) {

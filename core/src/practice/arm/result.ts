@@ -167,6 +167,7 @@ export const armEventWords: Record<ArmEvent, { short: string; why: string }> = {
   knock: { short: 'Knocked', why: 'It touched hard: a pipe cracks where it knocks. Slower, and only when it hangs still.' },
   swings: { short: 'Swings wide', why: 'Begun or stopped too soon: ease in and out, wait until it hangs still, a hand at the tag line.' },
   corner: { short: 'One corner ahead', why: 'The box jams askew: a little on one corner, then as much on the other, in turn.' },
+  stands: { short: 'The box stands', why: 'Its edge is on ground that is not dug: dig inside a little, then press again.' },
   below: { short: 'Too far below the box', why: 'The side comes in under its edge: press it down before more is dug.' },
   carried: {
     short: 'Moved with the load up',

@@ -118,6 +118,8 @@ export type ArmEvent =
   | 'carried'
   /** One corner of the box is pressed ahead of the other. */
   | 'corner'
+  /** The box stands on ground that is not dug. */
+  | 'stands'
   /** Dug too far below the box. */
   | 'below';
 
