@@ -1,11 +1,11 @@
 import '../../testing/uuid';
 import { freshDevice, reload } from '../../testing/device';
-import { call } from '../../data/api';
+import { ApiError, call } from '../../data/api';
 import { changeMe } from '../../store/me';
 import { readOwn } from '../../store/own';
 import { addAttempt, exchange } from './attempts';
 
-jest.mock('../../data/api', () => ({ call: jest.fn() }));
+jest.mock('../../data/api', () => ({ ...jest.requireActual<object>('../../data/api'), call: jest.fn() }));
 const server = call as jest.MockedFunction<(method: string, path: string, body: unknown, by: string) => Promise<unknown>>;
 
 beforeEach(freshDevice);
@@ -46,4 +46,23 @@ test('what could not be sent is kept over a reload and sent later; what came fro
     [0, 'dana'],
     [0, 'dana'],
   ]);
+});
+
+test('one the server refuses keeps back none of the others', async () => {
+  await holds('cora');
+  server.mockRejectedValue(new Error('No connection.'));
+  for (const said of ['one', 'bad', 'three']) await addAttempt({ ...answer, said });
+  await exchange();
+  const taken: string[] = [];
+  server.mockReset();
+  server.mockImplementation((_method, _path, body) => {
+    const { known, attempts } = body as { known: number; attempts: { said: string }[] };
+    if (attempts.some(({ said }) => said === 'bad')) return Promise.reject(new ApiError(400, 'invalid', 'Some values cannot be used.'));
+    taken.push(...attempts.map(({ said }) => said));
+    return Promise.resolve({ items: [], known, more: false });
+  });
+  await exchange();
+  expect(taken).toEqual(['one', 'three']);
+  expect(kept('cora')?.unsent).toEqual([]);
+  expect(kept('cora')?.all).toHaveLength(3);
 });

@@ -4,7 +4,7 @@ import { isPractised } from '@tamper/core/practised';
 import type { RuleSetId } from '@tamper/core/rules';
 import type { UnitSystem } from '@tamper/core/units';
 import { useEffect } from 'react';
-import { call } from '../../data/api';
+import { ApiError, call } from '../../data/api';
 import { deviceClock } from '../../data/deviceClock';
 import { newId } from '../../data/newId';
 import { holderOf, readMe, useMe } from '../../store/me';
@@ -46,6 +46,31 @@ export async function addAttempt(attempt: Omit<Attempt, 'id' | 'at'>): Promise<b
   return put;
 }
 
+/** Why a server will never take something as it is. */
+const isRefused = (error: unknown): error is ApiError => error instanceof ApiError && (error.status === 400 || error.status === 409);
+
+/** Sends some of what the server may not have and hears what it has past where this device knows it. @returns whether there may be more. */
+async function exchangeSome(account: string, most: number): Promise<boolean> {
+  const { all, unsent, known } = kept(account);
+  const sent = new Set(unsent.slice(0, most));
+  const answer = await call<Exchanged>('POST', '/practice', { known, attempts: all.filter(({ id }) => sent.has(id)) }, account).catch(
+    (error: unknown) => {
+      if (!isRefused(error)) throw error;
+      return undefined;
+    },
+  );
+  // One that is refused by itself stays on this device; among others it does not keep them back.
+  if (!answer && sent.size > 1) return exchangeSome(account, 1);
+  // Something may have been practised meanwhile.
+  const now = kept(account);
+  const here = new Set(now.all.map(({ id }) => id));
+  const heard = (answer?.items ?? []).filter((one): one is Attempt => !here.has(one.id) && isPractised(one.what));
+  const left = now.unsent.filter((id) => !sent.has(id));
+  if (heard.length > 0 || sent.size > 0 || (answer && answer.known !== now.known))
+    await putOwn(keyOf(account), { all: [...now.all, ...heard], unsent: left, known: answer?.known ?? now.known });
+  return (answer?.more ?? false) || left.length > 0;
+}
+
 let exchanging: Promise<void> = Promise.resolve();
 /** Sends what the server may not have of whoever holds the device, and hears what they did on others. Without a line it is tried again the next time. */
 export function exchange(): Promise<void> {
@@ -53,19 +78,7 @@ export function exchange(): Promise<void> {
     const account = holderOf(readMe())?.id;
     if (account === undefined) return;
     try {
-      for (let more = true; more;) {
-        const { all, unsent, known } = kept(account);
-        const sent = new Set(unsent.slice(0, ATTEMPTS_AT_ONCE));
-        const answer = await call<Exchanged>('POST', '/practice', { known, attempts: all.filter(({ id }) => sent.has(id)) }, account);
-        // Something may have been practised meanwhile.
-        const now = kept(account);
-        const here = new Set(now.all.map(({ id }) => id));
-        const heard = answer.items.filter((one): one is Attempt => !here.has(one.id) && isPractised(one.what));
-        const left = now.unsent.filter((id) => !sent.has(id));
-        if (heard.length > 0 || sent.size > 0 || answer.known !== now.known)
-          await putOwn(keyOf(account), { all: [...now.all, ...heard], unsent: left, known: answer.known });
-        more = answer.more || left.length > 0;
-      }
+      while (await exchangeSome(account, ATTEMPTS_AT_ONCE));
     } catch (error) {
       console.warn('What was practised is not sent yet', error);
     }
