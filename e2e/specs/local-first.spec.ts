@@ -21,6 +21,9 @@ const drawn = async (page: Page) =>
       .evaluateAll((all) => all.map((one) => (one as HTMLImageElement).naturalWidth > 0))
   ).join() === 'true';
 
+/** Opens an address as a person does it who sees that nothing came: once more. A browser that was killed may still be reading what it kept. */
+const opens = (page: Page, address: string) => expect(async () => void (await page.goto(address))).toPass({ timeout: 30_000 });
+
 const phone = phones();
 
 test('the server gone and the browser killed: it opens, plans, keeps the book and works the gate; the server back, another device has all of it', async () => {
@@ -42,7 +45,7 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
   await mine.kill();
   let page = await mine.start();
   // The list, the job and its run open from the device.
-  await page.goto(server.url);
+  await opens(page, server.url);
   await page.getByRole('link', { name: new RegExp(name) }).click();
   await expect(page.getByText(/No connection to the server. Kept here; the rest is as of/).filter({ visible: true })).toBeVisible();
   await page.getByRole('link', { name: /Taken along/ }).click();
@@ -75,7 +78,7 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
 
   await mine.kill();
   page = await mine.start();
-  await page.goto(`${server.url}${made}`);
+  await opens(page, `${server.url}${made}`);
   await expect(number(page, 'Top width')).toBeVisible();
   await page.goto(`${server.url}${run}/site/book`);
   await expect(page.getByText('It rained', { exact: true })).toBeVisible();

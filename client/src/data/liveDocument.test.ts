@@ -38,6 +38,16 @@ const nothing = () => undefined;
 /** Lets everything settle that waits for nobody: longer than an edit waits to be kept. */
 const settled = (ms = 30) => new Promise((done) => setTimeout(done, ms));
 
+/** Comes to be so: on a machine that is busy later than on one that is not. */
+async function until(so: () => void): Promise<void> {
+  for (const end = Date.now() + 20_000; ; await settled(10))
+    try {
+      return so();
+    } catch (error) {
+      if (Date.now() > end) throw error;
+    }
+}
+
 let end: () => void = nothing;
 beforeEach(async () => {
   await freshDevice();
@@ -78,11 +88,15 @@ test('it says kept when it is on this device, and sent when it is with the serve
   await document.kept();
   expect((await readDocument('/runs/r')).draft?.doc).toMatchObject({ name: 'Two' });
   await settled(60);
-  expect(document.saving()).toEqual({ kind: 'kept', why: 'No connection to the server.' });
+  await until(() => {
+    expect(document.saving()).toEqual({ kind: 'kept', why: 'No connection to the server.' });
+  });
   await expect(document.sent()).rejects.toThrow('No connection to the server.');
   state.down = false;
   await settled(200);
-  expect([document.saving(), state.doc.name]).toEqual([{ kind: 'sent' }, 'Two']);
+  await until(() => {
+    expect([document.saving(), state.doc.name]).toEqual([{ kind: 'sent' }, 'Two']);
+  });
   stop();
 });
 
@@ -102,7 +116,9 @@ test('the page ended without a word: what was kept is there again, and is sent',
   expect((await after.opened()).name).toBe('In the trench');
   state.down = false;
   await settled(200);
-  expect(state).toMatchObject({ version: 2, doc: { name: 'In the trench' } });
+  await until(() => {
+    expect(state).toMatchObject({ version: 2, doc: { name: 'In the trench' } });
+  });
   over();
 });
 
@@ -114,14 +130,18 @@ test('when nobody shows it any more its last change is kept and sent, and the ne
   first.change(run('Left in a hurry'));
   stop();
   await settled(60);
-  expect(state.doc.name).toBe('Left in a hurry');
+  await until(() => {
+    expect(state.doc.name).toBe('Left in a hurry');
+  });
   Object.assign(state, { version: 7, doc: run('Changed elsewhere') });
   const again = open();
   expect(again).not.toBe(first);
   const over = again.subscribe(nothing);
   expect((await again.opened()).name).toBe('Left in a hurry');
   await settled();
-  expect(again.read().open?.history.present.name).toBe('Changed elsewhere');
+  await until(() => {
+    expect(again.read().open?.history.present.name).toBe('Changed elsewhere');
+  });
   over();
 });
 
@@ -133,8 +153,10 @@ test('a screen that takes over in the same moment keeps the document open', asyn
   stop();
   const over = document.subscribe(nothing);
   await settled();
-  expect(document.read().open).toBeDefined();
-  expect(state.gets).toBe(1);
+  await until(() => {
+    expect(document.read().open).toBeDefined();
+    expect(state.gets).toBe(1);
+  });
   over();
 });
 
@@ -154,7 +176,9 @@ test('a run is changed from elsewhere through the copy on the screen, and one no
   await changeRun('r', (doc) => ({ ...doc, name: 'Marked again' }));
   state.down = false;
   await settled(100);
-  expect(state.doc).toMatchObject({ name: 'Marked again', surface: 'road' });
+  await until(() => {
+    expect(state.doc).toMatchObject({ name: 'Marked again', surface: 'road' });
+  });
 });
 
 test('somebody else’s version stops the sending; edits go on and are kept with it, over a reload, until it is said what shall be', async () => {
@@ -174,12 +198,16 @@ test('somebody else’s version stops the sending; edits go on and are kept with
   const over = again.subscribe(nothing);
   expect((await again.opened()).name).toBe('Mine still');
   await settled();
-  expect(again.saving()).toMatchObject({ kind: 'conflict', theirs: { version: 5 } });
-  expect(state).toMatchObject({ version: 5, doc: { name: 'One' } });
+  await until(() => {
+    expect(again.saving()).toMatchObject({ kind: 'conflict', theirs: { version: 5 } });
+    expect(state).toMatchObject({ version: 5, doc: { name: 'One' } });
+  });
   again.settle('both');
   await settled(60);
-  expect(state).toMatchObject({ version: 6, doc: { name: 'Mine still', surface: 'road' } });
-  expect([again.saving(), again.read().open?.history.present.surface]).toEqual([{ kind: 'sent' }, 'road']);
+  await until(() => {
+    expect(state).toMatchObject({ version: 6, doc: { name: 'Mine still', surface: 'road' } });
+    expect([again.saving(), again.read().open?.history.present.surface]).toEqual([{ kind: 'sent' }, 'road']);
+  });
   over();
 });
 
@@ -193,8 +221,10 @@ test('a look takes in what somebody changed elsewhere, and never steps on work o
   Object.assign(state, { version: 3, doc: run('Elsewhere') });
   await document.look();
   await settled();
-  expect(document.read()).toMatchObject({ save: { kind: 'sent' }, open: { history: { present: { name: 'Elsewhere' } } } });
-  expect([state.version, document.version()]).toEqual([3, 3]);
+  await until(() => {
+    expect(document.read()).toMatchObject({ save: { kind: 'sent' }, open: { history: { present: { name: 'Elsewhere' } } } });
+    expect([state.version, document.version()]).toEqual([3, 3]);
+  });
   state.down = true;
   await document.look();
   expect(document.read().error).toBeUndefined();
@@ -206,7 +236,9 @@ test('a look takes in what somebody changed elsewhere, and never steps on work o
   await expect(document.sent()).rejects.toThrow('Somebody else changed it');
   document.settle('theirs');
   await settled(60);
-  expect([document.saving(), document.read().open?.history.present.name, state.version]).toEqual([{ kind: 'sent' }, 'Theirs', 4]);
+  await until(() => {
+    expect([document.saving(), document.read().open?.history.present.name, state.version]).toEqual([{ kind: 'sent' }, 'Theirs', 4]);
+  });
   stop();
 });
 
@@ -218,7 +250,9 @@ test('deleted elsewhere: where nothing was made of it here it is gone, and what 
   state.gone = true;
   document.change(run('Mine'));
   await settled(300);
-  expect(document.read()).toMatchObject({ save: { kind: 'refused' }, open: { history: { present: { name: 'Mine' } } } });
+  await until(() => {
+    expect(document.read()).toMatchObject({ save: { kind: 'refused' }, open: { history: { present: { name: 'Mine' } } } });
+  });
   stop();
   await settled();
   await freshDevice();
@@ -258,7 +292,9 @@ test('a draft an earlier program left is brought up to today’s format and sent
   expect(await document.opened()).toMatchObject({ name: 'Kept', reaches: [{ levels: { kind: 'gravity' } }, {}] });
   end = new Sender(undefined, 20, 1).start();
   await settled(60);
-  expect(state.doc.name).toBe('Kept');
+  await until(() => {
+    expect(state.doc.name).toBe('Kept');
+  });
   stop();
 });
 
