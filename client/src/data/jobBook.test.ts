@@ -47,7 +47,7 @@ const onRun = (book: JobBook, about = 'r1') => ({
   refresh: book.refresh,
 });
 type Bench = ReturnType<typeof onRun>;
-const settled = () => new Promise((done) => setTimeout(done, 40));
+const settled = () => new Promise((done) => setTimeout(done, 120));
 const notes = (book: Bench) => book.read().book?.map(({ entry: { fact } }) => (fact.kind === 'happening' ? fact.note : fact.kind));
 
 beforeEach(freshDevice);
