@@ -1,8 +1,9 @@
 import type { Kept } from './believed';
 import type { AnyEntry, Entry } from './registry';
 
+type Person = Pick<AnyEntry, 'author' | 'account'>;
 /** Are two entries by the same person? By their accounts where both have one, otherwise by what they are called. */
-const samePerson = (one: AnyEntry, other: AnyEntry): boolean =>
+export const samePerson = (one: Person, other: Person): boolean =>
   one.account !== undefined && other.account !== undefined
     ? one.account === other.account
     : one.author.trim().toLowerCase() === other.author.trim().toLowerCase();

@@ -26,7 +26,7 @@ test('tasks stand by their day; one that was said to be wrong, one from the futu
     account: 'd',
   });
   const tasks = tasksOf([later, sooner, gone, wrong, ahead, strange, done], NOW, rules);
-  expect(tasks.map(({ what, by, done: by2 }) => [what, by, by2.map(({ who, account }) => [who, account])])).toEqual([
+  expect(tasks.map(({ what, by, done: by2 }) => [what, by, by2.map(({ by: { author, account } }) => [author, account])])).toEqual([
     ['soil', 'Cora', [['Dana', 'd']]],
     ['strip', 'Cora', []],
   ]);

@@ -1,4 +1,4 @@
-import { doubtOf, momentOf, withdrawn, type Entry, type Fact, type Kept } from '../book';
+import { doubtOf, momentOf, ofKind, withdrawn, type Entry, type Kept } from '../book';
 import type { Rules } from '../rules';
 import { isExercise, isPractised, skillName, type Practised } from './names';
 import { inOrder, UP, type Attempt } from './progress';
@@ -16,28 +16,20 @@ export interface Task {
   by: string;
   /** When it was set, ms. */
   at: number;
-  done: readonly { who: string; account: string | undefined; at: number }[];
+  done: readonly { by: Pick<Entry, 'author' | 'account'>; at: number }[];
 }
-
-const isOf =
-  <K extends Fact['kind']>(kind: K) =>
-  (one: Kept): one is Kept & { entry: Entry<K> } =>
-    one.entry.fact.kind === kind;
 
 /** What is set in the book of a job, the next task first; what only a newer program knows is left out. @param now ms */
 export function tasksOf(book: readonly Kept[], now: number, rules: Rules): Task[] {
   const gone = withdrawn(book);
   const counts = book.filter((one) => doubtOf(one, gone, now, rules) === undefined);
-  const done = counts.filter(isOf('drillDone'));
-  return counts
-    .filter(isOf('drillSet'))
+  const done = ofKind(counts, 'drillDone');
+  return ofKind(counts, 'drillSet')
     .flatMap((kept): Task[] => {
       const { id, author, fact } = kept.entry;
       const { what, level, before, on, whom } = fact;
       if (!isPractised(what)) return [];
-      const by = done
-        .filter(({ entry }) => entry.fact.of === id)
-        .map((one) => ({ who: one.entry.author, account: one.entry.account, at: momentOf(one) }));
+      const by = done.filter(({ entry }) => entry.fact.of === id).map((one) => ({ by: one.entry, at: momentOf(one) }));
       return [{ id, what, level, before, on, whom, by: author, at: momentOf(kept), done: by }];
     })
     .toSorted((a, b) => (a.on === b.on ? a.at - b.at : a.on < b.on ? -1 : 1));
@@ -64,3 +56,6 @@ export const doneFact = ({ id, what, level }: Task, { row, tries }: { row: numbe
 /** What a task asks for, in a line. */
 export const sayTask = ({ what, level }: Pick<Task, 'what' | 'level'>): string =>
   isExercise(what) ? skillName(what).name : `${skillName(what).name}, level ${level}`;
+/** Before what it is to be done, in a line. */
+export const sayBefore = ({ before, on, whom }: Pick<Task, 'before' | 'on' | 'whom'>): string =>
+  `Before ${before}, ${on}${whom ? `, for ${whom}` : ''}`;

@@ -26,8 +26,8 @@ export type Refuse = (book: readonly Kept[]) => string | undefined;
 export function openBook(db: Database) {
   const books = recentBooks();
   /**
-   * Adds an entry, and takes what it is about out of the bin; sending the same again changes nothing and answers with what is kept. Entries of a job are added one after another, so that the order of
-   * arrival has no gaps that fill later: who has heard up to a number has heard everything up to it.
+   * Adds an entry, and takes what it is about out of the bin; sending the same again changes nothing and answers with what is kept. Entries of a job are
+   * added one after another, so that the order of arrival has no gaps that fill later: who has heard up to a number has heard everything up to it.
    * @param about the run, or the job itself. @param sent what the device's own clock said when it sent it, ms.
    * @param refuse is given the book of the run and its job. @throws TakenError, InputError.
    */

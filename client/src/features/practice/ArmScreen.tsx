@@ -1,5 +1,5 @@
 import { machines, type MachineId } from '@tamper/core/catalogue';
-import { exerciseFor, machinesFor, pitOf } from '@tamper/core/practiceArm';
+import { exerciseFor, machinesFor, pitOf, usualBucket } from '@tamper/core/practiceArm';
 import { skillName, type ExerciseId } from '@tamper/core/practised';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo } from 'react';
@@ -20,7 +20,7 @@ export function ArmScreen({ id, back }: { id: ExerciseId; back: string }) {
   const { rules, machine: machineId } = setting;
   const machine = machines[machineId as MachineId];
   const exercise = useMemo(() => exerciseFor(id, machine, resolveRules(rules), DEPTH), [id, machine, rules]);
-  const pit = useMemo(() => exercise && pitOf(machine, machine.buckets[1] ?? machine.buckets[0] ?? 0.3, exercise), [exercise, machine]);
+  const pit = useMemo(() => exercise && pitOf(machine, usualBucket(machine), exercise), [exercise, machine]);
   const { name, about } = skillName(id);
   const chooser = (
     <Picker label="Machine" value={machineId} options={MACHINES} onChange={(next) => putSetting({ ...setting, machine: next })} />

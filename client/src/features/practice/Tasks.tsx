@@ -1,14 +1,12 @@
 import type { Fact } from '@tamper/core/book';
+import { samePerson } from '@tamper/core/countersigns';
 import type { Job } from '@tamper/core/job';
-import { doneFact, sayTask, tasksOf, towards, type Task } from '@tamper/core/practiceTasks';
+import { doneFact, sayBefore, sayTask, towards, type Task } from '@tamper/core/practiceTasks';
 import { exerciseIds, isExercise, levels, skillName, skills, type Level, type Practised } from '@tamper/core/practised';
-import { resolveRules } from '@tamper/core/rules';
 import { router } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
-import { deviceClock } from '../../data/deviceClock';
 import { useBook } from '../../data/useBook';
-import { useToday } from '../../data/useToday';
 import { useWho } from '../../data/who';
 import { writeBy } from '../../data/write';
 import { heldBy } from '../../store/me';
@@ -24,6 +22,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { WhoField } from '../../ui/WhoField';
 import { useAttempts, useExchange } from './attempts';
+import { useTasks } from './useTasks';
 
 const WHATS = [...skills, ...exerciseIds].map((value) => ({ value, label: skillName(value).name }));
 const LEVELS = levels.map((level) => ({ value: String(level), label: `Level ${level}` }));
@@ -33,13 +32,10 @@ const UNSAID = 'Say who you are: a role will do.';
 export function Tasks({ jobId, job }: { jobId: string; job: Job }) {
   const book = useBook(jobId);
   const { who } = useWho();
-  const today = useToday();
   const [all, setAll] = useState(false);
   const [setting, setSetting] = useState(false);
   useExchange();
-  const rules = useMemo(() => resolveRules(job.ruleSet, job.overrides), [job.ruleSet, job.overrides]);
-  const tasks = useMemo(() => tasksOf(book.book ?? [], deviceClock().now(), rules), [book.book, rules]);
-  const ahead = tasks.filter(({ on }) => on >= today);
+  const { tasks, ahead, today } = useTasks(job, book.book);
   const enter = writeBy({ book, who }, UNSAID);
   return (
     <Card title="Before a task">
@@ -72,19 +68,14 @@ function OneTask({ task, jobId, ruleSet, who, enter }: { task: Task; jobId: stri
   const [fault, setFault] = useState<string>();
   const far = towards(task, attempts, ruleSet);
   const account = heldBy();
-  const own = task.done.some((one) =>
-    account && one.account ? one.account === account : one.who.trim().toLowerCase() === who.trim().toLowerCase(),
-  );
+  const own = task.done.some(({ by }) => samePerson(by, { author: who, ...(account !== undefined && { account }) }));
   const to = isExercise(task.what) ? `arm=${task.what}` : `drill=${task.what}&level=${task.level}`;
   return (
     <View role="listitem" style={{ borderTopWidth: 1, borderColor: colours.line, paddingTop: 8, gap: 6 }}>
       <Text variant="titleMedium">{sayTask(task)}</Text>
-      <Text>
-        {`Before ${task.before}, ${task.on}${task.whom ? `, for ${task.whom}` : ''}`}
-        {` · set by ${task.by}`}
-      </Text>
-      {task.done.map((one) => (
-        <Text key={`${one.who} ${one.at}`} variant="bodySmall">{`Done by ${one.who}, ${showMoment(new Date(one.at).toISOString())}`}</Text>
+      <Text>{`${sayBefore(task)} · set by ${task.by}`}</Text>
+      {task.done.map(({ by, at }) => (
+        <Text key={`${by.author} ${at}`} variant="bodySmall">{`Done by ${by.author}, ${showMoment(new Date(at).toISOString())}`}</Text>
       ))}
       {own ? null : (
         <>

@@ -26,7 +26,6 @@ export const drillSet = kindOf({
   schema: setSchema,
   say: ({ name, before, on, whom }) => `To be practised before ${before} (${on})${whom ? ` by ${whom}` : ''}: ${name}`,
 });
-export type DrillSetFact = z.infer<typeof setSchema>;
 
 /** Somebody did what was set, on their own device. */
 const doneSchema = z.strictObject({

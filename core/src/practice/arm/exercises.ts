@@ -60,7 +60,7 @@ export function exerciseFor(id: ExerciseId, machine: Machine, rules: Rules, dept
       return { ...base, id, floor, tolerance: 0.015, sensors: { fall, set: 0 } };
     }
     case 'heap':
-      return { ...base, id, ground: 'clay', heap: BUCKETS * payload(machine, machine.buckets[1] ?? machine.buckets[0] ?? 0.3, 'clay') };
+      return { ...base, id, ground: 'clay', heap: BUCKETS * payload(machine, usualBucket(machine), 'clay') };
     case 'box': {
       const [ahead, below] = [rules.cornerAhead.value ?? 0, rules.belowShield.value ?? 0];
       const box = { from: -AROUND_BOX, to: length + AROUND_BOX, height: deep + (rules.supportUpstand.value ?? 0), ahead, below };
@@ -102,6 +102,8 @@ function liftFor(machine: Machine, depth: number, slit: number, reach: number): 
   return { mass, sling: SLING, length, size: SIZE, from: to - NEARER, to, slit: { from: -BEFORE, to: slit }, bed: -depth };
 }
 
+/** The bucket exercises are dug with: not the narrowest that comes with a machine, where there is another. */
+export const usualBucket = ({ buckets }: Machine): number => buckets[1] ?? buckets[0] ?? 0.3;
 /** How far the strip of ground goes past both ends of a floor, metres. */
 const AROUND = 3;
 /** What is dug with. @param bucket its width, metres. */

@@ -1,5 +1,5 @@
 export { bestHand, deepestIn, type Floor } from './driver';
-export { beginning, exerciseFor, knowingHand, machinesFor, pitOf, sensed, type Exercise } from './exercises';
+export { beginning, exerciseFor, knowingHand, machinesFor, pitOf, sensed, usualBucket, type Exercise } from './exercises';
 export {
   ARM_VERSION,
   leverPatterns,

@@ -1,17 +1,17 @@
 import { jointsOf, type ArmPoint } from '../../catalogue';
 import { hanging, liftAt } from '../../machine/lift';
+import { GRAVITY } from '../../units';
 import { followed, TICK, turned, teethOf, withEvents } from './motion';
 import { surfaceAt } from './soil';
 import type { ArmEvent, ArmState, Hung, Levers, PipeLift, Pit } from './state';
 
-const GRAVITY = 9.81;
 /** The eye is not believed to gather speed faster, m/s²: joints that come to their end stop within a tick. */
 const JERK = 4;
 /** Of its swing so much is left after a second: air, and the hand at the tag line. */
 const KEPT = 0.75;
 /** A touch harder than this is a knock, m/s; a sling further from the plumb swings wide, radians. */
-export const KNOCK = 0.3;
-export const WIDE = (12 * Math.PI) / 180;
+const KNOCK = 0.3;
+const WIDE = (12 * Math.PI) / 180;
 /** Lifted so far off the ground it comes over the slit, metres. */
 const CLEAR = 0.15;
 /** Bounces back with so much of its speed. */

@@ -1,4 +1,4 @@
-import { bestHand, glide, poseNear, type Floor } from './driver';
+import { bestHand, deepestIn, glide, poseNear, type Floor } from './driver';
 import { cornerOf } from './boxing';
 import { teethOf } from './motion';
 import type { ArmState, BoxIn, BoxState, Levers, Pit } from './state';
@@ -18,7 +18,7 @@ export function* pressIn(pit: Pit, box: BoxIn, floor: Floor, now: () => ArmState
   const teethTo = (x: number, z: number, fast: number) =>
     glide(pit, now, [teethOf(pit, now()), { x, z }], fast, (point) => poseNear(pit.machine.arm, point, HANGS));
   const stands = () => now().box as BoxState;
-  const deepest = -Math.max(floor.depthAt(floor.from), floor.depthAt(floor.to));
+  const deepest = -deepestIn(floor);
   for (let level = Math.max(stands().near, stands().far) - DIG; level > deepest - DIG + 1e-6; level -= DIG) {
     const to = Math.max(level, deepest);
     yield* bestHand(pit, { ...floor, depthAt: () => -to }, now);

@@ -1,7 +1,7 @@
 import { joined, type Range } from '../../geometry';
 import { payload } from '../../machine/cycle';
 import { windowOf } from '../../machine/setUps';
-import { formatLength, formatPercent, formatStretch, type UnitSystem } from '../../units';
+import { formatLength, formatPercent, formatStretch, GRAVITY, type UnitSystem } from '../../units';
 import { formatMinutes } from '../../units/gauge';
 import { plural } from '../../order/words';
 import { deepestIn } from './driver';
@@ -72,8 +72,6 @@ const GRAVE: ReadonlySet<ArmEvent> = new Set([
   'corner',
   'below',
 ]);
-/** What more nobody passes with who lifts or loads: more on the arm than it may lift. */
-const LOADED: ReadonlySet<ArmEvent> = new Set(['heavy']);
 /** A pipe lies in its place within this, metres. */
 const PLACE = 0.03;
 /** The edges of a box stand no more than this over the floor at last, metres. */
@@ -102,15 +100,17 @@ function faultsOf({ events }: ArmState): Outcome['faults'] {
 export function resultOf(pit: Pit, exercise: Exercise, state: ArmState): ArmResult {
   const faults = faultsOf(state);
   const grave = faults.some(({ event }) => GRAVE.has(event));
+  // Nobody passes with it who lifts or loads.
+  const heavy = faults.some(({ event }) => event === 'heavy');
   const outcome = { moves: state.moves, minutes: (state.tick * TICK) / 60, faults };
   if (pit.lift && state.hung) {
     const [set, off] = [isSet(pit.lift, state.hung), state.hung.x - pit.lift.to];
-    const passed = set && Math.abs(off) <= PLACE && !grave && !faults.some(({ event }) => LOADED.has(event));
+    const passed = set && Math.abs(off) <= PLACE && !grave && !heavy;
     return { of: 'pipe', set, off, knock: state.hung.knock, swung: state.hung.swung, ...outcome, passed };
   }
   if (exercise.heap !== undefined) {
     const full = payload(pit.machine, pit.bucket, exercise.ground);
-    const passed = state.heap >= exercise.heap - FINE && !grave && !faults.some(({ event }) => LOADED.has(event));
+    const passed = state.heap >= exercise.heap - FINE && !grave && !heavy;
     return { of: 'heap', heap: state.heap / full, asked: exercise.heap / full, spilt: state.spilt / full, ...outcome, passed };
   }
   const floor = floorOf(exercise, state);
@@ -180,13 +180,7 @@ export function sayResult(result: ArmResult, units: UnitSystem): string[] {
   const { moves, minutes, faults } = result;
   const levers = `${formatMinutes(minutes)} on the levers.`;
   return [
-    ...(result.of === 'floor'
-      ? sayFloor(result, units)
-      : result.of === 'heap'
-        ? sayHeap(result)
-        : result.of === 'pipe'
-          ? sayPipe(result, units)
-          : sayBox(result, units)),
+    ...sayOf(result, units),
     result.of === 'floor'
       ? `${plural(moves, 'move', 'moves')} of the machine; ${plural(result.least, 'was', 'were')} needed. ${levers}`
       : levers,
@@ -195,6 +189,19 @@ export function sayResult(result: ArmResult, units: UnitSystem): string[] {
       return `${short}${about === undefined ? '' : ` (${about})`}${count > 1 ? `, ${count} times` : ''}: ${why}`;
     }),
   ];
+}
+
+function sayOf(result: ArmResult, units: UnitSystem): string[] {
+  switch (result.of) {
+    case 'floor':
+      return sayFloor(result, units);
+    case 'heap':
+      return sayHeap(result);
+    case 'pipe':
+      return sayPipe(result, units);
+    case 'box':
+      return sayBox(result, units);
+  }
 }
 
 function sayFloor({ within, high, deep, hollows, left, intoStrip }: FloorResult, units: UnitSystem): string[] {
@@ -249,7 +256,6 @@ export function sayNow(pit: Pit, exercise: Exercise, state: ArmState, over: numb
   return `${where} · bucket ${share(Math.min(1, state.load / all))} · ${last}`;
 }
 
-const GRAVITY = 9.81;
 function sayPipe({ set, off, knock, swung }: PipeResult, units: UnitSystem): string[] {
   const size = (metres: number) => formatLength(metres, units, 'size');
   return [

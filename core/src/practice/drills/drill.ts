@@ -67,6 +67,12 @@ export function figures(right: number, why: string[], slips: readonly Slip[], sh
     .map(({ value, ...rest }) => ({ id: show(value), text: show(value), ...rest }));
 }
 
+/** Some of a list, or all of it, in an order of chance. */
+export function drawn<T>(chance: Chance, items: readonly T[], count = items.length): T[] {
+  const rest = [...items];
+  return Array.from({ length: count }, () => rest.splice(Math.floor(chance() * rest.length), 1)[0] as T);
+}
+
 /** A number of some steps between two, ends included. @example between(chance, 1, 2, 0.05) // 1.35 */
 export const between = (chance: Chance, from: number, to: number, step: number): number =>
   Number((from + step * Math.floor(chance() * (Math.round((to - from) / step) + 1))).toFixed(6));

@@ -1,7 +1,7 @@
-import { pick, type Chance } from '../../chance';
+import { pick } from '../../chance';
 import type { Level, Skill } from '../names';
 import { airDrill } from './air';
-import { drillKind, type Choice, type DrillKind, type Posed } from './drill';
+import { drawn, drillKind, type Choice, type DrillKind, type Posed } from './drill';
 import { liftsDrill } from './lifts';
 import { slingDrill } from './sling';
 import { soilDrill } from './soil';
@@ -36,12 +36,6 @@ export interface RecordFacts {
 /** Lines, and how many of them are wrong, by the level. */
 const SIZE: Record<Level, readonly [lines: number, wrong: number]> = { 1: [4, 1], 2: [5, 2], 3: [6, 3] };
 
-/** Some of a list, in an order of chance. */
-function some<T>(chance: Chance, list: readonly T[], count: number): T[] {
-  const left = [...list];
-  return Array.from({ length: count }, () => left.splice(Math.floor(chance() * left.length), 1)[0] as T);
-}
-
 /** What a line says, and what it should. */
 function said({ wrong, which }: RecordLine, posed: Posed): { text: string; says: Choice; right: Choice } | undefined {
   const right = posed.choices.find((choice) => choice.right);
@@ -59,13 +53,13 @@ export const recordDrill = drillKind<RecordFacts>({
   make: (chance, level) => {
     const [count, faults] = SIZE[level];
     const wrong = new Set(
-      some(
+      drawn(
         chance,
         Array.from({ length: count }, (_, i) => i),
         faults,
       ),
     );
-    const lines = some(chance, lineIds, count).map((of, i): RecordLine => ({
+    const lines = drawn(chance, lineIds, count).map((of, i): RecordLine => ({
       of,
       facts: kindOf(of).make(chance, level),
       wrong: wrong.has(i),

@@ -1,6 +1,6 @@
-import { pick, type Chance } from '../../chance';
+import { pick } from '../../chance';
 import { gateAfter, procedure, protectionMethods, refusalOf, type ProtectionMethod } from '../../protection/steps';
-import { drillKind } from './drill';
+import { drawn, drillKind } from './drill';
 
 /** How far a way of digging and holding is done: its steps in their order. `offered`: steps to choose the next from. */
 export interface StepsFacts {
@@ -17,11 +17,6 @@ export const methodNames: Record<ProtectionMethod, string> = {
   noEntry: 'Nobody goes in',
 };
 
-function shuffled<T>(chance: Chance, items: readonly T[]): T[] {
-  const rest = [...items];
-  return items.map(() => rest.splice(Math.floor(chance() * rest.length), 1)[0] as T);
-}
-
 /** Which step comes next. Harder: further on, more to choose from. */
 export const stepsDrill = drillKind<StepsFacts>({
   make: (chance, level) => {
@@ -33,11 +28,11 @@ export const stepsDrill = drillKind<StepsFacts>({
     const left = steps.slice(at).map(({ id }) => id);
     const may = left.filter((id) => refusalOf(steps, done, id) === undefined);
     const next = may[Math.floor(chance() * may.length)] as string;
-    const wrong = shuffled(
+    const wrong = drawn(
       chance,
       left.filter((id) => !may.includes(id)),
     ).slice(0, level + 1);
-    return { method, done, offered: shuffled(chance, [next, ...wrong]) };
+    return { method, done, offered: drawn(chance, [next, ...wrong]) };
   },
   pose: ({ method, done, offered }) => {
     const steps = procedure(method);
