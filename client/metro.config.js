@@ -10,6 +10,9 @@ config.resolver.assetExts.push('woff2');
 const ZOD = /(locales\/index|from-json-schema|json-schema-processors|json-schema-generator|\/compile)\.c?js$/;
 const unused = (from, name) =>
   /^(@expo\/vector-icons|@react-native-vector-icons|react-native-vector-icons)/.test(name) || (/\/zod\//.test(from) && ZOD.test(name));
+// The router's own bar of tabs and its list of all addresses: the first is no screen of ours, the second nothing for a crew (app.json has it not asked for).
+// Where the height of that bar is asked for, what tells it is enough.
+const NO_ROUTER_SCREENS = /^\.\/(layouts\/Tabs|views\/Sitemap)$/;
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   if (name === '@react-native-vector-icons/material-design-icons')
@@ -19,6 +22,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // Icons are drawn with the browser's own elements, as drawings are: the library's are for charts only.
   if (platform === 'web' && name === 'react-native-svg' && /lucide-react-native/.test(context.originModulePath))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/drawing/svg.web.tsx') };
+  if (/\/expo-router\/build\//.test(context.originModulePath)) {
+    if (NO_ROUTER_SCREENS.test(name)) return { type: 'empty' };
+    if (name === '../react-navigation/bottom-tabs')
+      return context.resolveRequest(context, '../react-navigation/bottom-tabs/utils/BottomTabBarHeightContext', platform);
+  }
   return unused(context.originModulePath, name) ? { type: 'empty' } : (resolve ?? context.resolveRequest)(context, name, platform);
 };
 

@@ -61,9 +61,7 @@ export async function device({ width = 390, height = 844, more = [] as string[] 
 
 /** Waits until the program itself is on the device. */
 export async function programKept(page: Page): Promise<void> {
-  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated', undefined, {
-    timeout: 60_000,
-  });
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   // The browser writes down what it keeps a moment after it says so: killed at once it has none of it.
   await page.waitForTimeout(2000);
 }

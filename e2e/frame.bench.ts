@@ -20,6 +20,8 @@ const [PHOTOS, PHOTO_SIZE] = [500, 500_000];
 /** A year: so many runs, of 2,000 photos so many a run; and a run that has all of them. */
 const [YEAR_RUNS, PACK_PHOTOS, ALL_PHOTOS] = [60, 34, 2000];
 const [SLOWED, KEYS, FRAME] = [4, 30, 1000 / 60];
+/** What is waited for: a job of the list, the depth on the card. */
+const [LIST, CARD] = ['[role=listitem]', '[data-testid="number-Down from the ground"]'];
 /** Slow 4G: bytes a second, and the time there and back, ms. */
 const SLOW_LINE = { offline: false, downloadThroughput: 1_600_000 / 8, uploadThroughput: 750_000 / 8, latency: 150 };
 
@@ -41,6 +43,7 @@ if (!url) {
     const page = await browser.newPage({ baseURL: url, viewport: { width: 390, height: 844 }, reducedMotion: 'reduce', serviceWorkers });
     // tsx wraps named functions in a helper that the page does not have.
     await page.addInitScript('globalThis.__name = (wrapped) => wrapped');
+    await page.addInitScript(watchPaints, [LIST, CARD]);
     return page;
   };
   const one = { dig: benchDigging, pack: benchPack, arm: benchArm }[process.argv[2] ?? ''];
@@ -93,6 +96,33 @@ async function longRun(page: Page): Promise<void> {
   await chooser.setFiles({ name: 'levels.csv', mimeType: 'text/csv', buffer: Buffer.from(levels) });
   await page.getByText('of 2001').waitFor();
   await open(page, 'Width');
+}
+
+/**
+ * Notes, in the page, when each of some things was first there and painted, ms since the address was asked for. Asking from outside rounds up: who asks
+ * waits half a second between one look and the next, and the page works for each.
+ */
+function watchPaints(selectors: readonly string[]): void {
+  const painted: Record<string, number> = {};
+  Object.assign(window, { painted });
+  const left = new Set(selectors);
+  const watching = new MutationObserver(() => {
+    for (const selector of left) {
+      if (!document.querySelector(selector)) continue;
+      left.delete(selector);
+      requestAnimationFrame(() => setTimeout(() => (painted[selector] = performance.now()), 0));
+    }
+  });
+  watching.observe(document, { childList: true, subtree: true });
+}
+
+/** When what stands on an address just asked for was painted, ms after that. */
+async function painted(page: Page, selector: string): Promise<number> {
+  const handle = await page.waitForFunction((one) => (window as unknown as { painted?: Record<string, number> }).painted?.[one], selector, {
+    timeout: 120_000,
+    polling: 200,
+  });
+  return (await handle.jsonValue()) as number;
 }
 
 /** The same work on every machine: numbers sorted, written and read again. @returns the median, ms. */
@@ -235,10 +265,8 @@ async function benchFirstLoad(page: Page): Promise<void> {
   await client.send('Network.enable');
   await client.send('Network.emulateNetworkConditions', SLOW_LINE);
   await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
-  const start = performance.now();
   await page.goto('/', { waitUntil: 'commit' });
-  await page.getByRole('link', { name: /Saltmarsh boatyard/ }).waitFor();
-  const taken = performance.now() - start;
+  const taken = await painted(page, LIST);
   console.log(
     `\nFirst load, slow 4G (1.6 Mbit/s, 150 ms), processor slowed ${SLOWED} times: list of jobs after ${(taken / 1000).toFixed(2)} s, ${((taken / 3500) * 100).toFixed(0)} % of the 3.5 s allowed`,
   );
@@ -248,7 +276,7 @@ async function benchFirstLoad(page: Page): Promise<void> {
 /** The second time, from the device: the program and the list are there, the line is as slow as before. */
 async function benchSecondLoad(page: Page): Promise<void> {
   await page.goto('/');
-  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated');
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   // The list of jobs is kept by now.
   await page.reload();
   await page.getByRole('link', { name: /Saltmarsh boatyard/ }).waitFor();
@@ -258,10 +286,8 @@ async function benchSecondLoad(page: Page): Promise<void> {
   await client.send('Emulation.setCPUThrottlingRate', { rate: SLOWED });
   const taken: number[] = [];
   for (let i = 0; i < 5; i++) {
-    const start = performance.now();
     await page.reload({ waitUntil: 'commit' });
-    await page.getByRole('link', { name: /Saltmarsh boatyard/ }).waitFor();
-    taken.push(performance.now() - start);
+    taken.push(await painted(page, LIST));
   }
   const median = at(inOrder(taken), 0.5);
   console.log(
@@ -409,9 +435,9 @@ async function benchDigging(page: Page): Promise<void> {
   if (!answer.ok()) throw new Error(await answer.text());
   const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
   const dig = `/jobs/${id}/runs/${items[0]?.id}/dig`;
-  const card = () => page.getByTestId('number-Down from the ground').waitFor({ timeout: 120_000 });
+  const card = () => page.locator(CARD).waitFor({ timeout: 120_000 });
   await page.goto(`${dig}/card`);
-  await page.waitForFunction(async () => (await navigator.serviceWorker.getRegistration())?.active?.state === 'activated');
+  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
   await card();
   await page.reload();
   await card();
@@ -426,10 +452,8 @@ async function benchDigging(page: Page): Promise<void> {
   const tell = teller(unit);
   const opened: number[] = [];
   for (let i = 0; i < 5; i++) {
-    const start = performance.now();
     await page.reload({ waitUntil: 'commit' });
-    await card();
-    opened.push(performance.now() - start);
+    opened.push(await painted(page, CARD));
   }
   tell('the card, the program begun anew from the device', at(inOrder(opened), 0.5), 1000);
   const byBar: number[] = [];

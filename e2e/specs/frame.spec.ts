@@ -85,17 +85,17 @@ test('a key typed costs one plan, few components and few bytes', async ({ page }
 
 /** Most that may come over the line to each address opened first, kB as served, workers apart: lowered when less is needed, never raised. */
 const ADDRESSES = {
-  '/': 342,
-  job: 488,
-  'job/clear': 532,
-  'job/catalogue': 482,
-  'run/trench/section': 678,
-  'run/protection/soil': 550,
-  'run/works/machine': 607,
-  'run/checks/lines': 643,
-  'run/dig/card': 612,
-  'run/lay/bed': 637,
-  'run/site/enter': 588,
+  '/': 335,
+  job: 482,
+  'job/clear': 526,
+  'job/catalogue': 475,
+  'run/trench/section': 669,
+  'run/protection/soil': 543,
+  'run/works/machine': 599,
+  'run/checks/lines': 635,
+  'run/dig/card': 605,
+  'run/lay/bed': 629,
+  'run/site/enter': 580,
 };
 
 test('no address brings more over the line than it may', async ({ page }) => {

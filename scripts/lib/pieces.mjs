@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import { createContext, runInContext } from 'node:vm';
 
 const SCRIPTS = '/_expo/static/js/web/';
+/** Tells a browser that knows it to compile all of a script beside the page, not function by function while the page waits. What was compiled is what it keeps for the next time. */
+const CALLED_AT_ONCE = '//# allFunctionsCalledOnLoad\n';
 /** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
 const HASH = 8;
 /** Shared code smaller than this, characters, is not worth a request of its own, */
@@ -106,13 +108,16 @@ export function group(pieces, shared, first, framed = () => undefined, seldom = 
 
 /**
  * A path of several files is fetched as all of them; the piece itself is run last, as whoever asks for it a second time runs it at once, whether or not
- * what it hangs on is there.
+ * what it hangs on is there. What the frame of runs shares with others is asked for by an address of a run while the browser still reads the rest.
  */
-const LOAD_ALL = `
-(function(g){let all;Object.defineProperty(g,'__loadBundleAsync',{configurable:true,get:()=>all,set(one){all=(paths)=>{
+const loadAll = (frame) => `
+(function(g){let all;const here={};const add=(tag,as)=>document.head.append(Object.assign(document.createElement(tag),as));
+if(/^\\/jobs\\/[^/]+\\/runs\\//.test(location.pathname))for(const src of ${JSON.stringify(frame)})
+(here[src]=new Promise((onload,onerror)=>add('script',{src,async:false,onload,onerror}))).catch(()=>0);
+Object.defineProperty(g,'__loadBundleAsync',{configurable:true,get:()=>all,set(one){all=(paths)=>{
 const [piece,...shared]=paths.split(' ');if(shared.length===0)return one(piece);
-document.head.append(Object.assign(document.createElement('link'),{rel:'preload',as:'script',href:piece}));
-return Promise.all(shared.map(one)).then(()=>one(piece))}}})})(globalThis);`;
+add('link',{rel:'preload',as:'script',href:piece});
+return Promise.all(shared.map((path)=>here[path]?here[path].catch(()=>one(path)):one(path))).then(()=>one(piece))}}})})(globalThis);`;
 
 /** Takes the shared file of an export apart. @param folder the export @param first tells of a piece's name and code whether the first screen loads it */
 export function splitShared(folder, first, framed, seldom) {
@@ -130,8 +135,13 @@ export function splitShared(folder, first, framed, seldom) {
     [shared, { modules: [...common.modules.values()].filter(({ id }) => !taken.has(id)), calls: common.calls }],
     ...groups.map((ids, i) => [`shared${i + 1}-`, { modules: ids.map((id) => common.modules.get(id)), calls: [] }]),
   ]);
-  const named = new Map([[runtime, hashed(runtime, codes.get(runtime) + LOAD_ALL)]]);
+  const named = new Map();
   const begun = new Set();
+  /** What is fetched for a path: the piece itself and what it shares with others. */
+  const fetched = (path) => {
+    const target = path.slice(SCRIPTS.length);
+    return [target, ...(wants.get(target) ?? []).map((i) => `shared${i + 1}-`)].map((one) => SCRIPTS + settle(one).name).join(' ');
+  };
   /** A name follows from what a file says, and so from the names of what it loads. Files that are no pieces, such as workers, keep theirs. */
   const settle = (name) => {
     const known = named.get(name) ?? (parts.has(name) ? undefined : { name });
@@ -139,29 +149,27 @@ export function splitShared(folder, first, framed, seldom) {
     if (begun.has(name)) throw new Error(`${name} loads itself by way of others: neither can be named by what it says.`);
     begun.add(name);
     const { modules, calls } = parts.get(name);
-    const fetched = (path) => {
-      const target = path.slice(SCRIPTS.length);
-      return [target, ...(wants.get(target) ?? []).map((i) => `shared${i + 1}-`)].map((one) => SCRIPTS + settle(one).name).join(' ');
-    };
     const paths = (of) => Object.fromEntries(Object.entries(of).map(([id, path]) => [id, fetched(path)]));
     const code = [...modules.map((module) => define(module, paths(module.paths))), ...calls.map((id) => `__r(${id});`)].join('\n');
-    const done = hashed(name, code);
+    const done = hashed(name, first(name, codes.get(name)) ? CALLED_AT_ONCE + code : code);
     named.set(name, done);
     return done;
   };
   for (const name of parts.keys()) settle(name);
+  const frame = [...pieces.keys()].find((name) => framed(name, pieces.get(name)) === 'frame');
+  const shares = frame === undefined ? [] : fetched(SCRIPTS + frame).split(' ').slice(1);
+  named.set(runtime, hashed(runtime, codes.get(runtime) + loadAll(shares)));
   for (const [name, made] of named) {
     if (codes.has(name)) rmSync(join(at, name));
     writeFileSync(join(at, made.name), made.code);
   }
   let html = readFileSync(page, 'utf8');
   for (const [name, made] of named) html = html.replaceAll(SCRIPTS + name, SCRIPTS + made.name);
-  // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen.
-  const ahead = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && first(name, codes.get(name)));
-  const preload = [
-    ...ahead.map(([, { name }]) => `<link rel="preload" as="script" href="${SCRIPTS}${name}">`),
-    ...fontsIn(folder).map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`),
-  ].join('');
+  // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen. They are there before it, so nothing is waited for.
+  const early = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && first(name, codes.get(name)));
+  const scripts = early.map(([, { name }]) => `<script src="${SCRIPTS}${name}" defer></script>`).join('');
+  html = html.replace(/<script src="[^"]*\/entry-/, (entry) => scripts + entry);
+  const preload = fontsIn(folder).map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`).join('');
   writeFileSync(page, html.replace('</head>', `${preload}</head>`));
 }
 

@@ -2,6 +2,7 @@ import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { fetchAhead } from '../features/frame/ahead';
 import { hearOffer } from '../store/install';
 import { openDevice } from '../store/open';
 import { fontFiles } from '../theme/fonts';
@@ -14,10 +15,13 @@ import { TypingRoom } from '../ui/TypingRoom';
 
 hearOffer();
 
-/** Is what this device keeps at hand? */
+// Begun before anything is drawn: the device looks for it meanwhile.
+const begun = Promise.allSettled([openDevice(), fetchAhead(location.pathname)]);
+
+/** Is what this device keeps at hand, and the code of the screen that is asked for? */
 function useDevice(): boolean {
   const [open, setOpen] = useState(false);
-  useEffect(() => void openDevice().finally(() => setOpen(true)), []);
+  useEffect(() => void begun.then(() => setOpen(true)), []);
   return open;
 }
 

@@ -1,13 +1,14 @@
 import type { Pictured } from '@tamper/core/book';
 import { capital, formatStretch, type UnitSystem } from '@tamper/core/units';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '../ui/Button';
+import { later } from '../ui/later';
 import { Text } from '../ui/Text';
 import { sayPhoto, Thumb } from './Thumb';
 import { signOf, usePhotoRows } from './usePhotoRows';
 
-const Viewer = lazy(async () => ({ default: (await import('./Viewer')).Viewer }));
+const Viewer = later(async () => (await import('./Viewer')).Viewer);
 
 interface Props {
   jobId: string;
@@ -44,11 +45,7 @@ export function Gallery({ jobId, pictures, units, headed = false }: Props) {
         </View>
       ))}
       {pictures.length > most ? <Button onPress={() => setMost(most + PAGE)}>Show more of {pictures.length} photos</Button> : null}
-      {open ? (
-        <Suspense fallback={null}>
-          <Viewer jobId={jobId} pictures={pictures} begin={open} units={units} onClose={() => setOpen(undefined)} />
-        </Suspense>
-      ) : null}
+      {open ? <Viewer jobId={jobId} pictures={pictures} begin={open} units={units} onClose={() => setOpen(undefined)} /> : null}
     </>
   );
 }

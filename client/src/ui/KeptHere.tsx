@@ -1,5 +1,5 @@
 import { router } from 'expo-router';
-import { lazy, Suspense, useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import useSWR from 'swr';
 import { useSoon } from '../data/useSoon';
 import { allWaiting } from '../store/book';
@@ -14,6 +14,7 @@ import { Button } from './Button';
 import { Notice } from './Notice';
 import { Text } from './Text';
 import { WhoIsHere } from './WhoIsHere';
+import { later } from './later';
 
 /** More of the device's room than this is nearly full. */
 const NEARLY = 0.85;
@@ -31,7 +32,7 @@ async function stuck() {
 }
 export type Stuck = NonNullable<Awaited<ReturnType<typeof stuck>>>;
 // Seldom there is any.
-const StuckThings = lazy(async () => ({ default: (await import('./StuckThings')).StuckThings }));
+const StuckThings = later(async () => (await import('./StuckThings')).StuckThings);
 
 /** What of this device's work needs somebody to look at it: what it cannot keep, what the server would not take, what could not be read. */
 
@@ -89,11 +90,7 @@ export function KeptHere({ unknown }: { unknown: boolean }) {
           <Text>Delete jobs or other files before it is full: what does not fit any more is lost when the page closes.</Text>
         </Notice>
       )}
-      {data ? (
-        <Suspense fallback={null}>
-          <StuckThings stuck={data} />
-        </Suspense>
-      ) : null}
+      {data ? <StuckThings stuck={data} /> : null}
     </>
   );
 }
@@ -119,10 +116,6 @@ export function Deleted() {
         What was deleted
       </Button>
     );
-  return (
-    <Suspense fallback={null}>
-      <Bin onClose={() => setOpen(false)} />
-    </Suspense>
-  );
+  return <Bin onClose={() => setOpen(false)} />;
 }
-const Bin = lazy(async () => ({ default: (await import('./Bin')).Bin }));
+const Bin = later(async () => (await import('./Bin')).Bin);

@@ -1,9 +1,10 @@
-import { lazy, memo, Suspense, useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Button } from './Button';
 import { IconButton } from './IconButton';
+import { later } from './later';
 
-const TermsDialog = lazy(async () => ({ default: (await import('./TermsDialog')).TermsDialog }));
+const TermsDialog = later(async () => (await import('./TermsDialog')).TermsDialog);
 
 /** Explains the terms of the trade that stand round it: those of the inputs it is in, else of the whole screen. `small`: a sign alone. */
 export const Terms = memo(function Terms({ small = false }: { small?: boolean }) {
@@ -22,11 +23,7 @@ export const Terms = memo(function Terms({ small = false }: { small?: boolean })
           Words on this screen explained
         </Button>
       )}
-      {text === undefined ? null : (
-        <Suspense fallback={null}>
-          <TermsDialog text={text} onClose={() => setText(undefined)} />
-        </Suspense>
-      )}
+      {text === undefined ? null : <TermsDialog text={text} onClose={() => setText(undefined)} />}
     </View>
   );
 });

@@ -1,10 +1,11 @@
 import { InputError } from '@tamper/core/job';
 import { wrap, type Remote } from 'comlink';
 import type { PlanWorker, Worked } from './plan.worker';
+import { takeWorker } from './spareWorker';
 
-/** Starts the planning worker. */
+/** A planning worker. */
 export function planWorker(): { worker: Worker; remote: Remote<PlanWorker> } {
-  const worker = new Worker(new URL('./plan.worker', window.location.href));
+  const worker = takeWorker();
   return { worker, remote: wrap<PlanWorker>(worker) };
 }
 

@@ -2,7 +2,7 @@ import { useRoom } from '../../ui/useRoom';
 import type { Check, CheckedLine, Curve } from '@tamper/core/line-checks';
 import type { Job, Run } from '@tamper/core/job';
 import type { Remote } from 'comlink';
-import { Suspense, useMemo } from 'react';
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import type { RunDocument } from '../../data/documents';
@@ -150,7 +150,7 @@ function CurveChart({ curve }: { curve: Curve }) {
   return (
     <View role="img" aria-label={`${curve.title}: ${first?.label} ${first?.shown} to ${last?.label} ${last?.shown}`} style={{ gap: 4 }}>
       <Text variant="labelSmall">{curve.title}</Text>
-      <Suspense fallback={<View style={{ height: 140 }} />}>
+      <View style={{ minHeight: 140 }}>
         <LazyLineChart
           data={data}
           width={room}
@@ -167,7 +167,7 @@ function CurveChart({ curve }: { curve: Curve }) {
           disableScroll
           animationDuration={1}
         />
-      </Suspense>
+      </View>
     </View>
   );
 }

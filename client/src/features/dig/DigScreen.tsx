@@ -1,13 +1,14 @@
-import { lazy, Suspense, type ComponentType } from 'react';
+import { type ComponentType } from 'react';
 import type { TabOf } from '../frame/places';
 import { CardTab } from './CardTab';
 import { DigPage } from './DigPage';
+import { later } from '../../ui/later';
 
 // What the cab does without comes when it is asked for.
-const DayTab = lazy(async () => ({ default: (await import('./DayTab')).DayTab }));
-const LevelTab = lazy(async () => ({ default: (await import('./LevelTab')).LevelTab }));
-const FoundTab = lazy(async () => ({ default: (await import('./FoundTab')).FoundTab }));
-const LayersTab = lazy(async () => ({ default: (await import('./LayersTab')).LayersTab }));
+const DayTab = later(async () => (await import('./DayTab')).DayTab);
+const LevelTab = later(async () => (await import('./LevelTab')).LevelTab);
+const FoundTab = later(async () => (await import('./FoundTab')).FoundTab);
+const LayersTab = later(async () => (await import('./LayersTab')).LayersTab);
 
 type Tab = TabOf<'dig'>;
 const SHOWN: Record<Tab, ComponentType> = { card: CardTab, level: LevelTab, layers: LayersTab, found: FoundTab, day: DayTab };
@@ -17,9 +18,7 @@ export function DigScreen({ tab }: { tab: Tab }) {
   const Shown = SHOWN[tab];
   return (
     <DigPage>
-      <Suspense fallback={null}>
-        <Shown />
-      </Suspense>
+      <Shown />
     </DigPage>
   );
 }

@@ -1,14 +1,15 @@
-import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { type ComponentType, type ReactNode } from 'react';
 import type { TabOf } from '../frame/places';
 import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
 import { FillContext, useFillOf } from './context';
 import { LiftsTab } from './LiftsTab';
+import { later } from '../../ui/later';
 
-const LadderTab = lazy(async () => ({ default: (await import('./later')).LadderTab }));
-const SoilTab = lazy(async () => ({ default: (await import('./later')).SoilTab }));
-const OutTab = lazy(async () => ({ default: (await import('./later')).OutTab }));
-const SettleTab = lazy(async () => ({ default: (await import('./later')).SettleTab }));
+const LadderTab = later(async () => (await import('./later')).LadderTab);
+const SoilTab = later(async () => (await import('./later')).SoilTab);
+const OutTab = later(async () => (await import('./later')).OutTab);
+const SettleTab = later(async () => (await import('./later')).SettleTab);
 
 type Tab = TabOf<'fill'>;
 const SHOWN: Record<Tab, ComponentType> = { lifts: LiftsTab, ladder: LadderTab, soil: SoilTab, out: OutTab, settle: SettleTab };
@@ -19,9 +20,7 @@ export function FillScreen({ tab }: { tab: Tab }) {
   return (
     <SiteFrame>
       <Filled>
-        <Suspense fallback={null}>
-          <Shown />
-        </Suspense>
+        <Shown />
       </Filled>
     </SiteFrame>
   );

@@ -12,7 +12,7 @@ import {
 import { fillAt, ladderOver, markTop, nextRung, sayFillVerdict, type FilledLift } from '@tamper/core/fill';
 import type { Range } from '@tamper/core/geometry';
 import { bareUnit, formatLength, formatStretch, parseCount, parseLength } from '@tamper/core/units';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -21,6 +21,7 @@ import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
+import { later } from '../../ui/later';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
@@ -30,8 +31,8 @@ import { useSite } from '../site/context';
 import { useFill } from './context';
 import { useEnterFilled } from './useEnterFilled';
 
-const ReadingCard = lazy(async () => ({ default: (await import('./later')).ReadingCard }));
-const MayCover = lazy(async () => ({ default: (await import('./later')).MayCover }));
+const ReadingCard = later(async () => (await import('./later')).ReadingCard);
+const MayCover = later(async () => (await import('./later')).MayCover);
 
 /** Lift by lift: the next offers itself, and what was read of those that are in. */
 export function LiftsTab() {
@@ -43,9 +44,7 @@ export function LiftsTab() {
     <>
       <Shut />
       <NextLift key={next ? `${next.from} ${next.next?.top ?? ''}` : 'full'} offered={next} onRead={setRead} />
-      <Suspense fallback={null}>
-        <ReadingCard key={read} lift={read} />
-      </Suspense>
+      <ReadingCard key={read} lift={read} />
       <InNow onRead={setRead} />
     </>
   );
@@ -177,11 +176,7 @@ function NextLift({ offered, onRead }: { offered: Range | undefined; onRead: (li
         <Text>Full there, or nothing is dug open.</Text>
       )}
       {stretch.fields}
-      {range ? (
-        <Suspense fallback={null}>
-          <MayCover range={range} onBarred={setBarred} />
-        </Suspense>
-      ) : null}
+      {range ? <MayCover range={range} onBarred={setBarred} /> : null}
       <Button mode="contained" icon="check" onPress={enter}>
         This lift is in
       </Button>

@@ -2,7 +2,7 @@ import { branchFrom, variantOf } from '@tamper/core/alignment';
 import { applyPatches, jobErrors, type Job, type Run } from '@tamper/core/job';
 import { readerOf } from '@tamper/core/words';
 import { router, usePathname } from 'expo-router';
-import { lazy, memo, Suspense, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { addRun } from '../../data/add';
 import { api, sentences } from '../../data/api';
@@ -12,6 +12,7 @@ import { newId } from '../../data/newId';
 import { useBook } from '../../data/useBook';
 import { forgetDocument } from '../../store/documents';
 import { colours } from '../../theme/tokens';
+import { later } from '../../ui/later';
 import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { SaveBadge } from '../../ui/SaveBadge';
@@ -33,7 +34,7 @@ import { useAddress } from './useAddress';
 import { useApply } from './useApply';
 import { useSafeGate } from './useSafeGate';
 
-const WalkCard = lazy(async () => ({ default: (await import('../walk/WalkCard')).WalkCard }));
+const WalkCard = later(async () => (await import('../walk/WalkCard')).WalkCard);
 
 /** What stands round every screen of a run: its name and gates above, the order of the work below or beside. It opens the run and plans it once for all of them. */
 export function RunFrame({ jobId, runId, children }: { jobId: string; runId: string; children: ReactNode }) {
@@ -110,11 +111,7 @@ const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string;
             </View>
           ) : null}
           {children}
-          {walk?.runId === runId ? (
-            <Suspense fallback={null}>
-              <WalkCard jobId={jobId} runId={runId} stop={walk.stop} />
-            </Suspense>
-          ) : null}
+          {walk?.runId === runId ? <WalkCard jobId={jobId} runId={runId} stop={walk.stop} /> : null}
         </View>
         {wide ? null : bar}
       </View>

@@ -3,7 +3,7 @@ import type { RunProgress } from '@tamper/core';
 import { jobErrors, type Job } from '@tamper/core/job';
 import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
@@ -24,6 +24,7 @@ import { Notice } from '../../ui/Notice';
 import { Row } from '../../ui/Row';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Conflict } from '../../ui/Conflict';
+import { later } from '../../ui/later';
 import { Page, TopBar } from '../../ui/Screen';
 import { useProgress } from '../../workers/useProgress';
 import { jobPath, runPath } from '../frame/places';
@@ -32,7 +33,7 @@ import { RuleBook } from './RuleBook';
 import { JobFiles } from './JobFiles';
 import { TakeAlong } from './TakeAlong';
 
-const TasksAhead = lazy(async () => ({ default: (await import('../practice/TasksAhead')).TasksAhead }));
+const TasksAhead = later(async () => (await import('../practice/TasksAhead')).TasksAhead);
 
 const serviceName = (job: Job, id: string): string => productWith(id, job.products)?.name ?? id;
 
@@ -129,11 +130,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
         >
           <GateLight name="Clear to dig" gate={progress?.gate} />
         </Pressable>
-        {book?.some(({ entry }) => entry.fact.kind === 'drillSet') ? (
-          <Suspense fallback={null}>
-            <TasksAhead jobId={jobId} job={job.doc} book={book} />
-          </Suspense>
-        ) : null}
+        {book?.some(({ entry }) => entry.fact.kind === 'drillSet') ? <TasksAhead jobId={jobId} job={job.doc} book={book} /> : null}
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Text variant="titleLarge" role="heading" aria-level={2}>
             Runs

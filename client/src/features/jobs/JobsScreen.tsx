@@ -1,6 +1,6 @@
 import { DEMO_JOB_ID } from '@tamper/core/demoId';
 import { router } from 'expo-router';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
@@ -10,6 +10,7 @@ import { useJobs } from '../../data/useJobs';
 import { colours } from '../../theme/tokens';
 import { Loading } from '../../ui/Loading';
 import { Faults } from '../../ui/Faults';
+import { later } from '../../ui/later';
 import { Notice } from '../../ui/Notice';
 import { showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
@@ -20,10 +21,10 @@ import { WalkOffer } from '../walk/WalkOffer';
 import { SHORT_NAMES } from '../job/ruleNames';
 
 // What the list itself can do without comes when it is asked for: neither the form nor the schema of a job's file loads with the first screen.
-const NewJob = lazy(async () => ({ default: (await import('./NewJob')).NewJob }));
+const NewJob = later(async () => (await import('./NewJob')).NewJob);
 
-const KeptHere = lazy(async () => ({ default: (await import('../../ui/KeptHere')).KeptHere }));
-const Deleted = lazy(async () => ({ default: (await import('../../ui/KeptHere')).Deleted }));
+const KeptHere = later(async () => (await import('../../ui/KeptHere')).KeptHere);
+const Deleted = later(async () => (await import('../../ui/KeptHere')).Deleted);
 
 /** What a job is up to. */
 function inBrief({ runs, issued, workedOn }: ListedJob): string {
@@ -64,17 +65,9 @@ export function JobsScreen() {
             Import a job file
           </Button>
         </View>
-        {shown ? (
-          <Suspense fallback={null}>
-            <KeptHere unknown={unknown} />
-          </Suspense>
-        ) : null}
+        {shown ? <KeptHere unknown={unknown} /> : null}
         <Faults title="The file was not brought in. Nothing was changed." faults={faults} />
-        {asking ? (
-          <Suspense fallback={null}>
-            <NewJob open onClose={() => setAsking(false)} />
-          </Suspense>
-        ) : null}
+        {asking ? <NewJob open onClose={() => setAsking(false)} /> : null}
         {items === undefined ? <Loading error={error} retry={refresh} what="the jobs" /> : null}
         {items?.length === 0 ? <Notice kind="note" title="No jobs yet. Start one: a name is all it takes." /> : null}
         <View role="list" style={{ gap: 10 }}>
@@ -91,11 +84,7 @@ export function JobsScreen() {
           ))}
         </View>
         <ShowAway away={away} onAway={setAway} count={items?.filter(({ archived }) => archived).length ?? 0} />
-        {shown ? (
-          <Suspense fallback={null}>
-            <Deleted />
-          </Suspense>
-        ) : null}
+        {shown ? <Deleted /> : null}
         {items?.some(({ id }) => id === DEMO_JOB_ID) ? <WalkOffer jobId={DEMO_JOB_ID} /> : null}
         {more ? <Button onPress={more}>More jobs</Button> : null}
         <Text variant="bodySmall" style={{ color: colours.faded, marginTop: 8 }}>

@@ -1,17 +1,18 @@
-import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { type ComponentType, type ReactNode } from 'react';
 import type { TabOf } from '../frame/places';
 import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
 import { BedTab } from './BedTab';
 import { LayContext, useLayOf } from './context';
+import { later } from '../../ui/later';
 
 // The gate is told below what one came to do: it comes when there is room for it.
-const CoverLight = lazy(async () => ({ default: (await import('./CoverLight')).CoverLight }));
-const LinesTab = lazy(async () => ({ default: (await import('./LinesTab')).LinesTab }));
-const JointsTab = lazy(async () => ({ default: (await import('./JointsTab')).JointsTab }));
-const TestsTab = lazy(async () => ({ default: (await import('./TestsTab')).TestsTab }));
-const LiftTab = lazy(async () => ({ default: (await import('./LiftTab')).LiftTab }));
-const TasksTab = lazy(async () => ({ default: (await import('./TasksTab')).TasksTab }));
+const CoverLight = later(async () => (await import('./CoverLight')).CoverLight);
+const LinesTab = later(async () => (await import('./LinesTab')).LinesTab);
+const JointsTab = later(async () => (await import('./JointsTab')).JointsTab);
+const TestsTab = later(async () => (await import('./TestsTab')).TestsTab);
+const LiftTab = later(async () => (await import('./LiftTab')).LiftTab);
+const TasksTab = later(async () => (await import('./TasksTab')).TasksTab);
 
 type Tab = TabOf<'lay'>;
 const SHOWN: Record<Tab, ComponentType> = {
@@ -29,10 +30,8 @@ export function LayScreen({ tab }: { tab: Tab }) {
   return (
     <SiteFrame>
       <Laid>
-        <Suspense fallback={null}>
-          <Shown />
-          <CoverLight />
-        </Suspense>
+        <Shown />
+        <CoverLight />
       </Laid>
     </SiteFrame>
   );

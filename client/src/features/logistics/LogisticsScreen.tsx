@@ -1,6 +1,7 @@
+import { later } from '../../ui/later';
 import { useRoom } from '../../ui/useRoom';
 import { withKnownProducts } from '@tamper/core/job';
-import { lazy, Suspense, useMemo, type ComponentType } from 'react';
+import { useMemo, type ComponentType } from 'react';
 import { useBook, useWritten } from '../../data/useBook';
 import { Strip } from '../../drawing/Strip';
 import { useStable } from '../../ui/useStable';
@@ -11,9 +12,9 @@ import { LogisticsContext, type LogisticsEdit } from './context';
 import { MachineTab } from './MachineTab';
 import { SpoilTab } from './SpoilTab';
 
-const OrderTab = lazy(async () => ({ default: (await import('./later')).OrderTab }));
-const DaysTab = lazy(async () => ({ default: (await import('./later')).DaysTab }));
-const BetterTab = lazy(async () => ({ default: (await import('./later')).BetterTab }));
+const OrderTab = later(async () => (await import('./later')).OrderTab);
+const DaysTab = later(async () => (await import('./later')).DaysTab);
+const BetterTab = later(async () => (await import('./later')).BetterTab);
 
 type Tab = TabOf<'works'>;
 const SHOWN: Record<Tab, ComponentType> = {
@@ -68,9 +69,7 @@ export function LogisticsScreen({ tab }: { tab: Tab }) {
     >
       {edit ? (
         <LogisticsContext.Provider value={edit}>
-          <Suspense fallback={null}>
-            <Shown />
-          </Suspense>
+          <Shown />
         </LogisticsContext.Provider>
       ) : undefined}
     </StepPage>

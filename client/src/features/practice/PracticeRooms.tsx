@@ -1,11 +1,11 @@
 import { exerciseIds, levels, skills, type ExerciseId, type Skill } from '@tamper/core/practised';
-import { lazy, Suspense } from 'react';
 import { PracticeScreen } from './PracticeScreen';
+import { later } from '../../ui/later';
 
-const DrillScreen = lazy(async () => ({ default: (await import('./DrillScreen')).DrillScreen }));
-const JobDrill = lazy(async () => ({ default: (await import('./DrillScreen')).JobDrill }));
-const ArmScreen = lazy(async () => ({ default: (await import('./ArmScreen')).ArmScreen }));
-const OwnRunScreen = lazy(async () => ({ default: (await import('./OwnRunScreen')).OwnRunScreen }));
+const DrillScreen = later(async () => (await import('./DrillScreen')).DrillScreen);
+const JobDrill = later(async () => (await import('./DrillScreen')).JobDrill);
+const ArmScreen = later(async () => (await import('./ArmScreen')).ArmScreen);
+const OwnRunScreen = later(async () => (await import('./OwnRunScreen')).OwnRunScreen);
 
 const known = <T extends string>(list: readonly T[], word: string | undefined): T | undefined => list.find((one) => one === word);
 
@@ -14,7 +14,7 @@ export function PracticeRooms({ drill, arm, job, level }: Partial<Record<'drill'
   const skill = known<Skill>(skills, drill);
   const exercise = known<ExerciseId>(exerciseIds, arm);
   return (
-    <Suspense fallback={null}>
+    <>
       {skill ? (
         job ? (
           <JobDrill key={skill} jobId={job} skill={skill} level={levels.find((one) => String(one) === level) ?? 1} />
@@ -28,6 +28,6 @@ export function PracticeRooms({ drill, arm, job, level }: Partial<Record<'drill'
       ) : (
         <PracticeScreen />
       )}
-    </Suspense>
+    </>
   );
 }

@@ -1,9 +1,10 @@
 import { withKnownProducts } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
 import type { Place } from '@tamper/core/trench';
-import { lazy, Suspense, useMemo, type ComponentType } from 'react';
+import { useMemo, type ComponentType } from 'react';
 import { useFresh } from '../../data/useCurrent';
 import { useWho } from '../../data/who';
+import { later } from '../../ui/later';
 import { useStable } from '../../ui/useStable';
 import type { TabOf } from '../frame/places';
 import { useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
@@ -12,9 +13,9 @@ import { ProtectionContext, type ProtectionEdit } from './context';
 import { SoilTab } from './SoilTab';
 
 type Tab = TabOf<'protection'>;
-const WaysTab = lazy(async () => ({ default: (await import('./later')).WaysTab }));
-const SupportsTab = lazy(async () => ({ default: (await import('./later')).SupportsTab }));
-const StepsTab = lazy(async () => ({ default: (await import('./later')).StepsTab }));
+const WaysTab = later(async () => (await import('./later')).WaysTab);
+const SupportsTab = later(async () => (await import('./later')).SupportsTab);
+const StepsTab = later(async () => (await import('./later')).StepsTab);
 
 const SHOWN: Record<Tab, ComponentType> = { soil: SoilTab, ways: WaysTab, supports: SupportsTab, steps: StepsTab };
 
@@ -55,9 +56,7 @@ export function ProtectionScreen({ tab }: { tab: Tab }) {
     <StepPage roomy={tab === 'ways'}>
       {edit ? (
         <ProtectionContext.Provider value={edit}>
-          <Suspense fallback={null}>
-            <Shown />
-          </Suspense>
+          <Shown />
         </ProtectionContext.Provider>
       ) : undefined}
     </StepPage>

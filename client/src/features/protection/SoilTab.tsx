@@ -5,7 +5,7 @@ import { groundFindings, onRun } from '@tamper/core/ground-findings';
 import type { SoilTest } from '@tamper/core/book';
 import { figuresIn, formatStretch } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
-import { Suspense, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
@@ -40,9 +40,7 @@ export function SoilTab() {
       <AirChoice />
       <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
       {making ? (
-        <Suspense fallback={null}>
-          <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
-        </Suspense>
+        <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
       ) : (
         <Button mode="contained" icon="plus" onPress={() => setMaking({ from: undefined, corrects: undefined })}>
           Test the ground

@@ -1,4 +1,4 @@
-import { lazy } from 'react';
+import { later } from '../../ui/later';
 
 /** The form of a soil test, fetched when one is made. */
-export const SoilForm = lazy(async () => ({ default: (await import('./later')).SoilForm }));
+export const SoilForm = later(async () => (await import('./later')).SoilForm);

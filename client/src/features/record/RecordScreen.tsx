@@ -1,15 +1,16 @@
-import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { type ComponentType, type ReactNode } from 'react';
 import type { TabOf } from '../frame/places';
 import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
 import { RecordContext, useRecordOf } from './context';
 import { PointsTab } from './PointsTab';
+import { later } from '../../ui/later';
 
-const TiesTab = lazy(async () => ({ default: (await import('./later')).TiesTab }));
-const TodoTab = lazy(async () => ({ default: (await import('./later')).TodoTab }));
-const FilesTab = lazy(async () => ({ default: (await import('./later')).FilesTab }));
-const FindTab = lazy(async () => ({ default: (await import('./later')).FindTab }));
-const CloseTab = lazy(async () => ({ default: (await import('./later')).CloseTab }));
+const TiesTab = later(async () => (await import('./later')).TiesTab);
+const TodoTab = later(async () => (await import('./later')).TodoTab);
+const FilesTab = later(async () => (await import('./later')).FilesTab);
+const FindTab = later(async () => (await import('./later')).FindTab);
+const CloseTab = later(async () => (await import('./later')).CloseTab);
 
 type Tab = TabOf<'record'>;
 const SHOWN: Record<Tab, ComponentType> = {
@@ -27,9 +28,7 @@ export function RecordScreen({ tab }: { tab: Tab }) {
   return (
     <SiteFrame>
       <Recorded>
-        <Suspense fallback={null}>
-          <Shown />
-        </Suspense>
+        <Shown />
       </Recorded>
     </SiteFrame>
   );

@@ -2,7 +2,7 @@ import { picturesNear, picturesOf } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
 import { formatStation, type UnitSystem } from '@tamper/core/units';
 import { router } from 'expo-router';
-import { lazy, memo, Suspense, useMemo, useState, type ReactNode } from 'react';
+import { memo, useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Written } from '../../data/useBook';
 import { useWho } from '../../data/who';
@@ -12,12 +12,13 @@ import { useIntake } from '../../photos/useIntake';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
+import { later } from '../../ui/later';
 import { Text } from '../../ui/Text';
 import { runPath } from '../frame/places';
 import { useSession } from '../frame/session';
 import { useRunEdit } from './context';
 
-const Viewer = lazy(async () => ({ default: (await import('../../photos/Viewer')).Viewer }));
+const Viewer = later(async () => (await import('../../photos/Viewer')).Viewer);
 
 /** Photos count as taken here within this share of the run, and within arm's reach of the cursor in any case, m. */
 const [NEAR, REACH] = [0.01, 0.5];
@@ -92,11 +93,7 @@ const Here = memo(function Here({ jobId, runId, cursor, length, units, book, bes
         </Text>
       ) : null}
       <Faults title="The photo was not taken" faults={[...intake.faults, ...(fault ? [fault] : [])]} />
-      {open && here[0] ? (
-        <Suspense fallback={null}>
-          <Viewer jobId={jobId} pictures={pictures} begin={here[0]} units={units} onClose={() => setOpen(false)} />
-        </Suspense>
-      ) : null}
+      {open && here[0] ? <Viewer jobId={jobId} pictures={pictures} begin={here[0]} units={units} onClose={() => setOpen(false)} /> : null}
     </View>
   );
 });

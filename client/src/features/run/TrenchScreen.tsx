@@ -3,7 +3,7 @@ import { picturesOf } from '@tamper/core/book';
 import type { Range } from '@tamper/core/geometry';
 import { existingMetAt, productsKnown, productOf, withKnownProducts, type Job, type Run } from '@tamper/core/job';
 import { movedLine, sectionAt, sectionIfDug } from '@tamper/core/section';
-import { createContext, lazy, memo, Suspense, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { createContext, memo, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useWritten } from '../../data/useBook';
@@ -12,6 +12,7 @@ import type { Part } from '../../drawing/SectionDrawing';
 import { Strip } from '../../drawing/Strip';
 import { colours } from '../../theme/tokens';
 import { Conflict } from '../../ui/Conflict';
+import { later } from '../../ui/later';
 import { Notice } from '../../ui/Notice';
 import { useRoom, type Room } from '../../ui/useRoom';
 import { useSame } from '../../ui/useSame';
@@ -31,9 +32,9 @@ import { PlanTools } from './PlanTools';
 import { useFoundMarks, type FoundMarks } from './useFoundMarks';
 
 // What only one of the drawings has below it comes with that.
-const ChainageTable = lazy(async () => ({ default: (await import('./ChainageTable')).ChainageTable }));
-const GradeFinder = lazy(async () => ({ default: (await import('./GradeFinder')).GradeFinder }));
-const Exchange = lazy(async () => ({ default: (await import('./Exchange')).Exchange }));
+const ChainageTable = later(async () => (await import('./ChainageTable')).ChainageTable);
+const GradeFinder = later(async () => (await import('./GradeFinder')).GradeFinder);
+const Exchange = later(async () => (await import('./Exchange')).Exchange);
 
 /** The trench: strip, drawings, numbers, findings; touch a part to change it. Drawings show the last inputs that made a plan. */
 export function TrenchScreen({ tab: look }: { tab: Look }) {
@@ -260,10 +261,10 @@ function Levels() {
   const plan = usePlanOnScreen();
   if (!plan) return null;
   return (
-    <Suspense fallback={null}>
+    <>
       {falls(job, run) ? <GradeFinder job={job} run={run} apply={apply} /> : null}
       <ChainageTable plan={plan} units={job.units} onGo={setCursor} />
-    </Suspense>
+    </>
   );
 }
 
@@ -276,9 +277,7 @@ function Course() {
     <>
       <PlanTools tool={hand.tool} onTool={setTool} selected={hand.selected} onSelected={setPoint} onBranch={() => branch(cursor)} />
       <Joins job={job} run={run} others={others} />
-      <Suspense fallback={null}>
-        <Exchange job={document} />
-      </Suspense>
+      <Exchange job={document} />
     </>
   );
 }

@@ -1,15 +1,15 @@
-import { lazy, Suspense } from 'react';
 import type { TabOf } from '../frame/places';
 import { EnterTab } from './EnterTab';
 import { SiteFrame } from './SiteFrame';
 import { StandsTab } from './StandsTab';
+import { later } from '../../ui/later';
 
 // What was laid is asked for where it is to be covered.
-const CoverTab = lazy(async () => ({ default: (await import('./CoverTab')).CoverTab }));
+const CoverTab = later(async () => (await import('./CoverTab')).CoverTab);
 
-const IssueTab = lazy(async () => ({ default: (await import('./later')).IssueTab }));
-const PhotosTab = lazy(async () => ({ default: (await import('./later')).PhotosTab }));
-const BookTab = lazy(async () => ({ default: (await import('./later')).BookTab }));
+const IssueTab = later(async () => (await import('./later')).IssueTab);
+const PhotosTab = later(async () => (await import('./later')).PhotosTab);
+const BookTab = later(async () => (await import('./later')).BookTab);
 
 type Tab = TabOf<'site'>;
 const SHOWN: Record<Tab, React.ComponentType> = {
@@ -26,9 +26,7 @@ export function SiteScreen({ tab }: { tab: Tab }) {
   const Shown = SHOWN[tab];
   return (
     <SiteFrame>
-      <Suspense fallback={null}>
-        <Shown />
-      </Suspense>
+      <Shown />
     </SiteFrame>
   );
 }

@@ -1,0 +1,45 @@
+import { ctx } from 'expo-router/_ctx';
+import { startAhead } from '../../workers/spareWorker';
+
+const segmentsOf = (file: string): string[] =>
+  file
+    .replace(/^\.\//, '')
+    .replace(/(^|\/)index\.tsx$|\.tsx$/, '')
+    .split('/')
+    .filter((segment) => segment !== '');
+
+/** How well a file of routes fits an address: how many segments it names, -1 where it does not fit. */
+function fit(file: string, path: readonly string[]): number {
+  if (/(_layout|\+not-found)\.tsx$/.test(file)) return -1;
+  const segments = segmentsOf(file);
+  const rest = segments.findIndex((segment) => segment.startsWith('[...'));
+  if (rest < 0 ? segments.length !== path.length : path.length < rest) return -1;
+  const named = (rest < 0 ? segments : segments.slice(0, rest)).map((segment, i) =>
+    segment.startsWith('[') ? 0 : segment === path[i] ? 1 : -1,
+  );
+  return named.includes(-1) ? -1 : named.filter((one) => one === 1).length - (rest < 0 ? 0 : 1);
+}
+
+/** The file of routes, of those there are, that shows an address. */
+export function fileOf(address: string, files: readonly string[]): string | undefined {
+  const path = address.split('/').filter((segment) => segment !== '');
+  const [best] = files.map((file) => ({ file, fits: fit(file, path) })).sort((a, b) => b.fits - a.fits);
+  return best && best.fits >= 0 ? best.file : undefined;
+}
+
+/** What stands round every screen of a run. */
+export const runFrame = async () => (await import('./RunFrame')).RunFrame;
+
+/**
+ * Fetches the code of the screen at an address, all of it at once: the router asks for each piece only when the one round it is drawn.
+ * What this device has is worth waiting for; over a line it comes behind what stands in for it.
+ * What does not come now is asked for again by whoever shows it, and told there.
+ */
+export async function fetchAhead(address: string): Promise<void> {
+  const file = fileOf(address, ctx.keys());
+  if (!file) return;
+  const run = file.includes('/[runId]/');
+  if (run) startAhead();
+  const come = Promise.allSettled([ctx(file), run ? runFrame() : undefined]);
+  if (navigator.serviceWorker?.controller) await come;
+}
