@@ -46,9 +46,11 @@ if (!url) {
     await page.addInitScript(watchPaints, [LIST, CARD]);
     return page;
   };
-  const one = { dig: benchDigging, pack: benchPack, arm: benchArm }[process.argv[2] ?? ''];
+  const one = { first: benchFirstLoad, second: benchSecondLoad, book: benchLongBook, dig: benchDigging, pack: benchPack, arm: benchArm }[
+    process.argv[2] ?? ''
+  ];
   if (one) {
-    await one(await fresh('allow'));
+    await one(await fresh(process.argv[2] === 'first' ? 'block' : 'allow'));
     await browser.close();
     process.exit(0);
   }

@@ -61,7 +61,11 @@ async function main(): Promise<void> {
     stopping = true;
     clearInterval(sweeping);
     end();
-    server.close(() => void Promise.all([live.close(), close()]).then(() => process.exit(0)));
+    server.close(() => {
+      // Nobody is left to be answered: what is still at work finds its connections gone, and that is no news.
+      log.level = 'silent';
+      void Promise.all([live.close(), close()]).then(() => process.exit(0));
+    });
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), 2000).unref();
   };

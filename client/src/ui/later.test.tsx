@@ -5,9 +5,9 @@ import { later } from './later';
 afterEach(cleanup);
 
 class Told extends Component<{ children: ReactNode }, { reason?: Error }> {
-  state: { reason?: Error } = {};
+  override state: { reason?: Error } = {};
   static getDerivedStateFromError = (reason: Error) => ({ reason });
-  render() {
+  override render() {
     return this.state.reason ? <p>{this.state.reason.message}</p> : this.props.children;
   }
 }

@@ -391,6 +391,11 @@ test('answers carry security headers and never a stack', async () => {
   expect(answer.headers['content-security-policy']).toContain("default-src 'self'");
   expect(answer.headers['x-powered-by']).toBeUndefined();
   expect(JSON.stringify(answer.body)).not.toMatch(/secret|at .*\.ts/);
+  // What a page asks for is never shown as one: what it may do is told with the page.
+  const asked = await request(app).get('/api/jobs').set('Sec-Fetch-Dest', 'empty').expect(200);
+  expect(asked.headers['x-content-type-options']).toBe('nosniff');
+  expect(asked.headers['x-powered-by']).toBeUndefined();
+  expect(asked.headers['content-security-policy']).toBeUndefined();
 });
 
 describe('issued plans', () => {

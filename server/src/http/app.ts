@@ -24,8 +24,8 @@ import { watch } from './watch';
 
 const IMMUTABLE = /\/_expo\/|\/assets\//;
 
-/** What a browser fetches for a page that is there already. */
-const PARTS: ReadonlySet<string> = new Set(['script', 'font', 'style']);
+/** What a browser fetches for a page that is there already; `empty` is what the page itself asks for. None of it is ever shown as a page. */
+const PARTS: ReadonlySet<string> = new Set(['script', 'font', 'style', 'empty']);
 function plain(response: Response, next: NextFunction): void {
   response.removeHeader('X-Powered-By');
   response.setHeader('X-Content-Type-Options', 'nosniff');
@@ -73,7 +73,7 @@ export function createApp(
     // Served over plain HTTP on loopback.
     strictTransportSecurity: false,
   });
-  // What a page may do is told with the page and with its workers: scripts and fonts a page asks for need no words of it.
+  // What a page may do is told with the page and with its workers: what a page asks for needs no words of it.
   app.use((request, response, next) =>
     PARTS.has(request.headers['sec-fetch-dest'] as string) ? plain(response, next) : guard(request, response, next),
   );

@@ -38,11 +38,15 @@ export interface Member extends Person {
 /** All reading and writing of accounts, of what people are in each job, and of the codes that let them in. */
 export function openPeople(db: Database) {
   let some = false;
-  /** Is there an account? From the first on there always is. */
-  async function any(): Promise<boolean> {
-    if (some) return true;
+  let asking: Promise<boolean> | undefined;
+  async function askAny(): Promise<boolean> {
     const { rows } = await db.execute<{ some: boolean }>(sql`select exists (select 1 from account) as some`);
     return (some = rows[0]?.some === true);
+  }
+  /** Is there an account? From the first on there always is. Whoever asks while it is being asked hears the same. */
+  function any(): Promise<boolean> {
+    if (some) return Promise.resolve(true);
+    return (asking ??= askAny().finally(() => (asking = undefined)));
   }
 
   function strong(passphrase: string, name: string): void {
