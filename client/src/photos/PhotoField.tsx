@@ -1,4 +1,5 @@
 import type { Photo } from '@tamper/core/book';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { Button } from '../ui/Button';
 import { SmallPicture, THUMB } from './Thumb';
@@ -6,7 +7,15 @@ import { TakeButtons } from './TakeButtons';
 import { useIntake } from './useIntake';
 
 /** Photos of a form that is not entered yet. They are kept on this device from the moment they were taken. */
-export function PhotoField({ jobId, photos, onPhotos }: { jobId: string; photos: readonly Photo[]; onPhotos: (photos: Photo[]) => void }) {
+export const PhotoField = memo(function PhotoField({
+  jobId,
+  photos,
+  onPhotos,
+}: {
+  jobId: string;
+  photos: readonly Photo[];
+  onPhotos: (photos: Photo[]) => void;
+}) {
   const intake = useIntake(jobId);
   const take = async (from: 'camera' | 'files') => {
     const news = await intake.take(from);
@@ -31,4 +40,4 @@ export function PhotoField({ jobId, photos, onPhotos }: { jobId: string; photos:
       <TakeButtons intake={intake} onTake={(from) => void take(from)} />
     </View>
   );
-}
+});

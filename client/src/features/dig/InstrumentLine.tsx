@@ -1,5 +1,6 @@
 import { instrumentWords } from '@tamper/core/dig';
 import { router } from 'expo-router';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Text } from '../../ui/Text';
@@ -8,7 +9,7 @@ import { useSite } from '../site/context';
 import { useDig } from './context';
 
 /** What levels are read from now, and where that is changed. */
-export function InstrumentLine() {
+export const InstrumentLine = memo(function InstrumentLine() {
   const { job, jobId, runId } = useSite();
   const { report } = useDig();
   return (
@@ -21,4 +22,4 @@ export function InstrumentLine() {
       </Button>
     </View>
   );
-}
+});

@@ -22,7 +22,7 @@ import { isPit } from '@tamper/core/trench';
 import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useSaid } from '../../data/useSaid';
@@ -38,6 +38,7 @@ import { StationStep } from '../../ui/StationStep';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { useStable } from '../../ui/useStable';
 import { runPath } from '../frame/places';
 import { useEnter, useSite } from '../site/context';
 import { useDig } from './context';
@@ -93,14 +94,14 @@ const BLANK: Form = {
 
 /** The level of what was dug: what the rod should say, what it says, and how far that is off. The next station offers itself. */
 export function LevelTab() {
-  const { job, run, runId, jobId, plan, rules, force } = useSite();
+  const { job, run, runId, jobId, rules, force } = useSite();
   const { report } = useDig();
   const { designs, inForce, checks, instruments } = report;
   const { units } = job;
   const enter = useEnter();
   const [stored, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
   const asked = useLocalSearchParams<{ layer?: string; line?: string }>();
-  const [lead, ...further] = run.laid;
+  const [, ...further] = run.laid;
   // Came here to measure a line: its invert is what is meant, until another layer is chosen.
   const [came, setCame] = useState(asked.layer === 'pipe');
   const form: Form = came ? { ...stored, pit: null, layer: 'pipe', line: further.find(({ id }) => id === asked.line)?.id } : stored;
@@ -131,7 +132,6 @@ export function LevelTab() {
   const as = form.as ?? (instrument ? 'reading' : 'depth');
   const typed = form.value.trim() === '' ? undefined : parseLength(form.value, bareUnit(units));
   const fact = at !== undefined && typed?.ok ? factOf(form, as, at, typed.value, instrument?.id, force?.id, units) : undefined;
-  const pits = plan.places.filter(isPit);
   const there = at === undefined || form.corrects ? undefined : checkAt(checks, at, form.layer, form.pit, form.line);
   const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
   const live = fact && !('error' in fact) ? offBy(fact, design, instrument) : undefined;
@@ -155,6 +155,26 @@ export function LevelTab() {
     if (form.layer !== 'bottom' || form.as !== undefined || form.pit !== null)
       put(() => ({ ...BLANK, layer: form.layer, line: form.line, as: form.as, pit: form.pit }));
   };
+  // A key in the field draws none of what stands below it anew.
+  const changeWhat = useStable((what: Partial<Form>) => {
+    setCame(false);
+    change(what);
+  });
+  const changeAs = useStable((next: As) => change({ as: next, value: '', note: '' }));
+  const changePhotos = useStable((photos: Photo[]) => change({ photos }));
+  const putRight = useStable((check: AsDug) =>
+    change({
+      ...BLANK,
+      station: exactStation(check.station, units),
+      setUp: check.kept.entry.fact.setUp ?? undefined,
+      pit: check.pit,
+      layer: check.layer,
+      line: check.line,
+      as: check.sensors ? 'sensors' : check.kept.entry.fact.found.as,
+      corrects: check.id,
+    }),
+  );
+  const showAll = useStable(() => router.navigate(runPath(jobId, runId, 'dig/found')));
   return (
     <>
       <Card title={form.corrects ? 'A level put right' : 'Level of what is dug'}>
@@ -224,66 +244,62 @@ export function LevelTab() {
             onChange={(again) => change({ again })}
           />
         ) : null}
-        {pits.length > 0 ? (
-          <Picker
-            label="In"
-            value={form.pit ?? TRENCH}
-            options={[{ value: TRENCH, label: 'The trench' }, ...pits.map((place) => ({ value: place.id, label: sayPlace(place, units) }))]}
-            onChange={(next) => {
-              const pit = pits.find(({ id }) => id === next);
-              change({ pit: pit?.id ?? null, layer: 'bottom', station: pit ? formatStation((pit.from + pit.to) / 2, units) : undefined });
-            }}
-          />
-        ) : null}
-        {form.pit === null ? (
-          <Choice
-            label="Layer"
-            value={form.layer}
-            options={LAYERS}
-            onChange={(layer) => {
-              setCame(false);
-              change({ layer, line: layer === 'pipe' ? form.line : undefined });
-            }}
-          />
-        ) : null}
-        {form.layer === 'pipe' && lead && further.length > 0 ? (
-          <Choice
-            label="Line"
-            value={form.line ?? lead.id}
-            options={run.laid.map(({ id, name }) => ({ value: id, label: name }))}
-            onChange={(id) => {
-              setCame(false);
-              change({ layer: 'pipe', line: id === lead.id ? undefined : id });
-            }}
-          />
-        ) : null}
-        <Choice
-          label="Measured as"
-          value={as}
-          options={sensors ? [...AS, BY_SENSORS] : AS}
-          onChange={(next) => change({ as: next, value: '', note: '' })}
-        />
+        <OfWhat pit={form.pit} layer={form.layer} line={form.line} as={as} sensors={sensors} onWhat={changeWhat} onAs={changeAs} />
         <InstrumentLine />
-        <PhotoField jobId={jobId} photos={form.photos} onPhotos={(photos) => change({ photos })} />
+        <PhotoField jobId={jobId} photos={form.photos} onPhotos={changePhotos} />
       </Card>
-      <Recent
-        onRight={(check) =>
-          change({
-            ...BLANK,
-            station: exactStation(check.station, units),
-            setUp: check.kept.entry.fact.setUp ?? undefined,
-            pit: check.pit,
-            layer: check.layer,
-            line: check.line,
-            as: check.sensors ? 'sensors' : check.kept.entry.fact.found.as,
-            corrects: check.id,
-          })
-        }
-        onSheet={() => router.navigate(runPath(jobId, runId, 'dig/found'))}
-      />
+      <Recent onRight={putRight} onSheet={showAll} />
     </>
   );
 }
+
+/** Of what the level is: the trench or a pit, which layer, which line, and how it is measured. */
+const OfWhat = memo(function OfWhat({
+  pit,
+  layer,
+  line,
+  as,
+  sensors,
+  onWhat,
+  onAs,
+}: Pick<Form, 'pit' | 'layer' | 'line'> & { as: As; sensors: boolean; onWhat: (what: Partial<Form>) => void; onAs: (as: As) => void }) {
+  const { job, run, plan } = useSite();
+  const { units } = job;
+  const [lead, ...further] = run.laid;
+  const pits = plan.places.filter(isPit);
+  return (
+    <>
+      {pits.length > 0 ? (
+        <Picker
+          label="In"
+          value={pit ?? TRENCH}
+          options={[{ value: TRENCH, label: 'The trench' }, ...pits.map((place) => ({ value: place.id, label: sayPlace(place, units) }))]}
+          onChange={(next) => {
+            const its = pits.find(({ id }) => id === next);
+            onWhat({ pit: its?.id ?? null, layer: 'bottom', station: its ? formatStation((its.from + its.to) / 2, units) : undefined });
+          }}
+        />
+      ) : null}
+      {pit === null ? (
+        <Choice
+          label="Layer"
+          value={layer}
+          options={LAYERS}
+          onChange={(next) => onWhat({ layer: next, line: next === 'pipe' ? line : undefined })}
+        />
+      ) : null}
+      {layer === 'pipe' && lead && further.length > 0 ? (
+        <Choice
+          label="Line"
+          value={line ?? lead.id}
+          options={run.laid.map(({ id, name }) => ({ value: id, label: name }))}
+          onChange={(id) => onWhat({ layer: 'pipe', line: id === lead.id ? undefined : id })}
+        />
+      ) : null}
+      <Choice label="Measured as" value={as} options={sensors ? [...AS, BY_SENSORS] : AS} onChange={onAs} />
+    </>
+  );
+});
 
 const VALUE_OF: Record<As, string> = {
   reading: 'The rod reads',
@@ -404,7 +420,7 @@ function Off({ words, good }: { words: string; good: boolean }) {
 }
 
 /** The last levels entered, each put right with two touches. */
-function Recent({ onRight, onSheet }: { onRight: (check: AsDug) => void; onSheet: () => void }) {
+const Recent = memo(function Recent({ onRight, onSheet }: { onRight: (check: AsDug) => void; onSheet: () => void }) {
   const { job } = useSite();
   const { checks } = useDig().report;
   if (checks.length === 0) return null;
@@ -429,4 +445,4 @@ function Recent({ onRight, onSheet }: { onRight: (check: AsDug) => void; onSheet
       <Button onPress={onSheet}>All that was found</Button>
     </Card>
   );
-}
+});
