@@ -157,7 +157,12 @@ export function splitShared(folder, first, framed, seldom) {
   };
   for (const name of parts.keys()) settle(name);
   const frame = [...pieces.keys()].find((name) => framed(name, pieces.get(name)) === 'frame');
-  const shares = frame === undefined ? [] : fetched(SCRIPTS + frame).split(' ').slice(1);
+  const shares =
+    frame === undefined
+      ? []
+      : fetched(SCRIPTS + frame)
+          .split(' ')
+          .slice(1);
   named.set(runtime, hashed(runtime, codes.get(runtime) + loadAll(shares)));
   for (const [name, made] of named) {
     if (codes.has(name)) rmSync(join(at, name));
@@ -169,7 +174,9 @@ export function splitShared(folder, first, framed, seldom) {
   const early = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && first(name, codes.get(name)));
   const scripts = early.map(([, { name }]) => `<script src="${SCRIPTS}${name}" defer></script>`).join('');
   html = html.replace(/<script src="[^"]*\/entry-/, (entry) => scripts + entry);
-  const preload = fontsIn(folder).map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`).join('');
+  const preload = fontsIn(folder)
+    .map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`)
+    .join('');
   writeFileSync(page, html.replace('</head>', `${preload}</head>`));
 }
 
