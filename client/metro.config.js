@@ -10,7 +10,7 @@ config.resolver.assetExts.push('woff2');
 const ZOD = /(locales\/index|from-json-schema|json-schema-processors|json-schema-generator|\/compile)\.c?js$/;
 const unused = (from, name) =>
   /^(@expo\/vector-icons|@react-native-vector-icons|react-native-vector-icons)/.test(name) || (/\/zod\//.test(from) && ZOD.test(name));
-// The router's own bar of tabs and its list of all addresses: the first is no screen of ours, the second nothing for a crew (app.json has it not asked for).
+// The router's own bar of tabs and its list of all addresses: the first is no screen of ours, the second nothing for a crew (app.json says there is none).
 // Where the height of that bar is asked for, what tells it is enough.
 const NO_ROUTER_SCREENS = /^\.\/(layouts\/Tabs|views\/Sitemap)$/;
 const resolve = config.resolver.resolveRequest;

@@ -63,4 +63,9 @@ test('a run and its job go only after asking, and what is not there says so', as
   await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();
   await page.goto(url);
   await expect(page.getByText('This is not here (any more).')).toBeVisible();
+  // Neither does the router's own list of addresses, which is left out of the program.
+  for (const nowhere of ['/nobody/knows', '/_sitemap']) {
+    await page.goto(nowhere);
+    await expect(page.getByText('There is no such page. The link may be old.')).toBeVisible();
+  }
 });

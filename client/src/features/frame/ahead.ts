@@ -27,6 +27,9 @@ export function fileOf(address: string, files: readonly string[]): string | unde
   return best && best.fits >= 0 ? best.file : undefined;
 }
 
+/** What the device was said to have and has not is not waited for any longer, ms. */
+const PATIENCE = 2000;
+
 /** What stands round every screen of a run. */
 export const runFrame = async () => (await import('./RunFrame')).RunFrame;
 
@@ -41,5 +44,5 @@ export async function fetchAhead(address: string): Promise<void> {
   const run = file.includes('/[runId]/');
   if (run) startAhead();
   const come = Promise.allSettled([ctx(file), run ? runFrame() : undefined]);
-  if (navigator.serviceWorker?.controller) await come;
+  if (navigator.serviceWorker?.controller) await Promise.race([come, new Promise((late) => setTimeout(late, PATIENCE))]);
 }
