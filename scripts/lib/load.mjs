@@ -3,6 +3,7 @@ import autocannon from 'autocannon';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import pg from 'pg';
 import { clientDir } from './client.mjs';
 import { backUp } from './backup.mjs';
@@ -56,6 +57,25 @@ async function addPhotos(databaseUrl) {
   await client.end();
 }
 
+const CONNECTIONS = 20;
+
+/**
+ * Asks an address 200 times a second over 20 connections. The tool sends what a second may bring all at its beginning: with every connection in step that is
+ * a rush of 20 devices at once, ten times over; a crew's begin one after another. @returns times of the answers, ms, from fast to slow, and how many failed.
+ */
+async function askedOften(url, seconds, { inStep }) {
+  const times = [];
+  let failed = 0;
+  const one = async (_, i) => {
+    await setTimeout(inStep ? 0 : (i * 1000) / CONNECTIONS);
+    const run = autocannon({ url, headers: HEADERS, connections: 1, overallRate: 200 / CONNECTIONS, duration: seconds });
+    run.on('response', (_client, status, _bytes, ms) => (times.push(ms), status < 300 || failed++));
+    failed += (await run).errors;
+  };
+  await Promise.all(Array.from({ length: CONNECTIONS }, one));
+  return { times: times.sort((a, b) => a - b), failed };
+}
+
 /** Prints the times of a list of jobs, a run and a page of a book, and of a backup of all of it. */
 export async function load(say = console.log) {
   const work = mkdtempSync(join(tmpdir(), 'tamper-load-'));
@@ -69,11 +89,13 @@ export async function load(say = console.log) {
     say(`\nServer: ${JOBS} jobs, ${ENTRIES} entries, 20 connections, 200 requests a second (goal: 99 of 100 within ${GOAL} ms)`);
     const paths = { 'list of jobs': '/api/jobs?limit=50', run: `/api/runs/${run}`, 'page of a book': `/api/jobs/${job}/book?limit=200` };
     for (const [name, path] of Object.entries(paths)) {
-      const asked = { url: `${server.url}${path}`, headers: HEADERS, connections: 20, overallRate: 200 };
-      await autocannon({ ...asked, duration: 3 });
-      const { latency, errors, non2xx } = await autocannon({ ...asked, duration: 10 });
+      const url = `${server.url}${path}`;
+      await askedOften(url, 3, { inStep: false });
+      const [spread, rush] = [await askedOften(url, 10, { inStep: false }), await askedOften(url, 10, { inStep: true })];
+      const at = ({ times }, share) => times[Math.floor(times.length * share)].toFixed(0);
+      const failed = spread.failed + rush.failed;
       say(
-        `  ${name.padEnd(16)} median ${latency.p50} ms, 99 of 100 within ${latency.p99} ms${errors + non2xx > 0 ? `, ${errors + non2xx} failed` : ''}`,
+        `  ${name.padEnd(16)} median ${at(spread, 0.5)} ms, 99 of 100 within ${at(spread, 0.99)} ms (all in step: ${at(rush, 0.5)} and ${at(rush, 0.99)} ms)${failed > 0 ? `, ${failed} failed` : ''}`,
       );
     }
     await server.stop();
