@@ -59,9 +59,12 @@ export async function device({ width = 390, height = 844, more = [] as string[] 
   return made;
 }
 
-/** Waits until the program itself is on the device. */
+/** Waits until the device has the program. */
+export const programHere = (page: Page): Promise<void> => page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+
+/** Waits until the program itself is on the device, and written down there. */
 export async function programKept(page: Page): Promise<void> {
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await programHere(page);
   // The browser writes down what it keeps a moment after it says so: killed at once it has none of it.
   await page.waitForTimeout(2000);
 }

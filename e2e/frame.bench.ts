@@ -11,6 +11,7 @@ import { demoFile } from '../core/src/demo';
 import { NO_REVISION } from '../core/src/book';
 import { yearOfRun } from '../core/src/record/record.bench';
 import { blankRun, FILE_VERSION } from '../core/src/job';
+import { programHere } from './device';
 import { demoRun, lineMeter, newRun, open, step, STEPS } from './helpers';
 import { launch } from './launch';
 import { shot, trenchShot } from './photo';
@@ -278,7 +279,7 @@ async function benchFirstLoad(page: Page): Promise<void> {
 /** The second time, from the device: the program and the list are there, the line is as slow as before. */
 async function benchSecondLoad(page: Page): Promise<void> {
   await page.goto('/');
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await programHere(page);
   // The list of jobs is kept by now.
   await page.reload();
   await page.getByRole('link', { name: /Saltmarsh boatyard/ }).waitFor();
@@ -439,7 +440,7 @@ async function benchDigging(page: Page): Promise<void> {
   const dig = `/jobs/${id}/runs/${items[0]?.id}/dig`;
   const card = () => page.locator(CARD).waitFor({ timeout: 120_000 });
   await page.goto(`${dig}/card`);
-  await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+  await programHere(page);
   await card();
   await page.reload();
   await card();

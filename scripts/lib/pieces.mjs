@@ -127,7 +127,8 @@ export function splitShared(folder, first, framed, seldom) {
   const pieces = new Map([...codes].flatMap(([name, code]) => [[name, modulesOf(code)]].filter(([, modules]) => modules)));
   const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
   const [shared, runtime] = [nameOf('__common-'), nameOf('__expo-metro-runtime-')];
-  const { groups, wants } = group(pieces, shared, (name) => first(name, codes.get(name)), framed, seldom);
+  const early = (name) => first(name, codes.get(name));
+  const { groups, wants } = group(pieces, shared, early, framed, seldom);
   const common = pieces.get(shared);
   const taken = new Set(groups.flat());
   const parts = new Map([
@@ -151,7 +152,7 @@ export function splitShared(folder, first, framed, seldom) {
     const { modules, calls } = parts.get(name);
     const paths = (of) => Object.fromEntries(Object.entries(of).map(([id, path]) => [id, fetched(path)]));
     const code = [...modules.map((module) => define(module, paths(module.paths))), ...calls.map((id) => `__r(${id});`)].join('\n');
-    const done = hashed(name, first(name, codes.get(name)) ? CALLED_AT_ONCE + code : code);
+    const done = hashed(name, early(name) ? CALLED_AT_ONCE + code : code);
     named.set(name, done);
     return done;
   };
@@ -171,8 +172,8 @@ export function splitShared(folder, first, framed, seldom) {
   let html = readFileSync(page, 'utf8');
   for (const [name, made] of named) html = html.replaceAll(SCRIPTS + name, SCRIPTS + made.name);
   // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen. They are there before it, so nothing is waited for.
-  const early = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && first(name, codes.get(name)));
-  const scripts = early.map(([, { name }]) => `<script src="${SCRIPTS}${name}" defer></script>`).join('');
+  const ahead = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && early(name));
+  const scripts = ahead.map(([, { name }]) => `<script src="${SCRIPTS}${name}" defer></script>`).join('');
   html = html.replace(/<script src="[^"]*\/entry-/, (entry) => scripts + entry);
   const preload = fontsIn(folder)
     .map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`)

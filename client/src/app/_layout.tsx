@@ -16,12 +16,12 @@ import { TypingRoom } from '../ui/TypingRoom';
 hearOffer();
 
 // Begun before anything is drawn: the device looks for it meanwhile.
-const begun = Promise.allSettled([openDevice(), fetchAhead(location.pathname)]);
+const begun = Promise.all([openDevice(), fetchAhead(location.pathname)]);
 
 /** Is what this device keeps at hand, and the code of the screen that is asked for? */
 function useDevice(): boolean {
   const [open, setOpen] = useState(false);
-  useEffect(() => void begun.then(() => setOpen(true)), []);
+  useEffect(() => void begun.finally(() => setOpen(true)), []);
   return open;
 }
 

@@ -1,3 +1,4 @@
+import { waitFor } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
@@ -39,14 +40,7 @@ const nothing = () => undefined;
 const settled = (ms = 30) => new Promise((done) => setTimeout(done, ms));
 
 /** Comes to be so: on a machine that is busy later than on one that is not. */
-async function until(so: () => void): Promise<void> {
-  for (const end = Date.now() + 20_000; ; await settled(10))
-    try {
-      return so();
-    } catch (error) {
-      if (Date.now() > end) throw error;
-    }
-}
+const until = (so: () => void) => waitFor(so, { timeout: 20_000 });
 
 let end: () => void = nothing;
 beforeEach(async () => {

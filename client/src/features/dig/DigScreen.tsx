@@ -1,4 +1,4 @@
-import { type ComponentType } from 'react';
+import type { ComponentType } from 'react';
 import type { TabOf } from '../frame/places';
 import { CardTab } from './CardTab';
 import { DigPage } from './DigPage';

@@ -1,4 +1,4 @@
-import { type ComponentType, type ReactNode } from 'react';
+import type { ComponentType, ReactNode } from 'react';
 import type { TabOf } from '../frame/places';
 import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';

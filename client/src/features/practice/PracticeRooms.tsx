@@ -13,21 +13,8 @@ const known = <T extends string>(list: readonly T[], word: string | undefined): 
 export function PracticeRooms({ drill, arm, job, level }: Partial<Record<'drill' | 'arm' | 'job' | 'level', string>>) {
   const skill = known<Skill>(skills, drill);
   const exercise = known<ExerciseId>(exerciseIds, arm);
-  return (
-    <>
-      {skill ? (
-        job ? (
-          <JobDrill key={skill} jobId={job} skill={skill} level={levels.find((one) => String(one) === level) ?? 1} />
-        ) : (
-          <DrillScreen key={skill} skill={skill} />
-        )
-      ) : exercise ? (
-        <ArmScreen key={exercise} id={exercise} back={job ? `/practice?job=${job}` : '/practice'} />
-      ) : job ? (
-        <OwnRunScreen key={job} jobId={job} />
-      ) : (
-        <PracticeScreen />
-      )}
-    </>
-  );
+  if (skill && job) return <JobDrill key={skill} jobId={job} skill={skill} level={levels.find((one) => String(one) === level) ?? 1} />;
+  if (skill) return <DrillScreen key={skill} skill={skill} />;
+  if (exercise) return <ArmScreen key={exercise} id={exercise} back={job ? `/practice?job=${job}` : '/practice'} />;
+  return job ? <OwnRunScreen key={job} jobId={job} /> : <PracticeScreen />;
 }
