@@ -3,6 +3,7 @@ import { entrySchema, isStrange, needOf, strangeEntrySchema } from '@tamper/core
 import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { Store } from '../db/store';
+import { together } from '../db/together';
 import { pathId } from '../http/input';
 import { notBy } from '../people/authors';
 import type { People } from '../people/people';
@@ -29,16 +30,22 @@ export function bookRoutes(
   proof: Pick<Proof, 'heads'>,
   people: Pick<People, 'mayNotAt' | 'since'>,
 ): Router {
-  const router = Router();
-  router.get('/jobs/:id/book', async (request, response) => {
-    const { limit, after } = check(pageQuery, request.query);
-    const jobId = pathId(request);
+  /** A page of the book, as it is sent. */
+  async function pageOf(jobId: string, limit: number, after: number): Promise<string> {
     const { items, next } = await book.page(jobId, limit, after);
     // Asked after it: no entry is older than the plan that is said to be in force.
     const inForce = await revisions.inForceOf(jobId);
     // How far the chains go is told where there is news: a device keeps it, and knows later whether they are the same.
     const heads = items === '[]' ? {} : await proof.heads(jobId);
-    response.type('json').send(`{"items":${items},"next":${next},"inForce":${JSON.stringify(inForce)},"heads":${JSON.stringify(heads)}}`);
+    return `{"items":${items},"next":${next},"inForce":${JSON.stringify(inForce)},"heads":${JSON.stringify(heads)}}`;
+  }
+  const asked = together<string>();
+
+  const router = Router();
+  router.get('/jobs/:id/book', async (request, response) => {
+    const { limit, after } = check(pageQuery, request.query);
+    const jobId = pathId(request);
+    response.type('json').send(await asked(`${jobId} ${limit} ${after}`, () => pageOf(jobId, limit, after)));
   });
   router.post('/jobs/:id/book', async (request, response) => {
     const { id } = await store.jobs.getAnywhere(pathId(request));

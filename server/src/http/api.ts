@@ -1,11 +1,12 @@
 import { NotFoundError, RecordedError, TakenError, type Stored } from '../db/errors';
 import { may } from '@tamper/core/people';
-import { check, clean, jobFileSchema, jobSchema, runSchema } from '@tamper/core';
+import { check, clean, jobFileSchema, jobSchema, runSchema, type Job, type Run } from '@tamper/core';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { type Book } from '../book/book';
 import { bookRoutes } from '../book/routes';
 import { isPlace, type OnMade, type Store } from '../db/store';
+import { together } from '../db/together';
 import type { LocateOffice } from '../office/office';
 import { officeRoutes } from '../office/routes';
 import type { Proof } from '../proof/proof';
@@ -97,9 +98,12 @@ export function api({ store, book, revisions, office, photos, proof, people, ses
     response.status(writes ? 200 : 507).json({ ok: writes, service: 'tamper', reads: true, writes });
   });
 
+  const askedPages = together<string>();
   router.get('/jobs', async (request, response) => {
     const { limit, after } = check(listQuery, request.query);
-    response.json(await store.pageOfJobs(limit, after, seeing(response)));
+    const whose = seeing(response);
+    const pageOf = async () => JSON.stringify(await store.pageOfJobs(limit, after, whose));
+    response.type('json').send(await askedPages(JSON.stringify([limit, after, whose]), pageOf));
   });
   router.post('/jobs', async (request, response) => {
     const body = check(z.strictObject({ id, doc: jobSchema }), request.body);
@@ -113,7 +117,11 @@ export function api({ store, book, revisions, office, photos, proof, people, ses
     await unlessOthers(response, body.id);
     response.status(201).json(made);
   });
-  router.get('/jobs/:id', async (request, response) => unlessKnown(request, response, await store.jobs.get(pathId(request))));
+  const askedJobs = together<Stored<Job>>();
+  router.get('/jobs/:id', async (request, response) => {
+    const job = pathId(request);
+    unlessKnown(request, response, await askedJobs(job, () => store.jobs.get(job)));
+  });
   router.put('/jobs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: jobSchema }), request.body);
     response.json(await store.jobs.put(pathId(request), body.version, body.doc));
@@ -135,8 +143,10 @@ export function api({ store, book, revisions, office, photos, proof, people, ses
     const body = check(z.strictObject({ id, doc: runSchema, like: id.optional() }), request.body);
     response.status(201).json(await store.addRun(pathId(request), body.id, body.doc, body.like));
   });
+  const askedRuns = together<Stored<Run>>();
   router.get('/runs/:id', async (request, response) => {
-    unlessKnown(request, response, await store.runOfJob(pathId(request)));
+    const run = pathId(request);
+    unlessKnown(request, response, await askedRuns(run, () => store.runOfJob(run)));
   });
   router.put('/runs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: runSchema }), request.body);

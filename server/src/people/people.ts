@@ -4,6 +4,7 @@ import { mayNot, type Ability, type Person, type Role } from '@tamper/core/peopl
 import { and, asc, desc, eq, gt, isNull, lte, or, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/connect';
 import { oneAfterAnother } from '../db/oneAfterAnother';
+import { together } from '../db/together';
 import { uuids } from '../db/uuids';
 import { account, audit, invitation, job, membership } from '../db/schema';
 
@@ -38,16 +39,13 @@ export interface Member extends Person {
 /** All reading and writing of accounts, of what people are in each job, and of the codes that let them in. */
 export function openPeople(db: Database) {
   let some = false;
-  let asking: Promise<boolean> | undefined;
+  const asked = together<boolean>();
   async function askAny(): Promise<boolean> {
     const { rows } = await db.execute<{ some: boolean }>(sql`select exists (select 1 from account) as some`);
     return (some = rows[0]?.some === true);
   }
-  /** Is there an account? From the first on there always is. Whoever asks while it is being asked hears the same. */
-  function any(): Promise<boolean> {
-    if (some) return Promise.resolve(true);
-    return (asking ??= askAny().finally(() => (asking = undefined)));
-  }
+  /** Is there an account? From the first on there always is. */
+  const any = (): Promise<boolean> => (some ? Promise.resolve(true) : asked('any', askAny));
 
   function strong(passphrase: string, name: string): void {
     const weak = weakness(passphrase, name);
