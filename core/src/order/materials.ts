@@ -46,6 +46,24 @@ export function stoneItem(
     basis: `${formatVolume(net, job.units)}${how} × ${bulking} loose, ${percent(job.rates.waste)} waste`,
   };
 }
+/** What comes in packs of a size: whole ones, as many as what is needed takes. @param need net with what is cut off or laps. */
+function packedItem(
+  job: Job,
+  {
+    need,
+    size,
+    pack: [one, many],
+    ...item
+  }: { id: string; what: string; unit: 'm' | 'm2'; net: number; need?: number; size: number; pack: [string, string]; price: number },
+): Draft {
+  const count = Math.ceil((need ?? item.net * (1 + job.rates.waste)) / size);
+  const each = item.unit === 'm' ? formatLength(size, job.units) : `${size} m²`;
+  return { ...item, group: 'cover', order: count * size, packs: `${plural(count, one, many)} of ${each}`, mass: 0, basis: PRICE_BASIS };
+}
+/** Fabric, m², in whole rolls. @param need with its laps, where these were counted already. */
+export const fabricItem = (job: Job, id: string, what: string, net: number, need?: number): Draft =>
+  packedItem(job, { id, what, unit: 'm2', net, need, size: coveringUnits.fabric, pack: ['roll', 'rolls'], price: coveringPrices.fabric });
+
 /** Tape, wire, fabric and plates. */
 export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Draft[] {
   const all = run.reaches
@@ -53,22 +71,8 @@ export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Dra
     .filter(({ reach }) => isOpen(reach))
     .map(({ index }) => coveringsOf(run, index, laid));
   const sum = (key: 'plates' | 'tracer' | 'fabric') => all.reduce((total, one) => total + one[key], 0);
-  const rolls = (metres: number, roll: number) => Math.ceil((metres * (1 + job.rates.waste)) / roll);
-  const by = (id: string, net: number, size: number, what: string, unit: 'm' | 'm2', pack: [string, string], price: number): Draft => {
-    const count = rolls(net, size);
-    return {
-      id: `cover.${id}`,
-      group: 'cover',
-      what,
-      unit,
-      net,
-      order: count * size,
-      packs: `${plural(count, pack[0], pack[1])} of ${unit === 'm' ? formatLength(size, job.units) : `${size} m²`}`,
-      mass: 0,
-      price,
-      basis: PRICE_BASIS,
-    };
-  };
+  const by = (id: string, net: number, size: number, what: string, pack: [string, string], price: number): Draft =>
+    packedItem(job, { id: `cover.${id}`, what, unit: 'm', net, size, pack, price });
   const plates = Math.ceil(sum('plates') * (1 + job.rates.waste));
   return [
     ...familyIds.map((family) =>
@@ -77,13 +81,12 @@ export function coverItems(job: Job, run: Run, laid: readonly PlacedLine[]): Dra
         all.reduce((total, { tapes }) => total + (tapes[family] ?? 0), 0),
         coveringUnits.tape,
         `Warning tape “${families[family].tape}”`,
-        'm',
         ['roll', 'rolls'],
         coveringPrices.tape / coveringUnits.tape,
       ),
     ),
-    by('tracer', sum('tracer'), coveringUnits.tracer, 'Tracer wire', 'm', ['reel', 'reels'], coveringPrices.tracer),
-    by('fabric', sum('fabric'), coveringUnits.fabric, 'Non-woven fabric', 'm2', ['roll', 'rolls'], coveringPrices.fabric),
+    by('tracer', sum('tracer'), coveringUnits.tracer, 'Tracer wire', ['reel', 'reels'], coveringPrices.tracer),
+    fabricItem(job, 'cover.fabric', 'Non-woven fabric', sum('fabric')),
     {
       id: 'cover.plates',
       group: 'cover',

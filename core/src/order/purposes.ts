@@ -1,10 +1,10 @@
-import { coveringPrices, coveringUnits, fittingNames, PRICE_BASIS, surfaceMaterials, surfacePrices, type FittingKind } from '../catalogue';
+import { fittingNames, PRICE_BASIS, surfaceMaterials, surfacePrices, type FittingKind } from '../catalogue';
 import { concreteIn } from '../alignment/structures';
 import type { Job, Run } from '../job';
 import { houseReport, loopsReport, soakawayOf } from '../purposes';
 import { formatLength, formatVolume } from '../units';
 import type { Draft } from './items';
-import { stoneItem } from './materials';
+import { fabricItem, stoneItem } from './materials';
 import { percent, plural } from './words';
 
 /** Prices of fittings, a piece; of a seal, a metre of sleeve, an emitter, a foot that turns a loop in its bore. Placeholders. */
@@ -42,21 +42,9 @@ function drainItems(job: Job, run: Run): Draft[] {
   if (!hole) return [];
   const { length, width, depth } = hole;
   const fabric = 1.1 * 2 * (length * width + (length + width) * depth);
-  const rolls = Math.ceil(fabric / coveringUnits.fabric);
   return [
     stoneItem(job, 'granular20', length * width * depth, { id: 'drain.stone', where: ', soakaway' }),
-    {
-      ...{
-        id: 'drain.fabric',
-        group: 'cover',
-        what: 'Non-woven fabric, soakaway',
-        unit: 'm2',
-        net: fabric,
-        order: rolls * coveringUnits.fabric,
-      },
-      packs: `${plural(rolls, 'roll', 'rolls')} of ${coveringUnits.fabric} m²`,
-      ...{ mass: 0, price: coveringPrices.fabric, basis: PRICE_BASIS },
-    },
+    fabricItem(job, 'drain.fabric', 'Non-woven fabric, soakaway', fabric, fabric),
   ];
 }
 
