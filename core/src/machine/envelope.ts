@@ -22,11 +22,34 @@ function turnsFor(a: number, b: number, distance: number): number[] {
   return [turn, -turn];
 }
 
+/** Two links of an arm held as one: its length, how far its end is turned from its first link, and at which turn of the joint between them. */
+interface Held {
+  length: number;
+  skew: number;
+  at: number;
+}
+const held = (first: number, second: number, at: number): Held => ({
+  length: across(first, second, at),
+  skew: bearing([
+    [first, 0],
+    [second, at],
+  ]),
+  at,
+});
+/** Stick and bucket as one link, for each way the bucket may be held at its limits or in line; boom and stick as one, at each end of the stick's turn. */
+const pairsOf = (arm: Arm): { outer: Held[]; inner: Held[] } => ({
+  outer: [...arm.tipTurn, 0, Math.PI, -Math.PI].map((tip) => held(arm.stick, arm.tip, tip)),
+  inner: arm.stickTurn.map((stick) => held(arm.boom, arm.stick, stick)),
+});
+const known = new WeakMap<Arm, ReturnType<typeof pairsOf>>();
+
 /**
  * Bearings the teeth can have from the boom, at a distance from its foot, radians; undefined where they cannot be. Source: at a given distance the
  * bearing is greatest and least where a joint is at its limit, or stick and bucket lie in line; each is two triangles.
  */
 function innerBearings(arm: Arm, distance: number): Range | undefined {
+  const { outer, inner } = known.get(arm) ?? pairsOf(arm);
+  if (!known.has(arm)) known.set(arm, { outer, inner });
   let from = Infinity;
   let to = -Infinity;
   const note = (stick: number, tip: number) => {
@@ -39,26 +62,9 @@ function innerBearings(arm: Arm, distance: number): Range | undefined {
     from = Math.min(from, angle);
     to = Math.max(to, angle);
   };
-  // Stick and bucket as one link, for each way the bucket may be held; then the elbow does the rest.
-  for (const tip of [...arm.tipTurn, 0, Math.PI, -Math.PI]) {
-    const outer = across(arm.stick, arm.tip, tip);
-    const skew = bearing([
-      [arm.stick, 0],
-      [arm.tip, tip],
-    ]);
-    for (const turn of turnsFor(arm.boom, outer, distance)) note(wrapped(turn - skew), tip);
-  }
-  // Boom and stick as one link, at each end of the stick's turn; then the bucket does the rest.
-  for (const stick of arm.stickTurn) {
-    const inner = across(arm.boom, arm.stick, stick);
-    const skew =
-      stick -
-      bearing([
-        [arm.boom, 0],
-        [arm.stick, stick],
-      ]);
-    for (const turn of turnsFor(inner, arm.tip, distance)) note(stick, wrapped(turn - skew));
-  }
+  // The elbow does the rest, then the bucket.
+  for (const { length, skew, at } of outer) for (const turn of turnsFor(arm.boom, length, distance)) note(wrapped(turn - skew), at);
+  for (const { length, skew, at } of inner) for (const turn of turnsFor(length, arm.tip, distance)) note(at, wrapped(turn - at + skew));
   return from <= to ? { from, to } : undefined;
 }
 

@@ -13,10 +13,11 @@ export function poseAt(arm: Arm, point: ArmPoint, bucket: number): Pose | undefi
   const bend = (far ** 2 - arm.boom ** 2 - arm.stick ** 2) / (2 * arm.boom * arm.stick);
   if (Math.abs(bend) > 1) return undefined;
   const stick = -Math.acos(bend);
+  if (!within(stick, arm.stickTurn)) return undefined;
   const boom = wrapped(Math.atan2(dz, dx) - Math.atan2(arm.stick * Math.sin(stick), arm.boom + arm.stick * Math.cos(stick)));
+  if (!within(boom, arm.boomTurn)) return undefined;
   const tip = wrapped(bucket - boom - stick);
-  const pose = { boom, stick, tip };
-  return within(boom, arm.boomTurn) && within(stick, arm.stickTurn) && within(tip, arm.tipTurn) ? pose : undefined;
+  return within(tip, arm.tipTurn) ? { boom, stick, tip } : undefined;
 }
 
 /** Angles of the bucket from level at which its teeth shave a floor: hanging, 30° either way. */
@@ -27,28 +28,28 @@ const LOOK = 0.04;
 /** Stretch of a level floor at a depth that the teeth shave without the machine moving, metres from the swing axis; undefined where none. */
 export function flatWindow(arm: Arm, depth: number): Range | undefined {
   let best: Range | undefined;
-  for (const bucket of SHAVING) {
-    const window = windowAt(arm, depth, bucket);
-    if (window && (!best || window.to - window.from > best.to - best.from)) best = window;
-  }
+  for (const bucket of SHAVING) best = longestAt(arm, depth, bucket, best);
   return best;
 }
 
-function windowAt(arm: Arm, depth: number, bucket: number): Range | undefined {
+/** The longest stretch the teeth shave with the bucket at an angle, or one known before where that is no shorter. */
+function longestAt(arm: Arm, depth: number, bucket: number, before: Range | undefined): Range | undefined {
   const can = (x: number) => poseAt(arm, { x, z: -depth }, bucket) !== undefined;
   const most = fullReach(arm);
-  const edge = (inside: number, outside: number) => edgeOf(inside, outside, can);
-  let best: Range | undefined;
-  let from: number | undefined;
+  let best = before;
+  let first: number | undefined;
   for (let x = 0; x <= most + LOOK; x += LOOK) {
     if (can(x)) {
-      from ??= edge(x, x - LOOK);
+      first ??= x;
       continue;
     }
-    if (from === undefined) continue;
-    const to = edge(x - LOOK, x);
-    if (!best || to - from > best.to - best.from) best = { from, to };
-    from = undefined;
+    if (first === undefined) continue;
+    // Its ends are worth looking for where it may be the longest.
+    if (!best || x - first + LOOK > best.to - best.from) {
+      const found = { from: edgeOf(first, first - LOOK, can), to: edgeOf(x - LOOK, x, can) };
+      if (!best || found.to - found.from > best.to - best.from) best = found;
+    }
+    first = undefined;
   }
   return best;
 }

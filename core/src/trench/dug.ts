@@ -41,36 +41,53 @@ export function unionArea(cuts: readonly Cut[]): number {
 /** Area on one side of the centre line: at every height the widest of the holes that are so deep. */
 function sideArea(cuts: readonly Cut[], side: 'left' | 'right'): number {
   // Depths below the ground at which some hole begins, steps or begins to lean.
-  const levels = cuts.flatMap((cut) => [cut.depth - cut.rise, ...benchHeights(cut[side]).map((height) => cut.depth - height)]);
-  const edges = [0, ...levels.filter((z) => z > EPSILON)].sort((a, b) => a - b);
+  const edges = [0];
+  for (const cut of cuts) {
+    edges.push(cut.depth - cut.rise);
+    for (const height of benchHeights(cut[side])) edges.push(cut.depth - height);
+  }
+  edges.sort((a, b) => a - b);
   let area = 0;
   for (let i = 1; i < edges.length; i++) {
     const [top, foot] = [edges[i - 1] as number, edges[i] as number];
-    if (foot - top <= EPSILON) continue;
+    if (top < 0 || foot <= top) continue;
     const middle = (top + foot) / 2;
-    const here = cuts.filter(({ depth, rise }) => depth - rise >= middle);
     // Within the strip every side is straight: its width at both ends, a bench's as it is between them.
-    const lines = here.map((cut) => {
+    const lines: Line[] = [];
+    for (const cut of cuts) {
+      if (cut.depth - cut.rise < middle) continue;
       const wall = cut[side];
       const out = (z: number) => cut.half + wallOffset(wall, wall.kind === 'bench' ? cut.depth - middle : cut.depth - z);
-      return [out(top), out(foot)] as const;
-    });
+      lines.push([out(top), out(foot)]);
+    }
     area += upperEnvelope(lines) * (foot - top);
   }
   return area;
 }
 
-/** Mean over a strip of the greatest of several straight lines, given by their values at both ends. */
-function upperEnvelope(lines: readonly (readonly [number, number])[]): number {
-  const shares = lines.flatMap(([a, b], i) =>
-    lines.slice(i + 1).flatMap(([c, d]) => ((a - c) * (b - d) < 0 ? [(c - a) / (b - a - (d - c))] : [])),
-  );
-  const cuts = [0, ...shares.sort((a, b) => a - b), 1];
+/** A straight line by its heights at both ends of a strip. */
+type Line = readonly [number, number];
+/** How far along the strip two lines cross; undefined where neither is above the other first and below it last. */
+const crossing = ([a, b]: Line, [c, d]: Line): number | undefined => ((a - c) * (b - d) < 0 ? (c - a) / (b - a - (d - c)) : undefined);
+
+/** Mean over a strip of the greatest of several straight lines. */
+function upperEnvelope(lines: readonly Line[]): number {
+  const [first, second] = lines;
+  if (!first) return 0;
+  if (!second) return (first[0] + first[1]) / 2;
+  const shares = [0, 1];
+  lines.forEach((line, i) => {
+    for (const other of lines.slice(i + 1)) shares.push(crossing(line, other) ?? 0);
+  });
+  shares.sort((a, b) => a - b);
   const most = (share: number) => lines.reduce((widest, [a, b]) => Math.max(widest, a + (b - a) * share), 0);
-  let mean = 0;
-  for (let i = 1; i < cuts.length; i++) {
-    const [a, b] = [cuts[i - 1] as number, cuts[i] as number];
-    mean += ((most(a) + most(b)) / 2) * (b - a);
+  let [mean, before] = [0, most(0)];
+  for (let i = 1; i < shares.length; i++) {
+    const part = (shares[i] as number) - (shares[i - 1] as number);
+    if (part === 0) continue;
+    const here = most(shares[i] as number);
+    mean += ((before + here) / 2) * part;
+    before = here;
   }
   return mean;
 }
@@ -118,9 +135,12 @@ export function addedByPits(places: readonly Place[]): Map<string, Added[]> {
           const rest = cuts(there);
           return Math.max(0, unionArea([...rest, ...cuts([pit])]) - unionArea(rest));
         };
+        const at = (share: number) => from + ((to - from) * share) / count;
+        let before = add(from);
         for (let k = 0; k < count; k++) {
-          const [a, b] = [from + ((to - from) * k) / count, from + ((to - from) * (k + 1)) / count];
-          pieces.push({ from: a, to: b, area: [add(a), add((a + b) / 2), add(b)] });
+          const here = add(at(k + 1));
+          pieces.push({ from: at(k), to: at(k + 1), area: [before, add(at(k + 0.5)), here] });
+          before = here;
         }
       }
       return [pit.id, pieces] as const;
