@@ -54,7 +54,7 @@ import {
   type Wall,
   type EntranceId,
 } from './job';
-import { tryPlan } from './plan/plan';
+import { tryPlan, type Plan } from './plan/plan';
 
 /** How often a property is tried: so often in `npm test`, many times as often in a soak. */
 export const times = (share: number): number => (share * (fc.readConfigureGlobal().numRuns ?? 100)) / 100;
@@ -712,10 +712,11 @@ export const anyJob: fc.Arbitrary<Job> = fc
   })
   .filter((job) => jobSchema.safeParse(job).success);
 
-/** Any job with any run that can be dug in it. */
-export const anyDig: fc.Arbitrary<{ job: Job; run: Run }> = fc
+/** Any job with any run that can be dug in it, and its plan. */
+export const anyDig: fc.Arbitrary<{ job: Job; run: Run; plan: Plan }> = fc
   .record({ job: anyJob, run: anyObserved })
-  .filter(({ job, run }) => 'plan' in tryPlan(job, run));
+  .map(({ job, run }) => ({ job, run, ...tryPlan(job, run) }))
+  .filter((dig) => 'plan' in dig);
 
 /** Any run that can be dug. */
 export const anyRun: fc.Arbitrary<Run> = anyObserved.filter((run) => 'plan' in tryPlan(blankJob('Any', 'US'), run));

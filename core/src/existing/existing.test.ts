@@ -184,9 +184,8 @@ test('windows are where some point of what is dug lies in a strip, against a fin
     fc.property(
       anyDig,
       fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 5, maxLength: 5 }),
-      ({ job: anyJob, run }, shares) => {
+      ({ job: anyJob, run, plan: { handWindows: windows, ...plan } }, shares) => {
         const rules = resolveRules(anyJob.ruleSet, anyJob.overrides);
-        const { handWindows: windows, ...plan } = planRun(anyJob, run);
         const places = holesOf(anyJob, run, plan.places);
         const [first, last] = [
           Math.min(...places.map((one) => dugAtGround(one).from)),
