@@ -1,5 +1,5 @@
 import { knows, type Fact, type Kept } from '@tamper/core/book';
-import { freshDevice, reload } from '../testing/device';
+import { freshDevice, reload, settled } from '../testing/device';
 import '../testing/uuid';
 import { FILE_VERSION } from '@tamper/core/job';
 import { allWaiting, dropWaiting, readBook, refuseWaiting, takenWaiting } from '../store/book';
@@ -47,7 +47,6 @@ const onRun = (book: JobBook, about = 'r1') => ({
   refresh: book.refresh,
 });
 type Bench = ReturnType<typeof onRun>;
-const settled = () => new Promise((done) => setTimeout(done, 120));
 const notes = (book: Bench) => book.read().book?.map(({ entry: { fact } }) => (fact.kind === 'happening' ? fact.note : fact.kind));
 
 beforeEach(freshDevice);

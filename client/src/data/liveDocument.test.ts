@@ -2,7 +2,7 @@ import { waitFor } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
-import { freshDevice, reload } from '../testing/device';
+import { freshDevice, reload, settled } from '../testing/device';
 import { allDamaged } from '../store/damaged';
 import { readDocument } from '../store/documents';
 import { Sender } from '../store/sender';
@@ -37,7 +37,6 @@ function server(first: Run) {
 const open = () => liveDocument<Run, StoredRun>('/runs/r', upgradeRun);
 const nothing = () => undefined;
 /** Lets everything settle that waits for nobody: longer than an edit waits to be kept. */
-const settled = (ms = 30) => new Promise((done) => setTimeout(done, ms));
 
 /** Comes to be so: on a machine that is busy later than on one that is not. */
 const until = (so: () => void) => waitFor(so, { timeout: 20_000 });

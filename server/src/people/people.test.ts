@@ -415,17 +415,18 @@ describe('coming in', () => {
       const { text } = await signIn(called, 'not the passphrase').expect(403);
       return { took: performance.now() - begun, body: text };
     };
-    const [known, unknown]: number[][] = [[], []];
+    const [known, unknown]: [number[], number[]] = [[], []];
     await time('to warm up');
     for (let i = 0; i < 8; i++) {
       const [one, other] = [await time(name), await time(`Nobody ${i}`)];
       expect(one.body).toBe(other.body);
-      known?.push(one.took);
-      unknown?.push(other.took);
+      known.push(one.took);
+      unknown.push(other.took);
     }
-    const median = (list: number[] = []) => [...list].sort((a, b) => a - b)[4] as number;
-    expect(median(known) / median(unknown)).toBeGreaterThan(0.5);
-    expect(median(known) / median(unknown)).toBeLessThan(2);
+    // The quickest of each: what else the machine had to do makes an answer late, never early.
+    const ratio = Math.min(...known) / Math.min(...unknown);
+    expect(ratio).toBeGreaterThan(0.5);
+    expect(ratio).toBeLessThan(2);
   });
 
   test('ten tries that fail, and the next is not heard, however many come at once', async () => {
