@@ -1,11 +1,9 @@
 import {
   protectionOptions,
-  InputError,
   groundFindings,
   jobGate,
   keyOf,
   lineChecks,
-  linesFromMarks,
   mendsOf,
   planRun,
   resolveRules,
@@ -13,19 +11,14 @@ import {
   tryPlan,
   withKnownProducts,
   type CheckedLine,
-  type ExistingLine,
-  type FieldError,
   type Gate,
-  type Kept,
   type ProtectionOption,
   type Job,
-  type JobDate,
   type Plan,
   type Mend,
   type Run,
   type Sayable,
   type RunProgress,
-  type UnitSystem,
 } from '@tamper/core';
 import { type MachineChoice, machineChoices } from '@tamper/core/machineChoices';
 import { type PlanSummary, type Sketch, sketchOf, summarise } from '@tamper/core/compare';
@@ -33,37 +26,9 @@ import { type Answers, beginRun } from '@tamper/core/begin';
 import { orderOf, type Order } from '@tamper/core/order';
 import { sensitiveDecisions } from '@tamper/core/sensitivity';
 import { purposeReport, type PurposeReport } from '@tamper/core/purpose-report';
-import {
-  alongAlignment,
-  alongDrawn,
-  pricesFrom,
-  readGeoJson,
-  readLandXml,
-  readOrderCsv,
-  writeGeoJson,
-  writeBookCsv,
-  writeIcs,
-  writeLandXml,
-  writeLongSectionDxf,
-  writeOrderCsv,
-  writePlanDxf,
-  type Alignment,
-  type GeoJsonPlan,
-} from '@tamper/core/formats';
 import { expose } from 'comlink';
 import type { MendsOf } from './useMends';
-
-/** What the core made of some inputs, or the fields that stand in its way. */
-export type Worked<T> = { value: T } | { errors: readonly FieldError[] };
-
-function worked<T>(work: () => T): Worked<T> {
-  try {
-    return { value: work() };
-  } catch (error) {
-    if (error instanceof InputError) return { errors: error.errors };
-    throw error;
-  }
-}
+import { worked, type Worked } from './worked';
 
 /** What is found of a run, of the kind whose fixes are asked for, and of its plan: a fix of one may bring a stop of the other. */
 function found(job: Job, run: Run, of: MendsOf): { own: readonly Sayable[]; all: readonly Sayable[] } | undefined {
@@ -85,9 +50,6 @@ export interface Compared {
   sketch: Sketch;
   summary: Worked<PlanSummary>;
 }
-
-const planned = (job: Job, runs: readonly Run[]) => runs.map((run) => ({ run, plan: planRun(job, run) }));
-const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });
 
 const worker = {
   plan: (job: Job, run: Run): Worked<Plan> => worked(() => planRun(job, run)),
@@ -121,30 +83,6 @@ const worker = {
       sketch: sketchOf(job, withKnownProducts(job, run)),
       summary: worked(() => summarise(job, run, planRun(job, run))),
     })),
-
-  geoJson: (job: Job, runs: Run[]): Worked<string> => worked(() => writeGeoJson(job, planned(job, runs))),
-  landXml: (job: Job, runs: Run[], at: string): Worked<string> => worked(() => writeLandXml(job, runs, at)),
-  planDxf: (job: Job, runs: Run[]): Worked<string> => worked(() => writePlanDxf(job, planned(job, runs))),
-  sectionDxf: (job: Job, run: Run): Worked<string> => worked(() => writeLongSectionDxf(job, one(job, run))),
-  orderCsv: (job: Job, run: Run): Worked<string> => worked(() => writeOrderCsv(job, orderOf(job, run, planRun(job, run)).items)),
-  bookCsv: (book: Kept[], units: UnitSystem): Worked<string> => worked(() => writeBookCsv(book, units)),
-  ics: (job: Job, jobId: string, now: string, more: readonly JobDate[] = []): Worked<string> =>
-    worked(() => writeIcs(job, jobId, now, more)),
-
-  readGeoJson: (text: string, origin: Job['origin']): Worked<GeoJsonPlan> => worked(() => readGeoJson(text, origin)),
-  /** Prices of an order filled in elsewhere that differ from this one's. */
-  readPrices: (job: Job, run: Run, text: string): Worked<Job['rates']['prices']> =>
-    worked(() => pricesFrom(readOrderCsv(text), orderOf(job, run, planRun(job, run)).items)),
-  readLandXml: (text: string): Worked<Alignment[]> => worked(() => readLandXml(text)),
-  /** Lines drawn in a GeoJSON text, as existing lines of each run. */
-  marksOn: (job: Job, runs: Run[], text: string): Worked<ExistingLine[][]> =>
-    worked(() => {
-      const { marks } = readGeoJson(text, job.origin);
-      return runs.map((run) => linesFromMarks(run, marks, () => crypto.randomUUID()));
-    }),
-  alongDrawn: (run: Run, drawn: GeoJsonPlan['runs'][number]): Worked<ReturnType<typeof alongDrawn>> => worked(() => alongDrawn(run, drawn)),
-  alongAlignment: (run: Run, alignment: Alignment): Worked<ReturnType<typeof alongAlignment>> =>
-    worked(() => alongAlignment(run, alignment)),
 };
 export type PlanWorker = typeof worker;
 

@@ -23,7 +23,7 @@ import { alternatives, type Alternative, type Outcome } from '@tamper/core/studi
 import { findGrade, type GradeResult } from '@tamper/core/grade';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
 import { expose } from 'comlink';
-import type { Worked } from './plan.worker';
+import type { Worked } from './worked';
 
 /** The solver is a WebAssembly program of a megabyte: fetched when it is first needed. */
 async function loadSolver(): Promise<Solver> {

@@ -1,7 +1,8 @@
 import type { Gate, Job, Run } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
-import type { PlanWorker, Worked } from './plan.worker';
+import type { PlanWorker } from './plan.worker';
+import type { Worked } from './worked';
 import { useWorked } from './useWorked';
 
 /** The gate of a whole job, worked out in the planning worker; undefined until it is. */

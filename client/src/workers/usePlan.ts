@@ -1,7 +1,8 @@
 import type { FieldError, Job, Plan, Run } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo, useRef } from 'react';
-import type { PlanWorker, Worked } from './plan.worker';
+import type { PlanWorker } from './plan.worker';
+import type { Worked } from './worked';
 import { useLatest } from './useLatest';
 import { planWorker } from './planWorker';
 

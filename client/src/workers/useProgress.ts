@@ -1,7 +1,8 @@
 import type { Gate, Job, Run, RunProgress } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
-import type { PlanWorker, Worked } from './plan.worker';
+import type { PlanWorker } from './plan.worker';
+import type { Worked } from './worked';
 import { planWorker } from './planWorker';
 import { useLatest } from './useLatest';
 

@@ -1,7 +1,7 @@
 import type { FieldError } from '@tamper/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Worked } from './plan.worker';
+import type { Worked } from './worked';
 import type { OnProgress, SolverWorker } from './solver.worker';
 
 /** Where a long piece of work stands. */

@@ -1,5 +1,6 @@
 import type { Remote } from 'comlink';
-import type { PlanWorker, Worked } from './plan.worker';
+import type { PlanWorker } from './plan.worker';
+import type { Worked } from './worked';
 import { planWorker } from './planWorker';
 import { useLatest } from './useLatest';
 

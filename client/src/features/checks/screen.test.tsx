@@ -2,7 +2,7 @@ import { lineChecks, planRun, type CheckedLine, type Job, type Run } from '@tamp
 import { demoFile } from '@tamper/core/demo';
 import { screen } from '@testing-library/react';
 import { onPage } from '../../testing/benches';
-import type { Worked } from '../../workers/plan.worker';
+import type { Worked } from '../../workers/worked';
 import { ChecksScreen } from './ChecksScreen';
 
 const { job } = demoFile;

@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { fileName, saveText } from '../../ui/files';
-import { once } from '../../workers/planWorker';
+import { filed } from '../../workers/planWorker';
 import { useClear } from './edit';
 
 const away = (today: string, day: string): string => {
@@ -22,7 +22,7 @@ export function DatesCard() {
   const { holidays } = job.clearance;
   const [holiday, setHoliday] = useState<string>();
   const save = async () => {
-    const text = await once<string>((worker) => worker.ics(job, jobId, new Date().toISOString()));
+    const text = await filed<string>((worker) => worker.ics(job, jobId, new Date().toISOString()));
     await saveText(fileName(`${job.name} dates`, 'ics'), text, 'text/calendar');
   };
   return (

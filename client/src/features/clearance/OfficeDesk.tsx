@@ -15,7 +15,7 @@ import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { sentencesOf } from '../../ui/sentences';
-import { once } from '../../workers/planWorker';
+import { filed } from '../../workers/planWorker';
 import { useClear } from './edit';
 
 const PATIENCE = [
@@ -52,7 +52,7 @@ export function OfficeDesk() {
     attempt(async () => {
       const runs = await allRuns(jobId);
       if (runs.length === 0) throw new Error('There is no run yet: the office needs to know where the digging is.');
-      const route = await once<string>((worker) =>
+      const route = await filed<string>((worker) =>
         worker.geoJson(
           job,
           runs.map(({ doc }) => doc),
@@ -70,7 +70,7 @@ export function OfficeDesk() {
       const runs = await allRuns(jobId);
       const docs = runs.map(({ doc }) => doc);
       const drawn = answer.marks.includes('LineString')
-        ? await once<ExistingLine[][]>((worker) => worker.marksOn(job, docs, answer.marks))
+        ? await filed<ExistingLine[][]>((worker) => worker.marksOn(job, docs, answer.marks))
         : [];
       const changed = withMarks(runs, drawn);
       for (const { run, lines } of changed) await changeRun(run.id, (doc) => ({ ...doc, existing: [...doc.existing, ...lines] }));

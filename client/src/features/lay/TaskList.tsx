@@ -12,7 +12,7 @@ import { fileName, saveText } from '../../ui/files';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
-import { once } from '../../workers/planWorker';
+import { filed } from '../../workers/planWorker';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 
@@ -23,7 +23,7 @@ export function TaskList({ tasks, nothing }: { tasks: { open: LayTask[]; closed:
     due ? [{ id: about, day: due, what, why: `${owner ?? ''}: ${todo}` }] : [],
   );
   const save = async () => {
-    const text = await once<string>((worker) => worker.ics(job, jobId, new Date().toISOString(), dated));
+    const text = await filed<string>((worker) => worker.ics(job, jobId, new Date().toISOString(), dated));
     await saveText(fileName(`${job.name} to see to`, 'ics'), text, 'text/calendar');
   };
   const own = job.clearance.tasks.filter(({ done }) => !done);

@@ -17,8 +17,9 @@ import { Notice } from '../../ui/Notice';
 import { QuantityField } from '../../ui/QuantityField';
 import { sentencesOf } from '../../ui/sentences';
 import { TextField } from '../../ui/TextField';
-import type { PlanWorker, Worked } from '../../workers/plan.worker';
-import { once, planWorker } from '../../workers/planWorker';
+import type { PlanWorker } from '../../workers/plan.worker';
+import type { Worked } from '../../workers/worked';
+import { filed, planWorker } from '../../workers/planWorker';
 import { useLatest } from '../../workers/useLatest';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { Findings } from '../run/Findings';
@@ -122,12 +123,12 @@ function Exports({
     work().catch((fault: unknown) => onFaults(sentencesOf(fault)));
   };
   const csv = attempt(async () =>
-    saveText(fileName(`${run.name} order`, 'csv'), await once<string>((worker) => worker.orderCsv(job, run)), 'text/csv'),
+    saveText(fileName(`${run.name} order`, 'csv'), await filed<string>((worker) => worker.orderCsv(job, run)), 'text/csv'),
   );
   const prices = attempt(async () => {
     const picked = await pickText(['.csv', 'text/csv'], 4_000_000);
     if (!picked) return;
-    const read = await once<Job['rates']['prices']>((worker) => worker.readPrices(job, run, picked.text));
+    const read = await filed<Job['rates']['prices']>((worker) => worker.readPrices(job, run, picked.text));
     const kept = job.rates.prices.filter(({ item }) => !read.some((one) => one.item === item));
     const fault = putJob({ rates: { ...job.rates, prices: [...kept, ...read] } });
     if (fault) onFaults([fault]);

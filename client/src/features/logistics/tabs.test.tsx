@@ -37,7 +37,7 @@ jest.mock('../../workers/useMends', () => {
   const none = new Map();
   return { ...jest.requireActual<object>('../../workers/useMends'), useMends: () => none };
 });
-jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined, once: () => undefined }));
+jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined, filed: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run }) => ({ result: { inputs, value: mockRemote.order(inputs.job, inputs.run) } }),
 }));

@@ -17,7 +17,7 @@ import { fileName, saveBlob, saveText } from '../../ui/files';
 import { printedOn } from '../../ui/moment';
 import { sentencesOf } from '../../ui/sentences';
 import { Text } from '../../ui/Text';
-import { once } from '../../workers/planWorker';
+import { filed } from '../../workers/planWorker';
 import { useLayOf } from '../lay/context';
 import { useCoverGate } from '../lay/useCoverGate';
 import { useSite } from '../site/context';
@@ -212,7 +212,7 @@ function Files() {
     },
     {
       label: 'The book as CSV',
-      go: () => save('book', 'csv', 'text/csv', () => once<string>((worker) => worker.bookCsv(book.book ?? [], job.units))),
+      go: () => save('book', 'csv', 'text/csv', () => filed<string>((worker) => worker.bookCsv(book.book ?? [], job.units))),
     },
     { label: 'The book as JSON', go: () => save('book', 'json', 'application/json', () => Promise.resolve(bookJson(book.book ?? []))) },
   ];

@@ -11,7 +11,7 @@ import { fileName, pickText, saveText } from '../../ui/files';
 import { Notice } from '../../ui/Notice';
 import { OptionalField } from '../../ui/OptionalField';
 import { sentencesOf } from '../../ui/sentences';
-import { once } from '../../workers/planWorker';
+import { filed } from '../../workers/planWorker';
 import { useRunEdit } from './context';
 
 /** Largest file taken, characters; the readers set their own limits below it. */
@@ -38,15 +38,15 @@ export function Exchange({ job: document }: { job: JobDocument }) {
   };
 
   const out =
-    (name: string, extension: string, type: string, make: (worker: Parameters<Parameters<typeof once>[0]>[0]) => Promise<unknown>) => () =>
-      attempt(async () => saveText(fileName(name, extension), await once<string>(make), type));
+    (name: string, extension: string, type: string, make: (worker: Parameters<Parameters<typeof filed>[0]>[0]) => Promise<unknown>) => () =>
+      attempt(async () => saveText(fileName(name, extension), await filed<string>(make), type));
 
   const fromGeoJson = async (text: string) => {
-    const read = await once<GeoJsonPlan>((worker) => worker.readGeoJson(text, job.origin));
+    const read = await filed<GeoJsonPlan>((worker) => worker.readGeoJson(text, job.origin));
     if (read.origin && !job.origin) document.change({ ...document.doc, origin: read.origin });
-    const [marks] = await once<ExistingLine[][]>((worker) => worker.marksOn({ ...job, origin: read.origin }, [run], text));
+    const [marks] = await filed<ExistingLine[][]>((worker) => worker.marksOn({ ...job, origin: read.origin }, [run], text));
     const lay = (drawn: DrawnLine) => async () =>
-      put(await once<Patch[]>((worker) => worker.alongDrawn(run, drawn)), `Laid along ${drawn.name ?? 'the line of the file'}.`);
+      put(await filed<Patch[]>((worker) => worker.alongDrawn(run, drawn)), `Laid along ${drawn.name ?? 'the line of the file'}.`);
     const lines = marks ?? [];
     const enter = () => put([{ path: ['existing'], value: [...run.existing, ...lines] }], `${lines.length} existing lines entered.`);
     setChoices([
@@ -62,12 +62,14 @@ export function Exchange({ job: document }: { job: JobDocument }) {
   };
 
   const fromLandXml = async (text: string) => {
-    const alignments = await once<Alignment[]>((worker) => worker.readLandXml(text));
+    const alignments = await filed<Alignment[]>((worker) => worker.readLandXml(text));
     setChoices(
       alignments.map((alignment) => ({
         label: `Take ${alignment.name}${alignment.ground ? ', ground' : ''}${alignment.design ? ', design as inverts' : ''}`,
         take: () =>
-          attempt(async () => put(await once<Patch[]>((worker) => worker.alongAlignment(run, alignment)), `Laid along ${alignment.name}.`)),
+          attempt(async () =>
+            put(await filed<Patch[]>((worker) => worker.alongAlignment(run, alignment)), `Laid along ${alignment.name}.`),
+          ),
       })),
     );
   };

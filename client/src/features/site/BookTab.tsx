@@ -9,7 +9,7 @@ import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { fileName, saveText } from '../../ui/files';
 import { showMoment } from '../../ui/moment';
-import { once } from '../../workers/planWorker';
+import { filed } from '../../workers/planWorker';
 import { useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
 import { Countersign } from './Countersign';
@@ -29,7 +29,7 @@ export function BookTab() {
   );
   const gone = useMemo(() => withdrawn(book.book ?? []), [book.book]);
   const csv = async () => {
-    const text = await once<string>((remote) => remote.bookCsv(book.book ?? [], job.units));
+    const text = await filed<string>((remote) => remote.bookCsv(book.book ?? [], job.units));
     await saveText(fileName(`${run.name} book`, 'csv'), text, 'text/csv');
   };
   return (

@@ -1,7 +1,8 @@
 import type { PurposeReport } from '@tamper/core';
 import type { Remote } from 'comlink';
 import type { PlanState } from '../../../workers/usePlan';
-import type { PlanWorker, Worked } from '../../../workers/plan.worker';
+import type { PlanWorker } from '../../../workers/plan.worker';
+import type { Worked } from '../../../workers/worked';
 import { useWorked } from '../../../workers/useWorked';
 import { usePlanned } from '../../frame/session';
 
