@@ -17,8 +17,8 @@ export default defineConfig({
   // Generous: a slow machine is not a fault.
   timeout: 480_000,
   expect: { timeout: 90_000 },
-  // One to a core of the smallest machine: a third would only make each of them wait.
-  workers: 2,
+  // One more than the cores of the smallest machine: a page waits for its server and for its next picture a third of the time.
+  workers: 3,
   fullyParallel: true,
   forbidOnly: true,
   reporter: [['list'], ['json']],
