@@ -16,13 +16,13 @@ const IDLE = 0.02;
  * @returns what was measured while others had the least of it, and the share they had.
  */
 export async function measuredAlone(measure) {
-  let best;
-  for (let i = 0; i < 5 && !(best?.others <= IDLE); i++) {
+  let best = { result: undefined, others: Infinity };
+  for (let i = 0; i < 5 && best.others > IDLE; i++) {
     const before = ticks();
     const result = await measure();
     const after = ticks();
-    const others = (after.others - before.others) / (after.all - before.all);
-    if (!(best?.others <= others)) best = { result, others };
+    const others = (after.others - before.others) / Math.max(1, after.all - before.all);
+    if (others < best.others) best = { result, others };
   }
   return best;
 }

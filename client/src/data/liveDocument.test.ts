@@ -36,8 +36,6 @@ function server(first: Run) {
 }
 const open = () => liveDocument<Run, StoredRun>('/runs/r', upgradeRun);
 const nothing = () => undefined;
-/** Lets everything settle that waits for nobody: longer than an edit waits to be kept. */
-
 /** Comes to be so: on a machine that is busy later than on one that is not. */
 const until = (so: () => void) => waitFor(so, { timeout: 20_000 });
 

@@ -32,7 +32,7 @@ export async function reload(): Promise<void> {
 
 /** Turns of the page: more than what the device writes and sends, one thing after another, takes. */
 const TURNS = 100;
-/** Lets what has begun come to its end: for so long, and so many turns, however slow the machine is. */
+/** Lets what has begun come to its end: for so long, by itself longer than an edit waits to be kept, and so many turns, however slow the machine is. */
 export async function settled(ms = 30): Promise<void> {
   const until = Date.now() + ms;
   for (let turn = 0; turn < TURNS || Date.now() < until; turn++) await new Promise((done) => setTimeout(done, 0));

@@ -36,20 +36,29 @@ const held = (first: number, second: number, at: number): Held => ({
   ]),
   at,
 });
-/** Stick and bucket as one link, for each way the bucket may be held at its limits or in line; boom and stick as one, at each end of the stick's turn. */
-const pairsOf = (arm: Arm): { outer: Held[]; inner: Held[] } => ({
-  outer: [...arm.tipTurn, 0, Math.PI, -Math.PI].map((tip) => held(arm.stick, arm.tip, tip)),
-  inner: arm.stickTurn.map((stick) => held(arm.boom, arm.stick, stick)),
-});
-const known = new WeakMap<Arm, ReturnType<typeof pairsOf>>();
+/** Stick and bucket as one link, for each way the bucket may be held at its limits or in line; boom and stick as one, at each end of the stick's turn; kept for each arm. */
+function pairsOf(arm: Arm): Pairs {
+  const before = known.get(arm);
+  if (before) return before;
+  const pairs = {
+    outer: [...arm.tipTurn, 0, Math.PI, -Math.PI].map((tip) => held(arm.stick, arm.tip, tip)),
+    inner: arm.stickTurn.map((stick) => held(arm.boom, arm.stick, stick)),
+  };
+  known.set(arm, pairs);
+  return pairs;
+}
+interface Pairs {
+  outer: Held[];
+  inner: Held[];
+}
+const known = new WeakMap<Arm, Pairs>();
 
 /**
  * Bearings the teeth can have from the boom, at a distance from its foot, radians; undefined where they cannot be. Source: at a given distance the
  * bearing is greatest and least where a joint is at its limit, or stick and bucket lie in line; each is two triangles.
  */
 function innerBearings(arm: Arm, distance: number): Range | undefined {
-  const { outer, inner } = known.get(arm) ?? pairsOf(arm);
-  if (!known.has(arm)) known.set(arm, { outer, inner });
+  const { outer, inner } = pairsOf(arm);
   let from = Infinity;
   let to = -Infinity;
   const note = (stick: number, tip: number) => {

@@ -1,4 +1,15 @@
-import { benchHeights, EPSILON, firstFrom, trenchArea, wallHeightAt, wallOffset, type Range } from '../geometry';
+import {
+  benchHeights,
+  EPSILON,
+  evenAt,
+  firstFrom,
+  shareWhere,
+  trenchArea,
+  wallHeightAt,
+  wallOffset,
+  type Even,
+  type Range,
+} from '../geometry';
 import type { Wall } from '../job';
 import { depthIn, dugWidth, endsOut, isPit, type Place } from './places';
 
@@ -53,7 +64,7 @@ function sideArea(cuts: readonly Cut[], side: 'left' | 'right'): number {
     if (top < 0 || foot <= top) continue;
     const middle = (top + foot) / 2;
     // Within the strip every side is straight: its width at both ends, a bench's as it is between them.
-    const lines: Line[] = [];
+    const lines: Even[] = [];
     for (const cut of cuts) {
       if (cut.depth - cut.rise < middle) continue;
       const wall = cut[side];
@@ -65,26 +76,23 @@ function sideArea(cuts: readonly Cut[], side: 'left' | 'right'): number {
   return area;
 }
 
-/** A straight line by its heights at both ends of a strip. */
-type Line = readonly [number, number];
-/** How far along the strip two lines cross; undefined where neither is above the other first and below it last. */
-const crossing = ([a, b]: Line, [c, d]: Line): number | undefined => ((a - c) * (b - d) < 0 ? (c - a) / (b - a - (d - c)) : undefined);
-
 /** Mean over a strip of the greatest of several straight lines. */
-function upperEnvelope(lines: readonly Line[]): number {
+function upperEnvelope(lines: readonly Even[]): number {
   const [first, second] = lines;
   if (!first) return 0;
   if (!second) return (first[0] + first[1]) / 2;
   const shares = [0, 1];
-  lines.forEach((line, i) => {
-    for (const other of lines.slice(i + 1)) shares.push(crossing(line, other) ?? 0);
+  lines.forEach(([a, b], i) => {
+    for (const [c, d] of lines.slice(i + 1)) {
+      const crossing = shareWhere([a - c, b - d], 0);
+      if (crossing !== undefined) shares.push(crossing);
+    }
   });
   shares.sort((a, b) => a - b);
-  const most = (share: number) => lines.reduce((widest, [a, b]) => Math.max(widest, a + (b - a) * share), 0);
+  const most = (share: number) => lines.reduce((widest, line) => Math.max(widest, evenAt(line, share)), 0);
   let [mean, before] = [0, most(0)];
   for (let i = 1; i < shares.length; i++) {
     const part = (shares[i] as number) - (shares[i - 1] as number);
-    if (part === 0) continue;
     const here = most(shares[i] as number);
     mean += ((before + here) / 2) * part;
     before = here;

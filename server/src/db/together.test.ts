@@ -49,3 +49,18 @@ test('twenty who ask at once are answered in two rounds; what failed is told to 
   expect(new Set(others.map((one) => (one.status === 'fulfilled' ? one.value : one.reason)))).toEqual(new Set(['round 2']));
   expect(await ask('list', work)).toBe('round 3');
 });
+
+test('who asks again the moment they are told joins those who wait: nothing is looked for twice at once', async () => {
+  const ask = together<number>();
+  let [now, most] = [0, 0];
+  const work = async () => {
+    most = Math.max(most, ++now);
+    await settled();
+    return now--;
+  };
+  const goesOn = async () => {
+    for (let i = 0; i < 5; i++) await ask('list', work);
+  };
+  await Promise.all([goesOn(), goesOn(), goesOn()]);
+  expect(most).toBe(1);
+});

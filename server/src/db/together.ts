@@ -12,11 +12,14 @@ export function together<T>(): (what: string, work: () => Promise<T>) => Promise
     return round;
   }
   return (what, work) => {
+    // First: between the end of one round and the beginning of the next nothing is under way.
+    const waiting = next.get(what);
+    if (waiting) return waiting;
     const before = underWay.get(what);
     if (!before) return begin(what, work);
-    const waiting = next.get(what) ?? before.then(noMatter, noMatter).then(() => begin(what, work));
-    next.set(what, waiting);
-    return waiting;
+    const round = before.then(noMatter, noMatter).then(() => begin(what, work));
+    next.set(what, round);
+    return round;
   };
 }
 /** What comes of the round before is told to those who asked for that. */
