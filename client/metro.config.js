@@ -24,6 +24,7 @@ config.resolver.resolveRequest = (context, name, platform) => {
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/drawing/svg.web.tsx') };
   if (/\/expo-router\/build\//.test(context.originModulePath)) {
     if (NO_ROUTER_SCREENS.test(name)) return { type: 'empty' };
+    if (name === './getStateFromPath-forks') return { type: 'sourceFile', filePath: path.join(__dirname, 'src/routeOrder.ts') };
     if (name === '../react-navigation/bottom-tabs')
       return context.resolveRequest(context, '../react-navigation/bottom-tabs/utils/BottomTabBarHeightContext', platform);
   }
