@@ -2,7 +2,7 @@ import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
-import { fetchAhead } from '../features/frame/ahead';
+import { screenCome } from '../features/frame/screenCome';
 import { hearOffer } from '../store/install';
 import { openDevice } from '../store/open';
 import { fontFiles } from '../theme/fonts';
@@ -16,7 +16,7 @@ import { TypingRoom } from '../ui/TypingRoom';
 hearOffer();
 
 // Begun before anything is drawn: the device looks for it meanwhile.
-const begun = Promise.all([openDevice(), fetchAhead(location.pathname)]);
+const begun = Promise.all([openDevice(), screenCome]);
 
 /** Is what this device keeps at hand, and the code of the screen that is asked for? */
 function useDevice(): boolean {

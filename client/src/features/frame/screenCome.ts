@@ -1,0 +1,4 @@
+import { fetchAhead } from './ahead';
+
+/** The code of the screen at the address the program was opened at, once it has come. */
+export const screenCome = fetchAhead(location.pathname);
