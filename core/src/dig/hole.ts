@@ -30,9 +30,10 @@ export function holeFaults(check: AsDug, place: Place, support: PlaceSupport | u
     if (widthBottom < design.width - TAPE) faults.push({ kind: 'tight', found: widthBottom, planned: design.width });
   }
   const depth = layer === 'bottom' ? Math.max(0, design.ground - level) : design.ground - design.bottom;
-  const planned = new Set(verdictAt(place, support, design.ground - design.bottom, rules).faults.map(nameOf));
   const dug = verdictAt(asFound(place, depth, widthBottom, widthTop), support, depth, rules);
-  const fresh = dug.level === 'none' ? undefined : dug.faults.find((fault) => !planned.has(nameOf(fault)));
+  if (dug.level === 'none' || dug.faults.length === 0) return faults;
+  const planned = new Set(verdictAt(place, support, design.ground - design.bottom, rules).faults.map(nameOf));
+  const fresh = dug.faults.find((fault) => !planned.has(nameOf(fault)));
   return fresh ? [...faults, { kind: 'fault', fault: fresh, depth }] : faults;
 }
 
