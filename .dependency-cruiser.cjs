@@ -83,6 +83,16 @@ module.exports = {
       to: { path: '^core/src/index\\.ts$', dependencyTypesNot: ['type-only'] },
     },
     { name: 'routes-only-route', severity: 'error', from: { path: '^client/src/app/' }, to: { path: '^(core|client/src/data)/' } },
+    {
+      // A page that opens a run would wait for them: those named here read them when something is first checked (client/babel.config.js).
+      name: 'forms-of-documents-are-read-when-used',
+      severity: 'error',
+      from: {
+        path: '^core/src/',
+        pathNot: `${TESTS}|^core/src/(job/schema/|job/(observed|file)\\.ts|alignment/restation\\.ts|book/kinds/exposure\\.ts|index\\.ts)`,
+      },
+      to: { path: '^core/src/job/schema/', pathNot: 'basics\\.ts$|existing\\.ts$', dependencyTypesNot: ['type-only'] },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
     { name: 'resolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],

@@ -1,4 +1,12 @@
+// What a document has to look like is built when something is first checked against it, not when the program starts: opening a run would wait for it.
+const CHECKS = /core\/src\/(job\/(observed|file)|alignment\/restation)\.ts$/;
+const whenUsed = ['@babel/plugin-transform-modules-commonjs', { lazy: (source) => /\/schema$/.test(source) }];
+
 module.exports = (api) => {
   const production = api.env('production');
-  return { presets: ['babel-preset-expo'], plugins: production ? ['react-native-paper/babel'] : [] };
+  return {
+    presets: ['babel-preset-expo'],
+    plugins: production ? ['react-native-paper/babel'] : [],
+    overrides: production ? [{ test: (file) => file !== undefined && CHECKS.test(file), plugins: [whenUsed] }] : [],
+  };
 };

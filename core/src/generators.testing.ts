@@ -36,7 +36,6 @@ import {
   blankLogistics,
   blankPit,
   blankRun,
-  jobSchema,
   kitChosen,
   applyPatches,
   plainRun,
@@ -54,6 +53,7 @@ import {
   type Wall,
   type EntranceId,
 } from './job';
+import { jobSchema } from './job/schema';
 import { tryPlan, type Plan } from './plan/plan';
 
 /** How often a property is tried: so often in `npm test`, many times as often in a soak. */

@@ -10,11 +10,11 @@ import {
   blankReach,
   blankRun,
   errorsOf,
-  runSchema,
   type LevelBook,
   type Reach,
   type Run,
 } from '../job';
+import { runSchema } from '../job/schema';
 import { planRun } from '../plan/plan';
 import { counting, findingIn, saidIn, levelRun, refusal, withInverts } from '../testing';
 import type { CheckCode } from '../plan/checks';

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { anyDocument, times } from '../generators.testing';
-import { applyPatches, errorsOf, reachSplit, runSchema, stationsIn, STATION_SLACK, type Reach, type Run } from '../job';
+import { applyPatches, errorsOf, reachSplit, STATION_SLACK, type Reach, type Run } from '../job';
+import { runSchema, stationsIn } from '../job/schema';
 import { chainages, extent, movePoint, removePoint, reachEnd, routeOf, withStations } from '.';
 
 type Place = { path: string; station: number };

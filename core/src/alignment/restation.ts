@@ -1,4 +1,5 @@
-import { mapStations, runSchema, type Patch, type Run } from '../job';
+import type { Patch, Run } from '../job';
+import { mapStations, runSchema } from '../job/schema';
 import { extent } from './ground';
 import { chainages, fitRoute, routeOf, type PlanPoint } from './route';
 

@@ -11,13 +11,13 @@ import {
   blankJob,
   blankLaidLine,
   blankPit,
-  runSchema,
   type Bored,
   type Bow,
   type Job,
   type Reach,
   type Run,
 } from '../job';
+import { runSchema } from '../job/schema';
 import { orderOf } from '../order';
 import { planRun } from '../plan/plan';
 import { levelRun, said } from '../testing';

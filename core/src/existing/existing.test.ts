@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { straightBore, blankLaidLine, blankJob, blankExisting, blankPit, runSchema, errorsOf, type ExistingLine } from '../job';
+import { straightBore, blankLaidLine, blankJob, blankExisting, blankPit, errorsOf, type ExistingLine } from '../job';
+import { runSchema } from '../job/schema';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { evidences } from '../catalogue';

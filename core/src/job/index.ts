@@ -1,6 +1,9 @@
 export * from './errors';
-export * from './schema';
+export * from './limits';
+// Forms are in './schema': who only reads what is there does not build them.
+export type * from './schema';
 export * from './read';
+export * from './file';
 export * from './plain';
 export * from './observed';
 export * from './patch';

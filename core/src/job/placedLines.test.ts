@@ -1,9 +1,11 @@
 import { findProduct, type Product } from '../catalogue';
 import { levelRun } from '../testing';
 import { blankJob, blankLaidLine } from './blank';
-import { errorsOf, readJobFile, writeJobFile } from './read';
+import { readJobFile, writeJobFile } from './file';
+import { FILE_VERSION } from './limits';
+import { errorsOf } from './read';
 import { placedLines, linesIn, productsKnown, productOf, withKnownProducts } from './placedLines';
-import { jobSchema, runSchema, FILE_VERSION, type Job, type JobFile, type LaidLine, type Run } from './schema';
+import { jobSchema, runSchema, type Job, type JobFile, type LaidLine, type Run } from './schema';
 
 const lay = (name: string, change: Partial<LaidLine> = {}): LaidLine => ({ ...blankLaidLine(name, 'lv-4x25'), ...change });
 const faults = (change: Partial<Run>) =>

@@ -12,15 +12,13 @@ import {
   blankExisting,
   blankPit,
   errorsOf,
-  jobSchema,
-  machineSchema,
   existingMetAt,
-  runSchema,
   STATION_SLACK,
   type Clearance,
   type Job,
   type Run,
 } from '.';
+import { jobSchema, machineSchema, runSchema } from './schema';
 
 const chamber = (name: string, station: number) => ({
   id: `${name}-${station}`,

@@ -1,6 +1,7 @@
 import { kits, machineIds, machines, machineWith, protections, type Kit, type Machine } from '../catalogue';
 import type { Patch, PathStep } from './patch';
-import { LEAST_APART, type Job, type Reach, type Run, type Sides } from './schema';
+import { LEAST_APART } from './limits';
+import type { Job, Reach, Run, Sides } from './schema';
 
 /** The machine a job plans with. @throws RangeError for one that is nowhere; the schema lets no such job through. */
 export function machineOf(job: Pick<Job, 'machine' | 'machines'>): Machine {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MOST_NAME } from '../job/schema/basics';
+import { MOST_NAME } from '../job/limits';
 import { PASSPHRASE } from './limits';
 import { roleIds } from './roles';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { accessChecks } from '../clearance';
 import { anyDig, anySoilTest, largestRun, times } from '../generators.testing';
-import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runErrors, runSchema, type Finding, type Wall } from '../job';
+import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runErrors, type Finding, type Wall } from '../job';
+import { runSchema } from '../job/schema';
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';
 import { resolveRules } from '../rules';

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { kits, machines, type SheetKit, type SoilClass, type ShieldKit, type ShoreKit } from '../catalogue';
 import { areaBesideWall, wallOffset } from '../geometry';
-import { blankJob, blankSides, errorsOf, kitSchema, type Reach, type Run, type Wall } from '../job';
+import { blankJob, blankSides, errorsOf, type Reach, type Run, type Wall } from '../job';
+import { kitSchema } from '../job/schema';
 import { hookHeight } from '../machine';
 import { orderOf } from '../order';
 import { planRun } from '../plan/plan';

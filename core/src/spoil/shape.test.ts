@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { machines, type Arm } from '../catalogue';
 import { times } from '../generators.testing';
-import { blankJob, jobSchema, type Run } from '../job';
+import { blankJob, type Run } from '../job';
+import { jobSchema } from '../job/schema';
 import { OPENS, tipReach } from '../machine';
 import { reaches } from '../machine/envelope';
 import { planRun, sectionAt } from '../plan';

@@ -9,12 +9,12 @@ import {
   blankLaidLine,
   placedLines,
   linesIn,
-  runSchema,
   type Job,
   type LaidLine,
   type Reach,
   type Run,
 } from '../job';
+import { runSchema } from '../job/schema';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { sectionAt, movedLine } from '../plan/section';

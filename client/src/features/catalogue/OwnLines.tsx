@@ -13,7 +13,8 @@ import {
   type LineMaterial,
   type Product,
 } from '@tamper/core/catalogue';
-import { productSchema, errorsOf, type Job } from '@tamper/core/job';
+import { errorsOf, type Job } from '@tamper/core/job';
+import { productSchema } from '@tamper/core/job/schema';
 import {
   bareUnit,
   figuresIn,

@@ -8,7 +8,8 @@ import {
   utilityMarks,
   type OwnerProfile,
 } from '@tamper/core/catalogue';
-import { errorsOf, ownerSchema, type Job } from '@tamper/core/job';
+import { errorsOf, type Job } from '@tamper/core/job';
+import { ownerSchema } from '@tamper/core/job/schema';
 import { bareUnit, figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,5 @@
-import { blankJob, errorsOf, jobSchema, type Job } from '@tamper/core/job';
+import { blankJob, errorsOf, type Job } from '@tamper/core/job';
+import { jobSchema } from '@tamper/core/job/schema';
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { onPage, press, type } from '../../testing/benches';

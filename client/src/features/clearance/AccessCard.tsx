@@ -1,7 +1,8 @@
 import { wayinNames, wayinSurfaces } from '@tamper/core/catalogue';
 import { sayAccess } from '@tamper/core/accessWords';
 import { accessChecks, pinchRoom } from '@tamper/core/clearance';
-import { blankPinch, pinchSchema, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
+import { blankPinch, errorsOf, findingsOf, keyOf, machineOf, machinesFor, type Pinch } from '@tamper/core/job';
+import { pinchSchema } from '@tamper/core/job/schema';
 import { resolveRules } from '@tamper/core/rules';
 import { bareUnit, figuresIn, formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';

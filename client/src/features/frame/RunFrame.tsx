@@ -20,11 +20,13 @@ import { BarButton, TopBar } from '../../ui/Screen';
 import { Tabs } from '../../ui/Tabs';
 import { useRoom, useTyping } from '../../ui/useRoom';
 import { useStable } from '../../ui/useStable';
+import { useWhenIdle } from '../../ui/useWhenIdle';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped, usePlan } from '../../workers/usePlan';
 import { useWalk } from '../walk/walk';
 import { Gates } from './Gates';
 import { openRun } from './openRun';
+import { patched } from './patched';
 import { jobPath, placeIn, runPath, steps, tabsOf, type Place } from './places';
 import { useRunContexts } from './useRunContexts';
 import { RunMenu } from './RunMenu';
@@ -67,6 +69,8 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
   const book = useBook(jobId, runId);
   const safe = useSafeGate(book, job.doc.units, jobId);
   const apply = useApply(run, jobId);
+  // What a change is held against is built with the first one: that nobody has to wait for it, one that changes nothing.
+  useWhenIdle(state.good !== undefined, () => void patched(run.doc, []));
   const putJob = useStable((change: Partial<Job>) => {
     const next = { ...job.doc, ...change };
     const [fault] = jobErrors(next);

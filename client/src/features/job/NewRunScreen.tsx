@@ -1,5 +1,6 @@
 import { families, productWith, surfaces, type Surface } from '@tamper/core/catalogue';
-import { blankRun, errorsOf, InputError, runSchema, type Job, type Run } from '@tamper/core/job';
+import { blankRun, errorsOf, InputError, type Job, type Run } from '@tamper/core/job';
+import { runSchema } from '@tamper/core/job/schema';
 import {
   answerFaults,
   beginningIds,

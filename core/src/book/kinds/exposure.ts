@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { existingPlaceSchema, exposureSchema } from '../../job';
+import { existingPlaceSchema, exposureSchema } from '../../job/schema/existing';
 import { id } from '../../job/schema/basics';
 import { formatLength, formatStation } from '../../units';
 import { atStation, kindOf, whereSaid } from '../kind';

@@ -1,22 +1,5 @@
 import { z } from 'zod';
-
-/** Longest run and most stations one document may hold; past these a file is a mistake, not a trench. */
-export const MAX_STATION = 20_000;
-export const MAX_STATIONS = 20_000;
-/** Deepest dig that is planned, metres: past it a digit has slipped. */
-export const MAX_DEPTH = 30;
-/** Furthest a plan coordinate may lie from the origin, metres: national grids fit, nonsense does not. */
-export const MAX_COORDINATE = 10_000_000;
-/**
- * Stations closer than this are the same, metres: what rounding leaves when a line is stretched or a drawing is read back. The one tolerance of
- * schema, walker and tests.
- */
-export const STATION_SLACK = 1e-6;
-/** Stations of a list that goes up keep at least this far apart, metres: nearer than a spade can tell. */
-export const LEAST_APART = 0.005;
-
-/** Longest name of a job or a run, characters. */
-export const MOST_NAME = 120;
+import { MAX_STATION, MAX_COORDINATE, STATION_SLACK, LEAST_APART } from '../limits';
 
 export const text = (most: number) => z.string().trim().min(1, 'Give it a name.').max(most, `Keep it under ${most} characters.`);
 /** Words that may be left out. */

@@ -2,9 +2,7 @@ import { z } from 'zod';
 import { evidenceIds, utilityKinds } from '../../catalogue';
 import { cover, id, station, text, words } from './basics';
 import { at, stretch } from './stationed';
-
-/** Below this angle a crossing is dealt with as a parallel line, radians (10°). */
-export const LEAST_CROSSING = Math.PI / 18;
+import { LEAST_CROSSING } from '../limits';
 
 const size = z.number().min(0.005, 'A line is at least 5 mm thick.').max(5, 'A line is at most 5 m thick.');
 

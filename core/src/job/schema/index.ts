@@ -1,4 +1,3 @@
-export { LEAST_APART, MAX_COORDINATE, MAX_DEPTH, MAX_STATION, MAX_STATIONS, MOST_NAME, STATION_SLACK } from './basics';
 export { mapStations, stationsIn } from './stationed';
 export * from './sides';
 export * from './reach';

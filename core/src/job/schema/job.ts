@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import { machineWith } from '../../catalogue';
 import { ruleInfo, ruleKeys, ruleLimits, ruleSetIds } from '../../rules';
-import { MOST_NAME, text } from './basics';
+import { text } from './basics';
 import { clearanceSchema, type Clearance } from './clearance';
 import { kitSchema } from './kit';
 import { machineSchema } from './machine';
 import { runSchema } from './run';
 import { ownerSchema, separationSchema, productSchema } from './laid';
 import { paceSchema, type Pace } from './logistics';
+import { MOST_NAME, FILE_VERSION } from '../limits';
 
 /** A rule changed for one job. Bounds follow what the rule measures. */
 export const overrideSchema = z
@@ -102,9 +103,6 @@ export const jobSchema = z
       if (twice >= 0) context.addIssue({ code: 'custom', path: [list, twice, 'id'], message });
     }
   });
-
-/** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 13;
 
 /** An issued plan in a file: its body as it was issued, which its digest is of; it is read where it is kept. */
 const issuedSchema = z.strictObject({

@@ -138,7 +138,6 @@ export const laidLineSchema = z.strictObject({
   /** Structures on its way that it goes in and out of, by their ids: it is cut there. */
   loops: z.array(z.strictObject({ id })).max(200, 'At most 200 structures on the way.'),
 });
-export const MOST_LAID = 8;
 
 const tapeSchema = z.strictObject({
   school: z.enum(tapeSchoolIds),

@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import { id, text, words } from './basics';
 import { at, stretch } from './stationed';
+import { type activities } from '../limits';
 
-/** Activities whose pace a crew logs, and what they are counted in. */
-export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move', 'bore'] as const;
 export type Activity = (typeof activities)[number];
 
 /** How fast this crew works: people, hours a shift, minutes worked in an hour. */

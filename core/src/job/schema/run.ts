@@ -1,30 +1,17 @@
 import { z } from 'zod';
 import { groundIds, surfaces } from '../../catalogue';
-import {
-  ascending,
-  cover,
-  id,
-  idsOnce,
-  LEAST_APART,
-  level,
-  MAX_STATIONS,
-  MOST_NAME,
-  planPoint,
-  slope,
-  STATION_SLACK,
-  text,
-  words,
-} from './basics';
+import { ascending, cover, id, idsOnce, level, planPoint, slope, text, words } from './basics';
 import { culvertSchema } from './culvert';
 import { houseSchema, landDrainSchema, loopsSchema } from './purposes';
 import { conditionsSchema } from './conditions';
 import { existingLineSchema, type ExistingLine } from './existing';
 import { reachSchema } from './reach';
-import { laidLineSchema, MOST_LAID, type LaidLine } from './laid';
+import { laidLineSchema, type LaidLine } from './laid';
 import { at, checkStations } from './stationed';
 import { structureSchema } from './structures';
 import { logisticsSchema } from './logistics';
 import type { Unsettled } from '../found';
+import { MAX_STATIONS, STATION_SLACK, LEAST_APART, MOST_NAME, MOST_LAID, ROUTE_SLACK } from '../limits';
 
 export const spoilSchema = z.strictObject({
   ground: z.enum(groundIds),
@@ -189,9 +176,6 @@ function checkLaidLines([lead]: readonly LaidLine[], context: z.RefinementCtx): 
   if (lead && (lead.from !== undefined || lead.to !== undefined)) issue('from', 'The leading line goes all the way.');
   if (lead && lead.up !== 0) issue('up', 'The leading line lies at its own level.');
 }
-
-/** How far the length of the drawn line may be from that of its stations, metres. */
-export const ROUTE_SLACK = 0.01;
 
 /** A drawn line has two points or more, no two on top of each other, and is as long as its stations say. */
 function checkRoute(route: readonly { x: number; y: number }[], length: number, context: z.RefinementCtx): void {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { STATION_SLACK, station } from './basics';
+import { station } from './basics';
+import { STATION_SLACK } from '../limits';
 
 /** What is known of a place in the schema where a station stands. */
 interface About {

@@ -1,4 +1,4 @@
-import { FILE_VERSION } from '../schema';
+import { FILE_VERSION } from '../limits';
 import { jobOf2, runOf2 } from './format2';
 import { jobOf3, runOf3 } from './format3';
 import { jobOf4, runOf4 } from './format4';
