@@ -90,7 +90,9 @@ function teller(unit: number): Tell {
     );
 }
 /** Prints what of the processor others had meanwhile. */
-const tellOthers = (others: number): void => console.log(`    others had ${(others * 100).toFixed(0)} % of the processor meanwhile`);
+function tellOthers(others: number): void {
+  console.log(`    others had ${(others * 100).toFixed(0)} % of the processor meanwhile`);
+}
 
 /** The demonstration's job with a run of 1 km on levels every half metre. */
 async function longRun(page: Page): Promise<void> {
