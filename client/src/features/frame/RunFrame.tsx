@@ -20,7 +20,7 @@ import { BarButton, TopBar } from '../../ui/Screen';
 import { Tabs } from '../../ui/Tabs';
 import { useRoom, useTyping } from '../../ui/useRoom';
 import { useStable } from '../../ui/useStable';
-import { useWhenIdle } from '../../ui/useWhenIdle';
+import { useWhenIdle } from '../../ui/whenIdle';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped, usePlan } from '../../workers/usePlan';
 import { useWalk } from '../walk/walk';

@@ -1,5 +1,5 @@
 import { renderHook } from '@testing-library/react';
-import { useWhenIdle } from './useWhenIdle';
+import { useWhenIdle } from './whenIdle';
 
 beforeEach(() => void jest.useFakeTimers());
 afterEach(() => void jest.useRealTimers());

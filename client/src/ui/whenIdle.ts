@@ -1,0 +1,21 @@
+import { useEffect } from 'react';
+import { useStable } from './useStable';
+
+/** Where a browser does not say when it has nothing to do, or always has, it is begun so long after, ms. */
+const AT_LAST = 2000;
+
+/** Does something when nothing else is to be done: what is to be at hand later, and would hold up what is shown now. @returns how it is left undone. */
+export function whenIdle(work: () => void): () => void {
+  if (!('requestIdleCallback' in globalThis)) {
+    const timer = setTimeout(work, AT_LAST);
+    return () => clearTimeout(timer);
+  }
+  const asked = requestIdleCallback(() => work(), { timeout: AT_LAST });
+  return () => cancelIdleCallback(asked);
+}
+
+/** The same, once, when all is there that is waited for. */
+export function useWhenIdle(there: boolean, work: () => void): void {
+  const stable = useStable(work);
+  useEffect(() => (there ? whenIdle(stable) : undefined), [there, stable]);
+}
