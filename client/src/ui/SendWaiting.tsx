@@ -9,7 +9,7 @@ export function SendWaiting() {
     const begin = async () => {
       const { work } = await import('../store/work');
       if (!gone) stop = work();
-      (await import('../store/newVersion')).keepProgram();
+      await (await import('../store/newVersion')).keepProgram();
     };
     // The first screen is there before it.
     const leave = whenIdle(() => void begin());
