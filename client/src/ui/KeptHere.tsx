@@ -35,7 +35,6 @@ export type Stuck = NonNullable<Awaited<ReturnType<typeof stuck>>>;
 const StuckThings = later(async () => (await import('./StuckThings')).StuckThings);
 
 /** What of this device's work needs somebody to look at it: what it cannot keep, what the server would not take, what could not be read. */
-
 export function KeptHere({ unknown }: { unknown: boolean }) {
   const keeping = useSyncExternalStore(onKeeping, isKeeping);
   const used = useRoomUsed(keeping);
