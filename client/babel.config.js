@@ -10,3 +10,5 @@ module.exports = (api) => {
     overrides: production ? [{ test: (file) => file !== undefined && CHECKS.test(file), plugins: [whenUsed] }] : [],
   };
 };
+/** The rule of the architecture lets nobody else read them. */
+module.exports.CHECKS = CHECKS;

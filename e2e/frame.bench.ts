@@ -94,6 +94,24 @@ function tellOthers(others: number): void {
   console.log(`    others had ${(others * 100).toFixed(0)} % of the processor meanwhile`);
 }
 
+/** @throws Error with what the server says where it does not do it. */
+async function ok(answer: Promise<APIResponse>): Promise<APIResponse> {
+  const got = await answer;
+  if (!got.ok()) throw new Error(await got.text());
+  return got;
+}
+
+/** The demonstration's job under another name, with these runs and entries. @returns its id, and those of its runs. */
+async function importJob(page: Page, name: string, runs: readonly unknown[], book: readonly unknown[] = []) {
+  const id = crypto.randomUUID();
+  const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...demoFile.job, name }, runs, book, revisions: [] };
+  await ok(page.request.post(`${url}/api/jobs/import`, { data: { id, file } }));
+  const { items } = (await (await ok(page.request.get(`${url}/api/jobs/${id}/runs?limit=${runs.length}`))).json()) as {
+    items: { id: string }[];
+  };
+  return { id, runIds: items.map((run) => run.id) };
+}
+
 /** The demonstration's job with a run of 1 km on levels every half metre. */
 async function longRun(page: Page): Promise<void> {
   await page.goto('/');
@@ -317,7 +335,7 @@ async function benchSecondLoad(page: Page): Promise<void> {
 
 /** A run whose book has 20,000 entries, opened from the device beside one with none. */
 async function benchLongBook(page: Page): Promise<void> {
-  const { job, runs } = demoFile;
+  const { runs } = demoFile;
   const run = runs[0] as (typeof runs)[number];
   const at0 = Date.parse('2026-11-01T08:00:00Z');
   const book = Array.from({ length: 20_000 }, (_, i) => ({
@@ -328,19 +346,8 @@ async function benchLongBook(page: Page): Promise<void> {
     },
   }));
   const made = async (entries: readonly unknown[]): Promise<string> => {
-    const id = crypto.randomUUID();
-    const file = {
-      format: 'tamper-job',
-      version: FILE_VERSION,
-      job: { ...job, name: 'Long book' },
-      runs: [run],
-      book: entries,
-      revisions: [],
-    };
-    const answer = await page.request.post(`${url}/api/jobs/import`, { data: { id, file } });
-    if (!answer.ok()) throw new Error(await answer.text());
-    const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
-    return `/jobs/${id}/runs/${items[0]?.id}`;
+    const { id, runIds } = await importJob(page, 'Long book', [run], entries);
+    return `/jobs/${id}/runs/${runIds[0]}`;
   };
   const opened = async (address: string): Promise<number> => {
     const start = performance.now();
@@ -384,20 +391,12 @@ async function manyAtOnce(count: number, work: (i: number) => Promise<unknown>):
 
 /** Makes a job of so many runs, each with a year's share of entries and so many photos in them, all of them issued. @returns the address of that run. */
 async function jobOfRuns(page: Page, count: number, photos: number): Promise<{ address: string; told: string }> {
-  const ok = async (answer: Promise<APIResponse>): Promise<APIResponse> => {
-    const got = await answer;
-    if (!got.ok()) throw new Error(await got.text());
-    return got;
-  };
   const run = blankRun({ name: 'Packed', product: 'drain-160', length: 100, cover: 1, ruleSet: 'UK' });
   const runs = Array.from({ length: count }, (_, i) => ({ ...run, name: `Packed ${i + 1}` }));
-  const id = crypto.randomUUID();
-  const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...demoFile.job, name: 'Year' }, runs, book: [], revisions: [] };
-  await ok(page.request.post(`${url}/api/jobs/import`, { data: { id, file } }));
-  const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs?limit=${count}`)).json()) as { items: { id: string }[] };
+  const { id, runIds } = await importJob(page, 'Year', runs);
   const { buffer } = await trenchShot('Packed');
   let entries = 0;
-  for (const { id: runId } of items) {
+  for (const runId of runIds) {
     const pictures = Array.from({ length: photos }, () => Buffer.concat([buffer, randomBytes(8)]));
     const hashes = pictures.map((picture) => createHash('sha256').update(picture).digest('hex'));
     const headers = { 'content-type': 'application/octet-stream' };
@@ -415,10 +414,9 @@ async function jobOfRuns(page: Page, count: number, photos: number): Promise<{ a
     await manyAtOnce(book.length, (i) => ok(page.request.post(`${url}/api/runs/${runId}/book`, { data: { entry: book[i] } })));
     entries += book.length;
   }
-  const first = items[0]?.id;
   return {
-    address: `/jobs/${id}/runs/${first}/record/files`,
-    told: `${entries.toLocaleString('en')} entries and ${(photos * items.length).toLocaleString('en')} photos in the job`,
+    address: `/jobs/${id}/runs/${runIds[0]}/record/files`,
+    told: `${entries.toLocaleString('en')} entries and ${(photos * runIds.length).toLocaleString('en')} photos in the job`,
   };
 }
 
@@ -441,7 +439,6 @@ async function timePack(page: Page, { address, told }: { address: string; told: 
 
 /** A run of 1 km with 2,000 levels in its book: the card opened from the device with no server, the next station, keys on the level's screen. */
 async function benchDigging(page: Page): Promise<void> {
-  const { job } = demoFile;
   const run = { ...blankRun({ name: 'Levels', product: 'drain-160', length: 1000, cover: 1, ruleSet: 'UK' }) };
   const book = Array.from({ length: 2000 }, (_, i) => ({
     run: 0,
@@ -454,12 +451,8 @@ async function benchDigging(page: Page): Promise<void> {
       },
     },
   }));
-  const id = crypto.randomUUID();
-  const file = { format: 'tamper-job', version: FILE_VERSION, job: { ...job, name: 'Levels' }, runs: [run], book, revisions: [] };
-  const answer = await page.request.post(`${url}/api/jobs/import`, { data: { id, file } });
-  if (!answer.ok()) throw new Error(await answer.text());
-  const { items } = (await (await page.request.get(`${url}/api/jobs/${id}/runs`)).json()) as { items: { id: string }[] };
-  const dig = `/jobs/${id}/runs/${items[0]?.id}/dig`;
+  const { id, runIds } = await importJob(page, 'Levels', [run], book);
+  const dig = `/jobs/${id}/runs/${runIds[0]}/dig`;
   const card = () => page.locator(CARD).waitFor({ timeout: 120_000 });
   await page.goto(`${dig}/card`);
   await programHere(page);
