@@ -146,7 +146,7 @@ function device(name: string) {
     // What an ended page still does finds no store any more.
     globalThis.indexedDB = undefined as never;
     // There are no workers here.
-    const photo = (hash: string, file: ArrayBuffer) => its.upload.upload(its.upload.photoLine, hash, file);
+    const photo = (hash: string) => its.upload.sendPicture(its.upload.photoLine, hash);
     const sender = new its.sender.Sender({ ...its.sender.serverLine, photo }, 10, 1);
     const stopSending = sender.start();
     const run = its.live.liveDocument<Doc, Stored<Doc>>(`/runs/${RUN}`, (doc) => doc);

@@ -9,6 +9,9 @@ const SENT_KEPT = 60;
 /** A photo no entry was made with is let go after this long, ms: the form it was for is long forgotten. */
 const UNUSED = 30 * 86_400_000;
 
+/** Why a photo is not sent whose picture is not where it was looked for. */
+export const LOST = 'lost';
+
 /** A photo as it was made ready: what an entry says of it, its file, and the small picture for lists. */
 export interface ReadyPhoto {
   photo: Photo;

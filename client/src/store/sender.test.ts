@@ -1,4 +1,5 @@
 import type { Photo } from '@tamper/core/book';
+import { waitFor } from '@testing-library/react';
 import type { SentEntry, Stored } from '../data/api';
 import { ApiError } from '../data/api';
 import '../testing/uuid';
@@ -8,7 +9,7 @@ import { allDrafts, keepDraft, putBack, readDocument, resolveDraft } from './doc
 import { putOwn } from './own';
 import { dropUnused, keepPhoto, photoRow, photosOf, pictureOf, refusePhoto, waitingPhotos } from './photos';
 import { Sender, type Line } from './sender';
-import { upload, type PhotoLine } from './upload';
+import { sendPicture, type PhotoLine } from './upload';
 import type { DraftRow, WaitingRow } from './tables';
 
 const NEW = { rev: 0, doc: undefined, version: 0, base: undefined };
@@ -64,7 +65,7 @@ function bench() {
         if (!entries.includes(id)) entries.push(id);
         return { seq: entries.indexOf(id) + 1, about, receivedAt: '', off: 0, entry: { id } };
       }),
-    photo: (hash, file) => upload(photoLine, hash, file),
+    photo: (hash) => sendPicture(photoLine, hash),
     noMorePhotos: () => undefined,
   };
   const photoLine: PhotoLine = {
@@ -347,8 +348,8 @@ describe('photos', () => {
     const { sender, entries, line, log } = await withPhotos(...shots);
     const { photo } = line;
     let first = true;
-    line.photo = async (hash, file) => {
-      await photo(hash, file);
+    line.photo = async (hash) => {
+      await photo(hash);
       if (!first) return;
       first = false;
       await enter('e2');
@@ -358,6 +359,18 @@ describe('photos', () => {
     expect(entries).toEqual(['e1', 'e2']);
     expect(log.indexOf('enter e2')).toBeLessThan(log.indexOf(`part ${shots[1]?.hash}`));
     expect(await waitingPhotos()).toEqual([]);
+  });
+  test('what is typed goes before the next of them, and they wait until hands rest', async () => {
+    const shots = await Promise.all([1, 2].map((name) => photograph(name, 1000)));
+    const { line, photos, entries } = await withPhotos(...shots);
+    const hands = { busy: jest.fn(() => 30), listen: () => () => undefined };
+    const sender = new Sender(line, 5, 1, hands as never);
+    open.push(sender);
+    await sender.round();
+    expect([entries, photos.size]).toEqual([['e1'], 0]);
+    hands.busy.mockReturnValue(0);
+    // It comes back by itself.
+    await waitFor(() => expect(photos.size).toBe(2));
   });
   test('of those the server has, the newest stay on the device', async () => {
     const shots = [];

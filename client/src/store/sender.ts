@@ -8,7 +8,8 @@ import { onNews, tell } from './bus';
 import { whyNoLine } from './line';
 import { allDrafts, settleDraft, stopDraft } from './documents';
 import { mayPhotosGo, onConnection } from './connection';
-import { pictureOf, pruneSent, refusePhoto, sentPhoto, waitingPhotos } from './photos';
+import { Hands } from './hands';
+import { LOST, pruneSent, refusePhoto, sentPhoto, waitingPhotos } from './photos';
 import type { Uploader } from './uploader';
 import type { DraftRow, PhotoRow, WaitingRow } from './tables';
 
@@ -17,7 +18,8 @@ export interface Line {
   add: (draft: DraftRow) => Promise<Stored<unknown>>;
   put: (draft: DraftRow) => Promise<Stored<unknown>>;
   enter: (row: WaitingRow) => Promise<KeptEntry>;
-  photo: (hash: string, file: ArrayBuffer) => Promise<void>;
+  /** Sends a photo of this device. */
+  photo: (hash: string) => Promise<void>;
   /** All photos there were are sent, or it was cut off. */
   noMorePhotos: () => void;
 }
@@ -35,9 +37,9 @@ export const serverLine: Line = {
   },
   put: ({ path, version, doc, by }) => api.put(path, version, doc, by),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
-  photo: async (hash, file) => {
+  photo: async (hash) => {
     try {
-      await (await uploading()).send(hash, file);
+      await (await uploading()).send(hash);
     } catch (error) {
       if (error instanceof ApiError) lineFailed(error);
       throw error;
@@ -69,6 +71,7 @@ export class Sender {
     private readonly line: Line = serverLine,
     private readonly first = 2000,
     private readonly pause = PAUSE,
+    private readonly hands = new Hands(),
   ) {
     this.wait = first;
   }
@@ -82,10 +85,12 @@ export class Sender {
     });
     window.addEventListener('online', now);
     const connection = onConnection(now);
+    const deaf = this.hands.listen();
     now();
     return () => {
       this.close();
       stop();
+      deaf();
       window.removeEventListener('online', now);
       connection();
     };
@@ -156,19 +161,29 @@ export class Sender {
         if (row.refused !== undefined || row.taken || missing.has(row.about) || missing.has(row.jobId)) continue;
         await attempt(() => this.sendEntry(row));
       }
-      let sent = 0;
-      // One after another; what was written meanwhile goes before the next.
-      for (const row of mayPhotosGo() ? await waitingPhotos() : []) {
-        if (this.again || this.closed) break;
-        if (await attempt(() => this.sendPhoto(row))) sent++;
-      }
-      if (sent > 0) await pruneSent();
+      await this.sendPhotos(attempt);
     } catch (error) {
       if (!(error instanceof NoLine)) throw error;
     }
     // Kept while there is more to send.
-    if (!this.again) this.line.noMorePhotos();
+    if (!this.again && this.timer === undefined) this.line.noMorePhotos();
     return failed;
+  }
+
+  /** One after another; what was written meanwhile goes before the next, and so do hands. */
+  private async sendPhotos(attempt: (work: () => Promise<boolean>) => Promise<boolean>): Promise<void> {
+    let sent = 0;
+    for (const row of mayPhotosGo() ? await waitingPhotos() : []) {
+      if (this.again || this.closed) break;
+      const busy = this.hands.busy();
+      if (busy > 0) {
+        // Where something else is due before, that comes by here too.
+        if (this.timer === undefined) this.poke(busy);
+        break;
+      }
+      if (await attempt(() => this.sendPhoto(row))) sent++;
+    }
+    if (sent > 0) await pruneSent();
   }
 
   /** @returns whether the server has it now. */
@@ -204,16 +219,14 @@ export class Sender {
   }
 
   private async sendPhoto({ hash }: PhotoRow): Promise<boolean> {
-    const file = await pictureOf(hash, 'full');
-    if (!file) return (await refusePhoto(hash, LOST), false);
     try {
-      await this.line.photo(hash, file);
+      await this.line.photo(hash);
       await sentPhoto(hash, deviceClock().now());
       return true;
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
       // Only what is said of the photo itself stands in its way for good: a server of an older program knows of none.
-      if (error.code !== 'not-a-photo' && error.code !== 'too-large') throw error;
+      if (!OF_THE_PHOTO.includes(error.code)) throw error;
       await refusePhoto(hash, error.message);
       return false;
     }
@@ -225,6 +238,7 @@ const GONE = 'It is not there any more: somebody deleted it, or you are not one 
 /** Worth trying again as it is. */
 const isPassing = (error: ApiError) => isNoLine(error) || error.code === 'sign-in-as' || error.status >= 500 || error.status === 408;
 
-const LOST = 'The picture is not on this device any more.';
+/** What is wrong with a photo itself. */
+const OF_THE_PHOTO: readonly string[] = ['not-a-photo', 'too-large', LOST];
 
 class NoLine extends Error {}

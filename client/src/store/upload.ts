@@ -1,4 +1,5 @@
 import { ApiError, ask } from '../data/http';
+import { LOST, pictureOf } from './photos';
 
 /** How much of a photo the server has, bytes; `done`: all of it. */
 export interface Received {
@@ -22,6 +23,13 @@ export const photoLine: PhotoLine = {
 const PART = 128 * 1024;
 /** A photo that is spoiled on its way this often is tried again later. */
 const TRIES = 3;
+
+/** Sends a photo of this device. @param held its file, where the device would not take it. @throws ApiError with why not all of it is there. */
+export async function sendPicture(line: PhotoLine, hash: string, held?: ArrayBuffer): Promise<void> {
+  const file = held ?? (await pictureOf(hash, 'full'));
+  if (!file) throw new ApiError(410, LOST, 'The picture is not on this device any more.');
+  await upload(line, hash, file);
+}
 
 /** Sends a photo, on from what the server has of it. @throws ApiError with why not all of it is there. */
 export async function upload(line: PhotoLine, hash: string, file: ArrayBuffer): Promise<void> {

@@ -1,11 +1,12 @@
 import { transfer } from 'comlink';
 import { ApiError } from '../data/http';
 import { photoWorker, type PhotoHand } from '../workers/photoWorker';
+import { LOST, pictureOf } from './photos';
 
-/** Sends photos beside the page, whose keys and fingers go first. */
+/** Sends photos beside the page, whose keys and fingers go first: their files do not pass through it. */
 export interface Uploader {
   /** @throws ApiError with why not all of it is there. */
-  send: (hash: string, file: ArrayBuffer) => Promise<void>;
+  send: (hash: string) => Promise<void>;
   end: () => void;
 }
 
@@ -16,16 +17,22 @@ export function photoUploader(): Uploader {
     hand?.end();
     hand = undefined;
   };
+  const sent = (hash: string, held?: ArrayBuffer) => {
+    hand ??= photoWorker();
+    return hand
+      .ask((remote) => remote.send(hash, held && transfer(held, [held])))
+      .catch((error: unknown) => {
+        // It ended: the next photo gets another.
+        end();
+        throw new ApiError(500, 'ended', error instanceof Error ? error.message : String(error));
+      });
+  };
   return {
-    async send(hash, file) {
-      hand ??= photoWorker();
-      const failed = await hand
-        .ask((remote) => remote.send(hash, transfer(file, [file])))
-        .catch((error: unknown) => {
-          // It ended: the next photo gets another.
-          end();
-          throw new ApiError(500, 'ended', error instanceof Error ? error.message : String(error));
-        });
+    async send(hash) {
+      let failed = await sent(hash);
+      // What the device would not take the page holds.
+      const held = failed?.code === LOST ? await pictureOf(hash, 'full') : undefined;
+      if (held) failed = await sent(hash, held);
       if (failed) throw new ApiError(failed.status, failed.code, failed.message);
     },
     end,

@@ -5,7 +5,7 @@ import compress from 'browser-image-compression';
 import { expose, transfer } from 'comlink';
 import { gps, parse } from 'exifr';
 import { ApiError } from '../data/http';
-import { photoLine, upload } from '../store/upload';
+import { photoLine, sendPicture } from '../store/upload';
 import type { ReadyPhoto } from '../store/photos';
 
 /** A photo made ready, or why it cannot be, in a sentence. */
@@ -40,10 +40,10 @@ async function scaled(file: BlobPart, side: number, bytes: number): Promise<Arra
 }
 
 const photos = {
-  /** Sends a photo. @returns why not all of it is there. */
-  async send(hash: string, file: ArrayBuffer): Promise<Pick<ApiError, 'status' | 'code' | 'message'> | undefined> {
+  /** Sends a photo of this device. @param held its file, where only the page holds it. @returns why not all of it is there. */
+  async send(hash: string, held?: ArrayBuffer): Promise<Pick<ApiError, 'status' | 'code' | 'message'> | undefined> {
     try {
-      await upload(photoLine, hash, file);
+      await sendPicture(photoLine, hash, held);
       return undefined;
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;

@@ -3,7 +3,7 @@ import { picturesOf } from '@tamper/core/book';
 import type { Range } from '@tamper/core/geometry';
 import { existingMetAt, productsKnown, productOf, withKnownProducts, type Job, type Run } from '@tamper/core/job';
 import { movedLine, sectionAt, sectionIfDug } from '@tamper/core/section';
-import { createContext, memo, useContext, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { createContext, memo, useContext, useDeferredValue, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useWritten } from '../../data/useBook';
@@ -55,7 +55,9 @@ function Editing({ children }: { children: ReactNode }) {
   const [picking, setPicking] = useState(false);
   const { good, errors } = state;
 
-  const newest = useMemo(() => ({ job: job.doc, run: withKnownProducts(job.doc, run.doc) }), [job.doc, run.doc]);
+  const edited = useMemo(() => ({ job: job.doc, run: withKnownProducts(job.doc, run.doc) }), [job.doc, run.doc]);
+  // What is typed stands in its field first; drawing and figures follow when that is painted.
+  const newest = useDeferredValue(edited);
   const trusted = planned || !good ? newest : good;
   const { start, end } = extent(trusted.run);
   const at = Math.min(end, Math.max(start, cursor));

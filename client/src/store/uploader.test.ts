@@ -1,0 +1,54 @@
+import { freshDevice } from '../testing/device';
+import { ApiError } from '../data/api';
+import { photoWorker } from '../workers/photoWorker';
+import { keepPhoto, LOST } from './photos';
+import { photoUploader } from './uploader';
+
+jest.mock('../workers/photoWorker');
+const said: (readonly [hash: string, bytes: number | undefined])[] = [];
+/** A worker that finds these photos on the device. */
+function workerWith(there: readonly string[], fault?: Error) {
+  const send = (hash: string, held?: ArrayBuffer) => {
+    said.push([hash, held?.byteLength]);
+    if (fault) return Promise.reject(fault);
+    return Promise.resolve(held || there.includes(hash) ? undefined : { status: 410, code: LOST, message: 'It is not here.' });
+  };
+  jest.mocked(photoWorker).mockReturnValueOnce({ ask: (work) => work({ send } as never), end: () => undefined });
+}
+beforeEach(async () => {
+  await freshDevice();
+  said.length = 0;
+  jest.mocked(photoWorker).mockClear();
+});
+
+test('the worker reads what is on the device; what only the page holds is handed to it, and what is nowhere is said to be', async () => {
+  await keepPhoto(
+    'job',
+    { photo: { hash: 'held', width: 4, height: 3, taken: null }, full: new ArrayBuffer(5), small: new ArrayBuffer(1) },
+    1,
+  );
+  workerWith(['there']);
+  const { send } = photoUploader();
+  await send('there');
+  await send('held');
+  await expect(send('nowhere')).rejects.toMatchObject({ code: LOST, message: 'It is not here.' });
+  expect(said).toEqual([
+    ['there', undefined],
+    ['held', undefined],
+    ['held', 5],
+    ['nowhere', undefined],
+  ]);
+});
+
+test('a worker that ended is told as a fault that passes, and the next photo gets another', async () => {
+  workerWith([], new Error('The device has no room for this photo now.'));
+  workerWith(['there']);
+  const { send } = photoUploader();
+  const failed = await send('there').catch((error: unknown) => error);
+  expect([failed instanceof ApiError, failed]).toEqual([
+    true,
+    expect.objectContaining({ status: 500, message: 'The device has no room for this photo now.' }),
+  ]);
+  await send('there');
+  expect(photoWorker).toHaveBeenCalledTimes(2);
+});
