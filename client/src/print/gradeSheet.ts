@@ -1,4 +1,4 @@
-import { boardWords, instrumentWords, sightNames, sheetEventWords, type DigReport, type SheetRow } from '@tamper/core/dig';
+import { boardWords, instrumentWords, sightNames, sheetEventWords, type DigLevels, type SheetRow } from '@tamper/core/dig';
 import type { Job, Run } from '@tamper/core/job';
 import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import type { Content, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces';
@@ -39,18 +39,18 @@ export function gradeSheetTable(rows: readonly SheetRow[], units: UnitSystem, si
 export function gradeSheetDocument(
   job: Job,
   run: Run,
-  report: DigReport,
+  levels: DigLevels,
   rows: readonly SheetRow[],
   printed: string,
 ): TDocumentDefinitions {
   const { units } = job;
-  const fact = report.inForce?.kept.entry.fact;
-  const boards = report.inForce && boardWords(run, report.designs, report.inForce, units);
+  const fact = levels.inForce?.kept.entry.fact;
+  const boards = levels.inForce && boardWords(run, levels.designs, levels.inForce, units);
   return {
     ...a4(`${run.name}: grade sheet`, `${job.name} · ${run.name} · printed ${printed}`, 9),
     content: [
       { text: `${run.name}: grade sheet`, style: 'title' },
-      { text: `${instrumentWords(report, units)}.${boards ? ` ${boards}` : ''}`, margin: [0, 0, 0, 6] },
+      { text: `${instrumentWords(levels, units)}.${boards ? ` ${boards}` : ''}`, margin: [0, 0, 0, 6] },
       gradeSheetTable(rows, units, fact && sightNames[fact.means].column),
     ],
   };

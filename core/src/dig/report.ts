@@ -29,13 +29,19 @@ export interface Reread {
   off: number;
 }
 
-/** The dig beside its plan: everything the checks say. */
-export interface DigReport {
+/** Every level of the dig beside its plan, and what they were read with. */
+export interface DigLevels {
   designs: Designs;
   checks: AsDug[];
   unplaced: Unplaced[];
   instruments: Instrument[];
   inForce: Instrument | undefined;
+  /** Where the work has got to. */
+  last: AsDug | undefined;
+}
+
+/** The dig beside its plan: everything the checks say. */
+export interface DigReport extends DigLevels {
   /** Of the trench; pits are judged check by check. */
   layers: LayerShape[];
   /** What fills the bottom where it is too deep. */
@@ -44,8 +50,6 @@ export interface DigReport {
   unchecked: Range[];
   rereads: Reread[];
   fault: DigFault | undefined;
-  /** Where the work has got to. */
-  last: AsDug | undefined;
 }
 
 export interface DigInputs {
@@ -57,15 +61,24 @@ export interface DigInputs {
   now: number;
 }
 
-/** The book's checks held against the plan. Checks somebody has doubts about stand in the list and shape nothing. */
-export function digReport({ job, run, places, rules, book, now }: DigInputs): DigReport {
+/** The book's checks held against the plan, one by one. */
+export function digLevels({ job, run, places, rules, book, now }: DigInputs): DigLevels {
   const designs = designsOf(job, run, places);
-  const { checks, unplaced, instruments } = asDugOf({ designs, rules, machine: job.machine, book, now });
+  const found = asDugOf({ designs, rules, machine: job.machine, book, now });
+  return { designs, ...found, inForce: instrumentInForce(found.instruments), last: lastChecked(found.checks) };
+}
+
+/** The checks that shape a layer of the trench, by station. Those somebody has doubts about stand in the list and shape nothing. */
+export const shapingOf = (checks: readonly AsDug[], layer: CheckedLayer): AsDug[] =>
+  checks.filter((one) => one.layer === layer && one.line === undefined && one.pit === null && !one.over && one.doubt === undefined);
+
+/** What the book's checks say together of what lies between them. @param levels of the same inputs, where they are known. */
+export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(inputs)): DigReport {
+  const { run, rules, book } = inputs;
+  const { checks } = levels;
   const apart = rules.levelApart.value ?? Infinity;
   const layers = (['bottom', 'bed', 'pipe', 'finished'] as const).flatMap((layer): LayerShape[] => {
-    const own = checks.filter(
-      (one) => one.layer === layer && one.line === undefined && one.pit === null && !one.over && one.doubt === undefined,
-    );
+    const own = shapingOf(checks, layer);
     if (own.length === 0) return [];
     const shape = own.map(checkedOf);
     // Where the ground between two checks crosses the design it is off by nothing: only checks are asked.
@@ -86,11 +99,7 @@ export function digReport({ job, run, places, rules, book, now }: DigInputs): Di
   const bottom = layers.find(({ layer }) => layer === 'bottom');
   const [first, last] = [bottom?.checks[0], bottom?.checks.at(-1)];
   return {
-    designs,
-    checks,
-    unplaced,
-    instruments,
-    inForce: instrumentInForce(instruments),
+    ...levels,
     layers,
     fills: bottom ? fillsOf(run, bottom.stretches) : [],
     unchecked:
@@ -103,7 +112,6 @@ export function digReport({ job, run, places, rules, book, now }: DigInputs): Di
         : [],
     rereads: rereadsOf(checks, rules),
     fault: faultOf(checks, book, rules),
-    last: lastChecked(checks),
   };
 }
 

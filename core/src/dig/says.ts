@@ -15,7 +15,7 @@ import { holeFaults } from './hole';
 import type { Designs } from './design';
 import type { Instrument } from './instruments';
 import { planeAt } from './plane';
-import type { DigReport } from './report';
+import type { DigLevels, DigReport } from './report';
 
 /** Something the checks say, where, and what to do about it. */
 export interface DigNote extends Range {
@@ -262,8 +262,7 @@ function bookNotes({ report, units }: Told): DigNote[] {
 }
 
 /** How a set-up stands, in a line. */
-export function instrumentWords(report: DigReport, units: UnitSystem): string {
-  const { inForce } = report;
+export function instrumentWords({ inForce }: Pick<DigLevels, 'inForce'>, units: UnitSystem): string {
   if (!inForce) return 'No instrument is set up';
   const { means, benchmark, fall } = inForce.kept.entry.fact;
   return `${means === 'string' ? 'Lines strung' : 'Set up'} on ${benchmark.name}, plane ${formatLength(inForce.plane.height, units, 'level')} at ${formatStation(inForce.plane.from, units)}, ${fallWords(fall, units)}`;

@@ -1,6 +1,6 @@
 import { reachIndexAt } from '../alignment/levels';
 import { doubtOf, knows, ofKind, unsettledIn, whereOf, withdrawn, type Kept, type KeptOf, type TestKind } from '../book';
-import { digReport } from '../dig/report';
+import { digLevels } from '../dig/report';
 import type { AsDug } from '../dig';
 import type { Range } from '../geometry';
 import type { PlacedLine, Reach } from '../job';
@@ -158,7 +158,7 @@ function levelsOf(
   book: readonly Kept[],
   now: number,
 ): LineLevels[] {
-  const { checks } = digReport({ job, run, places, rules, book, now });
+  const { checks } = digLevels({ job, run, places, rules, book, now });
   return laid.map(({ id, leads }): LineLevels => ({
     line: id,
     readings: checks

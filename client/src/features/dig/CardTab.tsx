@@ -36,11 +36,11 @@ const STEP = { metric: 1, us: 3 * FOOT } as const;
 /** The card in the cab: what to dig here and as far ahead as one looks, and what to heed. */
 export function CardTab() {
   const { job, run, plan, rules } = useSite();
-  const { report } = useDig();
+  const { levels } = useDig();
   const { look } = useWhere();
   const chosen = useCursor().cursor;
   const { units } = job;
-  const { designs, inForce, last } = report;
+  const { designs, inForce, last } = levels;
   const ends = extent(run);
   const way = wayOf(run);
   const station = chosen ?? last?.station ?? (way === 1 ? ends.start : ends.end);
@@ -166,7 +166,7 @@ function MayDig() {
 /** The figures one digs by: huge, and what they come to as far ahead as one looks. */
 function Figures({ card }: { card: DigCard }) {
   const { job } = useSite();
-  const { checks, inForce } = useDig().report;
+  const { checks, inForce } = useDig().levels;
   const { units } = job;
   const sight = inForce ? sightNames[inForce.kept.entry.fact.means].column : '';
   const there = checkAt(checks, card.station, 'bottom', null);

@@ -73,7 +73,7 @@ const BLANK: Form = { work: 'dug', from: undefined, to: undefined, hours: '', by
 /** What was done, from where to where: what the levels show is offered, a drag says otherwise. */
 function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typeof dugOpen> }) {
   const { job, run, runId, force, book } = useSite();
-  const { report } = useDig();
+  const { levels } = useDig();
   const { units } = job;
   const enter = useEnter();
   const [form, put, clear] = useFormDraft<Form>(`shift.${runId}`, () => BLANK);
@@ -87,7 +87,7 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
   const before = done.find(({ work }) => work === form.work)?.ranges ?? [];
   const next = nextStretch(before, open, wayOf(run));
   // Dug as far as somebody checked the bottom; past that nobody has said so yet, and nothing is offered.
-  const reached = form.work === 'dug' ? report.last?.station : undefined;
+  const reached = form.work === 'dug' ? levels.last?.station : undefined;
   const there = next && reached !== undefined && reached > next.from && reached < next.to ? reached : undefined;
   const up = wayOf(run) === 1;
   const shown = (typed: string | undefined, station: number | undefined) =>

@@ -1,7 +1,7 @@
 import { checkedLayers } from '@tamper/core/book';
-import { doubtWords, fillWords, offWords, volumeOff } from '@tamper/core/dig';
+import { digNotes, digReport, doubtWords, fillWords, offWords, volumeOff } from '@tamper/core/dig';
 import { formatLength, formatStation, formatVolume } from '@tamper/core/units';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { DigPlot } from '../../drawing/DigPlot';
 import { Button } from '../../ui/Button';
@@ -16,9 +16,15 @@ import { useDig } from './context';
 
 /** Everything the levels say: where it is too deep or too high, where water would stand, what is wrong with the digging, and what to do. */
 export function FoundTab() {
-  const { job, run, rules } = useSite();
-  const { report, notes } = useDig();
+  const { job, run, rules, plan } = useSite();
+  const { levels, inputs } = useDig();
   const { units } = job;
+  // What lies between the levels is worked out here alone: the card in the cab is not to wait for it.
+  const { report, notes } = useMemo(() => {
+    const { places, supports } = plan;
+    const found = digReport(inputs, levels);
+    return { report: found, notes: digNotes({ report: found, places, supports, rules, units }) };
+  }, [inputs, levels, plan, rules, units]);
   const { look } = useWhere();
   const [chosen, setLayer] = useState<string>();
   const layer = report.layers.find((one) => one.layer === chosen) ?? report.layers[0];
@@ -81,9 +87,9 @@ export function FoundTab() {
 /** Every check as it stands. */
 function Levels() {
   const { job } = useSite();
-  const { report } = useDig();
+  const { checks } = useDig().levels;
   const { units } = job;
-  type Row = (typeof report.checks)[number];
+  type Row = (typeof checks)[number];
   const columns: Column<Row>[] = [
     {
       name: 'Station',
@@ -97,5 +103,5 @@ function Levels() {
     { name: 'Planned', value: ({ level, off }) => level - off, show: ({ level, off }) => formatLength(level - off, units, 'level') },
     { name: 'Off', value: ({ off }) => off, show: ({ off }) => offWords(off, units) },
   ];
-  return <DataTable label="Levels found" columns={columns} rows={report.checks} keyOf={({ id }) => id} page={20} />;
+  return <DataTable label="Levels found" columns={columns} rows={checks} keyOf={({ id }) => id} page={20} />;
 }

@@ -11,14 +11,14 @@ import { useDig } from './context';
 /** What levels are read from now, and where that is changed. */
 export const InstrumentLine = memo(function InstrumentLine() {
   const { job, jobId, runId } = useSite();
-  const { report } = useDig();
+  const { levels } = useDig();
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: 8 }}>
       <Text variant="bodySmall" style={{ flex: 1 }}>
-        {instrumentWords(report, job.units)}.
+        {instrumentWords(levels, job.units)}.
       </Text>
       <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'setout/setup'))}>
-        {report.inForce ? 'Change' : 'Set up'}
+        {levels.inForce ? 'Change' : 'Set up'}
       </Button>
     </View>
   );

@@ -211,7 +211,7 @@ function FindingForm({
 }) {
   const { job, jobId } = useSite();
   const { units } = job;
-  const { designs } = useDig().report;
+  const { designs } = useDig().levels;
   const enter = useEnter();
   const [faults, setFaults] = useState<string[]>([]);
   const line = lines.find(({ id }) => id === form.line) ?? lines[0];

@@ -95,8 +95,8 @@ const BLANK: Form = {
 /** The level of what was dug: what the rod should say, what it says, and how far that is off. The next station offers itself. */
 export function LevelTab() {
   const { job, run, runId, jobId, rules, force } = useSite();
-  const { report } = useDig();
-  const { designs, inForce, checks, instruments } = report;
+  const { levels } = useDig();
+  const { designs, inForce, checks, instruments } = levels;
   const { units } = job;
   const enter = useEnter();
   const [stored, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
@@ -121,7 +121,7 @@ export function LevelTab() {
   const step = rules.levelApart.value ?? 5;
   const travel = travelOf(run, inForce);
   const of = form.layer === 'pipe' ? `pipe ${form.line ?? ''}` : 'dug';
-  const before = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : report.last;
+  const before = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : levels.last;
   const last = just?.of === of ? just : before;
   const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
   const station = form.station ?? formatStation(offered, units);
@@ -422,7 +422,7 @@ function Off({ words, good }: { words: string; good: boolean }) {
 /** The last levels entered, each put right with two touches. */
 const Recent = memo(function Recent({ onRight, onSheet }: { onRight: (check: AsDug) => void; onSheet: () => void }) {
   const { job } = useSite();
-  const { checks } = useDig().report;
+  const { checks } = useDig().levels;
   if (checks.length === 0) return null;
   return (
     <Card title="Last entered">

@@ -139,8 +139,8 @@ const OTHER = 'other';
 /** How it stands at this place, and what it can press and lift from there. */
 function StandCard() {
   const { job, run, book } = useSite();
-  const { report, ready } = useDig();
-  const cursor = useCursor().cursor ?? report.last?.station ?? 0;
+  const { levels, ready } = useDig();
+  const cursor = useCursor().cursor ?? levels.last?.station ?? 0;
   const { units } = job;
   const enter = useEnter();
   const [typed, setTyped] = useState<string>();
@@ -150,7 +150,7 @@ function StandCard() {
   const { said, say, unsay } = useSaid();
   const text = typed ?? formatStation(cursor, units);
   const parsed = parseStation(text, units);
-  const design = parsed.ok ? report.designs(parsed.value, null) : undefined;
+  const design = parsed.ok ? levels.designs(parsed.value, null) : undefined;
   const bucket = ready.bucket ?? bucketsOf(job)[0] ?? 0.3;
   const station = parsed.ok ? parsed.value : undefined;
   const numbers = useMemo(

@@ -22,7 +22,7 @@ import { StepChoice, stepOf } from './StepChoice';
 /** What is pegged and painted before the first bucket: edges, lips and the foot of the heap off the centre line, and where the edge teeth run. */
 export function PegSheet() {
   const { job, run, plan } = useSite();
-  const { designs } = useDig().report;
+  const { designs } = useDig().levels;
   const { units } = job;
   const { look } = useWhere();
   const [step, setStep] = useState(2);
@@ -80,7 +80,7 @@ export function PegSheet() {
 /** The edges as they were marked: as planned by a touch, or as they came out. */
 function SetOutCard() {
   const { job, book, force } = useSite();
-  const { designs, last } = useDig().report;
+  const { designs, last } = useDig().levels;
   const { units } = job;
   const { look } = useWhere();
   const cursor = useCursor().cursor ?? last?.station ?? 0;
@@ -146,7 +146,7 @@ function SetOutCard() {
 /** Pegs set with two tapes from two pins beside the line. */
 function TapeCard({ stations }: { stations: readonly number[] }) {
   const { job, run } = useSite();
-  const { designs } = useDig().report;
+  const { designs } = useDig().levels;
   const { units } = job;
   const [aside, setAside] = useState<string>();
   const [side, setSide] = useState<'left' | 'right'>('left');

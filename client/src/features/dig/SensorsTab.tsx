@@ -18,7 +18,7 @@ import { StandInCard } from './StandInCard';
 
 /** Sensors on the arm: moved and struck again, tried on one point, knocked; and made-up ones to try all of it on. */
 export function SensorsTab() {
-  const { inForce } = useDig().report;
+  const { inForce } = useDig().levels;
   const sensors = inForce?.kept.entry.fact.means === 'sensors';
   return (
     <>
@@ -32,7 +32,7 @@ export function SensorsTab() {
 /** After every move of the tracks the sensors are struck again: a place begins there. */
 function Strike() {
   const { job } = useSite();
-  const { inForce } = useDig().report;
+  const { inForce } = useDig().levels;
   const cursor = useCursor().cursor ?? 0;
   const enter = useEnter();
   const [typed, setTyped] = useState<string>();
@@ -72,7 +72,7 @@ const EMPTY: Record<TrialPose, string> = { out: '', in: '', curled: '', turned: 
 /** The teeth brought back to one point in several poses: what the sensors say of it each time is the same, or they are not to be dug by. */
 function TrialCard() {
   const { job, jobId, rules } = useSite();
-  const { ready, report } = useDig();
+  const { ready, levels } = useDig();
   const { units } = job;
   const enter = useEnterJob();
   const [form, put, clear] = useFormDraft(`trial.${jobId}`, () => EMPTY);
@@ -111,7 +111,7 @@ function TrialCard() {
     setFaults(refused === undefined ? [] : [refused]);
   };
   const lack = ready.lacks.find(({ about }) => about === 'sensors');
-  const sensors = report.inForce?.kept.entry.fact.means === 'sensors';
+  const sensors = levels.inForce?.kept.entry.fact.means === 'sensors';
   return (
     <Card title="Do the sensors come back to one point?">
       {lack ? (

@@ -32,7 +32,7 @@ const MEANS = (Object.keys(levelMeans) as LevelMeans[]).map((value) => ({ value,
 /** How levels come to the trench: benchmarks, the instrument on one of them, and the sight back that closes it. */
 export function SetUpTab() {
   const { book } = useSite();
-  const { inForce } = useDig().report;
+  const { inForce } = useDig().levels;
   const benchmarks = useMemo(() => benchmarksOf(book.book ?? []), [book.book]);
   const usable = benchmarks.filter(({ lost }) => !lost);
   return (
@@ -70,8 +70,8 @@ const BLANK: Form = {
 /** An instrument set up. What the plan and the last set-up know is filled in: the backsight is all that has to be typed. */
 function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   const { job, run, runId, force } = useSite();
-  const { report } = useDig();
-  const { designs, inForce } = report;
+  const { levels } = useDig();
+  const { designs, inForce } = levels;
   const { units } = job;
   const enter = useEnter();
   const [form, put, clear] = useFormDraft<Form>(`setup.${runId}`, () => BLANK);
@@ -102,7 +102,7 @@ function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   };
   return (
     <Card title={inForce ? 'Set up anew' : 'Set the instrument up'}>
-      {inForce ? <Text>Now: {instrumentWords(report, units)}.</Text> : null}
+      {inForce ? <Text>Now: {instrumentWords(levels, units)}.</Text> : null}
       <Picker label="Means" value={means} options={MEANS} onChange={(next) => change({ means: next, way: undefined, fall: undefined })} />
       <Picker
         label="On benchmark"
@@ -253,7 +253,7 @@ function slopeOf(text: string | undefined, before: number, way: 'up' | 'down' | 
 /** A sight back on the benchmark: says whether the instrument stood still. */
 function SightBack() {
   const { job, rules } = useSite();
-  const { inForce } = useDig().report;
+  const { inForce } = useDig().levels;
   const enter = useEnter();
   const [text, setText] = useState('');
   const [fault, setFault] = useState<string>();

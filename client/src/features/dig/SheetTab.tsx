@@ -40,12 +40,12 @@ export function SheetTab() {
 /** Every level people dig to, station by station, with what the rod reads from the set-up in force. */
 function LevelSheet() {
   const { job, run, plan } = useSite();
-  const { report } = useDig();
+  const { levels } = useDig();
   const { units } = job;
   const { wide } = useRoom();
   const { look } = useWhere();
   const [step, setStep] = useState(2);
-  const { designs, inForce } = report;
+  const { designs, inForce } = levels;
   const metres = stepOf(step, units);
   const rows = useMemo(
     () => gradeSheet({ run, places: plan.places, windows: plan.handWindows, designs, instrument: inForce }, metres),
@@ -56,7 +56,7 @@ function LevelSheet() {
   const print = async () => {
     try {
       const [{ writePdf }, { gradeSheetDocument }] = await Promise.all([import('../../print/pdf'), import('../../print/gradeSheet')]);
-      saveBlob(fileName(`${run.name} grade sheet`, 'pdf'), await writePdf(gradeSheetDocument(job, run, report, rows, printedOn())));
+      saveBlob(fileName(`${run.name} grade sheet`, 'pdf'), await writePdf(gradeSheetDocument(job, run, levels, rows, printedOn())));
     } catch (fault) {
       setFaults(sentencesOf(fault));
     }
@@ -68,7 +68,7 @@ function LevelSheet() {
   return (
     <Card title="Grade sheet">
       <Text variant="bodySmall">
-        {instrumentWords(report, units)}. {inForce ? boardWords(run, designs, inForce, units) : ''}
+        {instrumentWords(levels, units)}. {inForce ? boardWords(run, designs, inForce, units) : ''}
       </Text>
       <StepChoice label="A line every" value={step} onChange={setStep} />
       <DataTable

@@ -27,8 +27,8 @@ const keyOf = (runId: string) => `standin.${runId}`;
 const PLAIN: StandIn = { seed: 1, place: 3, noise: 0.003, faults: NO_FAULTS };
 
 /** Where made-up devices stand: by the set-up in force, dug in its direction. Undefined without one. */
-export function standInSite({ run }: Pick<SiteEdit, 'run'>, { report }: Dig): StandInSite | undefined {
-  const { inForce, designs } = report;
+export function standInSite({ run }: Pick<SiteEdit, 'run'>, { levels }: Dig): StandInSite | undefined {
+  const { inForce, designs } = levels;
   if (!inForce) return undefined;
   const ends = extent(run);
   const up = travelOf(run, inForce) === 'up';
@@ -61,7 +61,7 @@ export function StandInCard() {
   const dig = useDig();
   const { units } = site.job;
   const one = useOwn<StandIn>(keyOf(site.runId));
-  const sensors = dig.report.inForce?.kept.entry.fact.means === 'sensors';
+  const sensors = dig.levels.inForce?.kept.entry.fact.means === 'sensors';
   const put = (next: StandIn | undefined) => void putOwn(keyOf(site.runId), next);
   const { run } = site;
   const where = useMemo(() => standInSite({ run }, dig), [run, dig]);

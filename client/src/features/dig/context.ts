@@ -1,13 +1,13 @@
-import { digNotes, digReport, machineReady, type DigNote, type DigReport, type Readiness } from '@tamper/core/dig';
+import { digLevels, machineReady, type DigInputs, type DigLevels, type Readiness } from '@tamper/core/dig';
 import { createContext, useContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
 import { useNow } from '../../data/useNow';
 import type { SiteEdit } from '../site/context';
 
-/** The dig beside its plan, what is said of it, and whether the machine is ready. */
+/** The levels of the dig beside its plan, what they were worked out from, and whether the machine is ready. */
 export interface Dig {
-  report: DigReport;
-  notes: DigNote[];
+  levels: DigLevels;
+  inputs: DigInputs;
   ready: Readiness;
 }
 
@@ -15,12 +15,11 @@ export interface Dig {
 export function useDigOf({ job, run, plan, rules, book }: Pick<SiteEdit, 'job' | 'run' | 'plan' | 'rules' | 'book'>): Dig {
   const entries = book.book;
   const found = useMemo(() => {
-    const { places, supports } = plan;
-    const report = digReport({ job, run, places, rules, book: entries ?? [], now: deviceClock().now() });
-    return { report, notes: digNotes({ report, places, supports, rules, units: job.units }) };
+    const inputs = { job, run, places: plan.places, rules, book: entries ?? [], now: deviceClock().now() };
+    return { levels: digLevels(inputs), inputs };
   }, [job, run, plan, rules, entries]);
   const now = useNow();
-  const sensors = found.report.inForce?.kept.entry.fact.means === 'sensors';
+  const sensors = found.levels.inForce?.kept.entry.fact.means === 'sensors';
   // What a shift ends lapses by itself, with nobody entering anything.
   const ready = useMemo(
     () => machineReady({ book: entries ?? [], machine: job.machine, sensors, now, rules }),

@@ -1,6 +1,6 @@
 import type { PlannedRevision } from '@tamper/core';
 import type { Kept } from '@tamper/core/book';
-import { digReport, nearestCheck, offWords, type AsDug } from '@tamper/core/dig';
+import { digLevels, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
 import { inForce } from '@tamper/core/gates';
 import type { UnitSystem } from '@tamper/core/units';
 import { deviceClock } from '../../data/deviceClock';
@@ -15,8 +15,7 @@ export function foundLevels(revisions: readonly PlannedRevision[] | undefined, b
   const force = revisions && inForce(revisions);
   if (!force || !book) return [];
   const { job, run, plan, rules } = force;
-  const report = digReport({ job, run, places: plan.places, rules, book, now: deviceClock().now() });
-  return report.layers.find(({ layer }) => layer === 'bottom')?.checks ?? [];
+  return shapingOf(digLevels({ job, run, places: plan.places, rules, book, now: deviceClock().now() }).checks, 'bottom');
 }
 
 /** Fewer pixels apart than this two letters run together. */
