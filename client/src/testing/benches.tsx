@@ -20,7 +20,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { ClearContext } from '../features/clearance/edit';
 import { patched } from '../features/frame/patched';
 import { PlannedContext } from '../features/frame/session';
-import { faultIn, RunEditContext } from '../features/run/context';
+import { faultIn, RunEditContext, SectionContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
 import type { Mends, MendsOf } from '../workers/useMends';
 import { useBenchBook } from './books';
@@ -59,10 +59,8 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
       others: [],
       picking,
       setPicking,
-      drawn: { job, run },
       book,
       reachIndex: reachIndexAt(run, cursor),
-      section: sectionAt(job, run, cursor),
       faultOf: (field: string) => faultIn(errors, field),
       apply: (patches: readonly Patch[]) => {
         const next = patched(run, patches);
@@ -74,7 +72,9 @@ export function onRun(part: ReactNode, start: Run, { job = blankJob('Bench', 'UK
     const state = { good: plan && { job, run, plan }, errors, crash: undefined };
     return (
       <PlannedContext.Provider value={{ state, planned: errors.length === 0 }}>
-        <RunEditContext.Provider value={edit}>{part}</RunEditContext.Provider>
+        <RunEditContext.Provider value={edit}>
+          <SectionContext.Provider value={{ section: sectionAt(job, run, cursor), drawn: { job, run } }}>{part}</SectionContext.Provider>
+        </RunEditContext.Provider>
       </PlannedContext.Provider>
     );
   }

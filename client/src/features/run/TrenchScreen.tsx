@@ -19,7 +19,7 @@ import { useSame } from '../../ui/useSame';
 import { Terms } from '../../ui/Terms';
 import { useStable } from '../../ui/useStable';
 import { useCursor, useMendsHere, usePlanned, useSafe, useSession, useWhere } from '../frame/session';
-import { faultIn, RunEditContext, usePlanOnScreen, useRunEdit, type RunEdit } from './context';
+import { faultIn, RunEditContext, SectionContext, usePlanOnScreen, useRunEdit, useSectionHere, type RunEdit } from './context';
 import { Findings } from './Findings';
 import { KeyNumbers, NumberLine, OtherNumbers, type NumbersProps } from './KeyNumbers';
 import { Panel } from './Panel';
@@ -73,8 +73,6 @@ function Editing({ children }: { children: ReactNode }) {
       run: run.doc,
       cursor: at,
       reachIndex: reachIndexAt(run.doc, at),
-      section,
-      drawn,
       apply,
       setCursor,
       picking,
@@ -83,8 +81,9 @@ function Editing({ children }: { children: ReactNode }) {
       book: written,
       faultOf: (field) => faultIn(errors, field),
     }),
-    [jobId, job.doc, run.doc, at, section, drawn, apply, setCursor, picking, others, written, errors],
+    [jobId, job.doc, run.doc, at, apply, setCursor, picking, others, written, errors],
   );
+  const here = useMemo(() => ({ section, drawn }), [section, drawn]);
   const setPart = useStable((part: Part) => look({ part }));
   const tools = usePlanHand(setPart);
   const touch = useMemo(() => ({ tools, picking }), [tools, picking]);
@@ -92,7 +91,9 @@ function Editing({ children }: { children: ReactNode }) {
   return (
     <RunEditContext.Provider value={edit}>
       <FoundContext.Provider value={found}>
-        <TouchContext.Provider value={touch}>{children}</TouchContext.Provider>
+        <SectionContext.Provider value={here}>
+          <TouchContext.Provider value={touch}>{children}</TouchContext.Provider>
+        </SectionContext.Provider>
       </FoundContext.Provider>
     </RunEditContext.Provider>
   );
@@ -238,7 +239,8 @@ interface ShownProps {
 function Shown(shown: ShownProps) {
   const { hand } = useTouch().tools;
   const { good } = usePlanned().state;
-  const { run, section, drawn, cursor, setCursor, others, apply } = useRunEdit();
+  const { run, cursor, setCursor, others, apply } = useRunEdit();
+  const { section, drawn } = useSectionHere();
   const open = useOpen();
   const found = useContext(FoundContext);
   const onMoveLine = useStable(
@@ -253,8 +255,8 @@ function Shown(shown: ShownProps) {
 /** Numbers of the section at the cursor and of the whole run. */
 function Numbers({ as: As }: { as: ComponentType<NumbersProps> }) {
   const plan = usePlanOnScreen();
-  const { section, job } = useRunEdit();
-  return plan ? <As plan={plan} section={section} units={job.units} /> : null;
+  const { section, drawn } = useSectionHere();
+  return plan ? <As plan={plan} section={section} units={drawn.job.units} /> : null;
 }
 
 /** Below the long section: a grade to be found, and the levels by chainage. */

@@ -9,12 +9,9 @@ export interface RunEdit {
   jobId: string;
   job: Job;
   run: Run;
-  /** Station of the cursor, metres, and the reach and section there. */
+  /** Station of the cursor, metres, and the reach there. */
   cursor: number;
   reachIndex: number;
-  section: Section;
-  /** What the section is of: the newest inputs where they can be dug. */
-  drawn: { job: Job; run: Run };
   /** Puts changes into the run. Returns a sentence and changes nothing when the result could not be a run. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   setCursor: (station: number) => void;
@@ -35,6 +32,21 @@ export function useRunEdit(): RunEdit {
   const edit = useContext(RunEditContext);
   if (!edit) throw new Error('useRunEdit belongs inside a run screen');
   return edit;
+}
+
+/** The section at the cursor. It follows what is typed when that is painted. */
+export interface SectionHere {
+  section: Section;
+  /** What it is of: the newest inputs where they can be dug. */
+  drawn: { job: Job; run: Run };
+}
+
+export const SectionContext = createContext<SectionHere | undefined>(undefined);
+
+export function useSectionHere(): SectionHere {
+  const here = useContext(SectionContext);
+  if (!here) throw new Error('useSectionHere belongs inside a run screen');
+  return here;
 }
 
 /** The plan on screen, which may lag behind the run; undefined before the first. */

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { Picker } from '../../../ui/Picker';
-import { useRunEdit } from '../context';
+import { useRunEdit, useSectionHere } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Held } from './Held';
 import { SOILS } from './soils';
@@ -20,7 +20,8 @@ type Side = (typeof SIDES)[number]['value'];
 
 /** A hole dug for itself: how large, in what ground, who goes in, what its four sides do and what holds them. */
 export function PitFields({ pit, path, station }: { pit: PitBody; path: readonly PathStep[]; station: number }) {
-  const { run, section, apply } = useRunEdit();
+  const { run, apply } = useRunEdit();
+  const { section } = useSectionHere();
   const [side, setSide] = useState<Side>('left');
   const soil = pit.soil ?? (run.reaches[reachIndexAt(run, station)] as Reach).soil;
   const set = (key: keyof PitBody, value: unknown) => void apply([{ path: [...path, key], value }]);

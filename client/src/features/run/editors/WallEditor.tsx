@@ -1,13 +1,14 @@
 import type { Reach } from '@tamper/core';
 import { Button } from '../../../ui/Button';
-import { useRunEdit } from '../context';
+import { useRunEdit, useSectionHere } from '../context';
 import { WallFields } from './WallFields';
 
 const OTHER = { left: 'right', right: 'left' } as const;
 
 /** One side of the trench, and the other made like it. */
 export function WallEditor({ side }: { side: 'left' | 'right' }) {
-  const { run, reachIndex, section, apply } = useRunEdit();
+  const { run, reachIndex, apply } = useRunEdit();
+  const { section } = useSectionHere();
   const reach = run.reaches[reachIndex] as Reach;
   const path = ['reaches', reach.id];
   return (

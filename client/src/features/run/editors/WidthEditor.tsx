@@ -1,24 +1,22 @@
 import { reachEnd } from '@tamper/core/alignment';
 import { placedLines, linesIn, type Reach } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
-import { widthBasis, widthCeiling, widthFloor } from '@tamper/core/trench';
+import { digWidth, widthBasis, widthCeiling, widthFloor } from '@tamper/core/trench';
 import { figuresIn, formatLength } from '@tamper/core/units';
+import { memo } from 'react';
 import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { TextField } from '../../../ui/TextField';
-import { useRunEdit } from '../context';
+import { useRunEdit, useSectionHere } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Passes } from '../trench/Passes';
 
 /** Clear width at the bottom, between what the lines need and what supports and corridor allow, and whether anybody has to go in. */
 export function WidthEditor() {
-  const { job, run, reachIndex, section, apply } = useRunEdit();
+  const { run, reachIndex, apply } = useRunEdit();
   const reach = run.reaches[reachIndex] as Reach;
   const path = ['reaches', reach.id];
-  const rules = resolveRules(job.ruleSet, job.overrides);
-  const floor = widthFloor(rules, linesIn(placedLines(job, run), reach.from, reachEnd(run, reachIndex)), reach, section.depth);
-  const ceiling = widthCeiling(run, reach, section.topWidth - section.digWidth);
   const supports = reach.supportWidths;
   return (
     <>
@@ -39,15 +37,7 @@ export function WidthEditor() {
           ? 'Room to work beside the line, protection from the depth on, ladders and inspections all apply.'
           : 'Everything is laid from the surface: no room to work, no ladders; nobody steps in, not even for a moment.'}
       </Text>
-      <Text variant="bodySmall">
-        Least here: {formatLength(floor, job.units)}. {figuresIn(widthBasis(rules, reach), job.units)}.
-      </Text>
-      <Text variant="bodySmall">
-        Most here: {formatLength(Math.max(0, ceiling.width), job.units)}. {figuresIn(ceiling.basis, job.units)}.
-      </Text>
-      {section.digWidth !== reach.bottomWidth ? (
-        <Text variant="bodySmall">Dug {formatLength(section.digWidth, job.units)} wide: clear width plus both panels.</Text>
-      ) : null}
+      <Between />
       {supports ? (
         <>
           <Text variant="labelMedium">Clear widths the supports can be set to</Text>
@@ -84,3 +74,27 @@ export function WidthEditor() {
     </>
   );
 }
+
+/** What the width lies between, by the section as it is drawn. */
+const Between = memo(function Between() {
+  const { section, drawn } = useSectionHere();
+  const { job, run } = drawn;
+  const reach = run.reaches[section.reachIndex] as Reach;
+  const rules = resolveRules(job.ruleSet, job.overrides);
+  const floor = widthFloor(rules, linesIn(placedLines(job, run), reach.from, reachEnd(run, section.reachIndex)), reach, section.depth);
+  const ceiling = widthCeiling(run, reach, section.topWidth - section.digWidth);
+  const dug = digWidth(reach);
+  return (
+    <>
+      <Text variant="bodySmall">
+        Least here: {formatLength(floor, job.units)}. {figuresIn(widthBasis(rules, reach), job.units)}.
+      </Text>
+      <Text variant="bodySmall">
+        Most here: {formatLength(Math.max(0, ceiling.width), job.units)}. {figuresIn(ceiling.basis, job.units)}.
+      </Text>
+      {dug !== reach.bottomWidth ? (
+        <Text variant="bodySmall">Dug {formatLength(dug, job.units)} wide: clear width plus both panels.</Text>
+      ) : null}
+    </>
+  );
+});

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { colours, ground, TARGET } from '../../../theme/tokens';
-import { useRunEdit } from '../context';
+import { useRunEdit, useSectionHere } from '../context';
 import { LengthField } from '../fields';
 
 const COLOURS: Record<Rung['kind'], string> = {
@@ -21,7 +21,8 @@ const SCALE = 120;
 
 /** The layers at the cursor, top to bottom, each as thick as it is; touch one to set it. */
 export function Ladder() {
-  const { job, run, reachIndex, cursor, section } = useRunEdit();
+  const { job, run, reachIndex, cursor } = useRunEdit();
+  const { section } = useSectionHere();
   const [open, setOpen] = useState<string>();
   const reach = run.reaches[reachIndex] as Reach;
   const laid = placedLines(job, run);

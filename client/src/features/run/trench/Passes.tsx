@@ -1,14 +1,17 @@
 import { bucketsOf, type Reach } from '@tamper/core/job';
 import { digWidth, overDig, passWords, waysToDig } from '@tamper/core/trench';
 import { formatLength, formatVolume } from '@tamper/core/units';
+import { memo } from 'react';
 import { Text } from '../../../ui/Text';
-import { usePlanOnScreen, useRunEdit } from '../context';
+import { usePlanOnScreen, useSectionHere } from '../context';
 
 const SHOWN = 3;
 
 /** Which buckets dig the width, in how many passes. */
-export function Passes() {
-  const { job, run, reachIndex } = useRunEdit();
+export const Passes = memo(function Passes() {
+  const { section, drawn } = useSectionHere();
+  const { job, run } = drawn;
+  const { reachIndex } = section;
   const plan = usePlanOnScreen();
   const reach = run.reaches[reachIndex] as Reach;
   const wide = digWidth(reach);
@@ -34,4 +37,4 @@ export function Passes() {
       {over > 0.05 ? <Text variant="bodySmall">Dug too wide: {formatVolume(over, job.units)} more in this reach.</Text> : null}
     </>
   );
-}
+});
