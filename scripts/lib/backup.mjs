@@ -4,11 +4,8 @@ import { chmodSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync
 import { basename, join, resolve } from 'node:path';
 import { dataFolder } from './folder.mjs';
 import { root } from './packages.mjs';
+import { NAME, tooOld } from './rotation.mjs';
 import { Failure } from './say.mjs';
-
-/** Backups that are kept: the last of each of so many days, and of so many weeks. */
-const [DAYS, WEEKS] = [7, 4];
-const NAME = /^tamper-(\d{4}-\d{2}-\d{2})-\d{6}\.dump$/;
 
 /** What a database holds, its chains and photos checked: see server/src/sound.ts. */
 export function soundness(url) {
@@ -87,25 +84,6 @@ export function rotate(folder) {
   const gone = tooOld(backupsIn(folder));
   for (const name of gone) for (const one of [name, `${name}.json`]) rmSync(join(folder, one), { force: true });
   return gone;
-}
-
-/** @param names of backups, the newest first. @returns those not kept. */
-export function tooOld(names) {
-  const kept = new Set();
-  const firsts = (by, most) => {
-    const seen = new Set();
-    for (const name of names) {
-      const key = by(NAME.exec(name)[1]);
-      if (seen.has(key)) continue;
-      if (seen.size === most) break;
-      seen.add(key);
-      kept.add(name);
-    }
-  };
-  firsts((day) => day, DAYS);
-  // Weeks from Monday on.
-  firsts((day) => Math.floor((Date.parse(day) / 86_400_000 + 3) / 7), WEEKS);
-  return names.filter((name) => !kept.has(name));
 }
 
 /** Where backups go. */

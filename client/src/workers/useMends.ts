@@ -5,6 +5,7 @@ import type { Sayable } from '@tamper/core/words';
 import { proxy } from 'comlink';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import { useStable } from '../ui/useStable';
+import { whenIdle } from '../ui/whenIdle';
 import { planWorker } from './planWorker';
 
 /** Fixes of a finding that mend it. */
@@ -36,7 +37,6 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
   const tests = what.kind === 'ground' ? what.tests : undefined;
   useEffect(() => {
     if (!job || !run) return;
-    link.current ??= planWorker();
     let listening = true;
     let frame = 0;
     let fresh: [key: string, list: MendList][] = [];
@@ -53,8 +53,16 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
       frame ||= requestAnimationFrame(tell);
     };
     const of: MendsOf = kind === 'ground' && tests ? { kind, tests } : { kind: kind === 'ground' ? 'plan' : kind };
-    void link.current.remote.mends(job, run, of, proxy(heard));
+    const begin = () => {
+      link.current ??= planWorker();
+      void link.current.remote.mends(job, run, of, proxy(heard));
+    };
+    let leave: (() => void) | undefined;
+    // What was planned is drawn before another worker reads its program.
+    if (link.current) begin();
+    else leave = whenIdle(begin);
     return () => {
+      leave?.();
       listening = false;
       cancelAnimationFrame(frame);
     };

@@ -1,7 +1,8 @@
 import type { Kept } from './believed';
 import type { AnyEntry, Entry } from './registry';
 
-type Person = Pick<AnyEntry, 'author' | 'account'>;
+/** Who made an entry: what they are called, and their account where they have one. */
+export type Person = Pick<AnyEntry, 'author' | 'account'>;
 /** Are two entries by the same person? By their accounts where both have one, otherwise by what they are called. */
 export const samePerson = (one: Person, other: Person): boolean =>
   one.account !== undefined && other.account !== undefined

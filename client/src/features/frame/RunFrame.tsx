@@ -27,7 +27,7 @@ import { useWalk } from '../walk/walk';
 import { Gates } from './Gates';
 import { openRun } from './openRun';
 import { patched } from './patched';
-import { jobPath, placeIn, runPath, steps, tabsOf, type Place } from './places';
+import { jobPath, placeIn, runPath, steps, tabsOf, type Place, type StepId } from './places';
 import { useRunContexts } from './useRunContexts';
 import { RunMenu } from './RunMenu';
 import { useSession, type RunSession } from './session';
@@ -77,8 +77,7 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
     if (!fault) job.change(next);
     return fault?.message;
   });
-  // Fixes are tried where findings are shown.
-  const mends = useMends(step === 'checks' || step === 'site' ? undefined : state.good);
+  const mends = useMends(MENDED.some((one) => one === step) ? state.good : undefined);
   const onFix = useTakeFix(mends, run.doc, !planned, apply);
   const reader = useMemo(() => readerOf(job.doc), [job.doc]);
   const { fault, remove, duplicate, branch } = useWhole(jobId, runId, job, run, others);
@@ -91,6 +90,9 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
   );
   return useRunContexts({ session, where, look, state, planned, safe, mends, children });
 }
+
+/** Where findings of the plan are shown: nowhere else fixes are tried, which takes planning again and again. */
+const MENDED: readonly StepId[] = ['trench', 'protection', 'works'];
 
 /** Bar above, order of the work below or beside, tabs, and the screen. */
 const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string; runId: string; children: ReactNode }) {

@@ -1,5 +1,4 @@
 import type { Fact } from '@tamper/core/book';
-import { samePerson } from '@tamper/core/countersigns';
 import type { Job } from '@tamper/core/job';
 import { doneFact, sayBefore, sayTask, towards, type Task } from '@tamper/core/practiceTasks';
 import { exerciseIds, isExercise, levels, skillName, skills, type Level, type Practised } from '@tamper/core/practised';
@@ -7,9 +6,9 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useBook } from '../../data/useBook';
+import { isOwn } from '../../data/isOwn';
 import { useWho } from '../../data/who';
 import { writeBy } from '../../data/write';
-import { heldBy } from '../../store/me';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -67,8 +66,7 @@ function OneTask({ task, jobId, ruleSet, who, enter }: { task: Task; jobId: stri
   const attempts = useAttempts();
   const [fault, setFault] = useState<string>();
   const far = towards(task, attempts, ruleSet);
-  const account = heldBy();
-  const own = task.done.some(({ by }) => samePerson(by, { author: who, ...(account !== undefined && { account }) }));
+  const own = task.done.some(({ by }) => isOwn(by, who));
   const to = isExercise(task.what) ? `arm=${task.what}` : `drill=${task.what}&level=${task.level}`;
   return (
     <View role="listitem" style={{ borderTopWidth: 1, borderColor: colours.line, paddingTop: 8, gap: 6 }}>

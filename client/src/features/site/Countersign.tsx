@@ -1,9 +1,9 @@
 import type { Kept } from '@tamper/core/book';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { isOwn } from '../../data/isOwn';
 import { useWho } from '../../data/who';
 import type { Enter } from '../../data/write';
-import { heldBy } from '../../store/me';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
@@ -14,8 +14,7 @@ export function Countersign({ entry, says, enter }: { entry: Kept['entry']; says
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState('');
   const [fault, setFault] = useState<string>();
-  const own = entry.account === undefined ? who.trim().toLowerCase() === entry.author.trim().toLowerCase() : entry.account === heldBy();
-  if (own) return null;
+  if (isOwn(entry, who)) return null;
   if (!open)
     return (
       <Button mode="outlined" accessibilityLabel={`Countersign: ${says}`} onPress={() => setOpen(true)}>
