@@ -8,6 +8,7 @@ import { heldBy } from '../store/me';
 import type { WaitingRow } from '../store/tables';
 import { api, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId } from './device';
+import { whenIdle } from '../ui/whenIdle';
 import { deviceClock, type DeviceClock } from './deviceClock';
 import { newId } from './newId';
 import { lookAgain } from './useLookAgain';
@@ -91,7 +92,9 @@ export class JobBook {
 
   private begin(): void {
     const look = () => void this.refresh();
+    let leave: (() => void) | undefined;
     const stops = [
+      () => leave?.(),
       lookAgain(look),
       onKeeping(() => this.put({ canKeep: isKeeping() })),
       onNews((news) => {
@@ -100,7 +103,11 @@ export class JobBook {
       }),
     ];
     this.stop = () => stops.forEach((end) => end());
-    look();
+    // What is here is shown first; what never was has to come.
+    void this.open().then(() => {
+      if (this.state.heard === undefined) look();
+      else if (this.listeners.size > 0) leave = whenIdle(look);
+    });
   }
 
   /** Reads what this device keeps of the book: once, and what is news comes to it. */

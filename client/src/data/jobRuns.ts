@@ -9,6 +9,7 @@ import { fetcher, type StoredRun } from './api';
 import { deviceClock } from './deviceClock';
 import { sameItems } from './jobBook';
 import { beside } from './localFirst';
+import { whenIdle } from '../ui/whenIdle';
 import { useSoon } from './useSoon';
 import { bookOf, useBook } from './useBook';
 
@@ -49,7 +50,7 @@ export function useRuns(jobId: string) {
   useFocusEffect(
     useCallback(() => {
       void mutate();
-      beside(syncRuns(jobId));
+      return whenIdle(() => beside(syncRuns(jobId)));
     }, [jobId, mutate]),
   );
   const syncSoon = useSoon(() => beside(syncRuns(jobId)));

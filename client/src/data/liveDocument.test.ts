@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
 import { freshDevice, reload, settled } from '../testing/device';
+import { tellHere } from '../store/bus';
 import { allDamaged } from '../store/damaged';
 import { readDocument } from '../store/documents';
 import { Sender } from '../store/sender';
@@ -230,6 +231,34 @@ test('a look takes in what somebody changed elsewhere, and never steps on work o
   await until(() => {
     expect([document.saving(), document.read().open?.history.present.name, state.version]).toEqual([{ kind: 'sent' }, 'Theirs', 4]);
   });
+  stop();
+});
+
+test('told of a newer one while it is being asked for, it is asked for once more: the answer under way may be of before', async () => {
+  const state = server(run('One'));
+  const live = open();
+  const stop = live.subscribe(nothing);
+  await live.opened();
+  await settled();
+  const { fetch } = globalThis;
+  let answer: () => void = nothing;
+  const held = new Promise<void>((done) => (answer = done));
+  // What is answered first was read before somebody else changed it.
+  globalThis.fetch = (async (...asked) => {
+    const said = await fetch(...asked);
+    globalThis.fetch = fetch;
+    await held;
+    return said;
+  }) as typeof fetch;
+  const [first, joined] = [live.look(), live.look()];
+  await settled();
+  const before = state.gets;
+  Object.assign(state, { version: 2, doc: run('Theirs') });
+  tellHere({ kind: 'there', path: '/runs/r', list: '/jobs/j/runs', version: 2 });
+  answer();
+  await Promise.all([first, joined]);
+  await until(() => expect(live.read().open?.history.present.name).toBe('Theirs'));
+  expect(state.gets).toBe(before + 1);
   stop();
 });
 

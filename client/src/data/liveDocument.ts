@@ -1,4 +1,5 @@
 import { merge, sameJson } from '@tamper/core/merge';
+import { whenIdle } from '../ui/whenIdle';
 import { ApiError, fetcher, type Stored } from './api';
 import { onNews, tell } from '../store/bus';
 import { setAside } from '../store/damaged';
@@ -67,6 +68,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private unkept = false;
   /** The store holds something that was not looked at yet. */
   private stale = false;
+  private looking: Promise<void> | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
@@ -133,7 +135,15 @@ export class LiveDocument<T, S extends Stored<T>> {
   };
 
   /** Asks whether somebody changed it elsewhere. Where nothing of ours is on its way theirs is taken in; else the next sending meets it, and asks. */
-  readonly look = async (): Promise<void> => {
+  readonly look = (): Promise<void> => (this.looking ??= this.ask().finally(() => (this.looking = undefined)));
+
+  /** The same where there is news: what is being asked already may be answered with what was before. */
+  private async lookAfter(): Promise<void> {
+    await this.looking;
+    await this.look();
+  }
+
+  private async ask(): Promise<void> {
     const version = this.row?.stored.version ?? 0;
     if (version === 0) return;
     try {
@@ -147,18 +157,18 @@ export class LiveDocument<T, S extends Stored<T>> {
         this.put({ open: undefined, error });
       }
     }
-  };
+  }
 
   private begin(): void {
     this.live = true;
     live.set(this.path, this as unknown as LiveDocument<unknown, Stored<unknown>>);
     this.stopNews = onNews((news) => {
       if (news.kind === 'line') this.tell();
-      if (news.kind === 'again') void this.look();
+      if (news.kind === 'again') void this.lookAfter();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
       if (news.kind === 'sent' && news.rev === this.seen.rev && this.settled(news.version)) return;
-      if (news.kind === 'there') void this.look();
+      if (news.kind === 'there') void this.lookAfter();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
     });
     for (const event of AWAY) window.addEventListener(event, this.leave);
@@ -171,7 +181,8 @@ export class LiveDocument<T, S extends Stored<T>> {
       const known = await readDocument(this.path);
       if (known.row || known.draft) {
         this.take(known);
-        void this.look();
+        // What is here is shown first.
+        whenIdle(() => void (this.live && this.look()));
         return;
       }
       const stored = await fetcher<S>(this.path);

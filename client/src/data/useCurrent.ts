@@ -1,5 +1,6 @@
 import { useCallback, useEffect } from 'react';
 import type { JobDocument, RunDocument } from './documents';
+import { whenIdle } from '../ui/whenIdle';
 import { useLookAgain } from './useLookAgain';
 
 /** Takes in what somebody changed elsewhere, as often as the book is looked at. */
@@ -8,6 +9,6 @@ export function useFresh(documents: readonly Pick<JobDocument | RunDocument, 'lo
   // The functions of a document keep their identity.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const look = useCallback(() => looks.forEach((one) => void one()), looks);
-  useEffect(look, [look]);
+  useEffect(() => whenIdle(look), [look]);
   useLookAgain(look);
 }

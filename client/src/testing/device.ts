@@ -11,6 +11,10 @@ globalThis.structuredClone ??= (value: unknown) => deserialize(serialize(value))
 // Nor has it timeouts for fetch.
 AbortSignal.timeout ??= () => new AbortController().signal;
 
+// There is always a moment with nothing to do.
+globalThis.requestIdleCallback ??= (work) => setTimeout(work, 0) as never;
+globalThis.cancelIdleCallback ??= (asked) => clearTimeout(asked);
+
 // What it says of a store that is full is what the tests are about.
 jest.spyOn(console, 'warn').mockImplementation(() => undefined);
 
