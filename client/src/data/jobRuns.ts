@@ -5,11 +5,11 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { onNews } from '../store/bus';
 import { hearRuns, readRuns, runsPath, type KnownRun } from '../store/runs';
+import { whenIdle } from '../ui/whenIdle';
 import { fetcher, type StoredRun } from './api';
 import { deviceClock } from './deviceClock';
 import { sameItems } from './jobBook';
 import { beside } from './localFirst';
-import { whenIdle } from '../ui/whenIdle';
 import { useSoon } from './useSoon';
 import { bookOf, useBook } from './useBook';
 

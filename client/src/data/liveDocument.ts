@@ -1,5 +1,4 @@
 import { merge, sameJson } from '@tamper/core/merge';
-import { whenIdle } from '../ui/whenIdle';
 import { ApiError, fetcher, type Stored } from './api';
 import { onNews, tell } from '../store/bus';
 import { setAside } from '../store/damaged';
@@ -16,6 +15,7 @@ import {
 } from '../store/documents';
 import { whyNoLine } from '../store/line';
 import type { DocumentRow, DraftRow } from '../store/tables';
+import { whenIdle } from '../ui/whenIdle';
 import { begin, edit, redo, undo, type History } from './history';
 
 /** How safe the work on a document is. *Kept* is on this device's disk, *sent* on the server: never one word for both. */

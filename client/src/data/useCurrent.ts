@@ -1,6 +1,6 @@
 import { useCallback, useEffect } from 'react';
-import type { JobDocument, RunDocument } from './documents';
 import { whenIdle } from '../ui/whenIdle';
+import type { JobDocument, RunDocument } from './documents';
 import { useLookAgain } from './useLookAgain';
 
 /** Takes in what somebody changed elsewhere, as often as the book is looked at. */

@@ -1,7 +1,7 @@
 import { plainRun } from '@tamper/core/plain';
 import type { Run } from '@tamper/core/job';
 import { sameStored } from '@tamper/core/clean';
-import { api, ApiError, failed as lineFailed, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
+import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
 import { deviceClock } from '../data/deviceClock';
 import { allWaiting, refuseWaiting, takenWaiting } from './book';
 import { onNews, tell } from './bus';
@@ -37,14 +37,7 @@ export const serverLine: Line = {
   },
   put: ({ path, version, doc, by }) => api.put(path, version, doc, by),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
-  photo: async (hash) => {
-    try {
-      await (await uploading()).send(hash);
-    } catch (error) {
-      if (error instanceof ApiError) lineFailed(error);
-      throw error;
-    }
-  },
+  photo: async (hash) => (await uploading()).send(hash),
   noMorePhotos: () => void uploader?.then(({ end }) => end()),
 };
 

@@ -1,17 +1,19 @@
 import { freshDevice } from '../testing/device';
 import { ApiError } from '../data/api';
 import { photoWorker } from '../workers/photoWorker';
+import { lineIs, whyNoLine } from './line';
 import { keepPhoto, LOST } from './photos';
 import { photoUploader } from './uploader';
 
 jest.mock('../workers/photoWorker');
 const said: (readonly [hash: string, bytes: number | undefined])[] = [];
-/** A worker that finds these photos on the device. */
-function workerWith(there: readonly string[], fault?: Error) {
+const NOT_HERE: { status: number; code: string; message: string } = { status: 410, code: LOST, message: 'It is not here.' };
+/** A worker that finds these photos on the device. @param no what it says of others. */
+function workerWith(there: readonly string[], fault?: Error, no = NOT_HERE) {
   const send = (hash: string, held?: ArrayBuffer) => {
     said.push([hash, held?.byteLength]);
     if (fault) return Promise.reject(fault);
-    return Promise.resolve(held || there.includes(hash) ? undefined : { status: 410, code: LOST, message: 'It is not here.' });
+    return Promise.resolve(held || there.includes(hash) ? undefined : no);
   };
   jest.mocked(photoWorker).mockReturnValueOnce({ ask: (work) => work({ send } as never), end: () => undefined });
 }
@@ -51,4 +53,16 @@ test('a worker that ended is told as a fault that passes, and the next photo get
   ]);
   await send('there');
   expect(photoWorker).toHaveBeenCalledTimes(2);
+});
+
+test('what the server says of a photo tells of the line; that a picture is not here does not', async () => {
+  workerWith([]);
+  const { send, end } = photoUploader();
+  lineIs('No connection to the server.');
+  await expect(send('nowhere')).rejects.toMatchObject({ code: LOST });
+  expect(whyNoLine()).toBe('No connection to the server.');
+  end();
+  workerWith([], undefined, { status: 422, code: 'not-a-photo', message: 'This is not a photo.' });
+  await expect(send('there')).rejects.toMatchObject({ code: 'not-a-photo' });
+  expect(whyNoLine()).toBeUndefined();
 });

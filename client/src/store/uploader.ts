@@ -1,5 +1,5 @@
 import { transfer } from 'comlink';
-import { ApiError } from '../data/http';
+import { ApiError, failed as lineFailed } from '../data/api';
 import { photoWorker, type PhotoHand } from '../workers/photoWorker';
 import { LOST, pictureOf } from './photos';
 
@@ -33,7 +33,11 @@ export function photoUploader(): Uploader {
       // What the device would not take the page holds.
       const held = failed?.code === LOST ? await pictureOf(hash, 'full') : undefined;
       if (held) failed = await sent(hash, held);
-      if (failed) throw new ApiError(failed.status, failed.code, failed.message);
+      if (!failed) return;
+      const error = new ApiError(failed.status, failed.code, failed.message);
+      // That a picture is not here says nothing of the line.
+      if (failed.code !== LOST) lineFailed(error);
+      throw error;
     },
     end,
   };
