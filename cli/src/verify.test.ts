@@ -2,11 +2,12 @@ import { linkText, NOTHING, type Recorded } from '@tamper/core/proof';
 import { strToU8, zipSync } from 'fflate';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 const folder = mkdtempSync(join(tmpdir(), 'tamper-verify-'));
+afterAll(() => rmSync(folder, { recursive: true }));
 const verify = (contents: string | Uint8Array, name = 'proof.json') => {
   const file = join(folder, name);
   writeFileSync(file, contents);

@@ -1,8 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import pg from 'pg';
 import { blankJob, blankRun } from '../../core/src/job';
@@ -43,7 +41,7 @@ async function recorded(page: Page): Promise<string> {
 const seal = (page: Page) => page.getByLabel('Seal of this run');
 /** The record checked by the program that needs no application. */
 function verify(text: string) {
-  const file = join(mkdtempSync(join(tmpdir(), 'tamper-proof-')), 'proof.json');
+  const file = test.info().outputPath('proof.json');
   writeFileSync(file, text);
   const { status, stdout } = spawnSync('npm', ['run', '-s', 'verify', '--', file], {
     encoding: 'utf8',
