@@ -10,6 +10,7 @@ import { whenIdle } from '../ui/whenIdle';
 import { api, type BookPage, type InForce, type KeptEntry, type SentEntry } from './api';
 import { deviceId } from './device';
 import { deviceClock, type DeviceClock } from './deviceClock';
+import { joined } from './joined';
 import { newId } from './newId';
 import { lookAgain } from './useLookAgain';
 
@@ -73,7 +74,7 @@ export class JobBook {
   private known = 0;
   private readonly listeners = new Set<() => void>();
   private reading: Promise<void> | undefined;
-  private looking: Promise<void> | undefined;
+  private readonly asking = joined(() => this.fetch());
   private stop: () => void = () => undefined;
 
   constructor(
@@ -99,7 +100,7 @@ export class JobBook {
       onKeeping(() => this.put({ canKeep: isKeeping() })),
       onNews((news) => {
         if (news.kind === 'waiting' && news.jobId === this.jobId) void this.readWaiting();
-        if (news.kind === 'again' || (news.kind === 'book' && news.jobId === this.jobId)) void this.refreshAfter();
+        if (news.kind === 'again' || (news.kind === 'book' && news.jobId === this.jobId)) void this.asking.after();
       }),
     ];
     this.stop = () => stops.forEach((end) => end());
@@ -205,7 +206,7 @@ export class JobBook {
   readonly again = (id: string): Promise<void> => retryWaiting({ id, jobId: this.jobId });
 
   /** Asks the server for what others entered since, and which plans are in force. */
-  readonly refresh = (): Promise<void> => (this.looking ??= this.fetch().finally(() => (this.looking = undefined)));
+  readonly refresh = this.asking.now;
 
   private async fetch(): Promise<void> {
     await this.open();
@@ -227,12 +228,6 @@ export class JobBook {
     } catch (error) {
       this.put({ error: error instanceof Error ? error.message : String(error) });
     }
-  }
-
-  /** Looks once more: what was asked for before may not have it. */
-  private async refreshAfter(): Promise<void> {
-    await this.looking;
-    await this.refresh();
   }
 
   /** Of which run an entry is, as it is kept here. */

@@ -17,6 +17,7 @@ import { whyNoLine } from '../store/line';
 import type { DocumentRow, DraftRow } from '../store/tables';
 import { whenIdle } from '../ui/whenIdle';
 import { begin, edit, redo, undo, type History } from './history';
+import { joined } from './joined';
 
 /** How safe the work on a document is. *Kept* is on this device's disk, *sent* on the server: never one word for both. */
 export type SaveState<T> =
@@ -68,7 +69,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private unkept = false;
   /** The store holds something that was not looked at yet. */
   private stale = false;
-  private looking: Promise<void> | undefined;
+  private readonly asking = joined(() => this.ask());
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
@@ -135,13 +136,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   };
 
   /** Asks whether somebody changed it elsewhere. Where nothing of ours is on its way theirs is taken in; else the next sending meets it, and asks. */
-  readonly look = (): Promise<void> => (this.looking ??= this.ask().finally(() => (this.looking = undefined)));
-
-  /** The same where there is news: what is being asked already may be answered with what was before. */
-  private async lookAfter(): Promise<void> {
-    await this.looking;
-    await this.look();
-  }
+  readonly look = this.asking.now;
 
   private async ask(): Promise<void> {
     const version = this.row?.stored.version ?? 0;
@@ -164,11 +159,11 @@ export class LiveDocument<T, S extends Stored<T>> {
     live.set(this.path, this as unknown as LiveDocument<unknown, Stored<unknown>>);
     this.stopNews = onNews((news) => {
       if (news.kind === 'line') this.tell();
-      if (news.kind === 'again') void this.lookAfter();
+      if (news.kind === 'again') void this.asking.after();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
       if (news.kind === 'sent' && news.rev === this.seen.rev && this.settled(news.version)) return;
-      if (news.kind === 'there') void this.lookAfter();
+      if (news.kind === 'there') void this.asking.after();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
     });
     for (const event of AWAY) window.addEventListener(event, this.leave);

@@ -41,6 +41,9 @@ export const serverLine: Line = {
   noMorePhotos: () => void uploader?.then(({ end }) => end()),
 };
 
+/** Sends one thing. @returns whether the server has it. @throws NoLine where it is of no use to send the others. */
+type Attempt = (work: () => Promise<boolean>) => Promise<boolean>;
+
 const MOST = 30_000;
 /** An edit is sent this long after the last key, ms. */
 const PAUSE = 400;
@@ -132,7 +135,7 @@ export class Sender {
     const runs = drafts.filter(({ path }) => RUN.test(path));
     /** What does not exist at the server yet, and so nothing of it can. */
     const missing = new Set<string>();
-    const attempt = async (work: () => Promise<boolean>): Promise<boolean> => {
+    const attempt: Attempt = async (work) => {
       try {
         return await work();
       } catch (error) {
@@ -164,7 +167,7 @@ export class Sender {
   }
 
   /** One after another; what was written meanwhile goes before the next, and so do hands. */
-  private async sendPhotos(attempt: (work: () => Promise<boolean>) => Promise<boolean>): Promise<void> {
+  private async sendPhotos(attempt: Attempt): Promise<void> {
     let sent = 0;
     for (const row of mayPhotosGo() ? await waitingPhotos() : []) {
       if (this.again || this.closed) break;

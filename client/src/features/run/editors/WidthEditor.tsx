@@ -1,7 +1,7 @@
 import { reachEnd } from '@tamper/core/alignment';
 import { placedLines, linesIn, type Reach } from '@tamper/core/job';
 import { resolveRules } from '@tamper/core/rules';
-import { digWidth, widthBasis, widthCeiling, widthFloor } from '@tamper/core/trench';
+import { widthBasis, widthCeiling, widthFloor } from '@tamper/core/trench';
 import { figuresIn, formatLength } from '@tamper/core/units';
 import { memo } from 'react';
 import { Text } from '../../../ui/Text';
@@ -83,7 +83,6 @@ const Between = memo(function Between() {
   const rules = resolveRules(job.ruleSet, job.overrides);
   const floor = widthFloor(rules, linesIn(placedLines(job, run), reach.from, reachEnd(run, section.reachIndex)), reach, section.depth);
   const ceiling = widthCeiling(run, reach, section.topWidth - section.digWidth);
-  const dug = digWidth(reach);
   return (
     <>
       <Text variant="bodySmall">
@@ -92,8 +91,8 @@ const Between = memo(function Between() {
       <Text variant="bodySmall">
         Most here: {formatLength(Math.max(0, ceiling.width), job.units)}. {figuresIn(ceiling.basis, job.units)}.
       </Text>
-      {dug !== reach.bottomWidth ? (
-        <Text variant="bodySmall">Dug {formatLength(dug, job.units)} wide: clear width plus both panels.</Text>
+      {section.digWidth !== reach.bottomWidth ? (
+        <Text variant="bodySmall">Dug {formatLength(section.digWidth, job.units)} wide: clear width plus both panels.</Text>
       ) : null}
     </>
   );
