@@ -22,7 +22,7 @@ import { patched } from '../features/frame/patched';
 import { PlannedContext } from '../features/frame/session';
 import { faultIn, RunEditContext, SectionContext } from '../features/run/context';
 import { Themed } from '../theme/Themed';
-import type { Mends, MendsOf } from '../workers/useMends';
+import { NO_MENDS, withMends, type Mends, type MendsOf } from '../workers/useMends';
 import { useBenchBook } from './books';
 import './uuid';
 
@@ -131,7 +131,6 @@ export function mendsFor(job: Job, run: Run, what: MendsOf = { kind: 'plan' }): 
     return 'plan' in tried ? [...own(of, tried.plan), ...tried.plan.findings] : undefined;
   };
   const before = look(run) ?? [];
-  return new Map(
-    own(run, planRun(job, run)).map((finding) => [keyOf(finding), { of: run, list: mendsOf<Sayable>(finding, run, before, look) }]),
-  );
+  const tried = own(run, planRun(job, run)).map((finding) => [keyOf(finding), mendsOf<Sayable>(finding, run, before, look)] as const);
+  return withMends(NO_MENDS, tried, run);
 }

@@ -44,7 +44,7 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
           book,
           entries: [],
           reader: readerOf(job),
-          mends: mendsFor(job, run),
+          mends: mendsFor(job, run).lists,
           onFix: (_, fix) => void apply(fix.patches),
         }}
       >

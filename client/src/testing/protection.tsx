@@ -50,7 +50,7 @@ export function onProtection(tab: ReactNode, start: Run, startJob: Job = blankJo
       place: (plan.places.find(({ id }) => id === chosen) ?? plan.places[0]) as Place,
       setPlace,
       reader: readerOf(job),
-      mends: mendsFor(job, run),
+      mends: mendsFor(job, run).lists,
       onFix: (_, fix) => void edit.apply(fix.patches),
     };
     return <ProtectionContext.Provider value={edit}>{tab}</ProtectionContext.Provider>;

@@ -4,7 +4,7 @@ import { useState, type ReactNode } from 'react';
 import { useRunContexts } from '../features/frame/useRunContexts';
 import type { RunSession, Where } from '../features/frame/session';
 import { useApply } from '../features/frame/useApply';
-import { useTakeFix } from '../workers/useMends';
+import { NO_MENDS, useTakeFix } from '../workers/useMends';
 import { isStopped, type PlanState } from '../workers/usePlan';
 import { mendsFor } from './benches';
 
@@ -33,7 +33,7 @@ export function InSession({
   const [where, setWhere] = useState<Where>({ cursor: undefined, part: undefined, hole: undefined });
   const runDocument = document(run, change) as never;
   const apply = useApply(runDocument, 'j');
-  const mends = state.good ? mendsFor(state.good.job, state.good.run) : new Map();
+  const mends = state.good ? mendsFor(state.good.job, state.good.run) : NO_MENDS;
   const onFix = useTakeFix(mends, run, isStopped(state), apply);
   const session = {
     jobId: 'j1',
@@ -52,7 +52,7 @@ export function InSession({
     branch: () => undefined,
   } satisfies RunSession;
   return useRunContexts({
-    ...{ session, where, state, mends, children },
+    ...{ session, where, state, mends: mends.lists, children },
     planned: !isStopped(state),
     look: (next) => setWhere((before) => ({ ...before, ...next })),
     safe: { gate: undefined, revisions: undefined, error: undefined },

@@ -8,10 +8,16 @@ const list = (width: number) =>
   [{ fix: { code: 'width', facts: { width }, patches: [{ path: ['a'], value: width }] }, brings: [] }] as unknown as MendList;
 
 test('fixes that say what they said stay the same object, and are known of the newest run all the same', () => {
-  const before: Mends = new Map([
-    ['a', { of: run, list: list(1) }],
-    ['b', { of: run, list: list(2) }],
-  ]);
+  const before: Mends = {
+    lists: new Map([
+      ['a', list(1)],
+      ['b', list(2)],
+    ]),
+    of: new Map([
+      ['a', run],
+      ['b', run],
+    ]),
+  };
   const after = withMends(
     before,
     [
@@ -21,10 +27,18 @@ test('fixes that say what they said stay the same object, and are known of the n
     ],
     later,
   );
-  expect(after.get('a')).toEqual({ of: later, list: list(1) });
-  expect(after.get('a')?.list).toBe(before.get('a')?.list);
-  expect(after.get('b')?.list).toEqual(list(3));
-  expect([...after.keys()]).toEqual(['a', 'b', 'c']);
+  expect(after.lists).toEqual(
+    new Map([
+      ['a', list(1)],
+      ['b', list(3)],
+      ['c', list(4)],
+    ]),
+  );
+  expect(after.lists.get('a')).toBe(before.lists.get('a'));
+  expect([...after.of.values()]).toEqual([later, later, later]);
   // Of what was not tried anew nothing newer is known.
-  expect(withMends(before, [], later).get('a')?.of).toBe(run);
+  const some = withMends(before, [['a', list(1)]], later);
+  expect([some.of.get('a'), some.of.get('b')]).toEqual([later, run]);
+  // Who shows the fixes alone has nothing to draw anew.
+  expect(some.lists).toBe(before.lists);
 });

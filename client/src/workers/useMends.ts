@@ -10,9 +10,16 @@ import { planWorker } from './planWorker';
 
 /** Fixes of a finding that mend it. */
 export type MendList = readonly Mend<Sayable>[];
-/** The fixes of findings that mend them, each tried on the run `of`, by the finding's key. */
-export type Mends = ReadonlyMap<string, { of: Run; list: MendList }>;
-const NONE: Mends = new Map();
+/** The same, by the finding's key. */
+export type MendLists = ReadonlyMap<string, MendList>;
+/** The fixes of findings that mend them, and the run those of each finding were tried on last. The lists are the same object while they say the same. */
+export interface Mends {
+  lists: MendLists;
+  of: ReadonlyMap<string, Run>;
+}
+export const NO_MENDS: Mends = { lists: new Map(), of: new Map() };
+/** What is found within so long, ms, is shown at once: the next key is not held up by every single one. */
+const AT_ONCE = 100;
 
 /** Whose findings are to be mended: the plan's, those of the ground by the book, or those of the order. */
 export type MendsOf = { kind: 'plan' } | { kind: 'ground'; tests: SoilTests } | { kind: 'order' };
@@ -23,7 +30,7 @@ export type MendsOf = { kind: 'plan' } | { kind: 'ground'; tests: SoilTests } | 
  * @param inputs what was planned; the same objects while nothing changed.
  */
 export function useMends(inputs: { job: Job; run: Run } | undefined, what: MendsOf = PLAN): Mends {
-  const [mends, setMends] = useState(NONE);
+  const [mends, setMends] = useState(NO_MENDS);
   const link = useRef<ReturnType<typeof planWorker>>(undefined);
   useEffect(
     () => () => {
@@ -38,11 +45,10 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
   useEffect(() => {
     if (!job || !run) return;
     let listening = true;
-    let frame = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
     let fresh: [key: string, list: MendList][] = [];
-    // What is found within a frame is shown at once.
     const tell = () => {
-      frame = 0;
+      timer = undefined;
       const [known, of] = [fresh, run];
       fresh = [];
       startTransition(() => setMends((before) => withMends(before, known, of)));
@@ -50,7 +56,7 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
     const heard = (key: string, list: MendList) => {
       if (!listening) return;
       fresh.push([key, list]);
-      frame ||= requestAnimationFrame(tell);
+      timer ??= setTimeout(tell, AT_ONCE);
     };
     const of: MendsOf = kind === 'ground' && tests ? { kind, tests } : { kind: kind === 'ground' ? 'plan' : kind };
     const begin = () => {
@@ -64,21 +70,20 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
     return () => {
       leave?.();
       listening = false;
-      cancelAnimationFrame(frame);
+      clearTimeout(timer);
     };
   }, [job, run, kind, tests]);
   return mends;
 }
 const PLAN: MendsOf = { kind: 'plan' };
 
-/** The fixes with those just tried. A list that says what the one before said stays the same object. */
-export function withMends(before: Mends, fresh: readonly (readonly [key: string, list: MendList])[], of: Run): Mends {
-  const next = new Map(before);
-  for (const [key, list] of fresh) {
-    const known = before.get(key)?.list;
-    next.set(key, { of, list: known && sameJson(known, list) ? known : list });
-  }
-  return next;
+/** The fixes with those just tried on a run. Lists that say what they said stay the same objects. */
+export function withMends({ lists, of }: Mends, fresh: readonly (readonly [key: string, list: MendList])[], run: Run): Mends {
+  const changed = fresh.filter(([key, list]) => !sameJson(lists.get(key), list));
+  return {
+    lists: changed.length > 0 ? new Map([...lists, ...changed]) : lists,
+    of: new Map([...of, ...fresh.map(([key]) => [key, run] as const)]),
+  };
 }
 
 /** Are two fixes the same way to mend? */
@@ -98,16 +103,14 @@ export function useTakeFix(
   const waiting = useRef<{ key: string; fix: Fix }>(undefined);
   useEffect(() => {
     const wanted = waiting.current;
-    const known = wanted && mends.get(wanted.key);
-    if (!wanted || known?.of !== newest) return;
+    if (!wanted || mends.of.get(wanted.key) !== newest) return;
     waiting.current = undefined;
-    const found = known.list.find(({ fix }) => sameFix(fix, wanted.fix));
+    const found = mends.lists.get(wanted.key)?.find(({ fix }) => sameFix(fix, wanted.fix));
     if (found) apply(found.fix.patches);
   }, [mends, newest, apply]);
   return useStable((finding, fix) => {
     const key = keyOf(finding);
-    const known = mends.get(key);
-    if (stopped || known?.of === newest) apply(fix.patches);
+    if (stopped || mends.of.get(key) === newest) apply(fix.patches);
     else waiting.current = { key, fix };
   });
 }

@@ -88,7 +88,7 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
     }),
     [jobId, runId, job, run, others, book, apply, putJob, reader, onFix, fault, remove, duplicate, branch],
   );
-  return useRunContexts({ session, where, look, state, planned, safe, mends, children });
+  return useRunContexts({ session, where, look, state, planned, safe, mends: mends.lists, children });
 }
 
 /** Where findings of the plan are shown: nowhere else fixes are tried, which takes planning again and again. */

@@ -5,7 +5,7 @@ import { createContext, useContext, type Context } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import type { OpenBook } from '../../data/useBook';
 import type { Issued } from '../../workers/useIssued';
-import type { Mends } from '../../workers/useMends';
+import type { MendLists } from '../../workers/useMends';
 import type { PlanState } from '../../workers/usePlan';
 
 /** Where on a run one looks: it stays the same from screen to screen, and stands in the address. */
@@ -62,7 +62,7 @@ export const SessionContext = createContext<RunSession | undefined>(undefined);
 export const CursorContext = createContext<{ cursor: number | undefined } | undefined>(undefined);
 export const WhereContext = createContext<Looking | undefined>(undefined);
 export const PlannedContext = createContext<Planned | undefined>(undefined);
-export const MendsContext = createContext<Mends | undefined>(undefined);
+export const MendsContext = createContext<MendLists | undefined>(undefined);
 export const SafeContext = createContext<Safe | undefined>(undefined);
 
 const inFrame = <T>(context: Context<T | undefined>) => {

@@ -1,5 +1,5 @@
 import { useMemo, type ReactNode } from 'react';
-import type { Mends } from '../../workers/useMends';
+import type { MendLists } from '../../workers/useMends';
 import {
   CursorContext,
   MendsContext,
@@ -19,7 +19,7 @@ interface Props extends Planned {
   where: Where;
   look: Looking['look'];
   safe: Safe;
-  mends: Mends;
+  mends: MendLists;
   children: ReactNode;
 }
 

@@ -49,7 +49,7 @@ export function OrderTab() {
     <>
       <Faults title="Not worked out" faults={[...errors, ...(crash ? [crash] : [])]} />
       {order ? null : <Text role="status">Adding it up…</Text>}
-      {order ? <Findings findings={order.findings} reader={reader} mends={mends} onFix={onFix} /> : null}
+      {order ? <Findings findings={order.findings} reader={reader} mends={mends.lists} onFix={onFix} /> : null}
       {order ? (
         <>
           <Exports order={order} onFaults={setFaults} onMessage={setMessage} />

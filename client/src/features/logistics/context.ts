@@ -4,7 +4,7 @@ import type { Fix, Job, Patch, Run } from '@tamper/core/job';
 import type { Reader, Sayable } from '@tamper/core/words';
 import { createContext, useContext } from 'react';
 import type { Written } from '../../data/useBook';
-import type { Mends } from '../../workers/useMends';
+import type { MendLists } from '../../workers/useMends';
 
 /** What every tab of the works screen works on. */
 export interface LogisticsEdit {
@@ -22,7 +22,7 @@ export interface LogisticsEdit {
   entries: readonly Kept[] | undefined;
   /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
   reader: Reader;
-  mends: Mends;
+  mends: MendLists;
   onFix: (finding: Sayable, fix: Fix) => void;
 }
 

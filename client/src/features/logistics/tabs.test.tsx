@@ -34,8 +34,8 @@ const mockRemote = {
   better: (job: Job, run: Run) => ({ value: alternatives(job, run, mockSolver.solver) }),
 };
 jest.mock('../../workers/useMends', () => {
-  const none = new Map();
-  return { ...jest.requireActual<object>('../../workers/useMends'), useMends: () => none };
+  const actual = jest.requireActual<typeof import('../../workers/useMends')>('../../workers/useMends');
+  return { ...actual, useMends: () => actual.NO_MENDS };
 });
 jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined, filed: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({

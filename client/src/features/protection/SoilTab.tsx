@@ -38,7 +38,7 @@ export function SoilTab() {
       <Outbox book={book} units={job.units} />
       <Places />
       <AirChoice />
-      <Findings findings={findings} reader={reader} mends={mends} onFix={onFix} />
+      <Findings findings={findings} reader={reader} mends={mends.lists} onFix={onFix} />
       {making ? (
         <SoilForm start={making.from} corrects={making.corrects} onDone={() => setMaking(undefined)} />
       ) : (

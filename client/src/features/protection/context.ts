@@ -6,7 +6,7 @@ import type { Rules } from '@tamper/core/rules';
 import { createContext, useContext } from 'react';
 import type { RunDocument } from '../../data/documents';
 import type { OpenBook } from '../../data/useBook';
-import type { Mends } from '../../workers/useMends';
+import type { MendLists } from '../../workers/useMends';
 import { enterBy } from '../site/context';
 
 /** What every tab of the protection screen works on. */
@@ -29,7 +29,7 @@ export interface ProtectionEdit {
   setPlace: (id: string) => void;
   /** For whom findings are put into words; the fixes that were tried on the plan, and what takes one. */
   reader: Reader;
-  mends: Mends;
+  mends: MendLists;
   onFix: (finding: Sayable, fix: Fix) => void;
 }
 

@@ -7,14 +7,14 @@ import { Text } from '../../ui/Text';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
-import type { MendList, Mends } from '../../workers/useMends';
+import type { MendList, MendLists } from '../../workers/useMends';
 import { FixButton } from './FixButton';
 
 interface Props {
   findings: readonly Sayable[];
   reader: Reader;
   /** The fixes that do mend, as far as they were tried, and what takes one. */
-  mends?: Mends;
+  mends?: MendLists;
   onFix?: (finding: Sayable, fix: Fix) => void;
   /** Goes to where a finding speaks. @param about the id of what it is about. */
   onGo?: (station: number, about: string | undefined) => void;
@@ -30,7 +30,7 @@ export const Findings = memo(function Findings({ findings, reader, mends, onFix,
     <View role="list" aria-label="Findings" style={{ gap: 10 }}>
       {findings.map((finding) => {
         const key = keyOf(finding);
-        return <OneFinding key={key} finding={finding} reader={reader} mends={mends?.get(key)?.list} onFix={onFix} onGo={onGo} />;
+        return <OneFinding key={key} finding={finding} reader={reader} mends={mends?.get(key)} onFix={onFix} onGo={onGo} />;
       })}
     </View>
   );

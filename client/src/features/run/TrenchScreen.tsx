@@ -1,9 +1,7 @@
 import { extent, joinsOf, lookAt, reachIndexAt } from '@tamper/core/alignment';
-import { picturesOf } from '@tamper/core/book';
-import type { Range } from '@tamper/core/geometry';
 import { existingMetAt, productsKnown, productOf, withKnownProducts, type Job, type Run } from '@tamper/core/job';
 import { movedLine, sectionAt, sectionIfDug } from '@tamper/core/section';
-import { createContext, memo, useContext, useDeferredValue, useMemo, useState, type ComponentType, type ReactNode } from 'react';
+import { memo, useDeferredValue, useMemo, useState, type ComponentType, type ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useWritten } from '../../data/useBook';
@@ -15,11 +13,22 @@ import { Conflict } from '../../ui/Conflict';
 import { later } from '../../ui/later';
 import { Notice } from '../../ui/Notice';
 import { useRoom, type Room } from '../../ui/useRoom';
-import { useSame } from '../../ui/useSame';
 import { Terms } from '../../ui/Terms';
 import { useStable } from '../../ui/useStable';
-import { useCursor, useMendsHere, usePlanned, useSafe, useSession, useWhere } from '../frame/session';
-import { faultIn, RunEditContext, SectionContext, usePlanOnScreen, useRunEdit, useSectionHere, type RunEdit } from './context';
+import { useCursor, useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
+import {
+  faultIn,
+  OnRecordContext,
+  RunEditContext,
+  SectionContext,
+  TouchContext,
+  useOnRecord,
+  usePlanOnScreen,
+  useRunEdit,
+  useSectionHere,
+  useTouch,
+  type RunEdit,
+} from './context';
 import { Findings } from './Findings';
 import { KeyNumbers, NumberLine, OtherNumbers, type NumbersProps } from './KeyNumbers';
 import { Panel } from './Panel';
@@ -27,9 +36,10 @@ import { PartBar, PartChooser } from './PartBar';
 import { parts } from './editors';
 import { PhotosHere } from './PhotosHere';
 import { PhonePage } from './PhonePage';
-import { Picture, usePlanHand, type Look, type PlanTooling } from './Picture';
+import { Picture, type Look } from './Picture';
 import { PlanTools } from './PlanTools';
-import { useFoundMarks, type FoundMarks } from './useFoundMarks';
+import { useMarksOnRecord } from './useMarksOnRecord';
+import { usePlanHand } from './usePlanHand';
 
 // What only one of the drawings has below it comes with that.
 const ChainageTable = later(async () => (await import('./ChainageTable')).ChainageTable);
@@ -86,15 +96,26 @@ function Editing({ children }: { children: ReactNode }) {
   const here = useMemo(() => ({ section, drawn }), [section, drawn]);
   const setPart = useStable((part: Part) => look({ part }));
   const tools = usePlanHand(setPart);
-  const touch = useMemo(() => ({ tools, picking }), [tools, picking]);
-  const found = useFoundMarks(at);
+  const pick = useStable((station: number) => {
+    setPicking(false);
+    setPart('existing');
+    apply([{ path: ['existing'], value: [...run.doc.existing, existingMetAt(run.doc, station, newId())] }]);
+  });
+  const moveLine = useStable(
+    (id: string, centre: { x: number; y: number }) => void apply(movedLine(run.doc, section, id, centre), `laid.${id}`),
+  );
+  const touch = useMemo(
+    () => ({ tools, cursor: at, setCursor, moveLine, pick: picking ? pick : undefined }),
+    [tools, at, setCursor, moveLine, picking, pick],
+  );
+  const record = useMarksOnRecord(at);
   return (
     <RunEditContext.Provider value={edit}>
-      <FoundContext.Provider value={found}>
+      <OnRecordContext.Provider value={record}>
         <SectionContext.Provider value={here}>
           <TouchContext.Provider value={touch}>{children}</TouchContext.Provider>
         </SectionContext.Provider>
-      </FoundContext.Provider>
+      </OnRecordContext.Provider>
     </RunEditContext.Provider>
   );
 }
@@ -107,15 +128,15 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
   const selected = parts.find((known) => known === part);
   const setSelected = useStable((next: Part | undefined) => lookThere({ part: next }));
   const closePanel = useStable(() => setSelected(undefined));
-  const { tools, picking } = useTouch();
+  const { tools, pick } = useTouch();
 
   const drawingWidth = wide ? page - Math.min(440, Math.round(page * 0.45)) : page;
   // All parts stand there by name where there is room for them beside their inputs.
   const roomy = wide && !room.low;
   const height = pictureHeight(look, room, selected !== undefined);
-  const strip = useMemo(() => <Along width={drawingWidth} onPart={setSelected} />, [drawingWidth, setSelected]);
+  const strip = useMemo(() => <Along width={drawingWidth} />, [drawingWidth]);
   const picture = useMemo(
-    () => <Shown {...{ look, height, wide, selected }} width={drawingWidth} onPart={setSelected} />,
+    () => <Picture {...{ look, height, wide, selected }} width={drawingWidth} onPart={setSelected} />,
     [look, height, wide, selected, drawingWidth, setSelected],
   );
   const chooser = selected ? null : <PartChooser selected={selected} onSelect={setSelected} />;
@@ -159,7 +180,7 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
       picture={picture}
       pictureHeight={height}
       numbers={<Numbers as={NumberLine} />}
-      touching={picking || (look === 'plan' && tools.hand.tool !== 'look')}
+      touching={pick !== undefined || (look === 'plan' && tools.hand.tool !== 'look')}
     >
       {selected ? null : withPhotos}
       {below}
@@ -168,55 +189,24 @@ const Trench = memo(function Trench({ look }: { look: Look }) {
   );
 });
 
-/** Levels as found, worked out once for the strip and whichever drawing is looked at. */
-const FoundContext = createContext<FoundMarks | undefined>(undefined);
-
-/** What the next touch of a drawing is for. */
-const TouchContext = createContext<{ tools: PlanTooling; picking: boolean } | undefined>(undefined);
-const useTouch = () => {
-  const touch = useContext(TouchContext);
-  if (!touch) throw new Error('useTouch belongs inside the trench');
-  return touch;
-};
-
-const NOWHERE: readonly never[] = [];
-/** Stretches where Safe to enter is open now. */
-function useOpen(): readonly Range[] {
-  return useSame(useSafe().gate?.where ?? NOWHERE);
-}
-
-/** Stations something was photographed at. */
-function usePictured(): readonly number[] {
-  const { book } = useRunEdit();
-  return useSame(useMemo(() => picturesOf(book.book ?? []).flatMap(({ where }) => where?.from ?? []), [book.book]));
-}
-
 /** The strip of the run as planned. */
-function Along({ width, onPart }: { width: number; onPart: (part: Part) => void }) {
-  const { run: document, apply } = useSession();
+function Along({ width }: { width: number }) {
   const { good, errors } = usePlanned().state;
-  const { job, cursor, setCursor, picking, setPicking } = useRunEdit();
-  const open = useOpen();
-  const pictured = usePictured();
-  const found = useContext(FoundContext);
-  const pick = useStable((station: number) => {
-    setPicking(false);
-    onPart('existing');
-    apply([{ path: ['existing'], value: [...document.doc.existing, existingMetAt(document.doc, station, newId())] }]);
-  });
+  const { cursor, setCursor, pick } = useTouch();
+  const { marks, pictured, open } = useOnRecord();
   if (good)
     return (
       <Strip
         run={good.run}
         plan={good.plan}
-        units={job.units}
+        units={good.job.units}
         width={width}
         cursor={cursor}
         open={open}
         pictured={pictured}
-        marks={found?.strip}
+        marks={marks?.strip}
         onCursor={setCursor}
-        onPick={picking ? pick : undefined}
+        onPick={pick}
       />
     );
   return errors.length === 0 ? (
@@ -224,32 +214,6 @@ function Along({ width, onPart }: { width: number; onPart: (part: Part) => void 
       Working it out…
     </Text>
   ) : null;
-}
-
-interface ShownProps {
-  look: Look;
-  width: number;
-  height: number;
-  wide: boolean;
-  selected: Part | undefined;
-  onPart: (part: Part) => void;
-}
-
-/** The drawing one looks at. */
-function Shown(shown: ShownProps) {
-  const { hand } = useTouch().tools;
-  const { good } = usePlanned().state;
-  const { run, cursor, setCursor, others, apply } = useRunEdit();
-  const { section, drawn } = useSectionHere();
-  const open = useOpen();
-  const found = useContext(FoundContext);
-  const onMoveLine = useStable(
-    (id: string, centre: { x: number; y: number }) => void apply(movedLine(run, section, id, centre), `laid.${id}`),
-  );
-  if (!good) return null;
-  return (
-    <Picture {...shown} {...{ good, drawn, section, cursor, others, open, onMoveLine, found }} doc={run} onCursor={setCursor} hand={hand} />
-  );
 }
 
 /** Numbers of the section at the cursor and of the whole run. */

@@ -1,8 +1,11 @@
 import type { Plan, Section } from '@tamper/core';
 import type { FieldError, Job, Patch, Run } from '@tamper/core/job';
+import type { Range } from '@tamper/core/geometry';
 import { createContext, useContext } from 'react';
 import { usePlanned } from '../frame/session';
 import type { Written } from '../../data/useBook';
+import type { FoundMarks } from './useFoundMarks';
+import type { PlanTooling } from './usePlanHand';
 
 /** What every editor of a run works on. */
 export interface RunEdit {
@@ -47,6 +50,44 @@ export function useSectionHere(): SectionHere {
   const here = useContext(SectionContext);
   if (!here) throw new Error('useSectionHere belongs inside a run screen');
   return here;
+}
+
+/** Where one looks, what a touch does, and what the next one is for. It stays the same while somebody types. */
+export interface Touch {
+  tools: PlanTooling;
+  /** Station of the cursor, metres, and what moves it. */
+  cursor: number;
+  setCursor: (station: number) => void;
+  /** Adds an existing line at a station; undefined unless the next touch is to. */
+  pick: ((station: number) => void) | undefined;
+  /** Moves a laid line's centre, in the section at the cursor. */
+  moveLine: (id: string, centre: { x: number; y: number }) => void;
+}
+
+export const TouchContext = createContext<Touch | undefined>(undefined);
+
+export function useTouch(): Touch {
+  const touch = useContext(TouchContext);
+  if (!touch) throw new Error('useTouch belongs inside the trench');
+  return touch;
+}
+
+/** What the site has on record, drawn on top of what is planned. */
+export interface OnRecord {
+  /** Levels as found; undefined before anybody checked. */
+  marks: FoundMarks | undefined;
+  /** Stations something was photographed at. */
+  pictured: readonly number[];
+  /** Stretches where Safe to enter is open now. */
+  open: readonly Range[];
+}
+
+export const OnRecordContext = createContext<OnRecord | undefined>(undefined);
+
+export function useOnRecord(): OnRecord {
+  const record = useContext(OnRecordContext);
+  if (!record) throw new Error('useOnRecord belongs inside the trench');
+  return record;
 }
 
 /** The plan on screen, which may lag behind the run; undefined before the first. */

@@ -209,7 +209,7 @@ test('findings are told worst first by word, with their basis, and their fixes c
     <Findings
       findings={findings}
       reader={reader}
-      mends={mends}
+      mends={mends.lists}
       onGo={() => undefined}
       onFix={(_, fix) => taken.push(sayFix(fix, reader))}
     />,
@@ -217,7 +217,7 @@ test('findings are told worst first by word, with their basis, and their fixes c
   const items = screen.getAllByRole('listitem').map((item) => item.textContent ?? '');
   expect(items).toHaveLength(findings.length);
   expect(items[0]).toMatch(/^STOP: /);
-  const clean = [...mends.values()].flatMap(({ list }) => list).find(({ brings }) => brings.length === 0);
+  const clean = [...mends.lists.values()].flat().find(({ brings }) => brings.length === 0);
   const label = clean ? sayFix(clean.fix, reader) : '';
   press(label);
   expect(taken).toEqual([label]);
