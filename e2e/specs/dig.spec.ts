@@ -28,9 +28,11 @@ async function aim(page: Page): Promise<number> {
   return Number((said ?? '').replace(' m', ''));
 }
 async function read(page: Page, off: number): Promise<void> {
+  const at = await field(page, 'At station').inputValue();
   await field(page, 'The rod reads').fill(((await aim(page)) - off).toFixed(3));
   await press(page, 'Enter this level');
-  await expect(page.getByText(/^Kept at/)).toBeVisible();
+  // What was said of the level before is no answer.
+  await expect(page.getByText(`Kept at ${at}`)).toBeVisible();
 }
 
 test('from an issued plan to levels as dug: set up, read, put right, too deep, and what fills it', async ({ page }) => {
