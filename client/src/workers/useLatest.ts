@@ -1,4 +1,5 @@
 import { startTransition, useEffect, useRef, useState } from 'react';
+import { afterPaint } from '../ui/afterPaint';
 
 interface Link<R, I> {
   remote: R;
@@ -35,9 +36,12 @@ export function useLatest<R, I, T>(
 
   useEffect(() => {
     const now = link.current;
-    if (inputs === undefined || !now || done.current === inputs) return;
+    // Back to what the result is of, while something else is worked on: that would stand there in its place.
+    if (inputs === undefined || !now || (done.current === inputs && !now.busy)) return;
     now.waiting = inputs;
-    void drain(now);
+    // The first is asked for at once; what a key changed is handed over, which takes as long as it is large, when the key is painted.
+    if (done.current === undefined || now.busy) return void drain(now);
+    return afterPaint(() => void drain(now));
 
     async function drain(own: Link<R, I>): Promise<void> {
       if (own.busy) return;

@@ -10,6 +10,7 @@ jest.mock('./planWorker', () => ({
     remote: { plan: (job: Job, run: Run) => new Promise((answer) => asked.push({ job, run, answer })) },
   }),
 }));
+jest.mock('../ui/afterPaint', () => ({ afterPaint: (work: () => void) => (work(), () => undefined) }));
 beforeEach(() => void asked.splice(0));
 
 const job = blankJob('Yard', 'UK');
