@@ -5,7 +5,7 @@ beforeEach(() => {
   frames = [];
   jest.useFakeTimers();
   jest.spyOn(globalThis, 'requestAnimationFrame').mockImplementation((next) => frames.push(() => next(0)));
-  jest.spyOn(globalThis, 'cancelAnimationFrame').mockImplementation((id) => void (frames[id - 1] = () => undefined));
+  jest.spyOn(globalThis, 'cancelAnimationFrame').mockImplementation((id) => void (frames[Number(id) - 1] = () => undefined));
 });
 afterEach(() => {
   jest.restoreAllMocks();
