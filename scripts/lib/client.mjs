@@ -12,7 +12,7 @@ import { Failure, step } from './say.mjs';
 const ofRun = (name, { modules }) =>
   name.startsWith('RunFrame-')
     ? 'frame'
-    : [...modules.values()].some(({ factory }) => factory.includes('belongs inside the frame of a run'))
+    : [...modules.values()].some(({ factory }) => factory.includes('the frame of a run'))
       ? 'inside'
       : undefined;
 

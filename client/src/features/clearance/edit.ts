@@ -1,6 +1,7 @@
 import type { Clearance, Job } from '@tamper/core/job';
-import { createContext, useContext } from 'react';
+import { createContext } from 'react';
 import type { Written } from '../../data/useBook';
+import { inside } from '../../ui/inside';
 
 /** What every part of the Clear screen works on. */
 export interface ClearEdit {
@@ -16,8 +17,4 @@ export interface ClearEdit {
 
 export const ClearContext = createContext<ClearEdit | undefined>(undefined);
 
-export function useClear(): ClearEdit {
-  const edit = useContext(ClearContext);
-  if (!edit) throw new Error('useClear belongs inside the Clear screen');
-  return edit;
-}
+export const useClear = inside(ClearContext, 'the Clear screen');

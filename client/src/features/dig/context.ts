@@ -1,8 +1,9 @@
 import { digLevels, machineReady, type DigInputs, type DigLevels, type Readiness } from '@tamper/core/dig';
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
 import { useNow } from '../../data/useNow';
 import type { SiteEdit } from '../site/context';
+import { inside } from '../../ui/inside';
 
 /** The levels of the dig beside its plan, what they were worked out from, and whether the machine is ready. */
 export interface Dig {
@@ -30,8 +31,4 @@ export function useDigOf({ job, run, plan, rules, book }: Pick<SiteEdit, 'job' |
 
 export const DigContext = createContext<Dig | undefined>(undefined);
 
-export function useDig(): Dig {
-  const dig = useContext(DigContext);
-  if (!dig) throw new Error('useDig belongs inside the dig screen');
-  return dig;
-}
+export const useDig = inside(DigContext, 'the dig screen');

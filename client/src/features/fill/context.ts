@@ -1,9 +1,10 @@
 import { fillReport, fillStretches, type FillReport, type FillStretch } from '@tamper/core/fill';
 import type { Range } from '@tamper/core/geometry';
 import { isPit } from '@tamper/core/trench';
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
 import { useSite } from '../site/context';
+import { inside } from '../../ui/inside';
 
 /** The fill as the book has it beside the plan in force. */
 export interface Fill {
@@ -31,8 +32,4 @@ export function useFillOf(): Fill | undefined {
 
 export const FillContext = createContext<Fill | undefined>(undefined);
 
-export function useFill(): Fill {
-  const fill = useContext(FillContext);
-  if (!fill) throw new Error('useFill belongs inside the fill screen');
-  return fill;
-}
+export const useFill = inside(FillContext, 'the fill screen');

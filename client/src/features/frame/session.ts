@@ -1,9 +1,10 @@
 import type { Run, SafeGate } from '@tamper/core';
 import type { Fix, Job, Patch } from '@tamper/core/job';
 import type { Reader, Sayable } from '@tamper/core/words';
-import { createContext, useContext, type Context } from 'react';
+import { createContext } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import type { OpenBook } from '../../data/useBook';
+import { inside } from '../../ui/inside';
 import type { Issued } from '../../workers/useIssued';
 import type { MendLists } from '../../workers/useMends';
 import type { PlanState } from '../../workers/usePlan';
@@ -65,17 +66,11 @@ export const PlannedContext = createContext<Planned | undefined>(undefined);
 export const MendsContext = createContext<MendLists | undefined>(undefined);
 export const SafeContext = createContext<Safe | undefined>(undefined);
 
-const inFrame = <T>(context: Context<T | undefined>) => {
-  return function useInFrame(): T {
-    const value = useContext(context);
-    if (!value) throw new Error('It belongs inside the frame of a run');
-    return value;
-  };
-};
-export const useSession = inFrame(SessionContext);
-export const useWhere = inFrame(WhereContext);
-export const useCursor = inFrame(CursorContext);
-export const usePlanned = inFrame(PlannedContext);
+const FRAME = 'the frame of a run';
+export const useSession = inside(SessionContext, FRAME);
+export const useWhere = inside(WhereContext, FRAME);
+export const useCursor = inside(CursorContext, FRAME);
+export const usePlanned = inside(PlannedContext, FRAME);
 /** The fixes that were tried on the plan. */
-export const useMendsHere = inFrame(MendsContext);
-export const useSafe = inFrame(SafeContext);
+export const useMendsHere = inside(MendsContext, FRAME);
+export const useSafe = inside(SafeContext, FRAME);

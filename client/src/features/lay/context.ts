@@ -1,9 +1,10 @@
 import { layReport, layTasks, type ClosedTask, type LayReport, type LayTask } from '@tamper/core/lay';
-import { createContext, useContext, useMemo, useState } from 'react';
+import { createContext, useMemo, useState } from 'react';
 import { deviceClock } from '../../data/deviceClock';
 import type { PlacedLine } from '@tamper/core/job';
 import { useSafe } from '../frame/session';
 import { useSite } from '../site/context';
+import { inside } from '../../ui/inside';
 
 /** What was laid beside its plan, what is to be seen to, and which of the lines one looks at. */
 export interface Lay {
@@ -35,8 +36,4 @@ export function useLayOf(): Lay | undefined {
 
 export const LayContext = createContext<Lay | undefined>(undefined);
 
-export function useLay(): Lay {
-  const lay = useContext(LayContext);
-  if (!lay) throw new Error('useLay belongs inside the lay screen');
-  return lay;
-}
+export const useLay = inside(LayContext, 'the lay screen');

@@ -2,9 +2,10 @@ import type { Plan } from '@tamper/core';
 import type { Kept } from '@tamper/core/book';
 import type { Fix, Job, Patch, Run } from '@tamper/core/job';
 import type { Reader, Sayable } from '@tamper/core/words';
-import { createContext, useContext } from 'react';
+import { createContext } from 'react';
 import type { Written } from '../../data/useBook';
 import type { MendLists } from '../../workers/useMends';
+import { inside } from '../../ui/inside';
 
 /** What every tab of the works screen works on. */
 export interface LogisticsEdit {
@@ -28,11 +29,7 @@ export interface LogisticsEdit {
 
 export const LogisticsContext = createContext<LogisticsEdit | undefined>(undefined);
 
-export function useLogistics(): LogisticsEdit {
-  const edit = useContext(LogisticsContext);
-  if (!edit) throw new Error('useLogistics belongs inside the works screen');
-  return edit;
-}
+export const useLogistics = inside(LogisticsContext, 'the works screen');
 
 /** One key of the run's works as a change. */
 export const logisticsPatch = <K extends keyof Run['logistics']>(key: K, value: Run['logistics'][K]): Patch => ({

@@ -3,11 +3,12 @@ import type { Fact } from '@tamper/core/book';
 import type { Reader, Sayable } from '@tamper/core/words';
 import type { Fix, Job, Patch, Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
-import { createContext, useContext } from 'react';
+import { createContext } from 'react';
 import type { RunDocument } from '../../data/documents';
 import type { OpenBook } from '../../data/useBook';
 import type { MendLists } from '../../workers/useMends';
 import { enterBy } from '../site/context';
+import { inside } from '../../ui/inside';
 
 /** What every tab of the protection screen works on. */
 export interface ProtectionEdit {
@@ -35,11 +36,7 @@ export interface ProtectionEdit {
 
 export const ProtectionContext = createContext<ProtectionEdit | undefined>(undefined);
 
-export function useProtection(): ProtectionEdit {
-  const edit = useContext(ProtectionContext);
-  if (!edit) throw new Error('useProtection belongs inside the protection screen');
-  return edit;
-}
+export const useProtection = inside(ProtectionContext, 'the protection screen');
 
 /** Enters facts in the book under the name of who holds the device, or says why not. */
 export const useEnter = (unsaid: string): ((fact: Fact, corrects?: string) => string | undefined) => enterBy(useProtection(), unsaid);

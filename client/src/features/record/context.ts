@@ -1,8 +1,9 @@
 import { recordOf, type RunRecord } from '@tamper/core/record';
 import { closingOf, type Closing } from '@tamper/core/site';
-import { createContext, useContext, useMemo } from 'react';
+import { createContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
 import { useSite } from '../site/context';
+import { inside } from '../../ui/inside';
 
 /** The record of the run by its plan in force, and whether it is still open. */
 export interface HeldRecord extends RunRecord {
@@ -25,8 +26,4 @@ export function useRecordOf(): HeldRecord | undefined {
 
 export const RecordContext = createContext<HeldRecord | undefined>(undefined);
 
-export function useRecord(): HeldRecord {
-  const record = useContext(RecordContext);
-  if (!record) throw new Error('useRecord belongs inside the record screen');
-  return record;
-}
+export const useRecord = inside(RecordContext, 'the record screen');

@@ -1,9 +1,10 @@
 import type { Plan, Section } from '@tamper/core';
 import type { FieldError, Job, Patch, Run } from '@tamper/core/job';
 import type { Range } from '@tamper/core/geometry';
-import { createContext, useContext } from 'react';
+import { createContext } from 'react';
 import { usePlanned } from '../frame/session';
 import type { Written } from '../../data/useBook';
+import { inside } from '../../ui/inside';
 import type { FoundMarks } from './useFoundMarks';
 import type { PlanTooling } from './usePlanHand';
 
@@ -31,12 +32,6 @@ export interface RunEdit {
 
 export const RunEditContext = createContext<RunEdit | undefined>(undefined);
 
-export function useRunEdit(): RunEdit {
-  const edit = useContext(RunEditContext);
-  if (!edit) throw new Error('useRunEdit belongs inside a run screen');
-  return edit;
-}
-
 /** The section at the cursor. It follows what is typed when that is painted. */
 export interface SectionHere {
   section: Section;
@@ -45,12 +40,6 @@ export interface SectionHere {
 }
 
 export const SectionContext = createContext<SectionHere | undefined>(undefined);
-
-export function useSectionHere(): SectionHere {
-  const here = useContext(SectionContext);
-  if (!here) throw new Error('useSectionHere belongs inside a run screen');
-  return here;
-}
 
 /** Where one looks, what a touch does, and what the next one is for. It stays the same while somebody types. */
 export interface Touch {
@@ -66,12 +55,6 @@ export interface Touch {
 
 export const TouchContext = createContext<Touch | undefined>(undefined);
 
-export function useTouch(): Touch {
-  const touch = useContext(TouchContext);
-  if (!touch) throw new Error('useTouch belongs inside the trench');
-  return touch;
-}
-
 /** What the site has on record, drawn on top of what is planned. */
 export interface OnRecord {
   /** Levels as found; undefined before anybody checked. */
@@ -84,11 +67,10 @@ export interface OnRecord {
 
 export const OnRecordContext = createContext<OnRecord | undefined>(undefined);
 
-export function useOnRecord(): OnRecord {
-  const record = useContext(OnRecordContext);
-  if (!record) throw new Error('useOnRecord belongs inside the trench');
-  return record;
-}
+export const useRunEdit = inside(RunEditContext, 'a run screen');
+export const useSectionHere = inside(SectionContext, 'a run screen');
+export const useTouch = inside(TouchContext, 'a run screen');
+export const useOnRecord = inside(OnRecordContext, 'a run screen');
 
 /** The plan on screen, which may lag behind the run; undefined before the first. */
 export const usePlanOnScreen = (): Plan | undefined => usePlanned().state.good?.plan;

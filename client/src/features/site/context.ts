@@ -4,11 +4,12 @@ import type { Job, Run } from '@tamper/core/job';
 import type { Rules } from '@tamper/core/rules';
 import { entryRefusal } from '@tamper/core/refusals';
 import type { RegisteredPiece } from '@tamper/core/site';
-import { createContext, useContext } from 'react';
+import { createContext } from 'react';
 import type { JobDocument, RunDocument } from '../../data/documents';
 import { useBook, useWritten, type OpenBook, type Written } from '../../data/useBook';
 import { writeBy, type Enter } from '../../data/write';
 import type { PlanState } from '../../workers/usePlan';
+import { inside } from '../../ui/inside';
 
 /** What people on site work on: the issued plan, the book, and the gates that come of both. */
 export interface SiteEdit {
@@ -31,11 +32,7 @@ export interface SiteEdit {
 
 export const SiteContext = createContext<SiteEdit | undefined>(undefined);
 
-export function useSite(): SiteEdit {
-  const site = useContext(SiteContext);
-  if (!site) throw new Error('useSite belongs inside the site screen');
-  return site;
-}
+export const useSite = inside(SiteContext, 'the site screen');
 
 type Writer = Pick<SiteEdit, 'job' | 'rules' | 'who'> & Partial<Pick<SiteEdit, 'plan' | 'force' | 'run'>> & { book: Written };
 
