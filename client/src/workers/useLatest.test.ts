@@ -95,6 +95,18 @@ test('what is undone while it is worked on leaves no answer in the place of the 
   expect(result.current.result).toEqual({ inputs: 'a', value: 'A' });
 });
 
+test('what the work failed on is undone: the answer there is stands, and no fault', async () => {
+  const { result, rerender } = begin('a');
+  await answer(0, 'A');
+  rerender({ inputs: 'b' });
+  paint();
+  await act(async () => asked[1]?.fail(new Error('out of memory')));
+  expect(result.current.crash).toBe('out of memory');
+  rerender({ inputs: 'a' });
+  expect(asked).toHaveLength(2);
+  expect(result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: undefined });
+});
+
 test('nothing is asked for before there are inputs; the same inputs are asked for once', async () => {
   const { rerender } = begin(undefined);
   expect(asked).toEqual([]);

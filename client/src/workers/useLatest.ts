@@ -36,8 +36,10 @@ export function useLatest<R, I, T>(
 
   useEffect(() => {
     const now = link.current;
-    // Back to what the result is of, while something else is worked on: that would stand there in its place.
-    if (inputs === undefined || !now || (done.current === inputs && !now.busy)) return;
+    if (inputs === undefined || !now) return;
+    // Back to what the result is of: nothing to ask, and what was wrong with other inputs is over. While those are worked on it is asked for again, as
+    // their result would stand there in its place.
+    if (done.current === inputs && !now.busy) return setCrash(undefined);
     now.waiting = inputs;
     // The first is asked for at once; what a key changed is handed over, which takes as long as it is large, when the key is painted.
     if (done.current === undefined || now.busy) return void drain(now);
