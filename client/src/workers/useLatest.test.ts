@@ -35,6 +35,17 @@ const work = (remote: string, inputs: string) => {
 const begin = (first: string | undefined) =>
   renderHook(({ inputs }: { inputs: string | undefined }) => useLatest(start, inputs, work), { initialProps: { inputs: first } });
 const answer = (index: number, value: string) => act(async () => asked[index]?.answer(value));
+/** Answered of a, and failed on b that came in its place. */
+async function failedOnB() {
+  const page = begin('a');
+  await answer(0, 'A');
+  page.rerender({ inputs: 'b' });
+  paint();
+  expect(page.result.current.result?.value).toBe('A');
+  await act(async () => asked[1]?.fail(new Error('out of memory')));
+  expect(page.result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: 'out of memory' });
+  return page;
+}
 
 test('the answer comes with the inputs it is of', async () => {
   const { result } = begin('a');
@@ -55,13 +66,7 @@ test('while one is worked on only the newest waits; what came between is never a
 });
 
 test('the last answer stays while the next is worked out, and through a fault, which the next answer clears', async () => {
-  const { result, rerender } = begin('a');
-  await answer(0, 'A');
-  rerender({ inputs: 'b' });
-  paint();
-  expect(result.current.result?.value).toBe('A');
-  await act(async () => asked[1]?.fail(new Error('out of memory')));
-  expect(result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: 'out of memory' });
+  const { result, rerender } = await failedOnB();
   rerender({ inputs: 'c' });
   paint();
   await answer(2, 'C');
@@ -96,12 +101,7 @@ test('what is undone while it is worked on leaves no answer in the place of the 
 });
 
 test('what the work failed on is undone: the answer there is stands, and no fault', async () => {
-  const { result, rerender } = begin('a');
-  await answer(0, 'A');
-  rerender({ inputs: 'b' });
-  paint();
-  await act(async () => asked[1]?.fail(new Error('out of memory')));
-  expect(result.current.crash).toBe('out of memory');
+  const { result, rerender } = await failedOnB();
   rerender({ inputs: 'a' });
   expect(asked).toHaveLength(2);
   expect(result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: undefined });

@@ -61,13 +61,14 @@ function Lengthwise({ good: { job, run, plan }, width, height }: Drawn) {
 function FromAbove({ good: { job, plan }, width, height }: Drawn) {
   const { run, others } = useRunEdit();
   const { tools, cursor } = useTouch();
+  const { open } = useOnRecord();
   return (
     <PlanDrawing
       {...tools.hand}
       run={run}
       plan={plan}
       others={others}
-      open={useOnRecord().open}
+      open={open}
       units={job.units}
       width={width}
       height={height}
@@ -79,6 +80,7 @@ function FromAbove({ good: { job, plan }, width, height }: Drawn) {
 /** It follows what is typed where that can be dug, ahead of the plan. */
 function Across({ good: { run, plan }, width, height, wide, selected, onPart }: Drawn) {
   const { section, drawn } = useSectionHere();
+  const { moveLine } = useTouch();
   const { marks } = useOnRecord();
   const [whole, setWhole] = useState(wide);
   const existing = useSame(useMemo(() => linesAt(plan, section.station), [plan, section.station]));
@@ -98,7 +100,7 @@ function Across({ good: { run, plan }, width, height, wide, selected, onPart }: 
         existing={existing}
         ruleSet={drawn.job.ruleSet}
         close={close}
-        onMoveLine={useTouch().moveLine}
+        onMoveLine={moveLine}
         marks={marks?.section}
       />
       <Closer whole={whole} onWhole={setWhole} />
