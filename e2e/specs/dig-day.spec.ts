@@ -84,6 +84,8 @@ test('a day of digging: issued, set up, the machine made ready, a staircase name
     await strikeAt(page, place * 3);
     for (const along of [0.3, 1.5, 2.7]) await readAt(page, (place * 3 + along).toFixed(1));
   }
+  // Nothing of it is with the server, and nothing says so.
+  await expect(page.getByRole('banner').getByRole('status', { name: /^Kept: / })).toBeVisible();
   await tab(page, 'As dug');
   await expect(page.getByText(/^A staircase: .*The slope is missing in the machine$/)).toBeVisible();
   await expect(page.getByText(/^Set the slope in the machine, strike again/)).toBeVisible();

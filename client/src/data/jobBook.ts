@@ -4,6 +4,7 @@ import { sameJson } from '@tamper/core/merge';
 import { adopt, dropWaiting, keepEntry, readBook, readWaiting, retryWaiting, hearPage } from '../store/book';
 import { onNews } from '../store/bus';
 import { isKeeping, onKeeping } from '../store/database';
+import { whyNoLine } from '../store/line';
 import { heldBy } from '../store/me';
 import type { WaitingRow } from '../store/tables';
 import { whenIdle } from '../ui/whenIdle';
@@ -12,6 +13,7 @@ import { deviceId } from './device';
 import { deviceClock, type DeviceClock } from './deviceClock';
 import { joined } from './joined';
 import { newId } from './newId';
+import { UNKEPT, type SaveState } from './safety';
 import { lookAgain } from './useLookAgain';
 
 /** An entry made on this device that the server has not got yet; `refused` says why it never will as it is. */
@@ -74,6 +76,8 @@ export class JobBook {
   private known = 0;
   private readonly listeners = new Set<() => void>();
   private reading: Promise<void> | undefined;
+  /** What this device keeps of it was read. */
+  private isOpen = false;
   private readonly asking = joined(() => this.fetch());
   private stop: () => void = () => undefined;
 
@@ -118,6 +122,7 @@ export class JobBook {
       this.known = Math.max(this.known, book?.known ?? 0);
       this.take(stretches.flatMap(({ items, plain }) => items.map(plain === FILE_VERSION ? asIs : kept)));
       this.waits(waiting);
+      this.isOpen = true;
       this.put({
         // What the server was never heard to be all of is not known yet.
         ...(book?.heard === undefined ? {} : { rows: this.state.rows ?? [], heard: this.state.heard ?? book.heard }),
@@ -171,6 +176,16 @@ export class JobBook {
   };
   /** What was last told of each: where nothing was added it stays the same list. */
   private readonly before = new Map<string, Kept[]>();
+
+  /** How safe what is written here about a run and its job is; without a run, about all of them. What was not read yet is not called sent. */
+  readonly saving = (about?: string): SaveState<never> => {
+    const { canKeep, waiting } = this.state;
+    const mine = waiting.filter((one) => about === undefined || one.about === about || one.about === this.jobId);
+    const refused = mine.find((one) => one.refused !== undefined)?.refused;
+    if (mine.length > 0 && !canKeep) return { kind: 'unkept', why: UNKEPT };
+    if (refused !== undefined) return { kind: 'refused', why: refused };
+    return this.isOpen && mine.length === 0 ? { kind: 'sent' } : { kind: 'kept', why: whyNoLine() };
+  };
 
   /** Takes in what an earlier program kept on this device for a run. */
   readonly watch = (runId: string): void => void (runId !== this.jobId && adopt(this.jobId, runId));

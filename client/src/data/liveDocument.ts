@@ -18,17 +18,7 @@ import type { DocumentRow, DraftRow } from '../store/tables';
 import { whenIdle } from '../ui/whenIdle';
 import { begin, edit, redo, undo, type History } from './history';
 import { joined } from './joined';
-
-/** How safe the work on a document is. *Kept* is on this device's disk, *sent* on the server: never one word for both. */
-export type SaveState<T> =
-  | { kind: 'sent' }
-  /** It is on its way to the server, or waits for a line: `why` there is none. */
-  | { kind: 'kept'; why: string | undefined }
-  /** It is on its way to the disk. */
-  | { kind: 'keeping' }
-  | { kind: 'unkept'; why: string }
-  | { kind: 'refused'; why: string }
-  | { kind: 'conflict'; theirs: Stored<T>; base: T; mine: T };
+import { sameState, UNKEPT, type SaveState } from './safety';
 
 /** What a document is at one moment; a new object after every change. */
 export interface Snapshot<T, S> {
@@ -46,7 +36,6 @@ export interface Shown<T, S> extends Pick<Snapshot<T, S>, 'open' | 'error'> {
 
 /** Edits are kept this long after the last key, ms: not at every one. */
 const PAUSE = 150;
-const UNKEPT = 'This device cannot keep it: leave the page open until it is sent.';
 
 /**
  * A document open for editing, shared by every screen that shows it: one history. It is read from this device and kept there; sending it is the
@@ -345,10 +334,6 @@ export class LiveDocument<T, S extends Stored<T>> {
 const AWAY = ['pagehide', 'blur', 'visibilitychange'] as const;
 
 const BLANK = { open: undefined, save: { kind: 'sent' }, error: undefined } as const;
-const sameState = (a: SaveState<unknown>, b: SaveState<unknown>): boolean =>
-  a === b ||
-  (Object.keys(a).length === Object.keys(b).length &&
-    Object.entries(a).every(([key, value]) => (b as Record<string, unknown>)[key] === value));
 const shownOf = <T, S>({ open, error, save }: Snapshot<T, S>): Shown<T, S> => ({
   open,
   error,

@@ -2,6 +2,7 @@ import { use, useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { Stored } from './api';
 import { HolderContext } from './holder';
 import { liveDocument, type Amiss, type LiveDocument } from './liveDocument';
+import type { Safety } from './safety';
 
 /** A stored document open for editing: changes show at once, save by themselves and can be undone. The same object while there is nothing new to show. */
 export interface Document<T, S extends Stored<T>> extends Pick<
@@ -11,7 +12,7 @@ export interface Document<T, S extends Stored<T>> extends Pick<
   stored: S;
   doc: T;
   /** Tells how its saving goes on. */
-  safety: Pick<LiveDocument<T, S>, 'subscribe' | 'saving'>;
+  safety: Safety;
   /** What stands in the way of saving. */
   amiss: Amiss<T> | undefined;
   canUndo: boolean;

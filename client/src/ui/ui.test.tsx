@@ -6,7 +6,7 @@ import { Choice } from './Choice';
 import { Faults } from './Faults';
 import { fileName } from './files';
 import { QuantityField } from './QuantityField';
-import type { SaveState } from '../data/liveDocument';
+import type { SaveState } from '../data/safety';
 import { SaveBadge } from './SaveBadge';
 
 /** A field over a document that refuses more than 2 m, with an outside change to play undo. */
@@ -85,22 +85,21 @@ test('a choice names its question on every answer', () => {
   expect(chosen).toEqual(['C']);
 });
 
-const saving = (state: SaveState<unknown>) => ({ subscribe: () => () => undefined, saving: () => state });
-
-test('how safe the work is stands in words, the worse of two documents first', () => {
-  const badge = (...[first, second]: [SaveState<unknown>, SaveState<unknown>]) => {
+test('how safe the work is stands in words, and why', () => {
+  const badge = (state: SaveState<unknown>) => {
     cleanup();
     render(
       <PaperProvider>
-        <SaveBadge first={saving(first)} second={saving(second)} />
+        <SaveBadge of={{ subscribe: () => () => undefined, saving: () => state }} />
       </PaperProvider>,
     );
     return [screen.getByRole('status').getAttribute('aria-label'), screen.getByRole('status').textContent];
   };
-  expect(badge({ kind: 'sent' }, { kind: 'kept', why: 'No connection.' })).toEqual(['Kept: No connection.', 'Kept']);
-  expect(badge({ kind: 'kept', why: undefined }, { kind: 'keeping' })).toEqual(['Keeping', 'Keeping']);
-  expect(badge({ kind: 'unkept', why: 'No room.' }, { kind: 'refused', why: 'No.' })).toEqual(['Not kept: No room.', 'Not kept']);
-  expect(badge({ kind: 'sent' }, { kind: 'sent' })).toEqual(['Sent', 'Sent']);
+  const noLine: SaveState<unknown> = { kind: 'kept', why: 'No connection.' };
+  expect(badge(noLine)).toEqual(['Kept: No connection.', 'Kept']);
+  expect(badge({ kind: 'keeping' })).toEqual(['Keeping', 'Keeping']);
+  expect(badge({ kind: 'unkept', why: 'No room.' })).toEqual(['Not kept: No room.', 'Not kept']);
+  expect(badge({ kind: 'sent' })).toEqual(['Sent', 'Sent']);
 });
 
 test('faults are an alert, and nothing when there are none', () => {

@@ -1,6 +1,7 @@
 import { jobErrors, type Job } from '@tamper/core/job';
 import { Text } from '../../ui/Text';
 import { useJob } from '../../data/documents';
+import { useSafety } from '../../data/useSafety';
 import { Card } from '../../ui/Card';
 import { Conflict } from '../../ui/Conflict';
 import { Loading } from '../../ui/Loading';
@@ -19,6 +20,7 @@ export type ChangeJob = (change: Partial<Job>, tag?: string) => string | undefin
 /** What the lines of this job are, how far apart they must lie, and what digs for them. */
 export function CatalogueScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
+  const safety = useSafety(jobId, job?.safety);
   const change: ChangeJob = useStable((part: Partial<Job>, tag?: string) => {
     if (!job) return 'The job is not open yet.';
     const next = { ...job.doc, ...part };
@@ -35,7 +37,7 @@ export function CatalogueScreen({ jobId }: { jobId: string }) {
     );
   return (
     <>
-      <TopBar title="Lines and distances" subtitle={job.doc.name} status={<SaveBadge first={job.safety} />} back={`/jobs/${jobId}`} />
+      <TopBar title="Lines and distances" subtitle={job.doc.name} status={<SaveBadge of={safety} />} back={`/jobs/${jobId}`} />
       <Page>
         <Conflict document={job} what="the job" />
         <Card title="Distances between lines">

@@ -4,6 +4,7 @@ import { Text } from '../../ui/Text';
 import { useJob, type JobDocument } from '../../data/documents';
 import { useRuns } from '../../data/jobRuns';
 import { useBook, useWritten } from '../../data/useBook';
+import { useSafety } from '../../data/useSafety';
 import { useToday } from '../../data/useToday';
 import { Conflict } from '../../ui/Conflict';
 import { GateLight } from '../../ui/GateLight';
@@ -25,6 +26,7 @@ import { AccessCard } from './AccessCard';
 /** Where may I dig: permit, locate request, private lines, the way in; and the gate that follows from them. */
 export function ClearanceScreen({ jobId }: { jobId: string }) {
   const { document, error, retry } = useJob(jobId);
+  const safety = useSafety(jobId, document?.safety);
   const back = `/jobs/${jobId}`;
   if (!document)
     return (
@@ -35,7 +37,7 @@ export function ClearanceScreen({ jobId }: { jobId: string }) {
     );
   return (
     <>
-      <TopBar title={`Clear: ${document.doc.name}`} status={<SaveBadge first={document.safety} />} back={back} />
+      <TopBar title={`Clear: ${document.doc.name}`} status={<SaveBadge of={safety} />} back={back} />
       <Cards document={document} jobId={jobId} />
     </>
   );

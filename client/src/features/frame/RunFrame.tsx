@@ -10,6 +10,7 @@ import { useJob, useRun, type JobDocument, type RunDocument } from '../../data/d
 import { useOtherRuns } from '../../data/jobRuns';
 import { newId } from '../../data/newId';
 import { useBook } from '../../data/useBook';
+import { useSafety } from '../../data/useSafety';
 import { forgetDocument } from '../../store/documents';
 import { colours } from '../../theme/tokens';
 import { later } from '../../ui/later';
@@ -127,12 +128,13 @@ const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string;
 
 /** The run's name, whether it is saved, its gates, and what is done with it as a whole. */
 function RunBar() {
-  const { jobId, job, run, fault, remove, duplicate } = useSession();
+  const { jobId, runId, job, run, fault, remove, duplicate } = useSession();
   const { wide } = useRoom();
   const { name } = run.doc;
   const { canUndo, canRedo, undo, redo } = run;
   useUndoKeys(run);
-  const status = useMemo(() => <SaveBadge first={run.safety} second={job.safety} />, [run.safety, job.safety]);
+  const safety = useSafety(jobId, job.safety, runId, run.safety);
+  const status = useMemo(() => <SaveBadge of={safety} />, [safety]);
   const { doc, change } = job;
   const actions = useMemo(
     () => (

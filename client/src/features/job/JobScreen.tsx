@@ -12,6 +12,7 @@ import { useJob } from '../../data/documents';
 import { useRuns, type RunHere } from '../../data/jobRuns';
 import { jobsChanged } from '../../store/jobs';
 import { useBook } from '../../data/useBook';
+import { useSafety } from '../../data/useSafety';
 import { useToday } from '../../data/useToday';
 import { forgetJob } from '../../store/documents';
 import { Icon } from '../../theme/Icon';
@@ -83,6 +84,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
   const { runs, error: runsError, refresh } = useRuns(jobId);
   const { book } = useBook(jobId);
+  const safety = useSafety(jobId, job?.safety);
   const today = useToday();
   const progress = useProgress(job?.doc, runs, today);
   const [asking, setAsking] = useState(false);
@@ -118,7 +120,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
 
   return (
     <>
-      <TopBar title={job.doc.name} status={<SaveBadge first={job.safety} />} back="/" />
+      <TopBar title={job.doc.name} status={<SaveBadge of={safety} />} back="/" />
       <Page>
         <Conflict document={job} what="the job" />
         {job.doc.archived ? <Notice kind="note" title="This job is put away: it is in the list of jobs put away." /> : null}
