@@ -6,7 +6,8 @@ module.exports = (api) => {
   const production = api.env('production');
   return {
     presets: ['babel-preset-expo'],
-    plugins: production ? ['react-native-paper/babel'] : [],
+    // The tests run as CommonJS, what is fetched when it is used too.
+    plugins: production ? ['react-native-paper/babel'] : api.env('test') ? ['@babel/plugin-transform-dynamic-import'] : [],
     overrides: production ? [{ test: (file) => file !== undefined && CHECKS.test(file), plugins: [whenUsed] }] : [],
   };
 };

@@ -10,11 +10,12 @@ import {
   resolveDraft,
   retryDraft,
   UNSEEN,
+  type Draft,
   type Known,
+  type KnownDocument,
   type Seen,
 } from '../store/documents';
 import { whyNoLine } from '../store/line';
-import type { DocumentRow, DraftRow } from '../store/tables';
 import { whenIdle } from '../ui/whenIdle';
 import { begin, edit, redo, undo, type History } from './history';
 import { joined } from './joined';
@@ -50,8 +51,8 @@ export class LiveDocument<T, S extends Stored<T>> {
   private stopNews: () => void = () => undefined;
   /** What the store holds of it as far as this tab has taken it in. */
   private seen: Seen = UNSEEN;
-  private row: DocumentRow | undefined;
-  private draft: DraftRow | undefined;
+  private row: KnownDocument | undefined;
+  private draft: Draft | undefined;
   /** The document as it was edited last is not in the store yet. */
   private dirty = false;
   private writing: Promise<void> | undefined;

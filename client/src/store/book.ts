@@ -6,6 +6,7 @@ import { tell } from './bus';
 import { keep, lookUp, type Done } from './database';
 import { stretchOf } from './documents';
 import { readOwn } from './own';
+import { pack, packMore, unpack } from './packed';
 import { dropPhotos } from './photos';
 import type { BookRow, EntriesRow, WaitingRow } from './tables';
 
@@ -20,13 +21,14 @@ const DEVICE = 'device';
 /** The book of a job as it is kept here. */
 export interface KeptBook {
   book: BookRow | undefined;
-  stretches: EntriesRow[];
+  stretches: { items: readonly KeptEntry[]; plain?: number | undefined }[];
   waiting: WaitingRow[];
 }
 export const readBook = (jobId: string): Promise<KeptBook> =>
   lookUp(['books', 'entries', 'waiting'], async (tx) => {
     const [book, rows, waiting] = await Promise.all([tx.get('books', jobId), tx.all('entries', stretchOf(jobId)), tx.of('waiting', jobId)]);
-    return { book, stretches: rows, waiting: waiting.sort(byCount) };
+    const stretches = rows.map(({ items, plain }) => ({ items: unpack(items), plain }));
+    return { book, stretches, waiting: waiting.sort(byCount) };
   });
 
 /** Heads of the chains of a job's record that this device has seen, by run. */
@@ -73,15 +75,16 @@ export async function hearPage(
 function stretches(jobId: string, last: EntriesRow | undefined, news: readonly KeptEntry[], plain: number | undefined): EntriesRow[] {
   if (news.length === 0) return [];
   const named = plain === undefined ? {} : { plain };
-  const room = last ? STRETCH - last.items.length : 0;
-  const rows: EntriesRow[] = [];
+  const filled = last ? (last.count ?? unpack(last.items).length) : STRETCH;
+  const [room, rows]: [number, EntriesRow[]] = [STRETCH - filled, []];
   if (last && room > 0) {
-    const items = [...last.items, ...news.slice(0, room)];
-    rows.push({ jobId, first: last.first, items, ...(last.plain === plain ? named : {}) });
+    const more = news.slice(0, room);
+    const items = packMore(last.items, pack(more));
+    rows.push({ jobId, first: last.first, items, count: filled + more.length, ...(last.plain === plain ? named : {}) });
   }
   for (let i = room; i < news.length; i += STRETCH) {
     const items = news.slice(i, i + STRETCH);
-    rows.push({ jobId, first: (items[0] as KeptEntry).seq, items, ...named });
+    rows.push({ jobId, first: (items[0] as KeptEntry).seq, items: pack(items), count: items.length, ...named });
   }
   return rows;
 }

@@ -1,15 +1,17 @@
 import { tell } from './bus';
 import { keep, lookUp } from './database';
-import type { DamagedRow, Tables } from './tables';
+import { documentOf, draftOf } from './documents';
+import type { DamagedRow } from './tables';
 
 /** Sets a row aside that cannot be read: it is shown, never lost in silence. */
-export async function setAside(table: 'documents' | 'drafts' | 'waiting' | 'answers', key: string, error: unknown): Promise<void> {
+export async function setAside(table: 'documents' | 'drafts', key: string, error: unknown): Promise<void> {
   const why = error instanceof Error ? error.message : String(error);
   console.warn(`Set aside: ${table} ${key}`, error);
   await keep([table, 'damaged'], async (tx) => {
-    const row: Tables[typeof table]['value'] | undefined = await tx.get(table, key);
+    const row = await tx.get(table, key);
     if (!row) return;
-    tx.put('damaged', { id: `${table} ${key}`, table, at: Date.now(), why, row });
+    const plain = 'stored' in row ? documentOf(row) : draftOf(row);
+    tx.put('damaged', { id: `${table} ${key}`, table, at: Date.now(), why, row: plain });
     tx.drop(table, key);
   });
   tell({ kind: 'answer', path: DAMAGED });

@@ -25,8 +25,8 @@ interface Write {
 }
 
 const NAME = 'tamper';
-/** Goes up with a table: what an earlier program kept stays as it is. */
-const VERSION = 2;
+/** Goes up with a table, and with what an earlier program could not read: what that one kept stays as it is. */
+const VERSION = 3;
 /** A store that opens no sooner is taken for one that does not open, ms. */
 const PATIENCE = 4000;
 const tables = Object.keys(KEYS) as Table[];

@@ -4,19 +4,30 @@ import type { Stored } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp } from './database';
 import { heldBy } from './me';
+import { pack, unpack } from './packed';
 import type { DocumentRow, DraftRow } from './tables';
+
+/** A document as the server had it last, unpacked. */
+export type KnownDocument = Omit<DocumentRow, 'stored'> & { stored: Stored<unknown> };
+/** What is worked on, unpacked. */
+export type Draft = Omit<DraftRow, 'doc' | 'base'> & { doc: unknown; base: unknown };
+export const documentOf = (row: DocumentRow): KnownDocument => ({ ...row, stored: { ...row.stored, doc: unpack(row.stored.doc) } });
+export const draftOf = (row: DraftRow): Draft => ({ ...row, doc: unpack(row.doc), base: baseOf(row) });
+const baseOf = ({ base }: DraftRow): unknown => (base === undefined ? undefined : unpack(base));
 
 /** A document as this device knows it: what the server had last, and what is worked on. One of the two is there. */
 export interface Known {
-  row: DocumentRow | undefined;
-  draft: DraftRow | undefined;
+  row: KnownDocument | undefined;
+  draft: Draft | undefined;
 }
 
-export const readDocument = (path: string): Promise<Known> =>
-  lookUp(['documents', 'drafts'], async (tx) => {
-    const [row, draft] = await Promise.all([tx.get('documents', path), tx.get('drafts', path)]);
-    return { row, draft };
-  });
+export async function readDocument(path: string): Promise<Known> {
+  const [row, draft] = await lookUp(['documents', 'drafts'], (tx) => Promise.all([tx.get('documents', path), tx.get('drafts', path)]));
+  return { row: row && documentOf(row), draft: draft && draftOf(draft) };
+}
+/** Which version of a document the server had, as far as was heard here. */
+export const heardVersion = async (path: string): Promise<number | undefined> =>
+  (await lookUp(['documents'], (tx) => tx.get('documents', path)))?.stored.version;
 
 export const allDrafts = (): Promise<DraftRow[]> => lookUp(['drafts'], (tx) => tx.all('drafts'));
 
@@ -24,15 +35,17 @@ export const allDrafts = (): Promise<DraftRow[]> => lookUp(['drafts'], (tx) => t
 export async function hearDocument(path: string, jobId: string, stored: Stored<unknown>): Promise<void> {
   await keep(['documents'], async (tx) => {
     const before = await tx.get('documents', path);
-    if (!before || before.stored.version < stored.version) tx.put('documents', { ...before, path, jobId, stored });
+    if (!before || before.stored.version < stored.version) tx.put('documents', { ...before, path, jobId, stored: packed(stored) });
   });
   tell({ kind: 'heard', path });
 }
 
+const packed = (stored: Stored<unknown>): DocumentRow['stored'] => ({ ...stored, doc: pack(stored.doc) });
+
 /** What one tab made of a document. */
-export type Work = Pick<DraftRow, 'path' | 'jobId' | 'doc'> & Pick<Partial<DraftRow>, 'like'>;
+export type Work = Pick<Draft, 'path' | 'jobId' | 'doc'> & Pick<Partial<Draft>, 'like'>;
 /** What it had taken in when it did: the draft by its count, or what the server had. */
-export type Seen = Pick<DraftRow, 'rev' | 'doc' | 'version' | 'base'>;
+export type Seen = Pick<Draft, 'rev' | 'doc' | 'version' | 'base'>;
 /** Nothing was there before. */
 export const UNSEEN: Seen = { rev: 0, doc: undefined, version: 0, base: undefined };
 
@@ -44,13 +57,13 @@ export async function keepDraft(
   work: Work,
   seen: Seen,
   merge: (base: unknown, mine: unknown, theirs: unknown) => unknown,
-): Promise<{ draft: DraftRow; kept: boolean }> {
+): Promise<{ draft: Draft; kept: boolean }> {
   const { value: draft, kept } = await keep(['documents', 'drafts'], async (tx) => {
     const [row, before] = await Promise.all([tx.get('documents', work.path), tx.get('drafts', work.path)]);
     // What this device kept or sent last is gone on from; what others stored is not, before somebody has looked at it.
     const last = before ?? (row && sentHere(row) && row.sent.rev >= seen.rev ? { ...asBase(row.stored), rev: row.sent.rev } : undefined);
-    const { version, base } = last ?? seen;
-    const doc = clean(last && last.rev !== seen.rev ? merge(seen.doc, work.doc, last.doc) : work.doc);
+    const { version } = last ?? seen;
+    const doc = clean(last && last.rev !== seen.rev ? merge(seen.doc, work.doc, unpack(last.doc)) : work.doc);
     const rev = Math.max(before?.rev ?? 0, row?.sent?.rev ?? 0, seen.rev) + 1;
     const by = heldBy();
     const made: DraftRow = {
@@ -58,19 +71,21 @@ export async function keepDraft(
       ...(before && omit(before, 'refused')),
       ...work,
       version,
-      base,
-      doc,
+      base: last ? last.base : seen.base === undefined ? undefined : pack(seen.base),
+      doc: pack(doc),
       rev,
       ...(by && { by }),
     };
     tx.put('drafts', made);
-    return made;
+    // Of the same count and version it is what was seen: that need not be unpacked.
+    const base = last?.rev === seen.rev && version === seen.version ? seen.base : baseOf(made);
+    return { ...made, doc, base };
   });
   tell({ kind: 'edited', path: work.path, rev: draft.rev });
   tell({ kind: 'poke' });
   return { draft, kept };
 }
-const asBase = ({ version, doc }: Stored<unknown>) => ({ version, base: doc, doc });
+const asBase = ({ version, doc }: DocumentRow['stored']) => ({ version, base: doc, doc });
 /** Is what the server has the last that this device sent? */
 const sentHere = (row: DocumentRow): row is DocumentRow & Required<Pick<DocumentRow, 'sent'>> => row.sent?.version === row.stored.version;
 
@@ -114,11 +129,11 @@ export async function resolveDraft(path: string, theirs: Stored<unknown>, doc: u
     tx.put('documents', {
       path,
       jobId: row?.jobId ?? draft.jobId,
-      stored: { ...row?.stored, ...theirs },
+      stored: { ...row?.stored, ...packed(theirs) },
       sent: { rev: draft.rev, version: theirs.version },
     });
     if (doc === undefined) tx.drop('drafts', path);
-    else tx.put('drafts', { ...rest, version: theirs.version, base: theirs.doc, doc, rev: draft.rev + 1 });
+    else tx.put('drafts', { ...rest, version: theirs.version, base: pack(theirs.doc), doc: pack(doc), rev: draft.rev + 1 });
   });
   tell({ kind: 'heard', path });
   tell({ kind: 'poke' });

@@ -1,5 +1,7 @@
 import type { SentEntry } from '../data/api';
 import { keep } from './database';
+import type { Draft } from './documents';
+import { pack } from './packed';
 import type { DamagedRow, DraftRow, OwnRow, WaitingRow } from './tables';
 
 const DRAFT = 'tamper.draft';
@@ -29,9 +31,10 @@ export async function takeOver(store: Storage): Promise<void> {
     const value = parsed(text);
     if (value === undefined) damaged.push({ id: key, table: 'earlier', at: Date.now(), why: 'It was cut short.', row: text });
     else if (key.startsWith(DRAFT)) {
-      const { version, base, doc } = value as Pick<DraftRow, 'version' | 'base' | 'doc'>;
+      const { version, base, doc } = value as Pick<Draft, 'version' | 'base' | 'doc'>;
       const path = key.slice(DRAFT.length);
-      drafts.push({ path, jobId: path.startsWith('/jobs/') ? path.slice('/jobs/'.length) : '', version, base, doc, rev: 1, since: 0 });
+      const jobId = path.startsWith('/jobs/') ? path.slice('/jobs/'.length) : '';
+      drafts.push({ path, jobId, version, base: base === undefined ? undefined : pack(base), doc: pack(doc), rev: 1, since: 0 });
     } else if (about !== undefined) {
       const entry = value as SentEntry;
       waiting.push({ id: entry.id, jobId, about, count: entry.count ?? 0, entry });

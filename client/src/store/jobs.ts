@@ -1,8 +1,10 @@
-import type { ListedJob, Stored } from '../data/api';
+import type { ListedJob } from '../data/api';
 import { tell } from './bus';
 import { lookUp } from './database';
 import { forgetJob } from './documents';
+import { unpack } from './packed';
 import { runsPath } from './runs';
+import type { DocumentRow } from './tables';
 
 /** Where the list of jobs is asked for. */
 export const LIST = '/jobs';
@@ -35,10 +37,10 @@ export const jobsHere = (): Promise<ListedJob[]> =>
           tx.of('drafts', jobId),
         ]);
         const added = worked.filter(({ path, version }) => version === 0 && !path.startsWith(JOB)).length;
-        const workedOn = draft ? new Date(draft.since).toISOString() : (stored as Stored<unknown>).updatedAt;
+        const workedOn = draft ? new Date(draft.since).toISOString() : (stored as DocumentRow['stored']).updatedAt;
         return {
-          ...{ id: jobId, version: stored?.version ?? 0, ...worded(draft?.doc ?? stored?.doc), workedOn },
-          ...{ runs: ((answer?.body ?? []) as string[]).length + added, issued: Object.keys(book?.inForce ?? {}).length },
+          ...{ id: jobId, version: stored?.version ?? 0, ...worded(unpack((draft ?? (stored as DocumentRow['stored'])).doc)), workedOn },
+          ...{ runs: ((answer ? unpack(answer.body) : []) as string[]).length + added, issued: Object.keys(book?.inForce ?? {}).length },
         };
       }),
     );

@@ -1,6 +1,6 @@
 import { deviceClock } from '../data/deviceClock';
 import { onNews, tell } from './bus';
-import { readDocument } from './documents';
+import { heardVersion } from './documents';
 import { lineIs } from './line';
 import { runsPath } from './runs';
 
@@ -53,8 +53,8 @@ function hear(told: Told): void {
   const path = `/${told.kind}s/${id}`;
   setTimeout(() => {
     if (version > 0 && (own.get(path) ?? 0) >= version) return;
-    void readDocument(path).then(({ row }) => {
-      if (version > 0 && row && row.stored.version >= version) return;
+    void heardVersion(path).then((heard) => {
+      if (version > 0 && heard !== undefined && heard >= version) return;
       tell({ kind: 'there', path, list: told.kind === 'run' ? runsPath(jobId) : '/jobs', version });
     });
   }, SETTLED);

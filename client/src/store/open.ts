@@ -1,13 +1,13 @@
 import { newId } from '../data/newId';
 import type { Device } from './book';
 import { keep, openStore } from './database';
-import { takeOver } from './earlier';
 import { openOwn, readOwn } from './own';
 
 /** Opens everything this device keeps: nothing of it is asked for before. */
 export async function openDevice(): Promise<void> {
   await openStore();
-  await takeOver(localStorage);
+  // What the first programs kept is hardly anywhere any more.
+  if (Object.keys(localStorage).some((key) => key.startsWith('tamper.'))) await (await import('./earlier')).takeOver(localStorage);
   await openOwn();
   if (readOwn('device') !== undefined) return;
   // Named once, whichever tab comes first.

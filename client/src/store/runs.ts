@@ -1,7 +1,8 @@
 import type { Stored } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp } from './database';
-import type { DocumentRow, DraftRow } from './tables';
+import { documentOf, draftOf, type Draft, type KnownDocument } from './documents';
+import { pack, unpack } from './packed';
 
 /** Where a list of the runs of a job is kept: their order at the server. */
 export const runsPath = (jobId: string): string => `/jobs/${jobId}/runs/all`;
@@ -11,8 +12,8 @@ const idOf = ({ path }: { path: string }) => path.slice(RUN.length);
 /** A run as this device has it: with what is worked on, where something is. */
 export interface KnownRun {
   id: string;
-  row: DocumentRow | undefined;
-  draft: DraftRow | undefined;
+  row: KnownDocument | undefined;
+  draft: Draft | undefined;
 }
 
 /** The runs of a job in their order, those that were only made here last; undefined where nobody has ever said which there are. */
@@ -26,10 +27,10 @@ export const readRuns = (jobId: string): Promise<KnownRun[] | undefined> =>
     const here = drafts.some(({ path, version }) => path === `/jobs/${jobId}` && version === 0);
     if (!answer && !here) return undefined;
     const byId = new Map<string, KnownRun>();
-    for (const row of rows.filter(({ path }) => path.startsWith(RUN))) byId.set(idOf(row), { id: idOf(row), row, draft: undefined });
+    for (const row of rows.filter(({ path }) => path.startsWith(RUN))) byId.set(idOf(row), { id: idOf(row), row: documentOf(row), draft: undefined });
     for (const draft of drafts.filter(({ path }) => path.startsWith(RUN)).sort((a, b) => a.since - b.since))
-      byId.set(idOf(draft), { id: idOf(draft), row: byId.get(idOf(draft))?.row, draft });
-    const order = new Map(((answer?.body ?? []) as string[]).map((id, i) => [id, i]));
+      byId.set(idOf(draft), { id: idOf(draft), row: byId.get(idOf(draft))?.row, draft: draftOf(draft) });
+    const order = new Map(((answer ? unpack(answer.body) : []) as string[]).map((id, i) => [id, i]));
     const place = ({ id }: KnownRun) => order.get(id) ?? Infinity;
     return [...byId.values()].sort((a, b) => (place(a) === place(b) ? 0 : place(a) - place(b)));
   });
@@ -41,10 +42,11 @@ export async function hearRuns(jobId: string, runs: readonly Stored<unknown>[], 
     const before = new Map(rows.map((row) => [row.path, row]));
     const [there, worked] = [new Set(runs.map(({ id }) => RUN + id)), new Set(drafts.map(({ path }) => path))];
     const newer = runs.filter(({ id, version }) => (before.get(RUN + id)?.stored.version ?? 0) < version);
-    for (const stored of newer) tx.put('documents', { ...before.get(RUN + stored.id), path: RUN + stored.id, jobId, stored });
+    for (const { doc, ...stored } of newer)
+      tx.put('documents', { ...before.get(RUN + stored.id), path: RUN + stored.id, jobId, stored: { ...stored, doc: pack(doc) } });
     const gone = rows.map(({ path }) => path).filter((path) => path.startsWith(RUN) && !there.has(path) && !worked.has(path));
     for (const path of gone) tx.drop('documents', path);
-    tx.put('answers', { path: runsPath(jobId), jobId, at, body: runs.map(({ id }) => id) });
+    tx.put('answers', { path: runsPath(jobId), jobId, at, body: pack(runs.map(({ id }) => id)) });
     return [...newer.map(({ id }) => RUN + id), ...gone];
   });
   for (const path of news) tell({ kind: 'heard', path });

@@ -8,6 +8,7 @@ import { allWaiting, dropWaiting, keepEntry, readBook, hearPage } from './book';
 import { allDrafts, keepDraft, putBack, readDocument, resolveDraft } from './documents';
 import { putOwn } from './own';
 import { dropUnused, keepPhoto, photoRow, photosOf, pictureOf, refusePhoto, waitingPhotos } from './photos';
+import { unpack } from './packed';
 import { Sender, type Line } from './sender';
 import { sendPicture, type PhotoLine } from './upload';
 import type { DraftRow, WaitingRow } from './tables';
@@ -50,14 +51,14 @@ function bench() {
     add: ({ path, doc, jobId }: DraftRow) =>
       ask('add', path, () => {
         if (path !== `/jobs/${jobId}` && !documents.has(`/jobs/${jobId}`)) throw new ApiError(404, 'not-found', 'This is not here.');
-        return documents.get(path) ?? store(path, 1, doc);
+        return documents.get(path) ?? store(path, 1, unpack(doc));
       }),
     put: ({ path, version, doc }: DraftRow) =>
       ask('put', path, () => {
         const current = documents.get(path);
         if (!current) throw new ApiError(404, 'not-found', 'This is not here (any more).');
         if (current.version !== version) throw new ApiError(409, 'stale', 'newer', [], current);
-        return store(path, version + 1, doc);
+        return store(path, version + 1, unpack(doc));
       }),
     enter: ({ id, about }: WaitingRow) =>
       ask('enter', id, () => {

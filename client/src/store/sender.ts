@@ -10,6 +10,7 @@ import { allDrafts, settleDraft, stopDraft } from './documents';
 import { mayPhotosGo, onConnection } from './connection';
 import { Hands } from './hands';
 import { LOST, pruneSent, refusePhoto, sentPhoto, waitingPhotos } from './photos';
+import { unpack } from './packed';
 import type { Uploader } from './uploader';
 import type { DraftRow, PhotoRow, WaitingRow } from './tables';
 
@@ -30,12 +31,13 @@ const RUN = /^\/runs\/(.+)$/;
 let uploader: Promise<Uploader> | undefined;
 const uploading = () => (uploader ??= import('./uploader').then(({ photoUploader }) => photoUploader()));
 export const serverLine: Line = {
-  add: ({ path, jobId, doc, like, by }) => {
+  add: ({ path, jobId, doc: packed, like, by }) => {
+    const doc = unpack(packed);
     const job = JOB.exec(path)?.[1];
     if (job !== undefined) return api.addJob(job, doc as never, by);
     return api.addRun(jobId, RUN.exec(path)?.[1] as string, plainRun(doc as Run), like, by);
   },
-  put: ({ path, version, doc, by }) => api.put(path, version, doc, by),
+  put: ({ path, version, doc, by }) => api.put(path, version, unpack(doc), by),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
   photo: async (hash) => (await uploading()).send(hash),
   noMorePhotos: () => void uploader?.then(({ end }) => end()),
@@ -187,7 +189,7 @@ export class Sender {
     try {
       const stored = await (draft.version === 0 ? this.line.add(draft) : this.line.put(draft));
       // Made here and its answer lost: somebody may have changed it at the server since.
-      if (draft.version === 0 && stored.version > 1 && !sameStored(stored.doc, draft.doc)) await stopDraft(draft, { theirs: stored });
+      if (draft.version === 0 && stored.version > 1 && !sameStored(stored.doc, unpack(draft.doc))) await stopDraft(draft, { theirs: stored });
       else await settleDraft(draft, stored);
       return true;
     } catch (error) {
@@ -196,7 +198,7 @@ export class Sender {
       if (error.status === 404 && draft.version > 0) await stopDraft(draft, { refused: GONE, gone: true });
       else if (error.status !== 409 || !theirs) await stopDraft(draft, { refused: sentences(error).join(' ') });
       // Our own write whose answer got lost.
-      else if (sameStored(theirs.doc, draft.doc)) await settleDraft(draft, theirs);
+      else if (sameStored(theirs.doc, unpack(draft.doc))) await settleDraft(draft, theirs);
       else await stopDraft(draft, { theirs });
       return theirs !== undefined;
     }

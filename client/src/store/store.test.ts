@@ -2,11 +2,13 @@ import { IDBObjectStore } from 'fake-indexeddb';
 import '../testing/uuid';
 import { deviceId } from '../data/device';
 import { freshDevice, reload } from '../testing/device';
+import { readAnswer } from './answers';
 import { readBook, hearPage } from './book';
 import { isKeeping, keep, lookUp, onKeeping } from './database';
 import { keepDraft, readDocument } from './documents';
 import { openDevice } from './open';
 import { putOwn, readOwn } from './own';
+import { pack, packMore, unpack } from './packed';
 import { changeMe, heldBy, makerOf, ownNewJob } from './me';
 import { heardMe } from './meAgain';
 import { hearRuns, readRuns } from './runs';
@@ -90,6 +92,38 @@ test('a long book is kept in stretches and read back whole and in order', async 
   await reload();
   expect((await readBook('j1')).stretches.flatMap((row) => row.items)).toEqual(items);
   expect(await lookUp(['entries'], (tx) => tx.all('entries'))).toHaveLength(4);
+});
+
+test('what an earlier program kept as the thing itself is read and gone on from like what is kept as its text', async () => {
+  const items = [1, 2].map((seq) => ({ seq, about: 'r1', receivedAt: '', off: 0, entry: { id: `e${seq}` } }));
+  const stored = { id: 'r1', version: 3, updatedAt: '', doc: { n: 0 } };
+  const draft = { jobId: 'j1', version: 3, base: { n: 0 }, rev: 4, since: 1 };
+  await keep(['documents', 'drafts', 'answers', 'entries', 'books'], (tx) => {
+    tx.put('documents', { path: '/runs/r1', jobId: 'j1', stored } as never);
+    tx.put('drafts', { ...draft, path: '/runs/r1', doc: { n: 1 } } as never);
+    tx.put('answers', { path: '/jobs/j1/runs/all', jobId: 'j1', at: 1, body: ['r1'] } as never);
+    tx.put('entries', { jobId: 'j1', first: 1, items } as never);
+    tx.put('books', { jobId: 'j1', known: 2, last: 1 });
+    return Promise.resolve();
+  });
+  expect(await readRuns('j1')).toEqual([
+    { id: 'r1', row: { path: '/runs/r1', jobId: 'j1', stored }, draft: { ...draft, path: '/runs/r1', doc: { n: 1 } } },
+  ]);
+  expect(await readAnswer('/jobs/j1/runs/all')).toEqual({ body: ['r1'] });
+  // Another tab had it otherwise.
+  await keepDraft({ path: '/runs/r1', jobId: 'j1', doc: { n: 2 } }, { rev: 3, doc: {}, version: 3, base: { n: 0 } }, (...all) => all);
+  expect((await readDocument('/runs/r1')).draft).toEqual({ ...draft, path: '/runs/r1', doc: [{}, { n: 2 }, { n: 1 }], rev: 5 });
+  const more = { seq: 3, about: 'r1', receivedAt: '', off: 0, entry: { id: 'e3' } };
+  await hearPage('j1', { items: [more], next: null, inForce: {} }, 1);
+  await reload();
+  const { stretches } = await readBook('j1');
+  expect(stretches.map((one) => one.items)).toEqual([[...items, more]]);
+  expect((await lookUp(['entries'], (tx) => tx.all('entries'))).map(({ count }) => count)).toEqual([3]);
+});
+
+test('a list gets more at its end', () => {
+  const both = (a: readonly unknown[], b: readonly unknown[]) => unpack(packMore(pack(a), pack(b)));
+  expect([both([1, '],['], [{}]), both([], [2]), both([1], []), both([], [])]).toEqual([[1, '],[', {}], [2], [1], []]);
 });
 
 test('two tabs that worked on one document put both together', async () => {

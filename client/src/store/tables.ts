@@ -1,6 +1,7 @@
 import type { DBSchema } from 'idb';
 import type { Head } from '@tamper/core/heads';
 import type { BookPage, KeptEntry, SentEntry, Stored } from '../data/api';
+import type { Packed } from './packed';
 
 /** A document as the server had it when it was heard of last. */
 export interface DocumentRow {
@@ -8,7 +9,7 @@ export interface DocumentRow {
   path: string;
   /** The job it is or belongs to. */
   jobId: string;
-  stored: Stored<unknown>;
+  stored: Omit<Stored<unknown>, 'doc'> & { doc: Packed };
   /** The last draft this device sent of it or put beside it, and the version that came of it. */
   sent?: { rev: number; version: number };
 }
@@ -18,8 +19,8 @@ export interface DraftRow {
   jobId: string;
   /** The stored version and document the work started from; version 0: the server has never seen it, it was made here. */
   version: number;
-  base: unknown;
-  doc: unknown;
+  base?: Packed | undefined;
+  doc: Packed;
   /** Counts the times it was kept: what was sent is what is kept as long as this is the same. */
   rev: number;
   /** When the work on it began, ms: documents are made at the server in this order. */
@@ -42,7 +43,7 @@ export interface AnswerRow {
   jobId: string | undefined;
   /** When it came, ms by the server's clock. */
   at: number;
-  body: unknown;
+  body: Packed;
 }
 /** How far the book of a job is known here. */
 export interface BookRow {
@@ -62,7 +63,9 @@ export interface EntriesRow {
   jobId: string;
   /** The place of its first. */
   first: number;
-  items: readonly KeptEntry[];
+  items: Packed<readonly KeptEntry[]>;
+  /** How many. An earlier program did not say. */
+  count?: number;
   /** All of them are as this format has them: they need not be read by its rules once more. */
   plain?: number;
 }

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { dropWaiting } from '../store/book';
 import { dropDamaged } from '../store/damaged';
 import { forgetDocument, putBack } from '../store/documents';
+import { unpack } from '../store/packed';
 import { dropPhotos, pictureOf } from '../store/photos';
 import type { DraftRow } from '../store/tables';
 import { Button } from './Button';
@@ -22,7 +23,7 @@ export function StuckThings({ stuck: { drafts, refused, photos, damaged } }: { s
           <Actions
             open={() => router.navigate(draft.path.startsWith('/jobs/') ? draft.path : `/jobs/${draft.jobId}${draft.path}`)}
             again={draft.gone ? () => void putBack(draft.path) : undefined}
-            save={() => save(nameOf(draft), draft.doc)}
+            save={() => save(nameOf(draft), unpack(draft.doc))}
             drop={() => void forgetDocument(draft.path)}
           />
         </Notice>
@@ -57,7 +58,7 @@ async function savePhoto(hash: string): Promise<void> {
   if (picture) saveBlob(fileName(`photo ${hash.slice(0, 8)}`, 'jpg'), new Blob([picture], { type: 'image/jpeg' }));
 }
 
-const nameOf = ({ doc, path }: DraftRow): string => (doc as { name?: string } | undefined)?.name ?? path;
+const nameOf = ({ doc, path }: DraftRow): string => (unpack(doc) as { name?: string } | undefined)?.name ?? path;
 
 interface Ways {
   open?: () => void;
