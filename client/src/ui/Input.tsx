@@ -68,9 +68,19 @@ const Frame = memo(function Frame({
   );
 });
 
-function TypedField(props: ComponentProps<typeof Field>) {
-  return <Field {...props} value={useContext(Typed)} />;
+function TypedField({ style, ...props }: ComponentProps<typeof Field>) {
+  const value = useContext(Typed);
+  if (props.multiline) return <Field {...props} style={style} value={value} />;
+  return (
+    <div style={ROUND}>
+      <Field {...props} style={[style, ALONE]} value={value} />
+    </div>
+  );
 }
+/** What is typed does not change the size of its field: the page is not laid out anew for a key. Of what stretches with its neighbours a browser cannot know that. */
+const ROUND = { display: 'block', flexGrow: 1 } as const;
+const ALONE = { contain: 'layout size style', width: '100%' } as object;
+
 const field: NonNullable<ComponentProps<typeof TextInput>['render']> = (props) => (
   <TypedField {...(props as ComponentProps<typeof Field>)} />
 );

@@ -1,6 +1,7 @@
 import type { Parsed } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
+import { afterPaint } from './afterPaint';
 import { FieldNote } from './FieldNote';
 import { Input } from './Input';
 import { useStable } from './useStable';
@@ -32,6 +33,11 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
   const [fault, setFault] = useState<string>();
   const [understood, setUnderstood] = useState<string>();
   const last = useRef(value);
+  const later = useRef(() => {});
+  const forget = () => {
+    later.current();
+    setUnderstood(undefined);
+  };
 
   // The value changed from outside (undo, a fix): what was typed no longer stands for it.
   if (last.current !== value) {
@@ -39,7 +45,7 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     if (typed && typed.value !== value) {
       setTyped(undefined);
       setFault(undefined);
-      setUnderstood(undefined);
+      forget();
     }
   }
 
@@ -48,10 +54,14 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     const refused = parsed.ok ? onValue(parsed.value) : parsed.error;
     setTyped({ text, value: parsed.ok && refused === undefined ? parsed.value : value });
     setFault(refused);
-    setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined);
+    // How it was understood stands in another line, and the page is laid out for it: not before the letter is there.
+    later.current();
+    later.current = afterPaint(() => setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined));
   });
   const leave = useStable(() => {
-    if (fault === undefined) setTyped(undefined);
+    if (fault !== undefined) return;
+    setTyped(undefined);
+    forget();
   });
 
   const wrong = fault ?? error;

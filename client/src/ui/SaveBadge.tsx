@@ -21,11 +21,16 @@ export const SaveBadge = memo(function SaveBadge({ of }: { of: Safety }) {
   const { icon, word } = LOOK[state.kind];
   const why = 'why' in state ? state.why : undefined;
   return (
-    <Text variant="labelSmall" role="status" aria-label={why === undefined ? word : `${word}: ${why}`} style={BESIDE}>
-      <Icon name={icon} color={colours.onClay} size={16} />
-      {word}
-    </Text>
+    <div>
+      <Text variant="labelSmall" role="status" aria-label={why === undefined ? word : `${word}: ${why}`} style={BESIDE}>
+        <Icon name={icon} color={colours.onClay} size={SIZE} />
+        {word}
+      </Text>
+    </div>
   );
 });
 
-const BESIDE = { display: 'flex', flexDirection: 'row', alignItems: 'center', gap: 6, color: colours.onClay } as const;
+const SIZE = 16;
+/** Another word is as large: the page is not laid out anew for it, which it would be at the first key of every pause. */
+const ALONE = { contain: 'layout size style', width: '100%', height: SIZE } as object;
+const BESIDE = { ...ALONE, display: 'flex', flexDirection: 'row', alignItems: 'center', gap: 6, color: colours.onClay } as const;

@@ -34,13 +34,13 @@ const input = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'Width
 const type = (text: string) => fireEvent.change(input(), { target: { value: text } });
 
 describe('a quantity field', () => {
-  test('takes what is understood at once and says how it was understood', () => {
+  test('takes what is understood at once and says how it was understood', async () => {
     const seen: number[] = [];
     render(<Field seen={(value) => seen.push(value)} />);
     expect(input().value).toBe('1.00 m');
     type('1200 mm');
     expect(seen).toEqual([1.2]);
-    expect(screen.getByText('1200 mm = 1.2 m')).toBeTruthy();
+    expect(await screen.findByText('1200 mm = 1.2 m')).toBeTruthy();
     fireEvent.blur(input());
     expect(input().value).toBe('1.20 m');
   });
