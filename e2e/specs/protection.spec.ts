@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { freePort } from '../../scripts/lib/postgres.mjs';
 import { startServer } from '../../scripts/lib/server.mjs';
-import { gate, inspect, issue, number, open, pick, runAt, saved, stand, startRun, step, tab } from '../helpers';
+import { gate, inspect, issue, number, open, pick, runAt, saved, stand, startRun, step, tab, onDevice } from '../helpers';
 
 /** A drain deep enough to need holding, as long as asked; on the guard screen. */
 async function deepRun(page: Page, length = 12): Promise<void> {
@@ -122,6 +122,7 @@ test('shores: the can, then every set that stands is read; one that falls keeps 
   const pressure = page.getByRole('textbox', { name: /^Pressure/ });
   await pressure.fill('51 bar');
   await page.getByRole('button', { name: 'Add the reading' }).click();
+  await onDevice(page);
   await page.reload();
   await tab(page, 'Enter');
   await expect(page.getByText('0 min: 5.1 MPa')).toBeVisible();

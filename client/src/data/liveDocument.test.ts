@@ -9,6 +9,7 @@ import { readDocument } from '../store/documents';
 import { Sender } from '../store/sender';
 import type { StoredRun } from './api';
 import { changeRun } from './documents';
+import { whileTyping } from './typing';
 import { liveDocument } from './liveDocument';
 
 /** The demonstration as the first program wrote it. */
@@ -65,6 +66,23 @@ test('every screen works on the same document: one fetch, one history, changes s
   expect(seen).toContain('Two');
   await below.sent();
   expect(state).toMatchObject({ gets: 1, version: 3, doc: { name: 'One' } });
+  stop.forEach((over) => over());
+});
+
+test('a screen hears of what is typed when the letter is painted; how safe it is is said at once', async () => {
+  server(run('One'));
+  const document = open();
+  const seen: (string | undefined)[] = [];
+  const stop = [document.subscribe(nothing), document.subscribeScreen(() => seen.push(document.shown().open?.history.present.name))];
+  await document.opened();
+  seen.length = 0;
+  whileTyping(() => document.change(run('Two'), 'name'));
+  expect([document.saving(), seen]).toEqual([{ kind: 'keeping' }, []]);
+  await until(() => expect(seen).toContain('Two'));
+  // By a button it is seen where the button was pressed.
+  document.change(run('Three'));
+  expect(seen.at(-1)).toBe('Three');
+  await document.sent();
   stop.forEach((over) => over());
 });
 

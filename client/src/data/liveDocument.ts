@@ -20,6 +20,7 @@ import { whenIdle } from '../ui/whenIdle';
 import { begin, edit, redo, undo, type History } from './history';
 import { joined } from './joined';
 import { sameState, UNKEPT, type SaveState } from './safety';
+import { tellScreen } from './typing';
 
 /** What a document is at one moment; a new object after every change. */
 export interface Snapshot<T, S> {
@@ -75,6 +76,18 @@ export class LiveDocument<T, S extends Stored<T>> {
       this.users--;
       // A screen that takes over subscribes before the one it replaces has gone for good.
       queueMicrotask(() => this.users === 0 && this.close());
+    };
+  };
+  /** Hears of changes as a screen does: of what is being typed when the letter is painted. */
+  readonly subscribeScreen = (listener: () => void): (() => void) => {
+    let leave = (): void => undefined;
+    const stop = this.subscribe(() => {
+      leave();
+      leave = tellScreen(listener);
+    });
+    return () => {
+      leave();
+      stop();
     };
   };
   readonly read = (): Snapshot<T, S> => this.snapshot;

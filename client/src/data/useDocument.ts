@@ -28,7 +28,7 @@ export function useDocument<T, S extends Stored<T> = Stored<T>>(
   upgrade: (doc: unknown) => unknown,
 ): { document: Document<T, S> | undefined; error: unknown; retry: () => void } {
   const live = useMemo(() => liveDocument<T, S>(path, upgrade), [path, upgrade]);
-  const { open, amiss, error } = useSyncExternalStore(live.subscribe, live.shown);
+  const { open, amiss, error } = useSyncExternalStore(live.subscribeScreen, live.shown);
   const holder = use(HolderContext);
   useEffect(() => holder?.hold(live), [holder, live]);
   const document = useMemo(() => {

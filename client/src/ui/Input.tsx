@@ -1,6 +1,7 @@
-import { createContext, memo, useContext, type ComponentProps } from 'react';
+import { createContext, memo, useContext, useState, type ComponentProps } from 'react';
 import { TextInput as Field } from 'react-native';
 import { TextInput } from 'react-native-paper';
+import { whileTyping } from '../data/typing';
 
 interface Props {
   label: string;
@@ -68,12 +69,25 @@ const Frame = memo(function Frame({
   );
 });
 
-function TypedField({ style, ...props }: ComponentProps<typeof Field>) {
+/** It shows what is typed until whoever keeps it shows something else: that may come a moment later. */
+function TypedField({ style, onChangeText, onBlur, ...rest }: ComponentProps<typeof Field>) {
   const value = useContext(Typed);
-  if (props.multiline) return <Field {...props} style={style} value={value} />;
+  const [typed, setTyped] = useState<{ text: string; over: string }>();
+  if (typed && typed.over !== value) setTyped(undefined);
+  const type = (text: string) => {
+    setTyped({ text, over: value });
+    whileTyping(() => onChangeText?.(text));
+  };
+  const leave: typeof onBlur = (event) => {
+    setTyped(undefined);
+    onBlur?.(event);
+  };
+  const shown = typed?.over === value ? typed.text : value;
+  const field = { ...rest, value: shown, onChangeText: type, onBlur: leave };
+  if (rest.multiline) return <Field {...field} style={style} />;
   return (
     <div style={ROUND}>
-      <Field {...props} style={[style, ALONE]} value={value} />
+      <Field {...field} style={[style, ALONE]} />
     </div>
   );
 }

@@ -33,11 +33,7 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
   const [fault, setFault] = useState<string>();
   const [understood, setUnderstood] = useState<string>();
   const last = useRef(value);
-  const later = useRef(() => {});
-  const forget = () => {
-    later.current();
-    setUnderstood(undefined);
-  };
+  const later = useRef((): void => undefined);
 
   // The value changed from outside (undo, a fix): what was typed no longer stands for it.
   if (last.current !== value) {
@@ -45,7 +41,8 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     if (typed && typed.value !== value) {
       setTyped(undefined);
       setFault(undefined);
-      forget();
+      later.current();
+      setUnderstood(undefined);
     }
   }
 
@@ -59,9 +56,7 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     later.current = afterPaint(() => setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined));
   });
   const leave = useStable(() => {
-    if (fault !== undefined) return;
-    setTyped(undefined);
-    forget();
+    if (fault === undefined) setTyped(undefined);
   });
 
   const wrong = fault ?? error;

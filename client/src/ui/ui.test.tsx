@@ -1,10 +1,12 @@
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
 import { PaperProvider } from 'react-native-paper';
 import { Choice } from './Choice';
+import { tellScreen } from '../data/typing';
 import { Faults } from './Faults';
 import { fileName } from './files';
+import { Input } from './Input';
 import { QuantityField } from './QuantityField';
 import type { SaveState } from '../data/safety';
 import { SaveBadge } from './SaveBadge';
@@ -63,6 +65,48 @@ describe('a quantity field', () => {
     type('nonsense');
     fireEvent.click(screen.getByText('undo'));
     expect(input().value).toBe('nonsense');
+  });
+});
+
+describe('a field whose text is kept by somebody who hears of it when it is painted', () => {
+  let said: string | undefined;
+  function Late({ refuse = false }: { refuse?: boolean }) {
+    const [value, setValue] = useState('A');
+    said = value;
+    const keep = (text: string) => void tellScreen(() => (refuse ? undefined : setValue(text)));
+    return (
+      <PaperProvider>
+        <Input label="Width" value={value} wrong={false} onText={keep} />
+        <button onClick={() => setValue('A')}>undo</button>
+      </PaperProvider>
+    );
+  }
+
+  test('shows a letter before that, and each after it', () => {
+    render(<Late />);
+    type('B');
+    expect([said, input().value]).toEqual(['A', 'B']);
+    type('BC');
+    expect([said, input().value]).toEqual(['A', 'BC']);
+    fireEvent.keyDown(input());
+    expect([said, input().value]).toEqual(['BC', 'BC']);
+    type('BCD');
+    fireEvent.blur(input());
+    expect([said, input().value]).toEqual(['BCD', 'BCD']);
+  });
+  test('shows what it was when that is undone, not what was typed over it', async () => {
+    render(<Late />);
+    type('B');
+    await waitFor(() => expect(said).toBe('B'));
+    fireEvent.click(screen.getByText('undo'));
+    expect([said, input().value]).toEqual(['A', 'A']);
+  });
+  test('shows what is kept when it is left, where what was typed was not taken', () => {
+    render(<Late refuse />);
+    type('B');
+    expect(input().value).toBe('B');
+    fireEvent.blur(input());
+    expect(input().value).toBe('A');
   });
 });
 
