@@ -1,8 +1,9 @@
+import { memo } from 'react';
 import { colours } from '../theme/tokens';
 import { Text } from './Text';
 
 /** What stands below a field: what is wrong with it, else what was understood or how to fill it. */
-export function FieldNote({ wrong, note }: { wrong: string | undefined; note: string | undefined }) {
+export const FieldNote = memo(function FieldNote({ wrong, note }: { wrong: string | undefined; note: string | undefined }) {
   const text = wrong ?? note;
   if (text === undefined) return null;
   return (
@@ -14,4 +15,4 @@ export function FieldNote({ wrong, note }: { wrong: string | undefined; note: st
       {text}
     </Text>
   );
-}
+});

@@ -1,7 +1,7 @@
 import type { Parsed } from '@tamper/core/units';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import { afterPaint } from './afterPaint';
+import { tellScreen } from '../data/typing';
 import { FieldNote } from './FieldNote';
 import { Input } from './Input';
 import { useStable } from './useStable';
@@ -51,9 +51,9 @@ export function QuantityField({ label, value, format, parse, onValue, error, hin
     const refused = parsed.ok ? onValue(parsed.value) : parsed.error;
     setTyped({ text, value: parsed.ok && refused === undefined ? parsed.value : value });
     setFault(refused);
-    // How it was understood stands in another line, and the page is laid out for it: not before the letter is there.
+    // How it was understood stands in another line, for which the page is laid out: not before the letter is there.
     later.current();
-    later.current = afterPaint(() => setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined));
+    later.current = tellScreen(() => setUnderstood(parsed.ok && refused === undefined ? parsed.understood : undefined));
   });
   const leave = useStable(() => {
     if (fault === undefined) setTyped(undefined);

@@ -1,5 +1,5 @@
 import { productsKnown } from '@tamper/core/job';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
@@ -18,19 +18,25 @@ export const Panel = memo(function Panel({ part, onClose }: { part: Part; onClos
   const { title, Editor } = editors[part];
   const known = part === 'laid' || productsKnown(job, run);
   const whole = WHOLE_RUN.includes(part);
-  return (
-    <View
-      role="form"
-      aria-label={title}
-      style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
-    >
-      <PanelHead title={`${title}${run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}`} onClose={onClose} />
-      {known ? (
-        <Editor key={whole && part !== 'reach' ? part : `${part}.${reachIndex}`} />
-      ) : (
-        <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
-      )}
-    </View>
+  const name = `${title}${run.reaches.length > 1 && !whole ? ` · reach ${reachIndex + 1}` : ''}`;
+  const key = whole && part !== 'reach' ? part : `${part}.${reachIndex}`;
+  // The inputs read for themselves what they show: for a key nothing round them is drawn.
+  return useMemo(
+    () => (
+      <View
+        role="form"
+        aria-label={title}
+        style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
+      >
+        <PanelHead title={name} onClose={onClose} />
+        {known ? (
+          <Editor key={key} />
+        ) : (
+          <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
+        )}
+      </View>
+    ),
+    [title, name, onClose, known, Editor, key],
   );
 });
 

@@ -280,8 +280,11 @@ function pictureHeight(look: Look, { height, wide, low }: Room, editing: boolean
 const falls = (job: Job, run: Run): boolean =>
   (productsKnown(job, run) && productOf(job, run).minFall > 0) || run.reaches.some(({ levels }) => levels.kind === 'gravity');
 
-/** Why the run is not saved. */
-const Unsaved = () => <Conflict document={useSession().run} what="this run" />;
+/** Why the run is not saved; looked at for every key. */
+function Unsaved() {
+  const { run } = useSession();
+  return run.amiss ? <Conflict document={run} what="this run" /> : null;
+}
 
 /** What cannot be planned, in sentences. */
 function Problems() {
