@@ -1,5 +1,6 @@
 import {
   doubtOf,
+  inOrder,
   knows,
   momentOf,
   ofKind,
@@ -68,52 +69,84 @@ export const ONE_STATION = 0.1;
 /** Was a level read off the sensors of the arm, rather than measured or on a rod? */
 export const readBySensors = ({ found, setUp }: CheckFact, instrument: Instrument | undefined): boolean =>
   found.as === 'level' && setUp !== null && instrument?.kept.entry.fact.means === 'sensors';
-/** Every check of a run beside its design, by station; those that were put right are left out. */
-export function asDugOf({ rules, machine, designs, book, now }: AsDugInputs): {
-  checks: AsDug[];
-  unplaced: Unplaced[];
+/** The checks of a run beside its design, asked for one station at a time or all together. */
+export interface ReadChecks {
   instruments: Instrument[];
-} {
+  /** Every one, by station; those that were put right are left out. */
+  all: () => { checks: AsDug[]; unplaced: Unplaced[] };
+  /** Those of one station, in the same order and with the same said of them: a card in the cab does not wait for thousands of others. */
+  near: (station: number) => AsDug[];
+  /** The one made last, of those a level can be told from; undefined where there is none. */
+  last: () => AsDug | undefined;
+}
+
+/** Reads the checks of a book. What they have in common is worked out once. */
+export function readChecks({ rules, machine, designs, book, now }: AsDugInputs): ReadChecks {
   const gone = withdrawn(book);
   const instruments = instrumentsOf(book, now, rules);
   const trials = trialsIn(book);
-  const unplaced: Unplaced[] = [];
-  const made: AsDug[] = [];
-  for (const kept of ofKind(book, 'check')) {
+  const standing = ofKind(book, 'check').filter(({ entry }) => !gone.has(entry.id));
+  const read = (kept: KeptOf<'check'>): AsDug | Unplaced => {
     const { fact, id } = kept.entry;
-    if (gone.has(id)) continue;
     const instrument = fact.setUp === null ? undefined : instrumentNamed(instruments, fact.setUp);
     const design = designs(fact.station, fact.pit);
+    if (!design || levelOf(design, fact.layer, fact.line) === undefined) return { kept, why: 'nothingThere' };
     const found = offBy(fact, design, instrument);
+    if (!found) return { kept, why: 'noSetUp' };
     const sensors = readBySensors(fact, instrument);
     const untried = sensors && sensorsTried({ book: trials, machine, now, rules, read: kept }).lack !== undefined;
-    if (!design || levelOf(design, fact.layer, fact.line) === undefined) unplaced.push({ kept, why: 'nothingThere' });
-    else if (!found) unplaced.push({ kept, why: 'noSetUp' });
-    else {
-      const within = levelWithin(fact.line === undefined ? design : (design.lines[fact.line] ?? design), rules);
-      made.push({
-        id,
-        kept,
-        station: fact.station,
-        pit: fact.pit,
-        layer: fact.layer,
-        line: fact.line,
-        ...found,
-        design,
-        within,
-        good: isWithin(found.off, within),
-        widthBottom: fact.widthBottom ?? undefined,
-        widthTop: fact.widthTop ?? undefined,
-        instrument,
-        sensors,
-        doubt: doubtOf(kept, gone, now, rules) ?? doubtOfInstrument(instrument, fact.setUp, kept) ?? (untried ? 'notTried' : undefined),
-        over: false,
-      });
-    }
-  }
+    const within = levelWithin(fact.line === undefined ? design : (design.lines[fact.line] ?? design), rules);
+    return {
+      id,
+      kept,
+      station: fact.station,
+      pit: fact.pit,
+      layer: fact.layer,
+      line: fact.line,
+      ...found,
+      design,
+      within,
+      good: isWithin(found.off, within),
+      widthBottom: fact.widthBottom ?? undefined,
+      widthTop: fact.widthTop ?? undefined,
+      instrument,
+      sensors,
+      doubt: doubtOf(kept, gone, now, rules) ?? doubtOfInstrument(instrument, fact.setUp, kept) ?? (untried ? 'notTried' : undefined),
+      over: false,
+    };
+  };
+  const near = (station: number) => {
+    // What one says of another hangs on no check further off than theirs.
+    const about = standing.filter(({ entry }) => Math.abs(entry.fact.station - station) <= 3 * ONE_STATION);
+    return byStation(about.map(read).filter(isPlaced)).filter((one) => Math.abs(one.station - station) <= ONE_STATION);
+  };
+  return {
+    instruments,
+    all: () => {
+      const found = standing.map(read);
+      return { checks: byStation(found.filter(isPlaced)), unplaced: found.filter((one): one is Unplaced => !isPlaced(one)) };
+    },
+    near,
+    last: () => {
+      const made = inOrder(standing.filter(({ entry }) => !entry.fact.again));
+      const last = made.findLast((kept) => isPlaced(read(kept)));
+      return last && near(last.entry.fact.station).find(({ id }) => id === last.entry.id);
+    },
+  };
+}
+const isPlaced = (one: AsDug | Unplaced): one is AsDug => !('why' in one);
+
+/** Every check of a run beside its design. */
+export function asDugOf(inputs: AsDugInputs): ReturnType<ReadChecks['all']> & Pick<ReadChecks, 'instruments'> {
+  const { instruments, all } = readChecks(inputs);
+  return { ...all(), instruments };
+}
+
+/** Checks in order of stations, and of each whether another of its station stands in its place. */
+function byStation(made: AsDug[]): AsDug[] {
   made.sort((a, b) => a.station - b.station || momentOf(a.kept) - momentOf(b.kept));
   for (const [i, one] of made.entries()) one.over = nearIn(made, i).some((other) => replaces(other, one));
-  return { checks: made, unplaced, instruments };
+  return made;
 }
 
 /** The other checks of one station, of those in order of stations. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Fact, Kept } from '../book';
+import { inOrder, type Fact, type Kept } from '../book';
 import { normal, seeded } from '../chance';
 import { Crew } from '../crew.testing';
 import { blankExisting, blankJob } from '../job';
@@ -17,6 +17,7 @@ import {
   designsOf,
   digCard,
   digFault,
+  digLevels,
   digNotes,
   digReport,
   driftOf,
@@ -26,6 +27,7 @@ import {
   instrumentsOf,
   isChecked,
   levelOf,
+  ONE_STATION,
   passLines,
   passLineWords,
   pegsAt,
@@ -33,6 +35,7 @@ import {
   planeAt,
   planeOf,
   ponds,
+  readChecks,
   readingAt,
   setUpCautions,
   stepAtMove,
@@ -201,6 +204,62 @@ describe('checks as dug', () => {
         },
       ),
     );
+  });
+});
+
+describe('the checks of one station', () => {
+  const places = [...plan.places];
+  const layers = ['bottom', 'bed', 'pipe', 'finished'] as const;
+  // Stations so close that one is of two neighbours' station while they are not of each other's; off the run there is no design.
+  const made = fc.record({
+    station: fc.integer({ min: 0, max: 30 }).map((step) => 9.9 + step * 0.04),
+    layer: fc.constantFrom(...layers),
+    value: fc.double({ min: 8, max: 10, noNaN: true }),
+    who: fc.integer({ min: 0, max: 2 }),
+    age: fc.integer({ min: 0, max: 5 }),
+    off: fc.boolean(),
+    again: fc.boolean(),
+    corrects: fc.boolean(),
+    meets: fc.boolean(),
+  });
+  const levelsOf = (book: Kept[]) => digLevels({ job, run, places, rules, book, now: NOW });
+
+  test('are those of all the checks, with the same said of them, at any station', () => {
+    fc.assert(
+      fc.property(
+        fc.array(made, { maxLength: 30 }),
+        fc.array(fc.double({ min: 9.8, max: 11.2, noNaN: true }), { minLength: 5 }),
+        (all, stations) => {
+          const crew = new Crew();
+          const devices = ['a', 'b', 'c'].map((id) => crew.device(id));
+          const ids: string[] = [];
+          for (const { station, layer, value, who, age, off, again, corrects, meets } of all) {
+            const device = devices[who] as ReturnType<Crew['device']>;
+            const fact = check(off ? station + 100 : station, { layer, found: { as: 'level', value }, again });
+            ids.push(device.enter(fact, NOW - age * 1000, corrects ? ids.at(-1) : undefined).id);
+            if (meets) device.meet(NOW);
+          }
+          for (const device of devices) device.send(NOW);
+          const book = [...crew.rows];
+          const { checks, unplaced } = dug(book);
+          for (const station of [...stations, ...checks.map((one) => one.station)])
+            expect(levelsOf(book).near(station)).toEqual(checks.filter((one) => Math.abs(one.station - station) <= ONE_STATION));
+          // The last: of all that were made, in their order, the last a level can be told from.
+          const order = inOrder([...checks, ...unplaced].map(({ kept }) => kept).filter(({ entry }) => !entry.fact.again));
+          const placed = order.flatMap(({ entry }) => checks.find(({ id }) => id === entry.id) ?? []);
+          expect(levelsOf(book).last).toEqual(placed.at(-1));
+        },
+      ),
+    );
+  });
+
+  test('are told without working out the others', () => {
+    const asked: number[] = [];
+    const counted = (station: number, pit: string | null) => (asked.push(station), designs(station, pit));
+    const book = Array.from({ length: 300 }, (_, i) => bookEntry(check(1 + i / 10, { found: { as: 'level', value: 9 } })));
+    const { near, last } = readChecks({ rules, machine: job.machine, designs: counted, book, now: NOW });
+    expect([near(10).length, last()?.station]).toEqual([3, 30.9]);
+    expect(asked.length).toBeLessThan(20);
   });
 });
 

@@ -6,7 +6,7 @@ import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
 import { fillOf } from '../trench/bedding';
 import type { Fill, Place } from '../trench';
-import { asDugOf, type AsDug, type Unplaced } from './asDug';
+import { readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { bumps, offStretches, ponds, unchecked, type Bump, type Checked, type OffStretch, type Pond } from './shape';
@@ -30,14 +30,14 @@ export interface Reread {
 }
 
 /** Every level of the dig beside its plan, and what they were read with. */
-export interface DigLevels {
+export interface DigLevels extends Pick<ReadChecks, 'instruments' | 'near'> {
   designs: Designs;
-  checks: AsDug[];
-  unplaced: Unplaced[];
-  instruments: Instrument[];
+  /** Worked out when they are first asked for, as is the last: who looks at one station does not wait for thousands. */
+  readonly checks: AsDug[];
+  readonly unplaced: Unplaced[];
   inForce: Instrument | undefined;
-  /** Where the work has got to. */
-  last: AsDug | undefined;
+  /** Where the work has got to: the last level made, in the order they were made; undefined where there is none. */
+  readonly last: AsDug | undefined;
 }
 
 /** The dig beside its plan: everything the checks say. */
@@ -64,8 +64,29 @@ export interface DigInputs {
 /** The book's checks held against the plan, one by one. */
 export function digLevels({ job, run, places, rules, book, now }: DigInputs): DigLevels {
   const designs = designsOf(job, run, places);
-  const found = asDugOf({ designs, rules, machine: job.machine, book, now });
-  return { designs, ...found, inForce: instrumentInForce(found.instruments), last: lastChecked(found.checks) };
+  const { instruments, near, ...read } = readChecks({ designs, rules, machine: job.machine, book, now });
+  const [all, last] = [once(read.all), once(read.last)];
+  return {
+    designs,
+    instruments,
+    inForce: instrumentInForce(instruments),
+    near,
+    get checks() {
+      return all().checks;
+    },
+    get unplaced() {
+      return all().unplaced;
+    },
+    get last() {
+      return last();
+    },
+  };
+}
+
+/** Something worked out when it is first asked for. */
+function once<T>(work: () => T): () => T {
+  let known: { value: T } | undefined;
+  return () => (known ??= { value: work() }).value;
 }
 
 /** The checks that shape a layer of the trench, by station. Those somebody has doubts about stand in the list and shape nothing. */
@@ -182,13 +203,6 @@ function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules):
   });
   return digFault(struck, rules.levelFalling.value ?? 0);
 }
-
-/** Where the work has got to: the last station checked, in the order checks were made; undefined where none was. */
-const lastChecked = (checks: readonly AsDug[]): AsDug | undefined => {
-  const made = checks.filter(({ kept }) => !kept.entry.fact.again);
-  const last = inOrder(made.map(({ kept }) => kept)).at(-1);
-  return made.find(({ id }) => id === last?.entry.id);
-};
 
 /** The next station to check, a step on in the direction of travel, held on the run. */
 export const nextStation = (from: number, step: number, travel: 'up' | 'down', { start, end }: { start: number; end: number }): number =>

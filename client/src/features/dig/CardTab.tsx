@@ -166,10 +166,10 @@ function MayDig() {
 /** The figures one digs by: huge, and what they come to as far ahead as one looks. */
 function Figures({ card }: { card: DigCard }) {
   const { job } = useSite();
-  const { checks, inForce } = useDig().levels;
+  const { near, inForce } = useDig().levels;
   const { units } = job;
   const sight = inForce ? sightNames[inForce.kept.entry.fact.means].column : '';
-  const there = checkAt(checks, card.station, 'bottom', null);
+  const there = checkAt(near(card.station), card.station, 'bottom', null);
   const level = (metres: number) => formatLength(metres, units, 'level');
   return (
     <View style={{ gap: 4 }}>
