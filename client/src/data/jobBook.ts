@@ -12,6 +12,7 @@ import { api, type BookPage, type InForce, type KeptEntry, type SentEntry } from
 import { deviceId } from './device';
 import { deviceClock, type DeviceClock } from './deviceClock';
 import { joined } from './joined';
+import { Listeners } from './listeners';
 import { newId } from './newId';
 import { UNKEPT, type SaveState } from './safety';
 import { lookAgain } from './useLookAgain';
@@ -74,28 +75,20 @@ export class JobBook {
   private views = new Map<string, BookState>();
   /** How far this device has read the book without a gap, by order of arrival: what it knows when it writes something down. */
   private known = 0;
-  private readonly listeners = new Set<() => void>();
+  private readonly listeners = new Listeners(() => this.begin());
   private reading: Promise<void> | undefined;
   /** What this device keeps of it was read. */
   private isOpen = false;
   private readonly asking = joined(() => this.fetch());
-  private stop: () => void = () => undefined;
 
   constructor(
     private readonly jobId: string,
     private readonly deps: BookDeps = { page: api.bookPage, clock: deviceClock() },
   ) {}
 
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    if (this.listeners.size === 1) this.begin();
-    return () => {
-      this.listeners.delete(listener);
-      if (this.listeners.size === 0) this.stop();
-    };
-  };
+  readonly subscribe = this.listeners.subscribe;
 
-  private begin(): void {
+  private begin(): () => void {
     const look = () => void this.refresh();
     let leave: (() => void) | undefined;
     const stops = [
@@ -107,12 +100,12 @@ export class JobBook {
         if (news.kind === 'again' || (news.kind === 'book' && news.jobId === this.jobId)) void this.asking.after();
       }),
     ];
-    this.stop = () => stops.forEach((end) => end());
     // What is here is shown first; what never was has to come.
     void this.open().then(() => {
       if (this.state.heard === undefined) look();
-      else if (this.listeners.size > 0) leave = whenIdle(look);
+      else if (this.listeners.some) leave = whenIdle(look);
     });
+    return () => stops.forEach((end) => end());
   }
 
   /** Reads what this device keeps of the book: once, and what is news comes to it. */
@@ -261,7 +254,7 @@ export class JobBook {
   private put(change: Partial<State>): void {
     this.state = { ...this.state, ...change };
     this.views = new Map();
-    for (const listener of this.listeners) listener();
+    this.listeners.tell();
   }
 }
 

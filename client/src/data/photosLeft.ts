@@ -3,25 +3,18 @@ import { onNews } from '../store/bus';
 import { whyNoLine } from '../store/line';
 import { photoRow, photosOf } from '../store/photos';
 import type { PhotoRow } from '../store/tables';
+import { Listeners } from './listeners';
 import type { Safety, SaveState } from './safety';
 
 /** Photos of one job that were entered on this device, and that the server has not got. */
 export class PhotosLeft implements Safety {
   /** Undefined until the device was asked. */
   private left: Map<string, PhotoRow> | undefined;
-  private readonly listeners = new Set<() => void>();
-  private stop: () => void = () => undefined;
+  private readonly listeners = new Listeners(() => this.begin());
 
   constructor(private readonly jobId: string) {}
 
-  readonly subscribe = (listener: () => void): (() => void) => {
-    this.listeners.add(listener);
-    if (this.listeners.size === 1) this.begin();
-    return () => {
-      this.listeners.delete(listener);
-      if (this.listeners.size === 0) this.stop();
-    };
-  };
+  readonly subscribe = this.listeners.subscribe;
 
   readonly saving = (): SaveState<never> => {
     if (this.left?.size === 0) return { kind: 'sent' };
@@ -30,34 +23,30 @@ export class PhotosLeft implements Safety {
     return { kind: 'kept', why: whyNoLine() ?? (mayPhotosGo() ? undefined : 'Photos wait for wifi.') };
   };
 
-  private begin(): void {
+  private begin(): () => void {
     const stops = [
       onNews((news) => {
         // Of one photo only that one is read: many may be on their way.
-        if (news.kind === 'photo') void photoRow(news.hash).then((row) => (this.take(news.hash, row), this.tell()));
-        if (news.kind === 'line') this.tell();
+        if (news.kind === 'photo') void photoRow(news.hash).then((row) => (this.take(news.hash, row), this.listeners.tell()));
+        if (news.kind === 'line') this.listeners.tell();
       }),
-      onConnection(() => this.tell()),
+      onConnection(this.listeners.tell),
     ];
-    this.stop = () => {
+    void photosOf(this.jobId).then((rows) => {
+      if (!this.listeners.some) return;
+      this.left = new Map();
+      for (const row of rows) this.take(row.hash, row);
+      this.listeners.tell();
+    });
+    return () => {
       stops.forEach((end) => end());
       this.left = undefined;
     };
-    void photosOf(this.jobId).then((rows) => {
-      if (this.listeners.size === 0) return;
-      this.left = new Map();
-      for (const row of rows) this.take(row.hash, row);
-      this.tell();
-    });
   }
 
   /** One a form holds that is not entered yet has nowhere to go. */
   private take(hash: string, row: PhotoRow | undefined): void {
     if (row?.jobId === this.jobId && row.entry !== undefined && row.sent === undefined) this.left?.set(hash, row);
     else this.left?.delete(hash);
-  }
-
-  private tell(): void {
-    for (const listener of this.listeners) listener();
   }
 }

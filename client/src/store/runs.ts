@@ -27,7 +27,8 @@ export const readRuns = (jobId: string): Promise<KnownRun[] | undefined> =>
     const here = drafts.some(({ path, version }) => path === `/jobs/${jobId}` && version === 0);
     if (!answer && !here) return undefined;
     const byId = new Map<string, KnownRun>();
-    for (const row of rows.filter(({ path }) => path.startsWith(RUN))) byId.set(idOf(row), { id: idOf(row), row: documentOf(row), draft: undefined });
+    for (const row of rows.filter(({ path }) => path.startsWith(RUN)))
+      byId.set(idOf(row), { id: idOf(row), row: documentOf(row), draft: undefined });
     for (const draft of drafts.filter(({ path }) => path.startsWith(RUN)).sort((a, b) => a.since - b.since))
       byId.set(idOf(draft), { id: idOf(draft), row: byId.get(idOf(draft))?.row, draft: draftOf(draft) });
     const order = new Map(((answer ? unpack(answer.body) : []) as string[]).map((id, i) => [id, i]));

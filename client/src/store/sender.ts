@@ -189,7 +189,8 @@ export class Sender {
     try {
       const stored = await (draft.version === 0 ? this.line.add(draft) : this.line.put(draft));
       // Made here and its answer lost: somebody may have changed it at the server since.
-      if (draft.version === 0 && stored.version > 1 && !sameStored(stored.doc, unpack(draft.doc))) await stopDraft(draft, { theirs: stored });
+      if (draft.version === 0 && stored.version > 1 && !sameStored(stored.doc, unpack(draft.doc)))
+        await stopDraft(draft, { theirs: stored });
       else await settleDraft(draft, stored);
       return true;
     } catch (error) {

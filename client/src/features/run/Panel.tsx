@@ -29,11 +29,7 @@ export const Panel = memo(function Panel({ part, onClose }: { part: Part; onClos
         style={{ backgroundColor: colours.paper, padding: 12, gap: 6, borderRadius: 8, borderWidth: 1, borderColor: colours.line }}
       >
         <PanelHead title={name} onClose={onClose} />
-        {known ? (
-          <Editor key={key} />
-        ) : (
-          <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>
-        )}
+        {known ? <Editor key={key} /> : <Text>One of the lines is not in the catalogue any more. Choose another under Line first.</Text>}
       </View>
     ),
     [title, name, onClose, known, Editor, key],
