@@ -4,6 +4,7 @@ import { useFocusEffect } from 'expo-router';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import useSWR from 'swr';
 import { onNews } from '../store/bus';
+import { unpack } from '../store/packed';
 import { hearRuns, readRuns, runsPath, type KnownRun } from '../store/runs';
 import { whenIdle } from '../ui/whenIdle';
 import { fetcher, type StoredRun } from './api';
@@ -23,7 +24,7 @@ function readRun({ id, row, draft }: KnownRun): RunHere {
   const of = `${draft?.rev ?? ''} ${version}`;
   const before = readBefore.get(id);
   if (before?.of === of) return before.run;
-  const run = { id, version, doc: upgradeRun(draft?.doc ?? row?.stored.doc) as Run };
+  const run = { id, version, doc: upgradeRun(unpack((draft ?? row?.stored)?.doc)) as Run };
   readBefore.set(id, { of, run });
   return run;
 }

@@ -1,7 +1,7 @@
 import { mayPhotosGo, onConnection } from '../store/connection';
 import { onNews } from '../store/bus';
 import { whyNoLine } from '../store/line';
-import { photoRow, photosOf } from '../store/photos';
+import { isLeft, photoRow, photosOf } from '../store/photos';
 import type { PhotoRow } from '../store/tables';
 import { Listeners } from './listeners';
 import type { Safety, SaveState } from './safety';
@@ -44,9 +44,8 @@ export class PhotosLeft implements Safety {
     };
   }
 
-  /** One a form holds that is not entered yet has nowhere to go. */
   private take(hash: string, row: PhotoRow | undefined): void {
-    if (row?.jobId === this.jobId && row.entry !== undefined && row.sent === undefined) this.left?.set(hash, row);
+    if (row?.jobId === this.jobId && isLeft(row)) this.left?.set(hash, row);
     else this.left?.delete(hash);
   }
 }

@@ -12,8 +12,7 @@ export type KnownDocument = Omit<DocumentRow, 'stored'> & { stored: Stored<unkno
 /** What is worked on, unpacked. */
 export type Draft = Omit<DraftRow, 'doc' | 'base'> & { doc: unknown; base: unknown };
 export const documentOf = (row: DocumentRow): KnownDocument => ({ ...row, stored: { ...row.stored, doc: unpack(row.stored.doc) } });
-export const draftOf = (row: DraftRow): Draft => ({ ...row, doc: unpack(row.doc), base: baseOf(row) });
-const baseOf = ({ base }: DraftRow): unknown => (base === undefined ? undefined : unpack(base));
+export const draftOf = (row: DraftRow): Draft => ({ ...row, doc: unpack(row.doc), base: unpack(row.base) });
 
 /** A document as this device knows it: what the server had last, and what is worked on. One of the two is there. */
 export interface Known {
@@ -40,7 +39,8 @@ export async function hearDocument(path: string, jobId: string, stored: Stored<u
   tell({ kind: 'heard', path });
 }
 
-const packed = (stored: Stored<unknown>): DocumentRow['stored'] => ({ ...stored, doc: pack(stored.doc) });
+/** As the server said it, packed. */
+export const packed = (stored: Stored<unknown>): DocumentRow['stored'] => ({ ...stored, doc: pack(stored.doc) });
 
 /** What one tab made of a document. */
 export type Work = Pick<Draft, 'path' | 'jobId' | 'doc'> & Pick<Partial<Draft>, 'like'>;
@@ -71,14 +71,14 @@ export async function keepDraft(
       ...(before && omit(before, 'refused')),
       ...work,
       version,
-      base: last ? last.base : seen.base === undefined ? undefined : pack(seen.base),
+      base: last ? last.base : pack(seen.base),
       doc: pack(doc),
       rev,
       ...(by && { by }),
     };
     tx.put('drafts', made);
     // Of the same count and version it is what was seen: that need not be unpacked.
-    const base = last?.rev === seen.rev && version === seen.version ? seen.base : baseOf(made);
+    const base = last?.rev === seen.rev && version === seen.version ? seen.base : unpack(made.base);
     return { ...made, doc, base };
   });
   tell({ kind: 'edited', path: work.path, rev: draft.rev });

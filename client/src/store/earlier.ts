@@ -34,7 +34,7 @@ export async function takeOver(store: Storage): Promise<void> {
       const { version, base, doc } = value as Pick<Draft, 'version' | 'base' | 'doc'>;
       const path = key.slice(DRAFT.length);
       const jobId = path.startsWith('/jobs/') ? path.slice('/jobs/'.length) : '';
-      drafts.push({ path, jobId, version, base: base === undefined ? undefined : pack(base), doc: pack(doc), rev: 1, since: 0 });
+      drafts.push({ path, jobId, version, base: pack(base), doc: pack(doc), rev: 1, since: 0 });
     } else if (about !== undefined) {
       const entry = value as SentEntry;
       waiting.push({ id: entry.id, jobId, about, count: entry.count ?? 0, entry });

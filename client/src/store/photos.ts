@@ -37,11 +37,13 @@ export const photosOf = async (jobId: string): Promise<PhotoRow[]> =>
   (await lookUp(['photos'], (tx) => tx.of('photos', jobId))).sort((a, b) => a.at - b.at);
 export const photoRow = (hash: string): Promise<PhotoRow | undefined> => lookUp(['photos'], (tx) => tx.get('photos', hash));
 
-/** Photos that wait to be sent, oldest first. One no entry has does not. */
+/** Has the server not got a photo that it is to have? One a form holds that is not entered yet has nowhere to go. */
+export const isLeft = ({ entry, sent }: PhotoRow): boolean => entry !== undefined && sent === undefined;
+/** Does one wait to be sent? */
+export const isWaiting = (row: PhotoRow): boolean => isLeft(row) && row.refused === undefined;
+/** Photos that wait to be sent, oldest first. */
 export const waitingPhotos = async (): Promise<PhotoRow[]> =>
-  (await lookUp(['photos'], (tx) => tx.all('photos')))
-    .filter(({ entry, sent, refused }) => entry !== undefined && sent === undefined && refused === undefined)
-    .sort((a, b) => a.at - b.at);
+  (await lookUp(['photos'], (tx) => tx.all('photos'))).filter(isWaiting).sort((a, b) => a.at - b.at);
 
 /** Where the server has a photo. */
 export const addressOf = (hash: string, of: 'full' | 'small'): string => `/api/photos/${hash}${of === 'small' ? '/small' : ''}`;

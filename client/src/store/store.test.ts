@@ -106,9 +106,12 @@ test('what an earlier program kept as the thing itself is read and gone on from 
     tx.put('books', { jobId: 'j1', known: 2, last: 1 });
     return Promise.resolve();
   });
-  expect(await readRuns('j1')).toEqual([
-    { id: 'r1', row: { path: '/runs/r1', jobId: 'j1', stored }, draft: { ...draft, path: '/runs/r1', doc: { n: 1 } } },
-  ]);
+  expect(await readDocument('/runs/r1')).toEqual({
+    row: { path: '/runs/r1', jobId: 'j1', stored },
+    draft: { ...draft, path: '/runs/r1', doc: { n: 1 } },
+  });
+  const runs = await readRuns('j1');
+  expect(runs?.map(({ id, row, draft: work }) => [id, unpack(row?.stored.doc), unpack(work?.doc)])).toEqual([['r1', { n: 0 }, { n: 1 }]]);
   expect(await readAnswer('/jobs/j1/runs/all')).toEqual({ body: ['r1'] });
   // Another tab had it otherwise.
   await keepDraft({ path: '/runs/r1', jobId: 'j1', doc: { n: 2 } }, { rev: 3, doc: {}, version: 3, base: { n: 0 } }, (...all) => all);
@@ -150,7 +153,7 @@ test('the runs of a job: as the server has them, with what is worked on here; a 
     (_, mine) => mine,
   );
   await keepDraft({ path: '/runs/a', jobId: 'j1', doc: 'edited' }, { rev: 0, doc: 'a', version: 1, base: 'a' }, (_, mine) => mine);
-  const seen = async () => (await readRuns('j1'))?.map(({ id, row, draft }) => [id, row?.stored.version, draft?.doc]);
+  const seen = async () => (await readRuns('j1'))?.map(({ id, row, draft }) => [id, row?.stored.version, unpack(draft?.doc)]);
   expect(await seen()).toEqual([
     ['b', 1, undefined],
     ['a', 1, 'edited'],

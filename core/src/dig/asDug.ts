@@ -136,12 +136,6 @@ export function readChecks({ rules, machine, designs, book, now }: AsDugInputs):
 }
 const isPlaced = (one: AsDug | Unplaced): one is AsDug => !('why' in one);
 
-/** Every check of a run beside its design. */
-export function asDugOf(inputs: AsDugInputs): ReturnType<ReadChecks['all']> & Pick<ReadChecks, 'instruments'> {
-  const { instruments, all } = readChecks(inputs);
-  return { ...all(), instruments };
-}
-
 /** Checks in order of stations, and of each whether another of its station stands in its place. */
 function byStation(made: AsDug[]): AsDug[] {
   made.sort((a, b) => a.station - b.station || momentOf(a.kept) - momentOf(b.kept));

@@ -10,7 +10,6 @@ import { bookEntry, levelRun, withInverts } from '../testing';
 import { bucketPasses, type Passes } from '../trench';
 import { INCH } from '../units';
 import {
-  asDugOf,
   benchmarksOf,
   bumps,
   cardLines,
@@ -59,7 +58,7 @@ const within = () => 0.01;
 
 type SetUp = Extract<Fact, { kind: 'setUp' }>;
 type Check = Extract<Fact, { kind: 'check' }>;
-const dug = (book: Kept[]) => asDugOf({ rules, machine: job.machine, designs, book, now: NOW });
+const dug = (book: Kept[]) => readChecks({ rules, machine: job.machine, designs, book, now: NOW }).all();
 const at = (station: number, off: number, width = 0.6, level = 10 + off): Checked => ({ station, off, width, level });
 
 describe('the plane of an instrument', () => {
@@ -565,13 +564,13 @@ describe('the hole as it was found', () => {
     const ground = 10;
     const made_ = designsOf(job, of, made.places);
     const design = made_(5, null);
-    const [found] = asDugOf({
+    const [found] = readChecks({
       rules,
       machine: job.machine,
       designs: made_,
       book: [bookEntry(check(5, { found: { as: 'depth', value: ground - (design?.bottom ?? 0) }, ...more }))],
       now: NOW,
-    }).checks;
+    }).all().checks;
     const place = made.places[0];
     if (!found || !place) throw new Error('nothing was dug there');
     return holeFaults(

@@ -7,7 +7,7 @@ import { TakeButtons } from '../../photos/TakeButtons';
 import { keepPlace, useIntake, useKeepsPlace } from '../../photos/useIntake';
 import { usePhotoRows } from '../../photos/usePhotoRows';
 import { knowsConnection, sendPhotosBy, usePhotosBy } from '../../store/connection';
-import { refusePhoto } from '../../store/photos';
+import { isWaiting, refusePhoto } from '../../store/photos';
 import { useSaid } from '../../data/useSaid';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -100,7 +100,7 @@ function Seen() {
 function OnTheirWay() {
   const { jobId } = useSite();
   const rows = [...usePhotoRows(jobId).values()].filter(({ entry }) => entry !== undefined);
-  const waiting = rows.filter(({ sent, refused }) => sent === undefined && refused === undefined);
+  const waiting = rows.filter(isWaiting);
   const refused = rows.filter((row) => row.refused !== undefined);
   return (
     <>
