@@ -64,14 +64,18 @@ export { ApiError } from './http';
 
 /** Asks the server, and keeps what its answer says of the line, the clock and the door. @param by the account it is done with: whoever holds the device, unless it is said. */
 export async function call<T>(method: string, path: string, body?: unknown, by = heldBy()): Promise<T> {
+  const asked = performance.now();
+  const heard = (moment: number | undefined) => {
+    if (moment !== undefined) deviceClock().heard(moment, performance.now() - asked);
+  };
   try {
     const { answer, moment } = await ask<T>(method, path, body, by);
     lineIs(undefined);
-    if (moment !== undefined) deviceClock().heard(moment);
+    heard(moment);
     return answer;
   } catch (error) {
     if (error instanceof ApiError) {
-      if (error.moment !== undefined) deviceClock().heard(error.moment);
+      heard(error.moment);
       failed(error);
     }
     throw error;

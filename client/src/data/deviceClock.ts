@@ -59,10 +59,15 @@ export class DeviceClock {
     return now;
   };
 
-  /** The server said what time it is. @param moment ms. */
-  readonly heard = (moment: number): void => {
+  /**
+   * The server said what time it was. By now it is later, by no more than the asking took: what fits into that is left as it is, so that a slow line does not put
+   * the clock back behind what was just written down. @param moment ms. @param took ms from before it was asked; Infinity: it was told unasked.
+   */
+  readonly heard = (moment: number, took: number): void => {
     if (!Number.isFinite(moment)) return;
-    this.known = { correction: moment - this.own(), latest: moment, heard: moment };
+    const own = this.own();
+    const latest = Math.max(moment, Math.min(this.now(), moment + took));
+    this.known = { correction: latest - own, latest, heard: moment };
     this.write();
   };
 

@@ -1,6 +1,7 @@
 import { knows, type Fact, type Kept } from '@tamper/core/book';
 import { freshDevice, reload, settled } from '../testing/device';
 import '../testing/uuid';
+import { seeded } from '@tamper/core/chance';
 import { FILE_VERSION } from '@tamper/core/job';
 import { allWaiting, dropWaiting, readBook, refuseWaiting, takenWaiting } from '../store/book';
 import { keep } from '../store/database';
@@ -258,17 +259,17 @@ describe('the clock of a device', () => {
     const { own, open } = device(1_000_000);
     const clock = open();
     expect([clock.now(), clock.correction]).toEqual([1_000_000, null]);
-    clock.heard(4_000_000);
+    clock.heard(4_000_000, 0);
     own.now += 500;
     expect([clock.now(), clock.correction, open().now()]).toEqual([4_000_500, 3_000_000, 4_000_500]);
   });
   test('set back a day it is not believed, and says so, until the server is heard', () => {
     const { own, open } = device(100_000_000);
     const clock = open();
-    clock.heard(100_000_000);
+    clock.heard(100_000_000, 0);
     own.now -= 86_400_000;
     expect([clock.now(), clock.back, open().now()]).toEqual([100_000_000, true, 100_000_000]);
-    clock.heard(100_600_000);
+    clock.heard(100_600_000, 0);
     expect([clock.now(), clock.back]).toEqual([100_600_000, false]);
   });
   test('set a thousand years ahead it is right again as soon as the server is heard', () => {
@@ -276,19 +277,50 @@ describe('the clock of a device', () => {
     const clock = open();
     own.now += 3e13;
     expect(clock.now()).toBe(100_000_000 + 3e13);
-    clock.heard(100_001_000);
+    clock.heard(100_001_000, 0);
     expect([clock.now(), clock.back]).toEqual([100_001_000, false]);
+  });
+  test('is not put back behind what was just written down because an answer was long under way, or was told unasked', () => {
+    const { own, open } = device(100_000_000);
+    const clock = open();
+    clock.heard(100_000_000, 40);
+    own.now += 5_000;
+    const made = clock.now();
+    clock.heard(100_001_000, 4_200);
+    expect([clock.now(), clock.correction]).toEqual([made, 0]);
+    clock.heard(100_001_000, Infinity);
+    expect([clock.now(), clock.back]).toEqual([made, false]);
+  });
+  test('is as near as the quickest answer says, however long others were under way', () => {
+    const random = seeded(Number(process.env.TAMPER_SEED ?? 20_261_130));
+    const delay = () => Math.round(6000 * random() ** 3);
+    for (let round = 0; round < 200; round++) {
+      const { own, open } = device(Math.round(1e8 + 2e7 * (random() - 0.5)));
+      const clock = open();
+      let [now, quickest] = [1e8, Infinity];
+      const pass = (ms: number) => ((now += ms), (own.now += ms));
+      for (let contact = 0; contact < 12; contact++) {
+        const [out, back, asked] = [delay(), delay(), random() < 0.7];
+        pass(out);
+        const moment = now;
+        pass(back);
+        clock.heard(moment, asked ? out + back : Infinity);
+        if (asked) quickest = Math.min(quickest, out + back);
+        pass(delay());
+        expect(Math.abs(clock.now() - now)).toBeLessThanOrEqual(quickest);
+      }
+    }
   });
   test('is not written down at every contact: only what is news', () => {
     const { own, open, kept } = device(100_000_000);
     const clock = open();
-    clock.heard(100_000_000);
+    clock.heard(100_000_000, 0);
     const first = kept();
     own.now += 1000;
-    clock.heard(100_001_100);
+    clock.heard(100_001_100, 0);
     expect(kept()).toBe(first);
     own.now += 6000;
-    clock.heard(100_007_100);
+    clock.heard(100_007_100, 0);
     expect(kept()).toMatchObject({ latest: 100_007_100, correction: 100 });
   });
 });

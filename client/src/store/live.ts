@@ -22,7 +22,7 @@ export function listenLive(address = '/live'): () => void {
     source = new EventSource(address);
     source.addEventListener('open', () => (lineIs(undefined), tell({ kind: 'again' })));
     source.addEventListener('missed', () => tell({ kind: 'again' }));
-    source.addEventListener('now', ({ data }: MessageEvent<string>) => deviceClock().heard(Number(data)));
+    source.addEventListener('now', ({ data }: MessageEvent<string>) => deviceClock().heard(Number(data), Infinity));
     source.addEventListener('news', ({ data }: MessageEvent<string>) => hear(JSON.parse(data) as Told));
     source.addEventListener('error', () => {
       if (source?.readyState !== EventSource.CLOSED) return;

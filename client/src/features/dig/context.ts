@@ -1,7 +1,7 @@
 import { digLevels, machineReady, type DigInputs, type DigLevels, type Readiness } from '@tamper/core/dig';
 import { createContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
-import { useNow } from '../../data/useNow';
+import { nowAfter, useNow } from '../../data/useNow';
 import type { SiteEdit } from '../site/context';
 import { inside } from '../../ui/inside';
 
@@ -19,12 +19,12 @@ export function useDigOf({ job, run, plan, rules, book }: Pick<SiteEdit, 'job' |
     const inputs = { job, run, places: plan.places, rules, book: entries ?? [], now: deviceClock().now() };
     return { levels: digLevels(inputs), inputs };
   }, [job, run, plan, rules, entries]);
-  const now = useNow();
+  const tick = useNow();
   const sensors = found.levels.inForce?.kept.entry.fact.means === 'sensors';
   // What a shift ends lapses by itself, with nobody entering anything.
   const ready = useMemo(
-    () => machineReady({ book: entries ?? [], machine: job.machine, sensors, now, rules }),
-    [entries, job.machine, sensors, now, rules],
+    () => machineReady({ book: entries ?? [], machine: job.machine, sensors, now: nowAfter(tick), rules }),
+    [entries, job.machine, sensors, tick, rules],
   );
   return useMemo(() => ({ ...found, ready }), [found, ready]);
 }

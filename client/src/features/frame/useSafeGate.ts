@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { deviceId } from '../../data/device';
 import { deviceClock } from '../../data/deviceClock';
 import type { BookState } from '../../data/jobBook';
-import { useNow } from '../../data/useNow';
+import { nowAfter, useNow } from '../../data/useNow';
 import { useSame } from '../../ui/useSame';
 import { useIssued, type Issued } from '../../workers/useIssued';
 
@@ -22,9 +22,7 @@ export function useSafeGate(
   const { revisions } = issued;
   const gate = useMemo(() => {
     if (!book || !revisions) return undefined;
-    const clock = deviceClock();
-    // What was just entered is older than the clock's next step.
-    return safeToEnter({ revisions, book, device: deviceId(), heard, clockBack: clock.back, now: Math.max(tick, clock.now()), units });
+    return safeToEnter({ revisions, book, device: deviceId(), heard, clockBack: deviceClock().back, now: nowAfter(tick), units });
   }, [book, revisions, heard, units, tick]);
   const { error } = issued;
   // The clock's next step mostly opens and shuts nothing.
