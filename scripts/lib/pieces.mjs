@@ -6,7 +6,10 @@ import { join } from 'node:path';
 import { createContext, runInContext } from 'node:vm';
 
 const SCRIPTS = '/_expo/static/js/web/';
-/** Tells a browser that knows it to compile all of a script beside the page, not function by function while the page waits. What was compiled is what it keeps for the next time. */
+/**
+ * Tells a browser that knows it to compile all of a script beside the page, not function by function while the page waits. What was compiled when a script had run is
+ * what it keeps for the next time: of a piece that only defines modules that would be next to nothing.
+ */
 const CALLED_AT_ONCE = '//# allFunctionsCalledOnLoad\n';
 /** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
 const HASH = 8;
@@ -152,7 +155,7 @@ export function splitShared(folder, first, framed, seldom) {
     const { modules, calls } = parts.get(name);
     const paths = (of) => Object.fromEntries(Object.entries(of).map(([id, path]) => [id, fetched(path)]));
     const code = [...modules.map((module) => define(module, paths(module.paths))), ...calls.map((id) => `__r(${id});`)].join('\n');
-    const done = hashed(name, early(name) ? CALLED_AT_ONCE + code : code);
+    const done = hashed(name, CALLED_AT_ONCE + code);
     named.set(name, done);
     return done;
   };
