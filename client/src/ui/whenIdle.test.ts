@@ -1,5 +1,5 @@
 import { renderHook } from '@testing-library/react';
-import { useWhenIdle } from './whenIdle';
+import { holdIdle, useWhenIdle, whenIdle } from './whenIdle';
 
 beforeEach(() => void jest.useFakeTimers());
 afterEach(() => void jest.useRealTimers());
@@ -21,4 +21,28 @@ test('who went away does not do it any more', async () => {
   await unmount();
   jest.advanceTimersByTime(60_000);
   expect(work).not.toHaveBeenCalled();
+});
+
+test('while a screen has nothing to show yet work for later waits, but not for ever', () => {
+  const [work, other, gone] = [jest.fn(), jest.fn(), jest.fn()];
+  const [shown, alsoShown] = [holdIdle(), holdIdle()];
+  whenIdle(work);
+  whenIdle(gone)();
+  jest.advanceTimersByTime(1500);
+  shown();
+  jest.advanceTimersByTime(300);
+  expect(work).not.toHaveBeenCalled();
+  alsoShown();
+  jest.advanceTimersByTime(1000);
+  expect(work).toHaveBeenCalledTimes(1);
+  const never = holdIdle();
+  whenIdle(other);
+  jest.advanceTimersByTime(1900);
+  expect(other).not.toHaveBeenCalled();
+  jest.advanceTimersByTime(200);
+  expect(other).toHaveBeenCalledTimes(1);
+  never();
+  jest.advanceTimersByTime(60_000);
+  expect([work, other].map((one) => one.mock.calls.length)).toEqual([1, 1]);
+  expect(gone).not.toHaveBeenCalled();
 });

@@ -105,7 +105,10 @@ const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string;
   // To the tab one is on there is nowhere to go: what is typed there stays.
   const goTab = useStable((next: string) => void (next !== tab && go(`${step}/${next}` as Place)));
   const tabs = useMemo(() => (step ? tabsOf(step) : undefined), [step]);
-  const bar = typing ? null : <StepBar jobId={jobId} runId={runId} step={step} />;
+  // The router learns of the screen in here when it has drawn it: a bar before that would be of another step, and drawn anew.
+  const [told, setTold] = useState(step !== undefined);
+  useEffect(() => setTold(true), []);
+  const bar = typing || !told ? null : <StepBar jobId={jobId} runId={runId} step={step} />;
   return (
     <>
       <RunBar />

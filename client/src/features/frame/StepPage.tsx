@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import { Text } from '../../ui/Text';
 import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
+import { Coming } from '../../ui/Loading';
 import { Page } from '../../ui/Screen';
 import { isStopped } from '../../workers/usePlan';
 import { usePlanned, useSession } from './session';
@@ -17,7 +17,7 @@ export function StepPage({ above, roomy = false, children }: { above?: ReactNode
       <Page roomy={roomy}>
         <Conflict document={run} what="this run" />
         <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
-        {children ?? (!isStopped(state) ? <Text role="status">Working it out…</Text> : null)}
+        {children ?? (!isStopped(state) ? <Coming role="status">Working it out…</Coming> : null)}
       </Page>
     </>
   );

@@ -41,13 +41,15 @@ export function SiteFrame({ children }: { children: ReactNode }) {
       who,
     };
   }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who]);
+  // One that is known here is only being worked out, whether or not the server is heard meanwhile.
+  const missing = revisions ? undefined : (error ?? (book.inForce === undefined ? book.error : undefined));
   return (
     <StepPage>
       {site ? (
         <SiteContext.Provider value={site}>{children}</SiteContext.Provider>
-      ) : (error ?? book.error) ? (
-        <Faults title="The issued plan is not here, so nobody goes in by this device" faults={[(error ?? book.error) as string]} />
-      ) : undefined}
+      ) : missing === undefined ? undefined : (
+        <Faults title="The issued plan is not here, so nobody goes in by this device" faults={[missing]} />
+      )}
     </StepPage>
   );
 }
