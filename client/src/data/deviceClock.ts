@@ -51,7 +51,7 @@ export class DeviceClock {
 
   /** Now, ms. */
   readonly now = (): number => {
-    const now = Math.max(this.raw(), this.known.latest);
+    const now = this.believed();
     if (now > this.known.latest) {
       this.known = { ...this.known, latest: now };
       this.write();
@@ -66,10 +66,14 @@ export class DeviceClock {
   readonly heard = (moment: number, took: number): void => {
     if (!Number.isFinite(moment)) return;
     const own = this.own();
-    const latest = Math.max(moment, Math.min(this.now(), moment + took));
+    const latest = Math.max(moment, Math.min(this.believed(), moment + took));
     this.known = { correction: latest - own, latest, heard: moment };
     this.write();
   };
+
+  private believed(): number {
+    return Math.max(this.raw(), this.known.latest);
+  }
 
   private raw(): number {
     return this.own() + (this.known.correction ?? 0);

@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { Text } from './Text';
 import { Button } from './Button';
@@ -6,18 +5,13 @@ import { sentences } from '../data/api';
 import { Notice } from './Notice';
 import { useHoldIdle } from './whenIdle';
 
-/** Says that something is coming: what can wait does, until it has come. */
-export function Coming({ role, children }: { role?: 'status'; children: ReactNode }) {
-  useHoldIdle();
-  return <Text role={role}>{children}</Text>;
-}
-
 /** What a screen shows until its data is there: that it is coming, or why it is not. */
 export function Loading({ error, retry, what }: { error: unknown; retry: () => void; what: string }) {
+  useHoldIdle(!error);
   if (!error)
     return (
       <View role="status" style={{ padding: 32, alignItems: 'center', gap: 12 }}>
-        <Coming>Fetching {what}…</Coming>
+        <Text>Fetching {what}…</Text>
       </View>
     );
   return (

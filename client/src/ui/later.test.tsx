@@ -26,14 +26,6 @@ test('what stands in for it gives way as soon as it has come; from then on it is
   expect(load).toHaveBeenCalledTimes(1);
 });
 
-test('what somebody else fetched before stands there at once', () => {
-  const load = jest.fn(() => Promise.resolve(Hello));
-  const Later = later(load, <p>Fetching</p>, () => Hello);
-  render(<Later name="crew" />);
-  expect(screen.getByText('Hello crew')).toBeTruthy();
-  expect(load).not.toHaveBeenCalled();
-});
-
 test('what did not come is told where it stands, and asked for again when it is shown anew', async () => {
   jest.spyOn(console, 'error').mockImplementation(() => undefined);
   const load = jest.fn(() => Promise.resolve(Hello));

@@ -18,8 +18,8 @@ export function holdIdle(): () => void {
     for (const ask of held) ask();
   };
 }
-/** The same for as long as a component stands. */
-export const useHoldIdle = (): void => useEffect(holdIdle, []);
+/** The same as long as it is so. */
+export const useHoldIdle = (coming: boolean): void => useEffect(() => (coming ? holdIdle() : undefined), [coming]);
 
 function atIdle(work: () => void): () => void {
   if (!('requestIdleCallback' in globalThis)) {

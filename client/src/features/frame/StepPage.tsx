@@ -1,8 +1,9 @@
 import type { ReactNode } from 'react';
 import { Conflict } from '../../ui/Conflict';
 import { Faults } from '../../ui/Faults';
-import { Coming } from '../../ui/Loading';
 import { Page } from '../../ui/Screen';
+import { Text } from '../../ui/Text';
+import { useHoldIdle } from '../../ui/whenIdle';
 import { isStopped } from '../../workers/usePlan';
 import { usePlanned, useSession } from './session';
 
@@ -11,13 +12,15 @@ export function StepPage({ above, roomy = false, children }: { above?: ReactNode
   const { run } = useSession();
   const { state } = usePlanned();
   const { errors, crash } = state;
+  const coming = (children ?? null) === null && !isStopped(state);
+  useHoldIdle(coming);
   return (
     <>
       {above}
       <Page roomy={roomy}>
         <Conflict document={run} what="this run" />
         <Faults title="These inputs cannot be dug" faults={[...errors.map(({ message }) => message), ...(crash ? [crash] : [])]} />
-        {children ?? (!isStopped(state) ? <Coming role="status">Working it out…</Coming> : null)}
+        {coming ? <Text role="status">Working it out…</Text> : children}
       </Page>
     </>
   );

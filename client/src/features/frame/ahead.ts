@@ -30,11 +30,8 @@ export function fileOf(address: string, files: readonly string[]): string | unde
 /** What the device was said to have and has not is not waited for any longer, ms. */
 const PATIENCE = 2000;
 
-let frame: typeof import('./RunFrame').RunFrame | undefined;
 /** What stands round every screen of a run. */
-export const runFrame = async () => (frame ??= (await import('./RunFrame')).RunFrame);
-/** The same, where it has come already. */
-export const runFrameHere = () => frame;
+export const runFrame = async () => (await import('./RunFrame')).RunFrame;
 
 /**
  * Fetches the code of the screen at an address, all of it at once: the router asks for each piece only when the one round it is drawn.

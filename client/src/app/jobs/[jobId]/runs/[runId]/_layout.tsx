@@ -1,10 +1,10 @@
 import { Slot, useLocalSearchParams } from 'expo-router';
-import { runFrame, runFrameHere } from '../../../../../features/frame/ahead';
+import { runFrame } from '../../../../../features/frame/ahead';
 import { later } from '../../../../../ui/later';
 import { Loading } from '../../../../../ui/Loading';
 
 // The router reads every layout when it starts: what a run's hangs on comes when a run is opened.
-const RunFrame = later(runFrame, <Loading error={undefined} retry={() => undefined} what="the run" />, runFrameHere);
+const RunFrame = later(runFrame, <Loading error={undefined} retry={() => undefined} what="the run" />);
 
 export default function RunLayout() {
   const { jobId, runId } = useLocalSearchParams<{ jobId: string; runId: string }>();
