@@ -23,7 +23,15 @@ export default ts.config(
       'react-hooks/rules-of-hooks': 'error',
       'react-hooks/exhaustive-deps': 'error',
       // The library's spinner goes on turning after it has left the screen: no idle page may run an animation.
-      'no-restricted-imports': ['error', { paths: [{ name: 'react-native-paper', importNames: ['ActivityIndicator'] }] }],
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            { name: 'react-native-paper', importNames: ['ActivityIndicator'] },
+            { name: 'react-native', importNames: ['Pressable'], message: 'ui/Press is one element where this is three layers.' },
+          ],
+        },
+      ],
       'no-restricted-syntax': [
         'error',
         { selector: 'JSXAttribute[name.name="loading"]', message: 'It brings the spinner that never stops.' },

@@ -19,9 +19,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/paperIcons.tsx') };
   if (/\/zod\//.test(context.originModulePath) && /to-json-schema\.c?js$/.test(name))
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/noJsonSchema.ts') };
-  // Icons are drawn with the browser's own elements, as drawings are: the library's are for charts only.
-  if (platform === 'web' && name === 'react-native-svg' && /lucide-react-native/.test(context.originModulePath))
-    return { type: 'sourceFile', filePath: path.join(__dirname, 'src/drawing/svg.web.tsx') };
+  // Icons are drawn from their data: what the library makes components of them with is left out.
+  if (platform === 'web' && /lucide-react-native/.test(context.originModulePath) && name === '../createLucideIcon.mjs')
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'src/noIconComponent.ts') };
   if (/\/expo-router\/build\//.test(context.originModulePath)) {
     if (NO_ROUTER_SCREENS.test(name)) return { type: 'empty' };
     if (name === './getStateFromPath-forks') return { type: 'sourceFile', filePath: path.join(__dirname, 'src/routeOrder.ts') };

@@ -1,5 +1,5 @@
-import { View } from 'react-native';
 import { Text } from '../ui/Text';
+import { View } from '../ui/View';
 import { sans } from '../theme/fonts';
 import { colours } from '../theme/tokens';
 import { LazyBarChart } from './lazyCharts';

@@ -2,9 +2,9 @@ import type { WorkPiece } from '@tamper/core/estimate';
 import { type Bar, type WorkStage, workStages } from '@tamper/core/programme';
 import { lengthOf, shared, type Range } from '@tamper/core/geometry';
 import { memo } from 'react';
-import { View as Box } from 'react-native';
 import Svg, { G, Line, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
+import { View as Box } from '../ui/View';
 import { Label } from './Dimension';
 
 export const STAGE_NAMES: Record<WorkStage, string> = {

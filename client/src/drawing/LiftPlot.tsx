@@ -2,9 +2,9 @@ import type { Machine } from '@tamper/core/catalogue';
 import { radiusFor, type LiftCheck } from '@tamper/core/machine';
 import { formatLength, formatMassOf, type UnitSystem } from '@tamper/core/units';
 import { memo, useMemo } from 'react';
-import { View as Box } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect } from './svg';
 import { colours } from '../theme/tokens';
+import { View as Box } from '../ui/View';
 import { Label } from './Dimension';
 import { fitToScale, outline } from './fit';
 

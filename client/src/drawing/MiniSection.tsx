@@ -2,9 +2,9 @@ import type { Job, Run } from '@tamper/core/job';
 import { sectionAt } from '@tamper/core/section';
 import type { Place } from '@tamper/core/trench';
 import { memo, useMemo } from 'react';
-import { View as Box } from 'react-native';
 import Svg, { Line, Path, Rect } from './svg';
 import { colours, ground } from '../theme/tokens';
+import { View as Box } from '../ui/View';
 import { fitToScale, outline } from './fit';
 import { Supports } from './Supports';
 

@@ -1,9 +1,9 @@
 import { memo, useRef, useState } from 'react';
-import { View } from 'react-native';
 import { printSheet } from '../print/sheet';
 import { colours } from '../theme/tokens';
 import { sentencesOf } from '../ui/sentences';
 import { Text } from '../ui/Text';
+import { View } from '../ui/View';
 import { ToolButton } from './ToolButton';
 
 /** Marks the box of a drawing that prints: its own picture is the first as wide as itself. */

@@ -1,4 +1,4 @@
-import { Pressable } from 'react-native';
+import { Press } from '../ui/Press';
 
 /** A place of a drawing that is touched; pixels. */
 export interface Spot<T> {
@@ -14,6 +14,6 @@ export interface TouchesProps<T> {
 /** Unseen buttons over a drawing. On the web the file beside this one takes its place. */
 export function Touches<T>({ spots, onTouch }: TouchesProps<T>) {
   return spots.map(({ what, label, box }) => (
-    <Pressable key={label} role="button" aria-label={label} onPress={() => onTouch(what)} style={{ position: 'absolute', ...box }} />
+    <Press key={label} role="button" aria-label={label} onPress={() => onTouch(what)} style={{ position: 'absolute', ...box }} />
   ));
 }

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
 import { ToolButton } from './ToolButton';
+import { View } from '../ui/View';
 
 interface Props {
   onBy: (factor: number) => void;

@@ -3,10 +3,7 @@ import type * as Native from './svg';
 /** The browser's own elements in place of the library's: a drawing is redrawn at every key press, and each layer between costs. */
 const own = <K extends keyof typeof Native>(tag: string) => tag as unknown as (typeof Native)[K];
 
-const Svg = own<'default'>('svg');
-export default Svg;
-/** As icons ask for it. */
-export { Svg };
+export default own<'default'>('svg');
 export const Circle = own<'Circle'>('circle');
 export const ClipPath = own<'ClipPath'>('clipPath');
 export const Defs = own<'Defs'>('defs');

@@ -1,9 +1,9 @@
 import { measured, type Point } from '@tamper/core/geometry';
 import { formatGradient, formatLength, type LengthStyle, type UnitSystem } from '@tamper/core/units';
 import { useMemo, useState, type ReactNode } from 'react';
-import { View as Box } from 'react-native';
 import { colours } from '../theme/tokens';
 import { Text } from '../ui/Text';
+import { View as Box } from '../ui/View';
 import type { View } from './fit';
 import Svg, { Circle, Line } from './svg';
 import { ToolButton } from './ToolButton';

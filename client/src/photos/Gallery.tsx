@@ -1,10 +1,10 @@
 import type { Pictured } from '@tamper/core/book';
 import { capital, formatStretch, type UnitSystem } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Button } from '../ui/Button';
 import { later } from '../ui/later';
 import { Text } from '../ui/Text';
+import { View } from '../ui/View';
 import { sayPhoto, Thumb } from './Thumb';
 import { signOf, usePhotoRows } from './usePhotoRows';
 

@@ -1,7 +1,7 @@
 import type { Photo } from '@tamper/core/book';
 import { memo } from 'react';
-import { View } from 'react-native';
 import { Button } from '../ui/Button';
+import { View } from '../ui/View';
 import { SmallPicture, THUMB } from './Thumb';
 import { TakeButtons } from './TakeButtons';
 import { useIntake } from './useIntake';

@@ -1,7 +1,7 @@
-import { View } from 'react-native';
 import { Button } from '../ui/Button';
 import { Faults } from '../ui/Faults';
 import { Text } from '../ui/Text';
+import { View } from '../ui/View';
 import type { Intake } from './useIntake';
 
 interface Props {

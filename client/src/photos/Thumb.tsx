@@ -2,10 +2,11 @@ import type { Pictured } from '@tamper/core/book';
 import { sayEntry } from '@tamper/core/book';
 import type { UnitSystem } from '@tamper/core/units';
 import { createElement } from 'react';
-import { Pressable, View } from 'react-native';
 import { Icon } from '../theme/Icon';
 import { colours } from '../theme/tokens';
+import { Press } from '../ui/Press';
 import { Text } from '../ui/Text';
+import { View } from '../ui/View';
 import { showMoment } from '../ui/moment';
 import { usePicture } from './usePicture';
 
@@ -43,7 +44,7 @@ interface Props {
 /** A small picture to be touched. */
 export function Thumb({ hash, label, sign, faded = false, onPress }: Props) {
   return (
-    <Pressable
+    <Press
       role="button"
       aria-label={label}
       onPress={onPress}
@@ -55,6 +56,6 @@ export function Thumb({ hash, label, sign, faded = false, onPress }: Props) {
           <Text variant="bodySmall">{sign}</Text>
         </View>
       ) : null}
-    </Pressable>
+    </Press>
   );
 }

@@ -1,7 +1,7 @@
 import { sayEntry, type Pictured } from '@tamper/core/book';
 import type { UnitSystem } from '@tamper/core/units';
 import { createElement, useEffect, useState } from 'react';
-import { Modal, View } from 'react-native';
+import { Modal } from 'react-native';
 import { ZoomButtons } from '../drawing/ZoomButtons';
 import { useZoom } from '../drawing/useZoom';
 import type { PhotoRow } from '../store/tables';
@@ -11,6 +11,7 @@ import { fileName, saveBlob } from '../ui/files';
 import { IconButton } from '../ui/IconButton';
 import { showMoment } from '../ui/moment';
 import { Text } from '../ui/Text';
+import { View } from '../ui/View';
 import { signOf, usePhotoRows } from './usePhotoRows';
 import { usePicture } from './usePicture';
 

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import useSWR from 'swr';
 import { call, fetcher, sentences } from '../data/api';
 import { tell } from '../store/bus';
@@ -9,6 +8,7 @@ import { Card } from './Card';
 import { Faults } from './Faults';
 import { showMoment } from './moment';
 import { Text } from './Text';
+import { View } from './View';
 
 interface Binned {
   kind: 'job' | 'run';

@@ -1,8 +1,9 @@
 import { memo, type ReactNode } from 'react';
-import { Pressable, type StyleProp, type ViewStyle } from 'react-native';
+import { type StyleProp, type ViewStyle } from 'react-native';
 import { Text } from './Text';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
 import { useStable } from './useStable';
 
 interface Props {
@@ -43,7 +44,7 @@ const Still = memo(function Still({
   const filled = mode === 'contained';
   const front = disabled ? colours.faded : filled ? colours.onClay : colour;
   return (
-    <Pressable
+    <Press
       role="button"
       aria-label={accessibilityLabel}
       aria-disabled={disabled}
@@ -73,6 +74,6 @@ const Still = memo(function Still({
           {children}
         </Text>
       )}
-    </Pressable>
+    </Press>
   );
 });

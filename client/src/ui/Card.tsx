@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
 import { Text } from './Text';
+import { View } from './View';
 import { colours } from '../theme/tokens';
 
 /** A titled piece of a page. */

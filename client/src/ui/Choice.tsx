@@ -1,8 +1,9 @@
 import { sameJson } from '@tamper/core/merge';
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from './Text';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
+import { View } from './View';
 import { useStable } from './useStable';
 
 interface Props<T extends string> {
@@ -38,7 +39,7 @@ const Segments = memo(
           {options.map((option) => {
             const on = option.value === value;
             return (
-              <Pressable
+              <Press
                 key={option.value}
                 role="radio"
                 aria-checked={on}
@@ -64,7 +65,7 @@ const Segments = memo(
                 <Text variant="labelLarge" style={{ color: on ? colours.clay : colours.ink, textAlign: 'center' }}>
                   {option.label}
                 </Text>
-              </Pressable>
+              </Press>
             );
           })}
         </View>

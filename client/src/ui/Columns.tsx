@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { View } from 'react-native';
+import { View } from './View';
 
 /** Pieces side by side where there is room for `basis` pixels each, one below the other on a phone. */
 export const Columns = ({ children, basis = 360 }: { children: ReactNode[]; basis?: number }) => (

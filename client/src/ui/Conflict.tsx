@@ -1,11 +1,11 @@
 import { merge } from '@tamper/core/job';
-import { View } from 'react-native';
 import { Text } from './Text';
 import { Button } from './Button';
 import type { Stored } from '../data/api';
 import type { Amiss as Trouble } from '../data/liveDocument';
 import type { Document } from '../data/useDocument';
 import { Notice } from './Notice';
+import { View } from './View';
 
 /** Shown when work cannot go on to the server or is not kept: why, and for a newer version elsewhere the ways to put the two together. */
 export const Conflict = <T, S extends Stored<T>>({ document, what }: { document: Document<T, S>; what: string }) =>

@@ -8,12 +8,13 @@ import {
   type SortingState,
 } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
 import { Button } from './Button';
 import { Pager } from './Pager';
+import { Press } from './Press';
 import { Text } from './Text';
+import { View } from './View';
 import { useRoom } from './useRoom';
 
 export interface Column<R> {
@@ -138,10 +139,10 @@ function Head({
   return (
     <View role="columnheader" {...({ 'aria-sort': onSort ? order : undefined } as object)} style={[share(words), { paddingVertical: 4 }]}>
       {onSort ? (
-        <Pressable role="button" aria-label={`Sort by ${name}`} onPress={onSort} style={[row, { minHeight: TARGET }]}>
+        <Press role="button" aria-label={`Sort by ${name}`} onPress={onSort} style={[row, { minHeight: TARGET }]}>
           {text}
           {sorted ? <Icon name={sorted === 'asc' ? 'up' : 'down'} size={16} /> : null}
-        </Pressable>
+        </Press>
       ) : (
         <View style={row}>{text}</View>
       )}
@@ -167,9 +168,9 @@ function Line<R>({ row, columns, onRow }: { row: Row<R>; columns: readonly Colum
     );
   });
   return onRow ? (
-    <Pressable role="row" onPress={() => onRow(row.original)} style={style}>
+    <Press role="row" onPress={() => onRow(row.original)} style={style}>
       {cells}
-    </Pressable>
+    </Press>
   ) : (
     <View role="row" style={style}>
       {cells}

@@ -1,9 +1,9 @@
 import { lightFormat } from 'date-fns/lightFormat';
 import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { DatePickerInput, DatePickerModal, en, registerTranslation } from 'react-native-paper-dates';
 import { IconButton } from './IconButton';
+import { View } from './View';
 import { TARGET } from '../theme/tokens';
 
 // A locale that writes days the way the records and the calendar file do, year first; the words are the library's English.

@@ -1,5 +1,5 @@
-import { View } from 'react-native';
 import { Text } from './Text';
+import { View } from './View';
 
 /** A small table of words and figures; the first column takes what room is left. */
 export function Figures({ label, head, rows }: { label: string; head: readonly string[]; rows: readonly (readonly string[])[] }) {

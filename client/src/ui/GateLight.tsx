@@ -1,7 +1,7 @@
 import type { Gate } from '@tamper/core/gates';
 import { memo } from 'react';
-import { View } from 'react-native';
 import { Text } from './Text';
+import { View } from './View';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
 

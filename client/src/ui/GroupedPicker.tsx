@@ -1,9 +1,11 @@
 import { useState } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { ScrollView } from 'react-native';
 import { Text } from './Text';
 import { colours, TARGET } from '../theme/tokens';
 import { Button } from './Button';
+import { Press } from './Press';
 import { TextField } from './TextField';
+import { View } from './View';
 
 export interface Group {
   title: string;
@@ -66,7 +68,7 @@ export function GroupedPicker({ label, value, chosen, groups, find, onChange }: 
                   {title}
                 </Text>
                 {options.map((option) => (
-                  <Pressable
+                  <Press
                     key={option.value}
                     role="menuitem"
                     onPress={() => pick(option.value)}
@@ -79,7 +81,7 @@ export function GroupedPicker({ label, value, chosen, groups, find, onChange }: 
                     }}
                   >
                     <Text>{option.label}</Text>
-                  </Pressable>
+                  </Press>
                 ))}
                 {more > 0 ? <Text variant="bodySmall">and {more} more: type a size</Text> : null}
               </View>

@@ -1,7 +1,8 @@
 import { memo } from 'react';
-import { Pressable, type StyleProp, type ViewStyle } from 'react-native';
+import { type StyleProp, type ViewStyle } from 'react-native';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
 import { useStable } from './useStable';
 
 interface Props {
@@ -21,7 +22,7 @@ export function IconButton({ onPress, ...props }: Props) {
 
 const Still = memo(function Still({ icon, accessibilityLabel, onPress, disabled = false, iconColor = colours.ink, style }: Props) {
   return (
-    <Pressable
+    <Press
       role="button"
       aria-label={accessibilityLabel}
       aria-disabled={disabled}
@@ -40,6 +41,6 @@ const Still = memo(function Still({ icon, accessibilityLabel, onPress, disabled 
       ]}
     >
       <Icon name={icon} size={24} color={iconColor} />
-    </Pressable>
+    </Press>
   );
 });

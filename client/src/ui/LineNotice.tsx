@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import { View } from 'react-native';
 import { deviceClock } from '../data/deviceClock';
 import { useLine } from '../store/line';
 import { colours } from '../theme/tokens';
 import { showMoment } from './moment';
 import { Text } from './Text';
+import { View } from './View';
 
 /** The hour of a moment of today, the whole moment else. */
 const since = (at: number): string => {

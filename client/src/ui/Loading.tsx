@@ -1,8 +1,8 @@
-import { View } from 'react-native';
 import { Text } from './Text';
 import { Button } from './Button';
 import { sentences } from '../data/api';
 import { Notice } from './Notice';
+import { View } from './View';
 import { useHoldIdle } from './whenIdle';
 
 /** What a screen shows until its data is there: that it is coming, or why it is not. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { FieldNote } from './FieldNote';
 import { Input } from './Input';
+import { View } from './View';
 import { useStable } from './useStable';
 
 interface Props {

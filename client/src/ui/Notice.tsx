@@ -1,6 +1,6 @@
 import { memo, type ReactNode } from 'react';
-import { View } from 'react-native';
 import { Text } from './Text';
+import { View } from './View';
 import { Icon, type IconName } from '../theme/Icon';
 import { colours } from '../theme/tokens';
 

@@ -1,8 +1,8 @@
 import type { Parsed } from '@tamper/core';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { FieldNote } from './FieldNote';
 import { Input } from './Input';
+import { View } from './View';
 import { useStable } from './useStable';
 
 interface Props {

@@ -10,13 +10,13 @@ import {
 } from '@tamper/core/units';
 import { useState, type ReactNode } from 'react';
 import { newId } from '../data/newId';
-import { View } from 'react-native';
 import { Button } from './Button';
 import { Card } from './Card';
 import { Faults } from './Faults';
 import { Picker } from './Picker';
 import { QuantityField } from './QuantityField';
 import { TextField } from './TextField';
+import { View } from './View';
 
 /** A number of a thing: how it is read, changed, shown and typed. */
 export interface Figure<T> {

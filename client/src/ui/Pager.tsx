@@ -1,6 +1,6 @@
-import { View } from 'react-native';
 import { Text } from './Text';
 import { IconButton } from './IconButton';
+import { View } from './View';
 
 /** Turns the pages of a long list; nothing where all of it is on one. `page` from 0. */
 export function Pager({ page, size, count, onPage }: { page: number; size: number; count: number; onPage: (page: number) => void }) {

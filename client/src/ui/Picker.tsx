@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Menu } from 'react-native-paper';
 import { Text } from './Text';
 import { Button } from './Button';
 import { LazyMenu } from './LazyMenu';
+import { View } from './View';
 
 interface Props<T extends string> {
   label: string;

@@ -1,7 +1,7 @@
 import { Button } from './Button';
-import { View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { Text } from './Text';
+import { View } from './View';
 
 /** Long work under way, and the way out of it. */
 export function Progress({ share, what, onCancel }: { share: number; what: string; onCancel: () => void }) {

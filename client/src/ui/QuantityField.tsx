@@ -1,9 +1,9 @@
 import type { Parsed } from '@tamper/core/units';
 import { useRef, useState } from 'react';
-import { View } from 'react-native';
 import { tellScreen } from '../data/typing';
 import { FieldNote } from './FieldNote';
 import { Input } from './Input';
+import { View } from './View';
 import { useStable } from './useStable';
 
 interface Props {

@@ -1,14 +1,15 @@
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from './Text';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
+import { View } from './View';
 
 /** A line of a list that leads somewhere. */
 export function Row({ title, detail, to, children }: { title: string; detail: string; to: string; children?: ReactNode }) {
   return (
-    <Pressable
+    <Press
       role="link"
       onPress={() => router.navigate(to)}
       style={{
@@ -31,6 +32,6 @@ export function Row({ title, detail, to, children }: { title: string; detail: st
         {children}
       </View>
       <Icon name="next" color={colours.faded} />
-    </Pressable>
+    </Press>
   );
 }

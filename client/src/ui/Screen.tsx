@@ -1,12 +1,13 @@
 import { router } from 'expo-router';
 import { memo, type ComponentProps, type ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView } from 'react-native';
 import { Text } from './Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { IconButton } from './IconButton';
 import { colours } from '../theme/tokens';
 import { LineNotice } from './LineNotice';
 import { Terms } from './Terms';
+import { View } from './View';
 import { useStable } from './useStable';
 
 /** A bar with a way back, a title and what belongs to the right of it. */

@@ -1,8 +1,8 @@
 import { Component, type ErrorInfo, type ReactNode } from 'react';
-import { View } from 'react-native';
 import { Button } from './Button';
 import { Notice } from './Notice';
 import { Text } from './Text';
+import { View } from './View';
 
 interface State {
   error: Error | undefined;

@@ -1,6 +1,6 @@
-import { View } from 'react-native';
 import { IconButton } from './IconButton';
 import { TextField } from './TextField';
+import { View } from './View';
 
 /** A station, typed or stepped on and back with a thumb. */
 export function StationStep({ value, onText, onMove }: { value: string; onText: (text: string) => void; onMove: (by: 1 | -1) => void }) {

@@ -1,5 +1,4 @@
 import { router } from 'expo-router';
-import { View } from 'react-native';
 import { dropWaiting } from '../store/book';
 import { dropDamaged } from '../store/damaged';
 import { forgetDocument, putBack } from '../store/documents';
@@ -11,6 +10,7 @@ import { fileName, saveBlob, saveText } from './files';
 import type { Stuck } from './KeptHere';
 import { Notice } from './Notice';
 import { Text } from './Text';
+import { View } from './View';
 
 /** What of this device’s work the server would not take or could not be read, each with what can be done about it. */
 export function StuckThings({ stuck: { drafts, refused, photos, damaged } }: { stuck: Stuck }) {

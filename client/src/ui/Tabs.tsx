@@ -1,7 +1,8 @@
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from './Text';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
+import { View } from './View';
 
 interface Props<T extends string> {
   label: string;
@@ -17,7 +18,7 @@ export const Tabs = memo(function Tabs<T extends string>({ label, value, options
       {options.map((option) => {
         const on = option.value === value;
         return (
-          <Pressable
+          <Press
             key={option.value}
             role="tab"
             aria-selected={on}
@@ -33,7 +34,7 @@ export const Tabs = memo(function Tabs<T extends string>({ label, value, options
             <Text variant="labelLarge" style={{ color: on ? colours.clay : colours.faded }}>
               {option.label}
             </Text>
-          </Pressable>
+          </Press>
         );
       })}
     </View>

@@ -1,7 +1,7 @@
 import { memo, useRef, useState } from 'react';
-import { View } from 'react-native';
 import { Button } from './Button';
 import { IconButton } from './IconButton';
+import { View } from './View';
 import { later } from './later';
 
 const TermsDialog = later(async () => (await import('./TermsDialog')).TermsDialog);

@@ -1,8 +1,9 @@
 import { termsIn } from '@tamper/core/terms';
-import { ScrollView, View } from 'react-native';
+import { ScrollView } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
 import { Button } from './Button';
 import { Text } from './Text';
+import { View } from './View';
 
 /** The terms a text uses, each with what it means. */
 export function TermsDialog({ text, onClose }: { text: string; onClose: () => void }) {

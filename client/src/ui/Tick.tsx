@@ -1,6 +1,6 @@
-import { Pressable } from 'react-native';
 import { Icon } from '../theme/Icon';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
 
 /** A box to tick, big enough for a glove. */
 export function Tick({
@@ -15,7 +15,7 @@ export function Tick({
   onPress: () => void;
 }) {
   return (
-    <Pressable
+    <Press
       role="checkbox"
       aria-checked={done}
       aria-disabled={disabled}
@@ -25,6 +25,6 @@ export function Tick({
       style={{ width: TARGET, height: TARGET, alignItems: 'center', justifyContent: 'center', opacity: disabled && !done ? 0.45 : 1 }}
     >
       <Icon name={done ? 'checkbox-marked' : 'checkbox-blank-outline'} color={done ? colours.good : colours.ink} size={26} />
-    </Pressable>
+    </Press>
   );
 }

@@ -1,10 +1,11 @@
-import { Pressable, View } from 'react-native';
 import { colours, TARGET } from '../theme/tokens';
+import { Press } from './Press';
+import { View } from './View';
 
 /** On or off, big enough for a glove. */
 export function Toggle({ label, on, onChange }: { label: string; on: boolean; onChange: (on: boolean) => void }) {
   return (
-    <Pressable
+    <Press
       role="switch"
       aria-checked={on}
       aria-label={label}
@@ -25,6 +26,6 @@ export function Toggle({ label, on, onChange }: { label: string; on: boolean; on
       >
         <View style={{ width: 18, height: 18, borderRadius: 9, backgroundColor: on ? colours.onClay : colours.faded }} />
       </View>
-    </Pressable>
+    </Press>
   );
 }

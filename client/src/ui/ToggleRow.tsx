@@ -1,6 +1,6 @@
-import { View } from 'react-native';
 import { Text } from './Text';
 import { Toggle } from './Toggle';
+import { View } from './View';
 
 interface Props {
   label: string;

@@ -1,6 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { useWindowDimensions, View } from 'react-native';
+import { useWindowDimensions } from 'react-native';
 import { LOW } from '../theme/tokens';
+import { View } from './View';
 import { TypingContext } from './useRoom';
 
 /** How long after a field was left the page comes back, ms: a button pressed from the field must not move away from under the finger. */

@@ -1,9 +1,9 @@
 import { router } from 'expo-router';
-import { View } from 'react-native';
 import { holderOf, useMe } from '../store/me';
 import { Button } from './Button';
 import { Notice } from './Notice';
 import { Text } from './Text';
+import { View } from './View';
 
 /** Who holds this device, and the way to whoever else does. @param unknown somebody has to sign in first. */
 export function WhoIsHere({ unknown }: { unknown: boolean }) {

@@ -1,12 +1,12 @@
 import { bucketsOf, machineOf, type Job } from '@tamper/core/job';
 import { formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import type { ChangeJob } from './CatalogueScreen';
 
 /** Widths of the buckets to hand: those of the machine's class until the first is entered. */

@@ -3,12 +3,12 @@ import { families, familyIds, findProduct, products, type FamilyId } from '@tamp
 import type { Job, SeparationChange } from '@tamper/core/job';
 import { bareUnit, figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import type { ChangeJob } from './CatalogueScreen';
 
 const OPTIONS = familyIds.map((value) => ({ value, label: families[value].name }));

@@ -44,7 +44,6 @@ import {
   parseResistance,
 } from '@tamper/core/sheet';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
@@ -52,6 +51,7 @@ import { OptionalField } from '../../ui/OptionalField';
 import { Picker } from '../../ui/Picker';
 import { QuantityField } from '../../ui/QuantityField';
 import { Tick } from '../../ui/Tick';
+import { View } from '../../ui/View';
 import type { ChangeJob } from './CatalogueScreen';
 
 const OPTIONS = products.map(({ id, name }) => ({ value: id, label: name }));

@@ -12,13 +12,13 @@ import { errorsOf, type Job } from '@tamper/core/job';
 import { ownerSchema } from '@tamper/core/job/schema';
 import { bareUnit, figuresIn, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { NameField } from '../../ui/NameField';
 import { OptionalField } from '../../ui/OptionalField';
 import { Picker } from '../../ui/Picker';
 import { Tick } from '../../ui/Tick';
+import { View } from '../../ui/View';
 import type { ChangeJob } from './CatalogueScreen';
 
 const LIKE = ownerProfiles.map(({ id, name }) => ({ value: id, label: name }));

@@ -1,9 +1,9 @@
 import type { Job } from '@tamper/core/job';
 import { parseDecimal } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { NameField } from '../../ui/NameField';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import type { ChangeJob } from './CatalogueScreen';
 
 /** What a cubic metre costs, roughly, in the job's own money. */

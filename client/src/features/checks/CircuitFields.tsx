@@ -1,13 +1,13 @@
 import { formatTemperature, formatThermal, parseDecimal, parseTemperature, parseThermal, type UnitSystem } from '@tamper/core/units';
 import { spansOf, type Cable, type Circuit, type PlacedLine } from '@tamper/core/job';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { RunDocument } from '../../data/documents';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import { patched } from '../frame/patched';
 
 /** A common supply to start from: single phase, 5 % at most, ordinary soil. */

@@ -6,7 +6,6 @@ import { pinchSchema } from '@tamper/core/job/schema';
 import { resolveRules } from '@tamper/core/rules';
 import { bareUnit, figuresIn, formatLength, formatMassOf, parseAngle, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../ui/Text';
 import { WhoField } from '../../ui/WhoField';
@@ -22,6 +21,7 @@ import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { QuantityField } from '../../ui/QuantityField';
 import { OptionalField } from '../../ui/OptionalField';
+import { View } from '../../ui/View';
 import { writeBy } from '../../data/write';
 import { useClear } from './edit';
 

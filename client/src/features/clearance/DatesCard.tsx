@@ -1,11 +1,11 @@
 import { daysBetween, jobDates } from '@tamper/core/clearance';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Chip } from 'react-native-paper';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
+import { View } from '../../ui/View';
 import { fileName, saveText } from '../../ui/files';
 import { filed } from '../../workers/planWorker';
 import { useClear } from './edit';

@@ -1,13 +1,13 @@
 import { figuresIn } from '@tamper/core/units';
 import { resolveRules } from '@tamper/core/rules';
 import { dayAfter } from '@tamper/core/clearance';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { NameField } from '../../ui/NameField';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useClear } from './edit';
 
 /** Leave to dig: number, who gave it, for what, from when to when. */

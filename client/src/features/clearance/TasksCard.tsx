@@ -1,6 +1,5 @@
 import type { Task } from '@tamper/core/job';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
@@ -9,6 +8,7 @@ import { DateField } from '../../ui/DateField';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
 import { Tick } from '../../ui/Tick';
+import { View } from '../../ui/View';
 import { useClear } from './edit';
 
 /** Things somebody has to see to, with an owner and a day. */

@@ -1,13 +1,13 @@
 import type { Benchmark } from '@tamper/core/dig';
 import { bareUnit, formatLength, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { newId } from '../../data/newId';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useEnterJob, useSite } from '../site/context';
 
 /** The points whose levels are known, for the whole job. */

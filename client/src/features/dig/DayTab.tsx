@@ -24,7 +24,6 @@ import {
 } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useSaid } from '../../data/useSaid';
 import { useToday } from '../../data/useToday';
@@ -35,6 +34,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { useEnter, useEnterJob, useSite } from '../site/context';
 import { RangeStrip } from '../site/RangeStrip';

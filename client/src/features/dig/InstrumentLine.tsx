@@ -1,9 +1,9 @@
 import { instrumentWords } from '@tamper/core/dig';
 import { router } from 'expo-router';
 import { memo } from 'react';
-import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { useSite } from '../site/context';
 import { useDig } from './context';

@@ -13,7 +13,6 @@ import {
 } from '@tamper/core/units';
 import type { Photo } from '@tamper/core/book';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
 import { PhotoField } from '../../photos/PhotoField';
 import { colours } from '../../theme/tokens';
@@ -25,6 +24,7 @@ import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useCursor, useSession, useWhere } from '../frame/session';
 import { useEnter, useSite } from '../site/context';
 import { useDig } from './context';

@@ -23,7 +23,6 @@ import { bareUnit, exactStation, formatLength, formatStation, parseLength, parse
 import { sayPlace } from '@tamper/core/words';
 import { router, useLocalSearchParams } from 'expo-router';
 import { memo, useState } from 'react';
-import { View } from 'react-native';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useSaid } from '../../data/useSaid';
 import { PhotoField } from '../../photos/PhotoField';
@@ -38,6 +37,7 @@ import { StationStep } from '../../ui/StationStep';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
 import { runPath } from '../frame/places';
 import { useEnter, useSite } from '../site/context';

@@ -3,7 +3,6 @@ import { asSetOut, gradeSheet, passLineWords, pegsAt, setOutWords, tapePoints, t
 import { waysToDig } from '@tamper/core/trench';
 import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { useSaid } from '../../data/useSaid';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -13,6 +12,7 @@ import { Faults } from '../../ui/Faults';
 import { Picker } from '../../ui/Picker';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { colours } from '../../theme/tokens';
 import { useCursor, useWhere } from '../frame/session';
 import { useEnter, useSite } from '../site/context';

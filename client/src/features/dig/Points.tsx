@@ -1,7 +1,8 @@
-import { Pressable, View } from 'react-native';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
+import { Press } from '../../ui/Press';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 
 interface Props<T extends string> {
   ids: readonly T[];
@@ -18,7 +19,7 @@ export function Points<T extends string>({ ids, names, wanting, onWanting }: Pro
       {ids.map((id) => {
         const not = wanting.includes(id);
         return (
-          <Pressable
+          <Press
             key={id}
             role="checkbox"
             aria-checked={not}
@@ -39,7 +40,7 @@ export function Points<T extends string>({ ids, names, wanting, onWanting }: Pro
               {names[id]}
               {not ? ': not so' : ''}
             </Text>
-          </Pressable>
+          </Press>
         );
       })}
     </View>

@@ -1,13 +1,13 @@
 import { boardWords, gradeSheet, instrumentWords, sheetEventWords, sightNames, type SheetRow } from '@tamper/core/dig';
 import { formatLength, formatStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { DataTable, type Column } from '../../ui/DataTable';
 import { Text } from '../../ui/Text';
 import { Faults } from '../../ui/Faults';
+import { View } from '../../ui/View';
 import { fileName, saveBlob, saveText } from '../../ui/files';
 import { printedOn } from '../../ui/moment';
 import { sentencesOf } from '../../ui/sentences';

@@ -12,7 +12,6 @@ import {
 import { extent } from '@tamper/core/alignment';
 import { bareUnit, formatLength, parseCount, parseLength } from '@tamper/core/units';
 import { useMemo } from 'react';
-import { View } from 'react-native';
 import { StaircasePlot } from '../../drawing/StaircasePlot';
 import { putOwn, useOwn } from '../../store/own';
 import { Button } from '../../ui/Button';
@@ -20,6 +19,7 @@ import { Card } from '../../ui/Card';
 import { Text } from '../../ui/Text';
 import { QuantityField } from '../../ui/QuantityField';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { View } from '../../ui/View';
 import { useSite, type SiteEdit } from '../site/context';
 import { useDig, type Dig } from './context';
 

@@ -13,7 +13,6 @@ import {
 } from '@tamper/core/fill';
 import { figuresIn, formatHours, formatLength, formatStation, formatStretch } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { LadderPlot } from '../../drawing/LadderPlot';
 import { Button } from '../../ui/Button';
@@ -23,6 +22,7 @@ import { Figures } from '../../ui/Figures';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useFill } from './context';
 import { useEnterFilled } from './useEnterFilled';

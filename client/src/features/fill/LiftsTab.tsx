@@ -13,7 +13,6 @@ import { fillAt, ladderOver, markTop, nextRung, sayFillVerdict, type FilledLift 
 import type { Range } from '@tamper/core/geometry';
 import { bareUnit, formatLength, formatStretch, parseCount, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { PhotoField } from '../../photos/PhotoField';
@@ -26,6 +25,7 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useDraggedStretch } from '../lay/useDraggedStretch';
 import { useSite } from '../site/context';
 import { useFill } from './context';

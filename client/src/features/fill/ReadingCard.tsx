@@ -2,7 +2,6 @@ import { fillLayers, fillTools, fillToolIds, type FillReadFact, type FillTool } 
 import { fillTarget, madeUpTester, nextReading, NO_TESTER_FAULTS, parseReading, sayReading, sayTarget } from '@tamper/core/fill';
 import { exactStation, figuresIn, formatLength, formatStretch, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { deviceClock } from '../../data/deviceClock';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -13,6 +12,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useFill } from './context';
 import { useEnterFilled } from './useEnterFilled';

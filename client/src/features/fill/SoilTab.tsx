@@ -5,7 +5,6 @@ import { maySoilGoBack, reuseLacks, reuseWords, type ReuseLack } from '@tamper/c
 import { countedIn } from '@tamper/core/book';
 import { bareUnit, formatStretch, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { PhotoField } from '../../photos/PhotoField';
@@ -17,6 +16,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import type { Photo } from '@tamper/core/book';
 import { useDraggedStretch } from '../lay/useDraggedStretch';
 import { useSession } from '../frame/session';

@@ -1,9 +1,9 @@
 import { runGate } from '@tamper/core/gates';
 import { router } from 'expo-router';
 import { memo, useMemo, type ComponentProps } from 'react';
-import { Pressable } from 'react-native';
 import { useToday } from '../../data/useToday';
 import { Lamp, litBy } from '../../ui/GateLight';
+import { Press } from '../../ui/Press';
 import { useStable } from '../../ui/useStable';
 import { useRoom } from '../../ui/useRoom';
 import { jobPath, runPath } from './places';
@@ -38,8 +38,8 @@ export function Gates() {
 /** A light that leads to what it hangs on. */
 const Light = memo(function Light({ about, onPress, ...lamp }: ComponentProps<typeof Lamp> & { about: string; onPress: () => void }) {
   return (
-    <Pressable role="link" aria-label={about} onPress={onPress}>
+    <Press role="link" aria-label={about} onPress={onPress}>
       <Lamp {...lamp} />
-    </Pressable>
+    </Press>
   );
 });

@@ -1,10 +1,11 @@
-import { Link } from 'expo-router';
+import { router } from 'expo-router';
 import { memo, useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
+import { Press } from '../../ui/Press';
+import { View } from '../../ui/View';
 import { useRoom } from '../../ui/useRoom';
 import { firstOf, phaseOf, phases, runPath, stepIds, steps, type Phase, type StepId } from './places';
 
@@ -19,7 +20,7 @@ export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: st
   const phase = shown && shown.at === step ? shown.phase : own;
   const other = phase === 'plan' ? 'work' : 'plan';
   const turn = (
-    <Pressable
+    <Press
       role="button"
       aria-label={phase === 'plan' ? 'On site: show its steps' : 'Plan: show its steps'}
       onPress={() => setShown({ at: step, phase: other })}
@@ -37,7 +38,7 @@ export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: st
       <Text variant="labelMedium" style={{ color: colours.faded }}>
         {phase === 'plan' ? 'On site' : 'Plan'}
       </Text>
-    </Pressable>
+    </Press>
   );
   return (
     <View
@@ -53,27 +54,30 @@ export const StepBar = memo(function StepBar({ jobId, runId, step }: { jobId: st
       {few && phase === 'work' ? turn : null}
       {(few ? phases[phase] : stepIds).map((id) => {
         const on = id === step;
+        const to = runPath(jobId, runId, firstOf(id));
         return (
-          <Link key={id} href={runPath(jobId, runId, firstOf(id))} asChild>
-            <Pressable
-              aria-current={on ? 'page' : undefined}
-              style={{
-                flex: wide ? undefined : 1,
-                minHeight: wide && !low ? 68 : 56,
-                alignItems: 'center',
-                justifyContent: 'center',
-                gap: 2,
-                backgroundColor: on ? colours.clayWash : 'transparent',
-                borderColor: on ? colours.clay : 'transparent',
-                ...(wide ? { borderLeftWidth: 4 } : { borderTopWidth: 3 }),
-              }}
-            >
-              <Icon name={steps[id].icon} size={24} color={on ? colours.clay : colours.faded} />
-              <Text variant="labelMedium" style={{ color: on ? colours.clay : colours.faded }}>
-                {steps[id].title}
-              </Text>
-            </Pressable>
-          </Link>
+          <Press
+            key={id}
+            role="link"
+            href={to}
+            onPress={() => router.navigate(to)}
+            aria-current={on ? 'page' : undefined}
+            style={{
+              flex: wide ? undefined : 1,
+              minHeight: wide && !low ? 68 : 56,
+              alignItems: 'center',
+              justifyContent: 'center',
+              gap: 2,
+              backgroundColor: on ? colours.clayWash : 'transparent',
+              borderColor: on ? colours.clay : 'transparent',
+              ...(wide ? { borderLeftWidth: 4 } : { borderTopWidth: 3 }),
+            }}
+          >
+            <Icon name={steps[id].icon} size={24} color={on ? colours.clay : colours.faded} />
+            <Text variant="labelMedium" style={{ color: on ? colours.clay : colours.faded }}>
+              {steps[id].title}
+            </Text>
+          </Press>
         );
       })}
       {few && phase === 'plan' ? turn : null}

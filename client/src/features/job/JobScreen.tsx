@@ -4,7 +4,6 @@ import { jobErrors, type Job } from '@tamper/core/job';
 import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { api, sentences } from '../../data/api';
@@ -25,11 +24,13 @@ import { Notice } from '../../ui/Notice';
 import { Row } from '../../ui/Row';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Conflict } from '../../ui/Conflict';
+import { Press } from '../../ui/Press';
 import { later } from '../../ui/later';
 import { Page, TopBar } from '../../ui/Screen';
 import { useProgress } from '../../workers/useProgress';
 import { jobPath, runPath } from '../frame/places';
 import { ShowAway } from '../../ui/ShowAway';
+import { View } from '../../ui/View';
 import { RuleBook } from './RuleBook';
 import { JobFiles } from './JobFiles';
 import { TakeAlong } from './TakeAlong';
@@ -125,13 +126,13 @@ export function JobScreen({ jobId }: { jobId: string }) {
         <Conflict document={job} what="the job" />
         {job.doc.archived ? <Notice kind="note" title="This job is put away: it is in the list of jobs put away." /> : null}
         {fault ? <Notice kind="stop" role="alert" title={fault} /> : null}
-        <Pressable
+        <Press
           role="link"
           aria-label="Clear to dig: permit, request, marks, way in"
           onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}
         >
           <GateLight name="Clear to dig" gate={progress?.gate} />
-        </Pressable>
+        </Press>
         {book?.some(({ entry }) => entry.fact.kind === 'drillSet') ? <TasksAhead jobId={jobId} job={job.doc} book={book} /> : null}
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: 8 }}>
           <Text variant="titleLarge" role="heading" aria-level={2}>

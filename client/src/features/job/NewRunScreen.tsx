@@ -13,7 +13,6 @@ import {
 import { bareUnit, parseFlow, parseLength, type Parsed } from '@tamper/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { addRun } from '../../data/add';
 import { sentences } from '../../data/api';
@@ -31,6 +30,7 @@ import { Loading } from '../../ui/Loading';
 import { Page, TopBar } from '../../ui/Screen';
 import { TextField } from '../../ui/TextField';
 import { Tick } from '../../ui/Tick';
+import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
 import { jobPath, runPath } from '../frame/places';
 import { productGroups, findLine, nameOf } from '../run/productGroups';

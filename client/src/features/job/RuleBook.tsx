@@ -3,12 +3,12 @@ import { jobErrors, type Job } from '@tamper/core/job';
 import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey, type RuleQuantity } from '@tamper/core/rules';
 import { ruleQuantities } from '@tamper/core/quantities';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Choice } from '../../ui/Choice';
+import { View } from '../../ui/View';
 import { SHORT_NAMES, UNIT_OPTIONS } from './ruleNames';
 
 interface Props {

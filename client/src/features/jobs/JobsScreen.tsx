@@ -1,7 +1,6 @@
 import { DEMO_JOB_ID } from '@tamper/core/demoId';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { ListedJob } from '../../data/api';
@@ -16,6 +15,7 @@ import { showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
 import { ShowAway } from '../../ui/ShowAway';
 import { Page, TopBar } from '../../ui/Screen';
+import { View } from '../../ui/View';
 import { useAfterPaint } from '../../ui/useAfterPaint';
 import { WalkOffer } from '../walk/WalkOffer';
 import { SHORT_NAMES } from '../job/ruleNames';

@@ -23,7 +23,6 @@ import {
 } from '@tamper/core/units';
 import { parseForce } from '@tamper/core/gauge';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -32,6 +31,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';

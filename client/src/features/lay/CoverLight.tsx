@@ -1,6 +1,6 @@
 import { router } from 'expo-router';
-import { Pressable } from 'react-native';
 import { GateLight } from '../../ui/GateLight';
+import { Press } from '../../ui/Press';
 import { runPath } from '../frame/places';
 import { useSite } from '../site/context';
 import { useLay } from './context';
@@ -11,8 +11,8 @@ export function CoverLight() {
   const { jobId, runId } = useSite();
   const gate = useCoverGate(useLay());
   return (
-    <Pressable role="link" aria-label="What ready to cover hangs on" onPress={() => router.navigate(runPath(jobId, runId, 'site/cover'))}>
+    <Press role="link" aria-label="What ready to cover hangs on" onPress={() => router.navigate(runPath(jobId, runId, 'site/cover'))}>
       <GateLight name="Ready to cover" gate={gate} />
-    </Pressable>
+    </Press>
   );
 }

@@ -13,7 +13,6 @@ import {
 } from '@tamper/core/units';
 import { formatMinutes, parseMinutes, parseOhms } from '@tamper/core/gauge';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useToday } from '../../data/useToday';
@@ -28,6 +27,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';

@@ -5,7 +5,6 @@ import { FLAT, hangs, legLoad, liftAlong, liftFaults, sayLiftFault, SLING_BASIS 
 import { LIFT_BASIS } from '@tamper/core/machine';
 import { bareUnit, formatLength, formatMassOf, parseCount, parseDecimal, parseLength, parseMass } from '@tamper/core/units';
 import { useMemo } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { CurvePlot } from '../../drawing/CurvePlot';
@@ -18,6 +17,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';

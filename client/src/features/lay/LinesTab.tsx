@@ -3,7 +3,6 @@ import { laidNeeded, layingOrder, ringLost, ringTooFlat } from '@tamper/core/lay
 import { bareUnit, formatLength, formatPercent, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -13,6 +12,7 @@ import { printedOn } from '../../ui/moment';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';

@@ -1,7 +1,6 @@
 import type { ClosedTask, LayTask } from '@tamper/core/lay';
 import { formatStretch } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useToday } from '../../data/useToday';
 import { colours } from '../../theme/tokens';
@@ -12,6 +11,7 @@ import { fileName, saveText } from '../../ui/files';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { filed } from '../../workers/planWorker';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';

@@ -14,10 +14,10 @@ import {
   type Parsed,
   type UnitSystem,
 } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Choice } from '../../ui/Choice';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useLay } from './context';
 

@@ -16,7 +16,6 @@ import { formatStretch, type Parsed, type UnitSystem } from '@tamper/core/units'
 import { formatMinutes, formatTestPressure, parseMinutes, parseOhms, parseTestPressure } from '@tamper/core/gauge';
 import { parseFluid } from '@tamper/core/fluid';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { deviceClock } from '../../data/deviceClock';
@@ -32,6 +31,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
 import { Told } from '../../ui/Told';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 import { useLay } from './context';

@@ -1,9 +1,9 @@
 import type { Range } from '@tamper/core/geometry';
 import { exactStation, formatStation, parseStation } from '@tamper/core/units';
 import { useState, type ReactNode } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useSite } from '../site/context';
 import { RangeStrip } from '../site/RangeStrip';
 

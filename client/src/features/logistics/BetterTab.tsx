@@ -10,7 +10,6 @@ import {
 import { formatHours, formatLength, formatVolume } from '@tamper/core/units';
 import { say } from '@tamper/core/words';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Icon } from '../../theme/Icon';
@@ -19,6 +18,7 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { Progress } from '../../ui/Progress';
+import { View } from '../../ui/View';
 import type { Better } from '../../workers/solver.worker';
 import { useTask } from '../../workers/useTask';
 import { useLogistics } from './context';

@@ -2,13 +2,13 @@ import type { CutPlan } from '@tamper/core/order';
 import type { Job } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useLogistics, logisticsPatch } from './context';
 
 /** How sticks are cut: every stick that is cut at all, as a bar. */

@@ -17,7 +17,6 @@ import {
   parsePercent,
 } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { WhoField } from '../../ui/WhoField';
 import { Bars } from '../../drawing/Bars';
@@ -31,6 +30,7 @@ import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { Progress } from '../../ui/Progress';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import type { Days } from '../../workers/solver.worker';
 import { useTask } from '../../workers/useTask';
 import { useWho } from '../../data/who';

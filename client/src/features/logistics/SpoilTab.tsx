@@ -17,7 +17,6 @@ import {
   type UnitSystem,
 } from '@tamper/core/units';
 import { useEffect, useRef } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { SpoilPlan } from '../../drawing/SpoilPlan';
 import { Card } from '../../ui/Card';
@@ -27,6 +26,7 @@ import { Faults } from '../../ui/Faults';
 import { Figures } from '../../ui/Figures';
 import { Progress } from '../../ui/Progress';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import { useTask } from '../../workers/useTask';
 import { Findings } from '../run/Findings';
 import { useLogistics, logisticsPatch } from './context';

@@ -1,7 +1,6 @@
 import type { Run } from '@tamper/core/job';
 import { formatStation, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
 import { newId } from '../../data/newId';
@@ -9,6 +8,7 @@ import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { QuantityField } from '../../ui/QuantityField';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useLogistics, logisticsPatch } from './context';
 
 type List = 'byHand' | 'gaps' | 'suspect';

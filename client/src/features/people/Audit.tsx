@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import useSWR from 'swr';
 import { fetcher, sentences } from '../../data/api';
 import { colours } from '../../theme/tokens';
@@ -7,6 +6,7 @@ import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { showMoment } from '../../ui/moment';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import type { Done, List } from './peopleApi';
 
 const PAGE = 20;

@@ -1,10 +1,10 @@
 import { create } from 'qrcode';
 import { useMemo } from 'react';
-import { View } from 'react-native';
 import Svg, { Path, Rect } from 'react-native-svg';
 import { colours } from '../../theme/tokens';
 import { showMoment } from '../../ui/moment';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import type { Code } from './peopleApi';
 
 /** White round the square, in its dots: cameras need it. */

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import useSWR from 'swr';
 import { fetcher, sentences } from '../../data/api';
 import { colours } from '../../theme/tokens';
@@ -8,6 +7,7 @@ import { Card } from '../../ui/Card';
 import { Confirm } from '../../ui/Confirm';
 import { Faults } from '../../ui/Faults';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { CodeShown } from './CodeShown';
 import { peopleApi, type Account, type Code, type List } from './peopleApi';
 import { useDoing } from './useDoing';

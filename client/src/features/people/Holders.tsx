@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { changeMe, holderOf, type Here, type Me } from '../../store/me';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
@@ -7,6 +6,7 @@ import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { ByCode, SignIn } from './ComeIn';
 import { PassphraseField } from './PassphraseField';
 import { again, peopleApi } from './peopleApi';

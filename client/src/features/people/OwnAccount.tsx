@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import useSWR from 'swr';
 import { fetcher, sentences } from '../../data/api';
 import { colours } from '../../theme/tokens';
@@ -8,6 +7,7 @@ import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { PassphraseField } from './PassphraseField';
 import { peopleApi, type List, type SignedIn } from './peopleApi';
 import { useDoing } from './useDoing';

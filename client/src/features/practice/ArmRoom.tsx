@@ -18,7 +18,6 @@ import {
 import type { Practised } from '@tamper/core/practised';
 import { sameJson } from '@tamper/core/merge';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
-import { View } from 'react-native';
 import { putOwn, useOwn } from '../../store/own';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
@@ -27,6 +26,7 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { useRoom } from '../../ui/useRoom';
 import { useStable } from '../../ui/useStable';
 import { armRun, type ArmRun } from './armRun';

@@ -3,15 +3,16 @@ import { DRILL_VERSION, standingOf } from '@tamper/core/practiceProgress';
 import { skillName, type Level, type Skill } from '@tamper/core/practised';
 import { resolveRules } from '@tamper/core/rules';
 import { useMemo, useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { useJob } from '../../data/documents';
 import { Icon } from '../../theme/Icon';
 import { colours, TARGET } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Loading } from '../../ui/Loading';
+import { Press } from '../../ui/Press';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { useRoom } from '../../ui/useRoom';
 import { addAttempt, useAttempts, useSetting, type Setting } from './attempts';
 import { DrillSketch } from './DrillSketch';
@@ -105,7 +106,7 @@ function Answer({ choice, chosen, onPress }: { choice: Choice; chosen: Choice | 
   const colour = !shows ? colours.line : choice.right ? colours.good : colours.stop;
   const verdict = choice.right ? 'Right' : 'Wrong';
   return (
-    <Pressable
+    <Press
       role="button"
       aria-label={shows ? `${choice.text}: ${verdict.toLowerCase()}` : choice.text}
       aria-disabled={chosen !== undefined}
@@ -133,7 +134,7 @@ function Answer({ choice, chosen, onPress }: { choice: Choice; chosen: Choice | 
           </Text>
         </>
       ) : null}
-    </Pressable>
+    </Press>
   );
 }
 

@@ -1,7 +1,6 @@
 import type { Job, Run } from '@tamper/core/job';
 import { formatLength } from '@tamper/core/units';
 import { useEffect, useState } from 'react';
-import { View } from 'react-native';
 import { sentences } from '../../data/api';
 import { useJob } from '../../data/documents';
 import { useRuns } from '../../data/jobRuns';
@@ -10,6 +9,7 @@ import { Loading } from '../../ui/Loading';
 import { Notice } from '../../ui/Notice';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { ArmRoom } from './ArmRoom';
 import { Tasks } from './Tasks';
 

@@ -2,7 +2,6 @@ import { isDue, practised, standingOf, type Standing } from '@tamper/core/practi
 import { exerciseIds, skillName, skills, type Practised } from '@tamper/core/practised';
 import { ruleSetIds } from '@tamper/core/rules';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -12,6 +11,7 @@ import { printedOn, showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { sentences } from '../../data/api';
 import { useNow } from '../../data/useNow';
 import { SHORT_NAMES, UNIT_OPTIONS } from '../job/ruleNames';

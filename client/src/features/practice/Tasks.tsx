@@ -4,7 +4,6 @@ import { doneFact, sayBefore, sayTask, towards, type Task } from '@tamper/core/p
 import { exerciseIds, isExercise, levels, skillName, skills, type Level, type Practised } from '@tamper/core/practised';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useBook } from '../../data/useBook';
 import { isOwn } from '../../data/isOwn';
 import { useWho } from '../../data/who';
@@ -19,6 +18,7 @@ import { showMoment } from '../../ui/moment';
 import { Picker } from '../../ui/Picker';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { WhoField } from '../../ui/WhoField';
 import { useAttempts, useExchange } from './attempts';
 import { useTasks } from './useTasks';

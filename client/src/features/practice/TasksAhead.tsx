@@ -1,8 +1,8 @@
 import type { Kept } from '@tamper/core/book';
 import type { Job } from '@tamper/core/job';
 import { sayBefore, sayTask } from '@tamper/core/practiceTasks';
-import { View } from 'react-native';
 import { Row } from '../../ui/Row';
+import { View } from '../../ui/View';
 import { useTasks } from './useTasks';
 
 /** What is to be practised before tasks of a job that are still to come, with who has done it. */

@@ -1,8 +1,8 @@
 import type { Thumb } from '@tamper/core/practiceArm';
 import { useRef, useState } from 'react';
-import { View } from 'react-native';
 import { colours } from '../../theme/tokens';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
 import { useHeld } from './useHeld';
 

@@ -1,7 +1,6 @@
 import type { Beside } from '@tamper/core/job';
 import { bareUnit, formatLength, formatMassOf, formatStation, parseLength, parseMass } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Button } from '../../ui/Button';
@@ -12,6 +11,7 @@ import { Faults } from '../../ui/Faults';
 import { OptionalField } from '../../ui/OptionalField';
 import { QuantityField } from '../../ui/QuantityField';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useProtection } from './context';
 
 const KINDS = [

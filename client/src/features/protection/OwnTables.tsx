@@ -1,10 +1,10 @@
 import { isGeneric, kits, withTyped, type Kit, type ShoreKit } from '@tamper/core/catalogue';
 import { figuresIn, formatLength, formatPercent, formatPressure, parsePercent, parsePressure, type UnitSystem } from '@tamper/core/units';
 import { formatFluid, parseFluid } from '@tamper/core/fluid';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { figure, LENGTH, MASS, OwnThings, PLAIN, type Figure } from '../../ui/OwnThings';
 import { Tick } from '../../ui/Tick';
+import { View } from '../../ui/View';
 import { useProtection } from './context';
 import { RowsField } from './RowsField';
 

@@ -1,8 +1,8 @@
 import { bareUnit, formatLength, parseLength, type UnitSystem } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { FieldNote } from '../../ui/FieldNote';
 import { Input } from '../../ui/Input';
+import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
 
 interface Props {

@@ -13,7 +13,6 @@ import { kinds, type SoilTest } from '@tamper/core/book';
 import { errorsOf } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, formatStrength, parseLength, parseStation, parseStrength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { WhoField } from '../../ui/WhoField';
 import { Button } from '../../ui/Button';
@@ -24,6 +23,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useEnter, useProtection } from './context';
 import { Verdict } from './Verdict';
 

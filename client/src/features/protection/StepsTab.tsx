@@ -3,7 +3,6 @@ import { useRoom } from '../../ui/useRoom';
 import { gateAfter, procedure, score, stageAfter, tryStep, methodOf, type Practice, type Step } from '@tamper/core/protection';
 import { formatPercent } from '@tamper/core/units';
 import { useEffect, useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { StageDrawing } from '../../drawing/StageDrawing';
 import { Icon } from '../../theme/Icon';
@@ -11,6 +10,8 @@ import { colours, TARGET } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
+import { Press } from '../../ui/Press';
+import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
 import { useProtection } from './context';
 import { PlacePicker } from './PlacePicker';
@@ -101,7 +102,7 @@ export function StepsTab() {
 /** One step, as long as it is. */
 function StepRow({ text, done, onPress }: { text: string; done: boolean; onPress: () => void }) {
   return (
-    <Pressable
+    <Press
       role="button"
       aria-label={text}
       onPress={onPress}
@@ -120,7 +121,7 @@ function StepRow({ text, done, onPress }: { text: string; done: boolean; onPress
     >
       {done ? <Icon name="check" color={colours.good} size={20} /> : null}
       <Text style={{ flex: 1 }}>{text}</Text>
-    </Pressable>
+    </Press>
   );
 }
 

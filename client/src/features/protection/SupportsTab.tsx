@@ -15,13 +15,13 @@ import {
 } from '@tamper/core/units';
 import type { PathStep, Run } from '@tamper/core/job';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { NameField } from '../../ui/NameField';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
+import { View } from '../../ui/View';
 import { useProtection, type ProtectionEdit } from './context';
 import { Findings } from '../run/Findings';
 import { OwnTables } from './OwnTables';

@@ -1,6 +1,6 @@
 import type { SoilVerdict } from '@tamper/core/ground';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { colours } from '../../theme/tokens';
 
 /** A class with its reasons, weakest first. */

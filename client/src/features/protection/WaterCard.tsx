@@ -14,11 +14,11 @@ import {
   parseRain,
 } from '@tamper/core/units';
 import { useMemo } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Card } from '../../ui/Card';
 import { OptionalField } from '../../ui/OptionalField';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import { WaterFields } from '../run/WaterFields';
 import { useProtection } from './context';
 

@@ -5,7 +5,6 @@ import { figuresIn, formatBatter, formatHours, formatLength, formatMassOf, forma
 import type { Remote } from 'comlink';
 import { sidesOf } from '@tamper/core/protection';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { MiniSection } from '../../drawing/MiniSection';
@@ -15,6 +14,7 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
+import { View } from '../../ui/View';
 import type { PlanWorker } from '../../workers/plan.worker';
 import type { Worked } from '../../workers/worked';
 import { planWorker } from '../../workers/planWorker';

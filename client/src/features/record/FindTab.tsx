@@ -3,7 +3,6 @@ import { asLaidOf, whatIsCalled, whatLiesAt, type LyingRun } from '@tamper/core/
 import { formatLength, formatStation, parseLength, parseStation, bareUnit } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { useRuns } from '../../data/jobRuns';
 import { bookOf } from '../../data/useBook';
 import { Button } from '../../ui/Button';
@@ -11,6 +10,7 @@ import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { useSite } from '../site/context';
 

@@ -5,7 +5,6 @@ import { evidences, type Evidence } from '@tamper/core/catalogue';
 import type { Job, Run } from '@tamper/core/job';
 import { figuresIn, formatHours, formatPercent, parseCount } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Bars } from '../../drawing/Bars';
 import { colours } from '../../theme/tokens';
@@ -16,6 +15,7 @@ import { Notice } from '../../ui/Notice';
 import { Progress } from '../../ui/Progress';
 import { QuantityField } from '../../ui/QuantityField';
 import { Page } from '../../ui/Screen';
+import { View } from '../../ui/View';
 import { useTask } from '../../workers/useTask';
 import { useSession } from '../frame/session';
 

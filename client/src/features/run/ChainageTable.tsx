@@ -3,9 +3,9 @@ import type { Plan } from '@tamper/core/plan';
 import { formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
 import { writeChainageCsv } from '@tamper/core/csv';
 import { memo, useMemo } from 'react';
-import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { DataTable, type Column } from '../../ui/DataTable';
+import { View } from '../../ui/View';
 import { fileName, saveText } from '../../ui/files';
 import { colours } from '../../theme/tokens';
 

@@ -1,7 +1,6 @@
 import type { DrawnLine, ExistingLine, Patch } from '@tamper/core';
 import type { Alignment, GeoJsonPlan } from '@tamper/core/formats';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { JobDocument } from '../../data/documents';
@@ -10,6 +9,7 @@ import { Faults } from '../../ui/Faults';
 import { fileName, pickText, saveText } from '../../ui/files';
 import { Notice } from '../../ui/Notice';
 import { OptionalField } from '../../ui/OptionalField';
+import { View } from '../../ui/View';
 import { sentencesOf } from '../../ui/sentences';
 import { filed } from '../../workers/planWorker';
 import { useRunEdit } from './context';

@@ -2,11 +2,11 @@ import { keyOf, sameJson, type Fix } from '@tamper/core/job';
 import { capital, formatStretch } from '@tamper/core/units';
 import { say, sayFix, type Reader, type Sayable } from '@tamper/core/words';
 import { memo } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
+import { View } from '../../ui/View';
 import type { MendList, MendLists } from '../../workers/useMends';
 import { FixButton } from './FixButton';
 

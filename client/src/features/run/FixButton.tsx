@@ -2,10 +2,10 @@ import { memo, useMemo } from 'react';
 import { keyOf, type Fix } from '@tamper/core/job';
 import type { Mend } from '@tamper/core/plan';
 import { say, sayFix, type Reader, type Sayable } from '@tamper/core/words';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
+import { View } from '../../ui/View';
 import { useSame } from '../../ui/useSame';
 import { useStable } from '../../ui/useStable';
 

@@ -5,7 +5,6 @@ import { bareUnit, capital, formatGradient, formatLength, formatVolume, parseGra
 import { type PlanSummary } from '@tamper/core/compare';
 import type { GradeResult } from '@tamper/core/grade';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
@@ -13,6 +12,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { OptionalField } from '../../ui/OptionalField';
 import { Progress } from '../../ui/Progress';
+import { View } from '../../ui/View';
 import type { GradeFound } from '../../workers/solver.worker';
 import { useTask } from '../../workers/useTask';
 

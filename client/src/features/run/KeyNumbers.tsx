@@ -1,8 +1,8 @@
 import type { Plan, Section } from '@tamper/core/plan';
 import { formatArea, formatLength, formatMass, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { memo } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { colours } from '../../theme/tokens';
 
 export interface NumbersProps {

@@ -1,9 +1,9 @@
 import { productsKnown } from '@tamper/core/job';
 import { memo, useMemo } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import { Terms } from '../../ui/Terms';
+import { View } from '../../ui/View';
 import type { Part } from '../../drawing/SectionDrawing';
 import { colours } from '../../theme/tokens';
 import { useRunEdit } from './context';

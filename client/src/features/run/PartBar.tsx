@@ -1,9 +1,10 @@
 import { memo, useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from '../../ui/Text';
 import type { Part } from '../../drawing/SectionDrawing';
 import { Icon } from '../../theme/Icon';
 import { colours, TARGET } from '../../theme/tokens';
+import { Press } from '../../ui/Press';
+import { View } from '../../ui/View';
 import { editors, partGroups } from './editors';
 
 interface Props {
@@ -36,7 +37,7 @@ export const PartBar = memo(function PartBar({ selected, onSelect }: Props) {
 
 const PartButton = memo(function PartButton({ part, on, onSelect }: { part: Part; on: boolean; onSelect: Props['onSelect'] }) {
   return (
-    <Pressable
+    <Press
       role="button"
       aria-pressed={on}
       onPress={() => onSelect(on ? undefined : part)}
@@ -53,7 +54,7 @@ const PartButton = memo(function PartButton({ part, on, onSelect }: { part: Part
       <Text variant="labelLarge" style={{ color: on ? colours.onClay : colours.clay }}>
         {editors[part].title}
       </Text>
-    </Pressable>
+    </Press>
   );
 });
 
@@ -66,7 +67,7 @@ export const PartChooser = memo(function PartChooser({ selected, onSelect }: Pro
   };
   return (
     <View style={{ gap: 8 }}>
-      <Pressable
+      <Press
         role="button"
         aria-expanded={open}
         onPress={() => setOpen(!open)}
@@ -85,7 +86,7 @@ export const PartChooser = memo(function PartChooser({ selected, onSelect }: Pro
           {open ? 'Which part?' : selected ? 'Change another part' : 'Change a part, or touch it in the drawing'}
         </Text>
         <Icon name={open ? 'close' : 'down'} color={colours.clay} />
-      </Pressable>
+      </Press>
       {open ? <PartBar selected={selected} onSelect={choose} /> : null}
     </View>
   );

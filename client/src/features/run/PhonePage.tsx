@@ -1,7 +1,8 @@
 import { useEffect, useRef, type ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView } from 'react-native';
 import { STRIP_HEIGHT } from '../../drawing/Strip';
 import { colours } from '../../theme/tokens';
+import { View } from '../../ui/View';
 import { useRoom, useTyping } from '../../ui/useRoom';
 
 interface Props {

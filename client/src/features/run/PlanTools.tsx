@@ -1,7 +1,6 @@
 import { addPoint, extent, movePoint, project, removePoint, routeOf, type PlanPoint } from '@tamper/core/alignment';
 import { existingMetAt, MAX_COORDINATE, type Patch, type Run } from '@tamper/core/job';
 import { bareUnit, formatLength, parseLength } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { PlanTool } from '../../drawing/PlanDrawing';
@@ -9,6 +8,7 @@ import { newId } from '../../data/newId';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import { useRunEdit } from './context';
 
 type Put = (patches: readonly Patch[], tag?: string) => string | undefined;

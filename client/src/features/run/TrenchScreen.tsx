@@ -2,7 +2,7 @@ import { extent, joinsOf, lookAt, reachIndexAt } from '@tamper/core/alignment';
 import { existingMetAt, productsKnown, productOf, withKnownProducts, type Job, type Run } from '@tamper/core/job';
 import { movedLine, sectionAt, sectionIfDug } from '@tamper/core/section';
 import { memo, useDeferredValue, useMemo, useState, type ComponentType, type ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import { ScrollView } from 'react-native';
 import { Text } from '../../ui/Text';
 import { useWritten } from '../../data/useBook';
 import { newId } from '../../data/newId';
@@ -14,6 +14,7 @@ import { later } from '../../ui/later';
 import { Notice } from '../../ui/Notice';
 import { useRoom, type Room } from '../../ui/useRoom';
 import { Terms } from '../../ui/Terms';
+import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
 import { useCursor, useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
 import {

@@ -1,13 +1,13 @@
 import type { Job, Run } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { IconButton } from '../../ui/IconButton';
 import type { RunDocument } from '../../data/documents';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { patched } from '../frame/patched';
 
 /** Levels of the water in the ground along the run; linear between them. */

@@ -1,8 +1,8 @@
 import type { PathStep } from '@tamper/core/job';
 import { bareUnit, formatLength, parseLength, type LengthStyle, type UnitSystem } from '@tamper/core/units';
-import { View } from 'react-native';
 import type { ReactNode } from 'react';
 import { QuantityField } from '../../ui/QuantityField';
+import { View } from '../../ui/View';
 import { useRunEdit } from './context';
 
 /** Metres and millimetres are typed as figures alone; feet and inches, and levels below nothing, want signs a figure pad lacks. */

@@ -2,13 +2,13 @@ import type { AirReading } from '@tamper/core/book';
 import { airFaults, airTestNeeded } from '@tamper/core/protection';
 import { figuresIn, formatLength, formatStation, parseDecimal, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { useFormDraft } from '../../data/useFormDraft';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useEnter, useSite } from './context';
 import { StretchFields, useStretch } from './Stretch';
 

@@ -1,12 +1,12 @@
 import { momentOf, picturesOf, sayEntry, withdrawn, type Kept } from '@tamper/core/book';
 import { countersignsOf } from '@tamper/core/countersigns';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Gallery } from '../../photos/Gallery';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
+import { View } from '../../ui/View';
 import { fileName, saveText } from '../../ui/files';
 import { showMoment } from '../../ui/moment';
 import { filed } from '../../workers/planWorker';

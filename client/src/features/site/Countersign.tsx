@@ -1,12 +1,12 @@
 import type { Kept } from '@tamper/core/book';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { isOwn } from '../../data/isOwn';
 import { useWho } from '../../data/who';
 import type { Enter } from '../../data/write';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 
 /** Somebody else who was there says that an entry is so, or not; nothing on one's own. @param says what it says, for who cannot see the line. */
 export function Countersign({ entry, says, enter }: { entry: Kept['entry']; says: string; enter: Enter }) {

@@ -1,8 +1,8 @@
 import { router } from 'expo-router';
-import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { useSite } from './context';
 import { Outbox } from './Outbox';

@@ -1,10 +1,10 @@
 import type { PlanFor } from '@tamper/core/dig';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { useSession } from '../frame/session';
 

@@ -1,7 +1,7 @@
 import type { SafeGate } from '@tamper/core';
 import { formatStation, formatStretch, type UnitSystem } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { colours } from '../../theme/tokens';
 
 /** Where the gate is open along the run, as a bar: white on green with a tick where people may be, hatched in words where not. */

@@ -1,7 +1,6 @@
 import { changesBetween, type RevisionHead } from '@tamper/core/issue';
 
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { WhoField } from '../../ui/WhoField';
 import useSWR from 'swr';
@@ -15,6 +14,7 @@ import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useSite } from './context';
 import { OldPlan } from './OldPlan';
 

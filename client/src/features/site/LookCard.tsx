@@ -1,11 +1,11 @@
 import { formatStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { StretchFields, useStretch } from './Stretch';
 import { useEnter, useSite } from './context';
 import { laddersOffered, readLadders } from './ladders';

@@ -4,12 +4,12 @@ import { sameJson } from '@tamper/core/job';
 import { figuresIn, formatLength, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useEffect, useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { sentences } from '../../data/api';
 import { fromDevice } from '../../data/localFirst';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
+import { View } from '../../ui/View';
 import { plannedRevision } from '../../workers/useIssued';
 
 /** An issued plan to be read: its figures as they were issued, and what it says of every hole. */

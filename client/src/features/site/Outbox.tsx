@@ -1,10 +1,10 @@
 import { sayEntry } from '@tamper/core/book';
 import type { UnitSystem } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import type { OpenBook } from '../../data/useBook';
 import { Notice } from '../../ui/Notice';
+import { View } from '../../ui/View';
 
 /** What of the book is not with the server yet, and what may be missing here. */
 export function Outbox({ book, units }: { book: OpenBook; units: UnitSystem }) {

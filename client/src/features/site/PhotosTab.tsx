@@ -1,7 +1,6 @@
 import { picturesOf, type Photo } from '@tamper/core/book';
 import { formatStation, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Gallery } from '../../photos/Gallery';
 import { TakeButtons } from '../../photos/TakeButtons';
 import { keepPlace, useIntake, useKeepsPlace } from '../../photos/useIntake';
@@ -17,6 +16,7 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { View } from '../../ui/View';
 import { useCursor } from '../frame/session';
 import { UNSAID, useEnter, useSite } from './context';
 import { Outbox } from './Outbox';

@@ -5,7 +5,6 @@ import { holdFault, practiceGauge } from '@tamper/core/protection';
 import { canAt, standingPieces, type RegisteredPiece } from '@tamper/core/site';
 import { formatPressure, formatStation, parseDecimal, parsePressure } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { deviceClock } from '../../data/deviceClock';
@@ -15,6 +14,7 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useEnter, useSite } from './context';
 
 /** Minutes from one reading to the next, as it is offered. */

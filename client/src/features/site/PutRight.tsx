@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../ui/Text';
 import { Button } from '../../ui/Button';
 import { Faults } from '../../ui/Faults';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import type { Enter } from '../../data/write';
 
 /** What puts an entry right from its own line. @param says what it says, for who cannot see which line the button stands in. */

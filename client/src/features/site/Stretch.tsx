@@ -2,8 +2,8 @@ import type { Range } from '@tamper/core/geometry';
 import { wholeOfPlaces } from '@tamper/core/trench';
 import { formatStation, parseStation } from '@tamper/core/units';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { TextField } from '../../ui/TextField';
+import { View } from '../../ui/View';
 import { useSite } from './context';
 
 /** A stretch as it is typed, and what is wrong with it. */

@@ -1,9 +1,9 @@
 import { router } from 'expo-router';
 import { useEffect, useState } from 'react';
-import { View } from 'react-native';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
 import { stops } from './steps';
 import { endWalk, walkTo } from './walk';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { sentences } from '../../data/api';
 import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
+import { View } from '../../ui/View';
 import { stops } from './steps';
 import { endWalk, useOffered } from './walk';
 

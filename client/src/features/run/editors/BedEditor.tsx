@@ -14,12 +14,12 @@ import {
 import { placedLines, linesIn, type Reach } from '@tamper/core/job';
 import { coveringsOf, leastBed, usualLayers } from '@tamper/core/trench';
 import { figuresIn, formatDensity, formatGrain, formatArea, formatLength } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { IconButton } from '../../../ui/IconButton';
 import { Button } from '../../../ui/Button';
 import { Picker } from '../../../ui/Picker';
 import { Tick } from '../../../ui/Tick';
+import { View } from '../../../ui/View';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Ladder } from '../trench/Ladder';

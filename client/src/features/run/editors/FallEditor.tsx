@@ -12,7 +12,6 @@ import {
   parseGradient,
   parseStation,
 } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { Toggle } from '../../../ui/Toggle';
 import { IconButton } from '../../../ui/IconButton';
@@ -20,6 +19,7 @@ import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
 import { QuantityField } from '../../../ui/QuantityField';
+import { View } from '../../../ui/View';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { FlowFields } from './FlowFields';

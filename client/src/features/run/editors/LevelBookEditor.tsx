@@ -4,7 +4,6 @@ import { applyPatches, type LevelBook } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseLength, parseStation, type Parsed } from '@tamper/core/units';
 import { MAX_CSV, readLevelBook } from '@tamper/core/csv';
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { IconButton } from '../../../ui/IconButton';
 import { Button } from '../../../ui/Button';
@@ -16,6 +15,7 @@ import { TextField } from '../../../ui/TextField';
 import { useRunEdit } from '../context';
 import { Fields } from '../fields';
 import { OptionalField } from '../../../ui/OptionalField';
+import { View } from '../../../ui/View';
 import { sentencesOf } from '../../../ui/sentences';
 
 const BLANK: LevelBook = { benchmark: 10, tolerance: MISCLOSURE, rows: [{ point: 'BM' }, { point: '' }] };

@@ -3,7 +3,6 @@ import { structureKinds, structureTypes, type StructureKind } from '@tamper/core
 import { blankPit, type Structure } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
@@ -12,6 +11,7 @@ import { Faults } from '../../../ui/Faults';
 import { NameField } from '../../../ui/NameField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
+import { View } from '../../../ui/View';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { PitFields } from './PitFields';

@@ -3,7 +3,6 @@ import { fittingKinds, fittingNames, type FittingKind } from '@tamper/core/catal
 import type { House } from '@tamper/core/job';
 import { bareUnit, figuresIn, formatLength, formatMassOf, formatStation, parseLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -13,6 +12,7 @@ import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { Text } from '../../../ui/Text';
 import { ToggleRow } from '../../../ui/ToggleRow';
+import { View } from '../../../ui/View';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 import { Comes } from './said';

@@ -14,7 +14,6 @@ import {
   type UnitSystem,
 } from '@tamper/core/units';
 import { formatMinutes, parseMinutes } from '@tamper/core/gauge';
-import { View } from 'react-native';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
 import { Choice } from '../../../ui/Choice';
@@ -23,6 +22,7 @@ import { OptionalField } from '../../../ui/OptionalField';
 import { QuantityField } from '../../../ui/QuantityField';
 import { Text } from '../../../ui/Text';
 import { ToggleRow } from '../../../ui/ToggleRow';
+import { View } from '../../../ui/View';
 import { FlowFields } from '../editors/FlowFields';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';

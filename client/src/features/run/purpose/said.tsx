@@ -1,6 +1,6 @@
 import { figuresIn } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
+import { View } from '../../../ui/View';
 import { useRunEdit } from '../context';
 
 /** What comes of the inputs above, a sentence each, and what it rests on. */

@@ -3,7 +3,6 @@ import type { Job, Reach } from '@tamper/core/job';
 import type { Offer, Offers } from '@tamper/core/trench';
 import { formatArea } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Divider } from 'react-native-paper';
 import { Text } from '../../../ui/Text';
 import Svg, { Circle, Line, Path } from '../../../drawing/svg';
@@ -15,6 +14,7 @@ import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';
 import { Progress } from '../../../ui/Progress';
+import { View } from '../../../ui/View';
 import { useTask } from '../../../workers/useTask';
 import { useRunEdit } from '../context';
 

@@ -1,12 +1,12 @@
 import type { Addition } from '@tamper/core/trench';
 import { formatArea, formatLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { Button } from '../../../ui/Button';
 import { Faults } from '../../../ui/Faults';
 import { Notice } from '../../../ui/Notice';
 import { Progress } from '../../../ui/Progress';
+import { View } from '../../../ui/View';
 import { useTask } from '../../../workers/useTask';
 import { useRunEdit } from '../context';
 

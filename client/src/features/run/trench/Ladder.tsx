@@ -3,9 +3,10 @@ import { placedLines, linesIn, type Reach } from '@tamper/core/job';
 import { dropOf, layerLadder, type Rung } from '@tamper/core/trench';
 import { figuresIn, formatLength } from '@tamper/core/units';
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { colours, ground, TARGET } from '../../../theme/tokens';
+import { Press } from '../../../ui/Press';
+import { View } from '../../../ui/View';
 import { useRunEdit, useSectionHere } from '../context';
 import { LengthField } from '../fields';
 
@@ -54,7 +55,7 @@ export function Ladder() {
         const taped = tapes.filter(({ height }) => height >= rung.from && height < rung.to);
         return (
           <View key={key} role="listitem">
-            <Pressable
+            <Press
               role="button"
               aria-label={`${name}, ${formatLength(thickness, job.units, 'size')}${field ? ': set it' : ''}`}
               disabled={!field}
@@ -78,7 +79,7 @@ export function Ladder() {
               <Text variant="titleSmall" style={{ paddingRight: 10, fontVariant: ['tabular-nums'] }}>
                 {formatLength(thickness, job.units, 'size')}
               </Text>
-            </Pressable>
+            </Press>
             {open === key && field ? <View style={{ padding: 8 }}>{field}</View> : null}
           </View>
         );

@@ -4,7 +4,6 @@ import { mayLoopAt, placedLines, withKnownProducts, type LaidLine } from '@tampe
 import { addedLine } from '@tamper/core/trench';
 import { bareUnit, figuresIn, formatLength, formatStation, parseCount, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { newId } from '../../../data/newId';
 import { Button } from '../../../ui/Button';
@@ -15,6 +14,7 @@ import { GroupedPicker } from '../../../ui/GroupedPicker';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
 import { Tick } from '../../../ui/Tick';
+import { View } from '../../../ui/View';
 import { groupsWhere, productGroups, findLine, nameOf } from '../productGroups';
 import { useRunEdit } from '../context';
 import { Fields } from '../fields';

@@ -3,11 +3,11 @@ import { coverPlates, families, PLATE_BASIS, tapeSchoolIds, tapeSchools, type Ta
 import { linesIn, placedLines, type Reach } from '@tamper/core/job';
 import { plateRows, tapeAsked } from '@tamper/core/trench';
 import { bareUnit, formatLength, parseCount, parseLength } from '@tamper/core/units';
-import { View } from 'react-native';
 import { Text } from '../../../ui/Text';
 import { OptionalField } from '../../../ui/OptionalField';
 import { Picker } from '../../../ui/Picker';
 import { QuantityField } from '../../../ui/QuantityField';
+import { View } from '../../../ui/View';
 import { useRunEdit } from '../context';
 import { Fields, LengthField } from '../fields';
 
