@@ -1,6 +1,8 @@
 // What a document has to look like is built when something is first checked against it, not when the program starts: opening a run would wait for it.
 const CHECKS = /core\/src\/(job\/(observed|file)|alignment\/restation)\.ts$/;
-const whenUsed = ['@babel/plugin-transform-modules-commonjs', { lazy: (source) => /\/schema$/.test(source) }];
+// So is what an entry of the book, and what is sent to issue a plan, has to look like.
+const FACTS = /core\/src\/(book\/(kind|photo|entry|registry|kinds\/\w+)|issue\/revision)\.ts$/;
+const whenUsed = (lazy) => ['@babel/plugin-transform-modules-commonjs', { lazy }];
 
 module.exports = (api) => {
   const production = api.env('production');
@@ -8,7 +10,12 @@ module.exports = (api) => {
     presets: ['babel-preset-expo'],
     // The tests run as CommonJS, what is fetched when it is used too.
     plugins: production ? ['react-native-paper/babel'] : api.env('test') ? ['@babel/plugin-transform-dynamic-import'] : [],
-    overrides: production ? [{ test: (file) => file !== undefined && CHECKS.test(file), plugins: [whenUsed] }] : [],
+    overrides: production
+      ? [
+          { test: (file) => CHECKS.test(file ?? ''), plugins: [whenUsed((source) => /\/schema$/.test(source))] },
+          { test: (file) => FACTS.test(file ?? ''), plugins: [whenUsed((source) => /^zod$|\/schema\//.test(source))] },
+        ]
+      : [],
   };
 };
 /** The rule of the architecture lets nobody else read them. */

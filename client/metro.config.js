@@ -13,6 +13,14 @@ const unused = (from, name) =>
 // The router's own bar of tabs and its list of all addresses: the first is no screen of ours, the second nothing for a crew (app.json says there is none).
 // Where the height of that bar is asked for, what tells it is enough.
 const NO_ROUTER_SCREENS = /^\.\/(layouts\/Tabs|views\/Sitemap)$/;
+// Nor are its bar above a screen and what stands in it.
+const NO_ROUTER_BAR =
+  /^\.\/(Badge|Button|MissingIcon|Label\/Label|Header\/(Header|HeaderBackButton|HeaderButton|HeaderTitle|HeaderBackground))$/;
+// The router alone asks for the list of all the native library has, and uses these of it: the rest would be on every first screen, writing its styles.
+const ROUTER_USES =
+  /^\.\/exports\/(ActivityIndicator|Animated|Dimensions|I18nManager|Image|PixelRatio|Platform|Pressable|ScrollView|StyleSheet|Text|TextInput|View|useColorScheme)$/;
+// Of what moves, no list does.
+const NO_LISTS = /^\.\/components\/Animated(FlatList|SectionList)$/;
 const resolve = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
   if (name === '@react-native-vector-icons/material-design-icons')
@@ -22,8 +30,11 @@ config.resolver.resolveRequest = (context, name, platform) => {
   // Icons are drawn from their data: what the library makes components of them with is left out.
   if (platform === 'web' && /lucide-react-native/.test(context.originModulePath) && name === '../createLucideIcon.mjs')
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/noIconComponent.ts') };
+  if (/\/react-native-web\/dist\/index\.js$/.test(context.originModulePath) && !ROUTER_USES.test(name)) return { type: 'empty' };
+  if (/\/Animated\/Animated\.js$/.test(context.originModulePath) && NO_LISTS.test(name)) return { type: 'empty' };
   if (/\/expo-router\/build\//.test(context.originModulePath)) {
     if (NO_ROUTER_SCREENS.test(name)) return { type: 'empty' };
+    if (/\/elements\/index\.js$/.test(context.originModulePath) && NO_ROUTER_BAR.test(name)) return { type: 'empty' };
     if (name === './getStateFromPath-forks') return { type: 'sourceFile', filePath: path.join(__dirname, 'src/routeOrder.ts') };
     if (name === '../react-navigation/bottom-tabs')
       return context.resolveRequest(context, '../react-navigation/bottom-tabs/utils/BottomTabBarHeightContext', platform);

@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { CHROMIUM } from './lib/chromium.mjs';
+import { installChromium } from './lib/chromium.mjs';
 import { buildClient } from './lib/client.mjs';
 import { installDependencies, requireNode, root } from './lib/packages.mjs';
 import { installPostgres } from './lib/postgres.mjs';
@@ -42,7 +42,8 @@ await main(async () => {
   if (existsSync(bundle) && statSync(bundle).size > 0) spawnSync(process.execPath, [bundle], { stdio: 'inherit' });
   await sizes();
   installPostgres();
+  installChromium();
   const { load } = await import('./lib/load.mjs');
   await load();
-  if (existsSync(CHROMIUM)) spawnSync('npx', ['--no-install', 'tsx', 'e2e/frame.bench.ts'], { cwd: root, stdio: 'inherit' });
+  spawnSync('npx', ['--no-install', 'tsx', 'e2e/frame.bench.ts'], { cwd: root, stdio: 'inherit' });
 });

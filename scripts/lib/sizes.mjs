@@ -5,7 +5,7 @@ import { gzipSync } from 'node:zlib';
 import { clientDir, onFirstScreen } from './client.mjs';
 
 /** Most the first screen (the jobs list) may load, kB gzip. What is over it fails the run. */
-export const FIRST_SCREEN_BUDGET = 360;
+export const FIRST_SCREEN_BUDGET = 319;
 
 /** Every script of the client with its bytes as it is and packed, largest first, and what the first screen loads of them, packed. */
 export function clientSizes() {

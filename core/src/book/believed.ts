@@ -22,7 +22,11 @@ export const clockFault = ({ entry, off }: Heard): number | undefined =>
 export type Doubt = 'refused' | 'withdrawn' | 'clock' | 'future' | 'unreadable';
 
 /** Ids of entries that another one puts right. Whatever its clock says, and whether or not the server took it: what was good in them is gone. */
-export const withdrawn = (book: readonly Kept[]): ReadonlySet<string> => new Set(book.flatMap(({ entry }) => entry.corrects ?? []));
+export function withdrawn(book: readonly Kept[]): ReadonlySet<string> {
+  const gone = new Set<string>();
+  for (const { entry } of book) if (entry.corrects !== undefined) gone.add(entry.corrects);
+  return gone;
+}
 
 /**
  * Is what is good in an entry believed now? Never from the future, never from a device whose clock turned out further off than the rule lets it be, never

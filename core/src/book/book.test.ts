@@ -275,7 +275,7 @@ describe('kinds of entries', () => {
     '%s: taken by the schema, read back the same through JSON, said in a line, with its columns',
     (kind, fact) => {
       const entry = entryOf(fact);
-      expect(errorsOf(entrySchema, entry)).toEqual([]);
+      expect(errorsOf(entrySchema(), entry)).toEqual([]);
       expect(readEntry(JSON.parse(JSON.stringify(entry)))).toEqual(entry);
       expect(sayEntry(entry, 'metric')).toMatch(/^([A-Z]|1 piece).{5,}/);
       expect(Object.keys(entryColumns(entry)).length).toBeGreaterThan(0);
@@ -310,7 +310,7 @@ describe('kinds of entries', () => {
     const read = readEntry({ id: '00000000-0000-4000-8000-000000000001', author: 'foreman', at: AT, fact });
     expect(read.fact).toMatchObject(now);
     expect(read).toMatchObject({ device: 'before', known: 0, clock: null });
-    expect(errorsOf(entrySchema, read)).toEqual([]);
+    expect(errorsOf(entrySchema(), read)).toEqual([]);
   });
   test('of a kind, a word or a form this program does not know it is kept as it came, and says so', () => {
     const wild: [unknown, string][] = [
@@ -328,8 +328,8 @@ describe('kinds of entries', () => {
       expect(sayEntry(read, 'metric')).toMatch(/^Entered by a newer program/);
     }
     expect(isStrange(wild[0]?.[0])).toBe(true);
-    expect(errorsOf(strangeEntrySchema, wild[0]?.[0])).toEqual([]);
-    expect(errorsOf(strangeEntrySchema, wild[1]?.[0])[0]?.message).toContain('has to have its form');
+    expect(errorsOf(strangeEntrySchema(), wild[0]?.[0])).toEqual([]);
+    expect(errorsOf(strangeEntrySchema(), wild[1]?.[0])[0]?.message).toContain('has to have its form');
   });
   test.each<[string, Fact, string]>([
     ['readings backwards', { ...facts.pressure, readings: [5, 0].map((minute) => ({ minute, pressure: 5e6 })) }, 'give a later minute'],
@@ -359,7 +359,7 @@ describe('photos of entries', () => {
   };
   test('an entry may have some; it is read back with them, and the table names them', () => {
     const { entry } = withPhotos(facts.happening, 1, 2);
-    expect(errorsOf(entrySchema, entry)).toEqual([]);
+    expect(errorsOf(entrySchema(), entry)).toEqual([]);
     expect(readEntry(JSON.parse(JSON.stringify(entry)))).toEqual(entry);
     expect(writeBookCsv([{ entry }], 'metric')).toContain(`${photo(1).hash}; ${photo(2).hash}`);
   });
@@ -370,7 +370,7 @@ describe('photos of entries', () => {
     ['larger than one is kept', [{ ...photo(1), width: 1601 }]],
     ['a place that is none', [{ ...photo(1), place: { lat: 91, lon: 0 } }]],
     ['more than an entry takes', Array.from({ length: 21 }, (_, i) => photo(i))],
-  ])('%s is refused', (_, photos) => expect(errorsOf(entrySchema, { ...entryOf(facts.note), photos })).not.toEqual([]));
+  ])('%s is refused', (_, photos) => expect(errorsOf(entrySchema(), { ...entryOf(facts.note), photos })).not.toEqual([]));
   test('they stand along the run where their entries were made, those of the whole run last', () => {
     const [late, early, whole] = [
       withPhotos(facts.exposure, 3),

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { id, moment, person } from '../job/schema/basics';
+import { once } from './kind';
 import { photosSchema } from './photo';
 
 /**
@@ -9,22 +10,24 @@ import { photosSchema } from './photo';
  * for that, milliseconds, null where it had never heard the server. `device` and `count` tell the order on one device; `known` is how far that device had
  * heard the book, by order of arrival, so that nobody has to ask a clock whether one entry was made in the knowledge of another.
  */
-export const envelopeSchema = z.strictObject({
-  id: z.uuid(),
-  author: person,
-  /** Whose account it was made under; left out where there are none. The name is theirs. */
-  account: z.uuid().optional(),
-  device: id,
-  count: z.int().min(0).max(1e9),
-  known: z.int().min(0),
-  at: moment,
-  clock: z.number().min(-1e13).max(1e13).nullable(),
-  /** An entry that this one puts right. */
-  corrects: z.uuid().optional(),
-  /** What was photographed with it. */
-  photos: photosSchema.optional(),
-});
-export type Envelope = z.infer<typeof envelopeSchema>;
+export const envelopeSchema = once(() =>
+  z.strictObject({
+    id: z.uuid(),
+    author: person,
+    /** Whose account it was made under; left out where there are none. The name is theirs. */
+    account: z.uuid().optional(),
+    device: id,
+    count: z.int().min(0).max(1e9),
+    known: z.int().min(0),
+    at: moment,
+    clock: z.number().min(-1e13).max(1e13).nullable(),
+    /** An entry that this one puts right. */
+    corrects: z.uuid().optional(),
+    /** What was photographed with it. */
+    photos: photosSchema().optional(),
+  }),
+);
+export type Envelope = z.infer<ReturnType<typeof envelopeSchema>>;
 
 /**
  * An entry as a device or the server holds it. `seq` is its place in the order of arrival and `receivedAt` the server's moment of it, both absent while it

@@ -45,18 +45,35 @@ function plainCell(value: unknown): string | number | boolean {
   return Array.isArray(value) ? value.map(cells).join('; ') : cells(value);
 }
 
-/** Writes a kind down with its types told from its schema. */
-export const kindOf = <K extends string, S extends z.ZodType<{ kind: K }>>(kind: Kind<K, S>): Kind<K, S> => kind;
+/** Makes something when it is first asked for, and keeps it. */
+export function once<T>(make: () => T): () => T {
+  let made: { it: T } | undefined;
+  return () => (made ??= { it: make() }).it;
+}
 
-export const depth = z.number().min(0, 'A depth cannot be above the ground.').max(30, 'A depth is at most 30 m.');
+/** Writes a kind down with its types told from its schema, which is built when the first fact is held against it: a program that starts would build them all. */
+export function kindOf<K extends string, S extends z.ZodType<{ kind: K }>>({
+  schema,
+  ...kind
+}: Omit<Kind<K, S>, 'schema'> & { schema: () => S }): Kind<K, S> {
+  const built = once(schema);
+  return {
+    ...kind,
+    get schema() {
+      return built();
+    },
+  };
+}
+
+export const depth = () => z.number().min(0, 'A depth cannot be above the ground.').max(30, 'A depth is at most 30 m.');
 /** Seen or not; null: nobody looked. */
-export const seen = z.boolean().nullable();
+export const seen = () => z.boolean().nullable();
 
 /** A station of a run or of a pit at its end: pits may reach past both ends of the run. */
-export const stationAround = z.number().min(-50).max(20_050);
+export const stationAround = () => z.number().min(-50).max(20_050);
 /** From one station to another. */
-export const stretch = { from: stationAround, to: stationAround };
-export const onRun = { from: station(), to: station() };
+export const stretch = () => ({ from: stationAround(), to: stationAround() });
+export const onRun = () => ({ from: station(), to: station() });
 
 /** Points each answered, in order or not, with what is to be said of those that are not. */
 export const pointsOf = <T extends string>(ids: readonly [T, ...T[]]) =>

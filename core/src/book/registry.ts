@@ -51,7 +51,7 @@ import { walk } from './kinds/walk';
 import { wallHole } from './kinds/wallHole';
 import { witnessed } from './kinds/witnessed';
 import { wrong } from './kinds/wrong';
-import { plainColumns, type Columns, type Kind } from './kind';
+import { once, plainColumns, type Columns, type Kind } from './kind';
 import type { Photo } from './photo';
 
 /** Every kind of entry there is. What is not here is an entry of a newer program. */
@@ -137,75 +137,78 @@ export const kindNamed = (name: unknown): AnyKind | undefined =>
   typeof name === 'string' && Object.hasOwn(kinds, name) ? (kinds[name as FactKind] as unknown as AnyKind) : undefined;
 
 /** What is written today. */
-export const entrySchema = z.strictObject({
-  ...envelopeSchema.shape,
-  fact: z.discriminatedUnion('kind', [
-    soil.schema,
-    inspection.schema,
-    look.schema,
-    pressure.schema,
-    can.schema,
-    air.schema,
-    happening.schema,
-    delivered.schema,
-    standing.schema,
-    released.schema,
-    takenOut.schema,
-    returned.schema,
-    exposure.schema,
-    steps.schema,
-    walk.schema,
-    marks.schema,
-    rate.schema,
-    note.schema,
-    benchmark.schema,
-    setUp.schema,
-    sightBack.schema,
-    check.schema,
-    strike.schema,
-    found.schema,
-    settled.schema,
-    setOut.schema,
-    machineDay.schema,
-    bucketOn.schema,
-    calibration.schema,
-    knock.schema,
-    stand.schema,
-    shift.schema,
-    dayEnd.schema,
-    bed.schema,
-    bedSeen.schema,
-    laid.schema,
-    joint.schema,
-    drumIn.schema,
-    pulled.schema,
-    damage.schema,
-    test.schema,
-    ringRead.schema,
-    lifted.schema,
-    setDown.schema,
-    wallHole.schema,
-    coverReady.schema,
-    witnessed.schema,
-    unseen.schema,
-    owed.schema,
-    fillWay.schema,
-    filled.schema,
-    fillRead.schema,
-    fillRedone.schema,
-    reuse.schema,
-    sunk.schema,
-    asLaid.schema,
-    tiePoint.schema,
-    closed.schema,
-    drillSet.schema,
-    drillDone.schema,
-    countersigned.schema,
-    wrong.schema,
-  ]),
-}) satisfies z.ZodType<Entry>;
+export const entrySchema = once(
+  () =>
+    z.strictObject({
+      ...envelopeSchema().shape,
+      fact: z.discriminatedUnion('kind', [
+        soil.schema,
+        inspection.schema,
+        look.schema,
+        pressure.schema,
+        can.schema,
+        air.schema,
+        happening.schema,
+        delivered.schema,
+        standing.schema,
+        released.schema,
+        takenOut.schema,
+        returned.schema,
+        exposure.schema,
+        steps.schema,
+        walk.schema,
+        marks.schema,
+        rate.schema,
+        note.schema,
+        benchmark.schema,
+        setUp.schema,
+        sightBack.schema,
+        check.schema,
+        strike.schema,
+        found.schema,
+        settled.schema,
+        setOut.schema,
+        machineDay.schema,
+        bucketOn.schema,
+        calibration.schema,
+        knock.schema,
+        stand.schema,
+        shift.schema,
+        dayEnd.schema,
+        bed.schema,
+        bedSeen.schema,
+        laid.schema,
+        joint.schema,
+        drumIn.schema,
+        pulled.schema,
+        damage.schema,
+        test.schema,
+        ringRead.schema,
+        lifted.schema,
+        setDown.schema,
+        wallHole.schema,
+        coverReady.schema,
+        witnessed.schema,
+        unseen.schema,
+        owed.schema,
+        fillWay.schema,
+        filled.schema,
+        fillRead.schema,
+        fillRedone.schema,
+        reuse.schema,
+        sunk.schema,
+        asLaid.schema,
+        tiePoint.schema,
+        closed.schema,
+        drillSet.schema,
+        drillDone.schema,
+        countersigned.schema,
+        wrong.schema,
+      ]),
+    }) satisfies z.ZodType<Entry>,
+);
 // A kind missing from the list above is a type error: every fact has to be one the schema takes.
-type Missing = Exclude<Fact, z.infer<typeof entrySchema>['fact']>;
+type Missing = Exclude<Fact, z.infer<ReturnType<typeof entrySchema>>['fact']>;
 export const everyKindIsRead: [Missing] extends [never] ? true : never = true;
 
 /** Who wrote and when, of entries older than devices had names and clocks were put right. */
@@ -217,7 +220,7 @@ const isObject = (value: unknown): value is Readonly<Record<string, unknown>> =>
 /** An entry as somebody stored it, brought up to today's form: of a kind, a form or a word this program does not know, it is kept as unknown. */
 export function readEntry(stored: unknown): AnyEntry {
   const { fact: raw, ...rest } = isObject(stored) ? stored : { fact: stored };
-  const envelope = envelopeSchema.safeParse({ ...FIRST, ...rest });
+  const envelope = envelopeSchema().safeParse({ ...FIRST, ...rest });
   const unknown = (): UnknownEntry => ({
     ...(envelope.success ? envelope.data : saved(rest)),
     fact: { kind: 'unknown', said: isObject(raw) && typeof raw.kind === 'string' ? raw.kind : '', raw },
@@ -239,20 +242,22 @@ const saved = (rest: Readonly<Record<string, unknown>>): Envelope => ({
 });
 
 /** The shape the server takes of an entry whose kind it does not know: the envelope, and a fact of no great size. */
-export const strangeEntrySchema = z.strictObject({
-  ...envelopeSchema.shape,
-  fact: z
-    .looseObject({ kind: z.string().min(1).max(60) })
-    .refine(({ kind }) => kindNamed(kind) === undefined, 'A kind this program knows has to have its form.')
-    .refine((fact) => JSON.stringify(fact).length < 100_000, 'This is too large for an entry.'),
-});
+export const strangeEntrySchema = once(() =>
+  z.strictObject({
+    ...envelopeSchema().shape,
+    fact: z
+      .looseObject({ kind: z.string().min(1).max(60) })
+      .refine(({ kind }) => kindNamed(kind) === undefined, 'A kind this program knows has to have its form.')
+      .refine((fact) => JSON.stringify(fact).length < 100_000, 'This is too large for an entry.'),
+  }),
+);
 /** Is it of a kind this program has never heard of? */
 export const isStrange = (entry: unknown): boolean =>
   isObject(entry) && isObject(entry.fact) && typeof entry.fact.kind === 'string' && kindNamed(entry.fact.kind) === undefined;
 
 /** What the book would not take of a fact entered by somebody, in sentences. */
 export function entryFaults(fact: Fact, author: string, photos: readonly Photo[] = []): string[] {
-  const { shape } = entrySchema;
+  const { shape } = entrySchema();
   const parts = [
     shape.fact.safeParse(fact),
     shape.author.safeParse(author),

@@ -43,14 +43,15 @@ export interface RevisionHead {
 export type Revision = RevisionHead & { body: RevisionBody };
 
 /** What somebody sends to issue a plan: the versions they see, so that nobody issues what they have not looked at. */
-export const issueSchema = z.strictObject({
-  id: z.uuid(),
-  author: person,
-  why: text(300),
-  job: z.int().min(1),
-  run: z.int().min(1),
-});
-export type IssueRequest = z.infer<typeof issueSchema>;
+export const issueSchema = () =>
+  z.strictObject({
+    id: z.uuid(),
+    author: person,
+    why: text(300),
+    job: z.int().min(1),
+    run: z.int().min(1),
+  });
+export type IssueRequest = z.infer<ReturnType<typeof issueSchema>>;
 
 export const figuresOf = (plan: Plan): IssuedFigures => ({
   length: plan.length,

@@ -60,12 +60,12 @@ export function bookRoutes(
     const { entry, sent } = check(sentBody, request.body);
     // A kind this program has never heard of is kept as it is: a newer one knows what it says.
     if (isStrange(entry)) {
-      const strange = check(strangeEntrySchema, entry);
+      const strange = check(strangeEntrySchema(), entry);
       const notTheirs = await notBy(strange, 'enter', jobId, response, people);
       response.status(201).json(await book.add(jobId, about, strange, sent, () => notTheirs));
       return;
     }
-    const read = check(entrySchema, entry);
+    const read = check(entrySchema(), entry);
     const notTheirs = await notBy(read, needOf(read.fact), jobId, response, people);
     const refuse = refuseKind(read, jobId, about) ?? (await refuseAgainst(read, jobId, about, store, revisions));
     response.status(201).json(await book.add(jobId, about, read, sent, (kept) => notTheirs ?? refuse(kept)));

@@ -15,7 +15,7 @@ const partQuery = z.object({
 export function photoRoutes(photos: Photos): Router {
   const router = Router();
   const hashOf = (request: Request): string => {
-    const parsed = photoHash.safeParse(request.params.hash);
+    const parsed = photoHash().safeParse(request.params.hash);
     if (!parsed.success) throw new NotFoundError();
     return parsed.data;
   };

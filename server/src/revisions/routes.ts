@@ -9,7 +9,7 @@ export function revisionRoutes(revisions: Revisions): Router {
   const router = Router();
   router.get('/runs/:id/revisions', async (request, response) => void response.json({ items: await revisions.list(pathId(request)) }));
   router.post('/runs/:id/revisions', async (request, response) => {
-    const asked = check(issueSchema, request.body);
+    const asked = check(issueSchema(), request.body);
     const { who } = actorOf(response);
     // Whoever issues is who they say: their name is their account's.
     if (who && who.name !== asked.author) throw new InputError([{ field: 'author', message: `You issue it as ${who.name}.` }]);

@@ -52,7 +52,7 @@ export async function bringPhotos(file: JobFile, bytes: ArrayBuffer, tell: Tell)
   for (const [i, [name, content]] of names.entries()) {
     if (i % 5 === 0) tell(i, names.length);
     const hash = name.replace(/^.*\//, '').replace(/\..*$/, '');
-    if (!photoHash.safeParse(hash).success || !wanted.has(hash)) brought.foreign.push(name);
+    if (!photoHash().safeParse(hash).success || !wanted.has(hash)) brought.foreign.push(name);
     else
       try {
         await upload(photoLine, hash, content.slice().buffer);

@@ -4,14 +4,15 @@ import { formatLength, formatStation } from '../../units';
 import { atStation, kindOf, stationAround } from '../kind';
 
 /** How thick the bed was at a station before anything was laid on it, metres. */
-const schema = z.strictObject({
-  kind: z.literal('bed'),
-  station: stationAround,
-  thickness: z.number().min(0, 'A bed cannot be thinner than nothing.').max(2, 'A bed is at most 2 m thick.'),
-  /** The issued plan it was made by. */
-  revision: z.uuid(),
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('bed'),
+    station: stationAround(),
+    thickness: z.number().min(0, 'A bed cannot be thinner than nothing.').max(2, 'A bed is at most 2 m thick.'),
+    /** The issued plan it was made by. */
+    revision: z.uuid(),
+    note: words(200),
+  });
 
 export const bed = kindOf({
   kind: 'bed',
@@ -22,4 +23,4 @@ export const bed = kindOf({
     `Bed at ${formatStation(station, units)}: ${formatLength(thickness, units, 'size')}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
 });
-export type BedFact = z.infer<typeof schema>;
+export type BedFact = z.infer<ReturnType<typeof schema>>;

@@ -15,16 +15,17 @@ export type BedPoint = keyof typeof bedPoints;
 export const bedPointIds = Object.keys(bedPoints) as [BedPoint, ...BedPoint[]];
 
 /** The bed looked at along a stretch, before laying or after: two entries, never one for both. */
-const schema = z
-  .strictObject({
-    kind: z.literal('bedSeen'),
-    when: z.enum(['before', 'after']),
-    ...stretch,
-    points: pointsOf(bedPointIds),
-    /** The issued plan it was made by. */
-    revision: z.uuid(),
-  })
-  .superRefine(forwards);
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('bedSeen'),
+      when: z.enum(['before', 'after']),
+      ...stretch(),
+      points: pointsOf(bedPointIds),
+      /** The issued plan it was made by. */
+      revision: z.uuid(),
+    })
+    .superRefine(forwards);
 
 export const bedSeen = kindOf({
   kind: 'bedSeen',
@@ -37,4 +38,4 @@ export const bedSeen = kindOf({
   },
   where: whereSaid,
 });
-export type BedSeenFact = z.infer<typeof schema>;
+export type BedSeenFact = z.infer<ReturnType<typeof schema>>;

@@ -10,21 +10,22 @@ export type TrialPose = keyof typeof poses;
 export const poseIds = Object.keys(poses) as [TrialPose, ...TrialPose[]];
 
 /** Sensors of an arm tried on one point in several poses: what they said of its level in each, metres. Said of one machine with one bucket. */
-const schema = z
-  .strictObject({
-    kind: z.literal('calibration'),
-    machine: z.string().min(1).max(60),
-    bucket: bucketWidth,
-    poses: z
-      .array(z.strictObject({ pose: z.enum(poseIds), level }))
-      .min(2, 'At least two poses: one alone agrees with itself.')
-      .max(8),
-    note: words(200),
-  })
-  .superRefine(({ poses: tried }, context) => {
-    if (new Set(tried.map(({ pose }) => pose)).size < tried.length)
-      context.addIssue({ code: 'custom', path: ['poses'], message: 'A pose is there twice; each is tried once.' });
-  });
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('calibration'),
+      machine: z.string().min(1).max(60),
+      bucket: bucketWidth(),
+      poses: z
+        .array(z.strictObject({ pose: z.enum(poseIds), level }))
+        .min(2, 'At least two poses: one alone agrees with itself.')
+        .max(8),
+      note: words(200),
+    })
+    .superRefine(({ poses: tried }, context) => {
+      if (new Set(tried.map(({ pose }) => pose)).size < tried.length)
+        context.addIssue({ code: 'custom', path: ['poses'], message: 'A pose is there twice; each is tried once.' });
+    });
 
 /** How far apart what the sensors said of one point is, metres: the greatest difference of any two poses. */
 export const closureOf = ({ poses: tried }: Pick<CalibrationFact, 'poses'>): number =>
@@ -45,4 +46,4 @@ export const calibration = kindOf({
     note,
   }),
 });
-export type CalibrationFact = z.infer<typeof schema>;
+export type CalibrationFact = z.infer<ReturnType<typeof schema>>;

@@ -3,7 +3,7 @@ import { words } from '../../job/schema/basics';
 import { kindOf } from '../kind';
 
 /** The pump can of the shores tried before use, once a day: without it no hold test counts. */
-const schema = z.strictObject({ kind: z.literal('can'), ok: z.boolean(), note: words(200) });
+const schema = () => z.strictObject({ kind: z.literal('can'), ok: z.boolean(), note: words(200) });
 
 export const can = kindOf({
   kind: 'can',
@@ -13,4 +13,4 @@ export const can = kindOf({
   say: ({ ok, note }) => `Pump can tried: ${ok ? 'in order' : 'not in order'}${note ? `, ${note}` : ''}`,
   columns: ({ ok, note }) => ({ ok, note }),
 });
-export type CanTest = z.infer<typeof schema>;
+export type CanTest = z.infer<ReturnType<typeof schema>>;

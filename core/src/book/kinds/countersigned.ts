@@ -3,13 +3,14 @@ import { words } from '../../job/schema/basics';
 import { kindOf } from '../kind';
 
 /** Somebody else was there and says that an entry is so, or that it is not. Neither changes what the entry counts for: what is wrong is said by an entry of its own. */
-const schema = z.strictObject({
-  kind: z.literal('countersigned'),
-  /** Id of the entry. */
-  of: z.uuid(),
-  so: z.boolean(),
-  note: words(300),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('countersigned'),
+    /** Id of the entry. */
+    of: z.uuid(),
+    so: z.boolean(),
+    note: words(300),
+  });
 
 export const countersigned = kindOf({
   kind: 'countersigned',
@@ -19,4 +20,4 @@ export const countersigned = kindOf({
   schema,
   say: ({ so, note }) => `Countersigned: ${so ? 'it is so' : 'it is not so'}${note ? `, ${note}` : ''}`,
 });
-export type CountersignedFact = z.infer<typeof schema>;
+export type CountersignedFact = z.infer<ReturnType<typeof schema>>;

@@ -12,15 +12,16 @@ export const coverPoints = {
 export type CoverPoint = keyof typeof coverPoints;
 export const coverPointIds = Object.keys(coverPoints) as [CoverPoint, ...CoverPoint[]];
 
-const schema = z
-  .strictObject({
-    kind: z.literal('coverReady'),
-    ...stretch,
-    points: pointsOf(coverPointIds),
-    /** The issued plan it is covered by. */
-    revision: z.uuid(),
-  })
-  .superRefine(forwards);
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('coverReady'),
+      ...stretch(),
+      points: pointsOf(coverPointIds),
+      /** The issued plan it is covered by. */
+      revision: z.uuid(),
+    })
+    .superRefine(forwards);
 
 export const coverReady = kindOf({
   kind: 'coverReady',
@@ -34,4 +35,4 @@ export const coverReady = kindOf({
   },
   where: whereSaid,
 });
-export type CoverReadyFact = z.infer<typeof schema>;
+export type CoverReadyFact = z.infer<ReturnType<typeof schema>>;

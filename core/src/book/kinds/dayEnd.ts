@@ -16,16 +16,17 @@ export type EndPoint = keyof typeof endPoints;
 export const endPointIds = Object.keys(endPoints) as [EndPoint, ...EndPoint[]];
 
 /** A site left for the night: what stays open, how it is made safe, and who was told. */
-const schema = z.strictObject({
-  kind: z.literal('dayEnd'),
-  open: z.array(z.strictObject(stretch).superRefine(forwards)).max(100),
-  points: z
-    .array(z.strictObject({ id: z.enum(endPointIds), ok: z.boolean(), note: words(200) }))
-    .min(1)
-    .max(20),
-  told: words(200),
-  note: words(300),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('dayEnd'),
+    open: z.array(z.strictObject(stretch()).superRefine(forwards)).max(100),
+    points: z
+      .array(z.strictObject({ id: z.enum(endPointIds), ok: z.boolean(), note: words(200) }))
+      .min(1)
+      .max(20),
+    told: words(200),
+    note: words(300),
+  });
 
 export const dayEnd = kindOf({
   kind: 'dayEnd',
@@ -50,4 +51,4 @@ export const dayEnd = kindOf({
     note,
   }),
 });
-export type DayEndFact = z.infer<typeof schema>;
+export type DayEndFact = z.infer<ReturnType<typeof schema>>;

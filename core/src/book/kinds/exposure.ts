@@ -8,14 +8,15 @@ import { atStation, kindOf, whereSaid } from '../kind';
  * What a dig for a line brought: where its top was met, or how deep was searched in vain. `where`: where the run had the line then. What was found says
  * nothing of a line that lies elsewhere on the run since.
  */
-const schema = z.strictObject({
-  kind: z.literal('exposure'),
-  line: id,
-  /** What the line was called then. */
-  name: z.string().max(80),
-  where: existingPlaceSchema,
-  record: exposureSchema,
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('exposure'),
+    line: id,
+    /** What the line was called then. */
+    name: z.string().max(80),
+    where: existingPlaceSchema,
+    record: exposureSchema,
+  });
 
 export const exposure = kindOf({
   kind: 'exposure',
@@ -35,4 +36,4 @@ export const exposure = kindOf({
       : { ...says, depth: record.depth };
   },
 });
-export type ExposureFact = z.infer<typeof schema>;
+export type ExposureFact = z.infer<ReturnType<typeof schema>>;

@@ -13,13 +13,14 @@ export type CompactorId = keyof typeof compactorNames;
 export const compactorIds = Object.keys(compactorNames) as [CompactorId, ...CompactorId[]];
 
 /** The way it is filled from here on, as it was decided. `first`: what is done where the compactor may not stand over the pipe yet. */
-const schema = z.strictObject({
-  kind: z.literal('fillWay'),
-  school: z.enum(fillSchoolIds),
-  compactor: z.enum(compactorIds),
-  first: z.enum(['asIs', 'fine', 'hand']),
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('fillWay'),
+    school: z.enum(fillSchoolIds),
+    compactor: z.enum(compactorIds),
+    first: z.enum(['asIs', 'fine', 'hand']),
+    note: words(200),
+  });
 
 export const fillWay = kindOf({
   kind: 'fillWay',
@@ -29,4 +30,4 @@ export const fillWay = kindOf({
   say: ({ school, compactor, note }) =>
     `Filled by: ${fillSchools[school].toLowerCase()}${school === 'crown' || school === 'flow' ? '' : `, ${compactorNames[compactor].toLowerCase()}`}${note ? `, ${note}` : ''}`,
 });
-export type FillWayFact = z.infer<typeof schema>;
+export type FillWayFact = z.infer<ReturnType<typeof schema>>;

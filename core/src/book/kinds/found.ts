@@ -7,16 +7,17 @@ import { depth, forwards, kindOf, stretch, whereSaid } from '../kind';
 const things = Object.keys(foundThings) as [FoundThing, ...FoundThing[]];
 
 /** Something nobody expected, met while digging: it shuts Clear to dig there until somebody says what was done about it. It cannot be taken back. */
-const foundSchema = z
-  .strictObject({
-    kind: z.literal('found'),
-    what: z.enum(things),
-    ...stretch,
-    /** Down from the ground; null: not measured. */
-    depth: depth.nullable(),
-    note: words(300),
-  })
-  .superRefine(forwards);
+const foundSchema = () =>
+  z
+    .strictObject({
+      kind: z.literal('found'),
+      what: z.enum(things),
+      ...stretch(),
+      /** Down from the ground; null: not measured. */
+      depth: depth().nullable(),
+      note: words(300),
+    })
+    .superRefine(forwards);
 
 export const found = kindOf({
   kind: 'found',
@@ -30,12 +31,13 @@ export const found = kindOf({
 });
 
 /** What was done about something found, by somebody who knew of it: digging may go on there. */
-const settledSchema = z.strictObject({
-  kind: z.literal('settled'),
-  /** Id of the entry of what was found. */
-  found: z.uuid(),
-  how: text(300),
-});
+const settledSchema = () =>
+  z.strictObject({
+    kind: z.literal('settled'),
+    /** Id of the entry of what was found. */
+    found: z.uuid(),
+    how: text(300),
+  });
 
 export const settled = kindOf({
   kind: 'settled',

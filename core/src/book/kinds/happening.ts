@@ -14,12 +14,13 @@ export const happenings = {
 export type Happening = keyof typeof happenings;
 
 /** Something after which everything there is looked at again. `where` null: all along the run. It cannot be taken back. */
-const schema = z.strictObject({
-  kind: z.literal('happening'),
-  what: z.enum(Object.keys(happenings) as [Happening, ...Happening[]]),
-  where: z.strictObject(stretch).superRefine(forwards).nullable(),
-  note: words(300),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('happening'),
+    what: z.enum(Object.keys(happenings) as [Happening, ...Happening[]]),
+    where: z.strictObject(stretch()).superRefine(forwards).nullable(),
+    note: words(300),
+  });
 
 export const happening = kindOf({
   kind: 'happening',

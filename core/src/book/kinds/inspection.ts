@@ -6,39 +6,41 @@ import { forwards, kindOf, stationAround, stretch, whereSaid, without } from '..
 /** The revision of inspections that named none: no plan is it. */
 export const NO_REVISION = '00000000-0000-0000-0000-000000000000';
 
-const answer = z
-  .strictObject({
-    id: z.string().min(1).max(160),
-    ask: text(300),
-    ok: z.boolean(),
-    note: words(200),
-    /** What it is about, no more than was inspected. */
-    ...stretch,
-  })
-  .superRefine(forwards);
+const answer = () =>
+  z
+    .strictObject({
+      id: z.string().min(1).max(160),
+      ask: text(300),
+      ok: z.boolean(),
+      note: words(200),
+      /** What it is about, no more than was inspected. */
+      ...stretch(),
+    })
+    .superRefine(forwards);
 
 /**
  * The questions before a shift, each answered, from `from` to `to`, of the issued plan `revision`; `until`: when the shift ends. `ladders`: stations where
  * people can get out.
  */
-const schema = z
-  .strictObject({
-    kind: z.literal('inspection'),
-    ...stretch,
-    until: moment,
-    /** When a cut that stands steeper for a short time was opened; asked for where one is in the stretch. */
-    opened: moment.optional(),
-    revision: z.uuid(),
-    ladders: z.array(stationAround).max(500, 'At most 500 ladders.'),
-    items: z
-      .array(answer)
-      .min(1, 'An inspection answers at least one question.')
-      .max(2000, 'At most 2,000 questions: inspect it in parts.'),
-  })
-  .superRefine((fact, context) => {
-    if (fact.to <= fact.from)
-      context.addIssue({ code: 'custom', path: ['to'], message: 'It ends where it begins or before; give the greater station second.' });
-  });
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('inspection'),
+      ...stretch(),
+      until: moment,
+      /** When a cut that stands steeper for a short time was opened; asked for where one is in the stretch. */
+      opened: moment.optional(),
+      revision: z.uuid(),
+      ladders: z.array(stationAround()).max(500, 'At most 500 ladders.'),
+      items: z
+        .array(answer())
+        .min(1, 'An inspection answers at least one question.')
+        .max(2000, 'At most 2,000 questions: inspect it in parts.'),
+    })
+    .superRefine((fact, context) => {
+      if (fact.to <= fact.from)
+        context.addIssue({ code: 'custom', path: ['to'], message: 'It ends where it begins or before; give the greater station second.' });
+    });
 
 export const inspection = kindOf({
   kind: 'inspection',
@@ -67,4 +69,4 @@ export const inspection = kindOf({
       .join('; '),
   }),
 });
-export type Inspection = z.infer<typeof schema>;
+export type Inspection = z.infer<ReturnType<typeof schema>>;

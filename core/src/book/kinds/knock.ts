@@ -3,7 +3,7 @@ import { words } from '../../job/schema/basics';
 import { kindOf } from '../kind';
 
 /** The arm, a sensor or its receiver was knocked: what the sensors say is not relied on until they were tried again. It cannot be taken back. */
-const schema = z.strictObject({ kind: z.literal('knock'), machine: z.string().min(1).max(60), note: words(200) });
+const schema = () => z.strictObject({ kind: z.literal('knock'), machine: z.string().min(1).max(60), note: words(200) });
 
 export const knock = kindOf({
   kind: 'knock',

@@ -15,18 +15,19 @@ export type LaidPoint = keyof typeof laidPoints;
 export const laidPointIds = Object.keys(laidPoints) as [LaidPoint, ...LaidPoint[]];
 
 /** A line laid from where to where, stick by stick or in one go. */
-const schema = z
-  .strictObject({
-    kind: z.literal('laid'),
-    /** Id of the laid line, and what it was called then. */
-    line: id,
-    name: z.string().max(80),
-    ...stretch,
-    points: pointsOf(laidPointIds),
-    /** The issued plan it was laid by. */
-    revision: z.uuid(),
-  })
-  .superRefine(forwards);
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('laid'),
+      /** Id of the laid line, and what it was called then. */
+      line: id,
+      name: z.string().max(80),
+      ...stretch(),
+      points: pointsOf(laidPointIds),
+      /** The issued plan it was laid by. */
+      revision: z.uuid(),
+    })
+    .superRefine(forwards);
 
 export const laid = kindOf({
   kind: 'laid',
@@ -39,4 +40,4 @@ export const laid = kindOf({
   },
   where: whereSaid,
 });
-export type LaidFact = z.infer<typeof schema>;
+export type LaidFact = z.infer<ReturnType<typeof schema>>;

@@ -15,15 +15,16 @@ export type DayPoint = keyof typeof dayPoints;
 export const dayPointIds = Object.keys(dayPoints) as [DayPoint, ...DayPoint[]];
 
 /** A machine looked over before a shift, each point answered. */
-const schema = z.strictObject({
-  kind: z.literal('machineDay'),
-  /** Of the catalogue or of the job's own. */
-  machine: z.string().min(1).max(60),
-  points: z
-    .array(z.strictObject({ id: z.enum(dayPointIds), ok: z.boolean(), note: words(200) }))
-    .min(1, 'Looking a machine over answers at least one point.')
-    .max(20),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('machineDay'),
+    /** Of the catalogue or of the job's own. */
+    machine: z.string().min(1).max(60),
+    points: z
+      .array(z.strictObject({ id: z.enum(dayPointIds), ok: z.boolean(), note: words(200) }))
+      .min(1, 'Looking a machine over answers at least one point.')
+      .max(20),
+  });
 
 export const machineDay = kindOf({
   kind: 'machineDay',

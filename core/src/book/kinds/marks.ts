@@ -3,7 +3,7 @@ import { date } from '../../job/schema/basics';
 import { kindOf } from '../kind';
 
 /** The locator put the marks back on a day. */
-const schema = z.strictObject({ kind: z.literal('marks'), day: date });
+const schema = () => z.strictObject({ kind: z.literal('marks'), day: date });
 
 /** Why marks cannot have been put back on a day; undefined where they can. @param now ms. */
 export const marksFault = ({ day }: { day: string }, now: number): string | undefined =>

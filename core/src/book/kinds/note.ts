@@ -4,11 +4,12 @@ import { formatStation } from '../../units';
 import { atStation, kindOf, stationAround } from '../kind';
 
 /** Something seen that shuts and opens nothing: words, photos or both. `station` null: it is of the run as a whole. */
-const schema = z.strictObject({
-  kind: z.literal('note'),
-  station: stationAround.nullable(),
-  note: words(300),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('note'),
+    station: stationAround().nullable(),
+    note: words(300),
+  });
 
 export const note = kindOf({
   kind: 'note',
@@ -20,4 +21,4 @@ export const note = kindOf({
   where: ({ station }) => (station === null ? null : atStation(station)),
   columns: ({ station, note: said }) => ({ station: station ?? '', note: said }),
 });
-export type NoteFact = z.infer<typeof schema>;
+export type NoteFact = z.infer<ReturnType<typeof schema>>;

@@ -4,17 +4,18 @@ import { formatForce, formatStation } from '../../units';
 import { atStation, kindOf, stationAround } from '../kind';
 
 /** What a pull gauge said when the end of a cable had come to a station, newtons. */
-const schema = z.strictObject({
-  kind: z.literal('pulled'),
-  line: id,
-  name: z.string().max(80),
-  /** Drawn from the end of the line with the lesser station, or the greater. */
-  from: z.enum(['start', 'end']),
-  station: stationAround,
-  tension: z.number().min(0, 'A pull cannot be less than nothing.').max(1e6, 'A pull is at most 1 MN.'),
-  revision: z.uuid(),
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('pulled'),
+    line: id,
+    name: z.string().max(80),
+    /** Drawn from the end of the line with the lesser station, or the greater. */
+    from: z.enum(['start', 'end']),
+    station: stationAround(),
+    tension: z.number().min(0, 'A pull cannot be less than nothing.').max(1e6, 'A pull is at most 1 MN.'),
+    revision: z.uuid(),
+    note: words(200),
+  });
 
 export const pulled = kindOf({
   kind: 'pulled',
@@ -25,4 +26,4 @@ export const pulled = kindOf({
     `${name} drawn to ${formatStation(station, units)} with ${formatForce(tension, units)}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
 });
-export type PulledFact = z.infer<typeof schema>;
+export type PulledFact = z.infer<ReturnType<typeof schema>>;

@@ -4,15 +4,16 @@ import { formatLength, formatStation } from '../../units';
 import { atStation, kindOf, stationAround } from '../kind';
 
 /** How high a pipe is inside at a station, measured after the fill, metres. */
-const schema = z.strictObject({
-  kind: z.literal('ringRead'),
-  line: id,
-  name: z.string().max(80),
-  station: stationAround,
-  height: z.number().min(0.005, 'At least 5 mm.').max(3, 'At most 3 m.'),
-  revision: z.uuid(),
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('ringRead'),
+    line: id,
+    name: z.string().max(80),
+    station: stationAround(),
+    height: z.number().min(0.005, 'At least 5 mm.').max(3, 'At most 3 m.'),
+    revision: z.uuid(),
+    note: words(200),
+  });
 
 export const ringRead = kindOf({
   kind: 'ringRead',
@@ -23,4 +24,4 @@ export const ringRead = kindOf({
     `${name} is ${formatLength(height, units, 'size')} high inside at ${formatStation(station, units)}${note ? `, ${note}` : ''}`,
   where: ({ station }) => atStation(station),
 });
-export type RingFact = z.infer<typeof schema>;
+export type RingFact = z.infer<ReturnType<typeof schema>>;

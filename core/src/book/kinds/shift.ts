@@ -12,20 +12,21 @@ export const weathers = { dry: 'Dry', showers: 'Showers', rain: 'Rain', frost: '
 export type Weather = keyof typeof weathers;
 
 /** What was done in one go, from where to where. Hours null: nobody looked at the clock. */
-const schema = z
-  .strictObject({
-    kind: z.literal('shift'),
-    work: z.enum(shiftWorkIds),
-    ...stretch,
-    hours: z.number().min(0.05, 'It took some time.').max(24, 'A shift has at most 24 hours.').nullable(),
-    /** What dug, by its id; null: by hand. */
-    machine: z.string().min(1).max(60).nullable(),
-    weather: z.enum(Object.keys(weathers) as [Weather, ...Weather[]]),
-    /** The issued plan it was done by. */
-    revision: z.uuid(),
-    note: words(200),
-  })
-  .superRefine(forwards);
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('shift'),
+      work: z.enum(shiftWorkIds),
+      ...stretch(),
+      hours: z.number().min(0.05, 'It took some time.').max(24, 'A shift has at most 24 hours.').nullable(),
+      /** What dug, by its id; null: by hand. */
+      machine: z.string().min(1).max(60).nullable(),
+      weather: z.enum(Object.keys(weathers) as [Weather, ...Weather[]]),
+      /** The issued plan it was done by. */
+      revision: z.uuid(),
+      note: words(200),
+    })
+    .superRefine(forwards);
 
 export const shift = kindOf({
   kind: 'shift',
@@ -50,4 +51,4 @@ export const shift = kindOf({
     note,
   }),
 });
-export type ShiftFact = z.infer<typeof schema>;
+export type ShiftFact = z.infer<ReturnType<typeof schema>>;

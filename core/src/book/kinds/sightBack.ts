@@ -5,14 +5,15 @@ import { kindOf } from '../kind';
 import { reading, usedBenchmark } from './setUp';
 
 /** A sight back on a benchmark that closes a set-up: whether it stood all the while as it did at first. */
-const schema = z.strictObject({
-  kind: z.literal('sightBack'),
-  /** Id of the entry of the set-up. */
-  setUp: z.uuid(),
-  benchmark: usedBenchmark,
-  reading,
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('sightBack'),
+    /** Id of the entry of the set-up. */
+    setUp: z.uuid(),
+    benchmark: usedBenchmark(),
+    reading: reading(),
+    note: words(200),
+  });
 
 export const sightBack = kindOf({
   kind: 'sightBack',

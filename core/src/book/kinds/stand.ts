@@ -14,19 +14,20 @@ export type StandPoint = keyof typeof standPoints;
 export const standPointIds = Object.keys(standPoints) as [StandPoint, ...StandPoint[]];
 
 /** A place of the machine: where it stands, which end its blade is at, and how it stands. */
-const schema = z.strictObject({
-  kind: z.literal('stand'),
-  machine: z.string().min(1).max(60),
-  station: stationAround,
-  /** Towards the dig, or away from it. */
-  blade: z.enum(['ahead', 'behind']),
-  bladeDown: z.boolean(),
-  points: z
-    .array(z.strictObject({ id: z.enum(standPointIds), ok: z.boolean() }))
-    .min(1)
-    .max(20),
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('stand'),
+    machine: z.string().min(1).max(60),
+    station: stationAround(),
+    /** Towards the dig, or away from it. */
+    blade: z.enum(['ahead', 'behind']),
+    bladeDown: z.boolean(),
+    points: z
+      .array(z.strictObject({ id: z.enum(standPointIds), ok: z.boolean() }))
+      .min(1)
+      .max(20),
+    note: words(200),
+  });
 
 export const stand = kindOf({
   kind: 'stand',

@@ -2,17 +2,18 @@ import { z } from 'zod';
 import { id } from '../../job/schema/basics';
 import { kindOf } from '../kind';
 
-const lines = z.array(id).max(100);
+const lines = () => z.array(id).max(100);
 
 /** How many steps of clearing a window by layers are done: of the lines not seen yet and those seen already when they were ticked. */
-const schema = z.strictObject({
-  kind: z.literal('steps'),
-  hidden: lines,
-  seen: lines,
-  done: z.int().min(0).max(500),
-  /** How deep the last of them went, metres: where the steps are others by now, it is not among those done. */
-  depth: z.number().min(0).max(50).optional(),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('steps'),
+    hidden: lines(),
+    seen: lines(),
+    done: z.int().min(0).max(500),
+    /** How deep the last of them went, metres: where the steps are others by now, it is not among those done. */
+    depth: z.number().min(0).max(50).optional(),
+  });
 
 export const steps = kindOf({
   kind: 'steps',

@@ -4,14 +4,15 @@ import { formatStation } from '../../units';
 import { atStation, kindOf, stationAround } from '../kind';
 
 /** The machine moved and its sensors were struck again off the plane of a set-up: a place begins here. */
-const schema = z.strictObject({
-  kind: z.literal('strike'),
-  /** Id of the entry of the set-up. */
-  setUp: z.uuid(),
-  /** Where the teeth touched. */
-  station: stationAround,
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('strike'),
+    /** Id of the entry of the set-up. */
+    setUp: z.uuid(),
+    /** Where the teeth touched. */
+    station: stationAround(),
+    note: words(200),
+  });
 
 export const strike = kindOf({
   kind: 'strike',

@@ -9,7 +9,7 @@ import { forwards, kindOf, stretch } from '../kind';
  * entry says of it how it stands from then on.
  */
 
-const pieces = z.array(id).min(1, 'Name a piece at least.').max(200, 'At most 200 pieces in one entry.');
+const pieces = () => z.array(id).min(1, 'Name a piece at least.').max(200, 'At most 200 pieces in one entry.');
 /** From where the first piece begins to where the last one ends. */
 const alongAll = (list: readonly Range[]): Range => ({
   from: Math.min(...list.map(({ from }) => from)),
@@ -17,15 +17,16 @@ const alongAll = (list: readonly Range[]): Range => ({
 });
 const many = (count: number): string => (count === 1 ? '1 piece' : `${count} pieces`);
 
-const deliveredSchema = z.strictObject({
-  kind: z.literal('delivered'),
-  /** Table of its maker, by id. */
-  kit: z.string().min(1).max(60),
-  pieces: z
-    .array(z.strictObject({ id, name: text(40) }))
-    .min(1, 'Name a piece at least.')
-    .max(200, 'At most 200 pieces in one entry.'),
-});
+const deliveredSchema = () =>
+  z.strictObject({
+    kind: z.literal('delivered'),
+    /** Table of its maker, by id. */
+    kit: z.string().min(1).max(60),
+    pieces: z
+      .array(z.strictObject({ id, name: text(40) }))
+      .min(1, 'Name a piece at least.')
+      .max(200, 'At most 200 pieces in one entry.'),
+  });
 export const delivered = kindOf({
   kind: 'delivered',
   of: 'run',
@@ -36,25 +37,26 @@ export const delivered = kindOf({
 });
 
 /** Placed, moved on, built up higher: how pieces stand from now on. `pit`: the pit they stand in; null: in the trench. */
-const standingSchema = z.strictObject({
-  kind: z.literal('standing'),
-  pit: id.nullable(),
-  pieces: z
-    .array(
-      z
-        .strictObject({
-          piece: id,
-          ...stretch,
-          /** Of a box: how many stand on it. */
-          extensions: z.int().min(0).max(4),
-          /** Of a bay of sheets: frames in it that are loaded. */
-          frames: z.int().min(0).max(20),
-        })
-        .superRefine(forwards),
-    )
-    .min(1, 'Name a piece at least.')
-    .max(200, 'At most 200 pieces in one entry.'),
-});
+const standingSchema = () =>
+  z.strictObject({
+    kind: z.literal('standing'),
+    pit: id.nullable(),
+    pieces: z
+      .array(
+        z
+          .strictObject({
+            piece: id,
+            ...stretch(),
+            /** Of a box: how many stand on it. */
+            extensions: z.int().min(0).max(4),
+            /** Of a bay of sheets: frames in it that are loaded. */
+            frames: z.int().min(0).max(20),
+          })
+          .superRefine(forwards),
+      )
+      .min(1, 'Name a piece at least.')
+      .max(200, 'At most 200 pieces in one entry.'),
+  });
 export const standing = kindOf({
   kind: 'standing',
   of: 'run',
@@ -70,11 +72,12 @@ export const standing = kindOf({
 });
 
 /** Shores let go from outside, with how far the fill had come up by then, metres over the floor. */
-const releasedSchema = z.strictObject({
-  kind: z.literal('released'),
-  pieces,
-  fill: z.number().min(0, 'Fill cannot be below the floor.').max(30, 'At most 30 m.'),
-});
+const releasedSchema = () =>
+  z.strictObject({
+    kind: z.literal('released'),
+    pieces: pieces(),
+    fill: z.number().min(0, 'Fill cannot be below the floor.').max(30, 'At most 30 m.'),
+  });
 export const released = kindOf({
   kind: 'released',
   of: 'run',
@@ -84,7 +87,7 @@ export const released = kindOf({
   columns: ({ pieces: list, fill }) => ({ pieces: list.join('; '), fill }),
 });
 
-const takenOutSchema = z.strictObject({ kind: z.literal('takenOut'), pieces });
+const takenOutSchema = () => z.strictObject({ kind: z.literal('takenOut'), pieces: pieces() });
 export const takenOut = kindOf({
   kind: 'takenOut',
   of: 'run',
@@ -99,10 +102,10 @@ export const returned = kindOf({
   kind: 'returned',
   of: 'run',
   version: 1,
-  schema: z.strictObject({ kind: z.literal('returned'), pieces }),
+  schema: () => z.strictObject({ kind: z.literal('returned'), pieces: pieces() }),
   say: ({ pieces: list }) => `${many(list.length)} gone back`,
   columns: ({ pieces: list }) => ({ pieces: list.join('; ') }),
 });
 
-export type StandingFact = z.infer<typeof standingSchema>;
-export type DeliveredFact = z.infer<typeof deliveredSchema>;
+export type StandingFact = z.infer<ReturnType<typeof standingSchema>>;
+export type DeliveredFact = z.infer<ReturnType<typeof deliveredSchema>>;

@@ -3,7 +3,7 @@ import { words } from '../../job/schema/basics';
 import { kindOf } from '../kind';
 
 /** The route and the way in were walked, looking for what no drawing has. */
-const schema = z.strictObject({ kind: z.literal('walk'), note: words(300) });
+const schema = () => z.strictObject({ kind: z.literal('walk'), note: words(300) });
 
 export const walk = kindOf({
   kind: 'walk',

@@ -4,23 +4,24 @@ import { formatLength } from '../../units';
 import { kindOf } from '../kind';
 
 /** A hole into a building as it was really drilled. Metres. */
-const schema = z.strictObject({
-  kind: z.literal('wallHole'),
-  /** Id of the entry among the structures of the run, and what it was called then. */
-  structure: id,
-  name: z.string().max(80),
-  line: id,
-  bore: z.number().min(0.01, 'A hole is at least 10 mm.').max(2, 'A hole is at most 2 m.'),
-  /** Of its lowest point. */
-  level,
-  /** Right of where the line comes, looking along it; below zero left. */
-  aside: z.number().min(-5, 'At most 5 m aside.').max(5, 'At most 5 m aside.'),
-  /** Sealed, and only after whoever inspects it saw it open. */
-  sealed: z.boolean(),
-  seen: z.boolean(),
-  revision: z.uuid(),
-  note: words(200),
-});
+const schema = () =>
+  z.strictObject({
+    kind: z.literal('wallHole'),
+    /** Id of the entry among the structures of the run, and what it was called then. */
+    structure: id,
+    name: z.string().max(80),
+    line: id,
+    bore: z.number().min(0.01, 'A hole is at least 10 mm.').max(2, 'A hole is at most 2 m.'),
+    /** Of its lowest point. */
+    level,
+    /** Right of where the line comes, looking along it; below zero left. */
+    aside: z.number().min(-5, 'At most 5 m aside.').max(5, 'At most 5 m aside.'),
+    /** Sealed, and only after whoever inspects it saw it open. */
+    sealed: z.boolean(),
+    seen: z.boolean(),
+    revision: z.uuid(),
+    note: words(200),
+  });
 
 export const wallHole = kindOf({
   kind: 'wallHole',
@@ -30,4 +31,4 @@ export const wallHole = kindOf({
   say: ({ name, bore, level: at, sealed, note }, units) =>
     `Hole at ${name}: ${formatLength(bore, units, 'size')}, lowest at ${formatLength(at, units, 'level')}${sealed ? ', sealed' : ''}${note ? `, ${note}` : ''}`,
 });
-export type WallHoleFact = z.infer<typeof schema>;
+export type WallHoleFact = z.infer<ReturnType<typeof schema>>;

@@ -4,19 +4,20 @@ import { formatStretch } from '../../units';
 import { forwards, kindOf, stretch, whereSaid } from '../kind';
 
 /** What the owner of a line asked to see, seen by somebody of theirs: accepted or not. */
-const schema = z
-  .strictObject({
-    kind: z.literal('witnessed'),
-    line: id,
-    name: z.string().max(80),
-    ...stretch,
-    /** Who came. */
-    by: person,
-    ok: z.boolean(),
-    revision: z.uuid(),
-    note: words(300),
-  })
-  .superRefine(forwards);
+const schema = () =>
+  z
+    .strictObject({
+      kind: z.literal('witnessed'),
+      line: id,
+      name: z.string().max(80),
+      ...stretch(),
+      /** Who came. */
+      by: person,
+      ok: z.boolean(),
+      revision: z.uuid(),
+      note: words(300),
+    })
+    .superRefine(forwards);
 
 export const witnessed = kindOf({
   kind: 'witnessed',
@@ -27,4 +28,4 @@ export const witnessed = kindOf({
     `${name} inspected for its owner by ${by}, ${formatStretch({ from, to }, units)}: ${ok ? 'accepted' : 'not accepted'}${note ? `, ${note}` : ''}`,
   where: whereSaid,
 });
-export type WitnessedFact = z.infer<typeof schema>;
+export type WitnessedFact = z.infer<ReturnType<typeof schema>>;

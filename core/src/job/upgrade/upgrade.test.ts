@@ -55,7 +55,7 @@ test('the book a file has is still there when it is brought up to today’s form
 
 test('what the documents of format 7 held of what was observed stands in the book, and means the same', () => {
   const now = readJobFile(JSON.stringify(written(7).file));
-  for (const { entry } of now.book) expect(errorsOf(entrySchema, entry)).toEqual([]);
+  for (const { entry } of now.book) expect(errorsOf(entrySchema(), entry)).toEqual([]);
   const { job, runs } = observedFile(now);
   const { existing, clearing } = runs.find(({ name }) => name === 'Wash-down drain') as (typeof runs)[number];
   const [line] = existing;
