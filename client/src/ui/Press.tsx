@@ -1,4 +1,3 @@
-import { Link } from 'expo-router';
 import type { ReactNode } from 'react';
 // eslint-disable-next-line no-restricted-imports -- it is what this stands for
 import { Pressable, type AccessibilityProps, type Role, type StyleProp, type ViewStyle } from 'react-native';
@@ -7,18 +6,11 @@ export interface PressProps extends AccessibilityProps {
   role: Role;
   onPress: () => void;
   disabled?: boolean | undefined;
-  /** The address it leads to, which `onPress` goes to. */
+  /** Where there are addresses: the one that `onPress` goes to. */
   href?: string;
   style?: StyleProp<ViewStyle>;
   children?: ReactNode;
 }
 
 /** Something to press, of any shape. On the web the file beside this one takes its place. */
-export const Press = ({ href, ...rest }: PressProps) =>
-  href === undefined ? (
-    <Pressable {...rest} />
-  ) : (
-    <Link href={href} asChild>
-      <Pressable {...rest} />
-    </Link>
-  );
+export const Press = (props: PressProps) => <Pressable {...props} />;
