@@ -2,7 +2,7 @@
 const CHECKS = /core\/src\/(job\/(observed|file)|alignment\/restation)\.ts$/;
 // So is what an entry of the book, and what is sent to issue a plan, has to look like.
 const FACTS = /core\/src\/(book\/(kind|photo|entry|registry|kinds\/\w+)|issue\/revision)\.ts$/;
-const whenUsed = (lazy) => ['@babel/plugin-transform-modules-commonjs', { lazy }];
+const whenUsed = ['@babel/plugin-transform-modules-commonjs', { lazy: (source) => /^zod$|\/schema(\/|$)/.test(source) }];
 
 module.exports = (api) => {
   const production = api.env('production');
@@ -10,12 +10,7 @@ module.exports = (api) => {
     presets: ['babel-preset-expo'],
     // The tests run as CommonJS, what is fetched when it is used too.
     plugins: production ? ['react-native-paper/babel'] : api.env('test') ? ['@babel/plugin-transform-dynamic-import'] : [],
-    overrides: production
-      ? [
-          { test: (file) => CHECKS.test(file ?? ''), plugins: [whenUsed((source) => /\/schema$/.test(source))] },
-          { test: (file) => FACTS.test(file ?? ''), plugins: [whenUsed((source) => /^zod$|\/schema\//.test(source))] },
-        ]
-      : [],
+    overrides: production ? [{ test: (file) => [CHECKS, FACTS].some((those) => those.test(file ?? '')), plugins: [whenUsed] }] : [],
   };
 };
 /** The rule of the architecture lets nobody else read them. */

@@ -129,9 +129,7 @@ async function longRun(page: Page): Promise<void> {
   await open(page, 'Width');
 }
 
-/**
- * Notes, in the page, when each of some things was first there and painted, ms since the address was asked for.
- */
+/** Notes, in the page, when each of some things was first there and painted, ms since the address was asked for. */
 function watchPaints(selectors: readonly string[]): void {
   const painted: Record<string, number> = {};
   Object.assign(window, { painted });

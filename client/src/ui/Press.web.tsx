@@ -17,10 +17,9 @@ const elsewhere = ({ altKey, ctrlKey, metaKey, shiftKey, button }: MouseEvent) =
  * which nothing of ours shows.
  */
 export function Press({ onPress, disabled = false, href, style, ...rest }: PressProps) {
-  const own = href === undefined ? 'div' : 'a';
-  return element(own, {
+  return element(href === undefined ? 'div' : 'a', {
     ...rest,
-    ...(href === undefined ? {} : { href }),
+    href,
     tabIndex: disabled ? -1 : 0,
     'aria-disabled': disabled || rest['aria-disabled'],
     style: [boxStyle, disabled ? styles.off : styles.on, style],

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { once } from '../job/once';
 import { id, moment, person } from '../job/schema/basics';
-import { once } from './kind';
 import { photosSchema } from './photo';
 
 /**

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { once } from '../job/once';
 import { station, words } from '../job/schema/basics';
 import type { Range } from '../geometry';
 import type { Ability } from '../people/roles';
@@ -43,12 +44,6 @@ function plainCell(value: unknown): string | number | boolean {
       .map(([key, inner]) => `${key} ${String(inner)}`)
       .join(' ');
   return Array.isArray(value) ? value.map(cells).join('; ') : cells(value);
-}
-
-/** Makes something when it is first asked for, and keeps it. */
-export function once<T>(make: () => T): () => T {
-  let made: { it: T } | undefined;
-  return () => (made ??= { it: make() }).it;
 }
 
 /** Writes a kind down with its types told from its schema, which is built when the first fact is held against it: a program that starts would build them all. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { once } from '../job/once';
 import { moment } from '../job/schema/basics';
-import { once } from './kind';
 
 /** A photo as it is kept, after the device has scaled it: its longest side in pixels, and the size of the file in bytes. */
 export const PHOTO_SIDE = 1600;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Range } from '../geometry';
+import { once } from '../job/once';
 import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';
@@ -51,7 +52,7 @@ import { walk } from './kinds/walk';
 import { wallHole } from './kinds/wallHole';
 import { witnessed } from './kinds/witnessed';
 import { wrong } from './kinds/wrong';
-import { once, plainColumns, type Columns, type Kind } from './kind';
+import { plainColumns, type Columns, type Kind } from './kind';
 import type { Photo } from './photo';
 
 /** Every kind of entry there is. What is not here is an entry of a newer program. */

@@ -2,7 +2,7 @@ import { countedIn, inOrder, type CheckedLayer, type Kept } from '../book';
 import type { BeddingId } from '../catalogue';
 import { flowDirection, reachIndexAt } from '../alignment/levels';
 import type { Range } from '../geometry';
-import type { Job, Run } from '../job';
+import { once, type Job, type Run } from '../job';
 import type { Rules } from '../rules';
 import { fillOf } from '../trench/bedding';
 import type { Fill, Place } from '../trench';
@@ -81,12 +81,6 @@ export function digLevels({ job, run, places, rules, book, now }: DigInputs): Di
       return last();
     },
   };
-}
-
-/** Something worked out when it is first asked for. */
-function once<T>(work: () => T): () => T {
-  let known: { value: T } | undefined;
-  return () => (known ??= { value: work() }).value;
 }
 
 /** The checks that shape a layer of the trench, by station. Those somebody has doubts about stand in the list and shape nothing. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Kit } from '../catalogue';
-import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
+import { kitOf, once, orderedJson, type FieldError, type Job, type Run } from '../job';
 import { person, text } from '../job/schema/basics';
 import { tryPlan, type Plan } from '../plan/plan';
 import { resolveRules, type Rules } from '../rules';
@@ -43,14 +43,15 @@ export interface RevisionHead {
 export type Revision = RevisionHead & { body: RevisionBody };
 
 /** What somebody sends to issue a plan: the versions they see, so that nobody issues what they have not looked at. */
-export const issueSchema = () =>
+export const issueSchema = once(() =>
   z.strictObject({
     id: z.uuid(),
     author: person,
     why: text(300),
     job: z.int().min(1),
     run: z.int().min(1),
-  });
+  }),
+);
 export type IssueRequest = z.infer<ReturnType<typeof issueSchema>>;
 
 export const figuresOf = (plan: Plan): IssuedFigures => ({

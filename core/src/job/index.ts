@@ -1,5 +1,6 @@
 export * from './errors';
 export * from './limits';
+export * from './once';
 // Forms are in './schema': who only reads what is there does not build them.
 export type * from './schema';
 export * from './read';

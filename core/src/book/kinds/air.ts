@@ -1,11 +1,11 @@
 import { z } from 'zod';
 import { formatStation } from '../../units';
-import { forwards, kindOf, stretch, whereSaid } from '../kind';
+import { forwards, kindOf, stationAround, stretch, whereSaid } from '../kind';
 
 const share = () => z.number().min(0, 'A share is 0 to 100 %.').max(1, 'A share is 0 to 100 %.');
 const parts = () => z.number().min(0, 'It cannot be less than nothing.').max(10_000, 'At most 10,000 ppm.');
 const reading = () =>
-  z.strictObject({ station: stretch().from, oxygen: share(), flammable: share(), sulphide: parts(), monoxide: parts() });
+  z.strictObject({ station: stationAround(), oxygen: share(), flammable: share(), sulphide: parts(), monoxide: parts() });
 
 /** What the meter said at the bottom, at stations from `from` to `to`: shares, and parts of a million. */
 const schema = () =>

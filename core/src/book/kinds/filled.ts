@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { id, words } from '../../job/schema/basics';
 import { formatLength, formatStretch } from '../../units';
-import { depth, forwards, kindOf, stretch, whereSaid } from '../kind';
+import { depth, forwards, kindOf, stationAround, stretch, whereSaid } from '../kind';
 import { compactorIds, compactorNames } from './fillWay';
 
 /** What a lift is of: fine fill round and over the lines, fill, or a layer of the surface. */
@@ -78,7 +78,7 @@ const readSchema = () =>
   z.strictObject({
     kind: z.literal('fillRead'),
     lift: z.uuid(),
-    station: stretch().from,
+    station: stationAround(),
     tool: z.enum(fillToolIds),
     value: z.number().min(0).max(1000),
     revision: z.uuid(),
@@ -141,7 +141,7 @@ export type ReuseFact = z.infer<ReturnType<typeof reuseSchema>>;
 const sunkSchema = () =>
   z.strictObject({
     kind: z.literal('sunk'),
-    station: stretch().from,
+    station: stationAround(),
     down: z.number().min(-1, 'At most 1 m up.').max(5, 'At most 5 m.'),
     note: words(200),
   });
