@@ -70,7 +70,6 @@ import {
   formatGradient,
   formatPercent,
   grounds,
-  jobFileSchema,
   machines,
   MISCLOSURE,
   protections,
@@ -84,6 +83,7 @@ import {
   PRODUCT_BASIS,
   products,
 } from '@tamper/core';
+import { jobFileSchema } from '@tamper/core/job/schema';
 import { SPREAD } from '@tamper/core/programme';
 import { JOINT } from '@tamper/core/order';
 import { ruleQuantities } from '@tamper/core/quantities';

@@ -4,7 +4,6 @@ export * from './rules';
 export * from './catalogue';
 export * from './catalogue/find';
 export * from './job';
-export { jobFileSchema, jobSchema, runSchema } from './job/schema';
 export * from './book';
 export * from './geometry';
 export * from './existing';

@@ -1,6 +1,7 @@
 import { NotFoundError, RecordedError, TakenError, type Stored } from '../db/errors';
 import { may } from '@tamper/core/people';
-import { check, clean, jobFileSchema, jobSchema, runSchema, type Job, type Run } from '@tamper/core';
+import { check, clean, type Job, type Run } from '@tamper/core';
+import { jobFileSchema, jobSchema, runSchema } from '@tamper/core/job/schema';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { type Book } from '../book/book';
