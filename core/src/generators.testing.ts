@@ -27,32 +27,8 @@ import {
   type SurfaceMaterialId,
 } from './catalogue';
 import { ruleSetIds } from './rules';
-import {
-  blankConditions,
-  blankExisting,
-  blankJob,
-  blankLaidLine,
-  blankLayers,
-  blankLogistics,
-  blankPit,
-  blankRun,
-  kitChosen,
-  applyPatches,
-  plainRun,
-  runErrors,
-  type Beside,
-  type ExistingLine,
-  type Job,
-  type LaidLine,
-  type Pinch,
-  type PitBody,
-  type Reach,
-  type Run,
-  type Sides,
-  type Structure,
-  type Wall,
-  type EntranceId,
-} from './job';
+import { blankConditions, blankExisting, blankJob, blankLaidLine, blankLayers, blankLogistics, blankPit, blankRun, kitChosen, applyPatches, plainRun, type Beside, type ExistingLine, type Job, type LaidLine, type Pinch, type PitBody, type Reach, type Run, type Sides, type Structure, type Wall, type EntranceId } from './job';
+import { runErrors } from './job/observed';
 import { jobSchema } from './job/schema';
 import { tryPlan, type Plan } from './plan/plan';
 

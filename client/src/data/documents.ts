@@ -1,5 +1,6 @@
 import { observedJob, observedRun, type Kept } from '@tamper/core/book';
-import { plainJob, plainRun, upgradeJob, upgradeRun, type Job, type Run } from '@tamper/core/job';
+import { plainJob, plainRun, type Job, type Run } from '@tamper/core/job';
+import { upgradeJob, upgradeRun } from '@tamper/core/job/upgrade';
 import { useMemo } from 'react';
 import type { Stored, StoredRun } from './api';
 import { liveDocument } from './liveDocument';

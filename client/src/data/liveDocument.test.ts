@@ -1,7 +1,8 @@
 import { waitFor } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { blankRun, upgradeRun, type Run } from '@tamper/core/job';
+import { blankRun, type Run } from '@tamper/core/job';
+import { upgradeRun } from '@tamper/core/job/upgrade';
 import { freshDevice, reload, settled } from '../testing/device';
 import { tellHere } from '../store/bus';
 import { allDamaged } from '../store/damaged';

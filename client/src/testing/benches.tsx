@@ -1,17 +1,7 @@
 import { reachIndexAt } from '@tamper/core/alignment';
 import { observedJob, observedRun, type Kept } from '@tamper/core/book';
-import {
-  blankJob,
-  InputError,
-  jobErrors,
-  keyOf,
-  plainJob,
-  plainRun,
-  type FieldError,
-  type Job,
-  type Patch,
-  type Run,
-} from '@tamper/core/job';
+import { blankJob, InputError, keyOf, plainJob, plainRun, type FieldError, type Job, type Patch, type Run } from '@tamper/core/job';
+import { jobErrors } from '@tamper/core/documentErrors';
 import { groundFindings, mendsOf, planRun, sectionAt, type Plan, tryPlan } from '@tamper/core/plan';
 import { resolveRules } from '@tamper/core/rules';
 import type { Sayable } from '@tamper/core/words';

@@ -1,5 +1,6 @@
 import { observedJob } from '@tamper/core/book';
-import { blankJob, jobErrors, plainJob, type Job, type Patch, type Run } from '@tamper/core/job';
+import { blankJob, plainJob, type Job, type Patch, type Run } from '@tamper/core/job';
+import { jobErrors } from '@tamper/core/documentErrors';
 import { planRun, type Plan } from '@tamper/core/plan';
 import { readerOf } from '@tamper/core/words';
 import { demoFile } from '@tamper/core/demo';

@@ -1,30 +1,35 @@
-import { InputError } from '@tamper/core/job';
-import { wrap, type Remote } from 'comlink';
-import type { FilesWorker } from './files.worker';
+import type { Job, Run } from '@tamper/core/job';
+import type { Plan } from '@tamper/core/planRun';
+import type { Remote } from 'comlink';
+import { begun, oneThing, whenBroken, type Begun } from './begun';
 import type { PlanWorker } from './plan.worker';
 import { takeWorker } from './spareWorker';
-import type { Worked } from './worked';
 
-/** A planning worker. */
-export function planWorker(): { worker: Worker; remote: Remote<PlanWorker> } {
-  const worker = takeWorker();
-  return { worker, remote: wrap<PlanWorker>(worker) };
+/** The planning worker of this page: one for all who have something planned, begun by the first and ended by the last. */
+let here: (Begun<Remote<PlanWorker>> & { users: number }) | undefined;
+
+/** The planning worker, for one more who uses it. */
+export function planWorker(): Begun<Remote<PlanWorker>> {
+  const own = (here ??= begin());
+  own.users++;
+  const end = () => {
+    if (--own.users > 0) return;
+    own.end();
+    forget(own);
+  };
+  return { worker: own.worker, remote: own.remote, end };
 }
 
-/** Has a worker do one thing and lets it go. @throws InputError with what stands in its way. */
-async function oneThing<W, T>(worker: Worker, work: (remote: Remote<W>) => Promise<unknown>): Promise<T> {
-  try {
-    const done = (await work(wrap<W>(worker))) as Worked<T>;
-    if ('errors' in done) throw new InputError(done.errors);
-    return done.value;
-  } finally {
-    worker.terminate();
-  }
+function begin(): NonNullable<typeof here> {
+  const own = { ...begun<PlanWorker>(takeWorker()), users: 0 };
+  // One that does not work is nobody's: who comes next begins another.
+  whenBroken(own.worker, () => forget(own));
+  return own;
 }
 
-/** Has a planning worker do one thing. @throws InputError */
-export const once = <T>(work: (remote: Remote<PlanWorker>) => Promise<unknown>): Promise<T> => oneThing(takeWorker(), work);
+function forget(own: typeof here): void {
+  if (here === own) here = undefined;
+}
 
-/** Has a file written or read. @throws InputError */
-export const filed = <T>(work: (remote: Remote<FilesWorker>) => Promise<unknown>): Promise<T> =>
-  oneThing(new Worker(new URL('./files.worker', window.location.href)), work);
+/** Has a run planned once. @throws InputError with what stands in its way; Error where the worker breaks. */
+export const planOnce = (job: Job, run: Run): Promise<Plan> => oneThing(planWorker(), (remote) => remote.plan(job, run));

@@ -1,7 +1,7 @@
 import type { Gate, Job, Run } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
-import type { PlanWorker } from './plan.worker';
+import type { StudyWorker } from './study.worker';
 import type { Worked } from './worked';
 import { useWorked } from './useWorked';
 
@@ -12,6 +12,6 @@ export function useGate(job: Job, stored: readonly { doc: Run }[] | undefined, t
 }
 
 const makeGate = (
-  remote: Remote<PlanWorker>,
+  remote: Remote<StudyWorker>,
   { job, runs, today }: { job: Job; runs: readonly Run[]; today: string },
 ): Promise<Worked<Gate>> => remote.gate(job, [...runs], today) as Promise<Worked<Gate>>;

@@ -1,12 +1,13 @@
-import type { Plan, PlannedRevision } from '@tamper/core';
+import type { PlannedRevision } from '@tamper/core';
 import { resolveRules } from '@tamper/core/rules';
-import { upgradeJob, upgradeRun, type Job, type Run } from '@tamper/core/job';
+import { type Job, type Run } from '@tamper/core/job';
+import { upgradeJob, upgradeRun } from '@tamper/core/job/upgrade';
 import type { Kept } from '@tamper/core/book';
 import { useEffect, useMemo, useState } from 'react';
 import type { InForce } from '../data/api';
 import type { Revision } from '@tamper/core/issue';
 import { fromDevice } from '../data/localFirst';
-import { once } from './planWorker';
+import { planOnce } from './planWorker';
 
 /** Issued plans this page has worked out: a copy never changes, so what comes of it does not either. */
 const planned = new Map<string, Promise<PlannedRevision>>();
@@ -14,7 +15,7 @@ const planned = new Map<string, Promise<PlannedRevision>>();
 async function fetchPlanned(jobId: string, id: string): Promise<PlannedRevision> {
   const { number, body } = await fromDevice<Revision>(`/revisions/${id}`, jobId);
   const [job, run] = [upgradeJob(body.job) as Job, upgradeRun(body.run) as Run];
-  const plan = await once<Plan>((remote) => remote.plan(job, run));
+  const plan = await planOnce(job, run);
   return { id, number, job, run, rules: resolveRules(job.ruleSet, job.overrides), plan };
 }
 

@@ -18,15 +18,15 @@ interface Asked {
 }
 let asked: Asked[] = [];
 let ended = 0;
-let worker: { terminate: () => void; onerror?: (event: { message: string }) => void };
+let worker: EventTarget;
 beforeEach(() => {
   asked = [];
   ended = 0;
   mockPaint = [];
 });
 const start = () => {
-  worker = { terminate: () => ended++ };
-  return { worker: worker as unknown as Worker, remote: 'remote' };
+  worker = new EventTarget();
+  return { worker: worker as Worker, remote: 'remote', end: () => void ended++ };
 };
 const work = (remote: string, inputs: string) => {
   expect(remote).toBe('remote');
@@ -118,7 +118,7 @@ test('nothing is asked for before there are inputs; the same inputs are asked fo
 
 test('a worker that does not start says so; leaving ends it, and what waited is not asked for', async () => {
   const { result, rerender, unmount } = begin('a');
-  act(() => worker.onerror?.({ message: '' }));
+  act(() => void worker.dispatchEvent(new ErrorEvent('error', { message: '' })));
   expect(result.current.crash).toBe('The worker did not start.');
   rerender({ inputs: 'b' });
   unmount();

@@ -1,5 +1,6 @@
 import { startTransition, useEffect, useRef, useState } from 'react';
 import { afterPaint } from '../ui/afterPaint';
+import { whenBroken, type Begun } from './begun';
 
 interface Link<R, I> {
   remote: R;
@@ -9,10 +10,10 @@ interface Link<R, I> {
 
 /**
  * Keeps the result of a worker's work on the newest inputs: while one is being worked on, only the latest change waits.
- * @param start starts the worker; a constant function. @param inputs the same object while nothing changed.
+ * @param start begins the worker, or hands over one that others use too; a constant function. @param inputs the same object while nothing changed.
  */
 export function useLatest<R, I, T>(
-  start: () => { worker: Worker; remote: R },
+  start: () => Begun<R>,
   inputs: I | undefined,
   work: (remote: R, inputs: I) => Promise<T>,
 ): { result: { inputs: I; value: T } | undefined; crash: string | undefined } {
@@ -25,12 +26,13 @@ export function useLatest<R, I, T>(
   job.current = work;
 
   useEffect(() => {
-    const { worker, remote } = start();
+    const { worker, remote, end } = start();
     link.current = { remote, busy: false, waiting: undefined };
-    worker.onerror = (event) => setCrash(event.message || 'The worker did not start.');
+    const deaf = whenBroken(worker, setCrash);
     return () => {
       link.current = undefined;
-      worker.terminate();
+      deaf();
+      end();
     };
   }, [start]);
 

@@ -6,7 +6,7 @@ import { proxy } from 'comlink';
 import { startTransition, useEffect, useRef, useState } from 'react';
 import { useStable } from '../ui/useStable';
 import { whenIdle } from '../ui/whenIdle';
-import { planWorker } from './planWorker';
+import { studyWorker } from './studyWorker';
 
 /** Fixes of a finding that mend it. */
 export type MendList = readonly Mend<Sayable>[];
@@ -31,10 +31,10 @@ export type MendsOf = { kind: 'plan' } | { kind: 'ground'; tests: SoilTests } | 
  */
 export function useMends(inputs: { job: Job; run: Run } | undefined, what: MendsOf = PLAN): Mends {
   const [mends, setMends] = useState(NO_MENDS);
-  const link = useRef<ReturnType<typeof planWorker>>(undefined);
+  const link = useRef<ReturnType<typeof studyWorker>>(undefined);
   useEffect(
     () => () => {
-      link.current?.worker.terminate();
+      link.current?.end();
       link.current = undefined;
     },
     [],
@@ -60,7 +60,7 @@ export function useMends(inputs: { job: Job; run: Run } | undefined, what: Mends
     };
     const of: MendsOf = kind === 'ground' && tests ? { kind, tests } : { kind: kind === 'ground' ? 'plan' : kind };
     const begin = () => {
-      link.current ??= planWorker();
+      link.current ??= studyWorker();
       void link.current.remote.mends(job, run, of, proxy(heard));
     };
     let leave: (() => void) | undefined;

@@ -6,7 +6,8 @@ import { usePlan } from './usePlan';
 const asked: { job: Job; run: Run; answer: (worked: unknown) => void }[] = [];
 jest.mock('./planWorker', () => ({
   planWorker: () => ({
-    worker: { terminate: () => undefined },
+    worker: new EventTarget(),
+    end: () => undefined,
     remote: { plan: (job: Job, run: Run) => new Promise((answer) => asked.push({ job, run, answer })) },
   }),
 }));

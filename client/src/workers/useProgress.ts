@@ -1,9 +1,9 @@
 import type { Gate, Job, Run, RunProgress } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
-import type { PlanWorker } from './plan.worker';
+import type { StudyWorker } from './study.worker';
 import type { Worked } from './worked';
-import { planWorker } from './planWorker';
+import { studyWorker } from './studyWorker';
 import { useLatest } from './useLatest';
 
 /** A run as it is stored, and the number of its plan in force. */
@@ -26,7 +26,7 @@ export function useProgress(
   today: string,
 ): { gate: Gate; byId: ReadonlyMap<string, RunProgress> } | undefined {
   const inputs = useMemo(() => (job && runs ? { job, runs, today } : undefined), [job, runs, today]);
-  const { result } = useLatest(planWorker, inputs, ask);
+  const { result } = useLatest(studyWorker, inputs, ask);
   return useMemo(() => {
     if (!result || !('value' in result.value)) return undefined;
     const { gate, runs: told } = result.value.value;
@@ -34,7 +34,7 @@ export function useProgress(
   }, [result]);
 }
 
-const ask = (remote: Remote<PlanWorker>, { job, runs, today }: Inputs): Promise<Worked<Answer>> =>
+const ask = (remote: Remote<StudyWorker>, { job, runs, today }: Inputs): Promise<Worked<Answer>> =>
   remote.jobProgress(
     job,
     runs.map(({ doc }) => doc),

@@ -1,6 +1,7 @@
 import { findProduct } from '../catalogue';
 import { loadSolver } from '../highs.testing';
-import { blankJob, blankRun, applyPatches, blankLaidLine, runErrors, type Culvert, type Job, type Run } from '../job';
+import { blankJob, blankRun, applyPatches, blankLaidLine, type Culvert, type Job, type Run } from '../job';
+import { runErrors } from '../job/observed';
 import { planRun } from '../plan';
 import { readerOf, say } from '../words';
 import { findGrade } from './grade';

@@ -1,4 +1,5 @@
-import { applyPatches, blankJob, blankPit, straightBore, placedLines, runErrors, type Run } from '../job';
+import { applyPatches, blankJob, blankPit, straightBore, placedLines, type Run } from '../job';
+import { runErrors } from '../job/observed';
 import { planRun } from '../plan';
 import { levelRun } from '../testing';
 import { arrangeLines } from '../trench';

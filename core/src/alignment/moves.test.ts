@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { anyDocument, times } from '../generators.testing';
 import { applyPatches, errorsOf, reachSplit, STATION_SLACK, type Reach, type Run } from '../job';
 import { runSchema, stationsIn } from '../job/schema';
-import { chainages, extent, movePoint, removePoint, reachEnd, routeOf, withStations } from '.';
+import { chainages, extent, reachEnd, routeOf } from '.';
+import { movePoint, removePoint } from './routeEdits';
+import { withStations } from './restation';
 
 type Place = { path: string; station: number };
 

@@ -1,4 +1,5 @@
-import { applyPatches, foundThings, runErrors, type FoundThing, type Unsettled } from '../job';
+import { applyPatches, foundThings, type FoundThing, type Unsettled } from '../job';
+import { runErrors } from '../job/observed';
 import { planRun } from '../plan/plan';
 import { blankJob } from '../job';
 import { levelRun } from '../testing';

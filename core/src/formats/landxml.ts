@@ -1,6 +1,7 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import { LEAST_APART, applyPatches, MAX_STATION, productOf, type Job, type Patch, type Run } from '../job';
-import { chainages, distance, extent, fitRoute, levelsOn, routeOf, withStations, type PlanPoint } from '../alignment';
+import { chainages, distance, extent, fitRoute, levelsOn, routeOf, type PlanPoint } from '../alignment';
+import { withStations } from '../alignment/restation';
 import { FOOT } from '../units';
 import { alongDrawn } from './geojson';
 import { mustBeText, refuse } from './refuse';

@@ -1,12 +1,11 @@
 export * from './errors';
 export * from './limits';
 export * from './once';
-// Forms are in './schema': who only reads what is there does not build them.
+// Forms are in './schema', and who holds something against them or brings old documents over asks for './observed', './file' and './upgrade': what only reads
+// what is there does not carry them.
 export type * from './schema';
 export * from './read';
-export * from './file';
 export * from './plain';
-export * from './observed';
 export * from './patch';
 export * from './finding';
 export * from './check';
@@ -17,5 +16,4 @@ export * from './blank';
 export * from './clean';
 export * from './merge';
 export * from './fingerprint';
-export * from './upgrade';
 export * from './found';

@@ -6,7 +6,8 @@ import { readGroundTable, writeGroundCsv } from '../formats';
 import { planRun } from '../plan/plan';
 import { anyRun, times } from '../generators.testing';
 import { levelRun, refusals } from '../testing';
-import { applyPatches, check, errorsOf, LostPathError, merge, plainRun, readJobFile, sameJson, writeJobFile, type Run } from '.';
+import { applyPatches, check, errorsOf, LostPathError, merge, plainRun, sameJson, type Run } from '.';
+import { readJobFile, writeJobFile } from './file';
 import { runSchema } from './schema';
 
 const errors = (work: () => unknown) => refusals(work).map(({ field, message }) => `${field}: ${message}`);

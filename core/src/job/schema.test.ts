@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { machines, type Machine } from '../catalogue';
-import { withRoute } from '../alignment';
+import { withRoute } from '../alignment/restation';
 import { chainages, routeOf } from '../alignment';
 import { anyDocument } from '../generators.testing';
 import { levelRun, withInverts } from '../testing';

@@ -1,5 +1,6 @@
 import { EPSILON, joined, type Range } from '../geometry';
-import { applyPatches, byGravity, keyOf, runErrors, speaksOf, type Finding, type Fix, type Job, type Run, type Severity } from '../job';
+import { applyPatches, byGravity, keyOf, speaksOf, type Finding, type Fix, type Job, type Run, type Severity } from '../job';
+import { runErrors } from '../job/observed';
 import { tryPlan } from './plan';
 
 /** A fix that mends what it is for, with every stop it would bring. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { accessChecks } from '../clearance';
 import { anyDig, anySoilTest, largestRun, times } from '../generators.testing';
-import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, runErrors, type Finding, type Wall } from '../job';
+import { applyPatches, blankJob, errorsOf, findingsOf, keyOf, machineOf, type Finding, type Wall } from '../job';
+import { runErrors } from '../job/observed';
 import { runSchema } from '../job/schema';
 import { orderOf } from '../order';
 import { placeBreakDepths, verdictAt, type Fault, type Verdict } from '../protection';

@@ -1,4 +1,5 @@
-import { jobErrors, type Job } from '@tamper/core/job';
+import { type Job } from '@tamper/core/job';
+import { jobErrors } from '@tamper/core/documentErrors';
 import { Text } from '../../ui/Text';
 import { useJob } from '../../data/documents';
 import { useSafety } from '../../data/useSafety';

@@ -15,9 +15,9 @@ import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { Page } from '../../ui/Screen';
 import { View } from '../../ui/View';
-import type { PlanWorker } from '../../workers/plan.worker';
+import type { StudyWorker } from '../../workers/study.worker';
 import type { Worked } from '../../workers/worked';
-import { planWorker } from '../../workers/planWorker';
+import { studyWorker } from '../../workers/studyWorker';
 import { useLatest } from '../../workers/useLatest';
 import { CircuitFields } from './CircuitFields';
 import { useSession } from '../frame/session';
@@ -34,12 +34,12 @@ export function ChecksScreen() {
   );
 }
 
-const checked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<CheckedLine[]>> =>
+const checked = async (remote: Remote<StudyWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<CheckedLine[]>> =>
   (await remote.checks(job, run)) as Worked<CheckedLine[]>;
 
 function Lines({ job, run }: { job: Job; run: RunDocument }) {
   const inputs = useMemo(() => ({ job, run: run.doc }), [job, run.doc]);
-  const { result, crash } = useLatest(planWorker, inputs, checked);
+  const { result, crash } = useLatest(studyWorker, inputs, checked);
   const lines = result && 'value' in result.value ? result.value.value : undefined;
   const errors = result && 'errors' in result.value ? result.value.errors : [];
   return (

@@ -14,7 +14,7 @@ jest.mock('../frame/session', () => ({
   usePlanned: () => ({ state: { errors: [] } }),
 }));
 jest.mock('../../ui/Conflict', () => ({ Conflict: () => null }));
-jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: () => ({ result: mockAnswer.value && { inputs: {}, value: mockAnswer.value }, crash: undefined }),
 }));

@@ -1,4 +1,5 @@
-import { jobErrors, type Clearance, type Job } from '@tamper/core/job';
+import { type Clearance, type Job } from '@tamper/core/job';
+import { jobErrors } from '@tamper/core/documentErrors';
 import { useMemo } from 'react';
 import { Text } from '../../ui/Text';
 import { useJob, type JobDocument } from '../../data/documents';

@@ -7,7 +7,7 @@ import { Card } from '../../ui/Card';
 import { DateField } from '../../ui/DateField';
 import { View } from '../../ui/View';
 import { fileName, saveText } from '../../ui/files';
-import { filed } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
 import { useClear } from './edit';
 
 const away = (today: string, day: string): string => {

@@ -15,7 +15,7 @@ import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { View } from '../../ui/View';
 import { sentencesOf } from '../../ui/sentences';
-import { filed } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
 import { useClear } from './edit';
 
 const PATIENCE = [

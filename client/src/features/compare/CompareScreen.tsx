@@ -16,9 +16,9 @@ import { Notice } from '../../ui/Notice';
 import { Picker } from '../../ui/Picker';
 import { Page, TopBar } from '../../ui/Screen';
 import { View } from '../../ui/View';
-import type { Compared, PlanWorker } from '../../workers/plan.worker';
+import type { Compared, StudyWorker } from '../../workers/study.worker';
 import type { Worked } from '../../workers/worked';
-import { planWorker } from '../../workers/planWorker';
+import { studyWorker } from '../../workers/studyWorker';
 import { useLatest } from '../../workers/useLatest';
 import { openRun } from '../frame/openRun';
 import { Overlay } from './Overlay';
@@ -53,7 +53,7 @@ export function Comparison({ job, jobId, runs, a, b, onDuplicate }: Props) {
   const first = runs.find(({ id }) => id === a) ?? runs[0];
   const second = runs.find(({ id }) => id === b && id !== first?.id) ?? variantFor(runs, first) ?? runs.find(({ id }) => id !== first?.id);
   const inputs = useMemo(() => (first && second ? { job, runs: [first.doc, second.doc] } : undefined), [job, first, second]);
-  const { result } = useLatest(planWorker, inputs, compared);
+  const { result } = useLatest(studyWorker, inputs, compared);
   if (!first || !second)
     return (
       <Page>
@@ -126,7 +126,7 @@ const variantFor = (runs: readonly RunHere[], run: RunHere | undefined): RunHere
       id !== run.id && (doc.name.startsWith(`${run.doc.name} (variant)`) || run.doc.name.startsWith(`${doc.name} (variant)`)),
   );
 
-const compared = (remote: Remote<PlanWorker>, { job, runs }: { job: Job; runs: RunHere['doc'][] }) =>
+const compared = (remote: Remote<StudyWorker>, { job, runs }: { job: Job; runs: RunHere['doc'][] }) =>
   remote.compare(job, runs) as Promise<Compared[]>;
 
 type Show = (summary: PlanSummary, units: UnitSystem) => string;

@@ -12,7 +12,7 @@ const mockJob = job;
 const mockRuns: { stored: { id: string; doc: Run }[] } = { stored: [] };
 jest.mock('../../data/documents', () => ({ useJob: () => ({ document: { doc: mockJob } }) }));
 jest.mock('../../data/jobRuns', () => ({ useRuns: () => ({ runs: mockRuns.stored }) }));
-jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
 const mockSummary = (own: Job, run: Run) => {
   try {
     return { value: summarise(own, run, planRun(own, run)) };

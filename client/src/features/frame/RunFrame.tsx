@@ -1,5 +1,6 @@
 import { branchFrom, variantOf } from '@tamper/core/alignment';
-import { applyPatches, jobErrors, type Job, type Run } from '@tamper/core/job';
+import { applyPatches, type Job, type Run } from '@tamper/core/job';
+import { jobErrors } from '@tamper/core/documentErrors';
 import { readerOf } from '@tamper/core/words';
 import { router, usePathname } from 'expo-router';
 import { memo, useEffect, useMemo, useState, type ReactNode } from 'react';

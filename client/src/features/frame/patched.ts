@@ -1,4 +1,5 @@
-import { applyPatches, LostPathError, runErrors, type Patch, type Run } from '@tamper/core/job';
+import { applyPatches, LostPathError, type Patch, type Run } from '@tamper/core/job';
+import { runErrors } from '@tamper/core/documentErrors';
 
 /** The run with patches applied, or the first sentence against it. */
 export function patched(run: Run, patches: readonly Patch[]): { run: Run } | { fault: string } {

@@ -1,4 +1,4 @@
-import { writeJobFile } from '@tamper/core/job';
+import { writeJobFile } from '@tamper/core/jobFile';
 import type { ProofFile } from '@tamper/core/proof';
 import * as DocumentPicker from 'expo-document-picker';
 import { useState } from 'react';

@@ -18,7 +18,7 @@ import { addRun } from '../../data/add';
 import { sentences } from '../../data/api';
 import { useJob } from '../../data/documents';
 import { useFormDraft } from '../../data/useFormDraft';
-import { once } from '../../workers/planWorker';
+import { studied } from '../../workers/studyWorker';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
@@ -165,7 +165,7 @@ function Questions({ jobId, job, id }: { jobId: string; job: Job; id: StartId })
     setFaults([]);
     setBusy(true);
     try {
-      const run = isBeginning(id) ? await once<Run>((remote) => remote.begin(job, answers)) : plainRunOf(job, answers);
+      const run = isBeginning(id) ? await studied<Run>((remote) => remote.begin(job, answers)) : plainRunOf(job, answers);
       const errors = errorsOf(runSchema, run);
       if (errors.length > 0) throw new InputError(errors);
       const runId = await addRun(jobId, run);

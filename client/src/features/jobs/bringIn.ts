@@ -1,4 +1,5 @@
-import { InputError, MAX_FILE, readJobFile, type JobFile } from '@tamper/core/job';
+import { InputError, type JobFile } from '@tamper/core/job';
+import { MAX_FILE, readJobFile } from '@tamper/core/jobFile';
 import * as DocumentPicker from 'expo-document-picker';
 import { api, sentences } from '../../data/api';
 import { newId } from '../../data/newId';

@@ -12,7 +12,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
 import { View } from '../../ui/View';
-import { filed } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
 import { useSite } from '../site/context';
 import { useEnterLaid } from './useEnterLaid';
 

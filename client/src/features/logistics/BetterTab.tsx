@@ -1,4 +1,5 @@
-import { applyPatches, jobErrors, keyOf } from '@tamper/core/job';
+import { applyPatches, keyOf } from '@tamper/core/job';
+import { jobErrors } from '@tamper/core/documentErrors';
 import {
   alternativeKinds,
   ranked,

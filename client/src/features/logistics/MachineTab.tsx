@@ -21,9 +21,9 @@ import { Columns } from '../../ui/Columns';
 import { Faults } from '../../ui/Faults';
 import { Figures } from '../../ui/Figures';
 import { View } from '../../ui/View';
-import type { PlanWorker } from '../../workers/plan.worker';
+import type { StudyWorker } from '../../workers/study.worker';
 import type { Worked } from '../../workers/worked';
-import { planWorker } from '../../workers/planWorker';
+import { studyWorker } from '../../workers/studyWorker';
 import { useLatest } from '../../workers/useLatest';
 import { Findings } from '../run/Findings';
 import { useLogistics } from './context';
@@ -203,7 +203,7 @@ function ByHand() {
   );
 }
 
-const worked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<MachineChoice[]>> =>
+const worked = async (remote: Remote<StudyWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<MachineChoice[]>> =>
   (await remote.fits(job, run)) as Worked<MachineChoice[]>;
 
 /** Every machine to be had, those that do it first, the cheaper before the dearer. */
@@ -211,7 +211,7 @@ function Machines() {
   const { job, run, putJob } = useLogistics();
   const [fault, setFault] = useState<string>();
   const inputs = useMemo(() => ({ job, run }), [job, run]);
-  const { result, crash } = useLatest(planWorker, inputs, worked);
+  const { result, crash } = useLatest(studyWorker, inputs, worked);
   const fits = result && 'value' in result.value ? result.value.value : undefined;
   const sorted = fits && [...fits].sort((a, b) => a.against.length - b.against.length || a.cost - b.cost);
   return (

@@ -17,9 +17,10 @@ import { QuantityField } from '../../ui/QuantityField';
 import { sentencesOf } from '../../ui/sentences';
 import { TextField } from '../../ui/TextField';
 import { View } from '../../ui/View';
-import type { PlanWorker } from '../../workers/plan.worker';
+import type { StudyWorker } from '../../workers/study.worker';
 import type { Worked } from '../../workers/worked';
-import { filed, planWorker } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
+import { studyWorker } from '../../workers/studyWorker';
 import { useLatest } from '../../workers/useLatest';
 import { useMends, useTakeFix } from '../../workers/useMends';
 import { Findings } from '../run/Findings';
@@ -28,7 +29,7 @@ import { Cuts, Drums } from './Cutting';
 import { Pack } from './Pack';
 import { amount, money, per } from './units';
 
-const worked = async (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Order>> =>
+const worked = async (remote: Remote<StudyWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Order>> =>
   (await remote.order(job, run)) as Worked<Order>;
 
 const ORDER = { kind: 'order' } as const;
@@ -39,7 +40,7 @@ export function OrderTab() {
   const inputs = useMemo(() => ({ job, run }), [job, run]);
   const mends = useMends(inputs, ORDER);
   const onFix = useTakeFix(mends, run, false, apply);
-  const { result, crash } = useLatest(planWorker, inputs, worked);
+  const { result, crash } = useLatest(studyWorker, inputs, worked);
   const order = result && 'value' in result.value ? result.value.value : undefined;
   const errors = result && 'errors' in result.value ? result.value.errors.map(({ message }) => message) : [];
   const [faults, setFaults] = useState<string[]>([]);

@@ -11,7 +11,7 @@ import { MachineTab } from './MachineTab';
 Object.defineProperty(globalThis.crypto, 'randomUUID', { value: randomUUID });
 const fitsOf = (job: Job, run: Run) => machineChoices(job, run, planRun(job, run));
 const mockFits = fitsOf;
-jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run }) => ({ result: { inputs, value: { value: mockFits(inputs.job, inputs.run) } } }),
 }));

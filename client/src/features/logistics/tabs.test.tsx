@@ -37,7 +37,8 @@ jest.mock('../../workers/useMends', () => {
   const actual = jest.requireActual<typeof import('../../workers/useMends')>('../../workers/useMends');
   return { ...actual, useMends: () => actual.NO_MENDS };
 });
-jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined, filed: () => undefined }));
+jest.mock('../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
+jest.mock('../../workers/filed', () => ({ filed: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run }) => ({ result: { inputs, value: mockRemote.order(inputs.job, inputs.run) } }),
 }));

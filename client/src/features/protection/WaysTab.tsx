@@ -15,9 +15,9 @@ import { Choice } from '../../ui/Choice';
 import { Faults } from '../../ui/Faults';
 import { Notice } from '../../ui/Notice';
 import { View } from '../../ui/View';
-import type { PlanWorker } from '../../workers/plan.worker';
+import type { StudyWorker } from '../../workers/study.worker';
 import type { Worked } from '../../workers/worked';
-import { planWorker } from '../../workers/planWorker';
+import { studyWorker } from '../../workers/studyWorker';
 import { useLatest } from '../../workers/useLatest';
 import { BesideCard } from './BesideCard';
 import { useProtection } from './context';
@@ -36,7 +36,7 @@ const BY: Record<Sort, (option: ProtectionOption) => number> = {
 };
 
 const worked = async (
-  remote: Remote<PlanWorker>,
+  remote: Remote<StudyWorker>,
   { job, run, place }: { job: Job; run: Run; place: string },
 ): Promise<Worked<ProtectionOption[]>> => (await remote.options(job, run, place)) as Worked<ProtectionOption[]>;
 
@@ -47,7 +47,7 @@ export function WaysTab() {
   const { id: place } = edit.place;
   const [sort, setSort] = useState<Sort>('cost');
   const inputs = useMemo(() => ({ job, run, place }), [job, run, place]);
-  const { result, crash } = useLatest(planWorker, inputs, worked);
+  const { result, crash } = useLatest(studyWorker, inputs, worked);
   // Ways to hold another hole than the one looked at are not for choosing.
   const options = result?.inputs.place === place && 'value' in result.value ? result.value.value : undefined;
   const sorted = options && [...options].sort((a, b) => Number(b.feasible) - Number(a.feasible) || BY[sort](a) - BY[sort](b));

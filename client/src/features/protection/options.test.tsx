@@ -15,7 +15,7 @@ const mockOptions = (job: Job, run: Run, place: string) => {
     throw error;
   }
 };
-jest.mock('../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
 jest.mock('../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run; place: string }) => ({
     result: mockWorker.answers

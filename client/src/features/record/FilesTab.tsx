@@ -18,7 +18,7 @@ import { printedOn } from '../../ui/moment';
 import { sentencesOf } from '../../ui/sentences';
 import { Text } from '../../ui/Text';
 import { View } from '../../ui/View';
-import { filed } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
 import { useLayOf } from '../lay/context';
 import { useCoverGate } from '../lay/useCoverGate';
 import { useSite } from '../site/context';

@@ -11,7 +11,7 @@ import { Notice } from '../../ui/Notice';
 import { OptionalField } from '../../ui/OptionalField';
 import { View } from '../../ui/View';
 import { sentencesOf } from '../../ui/sentences';
-import { filed } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
 import { useRunEdit } from './context';
 
 /** Largest file taken, characters; the readers set their own limits below it. */

@@ -1,4 +1,5 @@
-import { addPoint, extent, movePoint, project, removePoint, routeOf, type PlanPoint } from '@tamper/core/alignment';
+import { extent, project, routeOf, type PlanPoint } from '@tamper/core/alignment';
+import { addPoint, movePoint, removePoint } from '@tamper/core/routeEdits';
 import { existingMetAt, MAX_COORDINATE, type Patch, type Run } from '@tamper/core/job';
 import { bareUnit, formatLength, parseLength } from '@tamper/core/units';
 import { Text } from '../../ui/Text';

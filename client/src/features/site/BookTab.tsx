@@ -9,7 +9,7 @@ import { Card } from '../../ui/Card';
 import { View } from '../../ui/View';
 import { fileName, saveText } from '../../ui/files';
 import { showMoment } from '../../ui/moment';
-import { filed } from '../../workers/planWorker';
+import { filed } from '../../workers/filed';
 import { useEnter, useSite } from './context';
 import { Outbox } from './Outbox';
 import { Countersign } from './Countersign';

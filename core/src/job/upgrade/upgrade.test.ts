@@ -4,7 +4,8 @@ import { findProduct } from '../../catalogue';
 import { demoFile } from '../../demo';
 import { entrySchema, observedFile } from '../../book';
 import { planRun } from '../../plan/plan';
-import { errorsOf, FILE_VERSION, readJobFile, upgradeJob, upgradeRun, type JobFile } from '..';
+import { readJobFile } from '../file';
+import { upgradeJob, upgradeRun } from '.';
 
 /** The demonstration as it was written in each format, and what its program made of it. */
 interface Written {

@@ -1,5 +1,6 @@
 import { families, products as catalogue, surfaces } from '../../catalogue';
-import { blankJob, InputError, runErrors } from '../../job';
+import { blankJob, InputError } from '../../job';
+import { runErrors } from '../../job/observed';
 import { planRun } from '../../plan';
 import { ruleSetIds } from '../../rules';
 import { say, readerOf } from '../../words';

@@ -1,4 +1,5 @@
-import { applyPatches, findingsOf, jobErrors, keyOf, machineOf, runErrors, type Job, type Patch, type Run } from '../../job';
+import { applyPatches, findingsOf, keyOf, machineOf, type Job, type Patch, type Run } from '../../job';
+import { jobErrors, runErrors } from '../../job/observed';
 import type { Solver } from '../../lp';
 import { orderOf } from '../../order';
 import { accessChecks } from '../../clearance';

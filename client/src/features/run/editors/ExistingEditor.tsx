@@ -26,7 +26,7 @@ import { View } from '../../../ui/View';
 import { writeBy, type Enter } from '../../../data/write';
 import { PhotoField } from '../../../photos/PhotoField';
 import { PutRight } from '../../site/PutRight';
-import type { PlanWorker } from '../../../workers/plan.worker';
+import type { StudyWorker } from '../../../workers/study.worker';
 import type { Worked } from '../../../workers/worked';
 import { useWorked } from '../../../workers/useWorked';
 import { usePlanOnScreen, useRunEdit } from '../context';
@@ -184,7 +184,7 @@ function HangsOn({ line }: { line: string }) {
     </Notice>
   );
 }
-const decisions = (remote: Remote<PlanWorker>, { job, run, line }: { job: Job; run: Run; line: string }): Promise<Worked<string[]>> =>
+const decisions = (remote: Remote<StudyWorker>, { job, run, line }: { job: Job; run: Run; line: string }): Promise<Worked<string[]>> =>
   remote.sensitive(job, run, line) as Promise<Worked<string[]>>;
 
 /** Is the run to be connected to this line? Then its expected covers decide, and what hangs on them is listed. */

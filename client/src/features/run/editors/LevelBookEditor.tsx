@@ -1,4 +1,4 @@
-import { withStations } from '@tamper/core/alignment';
+import { withStations } from '@tamper/core/restation';
 import { groundFromBook, MISCLOSURE, reduceBook, type BookResult } from '@tamper/core/levelBook';
 import { applyPatches, type LevelBook } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseLength, parseStation, type Parsed } from '@tamper/core/units';

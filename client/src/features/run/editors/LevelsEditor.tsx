@@ -1,4 +1,5 @@
-import { extent, groundAt, withStations } from '@tamper/core/alignment';
+import { extent, groundAt } from '@tamper/core/alignment';
+import { withStations } from '@tamper/core/restation';
 import type { Run } from '@tamper/core/job';
 import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { groundFromPoints, MAX_CSV, readGroundTable, writeGroundCsv, type OffsetReport } from '@tamper/core/csv';

@@ -17,7 +17,7 @@ import { AccessEditor } from './AccessEditor';
 import { WidthEditor } from './WidthEditor';
 
 const mockSensitive = (job: Job, run: Run, line: string) => sensitiveDecisions(job, run, line);
-jest.mock('../../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
 jest.mock('../../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run; line: string }) => ({
     result: { inputs, value: { value: mockSensitive(inputs.job, inputs.run, inputs.line) } },

@@ -9,7 +9,7 @@ const mockReport = ({ job, run, plan }: { job: Job; run: Run; plan: Plan }) => {
   let next = 0;
   return purposeReport(job, run, plan.beds, () => `n${++next}`);
 };
-jest.mock('../../../workers/planWorker', () => ({ planWorker: () => undefined }));
+jest.mock('../../../workers/studyWorker', () => ({ studyWorker: () => undefined }));
 jest.mock('../../../workers/useLatest', () => ({
   useLatest: (_: unknown, inputs: { job: Job; run: Run; plan: Plan } | undefined) => ({
     result: inputs && { inputs, value: { value: mockReport(inputs) } },
