@@ -51,7 +51,7 @@ export async function startRun(
   },
 ): Promise<void> {
   const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
-  const { id: product, minCover } = products[0] as Product;
+  const { id: product, minCover } = products()[0] as Product;
   const put = async (path: string, data: unknown) => expect((await page.request.post(`${at}/api${path}`, { data })).ok(), path).toBe(true);
   await put('/jobs', { id: jobId, doc: blankJob(job, rules, units) });
   const doc = change(blankRun({ name: run, product, length, cover: minCover.field, ruleSet: rules }));

@@ -249,7 +249,7 @@ export function rulesPage(): string {
           'bed',
           'basis of the cover',
         ],
-        products.map((s) =>
+        products().map((s) =>
           row(
             s.trade ? `${s.name} (${s.trade})` : s.name,
             families[s.family].name,

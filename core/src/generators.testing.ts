@@ -27,7 +27,31 @@ import {
   type SurfaceMaterialId,
 } from './catalogue';
 import { ruleSetIds } from './rules';
-import { blankConditions, blankExisting, blankJob, blankLaidLine, blankLayers, blankLogistics, blankPit, blankRun, kitChosen, applyPatches, plainRun, type Beside, type ExistingLine, type Job, type LaidLine, type Pinch, type PitBody, type Reach, type Run, type Sides, type Structure, type Wall, type EntranceId } from './job';
+import {
+  blankConditions,
+  blankExisting,
+  blankJob,
+  blankLaidLine,
+  blankLayers,
+  blankLogistics,
+  blankPit,
+  blankRun,
+  kitChosen,
+  applyPatches,
+  plainRun,
+  type Beside,
+  type ExistingLine,
+  type Job,
+  type LaidLine,
+  type Pinch,
+  type PitBody,
+  type Reach,
+  type Run,
+  type Sides,
+  type Structure,
+  type Wall,
+  type EntranceId,
+} from './job';
 import { runErrors } from './job/observed';
 import { jobSchema } from './job/schema';
 import { tryPlan, type Plan } from './plan/plan';
@@ -347,11 +371,17 @@ const anyThing = fc.record({
 const anyWay = fc.record({ way: part, side: fc.constantFrom('left' as const, 'right' as const, 'both' as const) });
 
 /** Lines that fall, the slowest oftener than their share. */
-const falling = [...products.filter(({ minFall }) => minFall > 0).map(({ id }) => id), 'land-drain-100', 'land-drain-100'];
+const falling = [
+  ...products()
+    .filter(({ minFall }) => minFall > 0)
+    .map(({ id }) => id),
+  'land-drain-100',
+  'land-drain-100',
+];
 
 /** Everything of a run but what depends on how long it is: places are shares of it. */
 const anyParts = fc.record({
-  product: fc.constantFrom(...products.map(({ id }) => id)),
+  product: fc.constantFrom(...products().map(({ id }) => id)),
   beside: fc.array(anyBeside, { maxLength: 3 }),
   owner: sometimes(fc.constantFrom(...ownerProfiles.map(({ id }) => id))),
   grounds: fc.array(metres(9, 11), { minLength: 2, maxLength: 10 }),

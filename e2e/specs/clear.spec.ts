@@ -196,7 +196,7 @@ test('a line laid bare by two people at once, one of them without signal: both r
   page,
 }) => {
   const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
-  const run = blankRun({ name: 'Lane drain', product: products[0]?.id as string, length: 40, cover: 1.2, ruleSet: 'UK' });
+  const run = blankRun({ name: 'Lane drain', product: products()[0]?.id as string, length: 40, cover: 1.2, ruleSet: 'UK' });
   const put = async (path: string, data: unknown) => expect((await page.request.post(`/api${path}`, { data })).ok(), path).toBe(true);
   await put('/jobs', { id: jobId, doc: blankJob('Two spades', 'UK', 'metric') });
   await put(`/jobs/${jobId}/runs`, { id: runId, doc: { ...run, existing: [{ ...blankExisting('Old cable', 20, 'x1'), kind: 'power' }] } });

@@ -34,7 +34,9 @@ const FOREIGN: Record<UnitSystem, RegExp> = {
   metric: /\d\s?(ft|in|yd|mi|lb|lbf|psi|psf|gal|gpm|yd³|ft³|ft²|°F)(?![\p{L}\d²³/])|\d['′″"]/u,
 };
 /** Things go by their names in either system. */
-const called = products.map(({ name }) => name).sort((a, b) => b.length - a.length);
+const called = products()
+  .map(({ name }) => name)
+  .sort((a, b) => b.length - a.length);
 const bare = (line: string) => called.reduce((rest, name) => rest.replaceAll(name, ''), line).replace(NAMES, '');
 /** What people said, the source of a table as it was taken, and hints that show both ways to type. */
 const SAID = /^Asks:| or 1\/4"\/ft|Generic; the hire firm’s own table rules$/;

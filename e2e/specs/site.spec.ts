@@ -24,7 +24,7 @@ async function phone(browser: Browser, address: string, { slow = 0, who }: { slo
 /** A drain 40 m long and 2 m deep in type C between boxes 3 m long, made without the interface; the address of its site screen. */
 async function boxedDrain(page: Page): Promise<string> {
   const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
-  const product = products[0]?.id as string;
+  const product = products()[0]?.id as string;
   const run = blankRun({ name: 'Boxed drain', product, length: 40, cover: 1.8, ruleSet: 'UK' });
   const held = { protection: 'shield', kit: 'box-medium', panel: 0.1, soil: 'C', bottomWidth: 0.9 } as const;
   const put = async (path: string, data: unknown) => expect((await page.request.post(`/api${path}`, { data })).ok(), path).toBe(true);

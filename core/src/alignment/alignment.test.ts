@@ -19,7 +19,27 @@ import { planRun } from '../plan/plan';
 import { counting, findingIn, saidIn, levelRun, refusal, withInverts } from '../testing';
 import type { CheckCode } from '../plan/checks';
 import { parseFlow, parseRain } from '../units';
-import { bendsOf, branchFrom, boresOf, chainages, designFlow, extent, fallForFlow, fallForVelocity, fitRoute, groundsAt, joinsOf, legsOf, levelsOn, lookAt, reachIndexAt, manning, placeAt, project, variantOf } from '.';
+import {
+  bendsOf,
+  branchFrom,
+  boresOf,
+  chainages,
+  designFlow,
+  extent,
+  fallForFlow,
+  fallForVelocity,
+  fitRoute,
+  groundsAt,
+  joinsOf,
+  legsOf,
+  levelsOn,
+  lookAt,
+  reachIndexAt,
+  manning,
+  placeAt,
+  project,
+  variantOf,
+} from '.';
 import { addPoint, movePoint, removePoint } from './routeEdits';
 import { withRoute, withStations } from './restation';
 import { groundFromBook, MISCLOSURE, reduceBook } from './levelBook';

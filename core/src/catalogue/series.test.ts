@@ -14,7 +14,7 @@ const DENSITIES: readonly [RegExp, number][] = [
 const plain = (product: Product): number | undefined =>
   product.wall > 0 ? DENSITIES.find(([words]) => words.test(product.name))?.[1] : undefined;
 /** Of those that came first masses are typical, sockets and all; of a series they follow from the wall. */
-const SERIES = products.slice(products.findIndex(({ id }) => id === 'pvc-125'));
+const SERIES = products().slice(products().findIndex(({ id }) => id === 'pvc-125'));
 
 test.each(SERIES.flatMap((product) => (plain(product) ? [[product.name, product] as const] : [])))(
   '%s weighs what its wall does, by the areas of its two circles',
@@ -50,7 +50,7 @@ test.each([
 });
 
 test('SDR is the outside over the wall: 11 and 17 for every size of PE, to the rounding of its wall', () => {
-  const metric = products.filter(({ id }) => /^(water|gas|loop)-\d+(-17)?$/.test(id) && !/-20$/.test(id));
+  const metric = products().filter(({ id }) => /^(water|gas|loop)-\d+(-17)?$/.test(id) && !/-20$/.test(id));
   expect(metric.length).toBeGreaterThan(40);
   for (const { id, od, wall } of metric) {
     const sdr = id.endsWith('-17') ? 17 : 11;
@@ -59,7 +59,7 @@ test('SDR is the outside over the wall: 11 and 17 for every size of PE, to the r
 });
 
 test('a conductor resists by its section: copper and aluminium to 12 % of ρ/A, as 50 mm² is drawn from 47', () => {
-  const cables = products.filter(({ conductor }) => conductor);
+  const cables = products().filter(({ conductor }) => conductor);
   expect(cables.length).toBeGreaterThan(90);
   for (const { id, conductor } of cables) {
     if (!conductor) continue;
@@ -69,7 +69,7 @@ test('a conductor resists by its section: copper and aluminium to 12 % of ρ/A, 
 });
 
 test('a telephone cable weighs more than the copper of its pairs and the jelly and sheath round them', () => {
-  const cables = products.filter(({ id }) => id.startsWith('telephone-'));
+  const cables = products().filter(({ id }) => id.startsWith('telephone-'));
   expect(cables.length).toBe(7);
   for (const { id, mass, od } of cables) {
     const copper = 2 * Number(id.split('-')[1]) * Math.PI * 0.25e-3 ** 2 * 8930;
@@ -81,7 +81,9 @@ test('a telephone cable weighs more than the copper of its pairs and the jelly a
 test('within a series a larger size is larger, heavier, and carries more', () => {
   const series = [/^lv-2x/, /^lv-5x/, /^mv-1x/, /^mv-3x/, /^corrugated-/, /^concrete-/, /^twin-/, /^fibre-/, /^telephone-/, /^earth-/];
   for (const words of series) {
-    const rows = products.filter(({ id }) => words.test(id)).sort((a, b) => a.od - b.od);
+    const rows = products()
+      .filter(({ id }) => words.test(id))
+      .sort((a, b) => a.od - b.od);
     expect(rows.length).toBeGreaterThan(3);
     for (const [i, row] of rows.slice(1).entries()) {
       const before = rows[i] as Product;
@@ -122,7 +124,7 @@ test('the catalogue reaches as far as crews order', () => {
 });
 
 describe('found by typing', () => {
-  const found = (typed: string) => findProducts(typed, products).map(({ id }) => id);
+  const found = (typed: string) => findProducts(typed, products()).map(({ id }) => id);
   test('words and sizes as they are said', () => {
     expect(wordsOf('3×400 11kV, 1¼″')).toEqual(['3x400', '11', 'kv', '1-1/4', 'in']);
     expect(found('12 in culvert')).toEqual(['corrugated-12in', 'steel-12in']);
@@ -138,14 +140,14 @@ describe('found by typing', () => {
     expect(found('unobtainium')).toEqual([]);
   });
   test('every line is found by its own name', () => {
-    for (const product of products) expect(found(product.name)).toContain(product.id);
+    for (const product of products()) expect(found(product.name)).toContain(product.id);
   });
   test('a figure is a whole one: 12 is not 125', () => expect(saysAll('drain pipe 125', '12')).toBe(false));
   test('a trade size of two standards is asked about; one of a single standard is not', () => {
-    const one = twoStandards(findProducts('1 in water pe', products));
+    const one = twoStandards(findProducts('1 in water pe', products()));
     expect(one).toHaveLength(1);
     expect(one[0]?.made.map(({ od }) => Number((od / INCH).toFixed(3)))).toEqual([1.125, 1.315]);
-    expect(twoStandards(findProducts('4/0', products))).toEqual([]);
-    expect(twoStandards(findProducts('6 in sewer', products))[0]?.trade).toBe('6 in');
+    expect(twoStandards(findProducts('4/0', products()))).toEqual([]);
+    expect(twoStandards(findProducts('6 in sewer', products()))[0]?.trade).toBe('6 in');
   });
 });

@@ -1,7 +1,18 @@
 import { z } from 'zod';
 import { evidenceIds, utilityKinds } from '../catalogue';
 import { placedLines, MAX_STATIONS, productOf, type Job, type Patch, type Run } from '../job';
-import { chainages, distance, extent, levelsOn, lineOnPlan, placeAt, routeOf, type DrawnLine, type DrawnMark, type PlanPoint } from '../alignment';
+import {
+  chainages,
+  distance,
+  extent,
+  levelsOn,
+  lineOnPlan,
+  placeAt,
+  routeOf,
+  type DrawnLine,
+  type DrawnMark,
+  type PlanPoint,
+} from '../alignment';
 import { withRoute, withStations } from '../alignment/restation';
 import type { Plan } from '../plan/plan';
 import { frameOf, fromPlan } from './frame';

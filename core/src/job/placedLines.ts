@@ -67,6 +67,6 @@ export const withKnownProducts = (job: Pick<Job, 'products'>, run: Run): Run =>
     : {
         ...run,
         laid: run.laid.map((line): LaidLine =>
-          productWith(line.product, job.products) ? line : { ...line, product: (products[0] as Product).id },
+          productWith(line.product, job.products) ? line : { ...line, product: (products()[0] as Product).id },
         ),
       };

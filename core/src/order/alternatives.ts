@@ -21,7 +21,7 @@ const ALIKE = 0.25;
 /** The leading line and others of its use and about its bore, each cut and bought as the order would, the cheapest first. */
 export function alternatives(job: Job, run: Run, most = 6): Alternative[] {
   const now = productOf(job, run);
-  const serves = [...job.products, ...products].filter(
+  const serves = [...job.products, ...products()].filter(
     (one) =>
       one.id === now.id ||
       (one.family === now.family &&

@@ -71,7 +71,7 @@ export function notOnePiece({ job, run }: Context): Found<{ length: number; stoc
 }
 /** A line of the same bore and use that comes long enough: the cheapest. */
 const longerStock = (product: Product, length: number): Product | undefined =>
-  products
+  products()
     .filter(
       (one) =>
         one.family === product.family &&

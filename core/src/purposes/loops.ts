@@ -72,7 +72,9 @@ const openAtOnce = ({ valves, count }: Pick<Loops, 'valves' | 'count'>): number 
 
 /** Pipes headers are made of, smallest first: ground-loop pipe of the catalogue in metric sizes. */
 const headerSizes = (): readonly Product[] =>
-  products.filter(({ kind, family, trade }) => kind === 'pressure' && family === 'heat' && !trade).sort((a, b) => a.od - b.od);
+  products()
+    .filter(({ kind, family, trade }) => kind === 'pressure' && family === 'heat' && !trade)
+    .sort((a, b) => a.od - b.od);
 /** The smallest pipe that carries a flow within {@link HEADER_LOSS}; the largest there is where none does. */
 function headerFor(flow: number, fluid: Loops['fluid'], sizes: readonly Product[]): Product {
   return (sizes.find((one) => pipeLoss(boreOf(one), flow, fluid).loss <= HEADER_LOSS) ?? sizes.at(-1)) as Product;

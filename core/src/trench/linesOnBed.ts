@@ -203,7 +203,7 @@ export const signalTooFar = ({ job, run, placed }: Context): Found<{ name: strin
 
 /** Kinds that carry the same so far: of its own family, the job's own first, or fibre, which nothing here limits: no metal, so a tracer lies with it. Of sizes of one kind the first is named. */
 const signalKinds = (job: Context['job'], { family }: Pick<Product, 'family'>, length: number): string[] =>
-  [...job.products, ...products]
+  [...job.products, ...products()]
     .filter(
       ({ kind, signal, ...other }) =>
         kind === 'cable' && (signal === undefined ? other.family === 'data' && other.tracer : other.family === family && signal >= length),

@@ -13,7 +13,7 @@ import type { ChangeJob } from './CatalogueScreen';
 
 const OPTIONS = familyIds.map((value) => ({ value, label: families[value].name }));
 /** Some line of a family: distances depend on the family only. */
-const oneOf = (family: FamilyId) => products.find((product) => product.family === family) ?? findProduct('water-32');
+const oneOf = (family: FamilyId) => products().find((product) => product.family === family) ?? findProduct('water-32');
 
 /** Two families, what keeps them apart and why; changed for this job with who and why. */
 export function Distances({ job, change }: { job: Job; change: ChangeJob }) {

@@ -54,7 +54,7 @@ import { Tick } from '../../ui/Tick';
 import { View } from '../../ui/View';
 import type { ChangeJob } from './CatalogueScreen';
 
-const OPTIONS = products.map(({ id, name }) => ({ value: id, label: name }));
+const OPTIONS = products().map(({ id, name }) => ({ value: id, label: name }));
 const MATERIALS: Record<LineMaterial, string> = {
   plastic: 'Plastic',
   copper: 'Soft copper',
@@ -74,7 +74,7 @@ export function OwnLines({ job, change }: { job: Job; change: ChangeJob }) {
   const [from, setFrom] = useState(OPTIONS[0]?.value ?? '');
   const [chosen, setChosen] = useState<string>();
   const add = () => {
-    const like = products.find(({ id }) => id === from) as Product;
+    const like = products().find(({ id }) => id === from) as Product;
     let number = 1;
     while (job.products.some(({ id }) => id === `own-${like.id}-${number}`)) number++;
     const own: Product = { ...like, id: `own-${like.id}-${number}`, name: `${like.name} (own)`, beds: [...like.beds] };

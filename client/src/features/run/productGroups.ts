@@ -13,7 +13,7 @@ export const optionOf = ({ id, name, trade }: Product) => ({
 
 /** Lines found by what is typed. A size that is made to more than one standard is not ordered before somebody said which. */
 export function findLine({ products: own, units }: Pick<Job, 'products' | 'units'>, typed: string): FoundBy {
-  const found = findProducts(typed, [...own, ...products]);
+  const found = findProducts(typed, [...own, ...products()]);
   const [first] = twoStandards(found);
   const size = (metres: number) => formatLength(metres, units, 'size');
   const made = first?.made.map(({ name, od, wall }) => `${name}: ${size(od)}, wall ${size(wall)}`).join('; ');
@@ -33,7 +33,7 @@ export const groupsWhere = (job: Pick<Job, 'products'>, fits: (product: Product)
   return [
     { title: '', options: [{ value: '', label: none }] },
     { title: 'Of this job', options: options(job.products) },
-    ...familyIds.map((id) => ({ title: families[id].name, options: options(products.filter(({ family }) => family === id)) })),
+    ...familyIds.map((id) => ({ title: families[id].name, options: options(products().filter(({ family }) => family === id)) })),
   ].filter((group) => group.options.length > 0);
 };
 
@@ -42,8 +42,8 @@ export function productGroups(
   { products: own, ruleSet }: Pick<Job, 'products' | 'ruleSet'>,
   usual: readonly string[] = usualUnder(ruleSet),
 ): Group[] {
-  const first = usual.flatMap((id) => products.find((product) => product.id === id) ?? []);
-  const rest = products.filter(({ id }) => !usual.includes(id));
+  const first = usual.flatMap((id) => products().find((product) => product.id === id) ?? []);
+  const rest = products().filter(({ id }) => !usual.includes(id));
   return [
     { title: 'Of this job', options: own.map(optionOf) },
     { title: 'Usual here', options: first.map(optionOf) },

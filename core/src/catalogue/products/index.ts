@@ -16,26 +16,33 @@ export const SELF_CLEANSING = 0.7;
 export const SELF_CLEANSING_BASIS = 'Usual drain practice, half and full';
 export const PRODUCT_BASIS = 'Typical of its kind, no maker’s own; replace with the delivery note’s';
 
-/** Generic lines that ship with the program: those most asked for first, then whole series of sizes by their standards. */
-export const products: readonly Product[] = [
-  ...gravityPipes,
-  ...pressurePipes,
-  ...cables,
-  ...ducts,
-  ...drainSeries,
-  ...pressureSeries,
-  ...cableSeries,
-  ...ductSeries,
-];
-const byId = new Map(products.map((product) => [product.id, product]));
+/** Those most asked for. */
+const usual: readonly Product[] = [...gravityPipes, ...pressurePipes, ...cables, ...ducts];
+const byId = new Map(usual.map((product) => [product.id, product]));
+
+let all: readonly Product[] | undefined;
+let inSeries: ReadonlyMap<string, Product> | undefined;
+/**
+ * Generic lines that ship with the program: those most asked for first, then whole series of sizes by their standards. The series are worked out when
+ * somebody first asks for them: most pages never do.
+ */
+export const products = (): readonly Product[] =>
+  (all ??= [...usual, ...drainSeries(), ...pressureSeries(), ...cableSeries(), ...ductSeries()]);
+
+function known(id: string): Product | undefined {
+  const first = byId.get(id);
+  if (first) return first;
+  inSeries ??= new Map(products().map((product) => [product.id, product]));
+  return inSeries.get(id);
+}
 
 /** The entry of that id: the job's own first, then the catalogue's; undefined when neither has it. */
 export const productWith = (id: string, own: readonly Product[] = []): Product | undefined =>
-  own.find((product) => product.id === id) ?? byId.get(id);
+  own.find((product) => product.id === id) ?? known(id);
 
 /** The catalogue entry. @throws RangeError for an id it does not hold. */
 export function findProduct(id: string): Product {
-  const product = byId.get(id);
+  const product = known(id);
   if (!product) throw new RangeError(`No product “${id}” in the catalogue`);
   return product;
 }

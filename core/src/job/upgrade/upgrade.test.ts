@@ -4,6 +4,7 @@ import { findProduct } from '../../catalogue';
 import { demoFile } from '../../demo';
 import { entrySchema, observedFile } from '../../book';
 import { planRun } from '../../plan/plan';
+import { errorsOf, FILE_VERSION, type JobFile } from '..';
 import { readJobFile } from '../file';
 import { upgradeJob, upgradeRun } from '.';
 

@@ -53,7 +53,7 @@ describe.each(beginningIds)('%s', (id) => {
   );
   test('offers lines that are in the catalogue', () => {
     for (const list of Object.values(beginnings[id].products))
-      for (const product of list) expect(catalogue.map((known) => known.id)).toContain(product);
+      for (const product of list) expect(catalogue().map((known) => known.id)).toContain(product);
   });
 });
 
@@ -63,7 +63,7 @@ test.each([
 ] as const)('every line of the catalogue begins with its own bed and nothing of its own making against it: %s', (_, ruleSet) => {
   const job = blankJob('Yard', ruleSet);
   const newId = ids();
-  for (const product of catalogue) {
+  for (const product of catalogue()) {
     const run = beginRun(job, answers({ products: [product.id] }), newId);
     expect(run.reaches[0]?.bedding).toBeGreaterThanOrEqual(product.bed - 1e-9);
     expect(product.beds).toContain(run.reaches[0]?.beddingMaterial);

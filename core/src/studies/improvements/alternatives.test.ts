@@ -76,7 +76,7 @@ test('nothing is put forward that lets a line fail a check it holds now, and no 
   for (const one of lines) expect(cores(applyPatches(run, one.run))).toEqual(cores(run));
   // Thinner ones of its kind were there to be tried.
   const cable = findProduct(run.laid.find(({ circuit }) => circuit)?.product ?? '');
-  const thinner = products.find(
+  const thinner = products().find(
     ({ family, conductor }) => family === cable.family && conductor?.cores === 4 && conductor.area < (cable.conductor?.area ?? 0),
   );
   expect(thinner).toBeDefined();

@@ -29,7 +29,7 @@ const set = (id: string, key: string, value: unknown): Patch => ({ path: ['reach
 const LIKE = 0.55;
 /** Nearest kin of a line: same kind, family and cores, about as wide inside, cheapest first. */
 const kin = (product: Product, own: readonly Product[]): Product[] =>
-  [...own, ...products]
+  [...own, ...products()]
     .filter(
       ({ id, kind, family, dn, conductor }) =>
         id !== product.id &&

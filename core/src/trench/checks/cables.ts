@@ -93,7 +93,7 @@ export function groundRating({ rating, hottest, at = RATING_CONDITIONS }: Conduc
 export function nextSize(product: Product, passes: (conductor: Conductor, larger: Product) => boolean): Product | undefined {
   const own = product.conductor;
   if (!own) return undefined;
-  return products
+  return products()
     .filter(
       ({ conductor, family }) =>
         conductor &&

@@ -17,7 +17,7 @@ export function culvertFloods({ job, run, rules, placed, profile, places, culver
   const { culvert, water } = report;
   const { clear, head } = water;
   const holds = (product: Product) => culvertOf(run, product, profile)?.water?.floods === false;
-  const next = [...job.products, ...products]
+  const next = [...job.products, ...products()]
     .filter((one) => sameSeries(lead.product, one))
     .sort((a, b) => a.dn - b.dn)
     .find(holds);

@@ -47,7 +47,7 @@ export function LoopsFields({ report }: { report: PurposeReport | undefined }) {
       <Picker
         label="Pipe of the loops"
         value={loops.pipe}
-        options={[...job.products, ...products]
+        options={[...job.products, ...products()]
           .filter(({ family }) => family === 'heat')
           .map(({ id, name }) => ({ value: id, label: figuresIn(name, units) }))}
         onChange={(pipe) => set('pipe', pipe)}

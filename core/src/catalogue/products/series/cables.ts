@@ -125,7 +125,7 @@ const EARTHS = [
 const priced = (copperArea: number, mass: number): number => Math.round((copperArea * 0.12 + mass * 2) * 10) / 10;
 
 /** Sizes of cables, besides those that came first. */
-export const cableSeries: readonly Product[] = [
+export const cableSeries = (): readonly Product[] => [
   ...Object.entries(OUTSIDE).flatMap(([count, outsides]) =>
     outsides.flatMap((od, i): Product[] => {
       const [size, loaded] = [COPPER[i], LOADED[i]];

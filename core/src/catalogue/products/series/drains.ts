@@ -136,7 +136,7 @@ const steel = (
 };
 
 /** Sizes of drains, sewers and culverts by their standards, besides those that came first. */
-export const drainSeries: readonly Product[] = [
+export const drainSeries = (): readonly Product[] => [
   ...PVC_U.map(([od, wall]) => solid(`pvc-${od}`, `Drain pipe PVC-U ${od}`, mm(od), mm(wall), DENSITY.pvc, 8, 3.6)),
   ...PP.map(([od, wall]) => solid(`pp-${od}`, `Drain pipe PP ${od}`, mm(od), mm(wall), DENSITY.pp, 10, 4.6)),
   ...TWIN.map(([dn, od, mass]): Product => ({

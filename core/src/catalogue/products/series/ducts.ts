@@ -30,71 +30,72 @@ const SUB = [
 const FIRST = new Set(['conduit-2in', 'conduit-4in']);
 
 /** Sizes of ducts and conduits, besides those that came first. */
-export const ductSeries: readonly Product[] = [
-  ...SMOOTH.map(([od, wall]): Product => {
-    const mass = pipeMass(DENSITY.pvc, mm(od), mm(wall));
-    return {
-      ...DUCT,
-      ...{
-        id: `duct-${od}`,
-        name: `Power duct ${od}`,
-        dn: mm(od),
-        od: mm(od),
-        wall: mm(wall),
-        minBend: 23 * mm(od),
-        mass,
-        price: priced(mass, 3.8),
-      },
-      ring: { kind: 'flexible', strength: 300e3 },
-      stock: STICK,
-    };
-  }),
-  ...FLEXIBLE.map(([od, wall, mass]): Product => ({
-    ...DUCT,
-    ...{ id: `duct-${od}-flex`, name: `Flexible power duct ${od}`, dn: mm(od), od: mm(od), wall: mm(wall), minBend: 5.6 * mm(od), mass },
-    ring: { kind: 'flexible', strength: 300e3 },
-    price: priced(mass, 6),
-    stock: COIL,
-  })),
-  ...SUB.map(([od, wall]): Product => {
-    const mass = pipeMass(DENSITY.pe, mm(od), mm(wall));
-    return {
-      ...DATA,
-      ...{
-        id: `subduct-${od}`,
-        name: `${od < 20 ? 'Microduct' : 'Data subduct'} ${od}`,
-        dn: mm(od),
-        od: mm(od),
-        wall: mm(wall),
-        minBend: 15 * mm(od),
-      },
-      ...{ mass, price: priced(mass, 6) },
-      ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pe, mm(od), mm(wall)) },
-      stock: { form: 'coil', length: 300 },
-    };
-  }),
-  ...SCHEDULES.flatMap(([size, od, ...walls]) =>
-    walls.map((wall, i): Product => {
-      const schedule = i === 0 ? 40 : 80;
-      const mass = pipeMass(DENSITY.pvc, od * INCH, wall * INCH);
+export const ductSeries = (): readonly Product[] =>
+  [
+    ...SMOOTH.map(([od, wall]): Product => {
+      const mass = pipeMass(DENSITY.pvc, mm(od), mm(wall));
       return {
         ...DUCT,
         ...{
-          id: `conduit-${inchId(size)}${schedule === 40 ? '' : '-80'}`,
-          name: `PVC conduit ${inches(size)} schedule ${schedule}`,
-          trade: inches(size),
-        },
-        ...{
-          dn: (od - 2 * wall) * INCH,
-          od: od * INCH,
-          wall: wall * INCH,
-          minBend: Math.max(0.1, 6 * od * INCH),
+          id: `duct-${od}`,
+          name: `Power duct ${od}`,
+          dn: mm(od),
+          od: mm(od),
+          wall: mm(wall),
+          minBend: 23 * mm(od),
           mass,
-          price: priced(mass, 3.5),
+          price: priced(mass, 3.8),
         },
-        ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pvc, od * INCH, wall * INCH) },
-        stock: { form: 'stick', length: 10 * FOOT },
+        ring: { kind: 'flexible', strength: 300e3 },
+        stock: STICK,
       };
     }),
-  ),
-].filter(({ id }) => !FIRST.has(id));
+    ...FLEXIBLE.map(([od, wall, mass]): Product => ({
+      ...DUCT,
+      ...{ id: `duct-${od}-flex`, name: `Flexible power duct ${od}`, dn: mm(od), od: mm(od), wall: mm(wall), minBend: 5.6 * mm(od), mass },
+      ring: { kind: 'flexible', strength: 300e3 },
+      price: priced(mass, 6),
+      stock: COIL,
+    })),
+    ...SUB.map(([od, wall]): Product => {
+      const mass = pipeMass(DENSITY.pe, mm(od), mm(wall));
+      return {
+        ...DATA,
+        ...{
+          id: `subduct-${od}`,
+          name: `${od < 20 ? 'Microduct' : 'Data subduct'} ${od}`,
+          dn: mm(od),
+          od: mm(od),
+          wall: mm(wall),
+          minBend: 15 * mm(od),
+        },
+        ...{ mass, price: priced(mass, 6) },
+        ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pe, mm(od), mm(wall)) },
+        stock: { form: 'coil', length: 300 },
+      };
+    }),
+    ...SCHEDULES.flatMap(([size, od, ...walls]) =>
+      walls.map((wall, i): Product => {
+        const schedule = i === 0 ? 40 : 80;
+        const mass = pipeMass(DENSITY.pvc, od * INCH, wall * INCH);
+        return {
+          ...DUCT,
+          ...{
+            id: `conduit-${inchId(size)}${schedule === 40 ? '' : '-80'}`,
+            name: `PVC conduit ${inches(size)} schedule ${schedule}`,
+            trade: inches(size),
+          },
+          ...{
+            dn: (od - 2 * wall) * INCH,
+            od: od * INCH,
+            wall: wall * INCH,
+            minBend: Math.max(0.1, 6 * od * INCH),
+            mass,
+            price: priced(mass, 3.5),
+          },
+          ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.pvc, od * INCH, wall * INCH) },
+          stock: { form: 'stick', length: 10 * FOOT },
+        };
+      }),
+    ),
+  ].filter(({ id }) => !FIRST.has(id));

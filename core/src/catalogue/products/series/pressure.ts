@@ -138,62 +138,63 @@ const FIRST = new Set(['water-25', 'water-32', 'water-63', 'water-110', 'gas-32'
 const bySize = (product: Product, size: number): Product => ({ ...product, trade: inches(size) });
 
 /** Sizes of pipes under pressure by their standards, besides those that came first. */
-export const pressureSeries: readonly Product[] = [
-  ...PE_PIPE.map(([od, wall]) => pe(`water-${od}`, `Water pipe PE ${od}`, mm(od), mm(wall))),
-  ...PE_PIPE.filter(([, , thin]) => thin > 0).map(([od, , thin]) => pe(`water-${od}-17`, `Water pipe PE ${od} SDR 17`, mm(od), mm(thin))),
-  ...PE_PIPE.filter(([od]) => od <= 180).map(([od, wall]) => ({ ...pe(`gas-${od}`, `Gas pipe PE ${od}`, mm(od), mm(wall)), ...GAS })),
-  ...PE_PIPE.filter(([od]) => od >= 25 && od <= 200).map(([od, wall]) => ({
-    ...pe(`loop-${od}`, `Ground-loop pipe PE ${od}`, mm(od), mm(wall)),
-    ...HEAT,
-  })),
-  ...TUBE.map(([size, od, wall]) =>
-    bySize(pe(`tube-${inchId(size)}`, `Water tube PE ${inches(size)}, tube size`, od * INCH, wall * INCH), size),
-  ),
-  ...IRON_SIZE.map(([size, od, wall]) =>
-    bySize(pe(`ips-${inchId(size)}`, `Water pipe PE ${inches(size)}, pipe size`, od * INCH, wall * INCH), size),
-  ),
-  ...IRON_SIZE.slice(0, 3).map(([size, od, wall]) => ({
-    ...bySize(pe(`loop-${inchId(size)}`, `Ground-loop pipe PE ${inches(size)}`, od * INCH, wall * INCH), size),
-    ...HEAT,
-  })),
-  ...PVC_U.map(([od, wall]) => pvc(`pvc-pressure-${od}`, `Pressure pipe PVC-U ${od}`, mm(od), mm(wall))),
-  ...SCHEDULES.flatMap(([size, od, ...walls]) =>
-    walls.map((wall, i) => {
-      const schedule = i === 0 ? 40 : 80;
-      const id = `pvc-${inchId(size)}-${schedule}`;
-      return bySize(pvc(id, `Pressure pipe PVC ${inches(size)} schedule ${schedule}`, od * INCH, wall * INCH, 20 * FOOT), size);
+export const pressureSeries = (): readonly Product[] =>
+  [
+    ...PE_PIPE.map(([od, wall]) => pe(`water-${od}`, `Water pipe PE ${od}`, mm(od), mm(wall))),
+    ...PE_PIPE.filter(([, , thin]) => thin > 0).map(([od, , thin]) => pe(`water-${od}-17`, `Water pipe PE ${od} SDR 17`, mm(od), mm(thin))),
+    ...PE_PIPE.filter(([od]) => od <= 180).map(([od, wall]) => ({ ...pe(`gas-${od}`, `Gas pipe PE ${od}`, mm(od), mm(wall)), ...GAS })),
+    ...PE_PIPE.filter(([od]) => od >= 25 && od <= 200).map(([od, wall]) => ({
+      ...pe(`loop-${od}`, `Ground-loop pipe PE ${od}`, mm(od), mm(wall)),
+      ...HEAT,
+    })),
+    ...TUBE.map(([size, od, wall]) =>
+      bySize(pe(`tube-${inchId(size)}`, `Water tube PE ${inches(size)}, tube size`, od * INCH, wall * INCH), size),
+    ),
+    ...IRON_SIZE.map(([size, od, wall]) =>
+      bySize(pe(`ips-${inchId(size)}`, `Water pipe PE ${inches(size)}, pipe size`, od * INCH, wall * INCH), size),
+    ),
+    ...IRON_SIZE.slice(0, 3).map(([size, od, wall]) => ({
+      ...bySize(pe(`loop-${inchId(size)}`, `Ground-loop pipe PE ${inches(size)}`, od * INCH, wall * INCH), size),
+      ...HEAT,
+    })),
+    ...PVC_U.map(([od, wall]) => pvc(`pvc-pressure-${od}`, `Pressure pipe PVC-U ${od}`, mm(od), mm(wall))),
+    ...SCHEDULES.flatMap(([size, od, ...walls]) =>
+      walls.map((wall, i) => {
+        const schedule = i === 0 ? 40 : 80;
+        const id = `pvc-${inchId(size)}-${schedule}`;
+        return bySize(pvc(id, `Pressure pipe PVC ${inches(size)} schedule ${schedule}`, od * INCH, wall * INCH, 20 * FOOT), size);
+      }),
+    ),
+    ...IRON.map(([dn, od, wall]): Product => {
+      const mass = pipeMass(DENSITY.iron, mm(od), mm(wall), 0.07);
+      return {
+        ...METAL,
+        ...{ id: `ductile-${dn}`, name: `Ductile iron ${dn}`, material: 'metal', dn: mm(dn), od: mm(od), wall: mm(wall), mass, minBend: 0 },
+        ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.iron, mm(od), mm(wall)) },
+        price: priced(mass, 2.4),
+        beds: ['sand', 'sifted', 'granular'],
+        stock: { form: 'stick', length: 6 },
+      };
     }),
-  ),
-  ...IRON.map(([dn, od, wall]): Product => {
-    const mass = pipeMass(DENSITY.iron, mm(od), mm(wall), 0.07);
-    return {
-      ...METAL,
-      ...{ id: `ductile-${dn}`, name: `Ductile iron ${dn}`, material: 'metal', dn: mm(dn), od: mm(od), wall: mm(wall), mass, minBend: 0 },
-      ring: { kind: 'flexible', strength: stiffnessOf(MODULUS.iron, mm(od), mm(wall)) },
-      price: priced(mass, 2.4),
-      beds: ['sand', 'sifted', 'granular'],
-      stock: { form: 'stick', length: 6 },
-    };
-  }),
-  ...COPPER.map(([od, wall]) => copper(`copper-${od}`, `Soft copper coil ${od}`, mm(od), mm(wall), 25)),
-  ...COPPER_INCHES.flatMap(([size, od, k, l, coil]) =>
-    (
-      [
-        ['K', k],
-        ['L', l],
-      ] as const
-    ).map(([type, wall]) =>
-      bySize(
-        copper(
-          `copper-${inchId(size)}-${type.toLowerCase()}`,
-          `Soft copper tube ${inches(size)} type ${type}`,
-          od * INCH,
-          wall * INCH,
-          coil * FOOT,
+    ...COPPER.map(([od, wall]) => copper(`copper-${od}`, `Soft copper coil ${od}`, mm(od), mm(wall), 25)),
+    ...COPPER_INCHES.flatMap(([size, od, k, l, coil]) =>
+      (
+        [
+          ['K', k],
+          ['L', l],
+        ] as const
+      ).map(([type, wall]) =>
+        bySize(
+          copper(
+            `copper-${inchId(size)}-${type.toLowerCase()}`,
+            `Soft copper tube ${inches(size)} type ${type}`,
+            od * INCH,
+            wall * INCH,
+            coil * FOOT,
+          ),
+          size,
         ),
-        size,
       ),
     ),
-  ),
-  ...PEX.map(([od, wall]) => ({ ...pe(`pex-${od}`, `PEX pipe ${od}`, mm(od), mm(wall)), minBend: 8 * mm(od) })),
-].filter(({ id }) => !FIRST.has(id));
+    ...PEX.map(([od, wall]) => ({ ...pe(`pex-${od}`, `PEX pipe ${od}`, mm(od), mm(wall)), minBend: 8 * mm(od) })),
+  ].filter(({ id }) => !FIRST.has(id));
