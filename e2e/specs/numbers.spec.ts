@@ -34,10 +34,14 @@ const FOREIGN: Record<UnitSystem, RegExp> = {
   metric: /\d\s?(ft|in|yd|mi|lb|lbf|psi|psf|gal|gpm|yd³|ft³|ft²|°F)(?![\p{L}\d²³/])|\d['′″"]/u,
 };
 /** Things go by their names in either system. */
-const called = products()
-  .map(({ name }) => name)
-  .sort((a, b) => b.length - a.length);
-const bare = (line: string) => called.reduce((rest, name) => rest.replaceAll(name, ''), line).replace(NAMES, '');
+const called = new RegExp(
+  products()
+    .map(({ name }) => name.replace(/[^\p{L}\d\s]/gu, '\\$&'))
+    .sort((a, b) => b.length - a.length)
+    .join('|'),
+  'g',
+);
+const bare = (line: string) => line.replace(called, '').replace(NAMES, '');
 /** What people said, the source of a table as it was taken, and hints that show both ways to type. */
 const SAID = /^Asks:| or 1\/4"\/ft|Generic; the hire firm’s own table rules$/;
 /** What is called so, whatever the units: cross-sections of cables, classes of machines, and the trade names of what is sold in the other system. */
