@@ -1,5 +1,5 @@
 import { observedRun } from '@tamper/core/book';
-import { type Run } from '@tamper/core/job';
+import type { Run } from '@tamper/core/job';
 import { upgradeRun } from '@tamper/core/job/upgrade';
 import { useFocusEffect } from 'expo-router';
 import { useCallback, useEffect, useMemo, useState } from 'react';

@@ -5,7 +5,7 @@ import type { StudyWorker } from './study.worker';
 import type { Worked } from './worked';
 import { useWorked } from './useWorked';
 
-/** The gate of a whole job, worked out in the planning worker; undefined until it is. */
+/** The gate of a whole job, worked out in a worker; undefined until it is. */
 export function useGate(job: Job, stored: readonly { doc: Run }[] | undefined, today: string): Gate | undefined {
   const inputs = useMemo(() => (stored ? { job, runs: stored.map(({ doc }) => doc), today } : undefined), [job, stored, today]);
   return useWorked(inputs, makeGate);

@@ -1,6 +1,6 @@
 import type { PlannedRevision } from '@tamper/core';
 import { resolveRules } from '@tamper/core/rules';
-import { type Job, type Run } from '@tamper/core/job';
+import type { Job, Run } from '@tamper/core/job';
 import { upgradeJob, upgradeRun } from '@tamper/core/job/upgrade';
 import type { Kept } from '@tamper/core/book';
 import { useEffect, useMemo, useState } from 'react';

@@ -19,7 +19,7 @@ interface Inputs {
 }
 type Answer = { gate: Gate; runs: RunProgress[] };
 
-/** What the runs of a job are up to, by id, and the gate of them all, worked out in the planning worker; undefined until they are. */
+/** What the runs of a job are up to, by id, and the gate of them all, worked out in a worker; undefined until they are. */
 export function useProgress(
   job: Job | undefined,
   runs: readonly Listed[] | undefined,

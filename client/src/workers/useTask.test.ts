@@ -5,8 +5,7 @@ import { useTask } from './useTask';
 /** Comlink without a worker: the work gets the progress function itself. */
 jest.mock('comlink', () => ({ proxy: <T>(value: T) => value, wrap: () => ({}) }));
 let ended = 0;
-class IdleWorker {
-  onerror: ((event: { message: string }) => void) | null = null;
+class IdleWorker extends EventTarget {
   terminate = () => ended++;
 }
 let worker: IdleWorker;
@@ -68,7 +67,7 @@ test('refused inputs, a fault inside and a worker that does not start are told i
   await act(async () => start().fail(new Error('out of memory')));
   expect(task()).toEqual({ kind: 'failed', errors: [{ field: 'worker', message: 'out of memory' }] });
   start();
-  act(() => worker.onerror?.({ message: '' }));
+  act(() => void worker.dispatchEvent(new ErrorEvent('error', { message: '' })));
   expect(task()).toMatchObject({ kind: 'failed', errors: [{ message: 'The worker did not start.' }] });
 });
 

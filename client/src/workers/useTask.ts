@@ -1,6 +1,7 @@
 import type { FieldError } from '@tamper/core';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { begun, whenBroken, type Begun } from './begun';
 import type { Worked } from './worked';
 import type { OnProgress, SolverWorker } from './solver.worker';
 
@@ -12,15 +13,7 @@ export type Task<T> =
   | { kind: 'failed'; errors: readonly FieldError[] };
 
 type Work = (remote: Remote<SolverWorker>, onProgress: OnProgress) => Promise<unknown>;
-interface Link {
-  worker: Worker;
-  remote: Remote<SolverWorker>;
-}
-
-function startWorker(): Link {
-  const worker = new Worker(new URL('./solver.worker', window.location.href));
-  return { worker, remote: wrap<SolverWorker>(worker) };
-}
+const startWorker = (): Begun<Remote<SolverWorker>> => begun<SolverWorker>(new Worker(new URL('./solver.worker', window.location.href)));
 
 /**
  * Runs long work in a worker of its own, with progress. The worker starts with the screen, so that the first answer need not wait for
@@ -28,13 +21,13 @@ function startWorker(): Link {
  */
 export function useTask<T>(): { task: Task<T>; start: (work: Work) => void; cancel: () => void } {
   const [task, setTask] = useState<Task<T>>({ kind: 'idle' });
-  const link = useRef<Link>(undefined);
+  const link = useRef<Begun<Remote<SolverWorker>>>(undefined);
   /** Counts the pieces of work: what an earlier one still says is not listened to. */
   const turn = useRef(0);
 
   const stop = useCallback(() => {
     turn.current++;
-    link.current?.worker.terminate();
+    link.current?.end();
     link.current = undefined;
   }, []);
   useEffect(() => {
@@ -56,11 +49,12 @@ export function useTask<T>(): { task: Task<T>; start: (work: Work) => void; canc
     const say = (next: Task<T>) => void (current() && setTask(next));
     /** The last word: progress travels by a channel of its own and may come in after the answer. */
     const end = (next: Task<T>) => {
+      deaf();
       say(next);
       if (current()) turn.current++;
     };
     const failed = (message: string) => end({ kind: 'failed', errors: [{ field: 'worker', message }] });
-    worker.onerror = (event) => failed(event.message || 'The worker did not start.');
+    const deaf = whenBroken(worker, failed);
     say({ kind: 'running', share: 0, what: 'Starting' });
     work(
       remote,

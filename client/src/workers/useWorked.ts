@@ -5,7 +5,7 @@ import { studyWorker } from './studyWorker';
 import { useLatest } from './useLatest';
 
 /**
- * What the planning worker makes of the newest inputs; undefined until it has, and where they cannot be planned.
+ * What a worker makes of the newest inputs; undefined until it has, and where they cannot be planned.
  * @param inputs the same object while nothing changed. @param work a constant function.
  */
 export function useWorked<I, T>(

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { once } from '../job/once';
+import { once } from '../catalogue/once';
 import { id, moment, person } from '../job/schema/basics';
 import { photosSchema } from './photo';
 

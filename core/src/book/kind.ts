@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { once } from '../job/once';
+import { once } from '../catalogue/once';
 import { station, words } from '../job/schema/basics';
 import type { Range } from '../geometry';
 import type { Ability } from '../people/roles';

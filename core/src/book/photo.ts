@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { once } from '../job/once';
+import { once } from '../catalogue/once';
 import { moment } from '../job/schema/basics';
 
 /** A photo as it is kept, after the device has scaled it: its longest side in pixels, and the size of the file in bytes. */

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Range } from '../geometry';
-import { once } from '../job/once';
+import { once } from '../catalogue/once';
 import type { UnitSystem } from '../units';
 import { envelopeSchema, type Envelope } from './entry';
 import { air } from './kinds/air';

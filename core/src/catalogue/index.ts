@@ -1,3 +1,4 @@
+export * from './once';
 export * from './products';
 export * from './bedding';
 export * from './separations';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Kit } from '../catalogue';
-import { kitOf, once, orderedJson, type FieldError, type Job, type Run } from '../job';
+import { once } from '../catalogue/once';
+import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
 import { person, text } from '../job/schema/basics';
 import { tryPlan, type Plan } from '../plan/plan';
 import { resolveRules, type Rules } from '../rules';

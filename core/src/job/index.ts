@@ -1,6 +1,5 @@
 export * from './errors';
 export * from './limits';
-export * from './once';
 // Forms are in './schema', and who holds something against them or brings old documents over asks for './observed', './file' and './upgrade': what only reads
 // what is there does not carry them.
 export type * from './schema';

@@ -1,4 +1,4 @@
-import { type Job } from '@tamper/core/job';
+import type { Job } from '@tamper/core/job';
 import { jobErrors } from '@tamper/core/documentErrors';
 import { Text } from '../../ui/Text';
 import { useJob } from '../../data/documents';

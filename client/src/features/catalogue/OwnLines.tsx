@@ -5,6 +5,7 @@ import {
   familyIds,
   isGeneric,
   lineMaterials,
+  findProduct,
   products,
   RATING_CONDITIONS,
   stockForms,
@@ -74,7 +75,7 @@ export function OwnLines({ job, change }: { job: Job; change: ChangeJob }) {
   const [from, setFrom] = useState(OPTIONS[0]?.value ?? '');
   const [chosen, setChosen] = useState<string>();
   const add = () => {
-    const like = products().find(({ id }) => id === from) as Product;
+    const like = findProduct(from);
     let number = 1;
     while (job.products.some(({ id }) => id === `own-${like.id}-${number}`)) number++;
     const own: Product = { ...like, id: `own-${like.id}-${number}`, name: `${like.name} (own)`, beds: [...like.beds] };

@@ -1,4 +1,4 @@
-import { type Clearance, type Job } from '@tamper/core/job';
+import type { Clearance, Job } from '@tamper/core/job';
 import { jobErrors } from '@tamper/core/documentErrors';
 import { useMemo } from 'react';
 import { Text } from '../../ui/Text';

@@ -1,6 +1,6 @@
 import { productWith } from '@tamper/core/catalogue';
 import type { RunProgress } from '@tamper/core';
-import { type Job } from '@tamper/core/job';
+import type { Job } from '@tamper/core/job';
 import { jobErrors } from '@tamper/core/documentErrors';
 import { formatLength } from '@tamper/core/units';
 import { router } from 'expo-router';

@@ -1,5 +1,5 @@
 import { figuresIn } from '@tamper/core/units';
-import { type Job } from '@tamper/core/job';
+import type { Job } from '@tamper/core/job';
 import { jobErrors } from '@tamper/core/documentErrors';
 import { resolveRules, ruleInfo, ruleKeys, ruleSetIds, ruleSets, type RuleKey, type RuleQuantity } from '@tamper/core/rules';
 import { ruleQuantities } from '@tamper/core/quantities';

@@ -1,5 +1,5 @@
 import { photoHash } from '@tamper/core/book';
-import { type JobFile } from '@tamper/core/job';
+import type { JobFile } from '@tamper/core/job';
 import { writeJobFile } from '@tamper/core/jobFile';
 import type { ProofFile } from '@tamper/core/proof';
 import { strFromU8, strToU8, type Zippable } from 'fflate';

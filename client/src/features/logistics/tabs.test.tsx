@@ -5,7 +5,7 @@ import { orderOf } from '@tamper/core/order';
 import { demoFile } from '@tamper/core/demo';
 import { alternatives } from '@tamper/core/studies/improvements';
 import { haulOf } from '@tamper/core/spoil';
-import { type useEffect, type useState } from 'react';
+import type { useEffect, useState } from 'react';
 import { readFileSync } from 'node:fs';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
 import { choose, press, type } from '../../testing/benches';

@@ -42,7 +42,7 @@ export function productGroups(
   { products: own, ruleSet }: Pick<Job, 'products' | 'ruleSet'>,
   usual: readonly string[] = usualUnder(ruleSet),
 ): Group[] {
-  const first = usual.flatMap((id) => products().find((product) => product.id === id) ?? []);
+  const first = usual.flatMap((id) => productWith(id) ?? []);
   const rest = products().filter(({ id }) => !usual.includes(id));
   return [
     { title: 'Of this job', options: own.map(optionOf) },

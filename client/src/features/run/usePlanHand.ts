@@ -1,4 +1,4 @@
-import { type PlanPoint } from '@tamper/core/alignment';
+import type { PlanPoint } from '@tamper/core/alignment';
 import { movePoint } from '@tamper/core/routeEdits';
 import { useMemo, useState } from 'react';
 import type { PlanTool } from '../../drawing/PlanDrawing';

@@ -1,3 +1,4 @@
+import { once } from '../once';
 import { cables } from './cables';
 import { ducts } from './ducts';
 import { gravityPipes } from './pipes';
@@ -18,23 +19,22 @@ export const PRODUCT_BASIS = 'Typical of its kind, no maker’s own; replace wit
 
 /** Those most asked for. */
 const usual: readonly Product[] = [...gravityPipes, ...pressurePipes, ...cables, ...ducts];
-const byId = new Map(usual.map((product) => [product.id, product]));
+const usualById = new Map(usual.map((product) => [product.id, product]));
 
-let all: readonly Product[] | undefined;
-let inSeries: ReadonlyMap<string, Product> | undefined;
 /**
  * Generic lines that ship with the program: those most asked for first, then whole series of sizes by their standards. The series are worked out when
  * somebody first asks for them: most pages never do.
  */
-export const products = (): readonly Product[] =>
-  (all ??= [...usual, ...drainSeries(), ...pressureSeries(), ...cableSeries(), ...ductSeries()]);
+export const products = once((): readonly Product[] => [
+  ...usual,
+  ...drainSeries(),
+  ...pressureSeries(),
+  ...cableSeries(),
+  ...ductSeries(),
+]);
+const anyById = once(() => new Map(products().map((product) => [product.id, product])));
 
-function known(id: string): Product | undefined {
-  const first = byId.get(id);
-  if (first) return first;
-  inSeries ??= new Map(products().map((product) => [product.id, product]));
-  return inSeries.get(id);
-}
+const known = (id: string): Product | undefined => usualById.get(id) ?? anyById().get(id);
 
 /** The entry of that id: the job's own first, then the catalogue's; undefined when neither has it. */
 export const productWith = (id: string, own: readonly Product[] = []): Product | undefined =>
