@@ -11,6 +11,11 @@ const SCRIPTS = '/_expo/static/js/web/';
  * what it keeps for the next time: of a piece that only defines modules that would be next to nothing.
  */
 const CALLED_AT_ONCE = '//# allFunctionsCalledOnLoad\n';
+/**
+ * Each file costs a slow phone a hundredth of a second while it opens: of what an address asks for at once, shared files smaller than this, characters, are copied into
+ * what asks for them.
+ */
+const WORTH_WAITING_FOR = 20_000;
 /** Digits of a hash in a name: every one stands on the first screen, which names all it may load. */
 const HASH = 8;
 /** Shared code smaller than this, characters, is not worth a request of its own, */
@@ -41,10 +46,20 @@ const define = ({ factory, id, needs }, paths) =>
   `__d(${factory},${id},${JSON.stringify(Object.keys(paths).length > 0 ? { ...needs, paths } : needs)});`;
 
 /**
- * Which shared modules go where. @param pieces name → `{ modules }` @param shared name of the piece all share @param first names of what the first screen loads @param framed is a piece the frame of others, or does it stand `inside` it? @param seldom tells of a piece hardly anybody fetches: it takes the files as the others share them
- * @returns groups of module ids, and which groups each piece wants.
+ * Which shared modules go where. A module may be in several files: the loader knows it by its number and keeps the first.
+ * @param pieces name → `{ modules }` @param shared name of the piece all share @param kinds what pieces are: `first` those of the first screen; `route` those an address
+ * asks for at once; `framed` the `frame` of others, or what stands `inside` it; `seldom` those hardly anybody fetches: they take the files as the others share them
+ * @returns the files, each a list of module ids; which of them each piece wants; what each is given into its own; and what is in the shared piece no more.
  */
-export function group(pieces, shared, first, framed = () => undefined, seldom = () => false) {
+export function group(pieces, shared, kinds) {
+  const known = { route: () => false, framed: () => undefined, seldom: () => false, ...kinds };
+  const want = whoWants(pieces, shared, known);
+  const groups = together(want, known.seldom);
+  return { ...inFewFiles(groups, want, known.route), taken: new Set(groups.flat()) };
+}
+
+/** Who wants which of the shared modules that the first screen leaves, and how long each is. */
+function whoWants(pieces, shared, { first, framed }) {
   const all = new Map([...pieces.values()].flatMap(({ modules }) => [...modules]));
   const common = pieces.get(shared).modules;
   const reached = (roots) => {
@@ -63,19 +78,24 @@ export function group(pieces, shared, first, framed = () => undefined, seldom = 
   const stays = new Set([...reached(pieces.get(shared).calls), ...names.filter((name) => first(name)).flatMap((name) => needed.get(name))]);
   const wanted = new Map();
   for (const [name, ids] of needed) for (const id of ids) if (!stays.has(id)) wanted.set(id, [...(wanted.get(id) ?? []), name]);
-  // What a frame wants is there before whatever stands in it: who of those wants it too makes no difference.
   const frame = names.find((name) => framed(name, pieces.get(name)) === 'frame');
   const inside = new Set(
     names.filter((name) => framed(name, { modules: new Map(needed.get(name).map((id) => [id, all.get(id)])) }) === 'inside'),
   );
+  const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
+  return { names, wanted, frame, inside, size };
+}
+
+/** Shared modules by who wants them. @returns groups of module ids, each worth a file. */
+function together({ wanted, frame, inside, size }, seldom) {
   const often = (by) => (by.every(seldom) ? by : by.filter((name) => !seldom(name)));
+  // What a frame wants is there before whatever stands in it: who of those wants it too makes no difference.
   const told = (by) => {
     const usual = often(by);
     return frame !== undefined && usual.includes(frame) ? usual.filter((name) => !inside.has(name)) : usual;
   };
   const bySame = new Map();
   for (const [id, by] of wanted) bySame.set(told(by).join(' '), [...(bySame.get(told(by).join(' ')) ?? []), id]);
-  const size = (ids) => ids.reduce((sum, id) => sum + all.get(id).factory.length, 0);
   const [large, small] = [[], []];
   for (const ids of bySame.values()) (size(ids) >= WORTH_A_FILE ? large : small).push(ids);
   // What is too small goes into the file that all who want it fetch anyway and fewest others do.
@@ -102,11 +122,32 @@ export function group(pieces, shared, first, framed = () => undefined, seldom = 
       left.push(nearest);
     } else left.push({ ids: [...nearest.ids, ...least.ids], by: [...new Set([...nearest.by, ...least.by])] });
   }
-  const groups = [...files, ...alone, ...left].map(({ ids }) => ids);
+  return [...files, ...alone, ...left].map(({ ids }) => ids);
+}
+
+/** Brings what an address asks for at once into few files: all that the frame wants into one, by which whatever stands in it finds it, and what is small into what asks for it. */
+function inFewFiles(groups, { names, wanted, frame, inside, size }, route) {
+  const wantedBy = (name, ids) => ids.filter((id) => wanted.get(id).includes(name));
+  const framing = groups.flatMap((ids) => wantedBy(frame, ids));
+  const withFrame = new Set(framing);
+  const isFramed = (name) => name === frame || inside.has(name);
+  const still = (name, ids) => wantedBy(name, ids).filter((id) => !isFramed(name) || !withFrame.has(id));
+  const isCopied = (name, ids) => route(name) && size(ids) < WORTH_WAITING_FOR;
   const wants = new Map(
-    names.map((name) => [name, groups.flatMap((ids, i) => (ids.some((id) => wanted.get(id).includes(name)) ? [i] : []))]),
+    names.map((name) => [
+      name,
+      [
+        ...(isFramed(name) && wantedBy(name, framing).length > 0 ? [framing] : []),
+        ...groups.filter((ids) => !isCopied(name, ids) && still(name, ids).length > 0),
+      ],
+    ]),
   );
-  return { groups, wants };
+  const files = [...new Set([...wants.values()].flat())];
+  return {
+    files,
+    wants: new Map([...wants].map(([name, its]) => [name, its.map((ids) => files.indexOf(ids))])),
+    given: new Map(names.map((name) => [name, groups.filter((ids) => isCopied(name, ids)).flatMap((ids) => still(name, ids))])),
+  };
 }
 
 /**
@@ -122,22 +163,25 @@ const [piece,...shared]=paths.split(' ');if(shared.length===0)return one(piece);
 add('link',{rel:'preload',as:'script',href:piece});
 return Promise.all(shared.map((path)=>here[path]?here[path].catch(()=>one(path)):one(path))).then(()=>one(piece))}}})})(globalThis);`;
 
-/** Takes the shared file of an export apart. @param folder the export @param first tells of a piece's name and code whether the first screen loads it */
-export function splitShared(folder, first, framed, seldom) {
+/** Takes the shared file of an export apart. @param folder the export @param kinds as `group` has them; `first` is told of a piece's code too */
+export function splitShared(folder, kinds) {
   const at = join(folder, SCRIPTS);
   const page = join(folder, 'index.html');
   const codes = new Map(readdirSync(at).map((name) => [name, readFileSync(join(at, name), 'utf8')]));
   const pieces = new Map([...codes].flatMap(([name, code]) => [[name, modulesOf(code)]].filter(([, modules]) => modules)));
   const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
   const [shared, runtime] = [nameOf('__common-'), nameOf('__expo-metro-runtime-')];
-  const early = (name) => first(name, codes.get(name));
-  const { groups, wants } = group(pieces, shared, early, framed, seldom);
+  const early = (name) => kinds.first(name, codes.get(name));
+  const { files, wants, given, taken } = group(pieces, shared, { ...kinds, first: early });
   const common = pieces.get(shared);
-  const taken = new Set(groups.flat());
+  const ofShared = (ids) => ids.map((id) => common.modules.get(id));
   const parts = new Map([
-    ...[...pieces].map(([name, { modules, calls }]) => [name, { modules: [...modules.values()], calls }]),
+    ...[...pieces].map(([name, { modules, calls }]) => [
+      name,
+      { modules: [...ofShared(given.get(name) ?? []), ...modules.values()], calls },
+    ]),
     [shared, { modules: [...common.modules.values()].filter(({ id }) => !taken.has(id)), calls: common.calls }],
-    ...groups.map((ids, i) => [`shared${i + 1}-`, { modules: ids.map((id) => common.modules.get(id)), calls: [] }]),
+    ...files.map((ids, i) => [`shared${i + 1}-`, { modules: ofShared(ids), calls: [] }]),
   ]);
   const named = new Map();
   const begun = new Set();
@@ -160,7 +204,7 @@ export function splitShared(folder, first, framed, seldom) {
     return done;
   };
   for (const name of parts.keys()) settle(name);
-  const frame = [...pieces.keys()].find((name) => framed(name, pieces.get(name)) === 'frame');
+  const frame = [...pieces.keys()].find((name) => kinds.framed(name, pieces.get(name)) === 'frame');
   const shares =
     frame === undefined
       ? []
