@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import { programKept } from '../device';
 import { demoRun, lineMeter, number, open, startRun } from '../helpers';
 
 /** What the page did since it was last asked. */
@@ -102,6 +103,38 @@ test('the card in the cab opens with few components drawn, from few scripts', as
   expect(drawn).toBeLessThan(OPENED.components);
   const scripts = await page.evaluate(() => performance.getEntriesByType('resource').filter(({ name }) => /\/_expo\/.*\.js$/.test(name)));
   expect(new Set(scripts.map(({ name }) => name)).size).toBeLessThanOrEqual(OPENED.scripts);
+});
+
+test.describe('from the device', () => {
+  test.use({ serviceWorkers: 'allow' });
+  test('a run is opened and planned once, before its screen is drawn: nothing stands in for it', async ({ page }) => {
+    const card = `${await demoRun(page, 'Outfall')}/dig/card`;
+    await counting(page);
+    await page.addInitScript(() => {
+      const seen = { fetching: 0 };
+      Object.assign(window, { seen });
+      new MutationObserver(() => (seen.fetching += /Fetching the run/.test(document.body?.textContent ?? '') ? 1 : 0)).observe(document, {
+        ...{ childList: true, subtree: true },
+      });
+    });
+    await page.goto(card);
+    await programKept(page);
+    const stoodIn: number[] = [];
+    for (let i = 0; i < 3; i++) {
+      await page.reload();
+      await expect(number(page, 'Down from the ground')).toBeVisible();
+      await page.waitForTimeout(2000);
+      const { drawn, posts, fetching } = await page.evaluate(() => {
+        const { work, seen } = window as unknown as { work: Work; seen: { progress: number } };
+        return { ...work, ...seen };
+      });
+      expect(posts.plan).toBe(1);
+      expect(drawn).toBeLessThan(OPENED.components);
+      stoodIn.push(fetching);
+    }
+    // A slow moment of the machine may be longer than it is waited for.
+    expect(Math.min(...stoodIn)).toBe(0);
+  });
 });
 
 /** Most that may come over the line to each address opened first, kB as served, workers apart: lowered when less is needed, never raised. */

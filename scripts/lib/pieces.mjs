@@ -170,17 +170,24 @@ export function splitShared(folder, kinds) {
   const codes = new Map(readdirSync(at).map((name) => [name, readFileSync(join(at, name), 'utf8')]));
   const pieces = new Map([...codes].flatMap(([name, code]) => [[name, modulesOf(code)]].filter(([, modules]) => modules)));
   const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
-  const [shared, runtime] = [nameOf('__common-'), nameOf('__expo-metro-runtime-')];
+  const [shared, runtime, entry] = [nameOf('__common-'), nameOf('__expo-metro-runtime-'), nameOf('entry-')];
   const early = (name) => kinds.first(name, codes.get(name));
   const { files, wants, given, taken } = group(pieces, shared, { ...kinds, first: early });
   const common = pieces.get(shared);
   const ofShared = (ids) => ids.map((id) => common.modules.get(id));
+  // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen. They are in its own file, before it, with what all share.
+  const ahead = [...pieces.keys()].filter((name) => /^(_layout|index)-/.test(name) && early(name));
+  const isAhead = new Set(ahead.map((name) => SCRIPTS + name));
+  const first = [
+    ...[...common.modules.values()].filter(({ id }) => !taken.has(id)),
+    ...[...ahead, entry].flatMap((name) => [...pieces.get(name).modules.values()]),
+  ];
   const parts = new Map([
     ...[...pieces].map(([name, { modules, calls }]) => [
       name,
       { modules: [...ofShared(given.get(name) ?? []), ...modules.values()], calls },
     ]),
-    [shared, { modules: [...common.modules.values()].filter(({ id }) => !taken.has(id)), calls: common.calls }],
+    [entry, { modules: first, calls: [...common.calls, ...pieces.get(entry).calls] }],
     ...files.map((ids, i) => [`shared${i + 1}-`, { modules: ofShared(ids), calls: [] }]),
   ]);
   const named = new Map();
@@ -197,12 +204,14 @@ export function splitShared(folder, kinds) {
     if (begun.has(name)) throw new Error(`${name} loads itself by way of others: neither can be named by what it says.`);
     begun.add(name);
     const { modules, calls } = parts.get(name);
-    const paths = (of) => Object.fromEntries(Object.entries(of).map(([id, path]) => [id, fetched(path)]));
+    const paths = (of) =>
+      Object.fromEntries(Object.entries(of).flatMap(([id, path]) => (isAhead.has(path) ? [] : [[id, fetched(path)]])));
     const code = [...modules.map((module) => define(module, paths(module.paths))), ...calls.map((id) => `__r(${id});`)].join('\n');
     const done = hashed(name, CALLED_AT_ONCE + code);
     named.set(name, done);
     return done;
   };
+  for (const name of [shared, ...ahead]) parts.delete(name);
   for (const name of parts.keys()) settle(name);
   const frame = [...pieces.keys()].find((name) => kinds.framed(name, pieces.get(name)) === 'frame');
   const shares =
@@ -212,16 +221,12 @@ export function splitShared(folder, kinds) {
           .split(' ')
           .slice(1);
   named.set(runtime, hashed(runtime, codes.get(runtime) + loadAll(shares)));
-  for (const [name, made] of named) {
-    if (codes.has(name)) rmSync(join(at, name));
-    writeFileSync(join(at, made.name), made.code);
-  }
+  for (const name of pieces.keys()) rmSync(join(at, name));
+  rmSync(join(at, runtime));
+  for (const { name, code } of named.values()) writeFileSync(join(at, name), code);
   let html = readFileSync(page, 'utf8');
   for (const [name, made] of named) html = html.replaceAll(SCRIPTS + name, SCRIPTS + made.name);
-  // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen. They are there before it, so nothing is waited for.
-  const ahead = [...named].filter(([name]) => /^(_layout|index)-/.test(name) && early(name));
-  const scripts = ahead.map(([, { name }]) => `<script src="${SCRIPTS}${name}" defer></script>`).join('');
-  html = html.replace(/<script src="[^"]*\/entry-/, (entry) => scripts + entry);
+  html = html.replace(`<script src="${SCRIPTS}${shared}" defer></script>`, '');
   const preload = fontsIn(folder)
     .map((href) => `<link rel="preload" as="font" type="font/woff2" crossorigin href="${href}">`)
     .join('');

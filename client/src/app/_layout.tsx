@@ -16,9 +16,9 @@ import { TypingRoom } from '../ui/TypingRoom';
 hearOffer();
 
 // Begun before anything is drawn: the device looks for it meanwhile.
-const begun = Promise.all([openDevice(), screenCome]);
+const begun = Promise.all([openDevice(), screenCome]).then(([, open]) => open());
 
-/** Is what this device keeps at hand, and the code of the screen that is asked for? */
+/** Is what this device keeps at hand, with the code of the screen that is asked for and the run it shows? */
 function useDevice(): boolean {
   const [open, setOpen] = useState(false);
   useEffect(() => void begun.finally(() => setOpen(true)), []);

@@ -101,7 +101,7 @@ export class JobBook {
       }),
     ];
     // What is here is shown first; what never was has to come.
-    void this.open().then(() => {
+    void this.opened().then(() => {
       if (this.state.heard === undefined) look();
       else if (this.listeners.some) leave = whenIdle(look);
     });
@@ -109,7 +109,7 @@ export class JobBook {
   }
 
   /** Reads what this device keeps of the book: once, and what is news comes to it. */
-  private readonly open = (): Promise<void> =>
+  readonly opened = (): Promise<void> =>
     (this.reading ??= (async () => {
       const { book, stretches, waiting } = await readBook(this.jobId);
       this.known = Math.max(this.known, book?.known ?? 0);
@@ -125,7 +125,7 @@ export class JobBook {
     })());
 
   private async readWaiting(): Promise<void> {
-    await this.open();
+    await this.opened();
     this.waits(await readWaiting(this.jobId));
   }
 
@@ -185,7 +185,7 @@ export class JobBook {
 
   /** Writes a fact down under a name, keeps it, and has it sent as soon as it can be. It is in the book when it is kept. */
   readonly enter = async (about: string, fact: Fact, author: string, corrects?: string, photos: readonly Photo[] = []): Promise<Entry> => {
-    await this.open();
+    await this.opened();
     const { clock } = this.deps;
     // What is put right is put right where it stands.
     const where = (corrects === undefined ? undefined : this.aboutOf(corrects)) ?? about;
@@ -217,7 +217,7 @@ export class JobBook {
   readonly refresh = this.asking.now;
 
   private async fetch(): Promise<void> {
-    await this.open();
+    await this.opened();
     try {
       for (let after: number | null = this.known; after !== null;) {
         const page: BookPage = await this.deps.page(this.jobId, after);

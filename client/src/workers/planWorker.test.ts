@@ -1,5 +1,5 @@
 import { blankJob, blankRun, InputError } from '@tamper/core/job';
-import { planOnce, planWorker } from './planWorker';
+import { planAhead, planned, plannedAhead, planOnce, planWorker } from './planWorker';
 
 interface Started extends EventTarget {
   ended: boolean;
@@ -61,4 +61,36 @@ test('planned once: the plan, what stands in its way, or that the worker broke',
   const refused = planOnce(job, run);
   mockStarted[2]?.answer({ errors: [{ field: 'cover', message: 'Too little.' }] });
   await expect(refused).rejects.toThrow(InputError);
+});
+
+test('planned ahead: whoever shows just these has it at once, or waits for the same; other inputs are planned for themselves', async () => {
+  const leave = planAhead(job, run);
+  const { remote, end } = planWorker();
+  expect(mockStarted).toHaveLength(1);
+  expect(plannedAhead(job, run)).toBeUndefined();
+  const shown = planned(remote, job, run);
+  mockStarted[0]?.answer({ value: 'the plan' });
+  expect(await shown).toEqual({ value: 'the plan' });
+  expect(plannedAhead(job, run)).toEqual({ value: 'the plan' });
+  expect(plannedAhead({ ...job }, run)).toBeUndefined();
+  expect(plannedAhead(job, { ...run })).toBeUndefined();
+  const other = planned(remote, { ...job }, run);
+  mockStarted[0]?.answer({ value: 'another plan' });
+  expect(await other).toEqual({ value: 'another plan' });
+  leave();
+  expect(mockStarted[0]?.ended).toBe(false);
+  end();
+  expect(mockStarted[0]?.ended).toBe(true);
+});
+
+test('a worker that broke over a plan asked for ahead leaves nothing to wait for: it is asked for again', async () => {
+  const own = { ...run };
+  const leave = planAhead(job, own);
+  broken(mockStarted[0]);
+  const { remote, end } = planWorker();
+  const shown = planned(remote, job, own);
+  mockStarted[1]?.answer({ value: 'the plan' });
+  expect(await shown).toEqual({ value: 'the plan' });
+  leave();
+  end();
 });

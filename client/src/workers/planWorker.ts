@@ -4,6 +4,7 @@ import type { Remote } from 'comlink';
 import { begun, oneThing, whenBroken, type Begun } from './begun';
 import type { PlanWorker } from './plan.worker';
 import { takeWorker } from './spareWorker';
+import type { Worked } from './worked';
 
 /** The planning worker of this page: one for all who have something planned, begun by the first and ended by the last. */
 let here: (Begun<Remote<PlanWorker>> & { users: number }) | undefined;
@@ -30,6 +31,39 @@ function begin(): NonNullable<typeof here> {
 function forget(own: typeof here): void {
   if (here === own) here = undefined;
 }
+
+/** A plan that was asked for before anything shows it, and what came of it. */
+interface Ahead {
+  job: Job;
+  coming: Promise<Worked<Plan>>;
+  come?: Worked<Plan>;
+}
+const ahead = new WeakMap<Run, Ahead>();
+
+/** Has a run planned that will be shown. @returns how the worker is let go of. */
+export function planAhead(job: Job, run: Run): () => void {
+  const { worker, remote, end } = planWorker();
+  const own: Ahead = { job, coming: remote.plan(job, run) };
+  ahead.set(run, own);
+  // Whoever shows it hears what is wrong: what does not come of this is asked for again.
+  const lost = () => void (own.come === undefined && ahead.delete(run));
+  own.coming.then((come) => (own.come = come), lost);
+  const deaf = whenBroken(worker, lost);
+  return () => {
+    deaf();
+    end();
+  };
+}
+/** What was asked for ahead of just these. */
+const askedAhead = (job: Job, run: Run): Ahead | undefined => {
+  const known = ahead.get(run);
+  return known?.job === job ? known : undefined;
+};
+/** What came of planning just these ahead. */
+export const plannedAhead = (job: Job, run: Run): Worked<Plan> | undefined => askedAhead(job, run)?.come;
+/** Plans a run, unless that is under way already. */
+export const planned = (remote: Remote<PlanWorker>, job: Job, run: Run): Promise<Worked<Plan>> =>
+  askedAhead(job, run)?.coming ?? remote.plan(job, run);
 
 /** Has a run planned once. @throws InputError with what stands in its way; Error where the worker breaks. */
 export const planOnce = (job: Job, run: Run): Promise<Plan> => oneThing(planWorker(), (remote) => remote.plan(job, run));

@@ -124,3 +124,16 @@ test('a worker that does not start says so; leaving ends it, and what waited is 
   unmount();
   expect(ended).toBe(1);
 });
+
+test('what came of the first inputs before is there at once and not asked for; others are', async () => {
+  const page = renderHook(({ inputs }: { inputs: string }) => useLatest(start, inputs, work, (inputs) => inputs.toUpperCase()), {
+    initialProps: { inputs: 'a' },
+  });
+  expect(page.result.current).toEqual({ result: { inputs: 'a', value: 'A' }, crash: undefined });
+  expect(asked).toEqual([]);
+  page.rerender({ inputs: 'b' });
+  paint();
+  expect(asked.map(({ inputs }) => inputs)).toEqual(['b']);
+  await answer(0, 'b’s');
+  expect(page.result.current.result).toEqual({ inputs: 'b', value: 'b’s' });
+});

@@ -11,17 +11,22 @@ interface Link<R, I> {
 /**
  * Keeps the result of a worker's work on the newest inputs: while one is being worked on, only the latest change waits.
  * @param start begins the worker, or hands over one that others use too; a constant function. @param inputs the same object while nothing changed.
+ * @param made what came of the first inputs where they were worked on before: it is there at once.
  */
 export function useLatest<R, I, T>(
   start: () => Begun<R>,
   inputs: I | undefined,
   work: (remote: R, inputs: I) => Promise<T>,
+  made: (inputs: I) => T | undefined = () => undefined,
 ): { result: { inputs: I; value: T } | undefined; crash: string | undefined } {
-  const [result, setResult] = useState<{ inputs: I; value: T }>();
+  const [result, setResult] = useState<{ inputs: I; value: T } | undefined>(() => {
+    const value = inputs === undefined ? undefined : made(inputs);
+    return inputs === undefined || value === undefined ? undefined : { inputs, value };
+  });
   const [crash, setCrash] = useState<string>();
   const link = useRef<Link<R, I>>(undefined);
   /** What the result is of: a screen shown again asks no second time. */
-  const done = useRef<I>(undefined);
+  const done = useRef<I>(result?.inputs);
   const job = useRef(work);
   job.current = work;
 

@@ -10,6 +10,8 @@ jest.mock('./planWorker', () => ({
     end: () => undefined,
     remote: { plan: (job: Job, run: Run) => new Promise((answer) => asked.push({ job, run, answer })) },
   }),
+  planned: ({ plan }: { plan: (...inputs: unknown[]) => unknown }, ...inputs: unknown[]) => plan(...inputs),
+  plannedAhead: () => undefined,
 }));
 jest.mock('../ui/afterPaint', () => ({ afterPaint: (work: () => void) => (work(), () => undefined) }));
 beforeEach(() => void asked.splice(0));

@@ -4,7 +4,7 @@ import { useMemo, useRef } from 'react';
 import type { PlanWorker } from './plan.worker';
 import type { Worked } from './worked';
 import { useLatest } from './useLatest';
-import { planWorker } from './planWorker';
+import { planned, plannedAhead, planWorker } from './planWorker';
 
 /** The last plan that could be made with the inputs it was made from, and what is wrong with newer inputs. */
 export interface PlanState {
@@ -26,7 +26,7 @@ export function usePlan(job: Job | undefined, run: Run | undefined): PlanState {
     before.current = known && known.run === run && samePlanned(known.job, job) ? known : { job, run };
     return before.current;
   }, [job, run]);
-  const { result, crash } = useLatest(planWorker, inputs, makePlan);
+  const { result, crash } = useLatest(planWorker, inputs, makePlan, madeAhead);
   // Kept over renders without a state of its own: one plan, one render.
   const good = useRef<PlanState['good']>(undefined);
   if (result && 'value' in result.value && good.current?.plan !== result.value.value)
@@ -43,6 +43,6 @@ const samePlanned = (a: Job, b: Job): boolean => {
   return keys.every((key) => key === 'units' || a[key] === b[key]);
 };
 
-const makePlan = (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Plan>> =>
-  remote.plan(job, run) as Promise<Worked<Plan>>;
+const makePlan = (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Plan>> => planned(remote, job, run);
+const madeAhead = ({ job, run }: { job: Job; run: Run }): Worked<Plan> | undefined => plannedAhead(job, run);
 const NONE: readonly FieldError[] = [];

@@ -38,6 +38,8 @@ import { useAddress } from './useAddress';
 import { useApply } from './useApply';
 import { useSafeGate } from './useSafeGate';
 
+export { openAhead } from './openAhead';
+
 const WalkCard = later(async () => (await import('../walk/WalkCard')).WalkCard);
 
 /** What stands round every screen of a run: its name and gates above, the order of the work below or beside. It opens the run and plans it once for all of them. */

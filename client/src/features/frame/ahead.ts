@@ -1,4 +1,5 @@
 import { ctx } from 'expo-router/_ctx';
+import type { RunFrame } from './RunFrame';
 import { startAhead } from '../../workers/spareWorker';
 
 const segmentsOf = (file: string): string[] =>
@@ -27,22 +28,40 @@ export function fileOf(address: string, files: readonly string[]): string | unde
   return best && best.fits >= 0 ? best.file : undefined;
 }
 
-/** What the device was said to have and has not is not waited for any longer, ms. */
-const PATIENCE = 2000;
+/** What the device was said to have and has not is not waited for any longer, ms: the program, and a run. */
+const PATIENCE = { program: 2000, run: 1000 };
 
+let frame: typeof RunFrame | undefined;
 /** What stands round every screen of a run. */
-export const runFrame = async () => (await import('./RunFrame')).RunFrame;
+export const runFrame = async () => (frame ??= (await import('./RunFrame')).RunFrame);
+/** The same, where it was fetched. */
+export const frameHere = () => frame;
+const openRun = async (jobId: string, runId: string) => (await import('./RunFrame')).openAhead(jobId, runId);
+
+const patiently = (coming: Promise<unknown>, patience: number): Promise<unknown> =>
+  Promise.race([coming, new Promise((late) => setTimeout(late, patience))]);
 
 /**
  * Fetches the code of the screen at an address, all of it at once: the router asks for each piece only when the one round it is drawn.
  * What this device has is worth waiting for; over a line it comes behind what stands in for it.
  * What does not come now is asked for again by whoever shows it, and told there.
+ * @returns what opens that screen's run once the device is open, so that it is drawn once, with all there is.
  */
-export async function fetchAhead(address: string): Promise<void> {
+export async function fetchAhead(address: string): Promise<() => Promise<unknown>> {
   const file = fileOf(address, ctx.keys());
-  if (!file) return;
-  const run = file.includes('/[runId]/');
+  if (!file) return nothing;
+  const run = file.includes('/[runId]/') ? runOf(address) : undefined;
   if (run) startAhead();
-  const come = Promise.allSettled([ctx(file), run ? runFrame() : undefined]);
-  if (navigator.serviceWorker?.controller) await Promise.race([come, new Promise((late) => setTimeout(late, PATIENCE))]);
+  const come = Promise.allSettled([ctx(file), run && runFrame()]);
+  if (!navigator.serviceWorker?.controller) return nothing;
+  await patiently(come, PATIENCE.program);
+  if (!run) return nothing;
+  // What stands in its way the screen tells.
+  return () => patiently(openRun(...run).catch(nothing), PATIENCE.run);
 }
+const nothing = (): Promise<void> => Promise.resolve();
+/** The job and the run an address of a run names. */
+const runOf = (address: string): [jobId: string, runId: string] => {
+  const [, jobId = '', , runId = ''] = address.split('/').filter((segment) => segment !== '');
+  return [jobId, runId];
+};
