@@ -204,8 +204,7 @@ export function splitShared(folder, kinds) {
     if (begun.has(name)) throw new Error(`${name} loads itself by way of others: neither can be named by what it says.`);
     begun.add(name);
     const { modules, calls } = parts.get(name);
-    const paths = (of) =>
-      Object.fromEntries(Object.entries(of).flatMap(([id, path]) => (isAhead.has(path) ? [] : [[id, fetched(path)]])));
+    const paths = (of) => Object.fromEntries(Object.entries(of).flatMap(([id, path]) => (isAhead.has(path) ? [] : [[id, fetched(path)]])));
     const code = [...modules.map((module) => define(module, paths(module.paths))), ...calls.map((id) => `__r(${id});`)].join('\n');
     const done = hashed(name, CALLED_AT_ONCE + code);
     named.set(name, done);
