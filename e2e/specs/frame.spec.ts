@@ -125,7 +125,7 @@ test.describe('from the device', () => {
       await expect(number(page, 'Down from the ground')).toBeVisible();
       await page.waitForTimeout(2000);
       const { drawn, posts, fetching } = await page.evaluate(() => {
-        const { work, seen } = window as unknown as { work: Work; seen: { progress: number } };
+        const { work, seen } = window as unknown as { work: Work; seen: { fetching: number } };
         return { ...work, ...seen };
       });
       expect(posts.plan).toBe(1);
