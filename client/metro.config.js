@@ -11,8 +11,8 @@ const ZOD = /(locales\/index|from-json-schema|json-schema-processors|json-schema
 const unused = (from, name) =>
   /^(@expo\/vector-icons|@react-native-vector-icons|react-native-vector-icons)/.test(name) || (/\/zod\//.test(from) && ZOD.test(name));
 // The router's own bar of tabs and its list of all addresses: the first is no screen of ours, the second nothing for a crew (app.json says there is none).
-// Where the height of that bar is asked for, what tells it is enough.
-const NO_ROUTER_SCREENS = /^\.\/(layouts\/Tabs|views\/Sitemap)$/;
+// Where the height of that bar is asked for, what tells it is enough. What it shows where there is no page, a fault or a piece under way, a page of ours shows.
+const NO_ROUTER_SCREENS = /^\.\/(layouts\/Tabs|views\/(Sitemap|Unmatched|ErrorBoundary)|Unmatched|Toast)$/;
 // Nor are its bar above a screen and what stands in it.
 const NO_ROUTER_BAR =
   /^\.\/(Badge|Button|MissingIcon|Label\/Label|Header\/(Header|HeaderBackButton|HeaderButton|HeaderTitle|HeaderBackground))$/;

@@ -12,6 +12,7 @@ import { Resting } from '../ui/Resting';
 import { ScreenFault } from '../ui/ScreenFault';
 import { SendWaiting } from '../ui/SendWaiting';
 import { TypingRoom } from '../ui/TypingRoom';
+import { useHoldIdle } from '../ui/whenIdle';
 
 hearOffer();
 
@@ -29,6 +30,7 @@ export default function Layout() {
   // What there is to say is said meanwhile.
   useFonts(fontFiles);
   const open = useDevice();
+  useHoldIdle(!open);
   return (
     <SafeAreaProvider>
       <Themed>
