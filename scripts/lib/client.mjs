@@ -1,7 +1,7 @@
 import { execFile } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { join, relative } from 'node:path';
+import { join, parse, relative } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants, gzip } from 'node:zlib';
 import { root } from './packages.mjs';
@@ -23,9 +23,11 @@ const SKIP = new Set(['node_modules', 'dist', '.expo']);
 /** Who works here and practice are looked at once in a while; what was deleted and what is stuck hardly ever. */
 const isSeldom = (name) => /^(people|practice|Bin|StuckThings|ArmScreen|DrillScreen|OwnRunScreen|planned)-/.test(name);
 
-/** What an address asks for at once, when the program is opened at it: the screens of the router and the frame of a run. */
-const isRoute = (name) =>
-  /^(\[tab\]|\[\.\.\.place\]|index|RunFrame|clear|catalogue|compare|lines|new-run|people|practice|risk)-/.test(name);
+/** What an address asks for at once, when the program is opened at it: the screens of the router, each called as its file is, and the frame of a run. */
+function routes() {
+  const names = [...files(join(root, 'client', 'src', 'app'))].map((file) => `${parse(file).name}-`);
+  return (name) => ['RunFrame-', ...names].some((start) => name.startsWith(start));
+}
 
 /** Does the first screen, the list of jobs, load this script? The router reads every layout when it starts; of the routes called index the list is the one right below src/app. */
 export const onFirstScreen = (name, code) =>
@@ -65,7 +67,7 @@ export async function buildClient() {
   }).catch(({ message, stdout, stderr }) => {
     throw new Failure(`The web client did not build: ${message}\n${stdout}\n${stderr}`);
   });
-  splitShared(clientDir, { first: onFirstScreen, route: isRoute, framed: ofRun, seldom: isSeldom });
+  splitShared(clientDir, { first: onFirstScreen, route: routes(), framed: ofRun, seldom: isSeldom });
   await addServiceWorker();
   await Promise.all([...files(clientDir)].filter((file) => /\.(js|css|html|json|wasm|svg|ttf)$/.test(file)).map(compress));
   writeFileSync(stamp, hash);

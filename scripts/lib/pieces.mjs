@@ -49,13 +49,13 @@ const define = ({ factory, id, needs }, paths) =>
  * Which shared modules go where. A module may be in several files: the loader knows it by its number and keeps the first.
  * @param pieces name → `{ modules }` @param shared name of the piece all share @param kinds what pieces are: `first` those of the first screen; `route` those an address
  * asks for at once; `framed` the `frame` of others, or what stands `inside` it; `seldom` those hardly anybody fetches: they take the files as the others share them
- * @returns the files, each a list of module ids; which of them each piece wants; what each is given into its own; and what is in the shared piece no more.
+ * @returns the files, each a list of module ids; which of them each piece wants; what each is given into its own; what is in the shared piece no more; and the name of the frame.
  */
 export function group(pieces, shared, kinds) {
   const known = { route: () => false, framed: () => undefined, seldom: () => false, ...kinds };
   const want = whoWants(pieces, shared, known);
   const groups = together(want, known.seldom);
-  return { ...inFewFiles(groups, want, known.route), taken: new Set(groups.flat()) };
+  return { ...inFewFiles(groups, want, known.route), taken: new Set(groups.flat()), frame: want.frame };
 }
 
 /** Who wants which of the shared modules that the first screen leaves, and how long each is. */
@@ -172,21 +172,20 @@ export function splitShared(folder, kinds) {
   const nameOf = (start) => [...codes.keys()].find((name) => name.startsWith(start));
   const [shared, runtime, entry] = [nameOf('__common-'), nameOf('__expo-metro-runtime-'), nameOf('entry-')];
   const early = (name) => kinds.first(name, codes.get(name));
-  const { files, wants, given, taken } = group(pieces, shared, { ...kinds, first: early });
+  const { files, wants, given, taken, frame } = group(pieces, shared, { ...kinds, first: early });
   const common = pieces.get(shared);
   const ofShared = (ids) => ids.map((id) => common.modules.get(id));
   // What the entry would ask for only once it runs: layouts, which every screen wants, and the first screen. They are in its own file, before it, with what all share.
   const ahead = [...pieces.keys()].filter((name) => /^(_layout|index)-/.test(name) && early(name));
   const isAhead = new Set(ahead.map((name) => SCRIPTS + name));
+  const merged = new Set([shared, ...ahead, entry]);
   const first = [
     ...[...common.modules.values()].filter(({ id }) => !taken.has(id)),
     ...[...ahead, entry].flatMap((name) => [...pieces.get(name).modules.values()]),
   ];
+  const others = [...pieces].filter(([name]) => !merged.has(name));
   const parts = new Map([
-    ...[...pieces].map(([name, { modules, calls }]) => [
-      name,
-      { modules: [...ofShared(given.get(name) ?? []), ...modules.values()], calls },
-    ]),
+    ...others.map(([name, { modules, calls }]) => [name, { modules: [...ofShared(given.get(name)), ...modules.values()], calls }]),
     [entry, { modules: first, calls: [...common.calls, ...pieces.get(entry).calls] }],
     ...files.map((ids, i) => [`shared${i + 1}-`, { modules: ofShared(ids), calls: [] }]),
   ]);
@@ -210,9 +209,7 @@ export function splitShared(folder, kinds) {
     named.set(name, done);
     return done;
   };
-  for (const name of [shared, ...ahead]) parts.delete(name);
   for (const name of parts.keys()) settle(name);
-  const frame = [...pieces.keys()].find((name) => kinds.framed(name, pieces.get(name)) === 'frame');
   const shares =
     frame === undefined
       ? []

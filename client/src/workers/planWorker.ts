@@ -54,16 +54,21 @@ export function planAhead(job: Job, run: Run): () => void {
     end();
   };
 }
+/** What a run is planned from. */
+export interface Planned {
+  job: Job;
+  run: Run;
+}
 /** What was asked for ahead of just these. */
-const askedAhead = (job: Job, run: Run): Ahead | undefined => {
+const askedAhead = ({ job, run }: Planned): Ahead | undefined => {
   const known = ahead.get(run);
   return known?.job === job ? known : undefined;
 };
 /** What came of planning just these ahead. */
-export const plannedAhead = (job: Job, run: Run): Worked<Plan> | undefined => askedAhead(job, run)?.come;
+export const plannedAhead = (inputs: Planned): Worked<Plan> | undefined => askedAhead(inputs)?.come;
 /** Plans a run, unless that is under way already. */
-export const planned = (remote: Remote<PlanWorker>, job: Job, run: Run): Promise<Worked<Plan>> =>
-  askedAhead(job, run)?.coming ?? remote.plan(job, run);
+export const planned = (remote: Remote<PlanWorker>, inputs: Planned): Promise<Worked<Plan>> =>
+  askedAhead(inputs)?.coming ?? remote.plan(inputs.job, inputs.run);
 
 /** Has a run planned once. @throws InputError with what stands in its way; Error where the worker breaks. */
 export const planOnce = (job: Job, run: Run): Promise<Plan> => oneThing(planWorker(), (remote) => remote.plan(job, run));

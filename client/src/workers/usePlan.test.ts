@@ -10,7 +10,7 @@ jest.mock('./planWorker', () => ({
     end: () => undefined,
     remote: { plan: (job: Job, run: Run) => new Promise((answer) => asked.push({ job, run, answer })) },
   }),
-  planned: ({ plan }: { plan: (...inputs: unknown[]) => unknown }, ...inputs: unknown[]) => plan(...inputs),
+  planned: ({ plan }: { plan: (job: Job, run: Run) => unknown }, { job, run }: { job: Job; run: Run }) => plan(job, run),
   plannedAhead: () => undefined,
 }));
 jest.mock('../ui/afterPaint', () => ({ afterPaint: (work: () => void) => (work(), () => undefined) }));

@@ -1,8 +1,5 @@
 import type { FieldError, Job, Plan, Run } from '@tamper/core';
-import type { Remote } from 'comlink';
 import { useMemo, useRef } from 'react';
-import type { PlanWorker } from './plan.worker';
-import type { Worked } from './worked';
 import { useLatest } from './useLatest';
 import { planned, plannedAhead, planWorker } from './planWorker';
 
@@ -26,7 +23,7 @@ export function usePlan(job: Job | undefined, run: Run | undefined): PlanState {
     before.current = known && known.run === run && samePlanned(known.job, job) ? known : { job, run };
     return before.current;
   }, [job, run]);
-  const { result, crash } = useLatest(planWorker, inputs, makePlan, madeAhead);
+  const { result, crash } = useLatest(planWorker, inputs, planned, plannedAhead);
   // Kept over renders without a state of its own: one plan, one render.
   const good = useRef<PlanState['good']>(undefined);
   if (result && 'value' in result.value && good.current?.plan !== result.value.value)
@@ -43,6 +40,4 @@ const samePlanned = (a: Job, b: Job): boolean => {
   return keys.every((key) => key === 'units' || a[key] === b[key]);
 };
 
-const makePlan = (remote: Remote<PlanWorker>, { job, run }: { job: Job; run: Run }): Promise<Worked<Plan>> => planned(remote, job, run);
-const madeAhead = ({ job, run }: { job: Job; run: Run }): Worked<Plan> | undefined => plannedAhead(job, run);
 const NONE: readonly FieldError[] = [];
