@@ -213,10 +213,12 @@ export async function strikeAt(page: Page, metre: number): Promise<void> {
   await tab(page, 'Level');
 }
 
-/** Issues the draft, on the site screen. */
+/** Issues the draft, on the site screen: all the same where it says STOP. */
 export async function issue(page: Page, who = 'foreman'): Promise<void> {
   await tab(page, 'Issue');
   await page.getByRole('textbox', { name: 'Who issues' }).fill(who);
+  const allTheSame = page.getByRole('textbox', { name: 'Why all the same' });
+  if (await allTheSame.isVisible()) await allTheSame.fill('What is missing comes before anybody digs there');
   await page.getByRole('button', { name: /^Issue (this plan|as plan)/ }).click();
   await expect(page.getByText('The draft says the same. People on site work to this.')).toBeVisible();
 }

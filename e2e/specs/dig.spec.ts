@@ -55,6 +55,31 @@ test('from an issued plan to levels as dug: set up, read, put right, too deep, a
   await expect(page.getByText(/^The bottom is too deep, 0\.0 m to \d/)).toBeVisible();
 });
 
+test('a plan that says STOP is not issued before somebody says why; the list of plans and the card in the cab go on saying it', async ({
+  page,
+}) => {
+  const deep = (run: Run): Run => ({
+    ...run,
+    reaches: run.reaches.map((one) => ({ ...one, entry: true, levels: { kind: 'cover', cover: 1.8 } })),
+  });
+  await startRun(page, { job: 'Unheld', run: 'Water', length: 20, change: deep });
+  await step(page, 'Site');
+  await tab(page, 'Issue');
+  await expect(page.getByRole('list', { name: 'What it says STOP to' })).toContainText(
+    /Unprotected at \d\.\d+ m deep.*, 0\.0 m to 20\.0 m/,
+  );
+  await field(page, 'Who issues').fill('foreman');
+  await press(page, 'Issue this plan');
+  await expect(page.getByText('Say why, in a few words.')).toBeVisible();
+  await field(page, 'Why all the same').fill('The boxes come on Monday');
+  await press(page, 'Issue this plan');
+  await expect(page.getByRole('list', { name: 'Issued plans' })).toContainText(/The boxes come on Monday.*Issued with a STOP: Unprotected/);
+  await step(page, 'Dig');
+  await expect(page.getByText(/Unprotected at \d\.\d+ m deep.*, 0\.0 m to 20\.0 m/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText('The plan: STOP')).toBeVisible();
+});
+
 test('a level that cannot be is asked about, and a sentence is said of every reading that tells nothing', async ({ page }) => {
   await startRun(page, { job: 'Slips', run: 'Water', length: 20 });
   await setUp(page, 'BM 2');

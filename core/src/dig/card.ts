@@ -1,7 +1,8 @@
 import { extent } from '../alignment/ground';
 import { EPSILON, type Range } from '../geometry';
-import type { Job, Reach, Run } from '../job';
+import { speaksOf, type Job, type Reach, type Run } from '../job';
 import type { SetUp, SetUps } from '../machine';
+import { ofSeverity, type PlanFinding } from '../plan/checks';
 import type { Plan } from '../plan/plan';
 import type { PlaceSupport } from '../protection';
 import { FOOT } from '../units';
@@ -50,12 +51,14 @@ export interface DigCard {
   gaps: Range[];
   suspect: Range[];
   swing: number;
+  /** What the plan says STOP to within sight. */
+  stops: PlanFinding[];
 }
 
 export interface CardInputs {
   job: Job;
   run: Run;
-  plan: Pick<Plan, 'places' | 'supports' | 'handWindows' | 'byHand' | 'setUps' | 'existing'>;
+  plan: Pick<Plan, 'places' | 'supports' | 'handWindows' | 'byHand' | 'setUps' | 'existing' | 'findings'>;
   designs: Designs;
   instrument: Instrument | undefined;
 }
@@ -101,6 +104,7 @@ export function digCard({ job, run, plan, designs, instrument }: CardInputs, sta
     gaps: inSight(run.logistics.gaps),
     suspect: inSight(run.logistics.suspect),
     swing: plan.setUps.swing,
+    stops: ofSeverity(plan.findings, 'stop').filter((one) => speaksOf(one, seen)),
   };
 }
 

@@ -2,12 +2,13 @@ import { protections } from '../catalogue';
 import type { Rules } from '../rules';
 import { isPit, placeKindName } from '../trench/places';
 import { passWords } from '../trench/buckets';
+import { sayStops } from '../words';
 import { figuresIn, formatBatterRatio, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import type { DigCard } from './card';
 
 /** One line of the card: what it is about, what it says, and whether it is to be heeded before the next bucket. */
 export interface CardLine {
-  id: 'hand' | 'layer' | 'bucket' | 'place' | 'heap' | 'walls' | 'pits' | 'people';
+  id: 'stop' | 'hand' | 'layer' | 'bucket' | 'place' | 'heap' | 'walls' | 'pits' | 'people';
   about: string;
   says: string;
   heed: boolean;
@@ -19,6 +20,8 @@ const whole = (metres: number, units: UnitSystem): string => formatLength(metres
 export function cardLines(card: DigCard, rules: Rules, units: UnitSystem): CardLine[] {
   const { hand, passes, place, hole, pits, heap, setback, gaps, suspect, swing } = card;
   const lines: CardLine[] = [];
+  const stops = sayStops(card.stops, { rules, units });
+  if (stops.length > 0) lines.push({ id: 'stop', about: 'The plan: STOP', says: stops.join('. '), heed: true });
   if (hand)
     lines.push({
       id: 'hand',

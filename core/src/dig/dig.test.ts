@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { inOrder, type Fact, type Kept } from '../book';
 import { normal, seeded } from '../chance';
 import { Crew } from '../crew.testing';
-import { blankExisting, blankJob } from '../job';
+import { blankExisting, blankJob, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
@@ -648,6 +648,25 @@ describe('the card in the cab', () => {
     }
     expect(before).toBe(planned.setUps.list.length);
     expect(cardAt(55)).toBeUndefined();
+  });
+
+  test('says what the plan says STOP to as far as it looks ahead, and nowhere else', () => {
+    const deep = levelRun({ length: 40, depth: 2, soil: 'B', entry: false });
+    const [reach] = deep.reaches as [Reach];
+    // People go in from the middle on.
+    const half: Run = { ...deep, reaches: [reach, { ...reach, id: 'r2', from: 20, entry: true }] };
+    const made = planRun(job, half);
+    const designs = designsOf(job, half, made.places);
+    const said = (station: number) => {
+      const card = digCard({ job, run: half, plan: made, designs, instrument: undefined }, station, 10);
+      return cardLines(card as DigCard, rules, 'metric').find(({ id }) => id === 'stop');
+    };
+    for (let station = 0.5; station < 40; station += 1)
+      expect([station, /Unprotected/.test(said(station)?.says ?? '')]).toEqual([station, station + 10 >= 20]);
+    expect(said(15)).toMatchObject({
+      heed: true,
+      says: expect.stringMatching(/Unprotected at 2\.00 m deep.*, 20\.0 m to 40\.0 m/) as string,
+    });
   });
 
   test('says what to heed in the reader’s units', () => {

@@ -61,6 +61,15 @@ describe('an issued copy', () => {
     expect(bodyOf(run, first.body).changes).toContain('Reaches from 0.0 m, protection: none, was shield');
     expect(bodyOf(run, bodyOf(run).body).changes).toEqual(['Nothing changed']);
   });
+  test('of a plan that says STOP has what it was issued with in spite of, until it is mended', () => {
+    const standing = levelRun({ length: 30, depth: 2, soil: 'C', entry: true });
+    const stop = expect.stringMatching(/^Issued with a STOP: Unprotected at 2\.00 m deep.*, 0\.0 m to 30\.0 m$/) as string;
+    const first = bodyOf(standing);
+    expect(first.changes).toEqual(['First issue', stop]);
+    expect(bodyOf(standing, first.body).changes).toEqual(['Nothing changed', stop]);
+    const mended = levelRun({ length: 30, depth: 2, soil: 'C', entry: false });
+    expect(bodyOf(mended, first.body).changes.filter((told) => told.includes('STOP'))).toEqual([]);
+  });
   test('is not made of a run that cannot be dug', () => expect(issueOf(job, withInverts(run, 99, 99), undefined)).toHaveProperty('errors'));
   test('through JSON with its keys in another order it has the same text, and gives the same numbers', () => {
     fc.assert(

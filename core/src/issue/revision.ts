@@ -5,7 +5,8 @@ import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job'
 import { person, text } from '../job/schema/basics';
 import { tryPlan, type Plan } from '../plan/plan';
 import { resolveRules, type Rules } from '../rules';
-import { changesBetween } from './changes';
+import { readerOf, sayStops } from '../words';
+import { changesBetween, type Issuable } from './changes';
 
 /** Of the program whose numbers an issued plan holds: goes up when the same inputs would give other numbers. */
 export const CORE_VERSION = '1';
@@ -31,7 +32,7 @@ export interface RevisionBody {
   figures: IssuedFigures;
 }
 
-/** An issued plan without its body, as it is listed. `changes`: since the one before, in sentences; `digest`: SHA-256 of the body with its keys in order. */
+/** An issued plan without its body, as it is listed. `changes`: since the one before, in sentences, and what it said STOP to; `digest`: SHA-256 of the body with its keys in order. */
 export interface RevisionHead {
   id: string;
   number: number;
@@ -64,7 +65,7 @@ export const figuresOf = (plan: Plan): IssuedFigures => ({
   places: plan.places.length,
 });
 
-/** The copy that is issued of a run, and what changed since the last one; what stands in the way where the run cannot be dug as it is. */
+/** The copy that is issued of a run, what changed since the last one, and what the plan says STOP to all the same; what stands in the way where the run cannot be dug as it is. */
 export function issueOf(
   job: Job,
   run: Run,
@@ -82,10 +83,15 @@ export function issueOf(
     kits: [...used].sort().flatMap((id) => kitOf(job, id) ?? []),
     figures: figuresOf(plan),
   };
-  if (!before) return { body, changes: ['First issue'] };
+  const stops = sayStops(plan.findings, readerOf(job)).map((stop) => `Issued with a STOP: ${stop}`);
+  return { body, changes: [...changed(before, { job, run, plan }), ...stops] };
+}
+
+function changed(before: RevisionBody | undefined, issued: Issuable): string[] {
+  if (!before) return ['First issue'];
   const old = tryPlan(before.job, before.run);
-  const changes = 'plan' in old ? changesBetween({ ...before, plan: old.plan }, { job, run, plan }, job.units) : [];
-  return { body, changes: changes.length > 0 ? changes : ['Nothing changed'] };
+  const changes = 'plan' in old ? changesBetween({ ...before, plan: old.plan }, issued, issued.job.units) : [];
+  return changes.length > 0 ? changes : ['Nothing changed'];
 }
 
 /** The text a digest is made of: the same after a database has sorted the keys. */

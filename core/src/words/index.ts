@@ -1,8 +1,8 @@
-import type { Job } from '../job';
+import { spanOf, type Job } from '../job';
 import type { OrderFinding } from '../order';
 import type { PlanFinding } from '../plan/checks';
 import { resolveRules } from '../rules';
-import { figuresIn } from '../units';
+import { figuresIn, formatStretch } from '../units';
 import { accessWords } from './access';
 import { alignmentWords } from './alignment';
 import { boringWords } from './boring';
@@ -45,6 +45,15 @@ export const say = (finding: Sayable, reader: Reader): Said => {
   const said = (sentences[finding.code] as (finding: Sayable, reader: Reader) => Said)(finding, reader);
   return { ...said, basis: figuresIn(said.basis, reader.units) };
 };
+
+/** What a plan says STOP to, in the order of its findings: what, and where. */
+export const sayStops = (findings: readonly Sayable[], reader: Reader): string[] =>
+  findings
+    .filter(({ severity }) => severity === 'stop')
+    .map((finding) => {
+      const span = spanOf(finding);
+      return [say(finding, reader).what, ...(span ? [formatStretch(span, reader.units)] : [])].join(', ');
+    });
 
 /** The reader of a job's own units and rules. */
 export const readerOf = ({ units, ruleSet, overrides }: Pick<Job, 'units' | 'ruleSet' | 'overrides'>): Reader => ({

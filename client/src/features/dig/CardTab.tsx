@@ -72,9 +72,8 @@ export function CardTab() {
                 paddingVertical: 8,
                 paddingHorizontal: 12,
                 borderRadius: 8,
-                backgroundColor: heed ? colours.cautionWash : colours.paper,
+                ...(id === 'stop' ? LOOK.stop : heed ? LOOK.heed : LOOK.plain),
                 borderLeftWidth: 5,
-                borderColor: heed ? colours.caution : colours.line,
               }}
             >
               <Text variant="titleSmall" style={{ width: 104 }}>
@@ -90,6 +89,11 @@ export function CardTab() {
     </View>
   );
 }
+const LOOK = {
+  stop: { backgroundColor: colours.stopWash, borderColor: colours.stop },
+  heed: { backgroundColor: colours.cautionWash, borderColor: colours.caution },
+  plain: { backgroundColor: colours.paper, borderColor: colours.line },
+} as const;
 const BIG = { width: 72, height: 56, borderWidth: 1, borderColor: colours.faded, borderRadius: 10 } as const;
 
 /** Where one goes from the card: the level of what was dug, and where the last one was. */

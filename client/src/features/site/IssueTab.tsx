@@ -1,5 +1,5 @@
 import { changesBetween, type RevisionHead } from '@tamper/core/issue';
-
+import { readerOf, sayStops } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { Text } from '../../ui/Text';
 import { WhoField } from '../../ui/WhoField';
@@ -35,10 +35,12 @@ export function IssueCard() {
   // What an edit of this moment changes is not known before it is planned.
   const newest = good?.run === draft.run.doc && good.job === draft.job.doc ? good : undefined;
   const changes = useMemo(() => (force && newest ? changesBetween(force, newest, job.units) : undefined), [force, newest, job.units]);
+  const stops = useMemo(() => (newest ? sayStops(newest.plan.findings, readerOf(newest.job)) : []), [newest]);
   const [typed, setTyped] = useState<string>();
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
-  const offered = !force ? 'First plan' : (changes?.[0] ?? '').slice(0, 300);
+  // Why a plan that says STOP is issued all the same nobody can say for whoever issues it.
+  const offered = stops.length > 0 ? '' : !force ? 'First plan' : (changes?.[0] ?? '').slice(0, 300);
   const why = typed ?? offered;
   const issue = async () => {
     setFaults([]);
@@ -75,8 +77,9 @@ export function IssueCard() {
               : 'People on site work to an issued plan: a numbered copy nobody can change. Editing goes on in the draft.'}
           </Text>
           <Changes changes={changes ?? []} />
+          {stops.length > 0 ? <Stops stops={stops} /> : null}
           <WhoField label="Who issues" placeholder="Foreman" />
-          <TextField label="Why" value={why} onText={setTyped} />
+          <TextField label={stops.length > 0 ? 'Why all the same' : 'Why'} value={why} onText={setTyped} />
           <Button mode="contained" icon="check" onPress={() => void issue()} disabled={busy}>
             {busy ? 'Issuing…' : force ? `Issue as plan ${force.number + 1}` : 'Issue this plan'}
           </Button>
@@ -92,6 +95,20 @@ export function IssueCard() {
     </Card>
   );
 }
+
+/** What the plan says STOP to: whoever issues it has read it, and the reason is kept with the plan. */
+const Stops = ({ stops }: { stops: readonly string[] }) => (
+  <Notice kind="stop" title={stops.length === 1 ? 'This plan says STOP' : `This plan says STOP ${stops.length} times`}>
+    <View role="list" aria-label="What it says STOP to" style={{ gap: 2 }}>
+      {stops.map((stop) => (
+        <Text key={stop} role="listitem">
+          • {stop}
+        </Text>
+      ))}
+    </View>
+    <Text>Mend it first, or say why it is issued all the same: that is kept with the plan, and the card in the cab says it.</Text>
+  </Notice>
+);
 
 const Changes = ({ changes }: { changes: readonly string[] }) =>
   changes.length === 0 ? null : (
