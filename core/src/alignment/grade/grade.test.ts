@@ -259,6 +259,12 @@ describe('several lines in one trench', () => {
     ]);
   });
 
+  /** The run on three levels: at its ends and at its chamber. */
+  const bent = (run: Run, head: number, middle: number, tail: number): Run => {
+    const straight = fallingRun(run, head, tail);
+    const knot = { id: 'bend', station: 30, invert: middle, keep: false };
+    return { ...run, ...straight, inverts: [...straight.inverts, knot].sort((a, b) => a.station - b.station) };
+  };
   /** What the plan itself says of a line found: cover of every line, depth, and lines too close where they are known to be. */
   const faultsOf = (run: Run): string[] => {
     const plan = planRun(job, run);
@@ -350,27 +356,59 @@ describe('several lines in one trench', () => {
     expect(founds).toBeGreaterThan(10);
     expect(blocks).toBeGreaterThan(5);
   });
-  test('no straight line of a fine grid that the plan has nothing against digs less', () => {
+  test('no line of a fine grid, straight or bent at the chamber, that the plan has nothing against digs less', () => {
     let beaten = 0;
     fc.assert(
       fc.property(anyRun, (run) => {
-        const straight = { ...run, structures: [] };
-        const result = find(straight);
-        const least = result.kind === 'found' ? planRun(job, applyPatches(straight, result.patches)).volumes.trench * 0.99 : Infinity;
+        const result = find(run);
+        const least = result.kind === 'found' ? planRun(job, applyPatches(run, result.patches)).volumes.trench * 0.99 : Infinity;
+        const { minFall } = targetsOf(run, placedLines(job, run), resolveRules(job.ruleSet, job.overrides));
+        const falls = [1.0001, 1.2, 2].map((times) => times * minFall);
         for (let head = 7; head < 10.5; head += 0.25)
-          for (const fall of [1 / 80, 1 / 60, 1 / 40, 1 / 20]) {
-            const tail = head - fall * 60 * 1.0001;
-            const tried: Run = { ...straight, ...fallingRun(straight, head, tail) };
-            if (tail < (run.targets.receiving ?? -Infinity)) continue;
-            if (tried.stations.some(({ station }) => levelsOn(tried, findProduct('drain-110'), station).cover < 0)) continue;
-            if (faultsOf(tried).length > 0) continue;
-            beaten++;
-            expect(planRun(job, tried).volumes.trench).toBeGreaterThanOrEqual(least);
-          }
+          for (const first of falls)
+            for (const second of falls) {
+              const middle = head - first * 30;
+              const tried = bent(run, head, middle, middle - second * 30);
+              if (middle - second * 30 < (run.targets.receiving ?? -Infinity)) continue;
+              const stations = [...tried.stations.map(({ station }) => station), 30];
+              if (stations.some((station) => levelsOn(tried, findProduct('drain-110'), station).cover < 0)) continue;
+              if (faultsOf(tried).length > 0) continue;
+              beaten++;
+              expect(planRun(job, tried).volumes.trench).toBeGreaterThanOrEqual(least);
+            }
       }),
       { numRuns: times(10) },
     );
     expect(beaten).toBeGreaterThan(10);
+  });
+  test('a leg is not free to go anywhere: each costs what is dug for it', () => {
+    // A line that lies in the trench to a hair beyond the chamber asks something of the second leg there, and nearly nothing.
+    const run = level(
+      { minFall: undefined, cover: 0.3 },
+      {
+        stations: [
+          { station: 0, ground: 9 },
+          { station: 60, ground: 9 },
+        ],
+        structures: withStructure(level({}), structureAt(level({}), 30, 'chamber', 'middle')),
+        reaches: [{ ...reach, bottomWidth: 3 }],
+        existing: [
+          { kind: 'parallel' as const, from: 0, to: 30.000000030000002, offset: 0 },
+          { kind: 'crossing' as const, station: 1, angle: 0.4 },
+        ].map((where, i) => ({
+          ...blankExisting(`Cable ${i}`, 0),
+          ...{
+            where,
+            evidence: 'exposed' as const,
+            size: 0.02,
+            coverMin: [0.2, 0.2238274044904989][i] as number,
+            coverMax: [0.2, 0.2238274044904989][i] as number,
+          },
+        })),
+      },
+    );
+    const levels = found(find(run)).inverts.map(({ invert }) => invert);
+    expect(Math.max(...levels) - Math.min(...levels)).toBeCloseTo(60 / 40, 6);
   });
 });
 

@@ -61,7 +61,7 @@ export function gradeProblem(run: Run, placed: readonly PlacedLine[], targets: G
     direction: directionOf(run, leading(placed)),
     covers,
     depths: depthsOf(run, leading(placed), targets),
-    digs: digsOf(run, leading(placed)),
+    digs: digsOf(run, leading(placed), breaks),
     keeps: run.inverts.flatMap(({ id, station, invert, keep }) => (keep ? [{ id, station, invert }] : [])),
     crossings: crossingsOf(run, placed, breaks, targets, rules),
     targets,
@@ -122,26 +122,31 @@ function depthsOf(run: Run, { wall }: PlacedLine['product'], { maxDepth }: Grade
 /** From the trench bottom up to the leading line's invert, metres. */
 const toBottom = (run: Run, reach: Reach, wall: number): number => wall + dropIn(run, reach) + reach.bedding;
 
-function digsOf(run: Run, { wall }: PlacedLine['product']): GradeProblem['digs'] {
+/** Every leg has a piece of its own: what no piece lies on costs nothing, and might go anywhere. */
+function digsOf(run: Run, { wall }: PlacedLine['product'], breaks: readonly number[]): GradeProblem['digs'] {
   const { length: whole } = extent(run);
+  const legs = breaks.slice(1).map((to, i) => ({ from: breaks[i] as number, to }));
   return run.reaches.flatMap((reach, index) => {
     if (!isOpen(reach)) return [];
-    const to = reachEnd(run, index);
-    const length = to - reach.from;
-    const typed = run.stations.filter(({ station }) => station > reach.from && station < to).length;
-    const count = Math.max(1, Math.min(typed + 1, Math.ceil((MOST_DIGS * length) / whole)));
-    const piece = length / count;
-    return Array.from({ length: count }, (_, i) => {
-      const station = reach.from + (i + 0.5) * piece;
-      return {
-        station,
-        length: piece,
-        ground: groundsAt(run.stations, station).ground,
-        toBottom: -toBottom(run, reach, wall),
-        width: reach.bottomWidth + 2 * panelOf(reach),
-        left: reach.left,
-        right: reach.right,
-      };
+    return legs.flatMap((leg) => {
+      const part = common({ from: reach.from, to: reachEnd(run, index) }, leg);
+      if (!part || part.from === part.to) return [];
+      const length = part.to - part.from;
+      const typed = run.stations.filter(({ station }) => station > part.from && station < part.to).length;
+      const count = Math.max(1, Math.min(typed + 1, Math.ceil((MOST_DIGS * length) / whole)));
+      const piece = length / count;
+      return Array.from({ length: count }, (_, i) => {
+        const station = part.from + (i + 0.5) * piece;
+        return {
+          station,
+          length: piece,
+          ground: groundsAt(run.stations, station).ground,
+          toBottom: -toBottom(run, reach, wall),
+          width: reach.bottomWidth + 2 * panelOf(reach),
+          left: reach.left,
+          right: reach.right,
+        };
+      });
     });
   });
 }
