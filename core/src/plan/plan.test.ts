@@ -268,6 +268,24 @@ describe('for any run that can be dug', () => {
   });
 });
 
+describe('a pit across a step of the trench', () => {
+  test('1.00 and 0.50 m deep, 0.60 wide, a pit of 1.2 by 1.2 m at the step: 0.36 and 0.18 m³ more', () => {
+    const run = levelRun({ length: 20, bottomWidth: 0.6 });
+    const [reach] = run.reaches as [Reach];
+    const chamber = { ...blankPit(1.2, 1.2, 0), ends: VERTICAL };
+    const plan = planRun(US, {
+      ...run,
+      reaches: [
+        { ...reach, levels: { kind: 'depth', depth: 1 } },
+        { ...reach, id: 'r2', from: 10, levels: { kind: 'depth', depth: 0.5 } },
+      ],
+      structures: [{ id: 'c', name: 'C1', kind: 'chamber', station: 10, diameter: 0, tail: 0, pit: chamber }],
+    });
+    expect(plan.volumes.trench).toBeCloseTo(10 * 0.6 * 1.5, 9);
+    expect(plan.pits[0]?.dig).toBeCloseTo(0.6 * 0.6 * 1.5, 5);
+  });
+});
+
 describe('ends of a trench laid back', () => {
   // 1.8 m deep, 0.9 m wide, type B: 1:1 at both ends, ½ × 1.8² × 0.9 = 1.458 m³ each.
   const run = levelRun({ length: 12, depth: 1.8, bottomWidth: 0.9, soil: 'B', endsBack: true });

@@ -212,7 +212,12 @@ describe('figures', () => {
                 ...here
                   .flatMap((one) => {
                     const depth = depthIn(one, station);
-                    return [depth, ...[one.sides.left, one.sides.right].flatMap(benchHeights).map((height) => depth - height)];
+                    return [
+                      depth,
+                      ...[one.sides.left, one.sides.right, ...(one.ends ? [one.ends] : [])]
+                        .flatMap(benchHeights)
+                        .map((height) => depth - height),
+                    ];
                   })
                   .filter((z) => z > 0 && z < deep),
                 deep,

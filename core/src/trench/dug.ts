@@ -136,9 +136,10 @@ export function addedByPits(places: readonly Place[]): Map<string, Added[]> {
         if (to - from <= EPSILON) continue;
         const count = Math.ceil((to - from) / PIECE - EPSILON);
         const there = others.filter((other) => cutAt(other, (from + to) / 2) !== undefined);
-        // Just inside the piece: where two reaches meet each has its own depth.
+        // Inside the piece by more than stations are told apart by: where two reaches meet each has its own depth.
+        const inset = Math.min(2 * EPSILON, (to - from) / 2);
         const add = (at: number) => {
-          const inside = Math.min(to - EPSILON, Math.max(from + EPSILON, at));
+          const inside = Math.min(to - inset, Math.max(from + inset, at));
           const cuts = (of: readonly Place[]) => of.flatMap((place) => cutAt(place, inside) ?? []);
           const rest = cuts(there);
           return Math.max(0, unionArea([...rest, ...cuts([pit])]) - unionArea(rest));
