@@ -77,7 +77,7 @@ export function IssueCard() {
               : 'People on site work to an issued plan: a numbered copy nobody can change. Editing goes on in the draft.'}
           </Text>
           <Changes changes={changes ?? []} />
-          {stops.length > 0 ? <Stops stops={stops} /> : null}
+          <Stops stops={stops} />
           <WhoField label="Who issues" placeholder="Foreman" />
           <TextField label={stops.length > 0 ? 'Why all the same' : 'Why'} value={why} onText={setTyped} />
           <Button mode="contained" icon="check" onPress={() => void issue()} disabled={busy}>
@@ -97,29 +97,26 @@ export function IssueCard() {
 }
 
 /** What the plan says STOP to: whoever issues it has read it, and the reason is kept with the plan. */
-const Stops = ({ stops }: { stops: readonly string[] }) => (
-  <Notice kind="stop" title={stops.length === 1 ? 'This plan says STOP' : `This plan says STOP ${stops.length} times`}>
-    <View role="list" aria-label="What it says STOP to" style={{ gap: 2 }}>
-      {stops.map((stop) => (
-        <Text key={stop} role="listitem">
-          • {stop}
-        </Text>
-      ))}
-    </View>
-    <Text>Mend it first, or say why it is issued all the same: that is kept with the plan, and the card in the cab says it.</Text>
-  </Notice>
-);
+const Stops = ({ stops }: { stops: readonly string[] }) =>
+  stops.length === 0 ? null : (
+    <Notice kind="stop" title={stops.length === 1 ? 'This plan says STOP' : `This plan says STOP ${stops.length} times`}>
+      <Sentences label="What it says STOP to" list={stops} />
+      <Text>Mend it first, or say why it is issued all the same: that is kept with the plan, and the card in the cab says it.</Text>
+    </Notice>
+  );
 
 const Changes = ({ changes }: { changes: readonly string[] }) =>
-  changes.length === 0 ? null : (
-    <View role="list" aria-label="What changed" style={{ gap: 2 }}>
-      {changes.map((change) => (
-        <Text key={change} role="listitem">
-          • {change}
-        </Text>
-      ))}
-    </View>
-  );
+  changes.length === 0 ? null : <Sentences label="What changed" list={changes} />;
+
+const Sentences = ({ label, list }: { label: string; list: readonly string[] }) => (
+  <View role="list" aria-label={label} style={{ gap: 2 }}>
+    {list.map((sentence) => (
+      <Text key={sentence} role="listitem">
+        • {sentence}
+      </Text>
+    ))}
+  </View>
+);
 
 /** Everything that was issued, the newest first. */
 function IssuedList() {
