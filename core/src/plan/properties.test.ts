@@ -202,7 +202,9 @@ describe('figures', () => {
         let sum = 0;
         for (let i = 1; i < edges.length; i++) {
           const [a, b] = [edges[i - 1] as number, edges[i] as number];
-          const slices = Math.max(1, Math.ceil(((b - a) / (to - from)) * 300));
+          // Where a pit or its ends are the section changes within a metre, however long the run is.
+          const inPit = places.some((one) => isPit(one) && dugAtGround(one).from < b && dugAtGround(one).to > a);
+          const slices = Math.max(inPit ? 24 : 1, Math.ceil(((b - a) / (to - from)) * 100));
           for (let k = 0; k < slices; k++) {
             const station = a + ((b - a) * (k + 0.5)) / slices;
             const here = places.filter((one) => dugAtGround(one).from <= station && dugAtGround(one).to >= station);
