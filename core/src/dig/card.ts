@@ -2,7 +2,7 @@ import { extent } from '../alignment/ground';
 import { EPSILON, type Range } from '../geometry';
 import { speaksOf, type Job, type Reach, type Run } from '../job';
 import type { SetUp, SetUps } from '../machine';
-import { ofSeverity, type PlanFinding } from '../plan/checks';
+import type { PlanFinding } from '../plan/checks';
 import type { Plan } from '../plan/plan';
 import type { PlaceSupport } from '../protection';
 import { FOOT } from '../units';
@@ -104,7 +104,7 @@ export function digCard({ job, run, plan, designs, instrument }: CardInputs, sta
     gaps: inSight(run.logistics.gaps),
     suspect: inSight(run.logistics.suspect),
     swing: plan.setUps.swing,
-    stops: ofSeverity(plan.findings, 'stop').filter((one) => speaksOf(one, seen)),
+    stops: plan.findings.filter((one) => one.severity === 'stop' && speaksOf(one, seen)),
   };
 }
 
