@@ -1,10 +1,11 @@
-import { EPSILON, valueAt, type Range } from '../geometry';
+import { EPSILON, type Range } from '../geometry';
 import { placingEffort } from '../protection';
 import { activities, linesIn, machineOf, placedLines, type Activity, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import { boringOf } from '../boring';
 import { isOpen, levelsAt, reachEnd, reachIndexAt } from '../alignment';
 import { deepestFor, digRate, handRate, loggedRate, MOVE_HOURS } from '../machine';
 import { layerAreas } from '../trench';
+import { volumeDugTo } from '../plan/dugTo';
 import type { Plan } from '../plan/plan';
 
 /** Hours of each activity. */
@@ -120,7 +121,6 @@ const share = (part: number, whole: number): number => (whole > 0 ? part / whole
 
 function stretchesOf(run: Run, { profile, length }: Plan, laid: readonly PlacedLine[]): Part[] {
   const long = Math.max(LONG, length / MOST);
-  const dugAt = (at: number) => valueAt(profile.station, profile.dug, at);
   return run.reaches.flatMap((reach, index) => {
     if (!isOpen(reach)) return [];
     const end = reachEnd(run, index);
@@ -134,7 +134,7 @@ function stretchesOf(run: Run, { profile, length }: Plan, laid: readonly PlacedL
         from,
         to,
         width: reach.bottomWidth,
-        volume: dugAt(to) - dugAt(from),
+        volume: volumeDugTo(profile, to) - volumeDugTo(profile, from),
         ...middleOf(run, laid, from, to),
       };
     });

@@ -20,3 +20,9 @@ export function valueAt(stations: readonly number[], column: readonly number[], 
   const [before, after] = [column[next - 1] as number, column[next] as number];
   return before + ((after - before) * (Math.min(at, b) - a)) / (b - a);
 }
+
+/** Integral from 0 to `share` of the parabola through three values at 0, a half and 1; over all of it Simpson's rule. */
+export const underParabola = (start: number, middle: number, end: number, share: number): number =>
+  start * (share - 1.5 * share ** 2 + (2 / 3) * share ** 3) +
+  middle * (2 * share ** 2 - (4 / 3) * share ** 3) +
+  end * (-(share ** 2) / 2 + (2 / 3) * share ** 3);

@@ -1,3 +1,4 @@
+import { underParabola } from '../geometry';
 import type { PlanProfile } from './context';
 
 /**
@@ -12,7 +13,5 @@ export function volumeDugTo({ station, area, dug }: Pick<PlanProfile, 'station' 
   const t = (at - from) / (to - from);
   const [a, b] = [area[i] as number, area[i + 1] as number];
   const middle = ((6 * ((dug[i + 1] as number) - (dug[i] as number))) / (to - from) - a - b) / 4;
-  const share =
-    a * (t - 1.5 * t ** 2 + (2 / 3) * t ** 3) + middle * (2 * t ** 2 - (4 / 3) * t ** 3) + b * (-(t ** 2) / 2 + (2 / 3) * t ** 3);
-  return (dug[i] as number) + (to - from) * share;
+  return (dug[i] as number) + (to - from) * underParabola(a, middle, b, t);
 }

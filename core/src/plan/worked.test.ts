@@ -307,6 +307,21 @@ test('what a pit takes inside a window is dug by hand, and counts once', () => {
   expect(hand(pit)).toBeCloseTo(1.1 * 2 * 1.2, 6);
 });
 
+test('a window that ends on the sloped end of a pit: what hands dig there is the part of the slope that lies in it', () => {
+  // 1.2 m deep, laid back 1:1 beyond a pit of 2 by 2 m; the trench is 0.60 m wide. The window reaches 1.05 to 0.5 m before the pit's bottom.
+  const run = levelRun({ depth: 1.2, bottomWidth: 0.6, entry: false });
+  const before = (from: number, to: number): number => {
+    const strips = Array.from({ length: 1000 }, (_, i) => from + ((to - from) * (i + 0.5)) / 1000);
+    return strips.reduce((sum, past) => sum + (1.2 * 0.6 + (1.2 - past) * 1.4) * ((to - from) / 1000), 0);
+  };
+  const crossing: ExistingLine = { ...blankExisting('Old main', 15 - 1 - 0.5 - 0.55), evidence: 'detected', size: 0.1 };
+  const pit = withPit(run, { length: 2, width: 2, entry: false, ends: batter(1) });
+  const { handWindows, dig } = planRun(UK, { ...pit, existing: [crossing] });
+  const [window] = handWindows as [(typeof handWindows)[number]];
+  const past = (at: number) => Math.min(1.2, 14 - at);
+  expect(dig.hand).toBeCloseTo(before(past(window.to), past(window.from)) + Math.max(0, 14 - 1.2 - window.from) * 1.2 * 0.6, 4);
+});
+
 test('a fix that only trades one stop for another is not offered', () => {
   // Too deep for every box: taking another box leaves the same stop or brings one.
   const run = levelRun({ depth: 6.5, bottomWidth: 1, soil: 'C', ...held('shield', 'box-heavy', 0.12) });

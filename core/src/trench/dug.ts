@@ -5,6 +5,7 @@ import {
   firstFrom,
   shareWhere,
   trenchArea,
+  underParabola,
   wallHeightAt,
   wallOffset,
   type Even,
@@ -157,9 +158,9 @@ export function addedByPits(places: readonly Place[]): Map<string, Added[]> {
   );
 }
 
-/** Volume of such pieces within a stretch, by Simpson's rule; the part of a piece counts by its share. m³. */
+/** Volume of such pieces within a stretch: the areas of each as a parabola, of which a part counts as it lies. m³. */
 export const addedIn = (pieces: readonly Added[], within?: Range): number =>
-  pieces.reduce((sum, { from, to, area: [a, b, c] }) => {
-    const part = within ? Math.max(0, Math.min(to, within.to) - Math.max(from, within.from)) / (to - from) : 1;
-    return sum + (((to - from) * (a + 4 * b + c)) / 6) * part;
+  pieces.reduce((sum, { from, to, area }) => {
+    const upTo = (at: number) => underParabola(...area, Math.max(0, Math.min(1, (at - from) / (to - from))));
+    return sum + (to - from) * (within ? upTo(within.to) - upTo(within.from) : upTo(to));
   }, 0);
