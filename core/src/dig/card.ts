@@ -51,8 +51,8 @@ export interface DigCard {
   gaps: Range[];
   suspect: Range[];
   swing: number;
-  /** What the plan says STOP to within sight. */
-  stops: PlanFinding[];
+  /** What the plan finds within sight. */
+  findings: PlanFinding[];
 }
 
 export interface CardInputs {
@@ -104,7 +104,7 @@ export function digCard({ job, run, plan, designs, instrument }: CardInputs, sta
     gaps: inSight(run.logistics.gaps),
     suspect: inSight(run.logistics.suspect),
     swing: plan.setUps.swing,
-    stops: plan.findings.filter((one) => one.severity === 'stop' && speaksOf(one, seen)),
+    findings: plan.findings.filter((one) => speaksOf(one, seen)),
   };
 }
 

@@ -20,7 +20,7 @@ const whole = (metres: number, units: UnitSystem): string => formatLength(metres
 export function cardLines(card: DigCard, rules: Rules, units: UnitSystem): CardLine[] {
   const { hand, passes, place, hole, pits, heap, setback, gaps, suspect, swing } = card;
   const lines: CardLine[] = [];
-  const stops = sayStops(card.stops, { rules, units });
+  const stops = sayStops(card.findings, { rules, units });
   if (stops.length > 0) lines.push({ id: 'stop', about: 'The plan: STOP', says: stops.join('. '), heed: true });
   if (hand)
     lines.push({

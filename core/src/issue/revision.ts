@@ -4,7 +4,7 @@ import { once } from '../catalogue/once';
 import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
 import { person, text } from '../job/schema/basics';
 import { tryPlan, type Plan } from '../plan/plan';
-import { resolveRules, type Rules } from '../rules';
+import type { Rules } from '../rules';
 import { readerOf, sayStops } from '../words';
 import { changesBetween, type Issuable } from './changes';
 
@@ -75,15 +75,16 @@ export function issueOf(
   if ('errors' in tried) return tried;
   const { plan } = tried;
   const used = new Set(plan.supports.flatMap(({ kit }) => kit?.id ?? []));
+  const reader = readerOf(job);
   const body: RevisionBody = {
     core: CORE_VERSION,
     job,
     run,
-    rules: resolveRules(job.ruleSet, job.overrides),
+    rules: reader.rules,
     kits: [...used].sort().flatMap((id) => kitOf(job, id) ?? []),
     figures: figuresOf(plan),
   };
-  const stops = sayStops(plan.findings, readerOf(job)).map((stop) => `Issued with a STOP: ${stop}`);
+  const stops = sayStops(plan.findings, reader).map((stop) => `Issued with a STOP: ${stop}`);
   return { body, changes: [...changed(before, { job, run, plan }), ...stops] };
 }
 

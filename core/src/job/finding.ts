@@ -100,6 +100,10 @@ export const byGravity = (a: Severity, b: Severity): number => RANK[a] - RANK[b]
 export const worstFirst = <T extends Found>(findings: readonly T[]): T[] =>
   [...findings].sort((a, b) => byGravity(a.severity, b.severity) || (a.where[0]?.from ?? 0) - (b.where[0]?.from ?? 0));
 
+/** Those that stop a plan. */
+export const stopsAmong = <T extends Pick<Found, 'severity'>>(findings: readonly T[]): T[] =>
+  findings.filter(({ severity }) => severity === 'stop');
+
 /** The stretch from the first to the last place of a finding; undefined where it holds for the whole run. */
 export function spanOf({ where }: Pick<Found, 'where'>): Where | undefined {
   const [first] = where;

@@ -2,7 +2,7 @@ import { type accessChecks } from '../clearance';
 import { byHandOnly, notFound, somethingFound, tooCloseToExisting } from '../existing';
 import { boredBlind } from '../alignment/boreChecks';
 import { pipeOnCover, pitsMeet, rigidBends, sharpSteps, tightBends, tooFlat, tooSlow, tooSmall } from '../alignment/checks';
-import { checkList, type Finding, type Severity } from '../job';
+import { checkList, type Finding } from '../job';
 import { hookTooLow, edgeOfReach, liftsTooMuch, pastReach, standsPastEnd, trapped } from '../machine';
 import { bannedBenches, needsEngineer, needsLadder, openPitEnds, shortTermOnly, tooNear, unprotected } from '../protection';
 import {
@@ -138,7 +138,3 @@ export type CheckCode = keyof Checks;
 export type FactsOf = { [K in CheckCode]: ReturnType<Checks[K]['run']>[number]['facts'] };
 /** Something a check found, with its code. */
 export type PlanFinding = { [K in CheckCode]: Finding<K, FactsOf[K]> }[CheckCode];
-
-/** Findings of a severity. */
-export const ofSeverity = (findings: readonly PlanFinding[], severity: Severity): PlanFinding[] =>
-  findings.filter((finding) => finding.severity === severity);

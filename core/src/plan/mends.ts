@@ -1,5 +1,5 @@
 import { EPSILON, joined, type Range } from '../geometry';
-import { applyPatches, byGravity, keyOf, speaksOf, type Finding, type Fix, type Job, type Run, type Severity } from '../job';
+import { applyPatches, byGravity, keyOf, speaksOf, stopsAmong, type Finding, type Fix, type Job, type Run, type Severity } from '../job';
 import { runErrors } from '../job/observed';
 import { tryPlan } from './plan';
 
@@ -36,8 +36,6 @@ const sameMatter =
       before.with?.id === after.with?.id &&
       before.subject?.kind === after.subject?.kind &&
       before.where.some((where) => speaksOf(after, inner(where))));
-
-const stopsAmong = <F extends Finding>(findings: readonly F[]): F[] => findings.filter(({ severity }) => severity === 'stop');
 
 /** How much of a run some findings speak of, metres; without end where one speaks of all of it. */
 function lengthOf(findings: readonly Finding[]): number {

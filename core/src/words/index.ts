@@ -1,4 +1,4 @@
-import { spanOf, type Job } from '../job';
+import { spanOf, stopsAmong, type Job } from '../job';
 import type { OrderFinding } from '../order';
 import type { PlanFinding } from '../plan/checks';
 import { resolveRules } from '../rules';
@@ -48,12 +48,10 @@ export const say = (finding: Sayable, reader: Reader): Said => {
 
 /** What a plan says STOP to, in the order of its findings: what, and where. */
 export const sayStops = (findings: readonly Sayable[], reader: Reader): string[] =>
-  findings
-    .filter(({ severity }) => severity === 'stop')
-    .map((finding) => {
-      const span = spanOf(finding);
-      return [say(finding, reader).what, ...(span ? [formatStretch(span, reader.units)] : [])].join(', ');
-    });
+  stopsAmong(findings).map((finding) => {
+    const span = spanOf(finding);
+    return [say(finding, reader).what, ...(span ? [formatStretch(span, reader.units)] : [])].join(', ');
+  });
 
 /** The reader of a job's own units and rules. */
 export const readerOf = ({ units, ruleSet, overrides }: Pick<Job, 'units' | 'ruleSet' | 'overrides'>): Reader => ({
