@@ -5,6 +5,7 @@ export * from './catalogue';
 export * from './catalogue/find';
 export * from './job';
 export * from './job/file';
+export * from './job/issued';
 export * from './job/observed';
 export * from './job/upgrade';
 export * from './book';

@@ -1,10 +1,10 @@
 import type { PlannedRevision } from '@tamper/core';
 import { resolveRules } from '@tamper/core/rules';
-import type { Job, Run } from '@tamper/core/job';
-import { upgradeJob, upgradeRun } from '@tamper/core/job/upgrade';
+import { upgradeIssued } from '@tamper/core/job/upgrade';
 import type { Kept } from '@tamper/core/book';
 import { useEffect, useMemo, useState } from 'react';
 import type { InForce } from '../data/api';
+import { drift } from '@tamper/core/drift';
 import type { Revision } from '@tamper/core/issue';
 import { fromDevice } from '../data/localFirst';
 import { planOnce } from './planWorker';
@@ -14,9 +14,9 @@ const planned = new Map<string, Promise<PlannedRevision>>();
 
 async function fetchPlanned(jobId: string, id: string): Promise<PlannedRevision> {
   const { number, body } = await fromDevice<Revision>(`/revisions/${id}`, jobId);
-  const [job, run] = [upgradeJob(body.job) as Job, upgradeRun(body.run) as Run];
-  const plan = await planOnce(job, run);
-  return { id, number, job, run, rules: resolveRules(job.ruleSet, job.overrides), plan };
+  const { job, run } = upgradeIssued(body);
+  const [plan, rules] = [await planOnce(job, run), resolveRules(job.ruleSet, job.overrides)];
+  return { id, number, job, run, rules, plan, drifted: drift(body, { plan, rules }, job.units) };
 }
 
 /** An issued plan with what comes of it. A failure is forgotten, so that it is asked for again. */

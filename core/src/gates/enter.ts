@@ -42,6 +42,8 @@ export interface PlannedRevision {
   run: Run;
   rules: Rules;
   plan: Plan;
+  /** What this program makes of it otherwise than the one that issued it, in sentences. */
+  drifted?: readonly string[];
 }
 
 export interface EnterInputs {

@@ -6,8 +6,8 @@ import type { Plan } from '../plan/plan';
 const JOB_KEYS = ['ruleSet', 'overrides', 'kit', 'products', 'machine', 'machines'] as const;
 /** What the book has of work done is no change of the plan, nor is a run put away. */
 const DONE_KEYS: readonly string[] = ['clearing', 'haunched', 'archived'] satisfies (keyof Run)[];
-/** Sentences told before the rest is only counted. */
-const MOST = 40;
+/** Sentences told before the rest is only counted, of changes, of what a later program makes of it, and of what it says STOP to: a file holds a hundred. */
+export const MOST_TOLD = { changes: 40, drift: 25, stops: 30 };
 
 /** What is planned of a run, with what it was made of. */
 export interface Issuable {
@@ -18,7 +18,7 @@ export interface Issuable {
 
 type Json = unknown;
 type Loose = Readonly<Record<string, Json>>;
-const isObject = (value: Json): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value);
+export const isObject = (value: Json): value is Loose => typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** What changed from one issued plan to the next, in sentences: what comes of it first, then every input. */
 export function changesBetween(before: Issuable, after: Issuable, units: UnitSystem): string[] {
@@ -27,9 +27,12 @@ export function changesBetween(before: Issuable, after: Issuable, units: UnitSys
     ...Object.fromEntries(Object.entries(run).filter(([key]) => !DONE_KEYS.includes(key))),
   });
   const said = differences(inputs(before), inputs(after), '', units);
-  const all = [...outcomes(before, after, units), ...said];
-  return all.length > MOST ? [...all.slice(0, MOST), `and ${all.length - MOST} more`] : all;
+  return firstOf(MOST_TOLD.changes, [...outcomes(before, after, units), ...said]);
 }
+
+/** The first of many sentences, and how many more there are. */
+export const firstOf = (most: number, told: readonly string[]): string[] =>
+  told.length > most ? [...told.slice(0, most), `and ${told.length - most} more`] : [...told];
 
 /** What comes of the changes, where people notice it. */
 function outcomes({ plan: before }: Issuable, { plan: after }: Issuable, units: UnitSystem): string[] {
@@ -46,7 +49,7 @@ function outcomes({ plan: before }: Issuable, { plan: after }: Issuable, units: 
 }
 
 /** Every difference of two JSON values, in words. Items of a list are told apart by id, by station, or by where they stand. */
-function differences(before: Json, after: Json, path: string, units: UnitSystem): string[] {
+export function differences(before: Json, after: Json, path: string, units: UnitSystem): string[] {
   if (sameJson(before, after)) return [];
   if (isObject(before) && isObject(after))
     return [...new Set([...Object.keys(before), ...Object.keys(after)])].flatMap((key) =>

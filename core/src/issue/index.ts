@@ -1,2 +1,4 @@
 export * from './changes';
+export { drift } from './drift';
+export * from './figures';
 export * from './revision';

@@ -1,10 +1,14 @@
 import { demoFile } from '../demo';
 import { anyDig } from '../generators.testing';
-import { blankJob, blankPit, sameJson, type Reach, type Run } from '../job';
+import type { ShieldKit } from '../catalogue';
+import { observedRun } from '../book';
+import { blankExisting, blankJob, blankPit, omit, sameJson, type ExistingLine, type Reach, type Run } from '../job';
+import { issuedErrors } from '../job/issued';
+import { upgradeIssued } from '../job/upgrade';
 import { planRun } from '../plan/plan';
-import { keysTurned, levelRun, withInverts } from '../testing';
+import { bookEntry, keysTurned, levelRun, withInverts } from '../testing';
 import fc from 'fast-check';
-import { bodyText, changesBetween, figuresOf, issueOf, type Issuable, type RevisionBody } from '.';
+import { bodyText, changesBetween, drift, figuresOf, issueOf, type Issuable, type RevisionBody } from '.';
 
 const job = blankJob('Yard', 'US');
 const run = levelRun({ length: 30, depth: 1.2 });
@@ -70,6 +74,28 @@ describe('an issued copy', () => {
     const mended = levelRun({ length: 30, depth: 2, soil: 'C', entry: false });
     expect(bodyOf(mended, first.body).changes.filter((told) => told.includes('STOP'))).toEqual([]);
   });
+  test('says no more than a file holds, however much there is', () => {
+    const searched = { result: 'notFound', depth: 1.4, note: '' } as const;
+    const lines = Array.from({ length: 60 }, (_, i) => ({
+      ...blankExisting(`Line ${i}`, 0.4 * (i + 1), `x${i}`),
+      kind: 'fuel' as const,
+      exposures: [{ ...searched, at: '2026-11-02T08:00:00Z', by: 'crew' }],
+    }));
+    const stopped = bodyOf({ ...run, existing: lines } as Run);
+    expect(stopped.changes).toEqual([
+      'First issue',
+      ...Array(30).fill(expect.stringContaining('Issued with a STOP: ')),
+      expect.stringMatching(/^and \d+ more$/),
+    ]);
+    const rules = Object.fromEntries(
+      Object.keys(stopped.body.rules).map((key) => [key, { value: -1, basis: '' }]),
+    ) as unknown as RevisionBody['rules'];
+    const again = bodyOf({ ...run, existing: lines.map((line) => ({ ...line, size: line.size + 0.01 })) } as Run, {
+      ...stopped.body,
+      rules,
+    });
+    expect(again.changes).toHaveLength(26 + 41 + 31);
+  });
   test('is not made of a run that cannot be dug', () => expect(issueOf(job, withInverts(run, 99, 99), undefined)).toHaveProperty('errors'));
   test('through JSON with its keys in another order it has the same text, and gives the same numbers', () => {
     fc.assert(
@@ -78,10 +104,57 @@ describe('an issued copy', () => {
         if ('errors' in made) return;
         const stored = JSON.parse(JSON.stringify(keysTurned(made.body))) as RevisionBody;
         expect(bodyText(stored)).toBe(bodyText(made.body));
-        expect(sameJson(figuresOf(planRun(stored.job, stored.run)), stored.figures)).toBe(true);
+        const plan = planRun(stored.job, stored.run);
+        expect(sameJson(figuresOf(plan), stored.figures)).toBe(true);
+        expect(drift(stored, { plan, rules: stored.rules }, 'metric')).toEqual([]);
+        expect(issuedErrors(stored)).toEqual([]);
       }),
       { numRuns: 15 },
     );
+  });
+  test('holds what was seen before it was issued, and has it still where it is read', () => {
+    const line: ExistingLine = { ...blankExisting('Fuel', 15, 'x1'), kind: 'fuel' };
+    const found = { result: 'found', station: 15, cover: 0.6, size: 0.05, kind: 'fuel', seen: 1, note: '' } as const;
+    const of = { ...run, existing: [line] };
+    const exposed = { kind: 'exposure', line: 'x1', name: 'Fuel', where: line.where, record: found } as const;
+    const seen = observedRun(of, [bookEntry(exposed), bookEntry({ kind: 'steps', hidden: ['x1'], seen: [], done: 2 })]);
+    const { body } = bodyOf(seen);
+    expect(upgradeIssued(body).run).toEqual(seen);
+    expect(changesBetween({ ...upgradeIssued(body), plan: planRun(job, upgradeIssued(body).run) }, issuable(seen), 'metric')).toEqual([]);
+    expect(issuedErrors(body)).toEqual([]);
+  });
+  test('whose inputs are none says where', () => {
+    const { body } = bodyOf(run);
+    expect(issuedErrors({ ...body, run: omit(body.run, 'stations') })).toMatchObject([{ field: 'run.stations' }]);
+    expect(issuedErrors({ job: 7, run: [] })).toHaveLength(2);
+    expect(issuedErrors({ job: {}, run: { existing: [3] } }).map(({ field }) => field)).toEqual(
+      expect.arrayContaining(['job.name', 'run']),
+    );
+  });
+  test('that a later program works out differently says what, and so does the next issue of the same inputs', () => {
+    const boxed = { ...run, reaches: [{ ...reach, protection: 'shield', kit: 'box-medium', panel: 0.1 } as const] };
+    const { body } = bodyOf(boxed);
+    const [kit] = body.kits;
+    const before: RevisionBody = {
+      ...body,
+      figures: {
+        ...body.figures,
+        // In the last digits, and elsewhere as deep: the same.
+        length: body.figures.length + 1e-9,
+        deepest: { ...body.figures.deepest, station: 7 },
+        volumes: { ...body.figures.volumes, trench: 20 },
+      },
+      // A rule that came since is in none of them; words of where one comes from are no number.
+      rules: { ...omit(body.rules, 'spadeDepth'), spoilSetback: { value: 0.5, basis: 'older words' } } as RevisionBody['rules'],
+      kits: [{ ...(kit as ShieldKit), depth: 2, hire: 1 }],
+    };
+    const told = ['Figures, volumes, trench: 28.8, was 20', 'Rules, spoil setback: 0.61, was 0.5', 'Supports, box-medium, depth: 4, was 2'];
+    const plan = planRun(body.job, body.run);
+    expect(drift(before, { plan, rules: body.rules }, 'metric')).toEqual(told);
+    expect(drift(body, { plan, rules: body.rules }, 'metric')).toEqual([]);
+    expect(bodyOf(boxed, before).changes).toEqual(told);
+    const gone = { ...body, kits: [...body.kits, { ...(kit as ShieldKit), id: 'box-gone' }] };
+    expect(drift(gone, { plan, rules: body.rules }, 'metric')).toEqual([expect.stringMatching(/^Supports, box-gone: none any more/)]);
   });
   test('every run of the demonstration can be issued', () => {
     for (const one of demoFile.runs) expect(issueOf(demoFile.job, one, undefined)).toHaveProperty('body');

@@ -3,27 +3,15 @@ import type { Kit } from '../catalogue';
 import { once } from '../catalogue/once';
 import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
 import { person, text } from '../job/schema/basics';
-import { tryPlan, type Plan } from '../plan/plan';
+import { tryPlan } from '../plan/plan';
 import type { Rules } from '../rules';
 import { readerOf, sayStops } from '../words';
-import { changesBetween, type Issuable } from './changes';
-
-/** Of the program whose numbers an issued plan holds: goes up when the same inputs would give other numbers. */
-export const CORE_VERSION = '1';
-
-/** The figures of an issued plan as they were when it was issued: they are read from here for ever. */
-export interface IssuedFigures {
-  length: number;
-  deepest: Plan['deepest'];
-  widestTop: number;
-  volumes: Plan['volumes'];
-  surplus: number;
-  places: number;
-}
+import { changesBetween, firstOf, MOST_TOLD, type Issuable } from './changes';
+import { drift } from './drift';
+import { figuresOf, type IssuedFigures } from './figures';
 
 /** What an issued plan is a copy of: inputs, and what was looked up for them. Nothing of it changes any more. */
 export interface RevisionBody {
-  core: string;
   job: Job;
   run: Run;
   rules: Rules;
@@ -56,15 +44,6 @@ export const issueSchema = once(() =>
 );
 export type IssueRequest = z.infer<ReturnType<typeof issueSchema>>;
 
-export const figuresOf = (plan: Plan): IssuedFigures => ({
-  length: plan.length,
-  deepest: plan.deepest,
-  widestTop: plan.widestTop,
-  volumes: plan.volumes,
-  surplus: plan.balance.surplusLoose,
-  places: plan.places.length,
-});
-
 /** The copy that is issued of a run, what changed since the last one, and what the plan says STOP to all the same; what stands in the way where the run cannot be dug as it is. */
 export function issueOf(
   job: Job,
@@ -77,7 +56,6 @@ export function issueOf(
   const used = new Set(plan.supports.flatMap(({ kit }) => kit?.id ?? []));
   const reader = readerOf(job);
   const body: RevisionBody = {
-    core: CORE_VERSION,
     job,
     run,
     rules: reader.rules,
@@ -85,13 +63,20 @@ export function issueOf(
     figures: figuresOf(plan),
   };
   const stops = sayStops(plan.findings, reader).map((stop) => `Issued with a STOP: ${stop}`);
-  return { body, changes: [...changed(before, { job, run, plan }), ...stops] };
+  return { body, changes: [...changed(before, { job, run, plan }), ...firstOf(MOST_TOLD.stops, stops)] };
 }
 
 function changed(before: RevisionBody | undefined, issued: Issuable): string[] {
   if (!before) return ['First issue'];
   const old = tryPlan(before.job, before.run);
-  const changes = 'plan' in old ? changesBetween({ ...before, plan: old.plan }, issued, issued.job.units) : [];
+  const { units } = issued.job;
+  const changes =
+    'plan' in old
+      ? [
+          ...drift(before, { plan: old.plan, rules: readerOf(before.job).rules }, units),
+          ...changesBetween({ ...before, plan: old.plan }, issued, units),
+        ]
+      : [];
   return changes.length > 0 ? changes : ['Nothing changed'];
 }
 

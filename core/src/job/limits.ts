@@ -29,4 +29,4 @@ export const LEAST_CROSSING = Math.PI / 18;
 export const activities = ['dig', 'hand', 'protect', 'bed', 'lay', 'fill', 'move', 'bore'] as const;
 
 /** The format's version. Older files are brought up to it when read. */
-export const FILE_VERSION = 13;
+export const FILE_VERSION = 14;

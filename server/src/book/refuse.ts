@@ -1,4 +1,4 @@
-import { planRun, resolveRules, type Job, type Plan, type RevisionBody } from '@tamper/core';
+import { resolveRules, tryPlan, type Job, type Plan, type RevisionBody, type Tried } from '@tamper/core';
 import { fillChecks } from '@tamper/core/fillRefusals';
 import { layChecks } from '@tamper/core/layRefusals';
 import { entryRefusal } from '@tamper/core/refusals';
@@ -10,16 +10,15 @@ import type { Refuse } from './book';
 const CHECKS = { ...layChecks, ...fillChecks };
 
 /** Plans of issued copies already worked out: a copy never changes, so its plan does not either. */
-const planned = new Map<string, Plan>();
+const planned = new Map<string, Tried>();
 const KEPT = 50;
 
-function planOf(id: string, { job, run }: RevisionBody): Plan {
-  const known = planned.get(id);
-  if (known) return known;
-  if (planned.size >= KEPT) planned.delete(planned.keys().next().value as string);
-  const plan = planRun(job, run);
-  planned.set(id, plan);
-  return plan;
+/** The plan of an issued copy; undefined where this program would not issue it any more: what is entered of it is taken all the same. */
+function planOf(id: string, { job, run }: RevisionBody): Plan | undefined {
+  const tried = planned.get(id) ?? tryPlan(job, run);
+  if (!planned.has(id) && planned.size >= KEPT) planned.delete(planned.keys().next().value as string);
+  planned.set(id, tried);
+  return 'plan' in tried ? tried.plan : undefined;
 }
 
 /** Refuses what is said of a run in the book of the whole job, and the other way round: it would be looked for in vain. */

@@ -501,6 +501,10 @@ describe('issued plans', () => {
     expect((await bring({ ...file, revisions: [deeper] }, 400)).text).toContain('is not as it was issued');
     const other = { ...deeper, digest: createHash('sha256').update(orderedJson(deeper.body)).digest('hex') };
     expect((await bring({ ...file, revisions: [other] }, 400)).text).toContain('is here already and is another');
+    // Put together by hand: its digest is right, and nothing could work to it.
+    const body = { ...there.body, run: { ...there.body.run, stations: 'none' } };
+    const none = { ...there, id: randomUUID(), body, digest: createHash('sha256').update(orderedJson(body)).digest('hex') };
+    expect((await bring({ ...file, revisions: [none] }, 400)).text).toContain('cannot be read: run.stations: Needs a list');
     expect((await bring({ ...file, revisions: [there, { ...there, id: randomUUID() }] }, 400)).text).toContain('in the file twice');
     const { made, text } = await bring({ ...file, revisions: [{ ...there, run: 7 }] }, 400);
     expect(text).toContain('not in the file');

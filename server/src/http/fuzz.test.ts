@@ -1,4 +1,4 @@
-import { blankJob, blankRun, seeded } from '@tamper/core';
+import { blankJob, blankRun, FILE_VERSION, seeded } from '@tamper/core';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { request as ask } from 'node:http';
@@ -155,7 +155,7 @@ const good = () =>
       sent: 1,
     },
     { id: randomUUID(), author: 'p', why: 'w', job: 1, run: 1 },
-    { id: randomUUID(), file: { format: 'tamper-job', version: 13, job: blankJob('F'), runs: [run], book: [], revisions: [] } },
+    { id: randomUUID(), file: { format: 'tamper-job', version: FILE_VERSION, job: blankJob('F'), runs: [run], book: [], revisions: [] } },
     { key: 'a' },
   ]);
 const body = (): string | undefined => {

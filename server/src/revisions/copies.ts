@@ -1,4 +1,4 @@
-import { bodyText, InputError, type JobFile, type RevisionBody } from '@tamper/core';
+import { bodyText, InputError, issuedErrors, type JobFile, type RevisionBody } from '@tamper/core';
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/connect';
 import { revision } from '../db/schema';
@@ -35,6 +35,10 @@ export async function knownPlans(tx: Transaction, plans: readonly Issued[]): Pro
   };
   const changed = plans.findIndex(({ digest, body }) => digestOf(body) !== digest);
   if (changed >= 0) refuse(changed, 'is not as it was issued: its digest is another');
+  plans.forEach(({ body }, i) => {
+    const [fault] = issuedErrors(body);
+    if (fault) refuse(i, `cannot be read: ${fault.field}: ${fault.message}`);
+  });
   if (plans.length === 0) return 0;
   const ids = plans.map(({ id }) => id);
   const rows = await tx.select({ id: revision.id, digest: revision.digest }).from(revision).where(inArray(revision.id, ids));

@@ -13,6 +13,7 @@ import { Card } from '../../ui/Card';
 import { Faults } from '../../ui/Faults';
 import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
+import { Sentences } from '../../ui/Sentences';
 import { TextField } from '../../ui/TextField';
 import { View } from '../../ui/View';
 import { useSite } from './context';
@@ -34,7 +35,10 @@ export function IssueCard() {
   const { good, planned } = draft;
   // What an edit of this moment changes is not known before it is planned.
   const newest = good?.run === draft.run.doc && good.job === draft.job.doc ? good : undefined;
-  const changes = useMemo(() => (force && newest ? changesBetween(force, newest, job.units) : undefined), [force, newest, job.units]);
+  const changes = useMemo(
+    () => (force && newest ? [...(force.drifted ?? []), ...changesBetween(force, newest, job.units)] : undefined),
+    [force, newest, job.units],
+  );
   const stops = useMemo(() => (newest ? sayStops(newest.plan.findings, readerOf(newest.job)) : []), [newest]);
   const [typed, setTyped] = useState<string>();
   const [faults, setFaults] = useState<string[]>([]);
@@ -107,16 +111,6 @@ const Stops = ({ stops }: { stops: readonly string[] }) =>
 
 const Changes = ({ changes }: { changes: readonly string[] }) =>
   changes.length === 0 ? null : <Sentences label="What changed" list={changes} />;
-
-const Sentences = ({ label, list }: { label: string; list: readonly string[] }) => (
-  <View role="list" aria-label={label} style={{ gap: 2 }}>
-    {list.map((sentence) => (
-      <Text key={sentence} role="listitem">
-        • {sentence}
-      </Text>
-    ))}
-  </View>
-);
 
 /** Everything that was issued, the newest first. */
 function IssuedList() {

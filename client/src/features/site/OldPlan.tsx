@@ -1,6 +1,5 @@
 import type { PlannedRevision } from '@tamper/core';
-import { figuresOf, type IssuedFigures, type Revision } from '@tamper/core/issue';
-import { sameJson } from '@tamper/core/job';
+import type { IssuedFigures, Revision } from '@tamper/core/issue';
 import { figuresIn, formatLength, formatStation, formatVolume, type UnitSystem } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { useEffect, useState } from 'react';
@@ -8,9 +7,9 @@ import { Text } from '../../ui/Text';
 import { sentences } from '../../data/api';
 import { fromDevice } from '../../data/localFirst';
 import { Faults } from '../../ui/Faults';
-import { Notice } from '../../ui/Notice';
 import { View } from '../../ui/View';
 import { plannedRevision } from '../../workers/useIssued';
+import { Drifted } from './Drifted';
 
 /** An issued plan to be read: its figures as they were issued, and what it says of every hole. */
 export function OldPlan({ jobId, id, units }: { jobId: string; id: string; units: UnitSystem }) {
@@ -28,11 +27,9 @@ export function OldPlan({ jobId, id, units }: { jobId: string; id: string; units
   const { plan } = revision;
   return (
     <View style={{ gap: 4 }} role="region" aria-label={`Plan ${revision.number} as issued`}>
-      {sameJson(figures, figuresOf(plan)) ? null : (
-        <Notice kind="caution" title="This program works it out differently">
-          <Text>The figures below are those it was issued with.</Text>
-        </Notice>
-      )}
+      <Drifted says={revision.drifted}>
+        <Text>The figures below are those it was issued with.</Text>
+      </Drifted>
       <Text>
         {formatLength(figures.length, units)} long, deepest {formatLength(figures.deepest.depth, units)} at{' '}
         {formatStation(figures.deepest.station, units)}, {formatLength(figures.widestTop, units)} wide at the ground at most

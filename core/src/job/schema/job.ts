@@ -116,12 +116,18 @@ const issuedSchema = z.strictObject({
   digest: z.string().regex(/^[0-9a-f]{64}$/, 'A digest is 64 hexadecimal digits.'),
   changes: z.array(z.string().max(2000)).max(100),
   body: z.looseObject({
-    core: z.string(),
     job: z.looseObject({}),
     run: z.looseObject({}),
-    rules: z.looseObject({}),
-    kits: z.array(z.unknown()),
-    figures: z.looseObject({}),
+    rules: z.record(z.string(), z.union([z.string(), z.looseObject({ value: z.number().nullable() })])),
+    kits: z.array(z.looseObject({ id: z.string() })),
+    figures: z.looseObject({
+      length: z.number(),
+      deepest: z.looseObject({ station: z.number(), depth: z.number() }),
+      widestTop: z.number(),
+      volumes: z.record(z.string(), z.number()),
+      surplus: z.number(),
+      places: z.number(),
+    }),
   }),
 });
 

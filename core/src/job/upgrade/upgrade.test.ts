@@ -4,13 +4,14 @@ import { findProduct } from '../../catalogue';
 import { demoFile } from '../../demo';
 import { entrySchema, observedFile } from '../../book';
 import { planRun } from '../../plan/plan';
-import { errorsOf, FILE_VERSION, type JobFile } from '..';
+import { errorsOf, FILE_VERSION, type Job, type JobFile, type Run } from '..';
 import { readJobFile } from '../file';
-import { upgradeJob, upgradeRun } from '.';
+import { issuedErrors } from '../issued';
+import { upgradeIssued, upgradeJob, upgradeRun } from '.';
 
 /** The demonstration as it was written in each format, and what its program made of it. */
 interface Written {
-  file: { version: number; runs: { name: string }[] };
+  file: { version: number; job: unknown; runs: { name: string }[] };
   means: { name: string; trench: number; deepest: number }[];
 }
 const written = (version: number): Written =>
@@ -32,6 +33,15 @@ describe.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])('a file of format %d', (versi
     expect(plan.deepest.depth).toBeCloseTo(meant.deepest, 9);
   });
   test('comes out the same every time it is opened, on every device', () => expect(readJobFile(JSON.stringify(file))).toEqual(now));
+  test('plans issued in it are read, and mean the same', () => {
+    for (const run of file.runs) {
+      const body = { job: file.job, run } as unknown as { job: Job; run: Run };
+      expect(issuedErrors(body)).toEqual([]);
+      const issued = upgradeIssued(body);
+      const meant = means.find(({ name }) => name === run.name);
+      expect(planRun(issued.job, issued.run).volumes.trench).toBeCloseTo(meant?.trench ?? NaN, 6);
+    }
+  });
   test('stays as it is once it is of today’s', () => {
     for (const run of now.runs) expect(upgradeRun(run)).toBe(run);
     expect(upgradeJob(now.job)).toBe(now.job);
