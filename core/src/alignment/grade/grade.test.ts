@@ -265,16 +265,17 @@ describe('several lines in one trench', () => {
     const knot = { id: 'bend', station: 30, invert: middle, keep: false };
     return { ...run, ...straight, inverts: [...straight.inverts, knot].sort((a, b) => a.station - b.station) };
   };
-  /** What the plan itself says of a line found: cover of every line, depth, and lines too close where they are known to be. */
+  /** What the plan itself says of a line found: cover of every line, frost included, depth, and lines too close where they are known to be. */
   const faultsOf = (run: Run): string[] => {
     const plan = planRun(job, run);
     const rules = resolveRules(job.ruleSet, job.overrides);
     const targets = targetsOf(run, placedLines(job, run), rules);
+    const frost = Math.max(...run.reaches.map((reach) => reach.frost));
     const shallow = placedLines(job, run).flatMap((line) =>
       Array.from({ length: 101 }, (_, i) => line.from + ((line.to - line.from) * i) / 100).flatMap((station) => {
         const { ground, finished, invert } = levelsOn(run, placedLines(job, run)[0]?.product as Product, station);
         const top = invert - (placedLines(job, run)[0]?.product.wall ?? 0) + line.up + line.product.od;
-        return Math.min(ground, finished) - top < targets.cover(line) - 1e-5 ? [`${line.id} at ${station}`] : [];
+        return Math.min(ground, finished) - top < Math.max(targets.cover(line), frost) - 1e-5 ? [`${line.id} at ${station}`] : [];
       }),
     );
     const deep = plan.deepest.depth > (targets.maxDepth ?? Infinity) + 1e-5 ? ['deep'] : [];
