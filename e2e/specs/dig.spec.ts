@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { demoFor } from '../../core/src/demo';
 import type { Run } from '../../core/src/job';
 import { issue, number, pick, runAt, startRun, step, strikeAt, tab, saved } from '../helpers';
 
@@ -329,4 +330,79 @@ test('marks on the ground: as planned by one touch, wider is said; the sheet goe
       .getByText('D', { exact: true })
       .first(),
   ).toBeVisible();
+});
+
+/** A copy of the demonstration of today, opened: what is done to it is done to nobody else's. */
+async function demoCopy(page: Page): Promise<{ job: string }> {
+  const id = crypto.randomUUID();
+  const file = demoFor(new Date().toISOString().slice(0, 10) as Parameters<typeof demoFor>[0]);
+  expect(
+    (await page.request.post('/api/jobs/import', { data: { id, file: { ...file, job: { ...file.job, name: 'Copied yard' } } } })).ok(),
+  ).toBe(true);
+  const job = `/jobs/${id}`;
+  await page.goto(job);
+  return { job };
+}
+
+test('papers that come after the plan was issued open the dig by it; one taken back shuts it, and no plan is issued for that', async ({
+  page,
+}) => {
+  const { job } = await demoCopy(page);
+  await page.getByRole('link', { name: /Wash-down drain/ }).click();
+  await expect(page.getByRole('group', { name: /^Cross-section/ })).toBeVisible();
+  const run = runAt(page);
+  await step(page, 'Site');
+  await issue(page);
+  const shut = page.getByRole('alert').getByText(/^NO: Clear to dig is shut/);
+  const card = async () => {
+    await page.goto(`${run}/dig/card`);
+    await expect(number(page, 'Station')).toBeVisible();
+  };
+  await card();
+  await expect(shut).toBeVisible();
+  await page.goto(`${job}/clear`);
+  await page.getByLabel('T Telecom: Clear').click();
+  await page.getByLabel('Yard lights and outbuildings: None here').click();
+  await page.getByRole('textbox', { name: 'Who walked it' }).fill('foreman');
+  await press(page, 'Walked just now');
+  // Another run of the job has a reason of its own.
+  await expect(page.getByRole('status', { name: 'Clear to dig: SHUT, 1 reason' })).toBeVisible();
+  await saved(page);
+  await card();
+  await expect(page.getByRole('alert').getByText('NO: the machine is not ready')).toBeVisible();
+  await expect(shut).toBeHidden();
+  await step(page, 'Site');
+  await tab(page, 'Issue');
+  await expect(page.getByText('The draft says the same. People on site work to this.')).toBeVisible();
+  await page.goto(`${job}/clear`);
+  await page.getByLabel('T Telecom: No answer').click();
+  await saved(page);
+  await card();
+  await expect(shut).toBeVisible();
+});
+
+test('what only the issued plan says STOP to shuts the dig on the bar and on the card, until the draft that mends it is issued', async ({
+  page,
+}) => {
+  const { job } = await demoCopy(page);
+  await page.getByRole('link', { name: /Pontoon supply/ }).click();
+  await expect(page.getByRole('group', { name: /^Cross-section/ })).toBeVisible();
+  const run = runAt(page);
+  await step(page, 'Site');
+  await issue(page);
+  const api = `/api${run.replace(job, '')}`;
+  const { doc, version } = (await (await page.request.get(api)).json()) as { doc: Run; version: number };
+  expect((await page.request.put(api, { data: { version, doc: { ...doc, existing: [] } } })).ok()).toBe(true);
+  await page.goto(`${run}/dig/card`);
+  const asIssued = page.getByText(/^Plan 1 as issued: Old fuel line is within/);
+  const reasons = (count: number) => page.getByRole('banner').getByRole('status', { name: `Clear to dig: SHUT, ${count} reasons` });
+  await expect(reasons(4)).toBeVisible();
+  await expect(page.getByRole('alert').getByText(/^NO: Clear to dig is shut/)).toBeVisible();
+  await page.getByRole('button', { name: 'Issue the plan' }).click();
+  await issue(page);
+  await expect(reasons(3)).toBeVisible();
+  await step(page, 'Dig');
+  await expect(page.getByRole('alert').getByText(/^NO: Clear to dig is shut/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Issue the plan' })).toBeHidden();
+  await expect(asIssued).toBeHidden();
 });

@@ -1,7 +1,8 @@
 import { demoFile, demoFor } from '../demo';
 import { dayAfter } from '../clearance';
 import { sketchOf, summarise } from '../studies/compare';
-import { kindsEntered, runGate } from './dig';
+import { jobInForce } from '../issue';
+import { digGate, kindsEntered, runGate } from './dig';
 import { jobGate } from './jobGate';
 import { applyPatches, blankJob, blankExisting, type Job, type Run } from '../job';
 import { extent, levelsOn } from '../alignment';
@@ -63,6 +64,48 @@ describe('the gate of a whole job', () => {
   test('a machine too heavy for the gangway shuts it', () => {
     const heavy: Job = { ...job, machine: 't27' };
     expect(stopsOf(jobGate(heavy, runs, today)).some((what) => what.startsWith('Gangway: bears 2500 kg'))).toBe(true);
+  });
+});
+
+describe('the gate of a run people dig at', () => {
+  const planned = (run: Run, its: Job = job) => ({ job: its, run, plan: planRun(its, run) });
+  const bare = { ...supply, existing: [] };
+  const close = 'Old fuel line is within 0.30 m of the new lines';
+  const shutBy = (...[draft, issued]: [Run | undefined, Run | undefined]) => {
+    const gate = digGate(draft && planned(draft), issued && { ...planned(issued), number: 3 }, [drain], today);
+    return gate?.reasons.filter(({ state }) => state === 'stop').map(({ what, issued: number }) => (number ? [what, number] : what));
+  };
+  const papers = stopsOf(runGate(job, bare, planRun(job, bare), [drain], today));
+  test('is shut by what the draft or the issued plan says, each once, and says which', () => {
+    expect(papers).toHaveLength(3);
+    expect(shutBy(undefined, undefined)).toBeUndefined();
+    expect(shutBy(supply, undefined)).toEqual([...papers, close]);
+    expect(shutBy(undefined, supply)).toEqual([...papers, close]);
+    expect(shutBy(supply, supply)).toEqual([...papers, close]);
+    expect(shutBy(supply, bare)).toEqual([...papers, close]);
+    expect(shutBy(bare, supply)).toEqual([...papers, [`Plan 3 as issued: ${close}`, 3]]);
+  });
+  test('is open where both are, to the first day that ends either', () => {
+    const { clearance } = job;
+    const request = clearance.request && {
+      ...clearance.request,
+      utilities: clearance.request.utilities.map((one) => (one.answer === 'none' ? { ...one, answer: 'clear' as const } : one)),
+    };
+    const privateLines = clearance.privateLines.map((one) => (one.answer === 'open' ? { ...one, answer: 'none' as const } : one));
+    const cleared: Job = {
+      ...job,
+      clearance: { ...clearance, request, privateLines, walked: { at: `${today}T07:00:00Z`, by: 'foreman' } },
+    };
+    const gate = (draft: Job, issued: Job) => digGate(planned(bare, draft), { ...planned(bare, issued), number: 1 }, [drain], today);
+    const { until } = runGate(cleared, bare, planRun(cleared, bare), [drain], today);
+    expect(gate(cleared, cleared)).toMatchObject({ open: true, until });
+    expect(until).toBeDefined();
+    expect(gate(cleared, job)).toMatchObject({ open: false, until: undefined });
+    expect(gate(cleared, jobInForce(job, cleared))).toMatchObject({ open: true, until });
+  });
+  test('the job people work by has papers, tasks and prices of now, and the machine and rules of the plan', () => {
+    const now: Job = { ...job, name: 'Later', machine: 't27', overrides: [], units: 'us', clearance: { ...job.clearance, permit: null } };
+    expect(jobInForce(job, now)).toEqual({ ...now, machine: job.machine, overrides: job.overrides });
   });
 });
 

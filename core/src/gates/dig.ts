@@ -5,7 +5,7 @@ import { findingsOf, machineOf, type Job, type Run } from '../job';
 import type { Plan, Tried } from '../plan/plan';
 import { readerOf } from '../words';
 import { clearToDig } from './clear';
-import { against, type Gate, type GateReason } from './reasons';
+import { against, reasonsFirst, type Gate, type GateReason } from './reasons';
 
 /** Kinds of the lines entered on runs, as known now. */
 export const kindsEntered = (runs: readonly Pick<Run, 'existing'>[]): ReadonlySet<string> =>
@@ -18,6 +18,45 @@ export const kindsEntered = (runs: readonly Pick<Run, 'existing'>[]): ReadonlySe
 export function runGate(job: Job, run: Run, plan: Plan, others: readonly Run[], today: Day): Gate {
   return gateOf(job, run.existing, kindsEntered([run, ...others]), plan.deepestHole, against(plan.findings, 'dig', readerOf(job)), today);
 }
+
+/** A run with its plan, and the job it is of. */
+interface Planned {
+  job: Job;
+  run: Run;
+  plan: Plan;
+}
+/** A reason of the gate; `issued`: only the issued plan of this number says so, the draft does not. */
+export type DigReason = GateReason & { issued?: number };
+export interface DigGate extends Omit<Gate, 'reasons'> {
+  reasons: DigReason[];
+}
+
+/**
+ * The gate **Clear to dig** as people meet it at a run: they dig to the issued plan, and what was found and planned since stands beside the draft. What either shuts is shut.
+ * @param draft undefined while it is being planned; @param issued the plan in force, with the papers of now; undefined where none is.
+ * @returns undefined where there is neither.
+ */
+export function digGate(
+  draft: Planned | undefined,
+  issued: (Planned & { number: number }) | undefined,
+  others: readonly Run[],
+  today: Day,
+): DigGate | undefined {
+  const gateFor = (its: Planned | undefined) => its && runGate(its.job, its.run, its.plan, others, today);
+  const [own, theirs] = [gateFor(draft), gateFor(issued)];
+  if (!own || !theirs || !issued) return own ?? theirs;
+  const said = new Set(stopsOf(own).map(({ id }) => id));
+  const more = stopsOf(theirs).flatMap(({ what, ...reason }) =>
+    said.has(reason.id) ? [] : [{ ...reason, what: `Plan ${issued.number} as issued: ${what}`, issued: issued.number }],
+  );
+  const open = own.open && theirs.open;
+  return {
+    open,
+    until: open ? [own.until, theirs.until].flatMap((day) => day ?? []).sort()[0] : undefined,
+    reasons: reasonsFirst([...own.reasons, ...more]),
+  };
+}
+const stopsOf = ({ reasons }: Gate): GateReason[] => reasons.filter(({ state }) => state === 'stop');
 
 /** The gate **Clear to dig** of a whole job: of all its runs together. A run that cannot be planned yet keeps it shut. @param tried what came of each, in their order. */
 export function jobGateOf(job: Job, runs: readonly Run[], tried: readonly Tried[], today: Day): Gate {

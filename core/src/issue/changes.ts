@@ -1,9 +1,8 @@
 import { sameJson, type Job, type Run } from '../job';
 import { capital, formatLength, formatStation, type UnitSystem } from '../units';
 import type { Plan } from '../plan/plan';
+import { plannedBy } from './jobInForce';
 
-/** Inputs of a job that a plan hangs on. Papers, prices and the units it is read in are none. */
-const JOB_KEYS = ['ruleSet', 'overrides', 'kit', 'products', 'machine', 'machines'] as const;
 /** What the book has of work done is no change of the plan, nor is a run put away. */
 const DONE_KEYS: readonly string[] = ['clearing', 'haunched', 'archived'] satisfies (keyof Run)[];
 /** Sentences told before the rest is only counted, of changes, of what a later program makes of it, and of what it says STOP to: a file holds a hundred. */
@@ -23,7 +22,7 @@ export const isObject = (value: Json): value is Loose => typeof value === 'objec
 /** What changed from one issued plan to the next, in sentences: what comes of it first, then every input. */
 export function changesBetween(before: Issuable, after: Issuable, units: UnitSystem): string[] {
   const inputs = ({ job, run }: Issuable): Loose => ({
-    ...Object.fromEntries(JOB_KEYS.map((key) => [key, job[key as keyof Job]])),
+    ...plannedBy(job),
     ...Object.fromEntries(Object.entries(run).filter(([key]) => !DONE_KEYS.includes(key))),
   });
   const said = differences(inputs(before), inputs(after), '', units);

@@ -1,4 +1,5 @@
 export * from './changes';
 export { drift } from './drift';
 export * from './figures';
+export * from './jobInForce';
 export * from './revision';

@@ -1,4 +1,4 @@
-import { resolveRules, tryPlan, type Job, type Plan, type RevisionBody, type Tried } from '@tamper/core';
+import { jobInForce, resolveRules, tryPlan, type Plan, type RevisionBody, type Tried } from '@tamper/core';
 import { fillChecks } from '@tamper/core/fillRefusals';
 import { layChecks } from '@tamper/core/layRefusals';
 import { entryRefusal } from '@tamper/core/refusals';
@@ -37,7 +37,8 @@ export async function refuseAgainst(entry: Entry, jobId: string, runId: string, 
     return () => 'It names a plan that was not issued for this run; look at the one that is.';
   const force = await revisions.inForce(runId);
   const body = force && (await revisions.get(force.id)).body;
-  const job: Job = body?.job ?? (await store.jobs.getAnywhere(jobId)).doc;
+  const { doc } = await store.jobs.getAnywhere(jobId);
+  const job = body ? jobInForce(body.job, doc) : doc;
   const rules = resolveRules(job.ruleSet, job.overrides);
   const plan = force && body ? planOf(force.id, body) : undefined;
   return (book) => entryRefusal(entry, { job, rules, plan, run: body?.run, book, now: Date.now() }, CHECKS);

@@ -13,11 +13,9 @@ import {
   type DigCard,
 } from '@tamper/core/dig';
 import { extent } from '@tamper/core/alignment';
-import { runGate } from '@tamper/core/gates';
 import { FOOT, formatLength, formatStation } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
-import { useToday } from '../../data/useToday';
 import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { IconButton } from '../../ui/IconButton';
@@ -25,7 +23,8 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { View } from '../../ui/View';
 import { jobPath, runPath } from '../frame/places';
-import { useCursor, usePlanned, useSession, useWhere } from '../frame/session';
+import { useCursor, useWhere } from '../frame/session';
+import { useDigGate } from '../frame/useDigGate';
 import { useSite } from '../site/context';
 import { useDig } from './context';
 import { UnknownCard } from './UnknownCard';
@@ -116,18 +115,11 @@ function Steps({ last }: { last: number | undefined }) {
 
 /** NO, as long as the gate Clear to dig is shut or the machine is not ready; with what it hangs on. */
 function MayDig() {
-  const { job, jobId, runId, run, plan, rules, force } = useSite();
-  const { others } = useSession();
-  const { good } = usePlanned().state;
+  const { job, jobId, runId, rules, force } = useSite();
   const { lacks } = useDig().ready;
-  const today = useToday();
-  // The issued copy is dug to, and what was found since is beside the draft: either shuts it.
-  const gates = useMemo(
-    () => [runGate(job, run, plan, others, today), ...(good ? [runGate(good.job, good.run, good.plan, others, today)] : [])],
-    [job, run, plan, good, others, today],
-  );
+  const gate = useDigGate();
   if (!force) return <Notice kind="stop" role="alert" title="NO: no plan is issued" />;
-  const shut = gates.findLast(({ open }) => !open);
+  const shut = gate?.open ? undefined : gate;
   const [lack] = lacks;
   const [stop, ...stops] = shut?.reasons.filter(({ state }) => state === 'stop') ?? [];
   if (!shut && !lack) return null;
@@ -155,6 +147,11 @@ function MayDig() {
         {shut ? (
           <Button mode="outlined" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
             What it hangs on
+          </Button>
+        ) : null}
+        {shut?.reasons.some(({ issued }) => issued !== undefined) ? (
+          <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
+            Issue the plan
           </Button>
         ) : null}
         {lack ? (

@@ -1,24 +1,19 @@
-import { runGate } from '@tamper/core/gates';
 import { router } from 'expo-router';
-import { memo, useMemo, type ComponentProps } from 'react';
-import { useToday } from '../../data/useToday';
+import { memo, type ComponentProps } from 'react';
 import { Lamp, litBy } from '../../ui/GateLight';
 import { Press } from '../../ui/Press';
 import { useStable } from '../../ui/useStable';
 import { useRoom } from '../../ui/useRoom';
 import { jobPath, runPath } from './places';
-import { usePlanned, useSafe, useSession } from './session';
+import { useSafe, useSession } from './session';
+import { useDigGate } from './useDigGate';
 
 /** The gates of this run; touch one to see what it hangs on. */
 export function Gates() {
-  const { job: document, others, jobId, runId } = useSession();
-  const { state } = usePlanned();
+  const { jobId, runId } = useSession();
   const { gate: safe } = useSafe();
-  const { doc: job } = document;
-  const { good } = state;
+  const gate = useDigGate();
   const { wide } = useRoom();
-  const today = useToday();
-  const gate = useMemo(() => good && runGate(job, good.run, good.plan, others, today), [job, good, others, today]);
   const toDig = useStable(() => router.navigate(`${jobPath(jobId)}/clear`));
   const toEnter = useStable(() => router.push(runPath(jobId, runId, 'site/enter')));
   return (

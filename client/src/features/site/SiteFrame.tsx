@@ -1,5 +1,6 @@
 import { inForce } from '@tamper/core/gates';
 import { withKnownProducts } from '@tamper/core/job';
+import { jobInForce } from '@tamper/core/jobInForce';
 import { resolveRules } from '@tamper/core/rules';
 import { registerOf } from '@tamper/core/site';
 import { useMemo, type ReactNode } from 'react';
@@ -18,13 +19,12 @@ export function SiteFrame({ children }: { children: ReactNode }) {
   const { good } = state;
   useFresh([job, run]);
   const { who } = useWho();
-  const { units } = job.doc;
   const { gate, revisions, error } = useSafe();
   const site = useMemo((): SiteEdit | undefined => {
     const force = revisions && inForce(revisions);
     if (!revisions || (!force && !good)) return undefined;
     const built = force ?? (good as NonNullable<typeof good>);
-    const itsJob = { ...built.job, units };
+    const itsJob = jobInForce(built.job, job.doc);
     const rules = resolveRules(itsJob.ruleSet, itsJob.overrides);
     return {
       jobId,
@@ -40,7 +40,7 @@ export function SiteFrame({ children }: { children: ReactNode }) {
       gate,
       who,
     };
-  }, [jobId, runId, job, run, good, planned, revisions, units, book, gate, who]);
+  }, [jobId, runId, job, run, good, planned, revisions, book, gate, who]);
   // One that is known here is only being worked out, whether or not the server is heard meanwhile.
   const missing = revisions ? undefined : (error ?? (book.inForce === undefined ? book.error : undefined));
   return (

@@ -1,0 +1,18 @@
+import { digGate, inForce, type DigGate } from '@tamper/core/gates';
+import { jobInForce } from '@tamper/core/jobInForce';
+import { useMemo } from 'react';
+import { useToday } from '../../data/useToday';
+import { usePlanned, useSafe, useSession } from './session';
+
+/** The gate Clear to dig of this run, from the draft and the plan in force; undefined while neither is known. */
+export function useDigGate(): DigGate | undefined {
+  const { job, others } = useSession();
+  const { good } = usePlanned().state;
+  const { revisions } = useSafe();
+  const today = useToday();
+  const { doc } = job;
+  return useMemo(() => {
+    const force = revisions && inForce(revisions);
+    return digGate(good && { ...good, job: doc }, force && { ...force, job: jobInForce(force.job, doc) }, others, today);
+  }, [doc, good, revisions, others, today]);
+}
