@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { demoFor } from '../../core/src/demo';
-import type { Run } from '../../core/src/job';
+import { blankExisting, type Run } from '../../core/src/job';
 import { issue, number, pick, runAt, startRun, step, strikeAt, tab, saved } from '../helpers';
 
 const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
@@ -398,6 +398,7 @@ test('what only the issued plan says STOP to shuts the dig on the bar and on the
   const reasons = (count: number) => page.getByRole('banner').getByRole('status', { name: `Clear to dig: SHUT, ${count} reasons` });
   await expect(reasons(4)).toBeVisible();
   await expect(page.getByRole('alert').getByText(/^NO: Clear to dig is shut/)).toBeVisible();
+  await expect(asIssued).toBeVisible();
   await page.getByRole('button', { name: 'Issue the plan' }).click();
   await issue(page);
   await expect(reasons(3)).toBeVisible();
@@ -405,4 +406,14 @@ test('what only the issued plan says STOP to shuts the dig on the bar and on the
   await expect(page.getByRole('alert').getByText(/^NO: Clear to dig is shut/)).toBeVisible();
   await expect(page.getByRole('button', { name: 'Issue the plan' })).toBeHidden();
   await expect(asIssued).toBeHidden();
+
+  // A line nobody knew of when it was issued is on no card: the other way round.
+  const now = (await (await page.request.get(api)).json()) as { version: number };
+  const known = { ...blankExisting('Old cable', 3, 'x9'), coverMin: 2.4, coverMax: 2.5 };
+  expect((await page.request.put(api, { data: { version: now.version, doc: { ...doc, existing: [known] } } })).ok()).toBe(true);
+  await expect(page.getByRole('alert').getByText('Plan 2 does not know Old cable.')).toBeVisible();
+  await page.getByRole('button', { name: 'Issue the plan' }).click();
+  await issue(page);
+  await step(page, 'Dig');
+  await expect(page.getByText('Plan 2 does not know Old cable.')).toBeHidden();
 });

@@ -82,8 +82,21 @@ describe('the gate of a run people dig at', () => {
     expect(shutBy(supply, undefined)).toEqual([...papers, close]);
     expect(shutBy(undefined, supply)).toEqual([...papers, close]);
     expect(shutBy(supply, supply)).toEqual([...papers, close]);
-    expect(shutBy(supply, bare)).toEqual([...papers, close]);
+    const unknown = ['Old fuel line', 'Water main'].map((name) => [`Plan 3 does not know ${name}`, 3]);
+    expect(shutBy(supply, bare)).toEqual([...papers, close, ...unknown]);
     expect(shutBy(bare, supply)).toEqual([...papers, [`Plan 3 as issued: ${close}`, 3]]);
+  });
+  test('is shut by a line the issued plan does not know, or has elsewhere; not by its name, nor by what the book has of it', () => {
+    const line = { ...blankExisting('Old cable', 3, 'x9'), coverMin: 2.4, coverMax: 2.5 };
+    const has = (change: Partial<typeof line> = {}): Run => ({ ...bare, existing: [{ ...line, ...change }] });
+    const [said] = shutBy(has(), bare)?.filter((told) => Array.isArray(told)) ?? [];
+    expect(said).toEqual(['Plan 3 does not know Old cable', 3]);
+    const moved = shutBy(has({ where: { kind: 'crossing', station: 4, angle: Math.PI / 2 } }), has());
+    expect(moved).toContainEqual(['Plan 3 has Old cable otherwise', 3]);
+    const seen = { result: 'notFound' as const, at: `${today}T09:00:00Z`, by: 'me', depth: 1, note: '' };
+    expect(shutBy(has({ name: 'Cable', exposures: [seen] }), has())?.filter((told) => Array.isArray(told))).toEqual([]);
+    // One that is gone from the draft is dug round all the same.
+    expect(shutBy(bare, has())?.filter((told) => Array.isArray(told))).toEqual([]);
   });
   test('is open where both are, to the first day that ends either', () => {
     const { clearance } = job;

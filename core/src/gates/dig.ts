@@ -1,7 +1,7 @@
 import { accessChecks } from '../clearance/access';
 import type { Day } from '../clearance';
 import { knownLine } from '../existing/known';
-import { findingsOf, machineOf, type Job, type Run } from '../job';
+import { findingsOf, machineOf, omit, sameJson, type Job, type Run } from '../job';
 import type { Plan, Tried } from '../plan/plan';
 import { readerOf } from '../words';
 import { clearToDig } from './clear';
@@ -49,12 +49,35 @@ export function digGate(
   const more = stopsOf(theirs).flatMap(({ what, ...reason }) =>
     said.has(reason.id) ? [] : [{ ...reason, what: `Plan ${issued.number} as issued: ${what}`, issued: issued.number }],
   );
-  const open = own.open && theirs.open;
+  const all = [...own.reasons, ...more, ...linesSince(issued, draft?.run.existing ?? [])];
+  const open = all.every(({ state }) => state !== 'stop');
   return {
     open,
     until: open ? [own.until, theirs.until].flatMap((day) => day ?? []).sort()[0] : undefined,
-    reasons: reasonsFirst([...own.reasons, ...more]),
+    reasons: reasonsFirst(all),
   };
+}
+
+/** Is it shut by nothing but the issued plan, so that issuing the draft opens it? */
+export const opensByIssue = (gate: DigGate): boolean =>
+  !gate.open && gate.reasons.every(({ state, issued }) => state !== 'stop' || issued !== undefined);
+
+/** Lines entered or changed since a plan was issued: no card of it says where they are dug to by hand. What the book has of them is beside the draft, and a name is only a name. */
+function linesSince({ number, run }: { number: number; run: Run }, lines: Run['existing']): DigReason[] {
+  const bare = (line: Run['existing'][number]) => omit(omit(line, 'exposures'), 'name');
+  return lines.flatMap((line): DigReason[] => {
+    const then = run.existing.find(({ id }) => id === line.id);
+    if (then && sameJson(bare(then), bare(line))) return [];
+    return [
+      {
+        id: `since.${line.id}`,
+        state: 'stop',
+        what: `Plan ${number} ${then ? `has ${line.name} otherwise` : `does not know ${line.name}`}`,
+        why: `${then ? 'Changed' : 'Entered'} since it was issued: where it is dug to by hand is on no card yet. Issue the draft.`,
+        issued: number,
+      },
+    ];
+  });
 }
 const stopsOf = ({ reasons }: Gate): GateReason[] => reasons.filter(({ state }) => state === 'stop');
 

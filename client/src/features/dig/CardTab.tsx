@@ -121,7 +121,10 @@ function MayDig() {
   if (!force) return <Notice kind="stop" role="alert" title="NO: no plan is issued" />;
   const shut = gate?.open ? undefined : gate;
   const [lack] = lacks;
-  const [stop, ...stops] = shut?.reasons.filter(({ state }) => state === 'stop') ?? [];
+  const stops = shut?.reasons.filter(({ state }) => state === 'stop') ?? [];
+  // What the papers and the draft say is told where it is mended; what is for want of an issue, only here.
+  const byIssue = stops.filter(({ issued }) => issued !== undefined);
+  const [stop, ...rest] = stops.filter(({ issued }) => issued === undefined);
   if (!shut && !lack) return null;
   const more = (count: number) => (count > 0 ? `, and ${count} more` : '');
   const about = lack?.about === 'sensors' ? 'sensors' : 'machine';
@@ -131,12 +134,18 @@ function MayDig() {
       role="alert"
       title={`NO: ${[...(shut ? ['Clear to dig is shut'] : []), ...(lack ? ['the machine is not ready'] : [])].join(', and ')}`}
     >
-      {shut ? (
+      {stop ? (
         <Text>
-          {stop?.what}
-          {more(stops.length)}.
+          {stop.what}
+          {more(rest.length)}.
         </Text>
       ) : null}
+      {byIssue.slice(0, 3).map(({ id, what }, i) => (
+        <Text key={id}>
+          {what}
+          {i === 2 ? more(byIssue.length - 3) : ''}.
+        </Text>
+      ))}
       {lack ? (
         <Text>
           {readyWords(lack, rules, job.units).what}
@@ -144,12 +153,12 @@ function MayDig() {
         </Text>
       ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
-        {shut ? (
+        {stop ? (
           <Button mode="outlined" onPress={() => router.navigate(`${jobPath(jobId)}/clear`)}>
             What it hangs on
           </Button>
         ) : null}
-        {shut?.reasons.some(({ issued }) => issued !== undefined) ? (
+        {byIssue.length > 0 ? (
           <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
             Issue the plan
           </Button>

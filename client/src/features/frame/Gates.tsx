@@ -1,3 +1,4 @@
+import { opensByIssue } from '@tamper/core/gates';
 import { router } from 'expo-router';
 import { memo, type ComponentProps } from 'react';
 import { Lamp, litBy } from '../../ui/GateLight';
@@ -14,7 +15,9 @@ export function Gates() {
   const { gate: safe } = useSafe();
   const gate = useDigGate();
   const { wide } = useRoom();
-  const toDig = useStable(() => router.navigate(`${jobPath(jobId)}/clear`));
+  const toDig = useStable(() =>
+    router.navigate(gate && opensByIssue(gate) ? runPath(jobId, runId, 'site/issue') : `${jobPath(jobId)}/clear`),
+  );
   const toEnter = useStable(() => router.push(runPath(jobId, runId, 'site/enter')));
   return (
     <>
