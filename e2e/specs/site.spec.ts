@@ -1,5 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { blankJob, blankRun } from '../../core/src/job';
+import { movePoint } from '../../core/src/alignment/routeEdits';
+import { applyPatches, blankJob, blankRun, type Run } from '../../core/src/job';
 import { products } from '../../core/src/catalogue';
 import { gate, inspect, issue, open, saved, stand, tab } from '../helpers';
 
@@ -152,4 +153,33 @@ test('a clock set back a day opens nothing of yesterday; what cannot be true is 
   const [file] = await Promise.all([foreman.waitForEvent('download'), foreman.getByRole('button', { name: 'The book as CSV' }).click()]);
   expect(file.suggestedFilename()).toBe('boxed-drain-book.csv');
   await foreman.context().close();
+});
+
+test('a line moved under what the book says is not issued before somebody says why, and the list of plans goes on saying it', async ({
+  page,
+}) => {
+  const [jobId, runId] = [crypto.randomUUID(), crypto.randomUUID()];
+  const drawn = [
+    { x: 0, y: 0 },
+    { x: 40, y: 0 },
+    { x: 40, y: 20 },
+  ];
+  const run: Run = {
+    ...blankRun({ name: 'Lane drain', product: products()[0]?.id as string, length: 60, cover: 0.6, ruleSet: 'UK' }),
+    route: drawn,
+  };
+  const send = async (way: 'post' | 'put', path: string, data: unknown) =>
+    expect((await page.request[way](`/api${path}`, { data })).ok(), path).toBe(true);
+  await send('post', '/jobs', { id: jobId, doc: blankJob('Moved line', 'UK', 'metric') });
+  await send('post', `/jobs/${jobId}/runs`, { id: runId, doc: run });
+  await page.goto(`/jobs/${jobId}/runs/${runId}/site/issue`);
+  await issue(page);
+  const at = { id: crypto.randomUUID(), author: 'foreman', device: 'd1', count: 1, known: 0, at: new Date().toISOString(), clock: 0 };
+  await send('post', `/runs/${runId}/book`, { entry: { ...at, fact: { kind: 'note', station: 50, note: 'Old wall' } } });
+  const { version } = (await (await page.request.get(`/api/runs/${runId}`)).json()) as { version: number };
+  await send('put', `/runs/${runId}`, { version, doc: applyPatches(run, movePoint(run, 1, { x: 43, y: 0 })) });
+  const says = 'The line was moved by as much as 3.65 m under one entry of the book, at 50.0 m: what is said there is of another place';
+  await expect(page.getByRole('list', { name: 'What it says STOP to' }).getByText(says)).toBeVisible();
+  await issue(page);
+  await expect(page.getByRole('list', { name: 'Issued plans' }).getByText(`Issued with a STOP: ${says}`)).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Kit } from '../catalogue';
+import type { Kept } from '../book';
 import { once } from '../catalogue/once';
 import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
 import { person, text } from '../job/schema/basics';
@@ -9,6 +10,7 @@ import { readerOf, sayStops } from '../words';
 import { changesBetween, firstOf, MOST_TOLD, type Issuable } from './changes';
 import { drift } from './drift';
 import { figuresOf, type IssuedFigures } from './figures';
+import { saysMoved } from './moved';
 
 /** What an issued plan is a copy of: inputs, and what was looked up for them. Nothing of it changes any more. */
 export interface RevisionBody {
@@ -44,11 +46,12 @@ export const issueSchema = once(() =>
 );
 export type IssueRequest = z.infer<ReturnType<typeof issueSchema>>;
 
-/** The copy that is issued of a run, what changed since the last one, and what the plan says STOP to all the same; what stands in the way where the run cannot be dug as it is. */
+/** The copy that is issued of a run with what its book holds, what changed since the last one, and what the plan says STOP to all the same; what stands in the way where the run cannot be dug as it is. */
 export function issueOf(
   job: Job,
   run: Run,
   before: RevisionBody | undefined,
+  book: readonly Kept[] = [],
 ): { body: RevisionBody; changes: string[] } | { errors: readonly FieldError[] } {
   const tried = tryPlan(job, run);
   if ('errors' in tried) return tried;
@@ -62,7 +65,9 @@ export function issueOf(
     kits: [...used].sort().flatMap((id) => kitOf(job, id) ?? []),
     figures: figuresOf(plan),
   };
-  const stops = sayStops(plan.findings, reader).map((stop) => `Issued with a STOP: ${stop}`);
+  const stops = [...sayStops(plan.findings, reader), ...(before ? saysMoved(before.run, run, book, job.units) : [])].map(
+    (stop) => `Issued with a STOP: ${stop}`,
+  );
   return { body, changes: [...changed(before, { job, run, plan }), ...firstOf(MOST_TOLD.stops, stops)] };
 }
 

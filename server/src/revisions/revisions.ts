@@ -82,7 +82,7 @@ export function openRevisions(db: Database, store: Store, book: Pick<Book, 'of'>
       const earlier = await tx.select({ number, body }).from(revision).where(eq(revision.runId, runId)).orderBy(asc(number));
       const before = earlier.at(-1);
       const written = await book.of(jobId, runId);
-      const made = issueOf(observedJob(job.doc, written), observedRun(run.doc, written), before && upgradeIssued(before.body));
+      const made = issueOf(observedJob(job.doc, written), observedRun(run.doc, written), before && upgradeIssued(before.body), written);
       if ('errors' in made) throw new InputError([...made.errors]);
       const [row] = await tx
         .insert(revision)

@@ -1,4 +1,4 @@
-import { changesBetween, type RevisionHead } from '@tamper/core/issue';
+import { changesBetween, saysMoved, type RevisionHead } from '@tamper/core/issue';
 import { readerOf, sayStops } from '@tamper/core/words';
 import { useMemo, useState } from 'react';
 import { Text } from '../../ui/Text';
@@ -39,7 +39,16 @@ export function IssueCard() {
     () => (force && newest ? [...(force.drifted ?? []), ...changesBetween(force, newest, job.units)] : undefined),
     [force, newest, job.units],
   );
-  const stops = useMemo(() => (newest ? sayStops(newest.plan.findings, readerOf(newest.job)) : []), [newest]);
+  const stops = useMemo(
+    () =>
+      newest
+        ? [
+            ...sayStops(newest.plan.findings, readerOf(newest.job)),
+            ...(force ? saysMoved(force.run, newest.run, book.book ?? [], job.units) : []),
+          ]
+        : [],
+    [newest, force, book.book, job.units],
+  );
   const [typed, setTyped] = useState<string>();
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
