@@ -1,14 +1,14 @@
 import { demoFile } from '../demo';
-import { anyDig } from '../generators.testing';
+import { anyDig, times } from '../generators.testing';
 import type { ShieldKit } from '../catalogue';
 import { observedRun } from '../book';
-import { blankExisting, blankJob, blankPit, omit, sameJson, type ExistingLine, type Reach, type Run } from '../job';
+import { blankExisting, blankJob, blankPit, omit, sameJson, type ExistingLine, type Job, type Reach, type Run } from '../job';
 import { issuedErrors } from '../job/issued';
 import { upgradeIssued } from '../job/upgrade';
-import { planRun } from '../plan/plan';
+import { planRun, tryPlan } from '../plan/plan';
 import { bookEntry, keysTurned, levelRun, withInverts } from '../testing';
 import fc from 'fast-check';
-import { bodyText, changesBetween, drift, figuresOf, issueOf, type Issuable, type RevisionBody } from '.';
+import { bodyText, changesBetween, drift, figuresOf, issueOf, plannedBy, type Issuable, type RevisionBody } from '.';
 
 const job = blankJob('Yard', 'US');
 const run = levelRun({ length: 30, depth: 1.2 });
@@ -168,4 +168,27 @@ test('work done under a plan is no change of it', () => {
   const done = { clearing: [{ hidden: ['x1'], seen: [], done: 2 }], haunched: [{ from: 0, to: 20, ok: true }] };
   expect(changesBetween(of({}), of(done), 'metric')).toEqual([]);
   expect(changesBetween(of({}), of({ name: 'Another' }), 'metric')).toHaveLength(1);
+});
+
+describe('what of a job a plan hangs on', () => {
+  /** Another job altogether, with what plans hang on of this one. */
+  const other = (its: Job): Job => ({
+    ...blankJob('Elsewhere', its.ruleSet, its.units),
+    origin: { lat: 10, lon: 20 },
+    pace: { ...its.pace, shift: 5 },
+    rates: { ...its.rates, crew: 1, dig: 2, waste: 0.5 },
+    ...plannedBy(its),
+  });
+  test('is all there is: no paper, price, pace or name makes another plan', () => {
+    for (const one of demoFile.runs) expect(planRun(other(demoFile.job), one)).toEqual(planRun(demoFile.job, one));
+    fc.assert(
+      fc.property(anyDig, ({ job: its, run: one }) => expect(tryPlan(other(its), one)).toEqual(tryPlan(its, one))),
+      { numRuns: times(15) },
+    );
+  });
+  test.each<[keyof Job, Partial<Job>]>([
+    ['buckets', { buckets: [0.9] }],
+    ['separations', { separations: [{ between: ['water', 'power'], value: 0.9, upper: null, by: 'client', reason: 'theirs' } as never] }],
+    ['owners', { owners: [{ id: 'own-o', name: 'Town water' } as never] }],
+  ])('%s changed are told, and issued anew', (_, change) => expect(changes(run, { ...job, ...change })).not.toEqual([]));
 });

@@ -1,7 +1,17 @@
 import type { Job } from '../job';
 
 /** Inputs of a job that a plan hangs on. Papers, tasks, prices and the units it is read in are none. */
-const KEYS = ['ruleSet', 'overrides', 'kit', 'products', 'machine', 'machines'] as const satisfies (keyof Job)[];
+const KEYS = [
+  'ruleSet',
+  'overrides',
+  'separations',
+  'owners',
+  'products',
+  'kit',
+  'machine',
+  'machines',
+  'buckets',
+] as const satisfies (keyof Job)[];
 
 /** What of a job a plan hangs on. */
 export const plannedBy = (job: Job): Pick<Job, (typeof KEYS)[number]> =>
