@@ -2,7 +2,7 @@ import { expect, test, type Browser, type Page } from '@playwright/test';
 import { movePoint } from '../../core/src/alignment/routeEdits';
 import { applyPatches, blankJob, blankRun, type Run } from '../../core/src/job';
 import { products } from '../../core/src/catalogue';
-import { gate, inspect, issue, open, saved, stand, tab } from '../helpers';
+import { gate, inspect, issue, open, runAt, saved, stand, startRun, tab } from '../helpers';
 
 const MINUTE = 60_000;
 
@@ -182,4 +182,25 @@ test('a line moved under what the book says is not issued before somebody says w
   await expect(page.getByRole('list', { name: 'What it says STOP to' }).getByText(says)).toBeVisible();
   await issue(page);
   await expect(page.getByRole('list', { name: 'Issued plans' }).getByText(`Issued with a STOP: ${says}`)).toBeVisible();
+});
+
+test('an issued plan that could not be fetched is fetched once the line holds, and nothing is open meanwhile', async ({
+  page,
+  browser,
+}) => {
+  await startRun(page, { job: 'Thin line', run: 'Supply', length: 20 });
+  const run = runAt(page);
+  await page.goto(`${run}/site/issue`);
+  await issue(page);
+  const context = await browser.newContext();
+  const other = await context.newPage();
+  await other.route('**/api/revisions/*', (route) => route.abort());
+  await other.goto(`${run}/site/enter`);
+  const missing = other.getByText('The issued plan is not here, so nobody goes in by this device');
+  await expect(missing).toBeVisible();
+  await expect(other.getByRole('banner').getByRole('status', { name: 'Clear to dig: looking' })).toBeVisible();
+  await other.unroute('**/api/revisions/*');
+  await expect(missing).toBeHidden();
+  await expect(other.getByRole('banner').getByRole('status', { name: /^Clear to dig: SHUT/ })).toBeVisible();
+  await context.close();
 });

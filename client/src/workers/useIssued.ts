@@ -41,14 +41,20 @@ export interface Issued {
   error: string | undefined;
 }
 
-/** The issued plan in force and those the book speaks of, worked out. */
-export function useIssued(jobId: string, inForce: InForce | undefined, book: readonly Kept[] | undefined): Issued {
+/** The issued plan in force and those the book speaks of, worked out. @param heard when the server was heard last: one that could not be fetched is asked for again. */
+export function useIssued(
+  jobId: string,
+  inForce: InForce | undefined,
+  book: readonly Kept[] | undefined,
+  heard: number | undefined,
+): Issued {
   const [known, setKnown] = useState<ReadonlyMap<string, PlannedRevision>>(new Map());
   const [error, setError] = useState<string>();
   const wanted = useMemo(() => {
     const seen = [...new Set(lookedAt(book ?? []).reverse())].slice(0, MOST);
     return inForce ? [...new Set([inForce.id, ...seen])].join(' ') : '';
   }, [inForce, book]);
+  const again = error === undefined ? undefined : heard;
   useEffect(() => {
     let listening = true;
     for (const id of wanted.split(' ').filter(Boolean))
@@ -62,7 +68,7 @@ export function useIssued(jobId: string, inForce: InForce | undefined, book: rea
           if (listening && id === wanted.split(' ')[0]) setError(reason instanceof Error ? reason.message : String(reason));
         });
     return () => void (listening = false);
-  }, [jobId, wanted]);
+  }, [jobId, wanted, again]);
   const revisions = useMemo(() => {
     if (inForce === undefined) return undefined;
     if (inForce === null) return [];

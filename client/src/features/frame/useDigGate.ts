@@ -4,15 +4,17 @@ import { useMemo } from 'react';
 import { useToday } from '../../data/useToday';
 import { usePlanned, useSafe, useSession } from './session';
 
-/** The gate Clear to dig of this run, from the draft and the plan in force; undefined while neither is known. */
+/** The gate Clear to dig of this run, from the draft and the plan in force; undefined while neither is known, or one is in force that is not here yet. */
 export function useDigGate(): DigGate | undefined {
-  const { job, others } = useSession();
+  const { job, others, book } = useSession();
   const { good } = usePlanned().state;
   const { revisions } = useSafe();
   const today = useToday();
   const { doc } = job;
+  const missing = !!book.inForce && !revisions;
   return useMemo(() => {
+    if (missing) return undefined;
     const force = revisions && inForce(revisions);
     return digGate(good && { ...good, job: doc }, force && { ...force, job: jobInForce(force.job, doc) }, others, today);
-  }, [doc, good, revisions, others, today]);
+  }, [doc, good, revisions, missing, others, today]);
 }

@@ -18,7 +18,7 @@ export function useSafeGate(
   jobId: string,
 ): Issued & { gate: SafeGate | undefined } {
   const tick = useNow();
-  const issued = useIssued(jobId, inForce, book);
+  const issued = useIssued(jobId, inForce, book, heard);
   const { revisions } = issued;
   const gate = useMemo(() => {
     if (!book || !revisions) return undefined;
