@@ -1,6 +1,5 @@
-export * from './changes';
+export { changesBetween, type Issuable } from './changes';
 export { drift } from './drift';
 export * from './figures';
 export * from './jobInForce';
-export { saysMoved } from './moved';
 export * from './revision';

@@ -1,7 +1,7 @@
 import { chainages, distance, extent, placeAt, routeOf } from '../alignment';
 import { whereOf, withdrawn, type Kept } from '../book';
 import { common, type Range } from '../geometry';
-import type { Run } from '../job';
+import { sameJson, type Run } from '../job';
 import { formatLength, formatStretch, type UnitSystem } from '../units';
 
 /** Metres are taped along the line: what lies further off than this is another place, metres. */
@@ -29,8 +29,10 @@ function mostShift(before: Line, after: Line, { from, to }: Range): number {
  * @returns a sentence, or none where nothing of the book is moved further than a tape is out.
  */
 export function saysMoved(before: Run, after: Run, book: readonly Kept[], units: UnitSystem): string[] {
-  const gone = withdrawn(book);
   const { start, end } = extent(before);
+  // Mostly it lies where it lay: no entry has to be asked.
+  if (sameJson([before.route, start, end], [after.route, extent(after).start, extent(after).end])) return [];
+  const gone = withdrawn(book);
   const moved = book.flatMap(({ entry }) => {
     const said = gone.has(entry.id) ? null : whereOf(entry);
     const where = said && common(said, { from: start, to: end });

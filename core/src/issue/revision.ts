@@ -4,7 +4,7 @@ import type { Kept } from '../book';
 import { once } from '../catalogue/once';
 import { kitOf, orderedJson, type FieldError, type Job, type Run } from '../job';
 import { person, text } from '../job/schema/basics';
-import { tryPlan } from '../plan/plan';
+import { tryPlan, type Plan } from '../plan/plan';
 import type { Rules } from '../rules';
 import { readerOf, sayStops } from '../words';
 import { changesBetween, firstOf, MOST_TOLD, type Issuable } from './changes';
@@ -65,11 +65,16 @@ export function issueOf(
     kits: [...used].sort().flatMap((id) => kitOf(job, id) ?? []),
     figures: figuresOf(plan),
   };
-  const stops = [...sayStops(plan.findings, reader), ...(before ? saysMoved(before.run, run, book, job.units) : [])].map(
-    (stop) => `Issued with a STOP: ${stop}`,
-  );
+  const stops = stopsAt({ job, run, plan }, before, book).map((stop) => `Issued with a STOP: ${stop}`);
   return { body, changes: [...changed(before, { job, run, plan }), ...firstOf(MOST_TOLD.stops, stops)] };
 }
+
+/** What stands against issuing a plan, so that somebody has to say why all the same: what it says STOP to, and where its line was moved under the book. */
+export const stopsAt = (
+  { job, run, plan }: { job: Job; run: Run; plan: Pick<Plan, 'findings'> },
+  before: { run: Run } | undefined,
+  book: readonly Kept[],
+): string[] => [...sayStops(plan.findings, readerOf(job)), ...(before ? saysMoved(before.run, run, book, job.units) : [])];
 
 function changed(before: RevisionBody | undefined, issued: Issuable): string[] {
   if (!before) return ['First issue'];

@@ -26,6 +26,7 @@ import { jobPath, runPath } from '../frame/places';
 import { useCursor, useWhere } from '../frame/session';
 import { useDigGate } from '../frame/useDigGate';
 import { useSite } from '../site/context';
+import { ToIssue } from '../site/ToIssue';
 import { useDig } from './context';
 import { UnknownCard } from './UnknownCard';
 
@@ -158,11 +159,7 @@ function MayDig() {
             What it hangs on
           </Button>
         ) : null}
-        {byIssue.length > 0 ? (
-          <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
-            Issue the plan
-          </Button>
-        ) : null}
+        {byIssue.length > 0 ? <ToIssue /> : null}
         {lack ? (
           <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, `setout/${about}`))}>
             {about === 'sensors' ? 'To the sensors' : 'To the machine'}

@@ -1,12 +1,10 @@
-import { router } from 'expo-router';
-import { Button } from '../../ui/Button';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { View } from '../../ui/View';
-import { runPath } from '../frame/places';
 import { useSite } from './context';
 import { Drifted } from './Drifted';
 import { Outbox } from './Outbox';
+import { ToIssue } from './ToIssue';
 import { AskWho } from './WhoCard';
 
 /** People dig to an issued plan: says so while there is none, and where it is issued. */
@@ -16,19 +14,10 @@ function NotIssued() {
   return (
     <Notice kind="caution" title="No plan is issued yet">
       <Text>What is dug is held against an issued plan. Until there is one, this shows the draft, and nothing can be entered.</Text>
-      <ToIssue />
+      <View style={{ flexDirection: 'row' }}>
+        <ToIssue />
+      </View>
     </Notice>
-  );
-}
-
-function ToIssue() {
-  const { jobId, runId } = useSite();
-  return (
-    <View style={{ flexDirection: 'row' }}>
-      <Button mode="outlined" onPress={() => router.navigate(runPath(jobId, runId, 'site/issue'))}>
-        Issue the plan
-      </Button>
-    </View>
   );
 }
 
@@ -41,7 +30,9 @@ export function FieldHead() {
       <NotIssued />
       <Drifted says={force?.drifted}>
         <Text>What was printed and set out by plan {force?.number} is not what is shown here. Look at both, then issue the plan anew.</Text>
-        <ToIssue />
+        <View style={{ flexDirection: 'row' }}>
+          <ToIssue />
+        </View>
       </Drifted>
       <AskWho />
     </>

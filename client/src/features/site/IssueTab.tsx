@@ -1,5 +1,4 @@
-import { changesBetween, saysMoved, type RevisionHead } from '@tamper/core/issue';
-import { readerOf, sayStops } from '@tamper/core/words';
+import { changesBetween, stopsAt, type RevisionHead } from '@tamper/core/issue';
 import { useMemo, useState } from 'react';
 import { Text } from '../../ui/Text';
 import { WhoField } from '../../ui/WhoField';
@@ -39,16 +38,7 @@ export function IssueCard() {
     () => (force && newest ? [...(force.drifted ?? []), ...changesBetween(force, newest, job.units)] : undefined),
     [force, newest, job.units],
   );
-  const stops = useMemo(
-    () =>
-      newest
-        ? [
-            ...sayStops(newest.plan.findings, readerOf(newest.job)),
-            ...(force ? saysMoved(force.run, newest.run, book.book ?? [], job.units) : []),
-          ]
-        : [],
-    [newest, force, book.book, job.units],
-  );
+  const stops = useMemo(() => (newest ? stopsAt(newest, force, book.book ?? []) : []), [newest, force, book.book]);
   const [typed, setTyped] = useState<string>();
   const [faults, setFaults] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
