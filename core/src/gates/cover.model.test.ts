@@ -44,7 +44,7 @@ const mostly = fc.constantFrom(true, true, true, false);
 const deed = fc.oneof(
   fc.record({ do: fc.constant('bed' as const), station, share: fc.constantFrom(1, 1, 1.2, 0.6) }),
   fc.record({ do: fc.constant('seen' as const), when: fc.constantFrom('before' as const, 'after' as const), range: wide, ok: mostly }),
-  fc.record({ do: fc.constant('laid' as const), range: wide, ok: mostly, photo: fc.boolean(), sleeved: fc.boolean() }),
+  fc.record({ do: fc.constant('laid' as const), range: wide, ok: mostly, sleeved: fc.boolean() }),
   fc.record({ do: fc.constant('level' as const), station, off: fc.constantFrom(0, 0, 0.008, -0.05) }),
   fc.record({ do: fc.constant('joint' as const), which: fc.nat(2), home: mostly, replaces: fc.boolean() }),
   fc.record({ do: fc.constant('test' as const), range: wide, lost: fc.constantFrom(1200, 1200, 1600) }),
@@ -55,11 +55,15 @@ const deed = fc.oneof(
   fc.record({ do: fc.constant('down' as const), which: fc.nat(5) }),
   fc.record({ do: fc.constant('hurt' as const), range }),
   fc.record({ do: fc.constant('unseen' as const), range }),
+  fc.record({ do: fc.constant('note' as const), station }),
   fc.record({ do: fc.constant('wrong' as const), which: fc.nat(40) }),
 );
 type Deed = typeof deed extends fc.Arbitrary<infer T> ? T : never;
 const step = fc.oneof(
-  { weight: 8, arbitrary: fc.record({ by: fc.nat(1), deed, meets: mostly, old: fc.constantFrom(false, false, false, true) }) },
+  {
+    weight: 8,
+    arbitrary: fc.record({ by: fc.nat(1), deed, photo: fc.boolean(), meets: mostly, old: fc.constantFrom(false, false, false, true) }),
+  },
   { weight: 1, arbitrary: fc.record({ by: fc.nat(1), turn: fc.constantFrom(-600, -2, 2, 600) }) },
   { weight: 1, arbitrary: fc.record({ issue: fc.nat(variants.length - 1) }) },
 );
@@ -170,6 +174,8 @@ function factOf(what: Deed, of: PlannedRevision, crew: Crew, number: number): Fa
       return { kind: 'damage', ...named, ...what.range, note: 'bucket tooth' };
     case 'unseen':
       return { kind: 'unseen', ...what.range, reason: 'rain came' };
+    case 'note':
+      return { kind: 'note', station: what.station, note: '' };
     case 'wrong':
       return { kind: 'wrong', why: 'a mistake' };
   }
@@ -185,7 +191,7 @@ function wholeRecord(foreman: Device, of: PlannedRevision, crew: Crew, without: 
   const all = { from: 0, to: LENGTH };
   for (let at = 0; at <= LENGTH; at += 4) enter({ do: 'bed', station: at, share: 1 });
   enter({ do: 'seen', when: 'before', range: all, ok: true });
-  enter({ do: 'laid', range: all, ok: true, photo: true, sleeved: false }, 0, without === 23 ? undefined : [photo]);
+  enter({ do: 'laid', range: all, ok: true, sleeved: false }, 0, without === 23 ? undefined : [photo]);
   for (let at = 0; at <= LENGTH; at += 4) enter({ do: 'level', station: at, off: 0 });
   for (let i = 0; i < jointsExpected(of.job, of.run).length; i++) enter({ do: 'joint', which: i, home: true, replaces: false }, i + 1);
   enter({ do: 'seen', when: 'after', range: all, ok: true });
@@ -225,7 +231,7 @@ test('whatever a crew enters, nothing is open to be covered that lacks a piece o
             const fact = factOf(one.deed, of, crew, 10 + i);
             if (!fact) continue;
             const corrects = one.deed.do === 'wrong' ? crew.rows[one.deed.which % Math.max(1, crew.rows.length)]?.entry.id : undefined;
-            device.enter(fact, now, corrects, one.deed.do === 'laid' && one.deed.photo ? [photo] : undefined);
+            device.enter(fact, now, corrects, one.photo ? [photo] : undefined);
             if (one.meets) device.meet(now);
           }
         }

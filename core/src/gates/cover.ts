@@ -8,6 +8,7 @@ import { askedAt, knewLaid, layReport, levelAt, OWNER, pointsAt, testedHere } fr
 import { bedAsked, isThin } from '../lay/bed';
 import { holds, passes, spokenAt, spokenCuts } from '../lay/along';
 import { hurtAt } from '../lay/hurt';
+import { isShown } from '../lay/shown';
 import { saidOfTest } from '../lay/testSays';
 import type { Answer, Answering, IssuedPlan, LayReport } from '../lay';
 import { figuresIn, formatLength, formatStation, type UnitSystem } from '../units';
@@ -160,8 +161,14 @@ function bedReasons({ report, units }: CoverPrepared, at: number): Reason[] {
 
 function photoReasons({ report, units }: CoverPrepared, at: number): Reason[] {
   const apart = report.rules.photoApart.value;
-  if (apart === null || report.photos.some(({ from, to }) => at >= from - apart / 2 - 1e-9 && at <= to + apart / 2 + 1e-9)) return [];
-  return [stop('photo', 'No photo of what lies there', `Take one with any entry. ${figuresIn(report.rules.photoApart.basis, units)}.`)];
+  if (apart === null || isShown(report, apart, at)) return [];
+  return [
+    stop(
+      'photo',
+      'No photo of what lies there',
+      `Take one with any entry, now that it lies. ${figuresIn(report.rules.photoApart.basis, units)}.`,
+    ),
+  ];
 }
 
 /** Points of a list as they were answered there: one reason for all that nobody answered, one for each found wanting. */
@@ -326,7 +333,7 @@ export function coverCuts({ force, report }: CoverPrepared): number[] {
     ]),
     ...ends(report.tests.map(({ kept }) => kept.entry.fact)),
     ...[...report.found, ...report.lifted].flatMap(({ from, to }) => [from - ROUND, to + ROUND]),
-    ...report.photos.flatMap(({ from, to }) => [from - photo, to + photo]),
+    ...report.shown.flatMap(({ from, to }) => [from - photo, to + photo]),
     ...matches.flatMap(({ expected }) => round(expected.station)),
     ...joints.flatMap(({ station }) => round(station)),
     ...spokenCuts(bed.readings, rules.bedApart.value ?? 0),

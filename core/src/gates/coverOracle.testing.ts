@@ -147,9 +147,31 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
   // A picture near, nothing found, nothing in the air.
   const pictured = book.some((one) => {
     const { fact, photos } = one.entry;
-    if (!photos?.length || !believed(one, asked) || !('from' in fact) || !('to' in fact) || fact.kind === 'found') return false;
-    const { from, to } = fact as { from: number; to: number };
-    return x >= from - 5 - 1e-9 && x <= to + 5 + 1e-9;
+    const [from, to] =
+      'from' in fact && 'to' in fact ? [fact.from as number, fact.to as number] : 'station' in fact ? [fact.station, fact.station] : [];
+    if (!photos?.length || !believed(one, asked) || typeof from !== 'number' || typeof to !== 'number') return false;
+    if (x < from - 5 - 1e-9 || x > to + 5 + 1e-9) return false;
+    // Of the drain as it lies by this plan: not of the trench before it, and not of what lay there by another plan.
+    const taken = x < from ? from : x > to ? to : x;
+    const now = (revision: string) => asked.revisions.some((plan) => plan.id === revision && saysAt(plan, taken) === saysAt(force, taken));
+    switch (fact.kind) {
+      case 'laid':
+      case 'joint':
+      case 'test':
+      case 'coverReady':
+        return now(fact.revision);
+      case 'bedSeen':
+        if (fact.when === 'after') return now(fact.revision);
+        break;
+      case 'check':
+        if (fact.layer === 'pipe') return now(fact.revision);
+        break;
+      case 'note':
+        break;
+      default:
+        return false;
+    }
+    return laid.some((lies) => touches(lies.fact, taken) && sure(lies) && now(lies.fact.revision) && knew(one, lies.kept));
   });
   const hanging = every(book, 'lifted').some(
     ({ kept, fact }) =>

@@ -1,5 +1,5 @@
 import { reachIndexAt } from '../alignment/levels';
-import { doubtOf, knows, ofKind, unsettledIn, whereOf, withdrawn, type Kept, type KeptOf, type TestKind } from '../book';
+import { doubtOf, knows, ofKind, unsettledIn, withdrawn, type Kept, type KeptOf, type TestKind } from '../book';
 import { digLevels } from '../dig/report';
 import type { AsDug } from '../dig';
 import type { Range } from '../geometry';
@@ -12,6 +12,7 @@ import { jointsExpected, jointsLogged, matchJoints, type ExpectedJoint, type Joi
 import { afterNeeded, beforeNeeded, coverNeeded, laidNeeded, testsNeeded } from './needs';
 import { liftedIn, type Lifted } from './lifted';
 import { pullsOf, type Pulled } from './pulled';
+import { shownBy, type Shown } from './shown';
 import { bordersOf, knownPlan, nodesOf, sameThere, type KnownPlan, type LaidPlan } from './same';
 import { testedAt, testsOf, type Tested, type TestState } from './tested';
 
@@ -57,8 +58,8 @@ export interface LayReport {
   hurts: (Range & { line: string; kept: Kept })[];
   ready: Answering[];
   witnessed: (Answering & { line: string })[];
-  /** Where something was photographed that was laid. */
-  photos: Range[];
+  /** What was photographed. */
+  shown: Shown[];
   unseen: (Range & { kept: KeptOf<'unseen'> })[];
   found: Range[];
   /** Where old drains were met, and {@link DRAIN_ROUND} either side: a line that gives is sleeved there. */
@@ -79,9 +80,6 @@ export interface Asked {
 
 /** A sleeve or fabric reaches so far either side of a stone drain, metres. Source: usual practice. */
 const DRAIN_ROUND = 0.5;
-
-/** Kinds of entries whose photos show what was laid. */
-const SHOWN: readonly string[] = ['laid', 'bedSeen', 'joint', 'check', 'note', 'test', 'witnessed', 'coverReady', 'wallHole'];
 
 /** Everything the book says of what was laid, worked out once for gate, screens and tasks. */
 export function layReport({ revisions, force, book, now }: LayInputs): LayReport {
@@ -133,10 +131,7 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
       const { from, to, ok, note, line } = kept.entry.fact;
       return { kept, from, to, line, points: [{ id: OWNER, ok, note }], believed: believed(kept) };
     }),
-    photos: book.flatMap((one) => {
-      const where = SHOWN.includes(one.entry.fact.kind) && believed(one) && (one.entry.photos?.length ?? 0) > 0 ? whereOf(one.entry) : null;
-      return where ? [where] : [];
-    }),
+    shown: shownBy(book, believed),
     unseen: ofKind(book, 'unseen').map((kept) => ({ from: kept.entry.fact.from, to: kept.entry.fact.to, kept })),
     found: unsettledIn(book).map(({ from, to }) => ({ from, to })),
     drains: ofKind(book, 'found')

@@ -48,11 +48,18 @@ export function layTasks(report: LayReport, book: readonly Kept[], units: UnitSy
   return withOwners(open, book);
 }
 
-/** What is to be seen to with who was said to see to it, and what was said of something that is in order since. */
-export function withOwners(open: readonly Wanting[], book: readonly Kept[]): { open: LayTask[]; closed: ClosedTask[] } {
+/**
+ * What is to be seen to with who was said to see to it, and what was said of something that is in order since.
+ * @param now what something is called now that was once called otherwise.
+ */
+export function withOwners(
+  open: readonly Wanting[],
+  book: readonly Kept[],
+  now: (about: string) => string = (about) => about,
+): { open: LayTask[]; closed: ClosedTask[] } {
   const gone = withdrawn(book);
   const owed = inOrder(ofKind(book, 'owed').filter((one) => !one.refused && !gone.has(one.entry.id)));
-  const last = new Map(owed.map(({ entry }) => [entry.fact.about, entry.fact]));
+  const last = new Map(owed.map(({ entry: { fact } }) => [now(fact.about), { ...fact, about: now(fact.about) }]));
   const abouts = new Set(open.map(({ about }) => about));
   return {
     open: open.map((task): LayTask => {

@@ -1,0 +1,58 @@
+import { knows, whereOf, type AnyEntry, type Kept } from '../book';
+import type { Range } from '../geometry';
+import { holds } from './along';
+import type { LayReport } from './report';
+
+/** An entry that is believed, with photos of what lies there if it lay there by then. */
+export interface Shown extends Range {
+  kept: Kept;
+}
+
+/** Of which plan, and which of its lines, an entry is that was made of something laid; undefined: made of anything else. `line` null: of all that lies there. */
+function madeOf({ fact }: AnyEntry, leading: string | null): { revision: string; line: string | null } | undefined {
+  switch (fact.kind) {
+    case 'laid':
+    case 'joint':
+    case 'test':
+    case 'witnessed':
+    case 'asLaid':
+      return fact;
+    case 'coverReady':
+      return { ...fact, line: null };
+    case 'bedSeen':
+      return fact.when === 'after' ? { ...fact, line: null } : undefined;
+    case 'check':
+      return fact.layer === 'pipe' ? { ...fact, line: fact.line ?? leading } : undefined;
+    default:
+      return undefined;
+  }
+}
+
+/** Kinds whose photos may show what was laid: that of something found, or of what was filled over it, does not. */
+const KINDS: readonly string[] = ['laid', 'joint', 'test', 'witnessed', 'asLaid', 'coverReady', 'bedSeen', 'check', 'note'];
+
+/** Entries with photos that may show what was laid. */
+export const shownBy = (book: readonly Kept[], believed: (one: Kept) => boolean): Shown[] =>
+  book.flatMap((kept) => {
+    const { fact, photos = [] } = kept.entry;
+    const where = photos.length > 0 && KINDS.includes(fact.kind) && believed(kept) ? whereOf(kept.entry) : null;
+    return where ? [{ ...where, kept }] : [];
+  });
+
+/**
+ * Is there a photo near a station of what lies there now? One taken with an entry of something laid by a plan that says the same there, or by somebody who knew
+ * that it was laid: the trench before, and what lay there before the plan was changed, were photographed too.
+ * @param apart photos are at most this far apart, metres.
+ */
+export const isShown = (report: LayReport, apart: number, at: number): boolean =>
+  report.shown.some((one) => at >= one.from - apart / 2 - 1e-9 && at <= one.to + apart / 2 + 1e-9 && showsLaid(report, one, at));
+
+function showsLaid({ lines, laid, counts }: LayReport, { kept, from, to }: Shown, at: number): boolean {
+  const taken = Math.min(Math.max(at, from), to);
+  const of = madeOf(kept.entry, laid.find(({ leads }) => leads)?.id ?? null);
+  if (of) return counts(of.revision, of.line, taken);
+  return lines.some(
+    (one) =>
+      one.believed && holds(one, taken) && knows(kept, one.kept) && counts(one.kept.entry.fact.revision, one.kept.entry.fact.line, taken),
+  );
+}
