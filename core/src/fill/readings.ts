@@ -1,6 +1,8 @@
 import type { FillLayer, FillTool } from '../book';
 import type { Surface } from '../catalogue';
+import { without, type Range } from '../geometry';
 import type { Rule, Rules } from '../rules';
+import type { FilledLift } from './report';
 
 /** What a lift is held to by a tool: each the least (impact, density) or the most (penetration) it may read. */
 export interface FillTarget {
@@ -63,6 +65,23 @@ export function judgeFill(
   return (
     verdicts.find(({ state }) => state === 'below') ??
     verdicts[0] ?? { state: 'unread', count: 0, mean: NaN, worst: NaN, target: undefined, low: [] }
+  );
+}
+
+/**
+ * Where of a lift nobody read what it came to: a reading speaks for half a spacing either way. What is not compacted, and fine fill put in by hand, is not read.
+ * @example unreadIn({ from: 0, to: 24, readings: [{ station: 5 }] }, 10 m apart) // 10 to 24
+ */
+export function unreadIn(
+  { from, to, compactor, layer, readings }: Pick<FilledLift, 'from' | 'to' | 'compactor' | 'layer' | 'readings'>,
+  rules: Rules,
+): Range[] {
+  if (compactor === null || layer === 'fine') return [];
+  if (from === to) return readings.length > 0 ? [] : [{ from, to }];
+  const half = (rules.readingApart.value ?? Infinity) / 2;
+  return without(
+    { from, to },
+    readings.map(({ station }) => ({ from: station - half, to: station + half })),
   );
 }
 

@@ -59,6 +59,9 @@ export interface FillReport {
 /** How far a lift may lie off its mark, metres: what a shovel leaves. */
 export const MARK = 0.05;
 
+/** What a tape does not tell, metres. */
+export const TAPE = 0.005;
+
 /** Everything the book says of the fill. What lies there lies there, whatever plan it was put in by. */
 export function fillReport({ job, run, places, rules, book, now }: FillInputs): FillReport {
   const gone = withdrawn(book);
@@ -121,13 +124,16 @@ export const liftThickness = (
   section: Pick<FillSection, 'bed' | 'surface'>,
 ): number => markThickness(mark, section, thickness);
 
+/** A lift as it lies at a station: `thickness` is what it is there, between what it lies on and `top`, metres down from the ground. */
+export type LiftHere = FilledLift & { top: number };
+
 /** How far the fill stands at a station. Metres down from the ground. */
 export interface FillState {
   section: FillSection;
   left: number;
   right: number;
   /** The lifts it is made of, bottom up. */
-  lifts: FilledLift[];
+  lifts: LiftHere[];
   /** Why nothing may go on it: a lift that reads too low, or something found. */
   shut: { lift: FilledLift } | { stop: Unsettled } | undefined;
 }
@@ -142,19 +148,24 @@ export function fillAt(report: Pick<FillReport, 'sections' | 'lifts' | 'stops'>,
     .sort((a, b) => b.top - a.top);
   const stack = (side: 'left' | 'right') => {
     let top = section.bed;
-    const used: FilledLift[] = [];
+    const used = new Map<FilledLift, number>();
     for (const { lift, top: mark } of here) {
       const { side: of } = lift.kept.entry.fact;
       if (of !== 'both' && of !== side) continue;
       // What hangs over nothing does not count: its ground is not known.
       if (mark + liftThickness(lift.kept.entry.fact, section) < top - MARK) break;
-      used.push(lift);
+      used.set(lift, Math.max(0, top - mark));
       top = Math.min(top, mark);
     }
     return { top, used };
   };
   const [left, right] = [stack('left'), stack('right')];
-  const lifts = here.map(({ lift }) => lift).filter((lift) => left.used.includes(lift) || right.used.includes(lift));
+  const lifts = here.flatMap(({ lift, top }): LiftHere[] => {
+    const thick = [left, right].flatMap(({ used }) => used.get(lift) ?? []);
+    if (thick.length === 0) return [];
+    const [lies, said] = [Math.max(...thick), liftThickness(lift.kept.entry.fact, section)];
+    return [{ ...lift, top, thickness: Math.abs(said - lies) <= TAPE ? said : lies }];
+  });
   const low = lifts.find(({ state }) => state === 'below' || state === 'again');
   const stop = report.stops.find((one) => holds(one, at));
   return { section, left: left.top, right: right.top, lifts, shut: low ? { lift: low } : stop ? { stop } : undefined };
@@ -193,6 +204,24 @@ export function fillCuts(run: Run, { from, to }: Range): number[] {
 export function fillEdges({ run, lifts, stops }: Pick<FillReport, 'run' | 'lifts' | 'stops'>, range: Range): number[] {
   const inside = [...lifts, ...stops].flatMap(({ from, to }) => [from, to]).filter((at) => at > range.from && at < range.to);
   return [...new Set([...fillCuts(run, range), ...inside])].sort((a, b) => a - b);
+}
+
+/** Stations just inside the ends of every piece of a stretch along which the fill is one: what holds at all of them holds between. */
+export function fillStations(report: Pick<FillReport, 'run' | 'lifts' | 'stops'>, range: Range): number[] {
+  const cuts = fillEdges(report, range);
+  const inside = cuts.slice(1).flatMap((to, i) => {
+    const from = cuts[i] as number;
+    const step = Math.min(0.001, (to - from) / 4);
+    return [from + step, to - step];
+  });
+  return inside.length > 0 ? inside : [range.from];
+}
+
+/** The fill where it stands lowest over the floor of a stretch; undefined where nothing of it is dug open. */
+export function leastFilled(report: Pick<FillReport, 'run' | 'sections' | 'lifts' | 'stops'>, range: Range): FillState | undefined {
+  return fillStations(report, range)
+    .flatMap((at) => fillAt(report, at) ?? [])
+    .reduce<FillState | undefined>((least, one) => (least && filledOver(least) <= filledOver(one) ? least : one), undefined);
 }
 
 /** How far down the fill stands where it stands lower, metres from the ground; and how far over the floor. */
@@ -240,18 +269,15 @@ const sameShut = (a: FillState['shut'], b: FillState['shut']): boolean => {
 
 /** What lies at a station as rungs, bottom up: what is drawn of a fill that is in. */
 export const asFilled = ({ section, lifts }: FillState): FillRung[] =>
-  lifts.map(({ layer, thickness, compactor, kept: { entry } }) => {
-    const top = liftTop(entry.fact, section);
-    return {
-      layer,
-      material: entry.fact.material,
-      from: top + thickness,
-      top,
-      mark: entry.fact.mark,
-      thickness,
-      loose: thickness,
-      compactor,
-      passes: entry.fact.passes,
-      over: section.crown - top,
-    };
-  });
+  lifts.map(({ layer, thickness, top, compactor, kept: { entry } }) => ({
+    layer,
+    material: entry.fact.material,
+    from: top + thickness,
+    top,
+    mark: entry.fact.mark,
+    thickness,
+    loose: thickness,
+    compactor,
+    passes: entry.fact.passes,
+    over: section.crown - top,
+  }));

@@ -1,6 +1,7 @@
+import type { Range } from '../geometry';
 import { countedIn, inOrder, type Kept } from '../book';
 import type { FillReport, FillState } from './report';
-import { fillAt } from './report';
+import { fillAt, fillStations } from './report';
 import { sinksCompacted, sinksDumped } from './ladder';
 
 /** How far fill as it was put in sinks at a station, metres, and how much of it is a crown heaped for that. */
@@ -21,6 +22,15 @@ function settlementBy({ lifts }: FillState, { run: { spoil } }: FillReport): Set
     else if (layer === 'fill' && !/flow/i.test(kept.entry.fact.material)) crown += thickness * sinksDumped[spoil.ground];
   }
   return { predicted: predicted + crown, crown };
+}
+
+/** The most a stretch sinks by, and where; undefined where nothing of it is filled. */
+export function settlesMost(report: FillReport, range: Range): (Settlement & { station: number }) | undefined {
+  const all = fillStations(report, range).flatMap((station) => {
+    const settles = settlementAt(report, station);
+    return settles ? [{ ...settles, station }] : [];
+  });
+  return all.length > 0 ? all.reduce((most, one) => (one.predicted > most.predicted ? one : most)) : undefined;
 }
 
 /** What a return visit measured beside what was expected. `left`: still to come, metres; negative: it sank further. */

@@ -12,7 +12,7 @@ import {
   withdrawn,
   type Kept,
 } from '../book';
-import { asFilled, fillAt, type FillReport, type FillRung } from '../fill';
+import { asFilled, fillAt, unreadIn, type FillReport, type FillRung } from '../fill';
 import { sayFillVerdict } from '../fill/says';
 import type { SafeGate } from '../gates/stretches';
 import { joined } from '../geometry';
@@ -207,10 +207,10 @@ function tiesChapter({ job: { units }, points, ties }: PackInputs): PackChapter 
 }
 
 function fillChapter({ job: { units }, fill }: PackInputs): PackChapter {
-  const unread = fill.lifts.filter(({ state, compactor, layer }) => state === 'unread' && compactor !== null && layer !== 'fine');
+  const unread = fill.lifts.flatMap((lift) => unreadIn(lift, fill.rules));
   const middles = [...new Set(fill.lifts.map(({ from, to }) => (from + to) / 2))].slice(0, 3);
   return chapter('fill', 'Sections with layers as filled', {
-    missing: fill.lifts.length === 0 ? ['No lift was entered.'] : unread.map((lift) => `Lift ${formatStretch(lift, units)}: not read.`),
+    missing: fill.lifts.length === 0 ? ['No lift was entered.'] : unread.map((range) => `Lift ${formatStretch(range, units)}: not read.`),
     tables: table(
       ['Stretch', 'Layer', 'Thick', 'By', 'Readings'],
       fill.lifts.map((lift) => [

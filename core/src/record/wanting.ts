@@ -1,7 +1,10 @@
 import type { Kept } from '../book';
-import { joined, type Range } from '../geometry';
+import { reachIndexAt } from '../alignment/levels';
+import { joined, shared, type Range } from '../geometry';
+import type { Run } from '../job';
+import { holds } from '../lay/along';
 import type { Surface } from '../catalogue';
-import { fillAt, fillEdges, filledTo, settlementAt, sunkIn, type FillReport, type FilledLift } from '../fill';
+import { fillAt, fillEdges, fillStations, filledTo, settlesMost, sunkIn, unreadIn, type FillReport } from '../fill';
 import { withOwners, type LayTask, type Wanting } from '../lay';
 import { formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { sayFillVerdict } from '../fill/says';
@@ -25,24 +28,18 @@ export interface WantingInputs {
   units: UnitSystem;
 }
 
-/** Lifts nobody read where one has to be: no reading at all, or further from the next than the rule’s spacing. */
-export const unreadLifts = ({ lifts, rules }: Pick<FillReport, 'lifts' | 'rules'>): FilledLift[] =>
-  lifts.filter(({ compactor, layer, readings, from, to }) => {
-    if (compactor === null || layer === 'fine') return false;
-    const apart = rules.readingApart.value ?? Infinity;
-    return readings.length < Math.max(1, Math.ceil((to - from) / apart - 1e-6));
-  });
-
-/** Is it filled to the ground everywhere? The stretches where it is not. */
-export function notFull({ fill, places }: Pick<WantingInputs, 'fill' | 'places'>): Range[] {
-  return places.flatMap((place) => {
-    const cuts = fillEdges(fill, place);
-    return cuts.slice(1).flatMap((to, i): Range[] => {
-      const from = cuts[i] as number;
-      const state = fillAt(fill, (from + to) / 2);
-      return state && filledTo(state) > FULL ? [{ from, to }] : [];
-    });
-  });
+/** Where it is not filled to the ground. */
+export function notFull(fill: FillReport, range: Range): Range[] {
+  const cuts = fillEdges(fill, range);
+  const pieces = cuts.slice(1).map((to, i) => ({ from: cuts[i] as number, to }));
+  return joined(
+    pieces.filter((piece) =>
+      fillStations(fill, piece).some((at) => {
+        const state = fillAt(fill, at);
+        return state && filledTo(state) > FULL;
+      }),
+    ),
+  );
 }
 /** Within this of the ground it is full, metres. */
 const FULL = 0.03;
@@ -51,25 +48,22 @@ const FULL = 0.03;
 export function recordTasks({ fill, places, expected, surface, book, units }: WantingInputs): ReturnType<typeof withOwners> {
   const low = fill.lifts.filter(({ state }) => state === 'below' || state === 'again');
   const begun = fill.lifts.length > 0;
-  const open = joined(notFull({ fill, places }));
   const sunk = sunkIn(fill, book);
-  const visits = places.flatMap((place): Wanting[] => {
-    const middle = (place.from + place.to) / 2;
-    const settles = settlementAt(fill, middle);
-    if (
-      !settles ||
-      settles.crown < 0.02 ||
-      sunk.some(({ station, advice }) => station >= place.from && station <= place.to && advice === 'done')
-    )
-      return [];
-    return [
-      {
-        about: `visit.${place.from.toFixed(1)}`,
-        what: `Fill not compacted, ${formatStretch(place, units)}: sinks by about ${formatLength(settles.predicted, units, 'size')}`,
-        todo: 'Come back in three months, measure how far it sank, and take off or make up the crown.',
-        where: place,
-      },
-    ];
+  const reaches = reachesIn(fill.run, places);
+  const visits = reaches.flatMap(({ id, ranges }): Wanting[] => {
+    const settles = ranges.flatMap((range) => settlesMost(fill, range) ?? []).sort((a, b) => b.predicted - a.predicted);
+    const crown = Math.max(0, ...settles.map((one) => one.crown));
+    const seen = sunk.some(({ station, advice }) => advice === 'done' && ranges.some((range) => holds(range, station)));
+    return crown < 0.02 || seen
+      ? []
+      : [
+          {
+            about: `visit.${id}`,
+            what: `Fill not compacted, ${sayRanges(ranges, units)}: sinks by up to ${formatLength(settles[0]?.predicted ?? 0, units, 'size')}`,
+            todo: 'Come back in three months, measure how far it sank, and take off or make up the crown.',
+            where: ranges[0],
+          },
+        ];
   });
   return withOwners(
     [
@@ -85,14 +79,18 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
             : 'Read it again.',
         where: lift,
       })),
-      ...unreadLifts(fill)
-        .filter(({ state }) => state === 'unread' || state === 'passed')
-        .map((lift): Wanting => ({
-          about: `read.${lift.id}`,
-          what: `A lift has too few readings, ${formatStretch(lift, units)}`,
-          todo: `One at least, and every ${formatLength(fill.rules.readingApart.value ?? 0, units)}.`,
-          where: lift,
-        })),
+      ...fill.lifts.flatMap((lift): Wanting[] => {
+        const unread = unreadIn(lift, fill.rules);
+        if (unread.length === 0 || (lift.state !== 'unread' && lift.state !== 'passed')) return [];
+        return [
+          {
+            about: `read.${lift.id}`,
+            what: `A lift has too few readings, ${sayRanges(unread, units)}`,
+            todo: `One at least, and every ${formatLength(fill.rules.readingApart.value ?? 0, units)}.`,
+            where: unread[0],
+          },
+        ];
+      }),
       ...sunk
         .filter(({ advice }) => advice === 'fill')
         .map(({ kept, station, left }): Wanting => ({
@@ -102,12 +100,19 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
           where: { from: station, to: station },
         })),
       ...(begun && surface !== 'field'
-        ? open.map((range): Wanting => ({
-            about: `surface.${range.from.toFixed(1)}`,
-            what: `Surface to be made good, ${formatStretch(range, units)}`,
-            todo: guarding[surface],
-            where: range,
-          }))
+        ? reaches.flatMap(({ id, ranges }): Wanting[] => {
+            const open = ranges.flatMap((range) => notFull(fill, range));
+            return open.length === 0
+              ? []
+              : [
+                  {
+                    about: `surface.${id}`,
+                    what: `Surface to be made good, ${sayRanges(open, units)}`,
+                    todo: guarding[surface],
+                    where: open[0],
+                  },
+                ];
+          })
         : []),
       ...(begun
         ? expected
@@ -122,7 +127,24 @@ export function recordTasks({ fill, places, expected, surface, book, units }: Wa
       ...visits,
     ],
     book,
+    (about) => ofReach(about, fill.run),
   );
 }
+
+/** The reaches of a run as far as they are dug open. */
+const reachesIn = ({ reaches }: Run, places: readonly Range[]): { id: string; ranges: Range[] }[] =>
+  reaches.flatMap(({ id, from }, i) => {
+    const ranges = shared([{ from, to: reaches[i + 1]?.from ?? Infinity }], places);
+    return ranges.length > 0 ? [{ id, ranges }] : [];
+  });
+
+/** What was said of something by the metre it began at, as it was once entered, is said of the reach there. */
+const ofReach = (about: string, run: Run): string =>
+  about.replace(
+    /^(surface|visit)\.(-?\d+\.\d)$/,
+    (_, what: string, at: string) => `${what}.${run.reaches[reachIndexAt(run, Number(at))]?.id}`,
+  );
+
+const sayRanges = (ranges: readonly Range[], units: UnitSystem): string => ranges.map((range) => formatStretch(range, units)).join(', ');
 
 export type { LayTask };

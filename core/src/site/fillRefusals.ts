@@ -1,7 +1,19 @@
+import type { Range } from '../geometry';
 import { compactorNames, fillSides, ofKind, type Fact, type FactKind, type FillSide } from '../book';
 import { offRun } from '../dig/checkFaults';
 import { compactorOf } from '../fill/compactors';
-import { fillAt, fillEdges, filledOver, fillReport, liftThickness, liftTop, MARK, type FillReport } from '../fill/report';
+import {
+  fillAt,
+  fillReport,
+  fillStations,
+  filledOver,
+  leastFilled,
+  liftThickness,
+  liftTop,
+  MARK,
+  TAPE,
+  type FillReport,
+} from '../fill/report';
 import { holds } from '../lay/along';
 import { formatLength, formatStation } from '../units';
 import { signedIn } from './closing';
@@ -26,7 +38,7 @@ export const fillChecks: Checks = {
     if (off !== undefined) return off;
     if (fact.compactor !== null) {
       const { lift, name } = compactorOf(fact.compactor, rules);
-      if (fact.thickness > lift + TRIFLE) {
+      if (fact.thickness > lift + TAPE) {
         const count = Math.ceil(fact.thickness / lift - 1e-6);
         return `${formatLength(fact.thickness, units, 'size')} is more than a ${name.toLowerCase()} gets through (${formatLength(lift, units, 'size')}): put it in as ${count} lifts of ${formatLength(fact.thickness / count, units, 'size')}.`;
       }
@@ -50,12 +62,11 @@ export const fillChecks: Checks = {
     const register = registerOf(inputs.book, inputs.now, inputs.rules);
     for (const id of pieces) {
       const piece = register.find((one) => one.id === id);
-      const { from, pit, name } = piece ?? {};
-      if (from === undefined || pit !== null) continue;
-      const state = fillAt(report, from);
+      if (!piece || piece.pit !== null) continue;
+      const state = leastFilled(report, piece);
       const filled = state && filledOver(state);
-      if (!state || !laidThere(inputs, from) || filled === undefined || fill <= filled + MARK) continue;
-      return `${name}: the lifts that are in come to ${formatLength(filled, inputs.job.units)} over the floor there. Enter those that are missing first.`;
+      if (!laidThere(inputs, piece) || filled === undefined || fill <= filled + MARK) continue;
+      return `${piece.name}: the lifts that are in come to ${formatLength(filled, inputs.job.units)} over the floor there. Enter those that are missing first.`;
     }
     return undefined;
   },
@@ -67,23 +78,14 @@ export const fillChecks: Checks = {
     return over.length > 0 ? 'It is taken over already.' : undefined;
   },
 };
-/** What a tape does not tell, metres. */
-const TRIFLE = 0.005;
-
-const laidThere = ({ book }: RefusalInputs, at: number): boolean =>
-  ofKind(book, 'laid').some(({ entry }) => holds(entry.fact, at)) || ofKind(book, 'filled').some(({ entry }) => holds(entry.fact, at));
+const laidThere = ({ book }: RefusalInputs, { from, to }: Range): boolean =>
+  [...ofKind(book, 'laid'), ...ofKind(book, 'filled')].some(({ entry: { fact } }) => fact.from <= to + 1e-9 && fact.to >= from - 1e-9);
 
 /** Why a lift cannot lie where it is said to: held against what lies there at every station of its stretch, just inside each piece's ends. */
 function liftFault(fact: FactOf<'filled'>, report: FillReport, { rules, job: { units } }: RefusalInputs): string | undefined {
-  const cuts = fillEdges(report, fact);
-  const stations = cuts.slice(1).flatMap((to, i) => {
-    const from = cuts[i] as number;
-    const in_ = Math.min(0.001, (to - from) / 4);
-    return [from + in_, to - in_];
-  });
   const at = (station: number) => formatStation(station, units);
   let news = false;
-  for (const station of stations.length > 0 ? stations : [fact.from]) {
+  for (const station of fillStations(report, fact)) {
     const state = fillAt(report, station);
     if (!state) continue;
     const top = liftTop(fact, state.section);
@@ -106,7 +108,7 @@ function liftFault(fact: FactOf<'filled'>, report: FillReport, { rules, job: { u
     const other: FillSide | undefined = fact.side === 'left' ? 'right' : fact.side === 'right' ? 'left' : undefined;
     if (other && state[other] - top > thickness + MARK)
       return `At ${at(station)} the other side is more than a lift behind: fill ${fillSides[other].toLowerCase()} first. One side alone pushes the line over.`;
-    if (lowest - top > TRIFLE) news = true;
+    if (lowest - top > TAPE) news = true;
   }
   return news ? undefined : 'That is filled already: choose the stretch where the next lift goes.';
 }

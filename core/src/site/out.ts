@@ -1,4 +1,4 @@
-import { fillAt, filledOver, type FillReport } from '../fill/report';
+import { filledOver, filledTo, leastFilled, type FillReport } from '../fill/report';
 import type { HoldingPlan } from '../protection';
 import { lowestBrace } from './refusals';
 import type { RegisteredPiece } from './register';
@@ -6,7 +6,7 @@ import type { RegisteredPiece } from './register';
 /** A piece of the supports on its way out with the fill. Metres over the floor. */
 export interface PieceOut {
   piece: RegisteredPiece;
-  /** How high the fill stands at it. */
+  /** How high the fill stands at it, where that is least. */
   filled: number;
   /** How high it has to stand before the piece is let go; undefined: nothing to wait for but its own lift. */
   wanted: number | undefined;
@@ -22,10 +22,12 @@ export function supportsOut(register: readonly RegisteredPiece[], plan: HoldingP
   return register
     .filter(({ state, pit }) => (state === 'standing' || state === 'released') && pit === null)
     .map((piece): PieceOut => {
-      const state = fillAt(fill, (piece.from + piece.to) / 2);
+      const state = leastFilled(fill, piece);
       const filled = state ? filledOver(state) : 0;
       const wanted = lowestBrace(piece, plan);
-      return { piece, filled, wanted, ready: wanted === undefined ? filled > 0 : filled >= wanted - 1e-6 };
+      // The bed alone is no fill: what comes up with the fill waits for its first lift.
+      const begun = state !== undefined && filledTo(state) < state.section.bed - 1e-6;
+      return { piece, filled, wanted, ready: wanted === undefined ? begun : filled >= wanted - 1e-6 };
     })
     .sort((a, b) => Number(b.ready) - Number(a.ready) || b.filled - a.filled || b.piece.to - a.piece.to);
 }

@@ -1,4 +1,4 @@
-import { settlementAt, SINKS_BASIS, sunkIn, type Sunk } from '@tamper/core/fill';
+import { settlesMost, SINKS_BASIS, sunkIn, type Sunk } from '@tamper/core/fill';
 import { bareUnit, figuresIn, formatLength, formatStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
@@ -41,14 +41,14 @@ export function SettleTab() {
   };
   return (
     <>
-      <Card title="It will sink by about">
+      <Card title="It will sink by">
         {open.map((place) => {
-          const settles = settlementAt(report, (place.from + place.to) / 2);
+          const settles = settlesMost(report, place);
           return (
             <Text key={place.from}>
               {formatStretch(place, units)}:{' '}
               {settles
-                ? `${formatLength(settles.predicted, units, 'size')}${settles.crown > 0 ? `, ${formatLength(settles.crown, units, 'size')} of it heaped as a crown` : ''}`
+                ? `up to ${formatLength(settles.predicted, units, 'size')}${settles.crown > 0 ? `, ${formatLength(settles.crown, units, 'size')} of it heaped as a crown` : ''}`
                 : 'nothing filled yet'}
             </Text>
           );
