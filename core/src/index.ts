@@ -37,6 +37,5 @@ export * from './words';
 export * from './issue';
 export * from './site';
 export * from './gates';
-export * from './gates/jobGate';
 export * from './estimate';
 export * from './studies/progress';

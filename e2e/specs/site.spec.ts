@@ -199,7 +199,18 @@ test('an issued plan that could not be fetched is fetched once the line holds, a
   const missing = other.getByText('The issued plan is not here, so nobody goes in by this device');
   await expect(missing).toBeVisible();
   await expect(other.getByRole('banner').getByRole('status', { name: 'Clear to dig: looking' })).toBeVisible();
+  // What it says against digging is not known: the gate of the whole job says so too.
+  const list = await context.newPage();
+  await list.route('**/api/revisions/*', (route) => route.abort());
+  await list.goto(`${run.replace(/\/runs\/.*/, '')}/clear`);
+  const unknown = list.getByText('Supply: Plan 1 is not on this device');
+  await expect(unknown).toBeVisible();
+  await list.unroute('**/api/revisions/*');
+  await look(list);
+  await expect(unknown).toBeHidden();
+  await expect(list.getByText('No locate request made')).toBeVisible();
   await other.unroute('**/api/revisions/*');
+  await look(other);
   await expect(missing).toBeHidden();
   await expect(other.getByRole('banner').getByRole('status', { name: /^Clear to dig: SHUT/ })).toBeVisible();
   await context.close();

@@ -44,7 +44,7 @@ export async function allRuns(jobId: string): Promise<RunHere[]> {
 }
 
 /**
- * Every run of a job as it is on this device, with what the book has of it and the number of its plan in force; undefined until both are here. The server
+ * Every run of a job as it is on this device, with what the book has of it and its plan in force; undefined until both are here. The server
  * is asked whenever the screen comes back.
  */
 export function useRuns(jobId: string) {
@@ -74,11 +74,15 @@ export function useRuns(jobId: string) {
   }, [data, book, jobId]);
   const docs = useSameItems(seen);
   const { read } = bookOf(jobId);
-  // Told with the book, which is another object after every look at the server: only another number is news.
-  const issued = useSameItems(book.heard === undefined ? undefined : data?.map(({ id }) => read(id).inForce?.number));
+  // Told with the book, which is another object after every look at the server: only another plan is news.
+  const issued = useSameItems(book.heard === undefined ? undefined : data?.map(({ id }) => read(id).inForce?.id));
   const runs = useMemo(
-    () => data && docs && issued && data.map((run, i) => ({ ...run, doc: docs[i] as Run, issued: issued[i] })),
-    [data, docs, issued],
+    () =>
+      data &&
+      docs &&
+      issued &&
+      data.map((run, i) => ({ ...run, doc: docs[i] as Run, inForce: issued[i] === undefined ? null : read(run.id).inForce })),
+    [data, docs, issued, read],
   );
   return { runs, error: (error ?? (book.heard === undefined ? book.error : undefined)) as unknown, refresh: mutate };
 }

@@ -1,7 +1,6 @@
 import {
   protectionOptions,
   groundFindings,
-  jobGate,
   keyOf,
   lineChecks,
   mendsOf,
@@ -12,6 +11,7 @@ import {
   withKnownProducts,
   type CheckedLine,
   type Gate,
+  type IssuedHere,
   type ProtectionOption,
   type Job,
   type Plan,
@@ -54,9 +54,12 @@ export interface Compared {
 /** What is asked about runs besides their plans. Screens that ask have one each: what reads and weighs all this is twice as large as what plans. */
 const worker = {
   begin: (job: Job, answers: Answers): Worked<Run> => worked(() => beginRun(job, answers, () => crypto.randomUUID())),
-  jobProgress: (job: Job, runs: Run[], issued: (number | undefined)[], today: string): Worked<{ gate: Gate; runs: RunProgress[] }> =>
-    worked(() => jobProgress(job, runs, issued, today)),
-  gate: (job: Job, runs: Run[], today: string): Worked<Gate> => worked(() => jobGate(job, runs, today)),
+  jobProgress: (
+    job: Job,
+    runs: Run[],
+    issued: readonly (IssuedHere | undefined)[],
+    today: string,
+  ): Worked<{ gate: Gate; runs: RunProgress[] }> => worked(() => jobProgress(job, runs, issued, today)),
   /** Tries the fixes of what is found, worst first, telling of each finding as it is done. */
   mends: async (job: Job, run: Run, of: MendsOf, heard: (key: string, mends: Mend<Sayable>[]) => void): Promise<void> => {
     const own = ++round;

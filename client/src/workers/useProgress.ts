@@ -1,31 +1,39 @@
-import type { Gate, Job, Run, RunProgress } from '@tamper/core';
+import type { Gate, IssuedHere, Job, Run, RunProgress } from '@tamper/core';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
 import type { StudyWorker } from './study.worker';
 import type { Worked } from './worked';
+import type { InForce } from '../data/api';
+import { usePlansInForce } from '../data/issuedPlans';
+import { useToday } from '../data/useToday';
 import { studyWorker } from './studyWorker';
 import { useLatest } from './useLatest';
 
-/** A run as it is stored, and the number of its plan in force. */
+/** A run as it is stored, and its plan in force. */
 interface Listed {
   id: string;
   doc: Run;
-  issued: number | undefined;
+  inForce: InForce | undefined;
 }
 interface Inputs {
   job: Job;
   runs: readonly Listed[];
+  issued: readonly (IssuedHere | undefined)[];
   today: string;
 }
 type Answer = { gate: Gate; runs: RunProgress[] };
 
-/** What the runs of a job are up to, by id, and the gate of them all, worked out in a worker; undefined until they are. */
+/** What the runs of a job are up to, by id, and the gate of them all, worked out in a worker; undefined until they are. @param heard when the server was heard last. */
 export function useProgress(
+  jobId: string,
   job: Job | undefined,
   runs: readonly Listed[] | undefined,
-  today: string,
+  heard: number | undefined,
 ): { gate: Gate; byId: ReadonlyMap<string, RunProgress> } | undefined {
-  const inputs = useMemo(() => (job && runs ? { job, runs, today } : undefined), [job, runs, today]);
+  const today = useToday();
+  const inForce = useMemo(() => runs?.map((run) => run.inForce), [runs]);
+  const issued = usePlansInForce(jobId, inForce, heard);
+  const inputs = useMemo(() => (job && runs && issued ? { job, runs, issued, today } : undefined), [job, runs, issued, today]);
   const { result } = useLatest(studyWorker, inputs, ask);
   return useMemo(() => {
     if (!result || !('value' in result.value)) return undefined;
@@ -34,10 +42,10 @@ export function useProgress(
   }, [result]);
 }
 
-const ask = (remote: Remote<StudyWorker>, { job, runs, today }: Inputs): Promise<Worked<Answer>> =>
+const ask = (remote: Remote<StudyWorker>, { job, runs, issued, today }: Inputs): Promise<Worked<Answer>> =>
   remote.jobProgress(
     job,
     runs.map(({ doc }) => doc),
-    runs.map(({ issued }) => issued),
+    issued,
     today,
   ) as Promise<Worked<Answer>>;

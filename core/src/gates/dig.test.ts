@@ -1,9 +1,10 @@
 import { demoFile, demoFor } from '../demo';
 import { dayAfter } from '../clearance';
 import { sketchOf, summarise } from '../studies/compare';
+import { jobProgress, type IssuedHere } from '../studies/progress';
 import { jobInForce } from '../issue';
 import { digGate, kindsEntered, runGate } from './dig';
-import { jobGate } from './jobGate';
+import type { Gate } from './reasons';
 import { applyPatches, blankJob, blankExisting, type Job, type Run } from '../job';
 import { extent, levelsOn } from '../alignment';
 import { planRun } from '../plan/plan';
@@ -13,7 +14,9 @@ import { findingIn, levelRun, withInverts } from '../testing';
 const today = '2026-11-02';
 const { job, runs } = demoFile;
 const [drain, supply] = runs as [Run, Run, Run, Run];
-const stopsOf = (gate: ReturnType<typeof jobGate>) => gate.reasons.filter(({ state }) => state === 'stop').map(({ what }) => what);
+const jobGate = (its: Job, all: readonly Run[], day: string, issued: readonly (IssuedHere | undefined)[] = []): Gate =>
+  jobProgress(its, all, issued, day).gate;
+const stopsOf = (gate: Gate) => gate.reasons.filter(({ state }) => state === 'stop').map(({ what }) => what);
 
 describe('the gate of a whole job', () => {
   test('the demo is shut for four reasons, and each run for its own', () => {
@@ -61,6 +64,29 @@ describe('the gate of a whole job', () => {
       'ok',
     );
   });
+  test('what the plan in force of a run says shuts the job too, under its name; so does one that is not on this device', () => {
+    const bare = { ...supply, existing: [] };
+    const close = 'Old fuel line is within 0.30 m of the new lines';
+    const beside = (draft: Run, body: IssuedHere['body'], change: Partial<Run> = {}) => {
+      const all = [drain, { ...draft, ...change }];
+      const drafts = stopsOf(jobGate(job, all, today));
+      return stopsOf(jobGate(job, all, today, [undefined, { number: 3, body }])).filter((what) => !drafts.includes(what));
+    };
+    expect(beside(supply, { job, run: supply })).toEqual([]);
+    expect(beside(bare, { job, run: supply })).toEqual([`Pontoon supply: Plan 3 as issued: ${close}`]);
+    expect(beside(supply, { job, run: bare })).toEqual(
+      ['Old fuel line', 'Water main'].map((name) => `Pontoon supply: Plan 3 does not know ${name}`),
+    );
+    expect(beside(supply, undefined)).toEqual(['Pontoon supply: Plan 3 is not on this device']);
+    expect(beside(supply, { job, run: withInverts(supply, 19, 18) })).toEqual(['Pontoon supply: Plan 3 is not on this device']);
+    expect(beside(bare, { job, run: supply }, { archived: true })).toEqual([]);
+  });
+  test('a run that was put away is not dug: it shuts nothing, and what is entered on it stays entered', () => {
+    const [bare, away] = [{ ...drain, existing: [] }, { ...supply, archived: true }];
+    const says = (all: readonly Run[], begins: string) => stopsOf(jobGate(job, all, today)).some((what) => what.startsWith(begins));
+    expect([says([bare, supply], 'Pontoon supply'), says([bare, away], 'Pontoon supply')]).toEqual([true, false]);
+    expect([says([bare], 'Water marked lines'), says([bare, away], 'Water marked lines')]).toEqual([true, false]);
+  });
   test('a machine too heavy for the gangway shuts it', () => {
     const heavy: Job = { ...job, machine: 't27' };
     expect(stopsOf(jobGate(heavy, runs, today)).some((what) => what.startsWith('Gangway: bears 2500 kg'))).toBe(true);
@@ -72,7 +98,7 @@ describe('the gate of a run people dig at', () => {
   const bare = { ...supply, existing: [] };
   const close = 'Old fuel line is within 0.30 m of the new lines';
   const shutBy = (...[draft, issued]: [Run | undefined, Run | undefined]) => {
-    const gate = digGate(draft && planned(draft), issued && { ...planned(issued), number: 3 }, [drain], today);
+    const gate = digGate(draft && planned(draft), issued && { number: 3, of: planned(issued) }, [drain], today);
     return gate?.reasons.filter(({ state }) => state === 'stop').map(({ what, issued: number }) => (number ? [what, number] : what));
   };
   const papers = stopsOf(runGate(job, bare, planRun(job, bare), [drain], today));
@@ -109,7 +135,7 @@ describe('the gate of a run people dig at', () => {
       ...job,
       clearance: { ...clearance, request, privateLines, walked: { at: `${today}T07:00:00Z`, by: 'foreman' } },
     };
-    const gate = (draft: Job, issued: Job) => digGate(planned(bare, draft), { ...planned(bare, issued), number: 1 }, [drain], today);
+    const gate = (draft: Job, issued: Job) => digGate(planned(bare, draft), { number: 1, of: planned(bare, issued) }, [drain], today);
     const { until } = runGate(cleared, bare, planRun(cleared, bare), [drain], today);
     expect(gate(cleared, cleared)).toMatchObject({ open: true, until });
     expect(until).toBeDefined();

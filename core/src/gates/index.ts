@@ -2,5 +2,6 @@ export * from './reasons';
 export * from './clear';
 export * from './dig';
 export * from './enter';
+export * from './plansSpoken';
 export type { EnterReason, EnterStretch, SafeGate } from './stretches';
 export * from './waysOut';

@@ -1,10 +1,10 @@
 import { fallingRun } from '../alignment';
 import { demoFile } from '../demo';
-import { jobGate } from '../gates/jobGate';
+import type { Gate } from '../gates';
 import { privateLineKinds } from '../catalogue';
-import { blankClearance, blankJob, blankRun, type Job, type Run } from '../job';
+import { blankClearance, blankExisting, blankJob, blankRun, type Job, type Run } from '../job';
 import { planRun } from '../plan';
-import { jobProgress } from './progress';
+import { jobProgress, type IssuedHere } from './progress';
 
 const TODAY = '2026-06-01';
 const job = blankJob('Yard', 'UK');
@@ -44,21 +44,23 @@ test('with nothing in the way a plan is to be issued; issued, the site goes by i
       walked: { at: '2026-06-01T08:00:00Z', by: 'foreman' },
     },
   };
-  const next = (issued: number | undefined) => {
-    const [one] = jobProgress(clear, [shallow], [issued], TODAY).runs;
-    return [one?.dig?.open, one?.next.step];
+  const next = (issued: IssuedHere | undefined, run = shallow) => {
+    const { gate, runs } = jobProgress(clear, [run], [issued], TODAY);
+    return [gate.open, runs[0]?.dig?.open, runs[0]?.next.step];
   };
-  expect(next(undefined)).toEqual([true, 'issue']);
-  expect(next(3)).toEqual([true, 'site']);
+  expect(next(undefined)).toEqual([true, true, 'issue']);
+  const issued = { number: 3, body: { job: clear, run: shallow } };
+  expect(next(issued)).toEqual([true, true, 'site']);
+  // A line entered since is on no card; what a plan says that is not here nobody knows.
+  const line = { ...blankExisting('Old main', 3), coverMin: 5, coverMax: 6 };
+  expect(next(issued, { ...shallow, existing: [line] })).toEqual([false, false, 'issue']);
+  expect(next({ number: 3, body: undefined })).toEqual([false, false, 'clear']);
 });
 
-test('the gate of the job is the one the whole job is judged by', () => {
-  expect(
-    jobProgress(
-      demoFile.job,
-      demoFile.runs,
-      demoFile.runs.map(() => undefined),
-      TODAY,
-    ).gate,
-  ).toEqual(jobGate(demoFile.job, demoFile.runs, TODAY));
+test('the gate of a job says what the gates of its runs say: papers once, what is of a run under its name', () => {
+  const { gate, runs } = jobProgress(demoFile.job, demoFile.runs, [], TODAY);
+  const stops = (of: Gate | undefined) => (of?.reasons ?? []).filter(({ state }) => state === 'stop').map(({ what }) => what);
+  const own = runs.flatMap(({ dig }, i) => stops(dig).map((what) => [what, `${demoFile.runs[i]?.name}: ${what}`]));
+  expect(own.length).toBeGreaterThan(4);
+  for (const told of own) expect(told.some((what) => stops(gate).includes(what))).toBe(true);
 });

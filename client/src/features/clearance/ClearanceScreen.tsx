@@ -14,7 +14,7 @@ import { Reasons } from '../../ui/Reasons';
 import { SaveBadge } from '../../ui/SaveBadge';
 import { Page, TopBar } from '../../ui/Screen';
 import { useStable } from '../../ui/useStable';
-import { useGate } from '../../workers/useGate';
+import { useProgress } from '../../workers/useProgress';
 import { ClearContext, type ClearEdit } from './edit';
 import { DatesCard } from './DatesCard';
 import { PermitCard } from './PermitCard';
@@ -48,7 +48,8 @@ function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
   const job = document.doc;
   const today = useToday();
   const { runs } = useRuns(jobId);
-  const gate = useGate(job, runs, today);
+  const written = useBook(jobId);
+  const gate = useProgress(jobId, job, runs, written.heard)?.gate;
   const putJob = useStable((change: Partial<Job>, tag?: string) => {
     const next = { ...job, ...change };
     const [fault] = jobErrors(next);
@@ -56,7 +57,7 @@ function Cards({ document, jobId }: { document: JobDocument; jobId: string }) {
     return fault?.message;
   });
   const put = useStable((change: Partial<Clearance>, tag?: string) => putJob({ clearance: { ...job.clearance, ...change } }, tag));
-  const book = useWritten(useBook(jobId));
+  const book = useWritten(written);
   const edit = useMemo((): ClearEdit => ({ job, jobId, today, book, put, putJob }), [job, jobId, today, book, put, putJob]);
   return (
     <ClearContext.Provider value={edit}>

@@ -15,6 +15,7 @@ export function useDigGate(): DigGate | undefined {
   return useMemo(() => {
     if (missing) return undefined;
     const force = revisions && inForce(revisions);
-    return digGate(good && { ...good, job: doc }, force && { ...force, job: jobInForce(force.job, doc) }, others, today);
+    const issued = force && { number: force.number, of: { ...force, job: jobInForce(force.job, doc) } };
+    return digGate(good && { ...good, job: doc }, issued, others, today);
   }, [doc, good, revisions, missing, others, today]);
 }

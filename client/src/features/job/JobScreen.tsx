@@ -13,7 +13,6 @@ import { useRuns, type RunHere } from '../../data/jobRuns';
 import { jobsChanged } from '../../store/jobs';
 import { useBook } from '../../data/useBook';
 import { useSafety } from '../../data/useSafety';
-import { useToday } from '../../data/useToday';
 import { forgetJob } from '../../store/documents';
 import { Icon } from '../../theme/Icon';
 import { colours } from '../../theme/tokens';
@@ -85,10 +84,9 @@ const SIGNS: Record<RunProgress['next']['step'], string> = { inputs: 'stop', pla
 export function JobScreen({ jobId }: { jobId: string }) {
   const { document: job, error, retry } = useJob(jobId);
   const { runs, error: runsError, refresh } = useRuns(jobId);
-  const { book } = useBook(jobId);
+  const { book, heard } = useBook(jobId);
   const safety = useSafety(jobId, job?.safety);
-  const today = useToday();
-  const progress = useProgress(job?.doc, runs, today);
+  const progress = useProgress(jobId, job?.doc, runs, heard);
   const [asking, setAsking] = useState(false);
   const [away, setAway] = useState(false);
   const [fault, setFault] = useState<string>();
