@@ -1,11 +1,10 @@
-import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { screenCome } from '../features/frame/screenCome';
 import { hearOffer } from '../store/install';
 import { openDevice } from '../store/open';
-import { fontFiles } from '../theme/fonts';
+import { addFonts } from '../theme/fonts';
 import { Themed } from '../theme/Themed';
 import { colours } from '../theme/tokens';
 import { Resting } from '../ui/Resting';
@@ -15,6 +14,7 @@ import { TypingRoom } from '../ui/TypingRoom';
 import { useHoldIdle } from '../ui/whenIdle';
 
 hearOffer();
+addFonts();
 
 // Begun before anything is drawn: the device looks for it meanwhile.
 const begun = Promise.all([openDevice(), screenCome]).then(([, open]) => open());
@@ -27,8 +27,6 @@ function useDevice(): boolean {
 }
 
 export default function Layout() {
-  // What there is to say is said meanwhile.
-  useFonts(fontFiles);
   const open = useDevice();
   useHoldIdle(!open);
   return (

@@ -2,7 +2,7 @@ import { observedRun } from '@tamper/core/book';
 import type { Run } from '@tamper/core/job';
 import { upgradeRun } from '@tamper/core/job/upgrade';
 import { useFocusEffect } from 'expo-router';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import useSWR from 'swr';
 import { onNews } from '../store/bus';
 import { unpack } from '../store/packed';
@@ -49,9 +49,12 @@ export async function allRuns(jobId: string): Promise<RunHere[]> {
  */
 export function useRuns(jobId: string) {
   const { data, error, mutate } = useSWR<RunHere[]>(`runs of ${jobId}`, () => allRuns(jobId));
+  // Read as the screen comes; again only when one comes back to it.
+  const come = useRef<string>(undefined);
   useFocusEffect(
     useCallback(() => {
-      void mutate();
+      if (come.current === jobId) void mutate();
+      come.current = jobId;
       return whenIdle(() => beside(syncRuns(jobId)));
     }, [jobId, mutate]),
   );
@@ -88,15 +91,16 @@ export function useRuns(jobId: string) {
 }
 
 /** The list before, as long as its items are the same. */
-function useSameItems<T>(items: readonly T[] | undefined): readonly T[] | undefined {
+function useSameItems<L extends readonly unknown[] | undefined>(items: L): L {
   const [kept, setKept] = useState(items);
   const same = kept && items && sameItems(kept, items);
   if (kept !== items && !same) setKept(items);
   return same ? kept : items;
 }
 
-/** The other runs of a job: all but the one of this id. */
+/** The other runs of a job: all but the one of this id. The same while they are the same: all that stands on a run is drawn with them. */
 export function useOtherRuns(jobId: string, runId: string): readonly Run[] {
   const { runs } = useRuns(jobId);
-  return useMemo(() => runs?.flatMap(({ id, doc }) => (id === runId ? [] : [doc])) ?? [], [runs, runId]);
+  return useSameItems(useMemo(() => runs?.flatMap(({ id, doc }) => (id === runId ? [] : [doc])) ?? NONE, [runs, runId]));
 }
+const NONE: readonly Run[] = [];

@@ -40,7 +40,6 @@ export function InSession({
     runId: 'r1',
     job: document(job) as never,
     run: runDocument,
-    others: [],
     book: { book: [], heard: 0, inForce: null, enter: () => undefined } as never,
     apply,
     putJob: () => undefined,
@@ -52,7 +51,7 @@ export function InSession({
     branch: () => undefined,
   } satisfies RunSession;
   return useRunContexts({
-    ...{ session, where, state, mends: mends.lists, children },
+    ...{ session, others: [], where, state, mends: mends.lists, children },
     planned: !isStopped(state),
     look: (next) => setWhere((before) => ({ ...before, ...next })),
     safe: { gate: undefined, revisions: undefined, error: undefined },

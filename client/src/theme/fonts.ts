@@ -1,12 +1,17 @@
 import { configureFonts } from 'react-native-paper';
 
 /** One humanist sans in two weights, shipped with the app; figures are tabular so that numbers do not dance while typing. */
-export const fontFiles = {
-  'Source Sans': require('@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2') as number,
-  'Source Sans Semibold': require('@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2') as number,
+export const sans = { regular: 'Source Sans', semibold: 'Source Sans Semibold' } as const;
+/** Where they are, by name. */
+const fontFiles = {
+  [sans.regular]: require('@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2') as string,
+  [sans.semibold]: require('@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2') as string,
 };
 
-export const sans = { regular: 'Source Sans', semibold: 'Source Sans Semibold' } as const;
+/** Tells the page of the fonts. They are fetched with the page itself, and what there is to say is said meanwhile. */
+export function addFonts(): void {
+  for (const [name, file] of Object.entries(fontFiles)) document.fonts.add(new FontFace(name, `url(${file})`, { display: 'swap' }));
+}
 
 const size = (fontSize: number, lineHeight: number, fontFamily: string) => ({
   fontFamily,

@@ -87,12 +87,12 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
   const { fault, remove, duplicate, branch } = useWhole(jobId, runId, job, run, others);
   const session = useMemo(
     (): RunSession => ({
-      ...{ jobId, runId, job, run, others, book },
+      ...{ jobId, runId, job, run, book },
       ...{ apply, putJob, reader, onFix, fault, remove, duplicate, branch },
     }),
-    [jobId, runId, job, run, others, book, apply, putJob, reader, onFix, fault, remove, duplicate, branch],
+    [jobId, runId, job, run, book, apply, putJob, reader, onFix, fault, remove, duplicate, branch],
   );
-  return useRunContexts({ session, where, look, state, planned, safe, mends: mends.lists, children });
+  return useRunContexts({ session, others, where, look, state, planned, safe, mends: mends.lists, children });
 }
 
 /** Where findings of the plan are shown: nowhere else fixes are tried, which takes planning again and again. */

@@ -30,8 +30,6 @@ export interface RunSession {
   runId: string;
   job: JobDocument;
   run: RunDocument;
-  /** The job's other runs, as they are stored. */
-  others: readonly Run[];
   book: OpenBook;
   /** Puts changes into the run, or into the job. A sentence refuses them; nothing is changed then. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
@@ -59,6 +57,8 @@ export interface Planned {
 export type Safe = Issued & { gate: SafeGate | undefined };
 
 export const SessionContext = createContext<RunSession | undefined>(undefined);
+/** The job's other runs, as they are stored: they come after the run, and few ask for them. */
+export const OthersContext = createContext<readonly Run[] | undefined>(undefined);
 /** The station apart from the rest: it is dragged. */
 export const CursorContext = createContext<{ cursor: number | undefined } | undefined>(undefined);
 export const WhereContext = createContext<Looking | undefined>(undefined);
@@ -68,6 +68,7 @@ export const SafeContext = createContext<Safe | undefined>(undefined);
 
 const FRAME = 'the frame of a run';
 export const useSession = inside(SessionContext, FRAME);
+export const useOthers = inside(OthersContext, FRAME);
 export const useWhere = inside(WhereContext, FRAME);
 export const useCursor = inside(CursorContext, FRAME);
 export const usePlanned = inside(PlannedContext, FRAME);

@@ -2,11 +2,12 @@ import { digGate, inForce, type DigGate } from '@tamper/core/gates';
 import { jobInForce } from '@tamper/core/jobInForce';
 import { useMemo } from 'react';
 import { useToday } from '../../data/useToday';
-import { usePlanned, useSafe, useSession } from './session';
+import { useOthers, usePlanned, useSafe, useSession } from './session';
 
 /** The gate Clear to dig of this run, from the draft and the plan in force; undefined while neither is known, or one is in force that is not here yet. */
 export function useDigGate(): DigGate | undefined {
-  const { job, others, book } = useSession();
+  const { job, book } = useSession();
+  const others = useOthers();
   const { good } = usePlanned().state;
   const { revisions } = useSafe();
   const today = useToday();

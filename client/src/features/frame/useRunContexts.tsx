@@ -1,8 +1,10 @@
 import { useMemo, type ReactNode } from 'react';
+import type { Run } from '@tamper/core';
 import type { MendLists } from '../../workers/useMends';
 import {
   CursorContext,
   MendsContext,
+  OthersContext,
   PlannedContext,
   SafeContext,
   SessionContext,
@@ -16,6 +18,7 @@ import {
 
 interface Props extends Planned {
   session: RunSession;
+  others: readonly Run[];
   where: Where;
   look: Looking['look'];
   safe: Safe;
@@ -24,7 +27,7 @@ interface Props extends Planned {
 }
 
 /** Tells each part of what is open on a run to those who show it. @returns the children told so. */
-export function useRunContexts({ session, where: { cursor, part, hole }, look, state, planned, safe, mends, children }: Props): ReactNode {
+export function useRunContexts({ session, others, where: { cursor, part, hole }, look, state, planned, safe, mends, children }: Props): ReactNode {
   const station = useMemo(() => ({ cursor }), [cursor]);
   const looking = useMemo(() => ({ part, hole, look }), [part, hole, look]);
   const plan = useMemo(() => ({ state, planned }), [state, planned]);
@@ -34,7 +37,9 @@ export function useRunContexts({ session, where: { cursor, part, hole }, look, s
         <CursorContext.Provider value={station}>
           <PlannedContext.Provider value={plan}>
             <SafeContext.Provider value={safe}>
-              <MendsContext.Provider value={mends}>{children}</MendsContext.Provider>
+              <MendsContext.Provider value={mends}>
+                <OthersContext.Provider value={others}>{children}</OthersContext.Provider>
+              </MendsContext.Provider>
             </SafeContext.Provider>
           </PlannedContext.Provider>
         </CursorContext.Provider>

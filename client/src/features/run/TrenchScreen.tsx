@@ -16,7 +16,7 @@ import { useRoom, type Room } from '../../ui/useRoom';
 import { Terms } from '../../ui/Terms';
 import { View } from '../../ui/View';
 import { useStable } from '../../ui/useStable';
-import { useCursor, useMendsHere, usePlanned, useSession, useWhere } from '../frame/session';
+import { useCursor, useMendsHere, useOthers, usePlanned, useSession, useWhere } from '../frame/session';
 import {
   faultIn,
   OnRecordContext,
@@ -58,7 +58,8 @@ export function TrenchScreen({ tab: look }: { tab: Look }) {
 
 /** What the editors and drawings of the trench work on, told to each of them; nothing round them is drawn anew at a key press. */
 function Editing({ children }: { children: ReactNode }) {
-  const { jobId, job, run, others, book, apply } = useSession();
+  const { jobId, job, run, book, apply } = useSession();
+  const others = useOthers();
   const { state, planned } = usePlanned();
   const { look } = useWhere();
   const cursor = useCursor().cursor ?? run.doc.stations[0]?.station ?? 0;
