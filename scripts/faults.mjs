@@ -65,7 +65,8 @@ await main(async () => {
       TAMPER_KILLS: KILLS,
       TAMPER_SEED: seed,
     };
-    if (!run(['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--reporter=list', 'specs/faults.spec'], env)) failed.push('browser');
+    if (!run(['playwright', 'test', '--config', 'e2e/playwright.config.ts', '--reporter=list', 'specs/faults.spec'], env))
+      failed.push('browser');
   } finally {
     await server.stop();
     cluster.stop();

@@ -82,7 +82,10 @@ describe('the gate of a whole job', () => {
     expect(beside(bare, { job, run: supply }, { archived: true })).toEqual([]);
   });
   test('a run that was put away is not dug: it shuts nothing, and what is entered on it stays entered', () => {
-    const [bare, away] = [{ ...drain, existing: [] }, { ...supply, archived: true }];
+    const [bare, away] = [
+      { ...drain, existing: [] },
+      { ...supply, archived: true },
+    ];
     const says = (all: readonly Run[], begins: string) => stopsOf(jobGate(job, all, today)).some((what) => what.startsWith(begins));
     expect([says([bare, supply], 'Pontoon supply'), says([bare, away], 'Pontoon supply')]).toEqual([true, false]);
     expect([says([bare], 'Water marked lines'), says([bare, away], 'Water marked lines')]).toEqual([true, false]);

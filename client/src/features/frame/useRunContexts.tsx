@@ -27,7 +27,17 @@ interface Props extends Planned {
 }
 
 /** Tells each part of what is open on a run to those who show it. @returns the children told so. */
-export function useRunContexts({ session, others, where: { cursor, part, hole }, look, state, planned, safe, mends, children }: Props): ReactNode {
+export function useRunContexts({
+  session,
+  others,
+  where: { cursor, part, hole },
+  look,
+  state,
+  planned,
+  safe,
+  mends,
+  children,
+}: Props): ReactNode {
   const station = useMemo(() => ({ cursor }), [cursor]);
   const looking = useMemo(() => ({ part, hole, look }), [part, hole, look]);
   const plan = useMemo(() => ({ state, planned }), [state, planned]);
