@@ -98,7 +98,7 @@ function useSameItems<L extends readonly unknown[] | undefined>(items: L): L {
   return same ? kept : items;
 }
 
-/** The other runs of a job: all but the one of this id. The same while they are the same: all that stands on a run is drawn with them. */
+/** The other runs of a job: all but the one of this id. The same list while they are the same. */
 export function useOtherRuns(jobId: string, runId: string): readonly Run[] {
   const { runs } = useRuns(jobId);
   return useSameItems(useMemo(() => runs?.flatMap(({ id, doc }) => (id === runId ? [] : [doc])) ?? NONE, [runs, runId]));

@@ -48,16 +48,12 @@ export function useIssued(
   const [known, setKnown] = useState<ReadonlyMap<string, PlannedRevision>>(new Map());
   const [failed, setFailed] = useState<ReadonlyMap<string, unknown>>(new Map());
   const wanted = useMemo(() => (inForce ? [...new Set([inForce.id, ...plansSpokenOf(book ?? [])])].join(' ') : ''), [inForce, book]);
-  const again = [...failed.values()].some(mayCome) ? heard : undefined;
+  const again = [...failed].some(([id, error]) => !known.has(id) && mayCome(error)) ? heard : undefined;
   useEffect(() => {
     let listening = true;
     for (const id of wanted.split(' ').filter(Boolean))
       plannedRevision(jobId, id).then(
-        (revision) => {
-          if (!listening) return;
-          setKnown((before) => (before.has(id) ? before : new Map(before).set(id, revision)));
-          setFailed((before) => without(before, id));
-        },
+        (revision) => void (listening && setKnown((before) => (before.has(id) ? before : new Map(before).set(id, revision)))),
         (reason: unknown) => void (listening && setFailed((before) => new Map(before).set(id, reason))),
       );
     return () => void (listening = false);
@@ -68,13 +64,6 @@ export function useIssued(
     const ids = wanted.split(' ');
     return known.has(inForce.id) ? ids.flatMap((id) => known.get(id) ?? []) : undefined;
   }, [inForce, wanted, known]);
-  const reason = inForce ? failed.get(inForce.id) : undefined;
+  const reason = inForce && !known.has(inForce.id) ? failed.get(inForce.id) : undefined;
   return { revisions, error: reason === undefined ? undefined : reason instanceof Error ? reason.message : String(reason) };
-}
-
-function without<V>(map: ReadonlyMap<string, V>, key: string): ReadonlyMap<string, V> {
-  if (!map.has(key)) return map;
-  const rest = new Map(map);
-  rest.delete(key);
-  return rest;
 }

@@ -35,6 +35,7 @@ import {
   sunkIn,
   type FillWay,
 } from '.';
+import { filledFact as lift } from './facts.testing';
 
 const job = blankJob('Yard', 'UK');
 const rules = resolveRules('UK');
@@ -203,21 +204,6 @@ describe('readings', () => {
 /** What a falling run has of its own, on the reach of the level one. */
 const pick = ({ stations, inverts, reaches }: Run) => ({ stations, inverts, reaches });
 const WHOLE = { from: 0, to: 24 };
-const lift = (change: Partial<FilledFact> = {}): FilledFact => ({
-  kind: 'filled',
-  ...WHOLE,
-  layer: 'fill',
-  material: 'What was dug',
-  mark: { from: 'ground', at: 0.453 },
-  thickness: 0.147,
-  side: 'both',
-  compactor: 'rammer',
-  passes: 4,
-  squeeze: null,
-  revision: REVISION,
-  note: '',
-  ...change,
-});
 const fine = (at: number, change: Partial<FilledFact> = {}): FilledFact =>
   lift({ layer: 'fine', mark: { from: 'bed', at }, thickness: 0.08, compactor: 'hand', ...change });
 const now = Date.parse('2026-11-02T12:00:00Z');

@@ -3,13 +3,16 @@ import type { Range } from '../geometry';
 import { holds } from './along';
 import type { LayReport } from './report';
 
-/** An entry that is believed, with photos of what lies there if it lay there by then. */
+/** An entry with photos that is believed. */
 export interface Shown extends Range {
   kept: Kept;
 }
 
-/** Of which plan, and which of its lines, an entry is that was made of something laid; undefined: made of anything else. `line` null: of all that lies there. */
-function madeOf({ fact }: AnyEntry, leading: string | null): { revision: string; line: string | null } | undefined {
+/**
+ * Of which plan, and which of its lines, an entry is that was made of something laid; `line` null: of all that lies there. `any`: it may be made of anything, and
+ * shows what was laid where whoever made it knew of that. Undefined: its photo shows something else, as that of something found, or of what was filled over it.
+ */
+function madeOf({ fact }: AnyEntry, leading: string | null): { revision: string; line: string | null } | 'any' | undefined {
   switch (fact.kind) {
     case 'laid':
     case 'joint':
@@ -20,22 +23,20 @@ function madeOf({ fact }: AnyEntry, leading: string | null): { revision: string;
     case 'coverReady':
       return { ...fact, line: null };
     case 'bedSeen':
-      return fact.when === 'after' ? { ...fact, line: null } : undefined;
+      return fact.when === 'after' ? { ...fact, line: null } : 'any';
     case 'check':
-      return fact.layer === 'pipe' ? { ...fact, line: fact.line ?? leading } : undefined;
+      return fact.layer === 'pipe' ? { ...fact, line: fact.line ?? leading } : 'any';
+    case 'note':
+      return 'any';
     default:
       return undefined;
   }
 }
 
-/** Kinds whose photos may show what was laid: that of something found, or of what was filled over it, does not. */
-const KINDS: readonly string[] = ['laid', 'joint', 'test', 'witnessed', 'asLaid', 'coverReady', 'bedSeen', 'check', 'note'];
-
-/** Entries with photos that may show what was laid. */
+/** Entries with photos. */
 export const shownBy = (book: readonly Kept[], believed: (one: Kept) => boolean): Shown[] =>
   book.flatMap((kept) => {
-    const { fact, photos = [] } = kept.entry;
-    const where = photos.length > 0 && KINDS.includes(fact.kind) && believed(kept) ? whereOf(kept.entry) : null;
+    const where = (kept.entry.photos?.length ?? 0) > 0 && believed(kept) ? whereOf(kept.entry) : null;
     return where ? [{ ...where, kept }] : [];
   });
 
@@ -50,7 +51,8 @@ export const isShown = (report: LayReport, apart: number, at: number): boolean =
 function showsLaid({ lines, laid, counts }: LayReport, { kept, from, to }: Shown, at: number): boolean {
   const taken = Math.min(Math.max(at, from), to);
   const of = madeOf(kept.entry, laid.find(({ leads }) => leads)?.id ?? null);
-  if (of) return counts(of.revision, of.line, taken);
+  if (of === undefined) return false;
+  if (of !== 'any') return counts(of.revision, of.line, taken);
   return lines.some(
     (one) =>
       one.believed && holds(one, taken) && knows(kept, one.kept) && counts(one.kept.entry.fact.revision, one.kept.entry.fact.line, taken),

@@ -59,7 +59,8 @@ export function withOwners(
 ): { open: LayTask[]; closed: ClosedTask[] } {
   const gone = withdrawn(book);
   const owed = inOrder(ofKind(book, 'owed').filter((one) => !one.refused && !gone.has(one.entry.id)));
-  const last = new Map(owed.map(({ entry: { fact } }) => [now(fact.about), { ...fact, about: now(fact.about) }]));
+  const facts = owed.map(({ entry: { fact } }) => ({ ...fact, about: now(fact.about) }));
+  const last = new Map(facts.map((fact) => [fact.about, fact]));
   const abouts = new Set(open.map(({ about }) => about));
   return {
     open: open.map((task): LayTask => {

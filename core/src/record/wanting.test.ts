@@ -1,4 +1,5 @@
 import type { Fact, FilledFact, Kept } from '../book';
+import { filledFact } from '../fill/facts.testing';
 import { fillReport, settlementAt, settlesMost, unreadIn } from '../fill';
 import { blankJob, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
@@ -21,22 +22,7 @@ const run: Run = {
   ],
 };
 const plan = planRun(job, run);
-const lift = (change: Partial<FilledFact> = {}): FilledFact => ({
-  kind: 'filled',
-  from: 0,
-  to: 24,
-  layer: 'fill',
-  material: 'What was dug',
-  mark: { from: 'ground', at: 0 },
-  thickness: 2,
-  side: 'both',
-  compactor: 'rammer',
-  passes: 4,
-  squeeze: null,
-  revision: REVISION,
-  note: '',
-  ...change,
-});
+const lift = (change: Partial<FilledFact> = {}): FilledFact => filledFact({ mark: { from: 'ground', at: 0 }, thickness: 2, ...change });
 const of = (its: Run, book: readonly Kept[]) => ({ job, run: its, places: planRun(job, its).places, rules, book, now });
 const tasks = (book: readonly Kept[]) => recordOf({ ...of(run, book), places: plan.places }).tasks;
 const surfaces = (book: readonly Kept[]) =>

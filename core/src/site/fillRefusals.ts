@@ -78,6 +78,8 @@ export const fillChecks: Checks = {
     return over.length > 0 ? 'It is taken over already.' : undefined;
   },
 };
+
+/** Was anything laid or filled along a stretch? */
 const laidThere = ({ book }: RefusalInputs, { from, to }: Range): boolean =>
   [...ofKind(book, 'laid'), ...ofKind(book, 'filled')].some(({ entry: { fact } }) => fact.from <= to + 1e-9 && fact.to >= from - 1e-9);
 

@@ -1,5 +1,6 @@
 import type { FilledFact } from '../book';
 import { fillReport } from '../fill';
+import { filledFact } from '../fill/facts.testing';
 import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
@@ -17,21 +18,8 @@ const stands = () => [
   bookEntry({ kind: 'delivered', kit: 'box-medium', pieces: [{ id: box, name: 'Box 1' }] }),
   bookEntry({ kind: 'standing', pit: null, pieces: [{ piece: box, from: 2, to: 5, extensions: 0, frames: 0 }] }),
 ];
-const lift = (from: number, to: number): FilledFact => ({
-  kind: 'filled',
-  from,
-  to,
-  layer: 'fine',
-  material: 'Sand',
-  mark: { from: 'bed', at: 0.1 },
-  thickness: 0.1,
-  side: 'both',
-  compactor: 'hand',
-  passes: 4,
-  squeeze: null,
-  revision: '10000000-0000-4000-8000-000000000001',
-  note: '',
-});
+const lift = (from: number, to: number): FilledFact =>
+  filledFact({ from, to, layer: 'fine', mark: { from: 'bed', at: 0.1 }, thickness: 0.1, compactor: 'hand' });
 const out = (...lifts: FilledFact[]) => {
   const book = [...stands(), ...lifts.map((fact) => bookEntry(fact))];
   const [one] = supportsOut(registerOf(book, now, rules), plan, fillReport({ job, run, places: plan.places, rules, book, now }));
