@@ -5,6 +5,7 @@ import type { Job, JobFile, Run } from '@tamper/core/job';
 import type { OfficeAnswer, Submission } from '@tamper/core/office';
 import { plainRun } from '@tamper/core/plain';
 import { heldBy } from '../store/me';
+import type { Packed } from '../store/packed';
 import { signInWanted } from '../store/signInWanted';
 import { lineIs } from '../store/line';
 import { deviceClock } from './deviceClock';
@@ -17,6 +18,8 @@ export interface Stored<T> {
   updatedAt: string;
   doc: T;
 }
+/** A stored document but for what it says. */
+export type StoredHead = Omit<Stored<unknown>, 'doc'>;
 export interface Page<T> {
   items: T[];
   next: string | null;
@@ -106,7 +109,9 @@ export const api = {
     call<KeptEntry>('POST', `/${about === jobId ? 'jobs' : 'runs'}/${about}/book`, { entry, sent: deviceClock().ownNow() }, entry.account),
   bookPage: (jobId: string, after: number) => call<BookPage>('GET', `/jobs/${jobId}/book?limit=500&after=${after}`),
   issue: (runId: string, request: IssueRequest) => call<RevisionHead>('POST', `/runs/${runId}/revisions`, request),
-  put: <T>(path: string, version: number, doc: T, by?: string) => call<Stored<T>>('PUT', path, { version, doc }, by),
+  /** A document as it is kept here: nobody looks into it on its way. */
+  put: (path: string, version: number, doc: Packed, by?: string) =>
+    call<StoredHead>('PUT', path, `{"version":${version},"doc":${doc}}`, by),
 };
 
 /** Errors as sentences for the screen: the message, then each field at fault. */

@@ -18,7 +18,7 @@ const TIMEOUT = 15_000;
 
 /**
  * Asks the server. It knows nothing of the page, so that workers may use it.
- * @param body bytes as they are, anything else as JSON. @param by the account it is done with. @returns `moment`: what time it said it was, ms. @throws ApiError
+ * @param body bytes as they are; a text is JSON that is kept here, and its answer need not say it again; anything else as JSON. @param by the account it is done with. @returns `moment`: what time it said it was, ms. @throws ApiError
  */
 export async function ask<T>(
   method: string,
@@ -27,8 +27,10 @@ export async function ask<T>(
   by?: string,
 ): Promise<{ answer: T; moment: number | undefined }> {
   const bytes = ArrayBuffer.isView(body);
+  const text = typeof body === 'string';
   const headers = {
     ...(body === undefined ? {} : { 'Content-Type': bytes ? 'application/octet-stream' : 'application/json' }),
+    ...(text && { Prefer: 'return=minimal' }),
     ...(by === undefined ? {} : { 'X-Tamper-As': by }),
   };
   let response: Response;
@@ -37,7 +39,7 @@ export async function ask<T>(
       method,
       signal: AbortSignal.timeout(TIMEOUT),
       headers,
-      ...(body === undefined ? {} : { body: bytes ? (body as BodyInit) : JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body: bytes || text ? (body as BodyInit) : JSON.stringify(body) }),
     });
   } catch {
     throw new ApiError(0, 'offline', 'No connection to the server.');

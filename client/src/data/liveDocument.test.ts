@@ -2,11 +2,13 @@ import { waitFor } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { blankRun, type Run } from '@tamper/core/job';
+import { merge } from '@tamper/core/merge';
+import { omit } from '@tamper/core/plain';
 import { upgradeRun } from '@tamper/core/job/upgrade';
 import { freshDevice, reload, settled } from '../testing/device';
 import { tellHere } from '../store/bus';
 import { allDamaged } from '../store/damaged';
-import { readDocument } from '../store/documents';
+import { keepDraft, readDocument } from '../store/documents';
 import { Sender } from '../store/sender';
 import type { StoredRun } from './api';
 import { changeRun } from './documents';
@@ -33,7 +35,8 @@ function server(first: Run) {
     const { version, doc } = JSON.parse(String(init.body)) as { version: number; doc: Run };
     if (version !== state.version) return answer(409, { error: { code: 'stale', message: 'newer', current: stored() } });
     Object.assign(state, { version: version + 1, doc });
-    return answer(200, stored());
+    const minimal = (init.headers as Record<string, string>).Prefer === 'return=minimal';
+    return answer(200, minimal ? omit(stored(), 'doc') : stored());
   }) as typeof fetch;
   return state;
 }
@@ -108,6 +111,34 @@ test('it says kept when it is on this device, and sent when it is with the serve
   await until(() => {
     expect([document.saving(), state.doc.name]).toEqual([{ kind: 'sent' }, 'Two']);
   });
+  stop();
+});
+
+test('its own draft is not read again when it is kept; what another page keeps in the same moment is', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  const first = await document.opened();
+  await until(() => expect(document.saving()).toEqual({ kind: 'sent' }));
+  end();
+  await settled();
+  const reads = jest.spyOn(IDBObjectStore.prototype, 'get');
+  document.change({ ...first, name: 'Two' });
+  await document.kept();
+  await settled();
+  // Of the document and of its draft, before that is written.
+  expect(reads).toHaveBeenCalledTimes(2);
+  reads.mockRestore();
+
+  const together = (...all: unknown[]) => merge(all[0] as never, all[1] as never, all[2] as never).doc;
+  const seen = (await readDocument('/runs/r')).draft as NonNullable<Awaited<ReturnType<typeof readDocument>>['draft']>;
+  document.change({ ...first, name: 'Three' });
+  const ours = document.kept();
+  const theirs = keepDraft({ path: '/runs/r', jobId: 'j', doc: { ...first, name: 'Two', surface: 'road' } }, seen, together);
+  await Promise.all([ours, theirs]);
+  await until(() => expect(document.read().open?.history.present).toMatchObject({ name: 'Three', surface: 'road' }));
+  end = new Sender(undefined, 20, 1).start();
+  await until(() => expect(state.doc).toMatchObject({ name: 'Three', surface: 'road' }));
   stop();
 });
 

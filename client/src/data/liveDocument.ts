@@ -60,6 +60,8 @@ export class LiveDocument<T, S extends Stored<T>> {
   private unkept = false;
   /** The store holds something that was not looked at yet. */
   private stale = false;
+  /** The last draft that was told of while one was being written: mostly that one. */
+  private edited = 0;
   private readonly asking = joined(() => this.ask());
   private timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -165,6 +167,7 @@ export class LiveDocument<T, S extends Stored<T>> {
       if (news.kind === 'again') void this.asking.after();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
+      if (news.kind === 'edited' && this.writing) return void (this.edited = news.rev);
       if (news.kind === 'sent' && news.rev === this.seen.rev && this.settled(news.version)) return;
       if (news.kind === 'there') void this.asking.after();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
@@ -270,7 +273,8 @@ export class LiveDocument<T, S extends Stored<T>> {
     } finally {
       this.writing = undefined;
       this.tell();
-      if (this.stale) void this.reread();
+      // What came before ours is in it: drafts are counted.
+      if (this.stale || this.edited > this.seen.rev) void this.reread();
     }
   }
 
@@ -335,7 +339,7 @@ export class LiveDocument<T, S extends Stored<T>> {
     if (live.get(this.path) === (this as unknown)) live.delete(this.path);
     const forget = () => {
       if (this.live) return;
-      Object.assign(this, { row: undefined, draft: undefined, seen: UNSEEN });
+      Object.assign(this, { row: undefined, draft: undefined, seen: UNSEEN, edited: 0 });
       this.snapshot = BLANK;
       this.screen = shownOf<T, S>(BLANK);
     };

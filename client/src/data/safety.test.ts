@@ -9,7 +9,7 @@ import type { WaitingRow } from '../store/tables';
 import type { KeptEntry } from './api';
 import { JobBook } from './jobBook';
 import { PhotosLeft } from './photosLeft';
-import { together, type SaveState } from './safety';
+import { steady, together, type SaveState } from './safety';
 
 const rain: Fact = { kind: 'happening', what: 'rain', where: null, note: '' };
 const NONE = { items: [], next: null, inForce: {} };
@@ -30,6 +30,48 @@ test('several are as safe as the least safe of them, whichever is first, and the
   expect(worst({ kind: 'sent' }, { kind: 'sent' })).toEqual({ kind: 'sent' });
   const both = together([{ ...saving(kept), saving: () => ({ ...kept }) }]);
   expect(both.saving()).toBe(both.saving());
+});
+
+test('for people: bad news at once, kept not for the moment it takes to send it, and never before it is', () => {
+  jest.useFakeTimers();
+  let state: SaveState<unknown> = { kind: 'sent' };
+  const listeners = new Set<() => void>();
+  const shown = steady({ subscribe: (one) => (listeners.add(one), () => void listeners.delete(one)), saving: () => state });
+  const said: string[] = [];
+  const stop = shown.subscribe(() => said.push(shown.saving().kind));
+  const is = (next: SaveState<unknown>) => ((state = next), listeners.forEach((one) => one()));
+  // Three keys with pauses: each is kept, then sent.
+  for (let key = 0; key < 3; key++) {
+    is({ kind: 'keeping' });
+    jest.advanceTimersByTime(200);
+    is({ kind: 'kept', why: undefined });
+    jest.advanceTimersByTime(400);
+    is({ kind: 'sent' });
+    jest.advanceTimersByTime(5000);
+  }
+  expect(said.splice(0)).toEqual(['keeping', 'sent', 'keeping', 'sent', 'keeping', 'sent']);
+  // Typed on while the last is on its way: nothing is said to be kept that is not.
+  is({ kind: 'keeping' });
+  is({ kind: 'kept', why: undefined });
+  jest.advanceTimersByTime(900);
+  is({ kind: 'keeping' });
+  jest.advanceTimersByTime(5000);
+  expect(said.splice(0)).toEqual(['keeping']);
+  // What waits is said to be kept a second later; where there is no line, at once, and what it cannot keep too.
+  is({ kind: 'kept', why: undefined });
+  jest.advanceTimersByTime(1000);
+  is({ kind: 'keeping' });
+  is({ kind: 'kept', why: 'No connection.' });
+  is({ kind: 'keeping' });
+  is({ kind: 'unkept', why: 'No room.' });
+  expect(said.splice(0)).toEqual(['kept', 'keeping', 'kept', 'keeping', 'unkept']);
+  is({ kind: 'keeping' });
+  is({ kind: 'kept', why: undefined });
+  stop();
+  jest.advanceTimersByTime(5000);
+  expect(said).toEqual(['keeping']);
+  expect(shown.saving()).toEqual({ kind: 'kept', why: undefined });
+  jest.useRealTimers();
 });
 
 test('what is written is not called sent while it waits: about the run, about its job, and not what is about another run', async () => {

@@ -43,3 +43,42 @@ export function together(all: readonly Safety[]): Safety {
     },
   };
 }
+
+/** What is on its way from the disk to the server is said to be kept when it has been so long, ms: mostly it is sent by then. */
+const PASSING = 1000;
+
+/** The same for people to read: bad news at once; that it is kept not for the moment it takes to send it, which would be drawn at every key. */
+export function steady(safety: Safety): Safety {
+  let shown = safety.saving();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let listeners = 0;
+  return {
+    subscribe: (listener) => {
+      const show = () => {
+        timer = undefined;
+        const next = safety.saving();
+        if (sameState(shown, next)) return;
+        shown = next;
+        listener();
+      };
+      const look = () => {
+        const next = safety.saving();
+        const passing = shown.kind === 'keeping' && next.kind === 'kept' && next.why === undefined;
+        if (passing) return void (timer ??= setTimeout(show, PASSING));
+        clearTimeout(timer);
+        show();
+      };
+      listeners++;
+      const stop = safety.subscribe(look);
+      look();
+      return () => {
+        stop();
+        clearTimeout(timer);
+        timer = undefined;
+        listeners--;
+      };
+    },
+    // Who does not listen yet is told how it is.
+    saving: () => (listeners > 0 ? shown : (shown = safety.saving())),
+  };
+}

@@ -1,6 +1,6 @@
-import { clean } from '@tamper/core/clean';
+import { clean, isSurelyClean } from '@tamper/core/clean';
 import { omit } from '@tamper/core/plain';
-import type { Stored } from '../data/api';
+import type { Stored, StoredHead } from '../data/api';
 import { tell } from './bus';
 import { keep, lookUp } from './database';
 import { heldBy } from './me';
@@ -63,7 +63,9 @@ export async function keepDraft(
     // What this device kept or sent last is gone on from; what others stored is not, before somebody has looked at it.
     const last = before ?? (row && sentHere(row) && row.sent.rev >= seen.rev ? { ...asBase(row.stored), rev: row.sent.rev } : undefined);
     const { version } = last ?? seen;
-    const doc = clean(last && last.rev !== seen.rev ? merge(seen.doc, work.doc, unpack(last.doc)) : work.doc);
+    const merged = last && last.rev !== seen.rev ? merge(seen.doc, work.doc, unpack(last.doc)) : work.doc;
+    const text = pack(merged);
+    const doc = isSurelyClean(text) ? merged : clean(merged);
     const rev = Math.max(before?.rev ?? 0, row?.sent?.rev ?? 0, seen.rev) + 1;
     const by = heldBy();
     const made: DraftRow = {
@@ -72,7 +74,7 @@ export async function keepDraft(
       ...work,
       version,
       base: last ? last.base : pack(seen.base),
-      doc: pack(doc),
+      doc: doc === merged ? text : pack(doc),
       rev,
       ...(by && { by }),
     };
@@ -90,7 +92,7 @@ const asBase = ({ version, doc }: DocumentRow['stored']) => ({ version, base: do
 const sentHere = (row: DocumentRow): row is DocumentRow & Required<Pick<DocumentRow, 'sent'>> => row.sent?.version === row.stored.version;
 
 /** The server has taken what was sent of a draft: what came after goes on from there. */
-export async function settleDraft(sent: DraftRow, stored: Stored<unknown>): Promise<void> {
+export async function settleDraft(sent: DraftRow, stored: StoredHead): Promise<void> {
   await keep(['documents', 'drafts'], async (tx) => {
     const [row, draft] = await Promise.all([tx.get('documents', sent.path), tx.get('drafts', sent.path)]);
     // What else a row says of the document (of which job it is) stays.

@@ -1,7 +1,7 @@
 import { plainRun } from '@tamper/core/plain';
 import type { Run } from '@tamper/core/job';
 import { sameStored } from '@tamper/core/clean';
-import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored } from '../data/api';
+import { api, ApiError, sentences, type KeptEntry, type SentEntry, type Stored, type StoredHead } from '../data/api';
 import { deviceClock } from '../data/deviceClock';
 import { allWaiting, refuseWaiting, takenWaiting } from './book';
 import { onNews, tell } from './bus';
@@ -10,14 +10,14 @@ import { allDrafts, settleDraft, stopDraft } from './documents';
 import { mayPhotosGo, onConnection } from './connection';
 import { Hands } from './hands';
 import { LOST, pruneSent, refusePhoto, sentPhoto, waitingPhotos } from './photos';
-import { unpack } from './packed';
+import { repack, unpack } from './packed';
 import type { Uploader } from './uploader';
 import type { DraftRow, PhotoRow, WaitingRow } from './tables';
 
 /** What the sender asks of the server. */
 export interface Line {
   add: (draft: DraftRow) => Promise<Stored<unknown>>;
-  put: (draft: DraftRow) => Promise<Stored<unknown>>;
+  put: (draft: DraftRow) => Promise<StoredHead>;
   enter: (row: WaitingRow) => Promise<KeptEntry>;
   /** Sends a photo of this device. */
   photo: (hash: string) => Promise<void>;
@@ -37,7 +37,7 @@ export const serverLine: Line = {
     if (job !== undefined) return api.addJob(job, doc as never, by);
     return api.addRun(jobId, RUN.exec(path)?.[1] as string, plainRun(doc as Run), like, by);
   },
-  put: ({ path, version, doc, by }) => api.put(path, version, unpack(doc), by),
+  put: ({ path, version, doc, by }) => api.put(path, version, repack(doc), by),
   enter: ({ jobId, about, entry }) => api.addEntry(jobId, about, entry as SentEntry),
   photo: async (hash) => (await uploading()).send(hash),
   noMorePhotos: () => void uploader?.then(({ end }) => end()),
@@ -187,11 +187,13 @@ export class Sender {
   /** @returns whether the server has it now. */
   private async sendDraft(draft: DraftRow): Promise<boolean> {
     try {
-      const stored = await (draft.version === 0 ? this.line.add(draft) : this.line.put(draft));
-      // Made here and its answer lost: somebody may have changed it at the server since.
-      if (draft.version === 0 && stored.version > 1 && !sameStored(stored.doc, unpack(draft.doc)))
-        await stopDraft(draft, { theirs: stored });
-      else await settleDraft(draft, stored);
+      if (draft.version > 0) await settleDraft(draft, await this.line.put(draft));
+      else {
+        const stored = await this.line.add(draft);
+        // Made here and its answer lost: somebody may have changed it at the server since.
+        if (stored.version > 1 && !sameStored(stored.doc, unpack(draft.doc))) await stopDraft(draft, { theirs: stored });
+        else await settleDraft(draft, stored);
+      }
       return true;
     } catch (error) {
       if (!(error instanceof ApiError) || isPassing(error)) throw error;

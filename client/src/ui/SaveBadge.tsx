@@ -1,6 +1,6 @@
-import { memo, useSyncExternalStore } from 'react';
+import { memo, useMemo, useSyncExternalStore } from 'react';
 import { Text } from './Text';
-import type { Safety, SaveState } from '../data/safety';
+import { steady, type Safety, type SaveState } from '../data/safety';
 import { Icon, type IconName } from '../theme/Icon';
 import { colours } from '../theme/tokens';
 
@@ -17,7 +17,8 @@ const LOOK: Record<SaveState<unknown>['kind'], { icon: IconName; word: string }>
 
 /** Whether the work is safe, in a word and a sign. It listens by itself, so that nothing round it is drawn anew for a save. */
 export const SaveBadge = memo(function SaveBadge({ of }: { of: Safety }) {
-  const state = useSyncExternalStore(of.subscribe, of.saving);
+  const shown = useMemo(() => steady(of), [of]);
+  const state = useSyncExternalStore(shown.subscribe, shown.saving);
   const { icon, word } = LOOK[state.kind];
   const why = 'why' in state ? state.why : undefined;
   return (

@@ -1,5 +1,5 @@
 import { InputError } from '@tamper/core/job';
-import { wrap, type Remote } from 'comlink';
+import { wrap, type Remote } from './wire';
 import type { Worked } from './worked';
 
 /** A worker that was begun for somebody, who ends it. */

@@ -17,7 +17,7 @@ import {
   type GeoJsonPlan,
 } from '@tamper/core/formats';
 import { orderOf } from '@tamper/core/order';
-import { expose } from 'comlink';
+import { expose } from './wire';
 import { worked, type Worked } from './worked';
 
 const one = (job: Job, run: Run) => ({ run, plan: planRun(job, run) });

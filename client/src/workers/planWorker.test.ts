@@ -8,6 +8,7 @@ interface Started extends EventTarget {
 let mockStarted: Started[] = [];
 const mockPlans = new Map<unknown, (worked: unknown) => void>();
 jest.mock('comlink', () => ({
+  transferHandlers: new Map(),
   wrap: (worker: unknown) => ({ plan: () => new Promise((answer) => mockPlans.set(worker, answer)) }),
 }));
 jest.mock('./spareWorker', () => ({

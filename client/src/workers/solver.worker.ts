@@ -22,7 +22,7 @@ import { orderOf } from '@tamper/core/order';
 import { alternatives, type Alternative, type Outcome } from '@tamper/core/studies/improvements';
 import { findGrade, type GradeResult } from '@tamper/core/grade';
 import { solverOf, type Highs, type Solver } from '@tamper/core/lp';
-import { expose } from 'comlink';
+import { expose } from './wire';
 import type { Worked } from './worked';
 
 /** The solver is a WebAssembly program of a megabyte: fetched when it is first needed. */

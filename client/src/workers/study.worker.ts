@@ -26,7 +26,7 @@ import { type Answers, beginRun } from '@tamper/core/begin';
 import { orderOf, type Order } from '@tamper/core/order';
 import { sensitiveDecisions } from '@tamper/core/sensitivity';
 import { purposeReport, type PurposeReport } from '@tamper/core/purpose-report';
-import { expose } from 'comlink';
+import { expose } from './wire';
 import type { MendsOf } from './useMends';
 import { worked, type Worked } from './worked';
 

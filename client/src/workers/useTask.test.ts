@@ -3,7 +3,7 @@ import type { OnProgress } from './solver.worker';
 import { useTask } from './useTask';
 
 /** Comlink without a worker: the work gets the progress function itself. */
-jest.mock('comlink', () => ({ proxy: <T>(value: T) => value, wrap: () => ({}) }));
+jest.mock('comlink', () => ({ transferHandlers: new Map(), proxy: <T>(value: T) => value, wrap: () => ({}) }));
 let ended = 0;
 class IdleWorker extends EventTarget {
   terminate = () => ended++;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { clean, cleanText, sameStored } from './clean';
+import { clean, cleanText, isSurelyClean, sameStored } from './clean';
 
 /** What a database of UTF-8 text holds: no NUL, and every half with its other half. */
 const holds = (text: string) => !text.includes('\u0000') && new TextDecoder().decode(new TextEncoder().encode(text)) === text;
@@ -25,6 +25,27 @@ test('a value is cleaned to its depth, names and all; a clean one stays the same
   fc.assert(fc.property(fc.json(), (text) => expect(clean(JSON.parse(text))).toEqual(clean(clean(JSON.parse(text))))));
   const tidy = { a: ['x', { k: 1 }] };
   expect(clean(tidy)).toBe(tidy);
+});
+
+test('a text of JSON that is surely clean is of a value with nothing to clean', () => {
+  const value = fc.oneof(
+    wild,
+    fc.dictionary(wild, wild),
+    fc.array(wild),
+    fc.json().map((text) => JSON.parse(text) as unknown),
+  );
+  let sure = 0;
+  fc.assert(
+    fc.property(value, (one) => {
+      if (!isSurelyClean(JSON.stringify(one))) return;
+      sure++;
+      expect(clean(one)).toBe(one);
+    }),
+  );
+  expect(sure).toBeGreaterThan(10);
+  for (const unseen of ['\u0000', '\b', '\f', '\u001b', '\u007f', '\ud800', '\udc00x'])
+    for (const one of [unseen, { name: `a${unseen}b` }, { [unseen]: 1 }]) expect(isSurelyClean(JSON.stringify(one))).toBe(false);
+  expect(isSurelyClean(JSON.stringify({ name: 'Main\trun\n😀 "x" é', levels: [{ station: 0.5, ground: -1e-7 }] }))).toBe(true);
 });
 
 test('stored is the same but for spaces at the ends and what cannot be stored', () => {

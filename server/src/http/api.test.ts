@@ -132,6 +132,20 @@ describe('documents', () => {
     expect(body).toMatchObject({ id, jobId, version: 2, doc: { name: 'Renamed' } });
   });
 
+  test('who wants no more than that it is kept is not told what it says; what stands in the way is told in full', async () => {
+    const { id } = await addRun((await addJob()).id);
+    const put = (path: string, body: object) => request(app).put(path).set('Prefer', 'return=minimal').send(body);
+    const { body, headers } = await put(`/api/runs/${id}`, { version: 1, doc: run('Renamed') }).expect(200);
+    expect(headers['preference-applied']).toBe('return=minimal');
+    expect(body).toMatchObject({ id, version: 2 });
+    expect(body).not.toHaveProperty('doc');
+    const { body: stale } = await put(`/api/runs/${id}`, { version: 1, doc: run('Late') }).expect(409);
+    expect(stale).toMatchObject({ error: { code: 'stale', current: { version: 2, doc: { name: 'Renamed' } } } });
+    const added = await addJob();
+    const { body: kept } = await put(`/api/jobs/${added.id}`, { version: 1, doc: job('Other yard') }).expect(200);
+    expect([kept.version, 'doc' in kept]).toEqual([2, false]);
+  });
+
   test('a stale write changes nothing and answers 409 with what is there', async () => {
     const { id: jobId } = await addJob();
     const { id } = await addRun(jobId);

@@ -1,6 +1,6 @@
 import { NotFoundError, RecordedError, TakenError, type Stored } from '../db/errors';
 import { may } from '@tamper/core/people';
-import { check, clean, type Job, type Run } from '@tamper/core';
+import { check, clean, omit, type Job, type Run } from '@tamper/core';
 import { jobFileSchema, jobSchema, runSchema } from '@tamper/core/job/schema';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
@@ -42,6 +42,13 @@ function unlessKnown<S extends Stored<unknown>>(request: Request, response: Resp
   const { known } = check(knownQuery, request.query);
   if (known === stored.version) response.status(204).end();
   else response.json(stored);
+}
+
+/** Answers with a document that was put, or, where the asker wants no more (RFC 7240), without what it says: whoever put it has that. */
+function sendPut(request: Request, response: Response, stored: Stored<unknown>): void {
+  if (request.get('Prefer') !== 'return=minimal') return void response.json(stored);
+  response.setHeader('Preference-Applied', 'return=minimal');
+  response.json(omit(stored, 'doc'));
 }
 
 /** What the API reads and writes. */
@@ -125,7 +132,7 @@ export function api({ store, book, revisions, office, photos, proof, people, ses
   });
   router.put('/jobs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: jobSchema }), request.body);
-    response.json(await store.jobs.put(pathId(request), body.version, body.doc));
+    sendPut(request, response, await store.jobs.put(pathId(request), body.version, body.doc));
   });
   router.delete('/jobs/:id', async (request, response) => {
     const query = check(z.object({ version: z.coerce.number().pipe(version) }), request.query);
@@ -151,7 +158,7 @@ export function api({ store, book, revisions, office, photos, proof, people, ses
   });
   router.put('/runs/:id', async (request, response) => {
     const body = check(z.strictObject({ version, doc: runSchema }), request.body);
-    response.json(await store.runs.put(pathId(request), body.version, body.doc));
+    sendPut(request, response, await store.runs.put(pathId(request), body.version, body.doc));
   });
   router.delete('/runs/:id', async (request, response) => {
     const query = check(z.object({ version: z.coerce.number().pipe(version) }), request.query);
