@@ -313,11 +313,58 @@ describe('what is put in', () => {
     expect(seen.filled).toBeGreaterThan(100);
     expect(seen.gap).toBeGreaterThan(20);
   });
+  /** Under ground that rises and falls again. */
+  const falling: Run = {
+    ...run,
+    ...pick(withInverts({ ...run, stations: [0, 9, 24].map((station, i) => ({ station, ground: [10, 10.3, 10.1][i]! })) }, 8.9, 8.6)),
+  };
+  test('what is said to come next on a stretch comes next at any station of it, whatever lies there and by whatever it was measured', () => {
+    const { places } = planRun(job, falling);
+    const seen = { stations: 0, cutInside: 0, full: 0, shut: 0 };
+    const mark = fc.oneof(
+      fc.oneof(fc.constant(0), metres(0, 1.2)).map((at) => ({ from: 'ground' as const, at })),
+      metres(0.05, 1.2).map((at) => ({ from: 'bed' as const, at })),
+    );
+    const anyLift = fc
+      .record({
+        a: metres(0, 24),
+        b: metres(0, 24),
+        mark,
+        thickness: metres(0.1, 1.6),
+        side: fc.constantFrom('both' as const, 'both' as const, 'left' as const),
+      })
+      .map(({ a, b, ...rest }) => lift({ from: Math.min(a, b), to: Math.max(a, b), layer: 'fill', ...rest }));
+    const something = metres(0, 20).map((from): Fact => ({ kind: 'found', what: 'water', from, to: from + 3, depth: null, note: '' }));
+    fc.assert(
+      fc.property(
+        fc.array(anyLift, { maxLength: 12 }),
+        fc.option(something),
+        fc.array(metres(0, 24), { minLength: 12, maxLength: 12 }),
+        (facts, found, stations) => {
+          const book = [...facts, ...(found ? [found] : [])].map((fact) => bookEntry(fact));
+          const known = fillReport({ job, run: falling, places, rules, book, now });
+          const stretches = fillStretches(known, places);
+          const ends = [...known.lifts, ...known.stops].flatMap(({ from, to }) => [from, to]);
+          seen.cutInside += stretches.filter(({ from }) => from > 0.001 && !ends.some((end) => Math.abs(end - from) < 1e-6)).length;
+          for (const at of stations) {
+            const over = ladderOver(known, places[0]!)!;
+            const state = fillAt(known, at);
+            const own = stretches.find(({ from, to }) => from + 2e-6 < at && at < to - 2e-6);
+            if (!state || !own) continue;
+            seen.stations++;
+            if (own.next === null) seen.full++;
+            if (own.shut) seen.shut++;
+            expect(own.next).toEqual(nextRung(state, over.ladder) ?? null);
+            expect(own.shut).toEqual(state.shut);
+          }
+        },
+      ),
+      { numRuns: times(150) },
+    );
+    expect(seen.stations).toBeGreaterThan(1000);
+    for (const count of [seen.cutInside, seen.full, seen.shut]) expect(count).toBeGreaterThan(20);
+  });
   test('what comes next is offered stretch by stretch, and nothing that is offered is refused: level, falling, under ground that rises', () => {
-    const falling: Run = {
-      ...run,
-      ...pick(withInverts({ ...run, stations: [0, 9, 24].map((station, i) => ({ station, ground: [10, 10.3, 10.1][i]! })) }, 8.9, 8.6)),
-    };
     for (const shape of [run, falling]) {
       const planned = planRun(job, shape);
       const all = (book: readonly Kept[]) => fillReport({ job, run: shape, places: planned.places, rules, book, now });

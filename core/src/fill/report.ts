@@ -11,7 +11,7 @@ import {
   type Kept,
   type KeptOf,
 } from '../book';
-import type { Range } from '../geometry';
+import { alike, type Range } from '../geometry';
 import type { Job, Run, Unsettled } from '../job';
 import type { Rules } from '../rules';
 import type { Place } from '../trench';
@@ -241,27 +241,40 @@ export interface FillStretch extends Range {
   shut: FillState['shut'];
 }
 
-/** Stretches by what comes next on them, for one ladder over each reach. */
+/** Stretches by what comes next on them, for one ladder over each reach: what is said of a stretch holds all along it. */
 export function fillStretches(report: FillReport, places: readonly Range[]): FillStretch[] {
   const stretches: FillStretch[] = [];
   for (const place of places) {
-    const ends = report.lifts.flatMap(({ from, to }) => [from, to]).filter((at) => at > place.from + 1e-6 && at < place.to - 1e-6);
-    const stops = report.stops.flatMap(({ from, to }) => [from, to]).filter((at) => at > place.from && at < place.to);
-    const cuts = [...new Set([place.from, ...ends, ...stops, place.to])].sort((a, b) => a - b);
     const over = ladderOver(report, place);
     if (!over) continue;
-    for (const [i, to] of cuts.slice(1).entries()) {
-      const from = cuts[i] as number;
-      const state = fillAt(report, (from + to) / 2);
-      if (!state || to - from < 0.01) continue;
-      const next = nextRung(state, over.ladder) ?? null;
-      const last = stretches.at(-1);
-      if (last && Math.abs(last.to - from) < 1e-6 && last.next === next && sameShut(last.shut, state.shut)) last.to = to;
-      else stretches.push({ from, to, next, shut: state.shut });
+    // Between two of these the same lifts lie, and the ground above and the bed below are without a step.
+    const steps = fillEdges({ ...report, run: { ...report.run, stations: [], inverts: [] } }, place);
+    const nodes = fillCuts(report.run, place);
+    for (const [i, to] of steps.slice(1).entries()) {
+      const from = steps[i] as number;
+      const touches = (one: Range) => one.from < to && one.to > from;
+      const here = { sections: report.sections, lifts: report.lifts.filter(touches), stops: report.stops.filter(touches) };
+      const nextAt = (at: number): Next | undefined => {
+        const state = fillAt(here, at);
+        return state && { next: nextRung(state, over.ladder) ?? null, shut: state.shut };
+      };
+      const asked = [...nodes.filter((node) => node > from && node < to), (from + to) / 2].sort((a, b) => a - b);
+      for (const { is, ...piece } of alike([from, ...asked, to], nextAt, sameNext)) {
+        const last = stretches.at(-1);
+        if (!is) continue;
+        if (last && Math.abs(last.to - piece.from) < 1e-6 && sameNext(last, is)) last.to = piece.to;
+        else stretches.push({ ...piece, ...is });
+      }
     }
   }
-  return stretches;
+  return stretches.filter(({ from, to }) => to - from >= SHORT);
 }
+/** A stretch shorter than this is none to work on, metres. */
+const SHORT = 0.01;
+
+type Next = Pick<FillStretch, 'next' | 'shut'>;
+const sameNext = (a: Next | undefined, b: Next | undefined): boolean =>
+  a === b || (a !== undefined && b !== undefined && a.next === b.next && sameShut(a.shut, b.shut));
 const sameShut = (a: FillState['shut'], b: FillState['shut']): boolean => {
   const key = (one: FillState['shut']) => (one === undefined ? '' : 'lift' in one ? one.lift.id : one.stop.id);
   return key(a) === key(b);

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import type { Wall } from '../job';
 import {
+  alike,
   areaBesideWall,
   between,
   circleBelow,
@@ -151,4 +152,34 @@ test.each<[Wall, number, number]>([
 test('a measure between two points: 3 across and 4 up are 5, rising 4 in 3; straight up has no gradient', () => {
   expect(measured({ x: 1, y: 2 }, { x: -2, y: 6 })).toEqual({ length: 5, across: 3, up: 4, gradient: 4 / 3 });
   expect(measured({ x: 1, y: 2 }, { x: 1, y: 1 })).toEqual({ length: 1, across: 0, up: 1, gradient: undefined });
+});
+
+test('pieces along which something is the same, against asking at any station', () => {
+  let cut = 0;
+  fc.assert(
+    fc.property(
+      fc.double({ min: -5, max: 5, noNaN: true }),
+      fc.double({ min: 0.001, max: 30, noNaN: true }),
+      fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 1, maxLength: 6 }),
+      fc.array(fc.double({ min: 0.01, max: 0.99, noNaN: true }), { maxLength: 3 }),
+      fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 20, maxLength: 20 }),
+      (from, length, changes, others, shares) => {
+        const to = from + length;
+        // None at the ends.
+        const places = changes.map((share) => from + length * (0.01 + 0.98 * share));
+        const at = (station: number) => places.filter((place) => station >= place).length;
+        const asked = [from, ...[...others].sort((a, b) => a - b).map((share) => from + length * share), to];
+        const pieces = alike(asked, at, Object.is);
+        cut += pieces.length - 1;
+        expect([pieces[0]?.from, pieces.at(-1)?.to]).toEqual([from, to]);
+        for (const [i, piece] of pieces.slice(1).entries()) expect(piece.from).toBe(pieces[i]?.to);
+        for (const share of shares) {
+          const station = from + share * length;
+          if (places.some((place) => Math.abs(place - station) < 1e-6)) continue;
+          expect(pieces.find((piece) => piece.from <= station && station <= piece.to)?.is).toBe(at(station));
+        }
+      },
+    ),
+  );
+  expect(cut).toBeGreaterThan(50);
 });

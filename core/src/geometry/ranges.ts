@@ -105,3 +105,34 @@ export function largest(column: readonly number[], span: Span = { first: 0, last
   for (let i = span.first; i <= span.last; i++) if ((column[i] as number) > high) high = column[i] as number;
   return high;
 }
+
+/**
+ * Pieces along which something is the same, for what is told at a point and, once it changed, does not come back between two neighbours of `stations`, as what
+ * is linear there does not. Where it changes is found to a ten-thousandth of a millimetre; it is asked at the stations, and just inside the first and the last.
+ * @param stations ascending, two or more.
+ * @example alike([0, 4], (at) => at < 1, Object.is) // [{ from: 0, to: 1, is: true }, { from: 1, to: 4, is: false }]
+ */
+export function alike<T>(stations: readonly number[], at: (station: number) => T, same: (a: T, b: T) => boolean): (Range & { is: T })[] {
+  const [from, to] = [stations[0] as number, stations.at(-1) as number];
+  const inside = Math.min(1e-6, (to - from) / 4);
+  let last = { from, to, is: at(from + inside) };
+  const pieces = [last];
+  let before = from + inside;
+  for (const station of stations.slice(1)) {
+    const after = Math.min(station, to - inside);
+    const is = at(after);
+    while (!same(last.is, is)) {
+      let [low, high] = [before, after];
+      while (high - low > 1e-7) {
+        const half = (low + high) / 2;
+        if (same(at(half), last.is)) low = half;
+        else high = half;
+      }
+      last.to = before = high;
+      last = { from: high, to, is: at(high) };
+      pieces.push(last);
+    }
+    before = after;
+  }
+  return pieces;
+}
