@@ -2,7 +2,7 @@ import type { Job, Run } from '@tamper/core/job';
 import { readerOf } from '@tamper/core/words';
 import { useState, type ReactNode } from 'react';
 import { useRunContexts } from '../features/frame/useRunContexts';
-import type { RunSession, Where } from '../features/frame/session';
+import { MendsContext, type RunSession, type Where } from '../features/frame/session';
 import { useApply } from '../features/frame/useApply';
 import { NO_MENDS, useTakeFix } from '../workers/useMends';
 import { isStopped, type PlanState } from '../workers/usePlan';
@@ -44,16 +44,16 @@ export function InSession({
     apply,
     putJob: () => undefined,
     reader: readerOf(job),
-    onFix,
     fault: undefined,
     remove: () => undefined,
     duplicate: () => undefined,
     branch: () => undefined,
   } satisfies RunSession;
-  return useRunContexts({
-    ...{ session, others: [], where, state, mends: mends.lists, children },
+  const told = useRunContexts({
+    ...{ session, others: [], where, state, children },
     planned: !isStopped(state),
     look: (next) => setWhere((before) => ({ ...before, ...next })),
     safe: { gate: undefined, revisions: undefined, error: undefined },
   });
+  return <MendsContext.Provider value={{ mends: mends.lists, onFix }}>{told}</MendsContext.Provider>;
 }

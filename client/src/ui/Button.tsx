@@ -43,37 +43,39 @@ const Still = memo(function Still({
 }: Props) {
   const filled = mode === 'contained';
   const front = disabled ? colours.faded : filled ? colours.onClay : colour;
-  return (
-    <Press
-      role="button"
-      aria-label={accessibilityLabel}
-      aria-disabled={disabled}
-      disabled={disabled}
-      onPress={onPress}
-      style={[
-        {
-          flexDirection: trailing ? 'row-reverse' : 'row',
-          alignItems: 'center',
-          justifyContent: trailing ? 'space-between' : start ? 'flex-start' : 'center',
-          gap: 8,
-          minHeight: TARGET,
-          minWidth: TARGET,
-          paddingHorizontal: 14,
-          paddingVertical: 6,
-          borderRadius: 10,
-          borderWidth: mode === 'outlined' || filled ? 1 : 0,
-          borderColor: disabled ? colours.line : colour,
-          backgroundColor: filled ? (disabled ? colours.line : colour) : mode === 'tonal' ? colours.clayWash : 'transparent',
-        },
-        style,
-      ]}
-    >
-      {icon ? <Icon name={icon} size={20} color={front} /> : null}
-      {children === null ? null : (
-        <Text variant="labelLarge" style={{ color: front, flexShrink: 1, textAlign: trailing || start ? 'left' : 'center' }}>
-          {children}
-        </Text>
-      )}
-    </Press>
-  );
+  // Called, as it has nothing of its own: a component more for each button would be drawn.
+  return Press({
+    role: 'button',
+    'aria-label': accessibilityLabel,
+    'aria-disabled': disabled,
+    disabled,
+    onPress,
+    style: [
+      {
+        flexDirection: trailing ? 'row-reverse' : 'row',
+        alignItems: 'center',
+        justifyContent: trailing ? 'space-between' : start ? 'flex-start' : 'center',
+        gap: 8,
+        minHeight: TARGET,
+        minWidth: TARGET,
+        paddingHorizontal: 14,
+        paddingVertical: 6,
+        borderRadius: 10,
+        borderWidth: mode === 'outlined' || filled ? 1 : 0,
+        borderColor: disabled ? colours.line : colour,
+        backgroundColor: filled ? (disabled ? colours.line : colour) : mode === 'tonal' ? colours.clayWash : 'transparent',
+      },
+      style,
+    ],
+    children: (
+      <>
+        {icon ? <Icon name={icon} size={20} color={front} /> : null}
+        {children === null ? null : (
+          <Text variant="labelLarge" style={{ color: front, flexShrink: 1, textAlign: trailing || start ? 'left' : 'center' }}>
+            {children}
+          </Text>
+        )}
+      </>
+    ),
+  });
 });

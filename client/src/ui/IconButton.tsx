@@ -21,26 +21,24 @@ export function IconButton({ onPress, ...props }: Props) {
 }
 
 const Still = memo(function Still({ icon, accessibilityLabel, onPress, disabled = false, iconColor = colours.ink, style }: Props) {
-  return (
-    <Press
-      role="button"
-      aria-label={accessibilityLabel}
-      aria-disabled={disabled}
-      disabled={disabled}
-      onPress={onPress}
-      style={[
-        {
-          width: TARGET,
-          height: TARGET,
-          borderRadius: TARGET / 2,
-          alignItems: 'center',
-          justifyContent: 'center',
-          opacity: disabled ? 0.45 : 1,
-        },
-        style,
-      ]}
-    >
-      <Icon name={icon} size={24} color={iconColor} />
-    </Press>
-  );
+  // Called, as it has nothing of its own: a component more for each button would be drawn.
+  return Press({
+    role: 'button',
+    'aria-label': accessibilityLabel,
+    'aria-disabled': disabled,
+    disabled,
+    onPress,
+    style: [
+      {
+        width: TARGET,
+        height: TARGET,
+        borderRadius: TARGET / 2,
+        alignItems: 'center',
+        justifyContent: 'center',
+        opacity: disabled ? 0.45 : 1,
+      },
+      style,
+    ],
+    children: <Icon name={icon} size={24} color={iconColor} />,
+  });
 });

@@ -23,13 +23,13 @@ import { View } from '../../ui/View';
 import { useRoom, useTyping } from '../../ui/useRoom';
 import { useStable } from '../../ui/useStable';
 import { useWhenIdle } from '../../ui/whenIdle';
-import { useMends, useTakeFix } from '../../workers/useMends';
 import { isStopped, usePlan } from '../../workers/usePlan';
 import { useWalk } from '../walk/walk';
 import { Gates } from './Gates';
+import { Mended } from './Mended';
 import { openRun } from './openRun';
 import { patched } from './patched';
-import { jobPath, placeIn, runPath, steps, tabsOf, type Place, type StepId } from './places';
+import { jobPath, placeIn, runPath, steps, tabsOf, type Place } from './places';
 import { useRunContexts } from './useRunContexts';
 import { RunMenu } from './RunMenu';
 import { useSession, type RunSession } from './session';
@@ -81,22 +81,17 @@ function Session({ jobId, runId, job, run, children }: Pick<RunSession, 'jobId' 
     if (!fault) job.change(next);
     return fault?.message;
   });
-  const mends = useMends(MENDED.some((one) => one === step) ? state.good : undefined);
-  const onFix = useTakeFix(mends, run.doc, !planned, apply);
   const reader = useMemo(() => readerOf(job.doc), [job.doc]);
   const { fault, remove, duplicate, branch } = useWhole(jobId, runId, job, run, others);
   const session = useMemo(
     (): RunSession => ({
       ...{ jobId, runId, job, run, book },
-      ...{ apply, putJob, reader, onFix, fault, remove, duplicate, branch },
+      ...{ apply, putJob, reader, fault, remove, duplicate, branch },
     }),
-    [jobId, runId, job, run, book, apply, putJob, reader, onFix, fault, remove, duplicate, branch],
+    [jobId, runId, job, run, book, apply, putJob, reader, fault, remove, duplicate, branch],
   );
-  return useRunContexts({ session, others, where, look, state, planned, safe, mends: mends.lists, children });
+  return useRunContexts({ session, others, where, look, state, planned, safe, children: <Mended step={step}>{children}</Mended> });
 }
-
-/** Where findings of the plan are shown: nowhere else fixes are tried, which takes planning again and again. */
-const MENDED: readonly StepId[] = ['trench', 'protection', 'works'];
 
 /** Bar above, order of the work below or beside, tabs, and the screen. */
 const Framed = memo(function Framed({ jobId, runId, children }: { jobId: string; runId: string; children: ReactNode }) {

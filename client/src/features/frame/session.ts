@@ -34,9 +34,8 @@ export interface RunSession {
   /** Puts changes into the run, or into the job. A sentence refuses them; nothing is changed then. */
   apply: (patches: readonly Patch[], tag?: string) => string | undefined;
   putJob: (change: Partial<Job>) => string | undefined;
-  /** For whom findings are put into words, and what takes a fix of one. */
+  /** For whom findings are put into words. */
   reader: Reader;
-  onFix: (finding: Sayable, fix: Fix) => void;
   /** Why what was to be done with the run as a whole was not. */
   fault: string | undefined;
   remove: () => void;
@@ -56,6 +55,12 @@ export interface Planned {
 /** The gate Safe to enter, and the issued plans it hangs on. */
 export type Safe = Issued & { gate: SafeGate | undefined };
 
+/** The fixes that were tried on the plan, and what takes one. */
+export interface MendsHere {
+  mends: MendLists;
+  onFix: (finding: Sayable, fix: Fix) => void;
+}
+
 export const SessionContext = createContext<RunSession | undefined>(undefined);
 /** The job's other runs, as they are stored: they come after the run, and few ask for them. */
 export const OthersContext = createContext<readonly Run[] | undefined>(undefined);
@@ -63,7 +68,7 @@ export const OthersContext = createContext<readonly Run[] | undefined>(undefined
 export const CursorContext = createContext<{ cursor: number | undefined } | undefined>(undefined);
 export const WhereContext = createContext<Looking | undefined>(undefined);
 export const PlannedContext = createContext<Planned | undefined>(undefined);
-export const MendsContext = createContext<MendLists | undefined>(undefined);
+export const MendsContext = createContext<MendsHere | undefined>(undefined);
 export const SafeContext = createContext<Safe | undefined>(undefined);
 
 const FRAME = 'the frame of a run';
@@ -72,6 +77,5 @@ export const useOthers = inside(OthersContext, FRAME);
 export const useWhere = inside(WhereContext, FRAME);
 export const useCursor = inside(CursorContext, FRAME);
 export const usePlanned = inside(PlannedContext, FRAME);
-/** The fixes that were tried on the plan. */
 export const useMendsHere = inside(MendsContext, FRAME);
 export const useSafe = inside(SafeContext, FRAME);

@@ -1,9 +1,7 @@
 import { useMemo, type ReactNode } from 'react';
 import type { Run } from '@tamper/core';
-import type { MendLists } from '../../workers/useMends';
 import {
   CursorContext,
-  MendsContext,
   OthersContext,
   PlannedContext,
   SafeContext,
@@ -22,22 +20,11 @@ interface Props extends Planned {
   where: Where;
   look: Looking['look'];
   safe: Safe;
-  mends: MendLists;
   children: ReactNode;
 }
 
 /** Tells each part of what is open on a run to those who show it. @returns the children told so. */
-export function useRunContexts({
-  session,
-  others,
-  where: { cursor, part, hole },
-  look,
-  state,
-  planned,
-  safe,
-  mends,
-  children,
-}: Props): ReactNode {
+export function useRunContexts({ session, others, where: { cursor, part, hole }, look, state, planned, safe, children }: Props): ReactNode {
   const station = useMemo(() => ({ cursor }), [cursor]);
   const looking = useMemo(() => ({ part, hole, look }), [part, hole, look]);
   const plan = useMemo(() => ({ state, planned }), [state, planned]);
@@ -47,9 +34,7 @@ export function useRunContexts({
         <CursorContext.Provider value={station}>
           <PlannedContext.Provider value={plan}>
             <SafeContext.Provider value={safe}>
-              <MendsContext.Provider value={mends}>
-                <OthersContext.Provider value={others}>{children}</OthersContext.Provider>
-              </MendsContext.Provider>
+              <OthersContext.Provider value={others}>{children}</OthersContext.Provider>
             </SafeContext.Provider>
           </PlannedContext.Provider>
         </CursorContext.Provider>

@@ -29,9 +29,9 @@ const ALONG: readonly Tab[] = ['machine', 'spoil'];
 
 /** What digs it, where the dirt goes, what to buy, how many days, and what would be better. */
 export function LogisticsScreen({ tab }: { tab: Tab }) {
-  const { jobId, job, book: runBook, apply, putJob, reader, onFix } = useSession();
+  const { jobId, job, book: runBook, apply, putJob, reader } = useSession();
   const { state } = usePlanned();
-  const mends = useMendsHere();
+  const { mends, onFix } = useMendsHere();
   const { page: width } = useRoom();
   const { look } = useWhere();
   const { cursor } = useCursor();

@@ -21,9 +21,9 @@ const SHOWN: Record<Tab, ComponentType> = { soil: SoilTab, ways: WaysTab, suppor
 
 /** What the ground is, and what holds it. */
 export function ProtectionScreen({ tab }: { tab: Tab }) {
-  const { job, run, book, apply, putJob, reader, onFix } = useSession();
+  const { job, run, book, apply, putJob, reader } = useSession();
   const { state, planned } = usePlanned();
-  const mends = useMendsHere();
+  const { mends, onFix } = useMendsHere();
   const { hole, look } = useWhere();
   const { good } = state;
   const { who } = useWho();

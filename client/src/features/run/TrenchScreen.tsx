@@ -254,10 +254,10 @@ function Course() {
 
 /** What is found against the plan on screen. */
 function Found() {
-  const { run, reader, onFix } = useSession();
+  const { run, reader } = useSession();
   const { look } = useWhere();
   const plan = usePlanOnScreen();
-  const mends = useMendsHere();
+  const { mends, onFix } = useMendsHere();
   const go = useStable((station: number, about: string | undefined) => look({ cursor: lookAt(run.doc, about, station) }));
   if (!plan) return null;
   return (
