@@ -38,6 +38,8 @@ test('a bed topped up, a stone after laying, a joint cut out, a test that fails 
   const mine = await phone();
   const { page } = mine;
   page.setDefaultTimeout(15_000);
+  // Moved on below.
+  await page.clock.install();
   await startRun(page, { job: `Laid ${Date.now()}`, run: 'Drain', length: 30, at: server.url, change: plain });
   await saved(page);
   const run = runAt(page);
@@ -152,10 +154,28 @@ test('a bed topped up, a stone after laying, a joint cut out, a test that fails 
   await saved(page);
   const other = await phone();
   other.page.setDefaultTimeout(20_000);
+  await other.page.clock.install();
   await other.page.goto(`${server.url}${run}/site/cover`);
   await expect(other.page.getByText('May be covered: 0.0 m to 24.0 m')).toBeVisible();
   await other.page.goto(`${server.url}${run}/lay/joints`);
   await expect(other.page.getByText('4 of 4 joints logged')).toBeVisible();
+
+  // Out of hearing: what was asked on another device covers nothing here; where it was asked it does for an hour.
+  const both = [page, other.page];
+  for (const one of both) {
+    await one.goto(`${server.url}${run}/site/cover`);
+    await expect(one.getByText('May be covered: 0.0 m to 24.0 m')).toBeVisible();
+  }
+  await server.kill();
+  for (const one of both) await one.clock.fastForward(120_000);
+  await expect(other.page.getByText(/^Out of hearing since/)).toBeVisible();
+  await gateIs(other.page, /^Ready to cover: SHUT/);
+  await expect(page.getByText(/^Out of hearing: it shuts by itself from/)).toBeVisible();
+  await gateIs(page, /^Ready to cover: OPEN IN PART/);
+  await server.start();
+  // So that nobody waits for the next look.
+  for (const one of both) await one.clock.fastForward(60_000);
+  await expect(other.page.getByText('May be covered: 0.0 m to 24.0 m')).toBeVisible({ timeout: 60_000 });
 
   // Issued deeper: what was measured is off it, and what was seen was seen of another plan.
   await step(page, 'Trench');

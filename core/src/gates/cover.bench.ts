@@ -39,10 +39,10 @@ export function benchCover(): void {
   const book = facts.map((fact) => bookEntry(fact));
   const revisions = [{ id: revision, number: 1, job, run, rules: resolveRules('UK'), plan }];
   const now = Date.now();
-  readyToCover({ revisions, book, now, units: 'metric' });
+  readyToCover({ revisions, book, device: 'd1', heard: now, now, units: 'metric' });
   const start = performance.now();
   const ROUNDS = 5;
-  for (let i = 0; i < ROUNDS; i++) readyToCover({ revisions, book, now, units: 'metric' });
+  for (let i = 0; i < ROUNDS; i++) readyToCover({ revisions, book, device: 'd1', heard: now, now, units: 'metric' });
   const each = (performance.now() - start) / ROUNDS;
   console.log(
     `Ready to cover of 1 km with ${book.length} entries: ${each.toFixed(1)} ms, ${((each / FRAME) * 100).toFixed(0)} % of a frame`,

@@ -9,6 +9,7 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { levelRun } from '../testing';
 import { coverReasonsAt, prepareCover, readyToCover } from './cover';
+import { isHeard } from './hearing';
 import { mayCover } from './coverOracle.testing';
 import type { PlannedRevision } from './enter';
 
@@ -71,6 +72,8 @@ const story = fc.record({
   whole: fc.constantFrom(true, true, true, false),
   skew: fc.constantFrom(0, 0, -40, 3),
   steps: fc.array(step, { maxLength: 10 }),
+  /** Who hears the server before the gate is asked. */
+  hear: fc.tuple(fc.boolean(), fc.boolean()),
   // One of what a whole record has, left out: its place among them.
   without: fc.option(fc.nat(24)),
   asked: fc.array(
@@ -208,11 +211,11 @@ const issueOf = (index: number, number: number): PlannedRevision => ({
 
 /** A share of the ten thousand books that `npm run soak` draws. */
 const RUNS = times(1) > 1 ? times(170) : 150;
-const seen = { open: 0, asked: 0 };
+const seen = { open: 0, asked: 0, alone: 0 };
 
 test('whatever a crew enters, nothing is open to be covered that lacks a piece of its evidence', () => {
   fc.assert(
-    fc.property(story, ({ whole, without, skew, steps, asked }) => {
+    fc.property(story, ({ whole, without, skew, steps, hear, asked }) => {
       const crew = new Crew();
       const devices = [crew.device('foreman'), crew.device('layer', skew * MINUTE)] as [Device, Device];
       const revisions = [issueOf(0, 1)];
@@ -236,8 +239,9 @@ test('whatever a crew enters, nothing is open to be covered that lacks a piece o
           }
         }
       }
-      for (const device of devices) {
-        const inputs = { revisions, book: device.book(), now: device.clock(now) };
+      for (const [i, device] of devices.entries()) {
+        if (hear[i]) device.hear(now);
+        const inputs = { revisions, book: device.book(), device: device.id, heard: device.heardBy(now), now: device.clock(now) };
         const gate = readyToCover({ ...inputs, units: 'metric' });
         for (const hundredth of asked) {
           const x = hundredth / 100 + 0.0037;
@@ -245,6 +249,7 @@ test('whatever a crew enters, nothing is open to be covered that lacks a piece o
           seen.asked++;
           if (!open) continue;
           seen.open++;
+          if (!isHeard(inputs)) seen.alone++;
           if (!mayCover(inputs, x))
             throw new Error(`Open at ${x} m on ${device.id}, and something is missing: ${JSON.stringify(gate.where)}`);
         }
@@ -253,6 +258,8 @@ test('whatever a crew enters, nothing is open to be covered that lacks a piece o
     { numRuns: RUNS },
   );
   expect(seen.open / seen.asked).toBeGreaterThan(0.1);
+  // Out of hearing too, for a while.
+  expect(seen.alone).toBeGreaterThan(10);
 });
 
 test('the stretches of the gate say what the point says, at any station', () => {
@@ -270,7 +277,7 @@ test('the stretches of the gate say what the point says, at any station', () => 
         if (fact) foreman.enter(fact, START + i);
         foreman.meet(START + i);
       }
-      const inputs = { revisions, book: foreman.book(), now: START + 100, units: 'metric' as const };
+      const inputs = { revisions, book: foreman.book(), device: foreman.id, heard: START + 50, now: START + 100, units: 'metric' as const };
       const gate = readyToCover(inputs);
       const all = prepareCover(inputs);
       if (!all) throw new Error('A plan is issued');
@@ -282,4 +289,29 @@ test('the stretches of the gate say what the point says, at any station', () => 
     }),
     { numRuns: RUNS },
   );
+});
+
+test('out of hearing it stays open for an hour where it was asked on this device, and not where it was asked on another', () => {
+  const crew = new Crew();
+  const [foreman, layer] = [crew.device('foreman'), crew.device('layer')];
+  const revisions = [issueOf(0, 1)];
+  for (const device of [foreman, layer]) device.hear(START);
+  wholeRecord(foreman, revisions[0] as PlannedRevision, crew);
+  layer.hear(START);
+  const at = (device: Device, now: number, clockBack = false) =>
+    readyToCover({ revisions, book: device.book(), device: device.id, heard: device.heardBy(now), clockBack, now, units: 'metric' });
+  const whole = [{ from: 0, to: LENGTH }];
+  for (const device of [foreman, layer]) expect(at(device, START + MINUTE).where).toEqual(whole);
+  expect(at(foreman, START + 59 * MINUTE)).toMatchObject({ where: whole, closes: new Date(START + 60 * MINUTE).toISOString() });
+  expect(at(foreman, START + MINUTE).closes).toBeUndefined();
+  expect(at(layer, START + 2 * MINUTE)).toMatchObject({ open: false, reasons: [{ id: 'hearing', where: whole }] });
+  expect(at(foreman, START + 60 * MINUTE)).toMatchObject({ open: false, reasons: [{ id: 'hearing' }] });
+  expect(at(foreman, START + 2 * MINUTE, true)).toMatchObject({ open: false, reasons: [{ id: 'clock' }] });
+  // Asked again there, over a part: that is open for an hour more.
+  const again = factOf({ do: 'ready', range: { from: 0, to: 12 }, ok: true }, revisions[0] as PlannedRevision, crew, 99) as Fact;
+  foreman.enter(again, START + 90 * MINUTE);
+  expect(at(foreman, START + 91 * MINUTE).where).toEqual([{ from: 0, to: 12 }]);
+  // The server heard again, what was asked anywhere counts.
+  for (const device of [foreman, layer]) device.meet(START + 200 * MINUTE);
+  for (const device of [foreman, layer]) expect(at(device, START + 200 * MINUTE).where).toEqual(whole);
 });

@@ -12,15 +12,14 @@ import { isShown } from '../lay/shown';
 import { saidOfTest } from '../lay/testSays';
 import type { Answer, Answering, IssuedPlan, LayReport } from '../lay';
 import { figuresIn, formatLength, formatStation, type UnitSystem } from '../units';
+import { hearingOf, type Hearing } from './hearing';
 import { gateOf, shutGate, SHORTEST, type JudgedPiece, type Reason, type SafeGate } from './stretches';
 import { inForce, type PlannedRevision } from './enter';
 
-export interface CoverInputs {
+export interface CoverInputs extends Hearing {
   /** Every issued plan that is known; the one with the highest number is in force. */
   revisions: readonly PlannedRevision[];
   book: readonly Kept[];
-  /** Now, ms. */
-  now: number;
   units: UnitSystem;
 }
 
@@ -29,6 +28,8 @@ const TESTER = 'Whoever tests it';
 const PLANNER = 'Whoever plans it';
 const stop = (id: string, what: string, why: string, who = LAYER): Reason => ({ id, state: 'stop', what, why, who });
 
+const ASK_AGAIN = { how: 'answer what is asked before covering again', who: LAYER, connects: LAYER };
+
 /** A joint that is missing, or a load in the air, shuts this far round its station, metres. */
 const ROUND = 0.5;
 
@@ -36,6 +37,7 @@ const ROUND = 0.5;
 export interface CoverPrepared {
   force: IssuedPlan & PlannedRevision;
   report: LayReport;
+  hearing: Hearing;
   units: UnitSystem;
 }
 
@@ -57,26 +59,45 @@ export function coverGateOf(all: CoverPrepared | undefined): SafeGate {
     const from = cuts[i] as number;
     const middle = (from + to) / 2;
     if (to - from < SHORTEST || holesAt(all.force.plan, middle).length === 0) return [];
-    return [{ from, to, reasons: overPiece(all, from, to), closes: Infinity }];
+    return [{ from, to, ...overPiece(all, from, to) }];
   });
   return gateOf(pieces, all.force.number);
 }
 
 /** What the gate is worked out from at every station; undefined where no plan is issued. */
-export function prepareCover({ revisions, book, now, units }: CoverInputs): CoverPrepared | undefined {
+export function prepareCover({ revisions, book, units, ...hearing }: CoverInputs): CoverPrepared | undefined {
   const force = inForce(revisions);
-  return force && { force, report: layReport({ revisions, force, book, now }), units };
+  return force && { force, report: layReport({ revisions, force, book, now: hearing.now }), hearing, units };
 }
 
 /** What is said at two stations of a piece: nearly always the same; where it is not, all of it. */
-function overPiece(all: CoverPrepared, from: number, to: number): Reason[] {
-  const [one, two] = [from + (to - from) * 0.31, from + (to - from) * 0.74].map((at) => coverReasonsAt(all, at)) as [Reason[], Reason[]];
+function overPiece(all: CoverPrepared, from: number, to: number): Pick<JudgedPiece, 'reasons' | 'closes'> {
+  const [one, two] = [from + (to - from) * 0.31, from + (to - from) * 0.74].map((at) => judgeAt(all, at)) as [Judged, Judged];
   const key = ({ id, what, why }: Reason) => `${id}\n${what}\n${why}`;
-  return [...one, ...two.filter((other) => !one.some((same) => key(same) === key(other)))];
+  const more = two.reasons.filter((other) => !one.reasons.some((same) => key(same) === key(other)));
+  return { reasons: [...one.reasons, ...more], closes: Math.min(one.closes, two.closes) };
+}
+type Judged = { reasons: Reason[]; closes: number };
+/** What is said of a station, and when it shuts by itself: out of hearing. */
+function judgeAt(all: CoverPrepared, at: number): Judged {
+  const { report, hearing } = all;
+  const good = report.ready.filter(
+    (one) => holds(one, at) && one.believed && one.points.every(({ ok }) => ok) && counted(report, one, null, at),
+  );
+  const { reasons, ends } = hearingOf(
+    hearing,
+    report.rules,
+    good.map(({ kept }) => kept),
+    ASK_AGAIN,
+  );
+  return { reasons: [...evidenceAt(all, at), ...reasons], closes: ends };
 }
 
 /** **May what lies at this station be covered?** What is missing; cautions stay where it was covered unseen. */
-export function coverReasonsAt(all: CoverPrepared, at: number): Reason[] {
+export const coverReasonsAt = (all: CoverPrepared, at: number): Reason[] => judgeAt(all, at).reasons;
+
+/** What is missing by the book as it is known here. */
+function evidenceAt(all: CoverPrepared, at: number): Reason[] {
   const { report, force } = all;
   const { run } = force;
   const asked = askedAt(report, at);

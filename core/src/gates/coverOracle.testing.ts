@@ -10,6 +10,8 @@ import type { PlannedRevision } from './enter';
 export interface CoverAsked {
   revisions: readonly PlannedRevision[];
   book: readonly Kept[];
+  device: string;
+  heard: number | undefined;
   now: number;
 }
 
@@ -92,6 +94,19 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
   )
     return false;
   if (!answered(every(book, 'coverReady'), force.run.reaches[0]?.tapes.length ? ['tape', 'future'] : ['future'])) return false;
+
+  // Others may know what this device does not: out of hearing only for an hour after it was asked on it.
+  const inHearing = asked.heard !== undefined && asked.now - asked.heard <= 75_000;
+  const own = every(book, 'coverReady').some(
+    (one) =>
+      touches(one.fact, x) &&
+      one.kept.entry.device === asked.device &&
+      sure(one) &&
+      ofThis(one) &&
+      one.fact.points.every(({ ok }) => ok) &&
+      asked.now < new Date(one.kept.entry.at).getTime() + 60 * MINUTE,
+  );
+  if (!inHearing && !own) return false;
 
   // The bed: as thick as asked between the readings either side, each the last word at its station.
   const beds = every(book, 'bed').filter((one) => sure(one));

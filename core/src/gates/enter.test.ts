@@ -8,7 +8,8 @@ import { resolveRules } from '../rules';
 import { firmClay, keysTurned, levelRun } from '../testing';
 import { registerOf } from '../site';
 import { waysOutWanted } from './waysOut';
-import { inForce, IN_HEARING, safeToEnter, type PlannedRevision } from './enter';
+import { inForce, safeToEnter, type PlannedRevision } from './enter';
+import { IN_HEARING } from './hearing';
 import type { SafeGate } from './stretches';
 
 const DAY = Date.parse('2026-11-02T00:00:00Z');

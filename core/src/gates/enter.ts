@@ -31,6 +31,7 @@ import type { Place } from '../trench';
 import { figuresIn, formatHours, formatLength, type UnitSystem } from '../units';
 import { sayPlace } from '../words/places';
 import type { Reader } from '../words';
+import { hearingOf, type Hearing } from './hearing';
 import { against, reasonOf } from './reasons';
 import { gateOf, isOpen, shutGate, SHORTEST, type Reason, type SafeGate } from './stretches';
 
@@ -46,24 +47,14 @@ export interface PlannedRevision {
   drifted?: readonly string[];
 }
 
-export interface EnterInputs {
+export interface EnterInputs extends Hearing {
   /** Every issued plan that is known; the one with the highest number is in force. */
   revisions: readonly PlannedRevision[];
   /** The book as this device knows it: what the server keeps, what waits here, and what was refused. */
   book: readonly Kept[];
-  /** Which device asks. */
-  device: string;
-  /** When it last heard the server, ms; undefined: never. */
-  heard: number | undefined;
-  /** Was its own clock set back since? */
-  clockBack?: boolean;
-  /** Now, ms, by its clock put right by the server's. */
-  now: number;
   units: UnitSystem;
 }
 
-/** Heard within this long, the server counts as heard, ms: a few looks of a device that looks all the time. */
-export const IN_HEARING = 75_000;
 /** Readings of pressure and air count for a shift when taken this many hours before its inspection or later. */
 const BEFORE = 4;
 /** Pieces this near are told of, metres. */
@@ -74,6 +65,8 @@ const ROUND = 0.5;
 const COMPETENT = 'Competent person';
 const CREW = 'Whoever works there';
 const PLANNER = 'Whoever plans it';
+
+const LOOK_AGAIN = { how: 'have the competent person look again', who: COMPETENT, connects: CREW };
 
 type Inspected = KeptOf<'inspection'>;
 const stop = (id: string, what: string, why: string, who = COMPETENT): Reason => ({ id, state: 'stop', what, why, who });
@@ -90,8 +83,6 @@ interface Prepared extends EnterInputs {
   bad: { kept: Kept; where: Range | undefined; reason: Reason; never?: true }[];
   register: RegisteredPiece[];
   ground: GroundFinding[];
-  /** Does the server count as heard? */
-  hearing: boolean;
 }
 
 /**
@@ -125,7 +116,7 @@ export const inForce = <T extends { number: number }>(revisions: readonly T[]): 
   revisions.reduce<T | undefined>((best, one) => (best && best.number >= one.number ? best : one), undefined);
 
 function prepare(inputs: EnterInputs, force: PlannedRevision): Prepared {
-  const { book, now, units, heard } = inputs;
+  const { book, now, units } = inputs;
   const { rules } = force;
   const gone = withdrawn(book);
   const sure = (one: Kept) => doubtOf(one, gone, now, rules) === undefined;
@@ -142,7 +133,6 @@ function prepare(inputs: EnterInputs, force: PlannedRevision): Prepared {
     bad: badNews(book, units),
     register: registerOf(book, now, rules),
     ground: groundFindings(force.run, rules, force.plan.places, soilTests(book, now, rules)),
-    hearing: heard !== undefined && now - heard <= IN_HEARING,
   };
 }
 
@@ -235,7 +225,7 @@ function judgeAt(all: Prepared, at: number): Omit<Judged, 'from' | 'to'> {
     reasons.push(...standingReasons(all, place, at, since, looks));
     if (airTestNeeded(force.run.conditions.badAir, place.deepest.depth, all.rules)) reasons.push(...airReasons(all, place, at, since));
   }
-  const heard = hearingOf(all, looks);
+  const heard = hearingOf(all, all.rules, looks, LOOK_AGAIN);
   reasons.push(...heard.reasons);
   return {
     places,
@@ -446,34 +436,6 @@ function shortReasons(all: Prepared, inspected: Inspected | undefined, at: numbe
       stop('opened', `Open for more than ${formatHours(hours)}`, 'It stands this steep for a short time only: lay it back or support it.'),
     ],
     ends,
-  };
-}
-
-/** Out of hearing a device keeps open only for a while what was looked at on it: others may have seen what it does not know. */
-function hearingOf(all: Prepared, looks: readonly Kept[]): { reasons: Reason[]; ends: number } {
-  const { hearing, clockBack, device, rules, now, heard } = all;
-  if (hearing) return { reasons: [], ends: Infinity };
-  const since = heard === undefined ? '' : ` since ${new Date(heard).toISOString().slice(11, 16)} UTC`;
-  if (clockBack)
-    return {
-      reasons: [
-        stop('clock', 'This device’s clock was set back', 'Connect: until it hears the server it does not know what time it is.', CREW),
-      ],
-      ends: Infinity,
-    };
-  const own = looks.filter(({ entry }) => entry.device === device).map(momentOf);
-  const minutes = rules.hearing.value ?? 0;
-  const ends = Math.max(...own, -Infinity) + minutes * MINUTE;
-  if (now < ends) return { reasons: [], ends };
-  return {
-    reasons: [
-      stop(
-        'hearing',
-        `Out of hearing${since}`,
-        `What others saw since is not known here. Connect, or have the competent person look again on this device: then it is open for ${minutes} min. ${rules.hearing.basis}.`,
-      ),
-    ],
-    ends: Infinity,
   };
 }
 

@@ -50,7 +50,7 @@ export function benchRecord(): void {
       ...inputs,
       revision: { number: 1, digest: '', at: '', author: '' },
       lay: layReport({ revisions: [force], force, book, now }),
-      cover: readyToCover({ revisions: [force], book, now, units: 'metric' }),
+      cover: readyToCover({ revisions: [force], book, device: 'd1', heard: now, now, units: 'metric' }),
       tasks: record.tasks.open,
       issues: [],
       seal: undefined,

@@ -278,7 +278,7 @@ describe('handing over', () => {
       ...inputs(book),
       revision: { number: 1, digest: 'd', at: '2026-11-02T08:00:00Z', author: 'planner' },
       lay: layReport({ revisions: [force], force, book, now }),
-      cover: readyToCover({ revisions: [force], book, now, units: 'metric' }),
+      cover: readyToCover({ revisions: [force], book, device: 'd1', heard: now, now, units: 'metric' }),
       tasks: record.tasks.open,
       issues: [{ number: 1, at: '2026-11-02T08:00:00Z', author: 'planner', why: 'first' }],
       seal,

@@ -1,17 +1,36 @@
 import { coverGateOf } from '@tamper/core/cover';
-import type { SafeGate } from '@tamper/core/gates';
+import { isHeard, type Hearing, type SafeGate } from '@tamper/core/gates';
 import { useMemo } from 'react';
+import { deviceId } from '../../data/device';
+import { deviceClock } from '../../data/deviceClock';
+import { useNow } from '../../data/useNow';
 import { useSafe } from '../frame/session';
 import { useSite } from '../site/context';
 import type { Lay } from './context';
+
+const MINUTE = 60_000;
+/** In hearing it does not matter since when. */
+const HEARD: Hearing = { device: '', heard: 0, now: 0 };
+
+/** What this device knows of the server: out of hearing it changes by the minute, and a minute is over when it begins. */
+function useHearing(heard: number | undefined): Hearing {
+  const now = useNow();
+  const minute = isHeard({ heard, now }) ? undefined : Math.ceil(now / MINUTE) * MINUTE;
+  const last = minute === undefined ? undefined : heard;
+  return useMemo(
+    () => (minute === undefined ? HEARD : { device: deviceId(), heard: last, clockBack: deviceClock().back, now: minute }),
+    [minute, last],
+  );
+}
 
 /** The gate Ready to cover from what was worked out of the book already; undefined while plans or book are being fetched. */
 export function useCoverGate(lay: Pick<Lay, 'report'> | undefined): SafeGate | undefined {
   const { force, job, book } = useSite();
   const { revisions } = useSafe();
+  const hearing = useHearing(book.heard);
   const report = lay?.report;
   return useMemo(
-    () => (revisions && book.book ? coverGateOf(force && report && { force, report, units: job.units }) : undefined),
-    [revisions, book.book, force, report, job.units],
+    () => (revisions && book.book ? coverGateOf(force && report && { force, report, hearing, units: job.units }) : undefined),
+    [revisions, book.book, force, report, hearing, job.units],
   );
 }

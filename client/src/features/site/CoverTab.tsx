@@ -9,6 +9,7 @@ import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { GateLight } from '../../ui/GateLight';
 import { Choice } from '../../ui/Choice';
+import { showMoment } from '../../ui/moment';
 import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
@@ -31,7 +32,9 @@ export function CoverTab() {
     <>
       <GateLight name="Ready to cover" gate={gate} />
       {gate.where.length > 0 ? (
-        <Notice kind="note" title={`May be covered: ${gate.where.map((one) => formatStretch(one, job.units)).join(', ')}`} />
+        <Notice kind="note" title={`May be covered: ${gate.where.map((one) => formatStretch(one, job.units)).join(', ')}`}>
+          {gate.closes ? <Text variant="bodySmall">Out of hearing: it shuts by itself from {showMoment(gate.closes)} on.</Text> : null}
+        </Notice>
       ) : null}
       {gate.reasons.map((reason) => (
         <Reason key={`${reason.id}\n${reason.why}`} {...reason} />

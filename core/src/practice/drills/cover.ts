@@ -191,7 +191,7 @@ function asked(facts: CoverFacts, ruleSet: RuleSetId, units: UnitSystem) {
     }),
   );
   const now = DAY + (BEGUN + rows.length * STEP) * 60_000;
-  const gate = readyToCover({ revisions: [of], book: bookOf(said), now, units });
+  const gate = readyToCover({ revisions: [of], book: bookOf(said), device: '', heard: now, now, units });
   return { rows, open: gate.where.length > 0, stops: gate.reasons.filter(({ state }) => state === 'stop') };
 }
 const [BEGUN, STEP] = [430, 5];
