@@ -37,7 +37,8 @@ const ROUND = 0.5;
 export interface CoverPrepared {
   force: IssuedPlan & PlannedRevision;
   report: LayReport;
-  hearing: Hearing;
+  /** Undefined: asked of the record as it is here, whenever the server was heard; nobody covers anything by that. */
+  hearing: Hearing | undefined;
   units: UnitSystem;
 }
 
@@ -81,6 +82,7 @@ type Judged = { reasons: Reason[]; closes: number };
 /** What is said of a station, and when it shuts by itself: out of hearing. */
 function judgeAt(all: CoverPrepared, at: number): Judged {
   const { report, hearing } = all;
+  if (!hearing) return { reasons: evidenceAt(all, at), closes: Infinity };
   const good = report.ready.filter(
     (one) => holds(one, at) && one.believed && one.points.every(({ ok }) => ok) && counted(report, one, null, at),
   );

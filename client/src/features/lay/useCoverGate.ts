@@ -24,10 +24,16 @@ function useHearing(heard: number | undefined): Hearing {
 }
 
 /** The gate Ready to cover from what was worked out of the book already; undefined while plans or book are being fetched. */
-export function useCoverGate(lay: Pick<Lay, 'report'> | undefined): SafeGate | undefined {
+export const useCoverGate = (lay: Worked): SafeGate | undefined => useGate(lay, useHearing(useSite().book.heard));
+
+/** What the record says was ready to cover, as far as it is here; undefined while plans or book are being fetched. */
+export const useCoveredBy = (lay: Worked): SafeGate | undefined => useGate(lay, undefined);
+
+type Worked = Pick<Lay, 'report'> | undefined;
+
+function useGate(lay: Worked, hearing: Hearing | undefined): SafeGate | undefined {
   const { force, job, book } = useSite();
   const { revisions } = useSafe();
-  const hearing = useHearing(book.heard);
   const report = lay?.report;
   return useMemo(
     () => (revisions && book.book ? coverGateOf(force && report && { force, report, hearing, units: job.units }) : undefined),

@@ -13,7 +13,7 @@ import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
 import { useSession } from '../frame/session';
 import { useLayOf } from '../lay/context';
-import { useCoverGate } from '../lay/useCoverGate';
+import { useCoveredBy } from '../lay/useCoverGate';
 import { useEnterFilled } from '../fill/useEnterFilled';
 import { useSite } from '../site/context';
 import { useRecord } from './context';
@@ -24,7 +24,7 @@ export function CloseTab() {
   const { closing, tasks } = useRecord();
   const { units } = job;
   const lay = useLayOf();
-  const gate = useCoverGate(lay);
+  const gate = useCoveredBy(lay);
   const { write, refuse, said, faults } = useEntering(useEnterFilled());
   const [who, setWho] = useState('');
   const [note, setNote] = useState('');

@@ -20,7 +20,7 @@ import { Text } from '../../ui/Text';
 import { View } from '../../ui/View';
 import { filed } from '../../workers/filed';
 import { useLayOf } from '../lay/context';
-import { useCoverGate } from '../lay/useCoverGate';
+import { useCoveredBy } from '../lay/useCoverGate';
 import { useSite } from '../site/context';
 import { useRecord } from './context';
 import { ProofCard } from './ProofCard';
@@ -36,7 +36,7 @@ function usePack(): HandoverPack | undefined {
   const { job, run, rules, force, book, jobId, runId } = useSite();
   const record = useRecord();
   const lay = useLayOf();
-  const cover = useCoverGate(lay);
+  const cover = useCoveredBy(lay);
   const { data } = useSWR<{ items: RevisionHead[] }>(force ? `/runs/${runId}/revisions?${force.number}` : null, (path: string) =>
     fromDevice<{ items: RevisionHead[] }>(path, jobId),
   );
