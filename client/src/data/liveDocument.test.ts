@@ -128,13 +128,21 @@ test('its own draft is not read again when it is kept; what another page keeps i
   await settled();
   // Of the document and of its draft, before that is written.
   expect(reads).toHaveBeenCalledTimes(2);
+  // Told of a newer one before it is told of its own: that is read.
+  document.change({ ...first, name: 'Two and a half' });
+  const written = document.kept();
+  await Promise.resolve();
+  tellHere({ kind: 'edited', path: '/runs/r', rev: 1_000_000 });
+  await written;
+  await settled();
+  expect(reads.mock.calls.length).toBeGreaterThan(2 + 2);
   reads.mockRestore();
 
   const together = (...all: unknown[]) => merge(all[0] as never, all[1] as never, all[2] as never).doc;
   const seen = (await readDocument('/runs/r')).draft as NonNullable<Awaited<ReturnType<typeof readDocument>>['draft']>;
   document.change({ ...first, name: 'Three' });
   const ours = document.kept();
-  const theirs = keepDraft({ path: '/runs/r', jobId: 'j', doc: { ...first, name: 'Two', surface: 'road' } }, seen, together);
+  const theirs = keepDraft({ path: '/runs/r', jobId: 'j', doc: { ...first, name: 'Two and a half', surface: 'road' } }, seen, together);
   await Promise.all([ours, theirs]);
   await until(() => expect(document.read().open?.history.present).toMatchObject({ name: 'Three', surface: 'road' }));
   end = new Sender(undefined, 20, 1).start();

@@ -60,7 +60,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private unkept = false;
   /** The store holds something that was not looked at yet. */
   private stale = false;
-  /** The last draft that was told of while one was being written: mostly that one. */
+  /** The newest draft that was told of while one was being written: mostly that one. */
   private edited = 0;
   private readonly asking = joined(() => this.ask());
   private timer: ReturnType<typeof setTimeout> | undefined;
@@ -167,7 +167,7 @@ export class LiveDocument<T, S extends Stored<T>> {
       if (news.kind === 'again') void this.asking.after();
       if (!('path' in news) || news.path !== this.path) return;
       if (news.kind === 'edited' && news.rev === this.seen.rev) return;
-      if (news.kind === 'edited' && this.writing) return void (this.edited = news.rev);
+      if (news.kind === 'edited' && this.writing) return void (this.edited = Math.max(this.edited, news.rev));
       if (news.kind === 'sent' && news.rev === this.seen.rev && this.settled(news.version)) return;
       if (news.kind === 'there') void this.asking.after();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
