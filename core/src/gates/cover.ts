@@ -12,7 +12,7 @@ import { isShown } from '../lay/shown';
 import { saidOfTest } from '../lay/testSays';
 import type { Answer, Answering, IssuedPlan, LayReport } from '../lay';
 import { figuresIn, formatLength, formatStation, type UnitSystem } from '../units';
-import { hearingOf, type Hearing } from './hearing';
+import { hearingOf, isHeard, type Hearing } from './hearing';
 import { gateOf, shutGate, SHORTEST, type JudgedPiece, type Reason, type SafeGate } from './stretches';
 import { inForce, type PlannedRevision } from './enter';
 
@@ -37,7 +37,7 @@ const ROUND = 0.5;
 export interface CoverPrepared {
   force: IssuedPlan & PlannedRevision;
   report: LayReport;
-  /** Undefined: asked of the record as it is here, whenever the server was heard; nobody covers anything by that. */
+  /** Undefined: the server is heard just now, or it is asked of the record as it is here, by which nobody covers anything. */
   hearing: Hearing | undefined;
   units: UnitSystem;
 }
@@ -68,7 +68,8 @@ export function coverGateOf(all: CoverPrepared | undefined): SafeGate {
 /** What the gate is worked out from at every station; undefined where no plan is issued. */
 export function prepareCover({ revisions, book, units, ...hearing }: CoverInputs): CoverPrepared | undefined {
   const force = inForce(revisions);
-  return force && { force, report: layReport({ revisions, force, book, now: hearing.now }), hearing, units };
+  const report = force && layReport({ revisions, force, book, now: hearing.now });
+  return force && report && { force, report, hearing: isHeard(hearing) ? undefined : hearing, units };
 }
 
 /** What is said at two stations of a piece: nearly always the same; where it is not, all of it. */

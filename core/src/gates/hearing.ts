@@ -31,35 +31,24 @@ export function hearingOf(
   again: { how: string; who: string; connects: string },
 ): { reasons: Reason[]; ends: number } {
   const { clockBack, device, now, heard } = asked;
+  const shut = (reason: Omit<Reason, 'state'>) => ({ reasons: [{ ...reason, state: 'stop' as const }], ends: Infinity });
   if (isHeard(asked)) return { reasons: [], ends: Infinity };
   if (clockBack)
-    return {
-      reasons: [
-        {
-          id: 'clock',
-          state: 'stop',
-          what: 'This device’s clock was set back',
-          why: 'Connect: until it hears the server it does not know what time it is.',
-          who: again.connects,
-        },
-      ],
-      ends: Infinity,
-    };
+    return shut({
+      id: 'clock',
+      what: 'This device’s clock was set back',
+      why: 'Connect: until it hears the server it does not know what time it is.',
+      who: again.connects,
+    });
   const since = heard === undefined ? '' : ` since ${new Date(heard).toISOString().slice(11, 16)} UTC`;
   const own = looks.filter(({ entry }) => entry.device === device).map(momentOf);
   const minutes = rules.hearing.value ?? 0;
   const ends = Math.max(...own, -Infinity) + minutes * MINUTE;
   if (now < ends) return { reasons: [], ends };
-  return {
-    reasons: [
-      {
-        id: 'hearing',
-        state: 'stop',
-        what: `Out of hearing${since}`,
-        why: `What others saw since is not known here. Connect, or ${again.how} on this device: then it is open for ${minutes} min. ${rules.hearing.basis}.`,
-        who: again.who,
-      },
-    ],
-    ends: Infinity,
-  };
+  return shut({
+    id: 'hearing',
+    what: `Out of hearing${since}`,
+    why: `What others saw since is not known here. Connect, or ${again.how} on this device: then it is open for ${minutes} min. ${rules.hearing.basis}.`,
+    who: again.who,
+  });
 }

@@ -1,8 +1,7 @@
 import { safeToEnter, type SafeGate } from '@tamper/core/gates';
 import type { UnitSystem } from '@tamper/core/units';
 import { useMemo } from 'react';
-import { deviceId } from '../../data/device';
-import { deviceClock } from '../../data/deviceClock';
+import { hearingHere } from '../../data/hearing';
 import type { BookState } from '../../data/jobBook';
 import { nowAfter, useNow } from '../../data/useNow';
 import { useSame } from '../../ui/useSame';
@@ -22,7 +21,7 @@ export function useSafeGate(
   const { revisions } = issued;
   const gate = useMemo(() => {
     if (!book || !revisions) return undefined;
-    return safeToEnter({ revisions, book, device: deviceId(), heard, clockBack: deviceClock().back, now: nowAfter(tick), units });
+    return safeToEnter({ revisions, book, ...hearingHere(heard, nowAfter(tick)), units });
   }, [book, revisions, heard, units, tick]);
   const { error } = issued;
   // The clock's next step mostly opens and shuts nothing.

@@ -1,26 +1,19 @@
+import { MINUTE } from '@tamper/core/book';
 import { coverGateOf } from '@tamper/core/cover';
 import { isHeard, type Hearing, type SafeGate } from '@tamper/core/gates';
 import { useMemo } from 'react';
-import { deviceId } from '../../data/device';
-import { deviceClock } from '../../data/deviceClock';
+import { hearingHere } from '../../data/hearing';
 import { useNow } from '../../data/useNow';
 import { useSafe } from '../frame/session';
 import { useSite } from '../site/context';
 import type { Lay } from './context';
 
-const MINUTE = 60_000;
-/** In hearing it does not matter since when. */
-const HEARD: Hearing = { device: '', heard: 0, now: 0 };
-
-/** What this device knows of the server: out of hearing it changes by the minute, and a minute is over when it begins. */
-function useHearing(heard: number | undefined): Hearing {
+/** Out of hearing, what this device knows of the server: it changes by the minute, and a minute is over when it begins. In hearing there is nothing to weigh. */
+function useHearing(heard: number | undefined): Hearing | undefined {
   const now = useNow();
   const minute = isHeard({ heard, now }) ? undefined : Math.ceil(now / MINUTE) * MINUTE;
   const last = minute === undefined ? undefined : heard;
-  return useMemo(
-    () => (minute === undefined ? HEARD : { device: deviceId(), heard: last, clockBack: deviceClock().back, now: minute }),
-    [minute, last],
-  );
+  return useMemo(() => (minute === undefined ? undefined : hearingHere(last, minute)), [minute, last]);
 }
 
 /** The gate Ready to cover from what was worked out of the book already; undefined while plans or book are being fetched. */
