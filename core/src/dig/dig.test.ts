@@ -331,8 +331,8 @@ describe('the grade sheet and the report', () => {
 
   const reportOf = (...facts: Fact[]) =>
     digReport({ job, run, places: plan.places, rules, book: facts.map((fact) => bookEntry(fact)), now: NOW });
-  const found = (station: number, off: number, more: Partial<Check> = {}) =>
-    check(station, { found: { as: 'level', value: (designs(station, null)?.bottom as number) + off }, widthBottom: 0.6, ...more });
+  const found = (station: number, off: number, more: Partial<Check> = {}, of = designs) =>
+    check(station, { found: { as: 'level', value: (of(station, null)?.bottom as number) + off }, widthBottom: 0.6, ...more });
 
   test('too deep: what fills it, as it is bought; a check that was put right counts no more', () => {
     const report = reportOf(found(0, -0.035), found(5, -0.015), found(20, 0.004));
@@ -360,6 +360,55 @@ describe('the grade sheet and the report', () => {
     expect(digReport({ job, run, places: plan.places, rules, book: [...book, reread], now: NOW }).rereads).toMatchObject([
       { off: expect.any(Number) as number },
     ]);
+  });
+
+  test('a cut read again is held against how it was left, and a fall is no error', () => {
+    const reread = (book: Kept[], { run: of, plan: its } = { run, plan }) =>
+      digReport({ job, run: of, places: its.places, rules, book, now: NOW }).rereads.map(({ off }) => off);
+    // Its first level was 40 mm high, and it was dug on.
+    const dugOn = [bookEntry(found(10, 0.04)), bookEntry(found(10, 0))];
+    expect(reread([...dugOn, bookEntry(found(10.2, 0.002, { again: true }))])).toEqual([]);
+    expect(reread([...dugOn, bookEntry(found(10.2, 0.04, { again: true }))])).toEqual([expect.closeTo(0.04, 9)]);
+    // Who reads it again without knowing of the first level meant any of them.
+    const unheard = bookEntry(found(10, 0.04, { again: true }), '2026-11-02T08:00:00Z', { device: 'd2', count: 1, known: 0 });
+    expect(reread([...dugOn, unheard])).toEqual([expect.closeTo(0.04, 9)]);
+    // 25 cm further down a fall of 1:10 the bottom is 25 mm deeper.
+    const steep = withInverts(run, 9.2, 5.2);
+    const steeply = { run: steep, plan: planRun(job, steep) };
+    const onLevel = (station: number, again: boolean) =>
+      bookEntry(found(station, 0, { again }, designsOf(job, steep, steeply.plan.places)));
+    expect(reread([onLevel(10, false), onLevel(10.25, true)], steeply)).toEqual([]);
+  });
+
+  test('what is too deep over two reaches is filled with the bedding of each, as much as lies in it', () => {
+    const [first] = run.reaches as [Reach];
+    const both: Run = {
+      ...run,
+      reaches: [
+        { ...first, beddingMaterial: 'sand' },
+        { ...first, id: 'second', from: 11, beddingMaterial: 'granular' },
+      ],
+    };
+    const its = planRun(job, both);
+    const levels = designsOf(job, both, its.places);
+    const book = [
+      [8, -0.03],
+      [12, -0.05],
+      [16, 0.01],
+    ].map(([station, off]) => bookEntry(found(station as number, off as number, {}, levels)));
+    const report = digReport({ job, run: both, places: its.places, rules, book, now: NOW });
+    const offAt = (x: number) => (x < 12 ? -0.03 - (0.02 * (x - 8)) / 4 : -0.05 + (0.06 * (x - 12)) / 4);
+    const sliced = { sand: 0, granular: 0 };
+    for (let x = 8.0005; x < 16; x += 0.001) sliced[x < 11 ? 'sand' : 'granular'] += Math.max(0, -offAt(x)) * 0.6 * 0.001;
+    expect(report.fills.map(({ material, volume }) => [material, volume])).toEqual([
+      ['sand', expect.closeTo(sliced.sand, 5)],
+      ['granular', expect.closeTo(sliced.granular, 5)],
+    ]);
+    expect(report.overDug).toHaveLength(1);
+    const [told] = digNotes({ report, places: its.places, supports: its.supports, rules, units: 'metric' }).filter(({ id }) =>
+      id.includes('.deep.'),
+    );
+    expect(told?.todo).toMatch(/^Fill with .*, \d.\d{3} m³ compacted; .*, \d.\d{3} m³ compacted: never with spoil\.$/);
   });
 });
 

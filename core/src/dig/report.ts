@@ -1,6 +1,7 @@
-import { countedIn, inOrder, type CheckedLayer, type Kept } from '../book';
+import { countedIn, inOrder, knows, latest, type CheckedLayer, type Kept } from '../book';
 import type { BeddingId } from '../catalogue';
-import { flowDirection, reachIndexAt } from '../alignment/levels';
+import { reachEnd } from '../alignment/ground';
+import { flowDirection } from '../alignment/levels';
 import type { Range } from '../geometry';
 import { once } from '../catalogue/once';
 import type { Job, Run } from '../job';
@@ -10,7 +11,7 @@ import type { Fill, Place } from '../trench';
 import { readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
-import { bumps, offStretches, ponds, unchecked, type Bump, type Checked, type OffStretch, type Pond } from './shape';
+import { bumps, offStretches, ponds, unchecked, volumeIn, type Bump, type Checked, type OffStretch, type Pond } from './shape';
 import { digFault, type DigFault, type Struck } from './staircase';
 
 /** How one layer lies as far as it was checked. */
@@ -23,7 +24,12 @@ export interface LayerShape {
   bumps: Bump[];
 }
 
-/** An earlier cut read again: how far the second reading is from the first, metres. */
+/** A stretch dug too deep, and what fills it: the bedding of each reach it lies in, never spoil. */
+export interface OverDug extends OffStretch {
+  fills: Fill[];
+}
+
+/** An earlier cut read again: how much higher the second reading finds it than the first, metres. */
 export interface Reread {
   check: AsDug;
   first: AsDug;
@@ -45,7 +51,9 @@ export interface DigLevels extends Pick<ReadChecks, 'instruments' | 'near'> {
 export interface DigReport extends DigLevels {
   /** Of the trench; pits are judged check by check. */
   layers: LayerShape[];
-  /** What fills the bottom where it is too deep. */
+  /** Where the bottom is too deep by more than it may be. */
+  overDug: OverDug[];
+  /** What fills all of that, material by material. */
   fills: Fill[];
   /** Between the first check of the bottom and the last, where nobody checked. */
   unchecked: Range[];
@@ -114,10 +122,12 @@ export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(input
   });
   const bottom = layers.find(({ layer }) => layer === 'bottom');
   const [first, last] = [bottom?.checks[0], bottom?.checks.at(-1)];
+  const overDug = bottom ? overDugOf(run, bottom, apart) : [];
   return {
     ...levels,
     layers,
-    fills: bottom ? fillsOf(run, bottom.stretches) : [],
+    overDug,
+    fills: mixedOf(overDug.flatMap(({ fills }) => fills)),
     unchecked:
       bottom && first && last
         ? unchecked(
@@ -141,22 +151,34 @@ const checkedOf = ({ station, level, off, widthBottom, design }: AsDug): Checked
   width: widthBottom ?? design.width,
 });
 
-/** What is to be put under, material by material: only where it is too deep by more than it may be. */
-function fillsOf(run: Run, stretches: readonly OffStretch[]): Fill[] {
+/** Where the bottom is to be brought up, each with what its reaches are bedded on. */
+function overDugOf(run: Run, { checks, stretches }: LayerShape, apart: number): OverDug[] {
+  const shape = checks.map(checkedOf);
+  return stretches
+    .filter(({ side, beyond }) => side === 'deep' && beyond)
+    .map((stretch) => ({
+      ...stretch,
+      fills: mixedOf(
+        run.reaches.flatMap(({ from, beddingMaterial }, i) => {
+          const inside = { from: Math.max(from, stretch.from), to: Math.min(reachEnd(run, i), stretch.to) };
+          return inside.to > inside.from ? [fillOf(beddingMaterial, volumeIn(shape, apart, inside))] : [];
+        }),
+      ),
+    }));
+}
+
+/** Fills of one material as one. */
+function mixedOf(fills: readonly Fill[]): Fill[] {
   const volumes = new Map<BeddingId, number>();
-  for (const { side, beyond, volume, at } of stretches) {
-    if (side !== 'deep' || !beyond) continue;
-    const material = run.reaches[reachIndexAt(run, at)]?.beddingMaterial ?? 'sand';
-    volumes.set(material, (volumes.get(material) ?? 0) + volume);
-  }
+  for (const { material, volume } of fills) volumes.set(material, (volumes.get(material) ?? 0) + volume);
   return [...volumes].map(([material, volume]) => fillOf(material, volume));
 }
 
-/** Cuts read again beside their first reading, those that differ by more than they may. */
+/** Cuts read again beside their first reading, those that differ by more than they may: each held against its own design, as a fall is no error. */
 function rereadsOf(checks: readonly AsDug[], rules: Rules): Reread[] {
   return checks.flatMap((check): Reread[] => {
     if (!check.kept.entry.fact.again) return [];
-    const first = checks.find(
+    const cuts = checks.filter(
       (one) =>
         !one.kept.entry.fact.again &&
         one.layer === check.layer &&
@@ -164,9 +186,14 @@ function rereadsOf(checks: readonly AsDug[], rules: Rules): Reread[] {
         one.line === check.line &&
         Math.abs(one.station - check.station) <= REREAD_AT,
     );
-    if (!first) return [];
-    const off = check.level - first.level;
-    return Math.abs(off) > (rules.rereadWithin.value ?? Infinity) ? [{ check, first, off }] : [];
+    const known = cuts.filter(({ kept }) => knows(check.kept, kept));
+    // The cut as it was left: what was dug deeper since its first level is not read against that. Who knew of none meant any of them.
+    const left = new Set(latest((known.length > 0 ? known : cuts).map(({ kept }) => kept)));
+    const furthest = cuts
+      .filter(({ kept }) => left.has(kept))
+      .map((first) => ({ check, first, off: check.off - first.off }))
+      .sort((a, b) => Math.abs(b.off) - Math.abs(a.off))[0];
+    return furthest && Math.abs(furthest.off) > (rules.rereadWithin.value ?? Infinity) ? [furthest] : [];
   });
 }
 /** How close a second reading is to the first to be of the same cut, metres. */

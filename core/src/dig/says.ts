@@ -67,16 +67,17 @@ function layerNotes({ report, rules, units }: Told): DigNote[] {
             what: `${LAYERS[layer]} is too high, ${where}: ${worst}`,
             todo: layer === 'bottom' ? `Still to dig: ${formatVolume(volume, units)}.` : 'Take it down, and check it again.',
           };
-        const fill = layer === 'bottom' ? report.fills[0] : undefined;
+        const fills = layer === 'bottom' ? (report.overDug.find((one) => one.from === from)?.fills ?? []) : [];
         return {
           id: `${layer}.deep.${from}`,
           state: 'caution',
           from,
           to,
           what: `${LAYERS[layer]} is too deep, ${where}: ${worst}`,
-          todo: fill
-            ? `Fill with ${figuresIn(beddings[fill.material].name, units).toLowerCase()}, never with spoil: ${cubic(volume, units)} compacted.`
-            : 'Bring it up with bedding, tamp it, and check it again.',
+          todo:
+            fills.length > 0
+              ? `Fill with ${fills.map((one) => `${figuresIn(beddings[one.material].name, units).toLowerCase()}, ${cubic(one.volume, units)} compacted`).join('; ')}: never with spoil.`
+              : 'Bring it up with bedding, tamp it, and check it again.',
         };
       }),
     ...ponds.map(({ from, to, depth, at, over }): DigNote => ({

@@ -34,11 +34,7 @@ export interface OffStretch extends Range {
  * @param within how far off it may be at a station.
  */
 export function offStretches(checks: readonly Checked[], apart: number, within: (station: number) => number): OffStretch[] {
-  const pieces = spans(checks, apart).flatMap(([a, b]) => {
-    const share = a.off * b.off < 0 ? a.off / (a.off - b.off) : undefined;
-    const cut = share === undefined ? [a, b] : [a, between(a, b, share), b];
-    return cut.slice(1).map((end, i): [Checked, Checked] => [cut[i] as Checked, end]);
-  });
+  const pieces = offPieces(checks, apart);
   const stretches: OffStretch[] = [];
   for (const [a, b] of pieces) {
     if (a.off === 0 && b.off === 0) continue;
@@ -65,6 +61,22 @@ export function offStretches(checks: readonly Checked[], apart: number, within: 
   return stretches;
 }
 
+/** Pieces between neighbouring checks on one side of the design: cut exactly where it is crossed. */
+const offPieces = (checks: readonly Checked[], apart: number): [Checked, Checked][] =>
+  spans(checks, apart).flatMap(([a, b]) => {
+    const share = a.off * b.off < 0 ? a.off / (a.off - b.off) : undefined;
+    const cut = share === undefined ? [a, b] : [a, { ...between(a, b, share), off: 0 }, b];
+    return cut.slice(1).map((end, i): [Checked, Checked] => [cut[i] as Checked, end]);
+  });
+
+/** Volume between the design and what was found over part of a stretch that is on one side of it, m³. @param checks as they were for the stretch. */
+export const volumeIn = (checks: readonly Checked[], apart: number, { from, to }: Range): number =>
+  offPieces(checks, apart).reduce((sum, [a, b]) => {
+    const [start, end] = [Math.max(a.station, from), Math.min(b.station, to)];
+    const at = (station: number) => between(a, b, (station - a.station) / (b.station - a.station));
+    return end > start ? sum + volumeBetween(at(start), at(end)) : sum;
+  }, 0);
+
 /** All that was dug too deep, or is still to be dug, m³. */
 export const volumeOff = (stretches: readonly OffStretch[], side: OffStretch['side']): number =>
   stretches.reduce((sum, one) => sum + (one.side === side ? one.volume : 0), 0);
@@ -72,7 +84,7 @@ export const volumeOff = (stretches: readonly OffStretch[], side: OffStretch['si
 const between = (a: Checked, b: Checked, share: number): Checked => ({
   station: a.station + (b.station - a.station) * share,
   level: a.level + (b.level - a.level) * share,
-  off: 0,
+  off: a.off + (b.off - a.off) * share,
   width: a.width + (b.width - a.width) * share,
 });
 
