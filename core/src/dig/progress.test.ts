@@ -6,7 +6,7 @@ import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
 import { bookEntry, levelRun, withInverts } from '../testing';
-import { doneOf, dugOpen, dugRate, forecastOf, leftOf, nextStretch, paceOf } from '.';
+import { doneOf, dugOpen, dugRate, forecastOf, forecastWords, leftOf, nextStretch, paceOf } from '.';
 import { REVISION } from './facts.testing';
 import { shared } from '../geometry';
 
@@ -79,6 +79,14 @@ describe('progress', () => {
     expect(forecastOf(dug, of('2026-11-30'), rules, friday)).toMatchObject({ left: 28, days: 28 / 3 / 8, finish: '2026-11-10', ends: [] });
     expect(lastWorkingDay(friday, 2, [])).toBe('2026-11-10');
     expect(forecastOf(dug, of('2026-11-09'), rules, friday)?.ends).toEqual([{ what: 'permit', day: '2026-11-09' }]);
+    // A shift of 10 m/h and one of 0.5 m/h: less its spread the pace is none, and a permit may always end before.
+    const [uneven] = doneOf(bookOf(shift(0, 10, { hours: 1 }), shift(10, 11, { hours: 2 })), open);
+    const unsure = forecastOf(uneven, of('2027-11-30'), rules, friday);
+    expect(unsure).toMatchObject({ late: undefined, ends: [{ what: 'permit', day: '2027-11-30' }] });
+    expect(unsure && forecastWords(unsure, 'metric')).toEqual({
+      says: '29 m left, 1 day of work at this pace: dug by 2026-11-09; shifts went so differently that nobody can say how much later.',
+      alarms: ['The permit ends on 2027-11-30, which may be before that: renew in time.'],
+    });
     expect(forecastOf(doneOf(bookOf(shift(0, 12)), open)[0], of('2026-11-30'), rules, friday)).toBeUndefined();
     const [all] = doneOf(bookOf(shift(0, 40, { hours: 10 })), open);
     expect(forecastOf(all, of('2026-11-01'), rules, friday)).toMatchObject({ left: 0, finish: friday, ends: [] });

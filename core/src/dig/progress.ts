@@ -71,7 +71,7 @@ export interface Forecast {
   left: number;
   hours: number;
   days: number;
-  /** By the pace so far, and by the pace less its spread; undefined where that leaves none. */
+  /** By the pace so far, and by the pace less its spread; undefined where that leaves none: nobody can say when. */
   finish: Day;
   late: Day | undefined;
   /** What does not last until then. */
@@ -93,7 +93,7 @@ export function forecastOf(done: Done | undefined, job: Pick<Job, 'pace' | 'clea
   const ends = [
     ...(permit ? [{ what: 'permit' as const, day: permit.to }] : []),
     ...(marks === undefined ? [] : [{ what: 'marks' as const, day: marks }]),
-  ].filter(({ day }) => left > EPSILON && day < (late ?? finish));
+  ].filter(({ day }) => left > EPSILON && (late === undefined || day < late));
   return { left, hours: left / pace.rate, days: daysAt(pace.rate), finish, late, ends };
 }
 /** A forecast further off than this is none. */

@@ -15,8 +15,13 @@ const ENDS = { permit: 'The permit ends', marks: 'The marks end' } as const;
 export function forecastWords({ left, days, finish, late, ends }: Forecast, units: UnitSystem): { says: string; alarms: string[] } {
   if (left <= 0.05) return { says: 'All of it is dug.', alarms: [] };
   const whole = Math.ceil(days - 1e-9);
+  const slowly =
+    late === undefined ? '; shifts went so differently that nobody can say how much later' : late !== finish ? `, ${late} if it goes slowly` : '';
   return {
-    says: `${formatLength(left, units, 'span')} left, ${formatDays(whole)} of work at this pace: dug by ${finish}${late !== undefined && late !== finish ? `, ${late} if it goes slowly` : ''}.`,
-    alarms: ends.map(({ what, day }) => `${ENDS[what]} on ${day}, before that: renew in time.`),
+    says: `${formatLength(left, units, 'span')} left, ${formatDays(whole)} of work at this pace: dug by ${finish}${slowly}.`,
+    alarms: ends.map(
+      ({ what, day }) =>
+        `${ENDS[what]} on ${day}, ${late === undefined && day >= finish ? 'which may be before that' : 'before that'}: renew in time.`,
+    ),
   };
 }
