@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { demoFor } from '../../core/src/demo';
-import { blankExisting, type Run } from '../../core/src/job';
+import { applyPatches, blankExisting, reachSplit, type Run } from '../../core/src/job';
 import { issue, number, pick, runAt, startRun, step, strikeAt, tab, saved } from '../helpers';
 
 const field = (page: Page, name: string | RegExp) => page.getByRole('textbox', { name, exact: true });
@@ -173,6 +173,45 @@ test('proof costs seconds: a level is two touches and its number, a set-up six',
   await press(page, 'Enter what was done');
   await expect(page.getByText('Kept: dug, 0.0 m to 5.0 m.')).toBeVisible();
   expect(await day()).toBeLessThanOrEqual(3);
+});
+
+test('what was dug to a plan that goes deeper since is still to be dug, and stays open until it is filled', async ({ page, browser }) => {
+  await startRun(page, { job: 'Deeper', run: 'Water', length: 20 });
+  const run = runAt(page);
+  await step(page, 'Site');
+  await issue(page);
+  await step(page, 'Dig');
+  await tab(page, 'Day');
+  await field(page, 'Done to').fill('20');
+  await field(page, 'Hours').fill('5');
+  await press(page, 'Enter what was done');
+  await expect(page.getByText('All of it is dug.')).toBeVisible();
+  await saved(page);
+  // Half of it 0.2 m deeper: a bed over rock.
+  const api = `/api/runs/${run.split('/').at(-1)}`;
+  const { version, doc } = (await (await page.request.get(api)).json()) as { version: number; doc: Run };
+  const deeper = applyPatches(doc, reachSplit(doc, doc.reaches[0]?.id ?? '', { from: 12, to: 20 }, { bedding: 0.3 }));
+  expect((await page.request.put(api, { data: { version, doc: deeper } })).ok()).toBe(true);
+  await step(page, 'Site');
+  await issue(page);
+  // The plan it was dug by is another one now, on a device that has never seen it too.
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(`${run}/dig/day`);
+  for (const one of [page, other]) {
+    if (one === page) {
+      await step(page, 'Dig');
+      await tab(page, 'Day');
+    }
+    await expect(one.getByText(/^Dug: 12 m of 20 m/)).toBeVisible();
+    await expect(one.getByText(/^Dug, 12\.0 m to 20\.0 m, by an older plan that has another hole there/)).toBeVisible();
+    await expect(one.getByText(/^8 m left/)).toBeVisible();
+    await expect(field(one, 'Done from')).toHaveValue('12.0 m');
+    await expect(one.getByText('Stays open: 0.0 m to 20.0 m.')).toBeVisible();
+  }
+  await field(page, 'Done to').fill('20');
+  await press(page, 'Enter what was done');
+  await expect(page.getByText('All of it is dug.')).toBeVisible();
+  await expect(page.getByText(/by an older plan/)).toBeHidden();
 });
 
 test('the card in the cab moves on by thumb; something found shuts the dig there, on another device too, until somebody says what was done', async ({

@@ -8,7 +8,10 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { mendsFor, onPage } from './benches';
 import { useBenchBook } from './books';
 import { patched } from '../features/frame/patched';
+import { SafeContext, type Safe } from '../features/frame/session';
 import { LogisticsContext } from '../features/logistics/context';
+
+const NOTHING_ISSUED: Safe = { gate: undefined, revisions: [], error: undefined };
 
 /** A part of the works screen on a run and a job that really change. */
 export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Run, job: Job = blankJob('Bench')) {
@@ -49,7 +52,7 @@ export function onLogistics(part: ReactNode, start: Run = demoFile.runs[0] as Ru
           onFix: (_, fix) => void apply(fix.patches),
         }}
       >
-        {part}
+        <SafeContext.Provider value={NOTHING_ISSUED}>{part}</SafeContext.Provider>
       </LogisticsContext.Provider>
     );
   }

@@ -17,6 +17,7 @@ export * from './faults';
 export * from './checkFaults';
 export * from './foundPlan';
 export * from './shifts';
+export * from './sameHole';
 export * from './progress';
 export * from './progressSays';
 export * from './report';

@@ -1,14 +1,30 @@
 import fc from 'fast-check';
 import type { Fact, Kept } from '../book';
 import { lastWorkingDay } from '../clearance';
-import { blankJob, type Job } from '../job';
+import { applyPatches, blankJob, reachSplit, type Job, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
+import { metres } from '../generators.testing';
 import { bookEntry, levelRun, withInverts } from '../testing';
-import { doneOf, dugOpen, dugRate, forecastOf, forecastWords, leftOf, nextStretch, paceOf } from '.';
+import {
+  countedBy,
+  doneOf,
+  dugOpen,
+  dugPlan,
+  dugRate,
+  forecastOf,
+  forecastWords,
+  leftOf,
+  nextStretch,
+  paceOf,
+  sameHole,
+  sameHoles,
+  staysOpen,
+  type DugPlan,
+} from '.';
 import { REVISION } from './facts.testing';
-import { shared } from '../geometry';
+import { lengthOf, shared } from '../geometry';
 
 const NOW = Date.parse('2026-11-02T12:00:00Z');
 const rules = resolveRules('UK');
@@ -16,6 +32,8 @@ const job = blankJob('Yard', 'UK');
 const run = withInverts({ ...levelRun({ length: 40 }), stations: [0, 40].map((station) => ({ station, ground: 10 })) }, 9.2, 8.7);
 const plan = planRun(job, run);
 const open = dugOpen(plan.places);
+const force = { id: REVISION, job, run, plan };
+const counts = countedBy([force], force);
 
 type Shift = Extract<Fact, { kind: 'shift' }>;
 const shift = (from: number, to: number, more: Partial<Shift> = {}): Shift => ({
@@ -34,7 +52,7 @@ const bookOf = (...facts: Fact[]): Kept[] => facts.map((fact) => bookEntry(fact)
 
 describe('progress', () => {
   test('what overlaps counts once; the pace is all metres over all hours, with how far shifts lie from it', () => {
-    const [dug] = doneOf(bookOf(shift(0, 12, { hours: 4 }), shift(10, 20, { hours: 5 }), shift(30, 32)), open);
+    const [dug] = doneOf(bookOf(shift(0, 12, { hours: 4 }), shift(10, 20, { hours: 5 }), shift(30, 32)), open, counts);
     expect(dug).toMatchObject({
       length: 22,
       of: 40,
@@ -70,7 +88,7 @@ describe('progress', () => {
   });
 
   test('12 m in 4 h, 28 m left, shifts of 8 h: two working days; the permit that ends before is said', () => {
-    const [dug] = doneOf(bookOf(shift(0, 12, { hours: 4 })), open);
+    const [dug] = doneOf(bookOf(shift(0, 12, { hours: 4 })), open, counts);
     const of = (to: string): Pick<Job, 'pace' | 'clearance'> => ({
       pace: { ...job.pace, shift: 8 },
       clearance: { ...job.clearance, permit: { number: '7', issuer: '', covers: '', from: '2026-10-01', to } },
@@ -80,25 +98,95 @@ describe('progress', () => {
     expect(lastWorkingDay(friday, 2, [])).toBe('2026-11-10');
     expect(forecastOf(dug, of('2026-11-09'), rules, friday)?.ends).toEqual([{ what: 'permit', day: '2026-11-09' }]);
     // A shift of 10 m/h and one of 0.5 m/h: less its spread the pace is none, and a permit may always end before.
-    const [uneven] = doneOf(bookOf(shift(0, 10, { hours: 1 }), shift(10, 11, { hours: 2 })), open);
+    const [uneven] = doneOf(bookOf(shift(0, 10, { hours: 1 }), shift(10, 11, { hours: 2 })), open, counts);
     const unsure = forecastOf(uneven, of('2027-11-30'), rules, friday);
     expect(unsure).toMatchObject({ late: undefined, ends: [{ what: 'permit', day: '2027-11-30' }] });
     expect(unsure && forecastWords(unsure, 'metric')).toEqual({
       says: '29 m left, 1 day of work at this pace: dug by 2026-11-09; shifts went so differently that nobody can say how much later.',
       alarms: ['The permit ends on 2027-11-30, which may be before that: renew in time.'],
     });
-    expect(forecastOf(doneOf(bookOf(shift(0, 12)), open)[0], of('2026-11-30'), rules, friday)).toBeUndefined();
-    const [all] = doneOf(bookOf(shift(0, 40, { hours: 10 })), open);
+    expect(forecastOf(doneOf(bookOf(shift(0, 12)), open, counts)[0], of('2026-11-30'), rules, friday)).toBeUndefined();
+    const [all] = doneOf(bookOf(shift(0, 40, { hours: 10 })), open, counts);
     expect(forecastOf(all, of('2026-11-01'), rules, friday)).toMatchObject({ left: 0, finish: friday, ends: [] });
   });
 
   test('what the crew dug an hour is measured in the bank of the plan, of this machine only', () => {
     const book = bookOf(shift(0, 20, { hours: 4 }), shift(20, 40, { hours: 6 }), shift(0, 40, { hours: 1, machine: null }));
-    expect(dugRate(book, plan.profile, 't27')?.amount).toBeCloseTo(plan.volumes.trench, 9);
-    expect(dugRate(book, plan.profile, 't27')?.hours).toBe(10);
-    const wedge = dugRate(bookOf(shift(0, 10, { hours: 1 })), plan.profile, 't27')?.amount ?? NaN;
+    expect(dugRate(book, counts, plan.profile, 't27')?.amount).toBeCloseTo(plan.volumes.trench, 9);
+    expect(dugRate(book, counts, plan.profile, 't27')?.hours).toBe(10);
+    const wedge = dugRate(bookOf(shift(0, 10, { hours: 1 })), counts, plan.profile, 't27')?.amount ?? NaN;
     expect(wedge).toBeLessThan(plan.volumes.trench / 4);
-    expect(dugRate(book, plan.profile, 't17')).toBeUndefined();
+    expect(dugRate(book, counts, plan.profile, 't17')).toBeUndefined();
+  });
+
+  test('what was dug to an older plan counts where that has the same hole, and of a plan nobody has here nowhere', () => {
+    const older = '00000000-0000-4000-8000-00000000000b';
+    const deeper = applyPatches(run, reachSplit(run, run.reaches[0]?.id ?? '', { from: 10, to: 20 }, { bedding: 0.4 }));
+    const now = { id: REVISION, job, run: deeper, plan: planRun(job, deeper) };
+    const book = bookOf(shift(0, 24, { revision: older, hours: 8 }), shift(24, 30, { hours: 2 }));
+    const [dug] = doneOf(book, open, countedBy([{ ...force, id: older }, now], now));
+    expect(dug?.ranges.map(({ from, to }) => [from, to])).toEqual([
+      [0, expect.closeTo(10, 5)],
+      [expect.closeTo(20, 5), 30],
+    ]);
+    expect(dug?.older).toEqual([{ from: expect.closeTo(10, 5) as number, to: expect.closeTo(20, 5) as number }]);
+    expect(dug?.length).toBeCloseTo(20, 5);
+    expect(dugRate(book, countedBy([{ ...force, id: older }, now], now), now.plan.profile, 't27')?.hours).toBe(2);
+    expect(staysOpen(dug, [{ from: 4, to: 12 }])).toEqual([
+      { from: 0, to: 4 },
+      { from: 12, to: 30 },
+    ]);
+    expect(staysOpen(undefined, [])).toEqual([]);
+    const [unknown] = doneOf(book, open, countedBy([now], now));
+    expect(unknown).toMatchObject({ ranges: [{ from: 24, to: 30 }], older: [{ from: 0, to: 24 }] });
+  });
+
+  test('two plans have the same hole exactly where one asked at a station says so', () => {
+    const change = fc.record({
+      within: fc.tuple(metres(0, 40), metres(0, 40)).map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) + 1 })),
+      what: fc.constantFrom<Partial<Reach>>(
+        { bedding: 0.3 },
+        { bottomWidth: 0.9 },
+        { left: { kind: 'batter', ratio: 1 } },
+        { protection: 'sheets' },
+      ),
+    });
+    const changed = (its: Run, all: readonly { within: { from: number; to: number }; what: Partial<Reach> }[]) =>
+      all.reduce((made, { within, what }) => {
+        const reach = made.reaches.findLast(({ from }) => from <= within.from) as Reach;
+        return applyPatches(made, reachSplit(made, reach.id, within, what));
+      }, its);
+    fc.assert(
+      fc.property(
+        fc.array(change, { maxLength: 3 }),
+        fc.array(change, { maxLength: 3 }),
+        fc.option(metres(8.6, 9.1)),
+        fc.array(metres(0, 40), { minLength: 20, maxLength: 20 }),
+        fc.constantFrom('dug' as const, 'protected' as const),
+        (one, two, invert, stations, work) => {
+          const [a, b] = [changed(run, one), changed(run, two)];
+          const kink = invert === null ? [] : [{ id: 'kink', station: 25, invert, keep: false }];
+          const bent = { ...b, inverts: b.inverts.toSpliced(1, 0, ...kink) };
+          const [x, y] = [a, bent].map((its) => dugPlan({ job, run: its, plan: planRun(job, its) })) as [DugPlan, DugPlan];
+          const ranges = sameHoles(x, y, work);
+          for (const at of stations) {
+            if (ranges.some(({ from, to }) => Math.min(Math.abs(at - from), Math.abs(at - to)) < 1e-5)) continue;
+            expect([at, ranges.some(({ from, to }) => from < at && at < to)]).toEqual([at, sameHole(x, y, work, at)]);
+          }
+        },
+      ),
+    );
+  });
+
+  test('floors that part and are one again where a floor steps are not the same between', () => {
+    const { bedding } = run.reaches[0] as Reach;
+    const invert = 9.2 - 0.5 / 2 - bedding / 2;
+    // Half a bed deeper at 20 m; from there on half a bed less.
+    const kinked = { ...run, inverts: run.inverts.toSpliced(1, 0, { id: 'kink', station: 20, invert, keep: false }) };
+    const stepped = applyPatches(kinked, reachSplit(kinked, run.reaches[0]?.id ?? '', { from: 20, to: 40 }, { bedding: bedding / 2 }));
+    const [a, b] = [run, stepped].map((its) => dugPlan({ job, run: its, plan: planRun(job, its) })) as [DugPlan, DugPlan];
+    expect([19.9, 20, 20.2].map((at) => sameHole(a, b, 'dug', at))).toEqual([false, true, false]);
+    expect(lengthOf(sameHoles(a, b, 'dug'))).toBeLessThan(0.1);
   });
 
   test('done twice, off the run, of no issued plan: a sentence; a shift put right takes the place of what it corrects', () => {

@@ -7,6 +7,7 @@ import { volumeDugTo } from '../plan/dugTo';
 import type { Rules } from '../rules';
 import { isPit } from '../trench/places';
 import type { Place } from '../trench';
+import { dugPlan, sameHoles, type HolePlan } from './sameHole';
 import { shiftsIn } from './shifts';
 
 /** How fast a kind of work went, metres of the run in an hour; `spread`: how far single shifts lie from it, one standard deviation weighed by hours. */
@@ -22,25 +23,55 @@ export interface Pace {
 export interface Done {
   work: ShiftWork;
   ranges: Range[];
+  /** Done by a plan that has another hole there, or that is not known: it is still to be done by the one in force. */
+  older: Range[];
   length: number;
   /** All there is to do. */
   of: number;
   pace: Pace | undefined;
 }
 
+/** Where what a shift did is what the plan in force asks for. */
+export type Counts = (shift: Pick<ShiftFact, 'work' | 'revision'>) => readonly Range[];
+
+/**
+ * Work done by an older plan counts where that has the same hole as the one people work to now; by a plan that is not known, nowhere.
+ * @param plans that are known, by id.
+ */
+export function countedBy(plans: readonly (HolePlan & { id: string })[], force: HolePlan): Counts {
+  const inForce = dugPlan(force);
+  const known = new Map<string, readonly Range[]>();
+  return ({ work, revision }) => {
+    const before = known.get(`${revision} ${work}`);
+    if (before) return before;
+    const of = plans.find(({ id }) => id === revision);
+    const made = of ? sameHoles(dugPlan(of), inForce, work) : [];
+    known.set(`${revision} ${work}`, made);
+    return made;
+  };
+}
+
 /** Where a run is dug open, ascending. */
 export const dugOpen = (places: readonly Place[]): Range[] => union(places.filter((place) => !isPit(place)));
 
-/** What was done along a run, kind by kind; kinds nobody entered are left out. @param open where it is dug open, see {@link dugOpen}. */
-export function doneOf(book: readonly Kept[], open: readonly Range[]): Done[] {
+/**
+ * What was done along a run, kind by kind; kinds nobody entered are left out.
+ * @param open where it is dug open, see {@link dugOpen}. @param counts where a shift did what is asked for now, see {@link countedBy}.
+ */
+export function doneOf(book: readonly Kept[], open: readonly Range[], counts: Counts): Done[] {
   const shifts = shiftsIn(book);
   return shiftWorkIds.flatMap((work): Done[] => {
     const own = shifts.filter(({ entry }) => entry.fact.work === work).map(({ entry }) => entry.fact);
     if (own.length === 0) return [];
-    const ranges = shared(union(own), open);
-    return [{ work, ranges, length: lengthOf(ranges), of: lengthOf(open), pace: paceOf(own) }];
+    const ranges = shared(union(own.flatMap((shift) => shared([shift], counts(shift)))), open);
+    const older = shared(union(own), open).flatMap((range) => without(range, ranges));
+    return [{ work, ranges, older, length: lengthOf(ranges), of: lengthOf(open), pace: paceOf(own) }];
   });
 }
+
+/** What was dug, by whatever plan, and is not filled again: what stays open overnight. @param filled see `filledUp` of the fill. */
+export const staysOpen = (dug: Done | undefined, filled: readonly Range[]): Range[] =>
+  dug ? union([...dug.ranges, ...dug.older]).flatMap((range) => without(range, filled)) : [];
 
 /** How fast shifts went of which hours are known: all metres over all hours, and how far single ones lie from that. */
 export function paceOf(shifts: readonly Pick<ShiftFact, 'from' | 'to' | 'hours'>[]): Pace | undefined {
@@ -54,13 +85,20 @@ export function paceOf(shifts: readonly Pick<ShiftFact, 'from' | 'to' | 'hours'>
   return { rate, spread: length < 2 ? undefined : Math.sqrt((square * length) / (length - 1)), shifts: length, hours };
 }
 
-/** What the timed shifts of digging come to, m³ in the bank, in how many hours: what the job’s own rate is made of. Undefined while none was timed. */
+/**
+ * What the timed shifts of digging come to, m³ in the bank, in how many hours: what the job’s own rate is made of. Shifts that dug another hole are left out, as
+ * nobody knows which of their hours went where. Undefined while none was timed.
+ */
 export function dugRate(
   book: readonly Kept[],
+  counts: Counts,
   profile: Parameters<typeof volumeDugTo>[0],
   machine: string,
 ): { amount: number; hours: number } | undefined {
-  const timed = shiftsIn(book).filter(({ entry: { fact } }) => fact.work === 'dug' && fact.hours !== null && fact.machine === machine);
+  const timed = shiftsIn(book).filter(
+    ({ entry: { fact } }) =>
+      fact.work === 'dug' && fact.hours !== null && fact.machine === machine && leftOf(counts(fact), [fact]).length === 0,
+  );
   const hours = timed.reduce((sum, { entry }) => sum + (entry.fact.hours ?? 0), 0);
   const amount = timed.reduce((sum, { entry: { fact } }) => sum + volumeDugTo(profile, fact.to) - volumeDugTo(profile, fact.from), 0);
   return hours > 0 && amount > 0 ? { amount, hours } : undefined;

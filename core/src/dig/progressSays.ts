@@ -1,5 +1,6 @@
-import { FOOT, formatDays, formatLength, formatPercent, type UnitSystem } from '../units';
-import type { Forecast, Pace } from './progress';
+import { shiftWorks } from '../book';
+import { FOOT, formatDays, formatLength, formatPercent, formatStretch, type UnitSystem } from '../units';
+import type { Done, Forecast, Pace } from './progress';
 
 /** A pace in the unit people count in: metres or feet of the run in an hour. */
 const perHour = (rate: number, units: UnitSystem): string =>
@@ -9,6 +10,12 @@ const perHour = (rate: number, units: UnitSystem): string =>
 export const paceWords = ({ rate, spread, shifts }: Pace, units: UnitSystem): string =>
   `${perHour(rate, units)}${spread === undefined ? ' from one shift' : `, give or take ${formatPercent(Number((spread / rate).toFixed(2)))}, from ${shifts} shifts`}`;
 
+/** What was done that does not count any more; undefined where there is none. */
+export const olderWords = ({ work, older }: Pick<Done, 'work' | 'older'>, units: UnitSystem): string | undefined =>
+  older.length === 0
+    ? undefined
+    : `${shiftWorks[work]}, ${older.map((range) => formatStretch(range, units)).join(', ')}, by an older plan that has another hole there or is not on this device: it counts as still to be done.`;
+
 const ENDS = { permit: 'The permit ends', marks: 'The marks end' } as const;
 
 /** When the dig is done if it goes on like that, and what ends before. */
@@ -16,7 +23,11 @@ export function forecastWords({ left, days, finish, late, ends }: Forecast, unit
   if (left <= 0.05) return { says: 'All of it is dug.', alarms: [] };
   const whole = Math.ceil(days - 1e-9);
   const slowly =
-    late === undefined ? '; shifts went so differently that nobody can say how much later' : late !== finish ? `, ${late} if it goes slowly` : '';
+    late === undefined
+      ? '; shifts went so differently that nobody can say how much later'
+      : late !== finish
+        ? `, ${late} if it goes slowly`
+        : '';
   return {
     says: `${formatLength(left, units, 'span')} left, ${formatDays(whole)} of work at this pace: dug by ${finish}${slowly}.`,
     alarms: ends.map(

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { CompactorId, Fact, FilledFact, Kept } from '../book';
 import { Crew } from '../crew.testing';
 import { metres, times } from '../generators.testing';
+import { lengthOf } from '../geometry';
 import { blankJob, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
@@ -18,6 +19,7 @@ import {
   fillSchoolsAt,
   fillSections,
   fillStretches,
+  filledUp,
   fillTarget,
   firstPour,
   judgeFill,
@@ -385,6 +387,12 @@ describe('what is put in', () => {
         entered++;
       }
       expect(fillStretches(all(book), planned.places).every(({ next }) => next === null)).toBe(true);
+      const filled = (by: readonly Kept[]) => filledUp({ job, run: shape, places: planned.places, rules, book: by, now });
+      expect(filled(book)).toEqual([WHOLE]);
+      // Less its last lift it is open where that lay.
+      const { from, to } = (book.at(-1)?.entry.fact ?? WHOLE) as FilledFact;
+      expect(lengthOf(filled(book.slice(0, -1)))).toBeCloseTo(WHOLE.to - WHOLE.from - (to - from), 1);
+      expect(filled([])).toEqual([]);
       for (const at of [0.5, 7, 12, 20, 23.5]) expect(fillAt(all(book), at)?.left).toBeCloseTo(0, 9);
       expect(entered).toBeGreaterThan(8);
       const over = ladderOver(all(book), WHOLE)!;

@@ -11,9 +11,10 @@ import {
   type Kept,
   type KeptOf,
 } from '../book';
-import { alike, type Range } from '../geometry';
+import { alike, union, type Range } from '../geometry';
 import type { Job, Run, Unsettled } from '../job';
 import type { Rules } from '../rules';
+import { isPit } from '../trench/places';
 import type { Place } from '../trench';
 import { holds } from '../lay/along';
 import { fillLadder, markThickness, markTop, USUAL_WAY, type FillRung, type FillWay, type Ladder } from './ladder';
@@ -269,6 +270,12 @@ export function fillStretches(report: FillReport, places: readonly Range[]): Fil
   }
   return stretches.filter(({ from, to }) => to - from >= SHORT);
 }
+/** Where nothing is left to fill, ascending: the trench is no longer open there. */
+export function filledUp(inputs: FillInputs): Range[] {
+  const trench = inputs.places.filter((place) => !isPit(place));
+  return union(fillStretches(fillReport(inputs), trench).filter(({ next }) => next === null));
+}
+
 /** A stretch shorter than this is none to work on, metres. */
 const SHORT = 0.01;
 

@@ -1,5 +1,6 @@
 import { reachIndexAt } from '../alignment/levels';
 import { designsOf } from '../dig/design';
+import { holeNodes, sameFigure } from '../dig/sameHole';
 import type { Designs } from '../dig';
 import { placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import type { Place } from '../trench';
@@ -27,9 +28,6 @@ export function knownPlan(of: LaidPlan): KnownPlan {
   return made;
 }
 
-/** Levels are the same to a tenth of a millimetre. */
-const SAME = 1e-4;
-
 /**
  * Do two plans say the same of a line at a station: the same product, wanted by the same owner, at the same level on the same bed? What was seen by the one then says
  * something of the other. @param line its id; null: of the bed and what covers it alone.
@@ -38,8 +36,7 @@ export function sameThere(a: KnownPlan, b: KnownPlan, line: string | null, stati
   if (a === b) return true;
   const [one, two] = [a.designs(station, null), b.designs(station, null)];
   if (!one || !two) return one === two;
-  const close = (x: number | undefined, y: number | undefined) => (x === undefined || y === undefined ? x === y : Math.abs(x - y) <= SAME);
-  if (!close(one.bottom, two.bottom) || !close(one.bed, two.bed) || !close(one.width, two.width)) return false;
+  if (!sameFigure(one.bottom, two.bottom) || !sameFigure(one.bed, two.bed) || !sameFigure(one.width, two.width)) return false;
   const [reachA, reachB] = [a, b].map(({ of: { run } }) => run.reaches[reachIndexAt(run, station)]) as [Reach, Reach];
   if (reachA.beddingMaterial !== reachB.beddingMaterial) return false;
   if (line === null)
@@ -54,10 +51,10 @@ export function sameThere(a: KnownPlan, b: KnownPlan, line: string | null, stati
     lineA !== undefined &&
     lineB !== undefined &&
     lineA.product.id === lineB.product.id &&
-    close(lineA.product.od, lineB.product.od) &&
+    sameFigure(lineA.product.od, lineB.product.od) &&
     lineA.owner?.id === lineB.owner?.id &&
-    close(lineA.x, lineB.x) &&
-    close(one.lines[line]?.invert, two.lines[line]?.invert)
+    sameFigure(lineA.x, lineB.x) &&
+    sameFigure(one.lines[line]?.invert, two.lines[line]?.invert)
   );
 }
 const sameLines = (a: Readonly<Record<string, unknown>>, b: Readonly<Record<string, unknown>>): boolean =>
@@ -71,8 +68,4 @@ export const bordersOf = ({ of: { run, plan }, laid }: KnownPlan): number[] => [
 ];
 
 /** Stations at which what a plan says of its lines may begin to change otherwise: levels are even between them. */
-export const nodesOf = (known: KnownPlan): number[] => [
-  ...bordersOf(known),
-  ...known.of.plan.places.flatMap(({ station }) => station),
-  ...known.of.run.inverts.map(({ station }) => station),
-];
+export const nodesOf = (known: KnownPlan): number[] => [...bordersOf(known), ...holeNodes(known.of)];

@@ -10,7 +10,23 @@ import {
   type Weather,
 } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
-import { doneOf, dugOpen, dugRate, forecastOf, forecastWords, nextStretch, paceWords, shiftsIn, wayOf, type Done } from '@tamper/core/dig';
+import {
+  countedBy,
+  doneOf,
+  dugOpen,
+  dugRate,
+  forecastOf,
+  forecastWords,
+  nextStretch,
+  olderWords,
+  paceWords,
+  shiftsIn,
+  staysOpen,
+  wayOf,
+  type Counts,
+  type Done,
+} from '@tamper/core/dig';
+import { filledUp } from '@tamper/core/fill';
 import { machineOf } from '@tamper/core/job';
 import {
   exactStation,
@@ -24,6 +40,7 @@ import {
 } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
+import { deviceClock } from '../../data/deviceClock';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useSaid } from '../../data/useSaid';
 import { useToday } from '../../data/useToday';
@@ -36,6 +53,7 @@ import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { View } from '../../ui/View';
 import { runPath } from '../frame/places';
+import { useSafe } from '../frame/session';
 import { useEnter, useEnterJob, useSite } from '../site/context';
 import { RangeStrip } from '../site/RangeStrip';
 import { useDig } from './context';
@@ -46,14 +64,16 @@ const WEATHERS = (Object.keys(weathers) as Weather[]).map((value) => ({ value, l
 
 /** What the day came to: how far, how fast, when it is done at that, and how the site is left. */
 export function DayTab() {
-  const { plan, book } = useSite();
+  const { job, run, plan, book } = useSite();
+  const { revisions } = useSafe();
   const entries = book.book;
   const open = useMemo(() => dugOpen(plan.places), [plan]);
-  const done = useMemo(() => doneOf(entries ?? [], open), [entries, open]);
+  const counts = useMemo(() => countedBy(revisions ?? [], { job, run, plan }), [revisions, job, run, plan]);
+  const done = useMemo(() => doneOf(entries ?? [], open, counts), [entries, open, counts]);
   return (
     <>
       <ShiftCard done={done} open={open} />
-      <ProgressCard done={done} />
+      <ProgressCard done={done} counts={counts} />
       <EndCard dug={done.find(({ work }) => work === 'dug')} />
     </>
   );
@@ -198,7 +218,7 @@ function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typ
 }
 
 /** How far the work is, how fast it goes, and when it is done at that. */
-function ProgressCard({ done }: { done: readonly Done[] }) {
+function ProgressCard({ done, counts }: { done: readonly Done[]; counts: Counts }) {
   const { job, rules, plan, book } = useSite();
   const { units } = job;
   const today = useToday();
@@ -208,7 +228,7 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
   const dug = done.find(({ work }) => work === 'dug');
   const forecast = forecastOf(dug, job, rules, today);
   const told = forecast && forecastWords(forecast, units);
-  const rate = useMemo(() => dugRate(book.book ?? [], plan.profile, job.machine), [book.book, plan, job.machine]);
+  const rate = useMemo(() => dugRate(book.book ?? [], counts, plan.profile, job.machine), [book.book, counts, plan, job.machine]);
   if (done.length === 0) return null;
   const take = () => {
     if (!rate) return;
@@ -237,6 +257,10 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
           {pace ? `, ${paceWords(pace, units)}` : ''}.
         </Text>
       ))}
+      {done.flatMap((one) => {
+        const says = olderWords(one, units);
+        return says ? [<Notice key={one.work} kind="caution" title={says} />] : [];
+      })}
       {told ? (
         <Text role="status">{told.says}</Text>
       ) : (
@@ -263,9 +287,14 @@ function ProgressCard({ done }: { done: readonly Done[] }) {
 
 /** The site as it is left. */
 function EndCard({ dug }: { dug: Done | undefined }) {
-  const { job, jobId, runId } = useSite();
+  const { job, run, plan, rules, book, jobId, runId } = useSite();
+  const entries = book.book;
   const { units } = job;
   const enter = useEnter();
+  const filled = useMemo(
+    () => filledUp({ job, run, places: plan.places, rules, book: entries ?? [], now: deviceClock().now() }),
+    [job, run, plan, rules, entries],
+  );
   const [form, put, clear] = useFormDraft<{ wanting: EndPoint[]; note: string; told: string }>(`end.${runId}`, () => ({
     wanting: [],
     note: '',
@@ -273,7 +302,7 @@ function EndCard({ dug }: { dug: Done | undefined }) {
   }));
   const [faults, setFaults] = useState<string[]>([]);
   const { said, say, unsay } = useSaid();
-  const open = dug?.ranges ?? [];
+  const open = staysOpen(dug, filled);
   const write = () => {
     unsay();
     const refused = enter(
@@ -294,7 +323,11 @@ function EndCard({ dug }: { dug: Done | undefined }) {
   return (
     <Card title="Leaving for the day">
       <Text>
-        {open.length === 0 ? 'Nothing is entered as dug.' : `Stays open: ${open.map((one) => formatStretch(one, units)).join(', ')}.`}
+        {open.length === 0
+          ? dug
+            ? 'All that was dug is filled again.'
+            : 'Nothing is entered as dug.'
+          : `Stays open: ${open.map((one) => formatStretch(one, units)).join(', ')}.`}
       </Text>
       <Text variant="bodySmall">Walk along it. Touch what is not so.</Text>
       <Points

@@ -4,7 +4,7 @@ import { useRoom } from '../../ui/useRoom';
 import { ratesIn } from '@tamper/core/book';
 import { activities, type Activity, type Job } from '@tamper/core/job';
 import { usualRates } from '@tamper/core/estimate';
-import { doneOf, dugOpen } from '@tamper/core/progress';
+import { countedBy, doneOf, dugOpen } from '@tamper/core/progress';
 import { critical, SPREAD, type Wait, type WhatIf } from '@tamper/core/studies/programme';
 import {
   bareUnit,
@@ -35,6 +35,7 @@ import type { Days } from '../../workers/solver.worker';
 import { useTask } from '../../workers/useTask';
 import { useWho } from '../../data/who';
 import { writeBy } from '../../data/write';
+import { useSafe } from '../frame/session';
 import { useLogistics, logisticsPatch } from './context';
 import { money } from './units';
 
@@ -120,13 +121,15 @@ function Crew() {
   );
 }
 
-/** What was done by the book, by the stage of the work it belongs to. */
+/** What was done by the book of what is planned now, by the stage of the work it belongs to. */
 function useDone() {
-  const { plan, entries } = useLogistics();
+  const { job, run, plan, entries } = useLogistics();
+  const { revisions } = useSafe();
   return useMemo(() => {
-    const ranges = new Map(doneOf(entries ?? [], dugOpen(plan.places)).map(({ work, ranges: made }) => [work, made]));
+    const counts = countedBy(revisions ?? [], { job, run, plan });
+    const ranges = new Map(doneOf(entries ?? [], dugOpen(plan.places), counts).map(({ work, ranges: made }) => [work, made]));
     return { hand: ranges.get('cleared') ?? [], dig: ranges.get('dug') ?? [], protect: ranges.get('protected') ?? [] };
-  }, [entries, plan]);
+  }, [job, run, plan, entries, revisions]);
 }
 
 function Result({ days: { inputs, sequence, ifs } }: { days: Days }) {

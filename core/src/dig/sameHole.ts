@@ -1,0 +1,58 @@
+import type { ShiftWork } from '../book';
+import { alike, type Range } from '../geometry';
+import { sameJson, type Job, type Run } from '../job';
+import type { Place } from '../trench';
+import { designsOf, type Designs } from './design';
+
+/** A plan, as far as a hole is dug to it. */
+export interface HolePlan {
+  job: Pick<Job, 'products' | 'owners'>;
+  run: Run;
+  plan: { places: readonly Place[] };
+}
+
+/** Levels and widths are the same to a tenth of a millimetre. */
+const SAME = 1e-4;
+/** Are two figures of two plans the same, or missing in both? */
+export const sameFigure = (a: number | undefined, b: number | undefined): boolean =>
+  a === undefined || b === undefined ? a === b : Math.abs(a - b) <= SAME;
+
+/** Stations at which a hole of a plan may begin to run otherwise: its floor is even between them. */
+export const holeNodes = ({ run, plan }: Pick<HolePlan, 'run' | 'plan'>): number[] => [
+  ...plan.places.flatMap(({ from, to, station }) => [from, to, ...station]),
+  ...run.reaches.map(({ from }) => from),
+  ...run.inverts.map(({ station }) => station),
+];
+
+/** **Do two plans have the same hole at a station?** As deep, as wide, and its walls alike; where they are to be held, held alike. */
+export function sameHole(a: DugPlan, b: DugPlan, work: ShiftWork, station: number): boolean {
+  const [one, two] = [a.designs(station, null), b.designs(station, null)];
+  if (!one || !two) return one === two;
+  const [sidesA, sidesB] = [a.of.plan.places.find(({ id }) => id === one.place), b.of.plan.places.find(({ id }) => id === two.place)].map(
+    (place) => place?.sides,
+  );
+  return (
+    sameFigure(one.bottom, two.bottom) &&
+    sameFigure(one.width, two.width) &&
+    sameJson(sidesA?.left, sidesB?.left) &&
+    sameJson(sidesA?.right, sidesB?.right) &&
+    (work !== 'protected' || sidesA?.protection === sidesB?.protection)
+  );
+}
+
+/** A plan with its levels by station. */
+export interface DugPlan {
+  of: HolePlan;
+  designs: Designs;
+}
+export const dugPlan = (of: HolePlan): DugPlan => ({ of, designs: designsOf(of.job, of.run, of.plan.places) });
+
+/** How far before a station its lower side is asked, metres. */
+const BEFORE = 1e-6;
+
+/** Where two plans have the same hole, ascending: exactly where {@link sameHole} says so. */
+export function sameHoles(a: DugPlan, b: DugPlan, work: ShiftWork): Range[] {
+  // Just before each as well: a floor may step there. Even ones that are as deep as one another at a single station between are so to nobody who digs.
+  const nodes = [...new Set([a, b].flatMap(({ of }) => holeNodes(of).flatMap((at) => [at - BEFORE, at])))].sort((x, y) => x - y);
+  return alike(nodes, (at) => sameHole(a, b, work, at), Object.is).flatMap(({ from, to, is }) => (is ? [{ from, to }] : []));
+}
