@@ -1,4 +1,4 @@
-import { applyPatches, foundThings, type FoundThing, type Unsettled } from '../job';
+import { applyPatches, foundThings, type FoundThing, type Reach, type Unsettled } from '../job';
 import { runErrors } from '../job/observed';
 import { planRun } from '../plan/plan';
 import { blankJob } from '../job';
@@ -35,6 +35,14 @@ describe('what the plan changes for what was found', () => {
     expect(taken(found('tiles')).existing.at(-1)).toMatchObject({ coverMin: 0.6, coverMax: 1.1, evidence: 'detected' });
     expect(plansFor(found('line', { depth: null }), run, 'metric')).toEqual([]);
   });
+  test('a line found over six metres is taken to lie all along them: hands dig every metre of it', () => {
+    const [offered] = plansFor(found('line', { from: 11, to: 17 }), run, 'metric');
+    expect(offered?.says).toBe('Put a line 0.60 m down on the plan, all along 11.0 m to 17.0 m');
+    const met = planRun(job, taken(found('line', { from: 11, to: 17 })));
+    for (let at = 11; at <= 17; at += 0.25) expect(met.handWindows.some(({ from, to }) => from <= at && at <= to)).toBe(true);
+    // Past the end of the run nothing is put on the plan of it.
+    expect(taken(found('line', { from: 36, to: 45 })).existing.at(-1)?.where).toEqual({ kind: 'parallel', from: 36, to: 40, offset: 0 });
+  });
   test('soft ground from 11 to 13 m: a reach of its own with 150 mm more bed, the rest as it was', () => {
     const changed = taken(found('soft'));
     const bed = run.reaches[0]?.bedding ?? NaN;
@@ -43,6 +51,19 @@ describe('what the plan changes for what was found', () => {
       [11, 0.15],
       [13, 0],
     ]);
+  });
+  test('over two reaches each gets more bed as far as it is soft there, and the rest stays as it was', () => {
+    const [first] = run.reaches as [Reach];
+    const two = { ...run, reaches: [first, { ...first, id: 'second', from: 12, bedding: first.bedding + 0.05 }] };
+    const soft = found('soft', { from: 10, to: 15 });
+    const changed = plansFor(soft, two, 'metric').reduce((doc, { patches }) => applyPatches(doc, patches), two);
+    expect(changed.reaches.map(({ from, bedding }) => [from, Number((bedding - first.bedding).toFixed(3))])).toEqual([
+      [0, 0],
+      [10, 0.15],
+      [12, 0.2],
+      [15, 0.05],
+    ]);
+    expect(plansFor(soft, changed, 'metric')).toEqual([]);
   });
   test('soil that does not go back from 5 to 10 m: a heap of its own, out of what is put back, once', () => {
     const offered = apartFor(run, { from: 5, to: 10 }, 'reuse-1', 'Stones too large', 'metric');

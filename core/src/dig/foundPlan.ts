@@ -1,7 +1,6 @@
 import { extent, groundAt, reachEnd } from '../alignment/ground';
-import { reachIndexAt } from '../alignment/levels';
 import type { UtilityKind } from '../catalogue';
-import { blankExisting, reachSplit, type FoundThing, type Patch, type Run, type Unsettled } from '../job';
+import { applyPatches, blankExisting, reachSplit, type ExistingLine, type FoundThing, type Patch, type Run, type Unsettled } from '../job';
 import type { Range } from '../geometry';
 import { formatLength, formatStretch, type UnitSystem } from '../units';
 
@@ -19,6 +18,8 @@ const BELOW: Partial<Record<FoundThing, number>> = { line: 0, drain: 0, tape: 0.
 const KIND: Partial<Record<FoundThing, UtilityKind>> = { drain: 'sewer' };
 /** A line nobody has measured is taken to be so thick, metres. */
 const UNKNOWN_SIZE = 0.1;
+/** Who meets a line across the trench keeps off it a metre or so either way; what is longer than that it follows, or crosses nobody knows where. Metres. */
+const ACROSS = 3;
 
 /** What the plan may have to change for something found, each as patches of the draft; what the draft has already is not offered again. */
 export function plansFor(found: Unsettled, run: Run, units: UnitSystem): PlanFor[] {
@@ -28,40 +29,64 @@ export function plansFor(found: Unsettled, run: Run, units: UnitSystem): PlanFor
   if (within.to <= within.from) return [];
   const id = `found-${found.id.slice(0, 8)}`;
   return [
-    ...lineFor(found, run, middle, id, units),
+    ...lineFor(found, run, within, id, units),
     ...bedFor(found, run, within, units),
     ...waterFor(found, run, middle, units),
     ...suspectFor(found, run, within, id, units),
   ];
 }
 
-function lineFor({ what, depth, note }: Unsettled, run: Run, station: number, id: string, units: UnitSystem): PlanFor[] {
+function lineFor({ what, depth, note }: Unsettled, run: Run, within: Range, id: string, units: UnitSystem): PlanFor[] {
   const below = BELOW[what];
   if (below === undefined || depth === null || run.existing.some((line) => line.id === id)) return [];
-  const line = {
-    ...blankExisting(note ? `Found: ${note}`.slice(0, 80) : 'Found while digging', Math.round(station * 100) / 100, id),
-    kind: KIND[what] ?? ('other' as const),
+  const crossing = blankExisting(
+    note ? `Found: ${note}`.slice(0, 80) : 'Found while digging',
+    Math.round(((within.from + within.to) / 2) * 100) / 100,
+    id,
+  );
+  const along = within.to - within.from > ACROSS;
+  const line: ExistingLine = {
+    ...crossing,
+    where: along ? { kind: 'parallel', from: within.from, to: within.to, offset: 0 } : crossing.where,
+    kind: KIND[what] ?? 'other',
     coverMin: depth,
     coverMax: depth + below,
     size: UNKNOWN_SIZE,
-    evidence: 'detected' as const,
+    evidence: 'detected',
   };
   const where = below > 0 ? `${formatLength(depth, units)} to ${formatLength(depth + below, units)}` : formatLength(depth, units);
   return [
-    { id: 'line', says: `Put a line ${where} down on the plan there`, patches: [{ path: ['existing'], value: [...run.existing, line] }] },
+    {
+      id: 'line',
+      says: along
+        ? `Put a line ${where} down on the plan, all along ${formatStretch(within, units)}`
+        : `Put a line ${where} down on the plan there`,
+      patches: [{ path: ['existing'], value: [...run.existing, line] }],
+    },
   ];
 }
 
-function bedFor({ what }: Unsettled, run: Run, within: { from: number; to: number }, units: UnitSystem): PlanFor[] {
+function bedFor({ what }: Unsettled, run: Run, within: Range, units: UnitSystem): PlanFor[] {
   const more = MORE_BED[what];
-  const reach = run.reaches[reachIndexAt(run, (within.from + within.to) / 2)];
-  if (more === undefined || reach?.method.kind !== 'open') return [];
-  // A reach of its own there already has what it was given.
-  if (Math.abs(reach.from - within.from) < 0.01 && Math.abs(reachEnd(run, run.reaches.indexOf(reach)) - within.to) < 0.01) return [];
-  const patches = reachSplit(run, reach.id, within, { bedding: reach.bedding + more });
-  return patches.length === 0
+  if (more === undefined) return [];
+  // Where both its ends are borders of reaches it has what it was given.
+  const borders = [...run.reaches.map(({ from }) => from), extent(run).end];
+  if ([within.from, within.to].every((at) => borders.some((border) => Math.abs(border - at) < 0.01))) return [];
+  // Ends of a stretch that are no border part the reach they lie in; what lies between is of as many reaches as it was.
+  const touched = run.reaches.filter(({ from, method }, i) => method.kind === 'open' && from < within.to && reachEnd(run, i) > within.from);
+  const changed = touched.reduce(
+    (doc, { id, bedding }) => applyPatches(doc, reachSplit(doc, id, within, { bedding: bedding + more })),
+    run,
+  );
+  return changed === run
     ? []
-    : [{ id: 'bed', says: `${formatLength(more, units, 'size')} more bed, ${formatStretch(within, units)}`, patches }];
+    : [
+        {
+          id: 'bed',
+          says: `${formatLength(more, units, 'size')} more bed, ${formatStretch(within, units)}`,
+          patches: [{ path: ['reaches'], value: changed.reaches }],
+        },
+      ];
 }
 
 function waterFor({ what, depth }: Unsettled, run: Run, station: number, units: UnitSystem): PlanFor[] {
