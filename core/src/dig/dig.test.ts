@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { inOrder, type Fact, type Kept } from '../book';
 import { normal, seeded } from '../chance';
+import { extent } from '../alignment';
 import { Crew } from '../crew.testing';
+import { anyDig, metres } from '../generators.testing';
 import { blankExisting, blankJob, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
@@ -27,6 +29,8 @@ import {
   isChecked,
   levelOf,
   ONE_STATION,
+  offTheRod,
+  offTheRodAt,
   passLines,
   passLineWords,
   pegsAt,
@@ -298,7 +302,7 @@ describe('what cannot be true', () => {
     ));
 
   test('before anybody digs by a set-up it says what its plane does', () => {
-    const cautions = (more: Partial<SetUp>) => setUpCautions(setUp(more), run, designs, 'metric').join(' ');
+    const cautions = (more: Partial<SetUp>) => setUpCautions(setUp(more), { run, places: plan.places, designs }, 'metric').join(' ');
     expect(cautions({ fall: 1 / 80 })).toBe('');
     // Level along a line that falls 1:80: an eighth of a metre too high after 10 m.
     expect(cautions({})).toContain('0.125 m too high after 10 m');
@@ -307,6 +311,30 @@ describe('what cannot be true', () => {
     expect(cautions({ fall: 1 / 80, backsight: -3 })).toContain('over the plane');
     expect(cautions({ fall: 1 / 80, means: 'sensors', set: 0 })).toContain('a step of 0.038 m at every move of 3 m');
   });
+});
+
+test('where a bottom is off the rod, over ground and grades of any kind: exactly where one asked at a station says so', () => {
+  const reading = fc.record({ height: metres(6, 12), fall: metres(-0.05, 0.05), rod: metres(0.5, 4) });
+  fc.assert(
+    fc.property(
+      anyDig,
+      reading,
+      fc.array(metres(0, 1), { minLength: 12, maxLength: 12 }),
+      ({ job: its, run: of, plan: planned }, { height, fall, rod }, shares) => {
+        const { start, end } = extent(of);
+        const levels = designsOf(its, of, planned.places);
+        // About the level of its own floor, so that some of it is over the plane and some under.
+        const about = levels(start + (end - start) / 3, null)?.bottom ?? 9;
+        const plane = { height: about + height - 9, from: start, fall };
+        const ranges = offTheRod({ run: of, places: planned.places, designs: levels }, plane, rod);
+        for (const share of shares) {
+          const x = start + share * (end - start);
+          if (ranges.some(({ from, to }) => Math.min(Math.abs(x - from), Math.abs(x - to)) < 1e-5)) continue;
+          expect([x, ranges.find(({ from, to }) => from < x && x < to)?.why]).toEqual([x, offTheRodAt(levels, plane, rod, x)]);
+        }
+      },
+    ),
+  );
 });
 
 describe('the grade sheet and the report', () => {

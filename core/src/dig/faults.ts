@@ -1,38 +1,36 @@
 import type { SetUpFact } from '../book';
-import { rangesWhere, type Range } from '../geometry';
+import { alike, type Range } from '../geometry';
 import { extent } from '../alignment/ground';
 import type { Run } from '../job';
+import type { Place } from '../trench';
 import { formatGradient, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import type { Designs } from './design';
 import { driftOf, planeOf, readingAt, stepAtMove, type Plane } from './plane';
+import { eitherSide, holeNodes } from './sameHole';
 
 /** How far a plane is followed to show what its fall does, metres. */
 const SHOWN = 10;
 /** A plane that runs off by less than this over that length is as the line falls, metres: what a rod can be read to. */
 const READ = 0.002;
-/** Stations a plane is tried at, apart by this, metres. */
-const TRIED = 0.5;
-
-/** Stations of a run a plane is tried at, with the bottom that is dug there. */
-function bottoms(run: Run, designs: Designs): { station: number; bottom: number }[] {
-  const { start, end } = extent(run);
-  const count = Math.max(1, Math.ceil((end - start) / TRIED));
-  return Array.from({ length: count + 1 }, (_, i) => start + ((end - start) * i) / count).flatMap((station) => {
-    const design = designs(station, null);
-    return design ? [{ station, bottom: design.bottom }] : [];
-  });
+/** What a set-up is held against: the run, its holes and what is dug at a station. */
+export interface Dug {
+  run: Run;
+  places: readonly Place[];
+  designs: Designs;
 }
 
-/** Where the bottom cannot be read from a plane, and why: it is over the plane, or further under it than the rod is long. */
-export function offTheRod(run: Run, designs: Designs, plane: Plane, rod: number): (Range & { why: 'over' | 'under' })[] {
-  const tried = bottoms(run, designs).map(({ station, bottom }) => ({ station, reading: readingAt(plane, station, bottom) }));
-  const stations = tried.map(({ station }) => station);
-  const at = (i: number) => (tried[Math.round(i)] as (typeof tried)[number]).reading;
-  return [
-    ...rangesWhere(stations, (i) => at(i) < 0).map((range) => ({ ...range, why: 'over' as const })),
-    ...rangesWhere(stations, (i) => at(i) > rod).map((range) => ({ ...range, why: 'under' as const })),
-  ].sort((a, b) => a.from - b.from);
+/** Why the bottom of a station cannot be read from a plane: it is over the plane, or further under it than the rod is long. Undefined where it can, and where none is dug. */
+export function offTheRodAt(designs: Designs, plane: Plane, rod: number, station: number): 'over' | 'under' | undefined {
+  const design = designs(station, null);
+  const reading = design && readingAt(plane, station, design.bottom);
+  return reading === undefined ? undefined : reading < 0 ? 'over' : reading > rod ? 'under' : undefined;
 }
+
+/** Where the bottom cannot be read from a plane, and why, ascending: exactly where {@link offTheRodAt} says so. */
+export const offTheRod = ({ run, places, designs }: Dug, plane: Plane, rod: number): (Range & { why: 'over' | 'under' })[] =>
+  alike(eitherSide(holeNodes({ run, plan: { places } })), (at) => offTheRodAt(designs, plane, rod, at), Object.is).flatMap(
+    ({ from, to, is }) => (is ? [{ from, to, why: is }] : []),
+  );
 
 /** How the bottom falls over the next stretch from a station, in the direction of work; undefined where it is not dug as far. */
 function fallAt(designs: Designs, from: number, way: 1 | -1): { levelAt: (station: number) => number; to: number } | undefined {
@@ -45,10 +43,11 @@ function fallAt(designs: Designs, from: number, way: 1 | -1): { levelAt: (statio
 }
 
 /** What is to be looked at before anybody digs by a set-up, in sentences. None of it refuses the entry: the readings of the sheet are right for any plane. */
-export function setUpCautions(fact: SetUpFact, run: Run, designs: Designs, units: UnitSystem): string[] {
+export function setUpCautions(fact: SetUpFact, dug: Dug, units: UnitSystem): string[] {
+  const { run, designs } = dug;
   const plane = planeOf(fact);
   const { start, end } = extent(run);
-  const away = offTheRod(run, designs, plane, fact.rod);
+  const away = offTheRod(dug, plane, fact.rod);
   const said = away.map(({ from, to, why }) =>
     why === 'over'
       ? `The bottom is over the plane, ${formatStretch({ from, to }, units)}: nothing can be read there. Set up higher, or take another benchmark.`

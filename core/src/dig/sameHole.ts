@@ -49,10 +49,14 @@ export const dugPlan = (of: HolePlan): DugPlan => ({ of, designs: designsOf(of.j
 
 /** How far before a station its lower side is asked, metres. */
 const BEFORE = 1e-6;
+/** Stations in order, each and just before it: a floor may step there. */
+export const eitherSide = (nodes: readonly number[]): number[] =>
+  [...new Set(nodes.flatMap((at) => [at - BEFORE, at]))].sort((a, b) => a - b);
 
 /** Where two plans have the same hole, ascending: exactly where {@link sameHole} says so. */
 export function sameHoles(a: DugPlan, b: DugPlan, work: ShiftWork): Range[] {
-  // Just before each as well: a floor may step there. Even ones that are as deep as one another at a single station between are so to nobody who digs.
-  const nodes = [...new Set([a, b].flatMap(({ of }) => holeNodes(of).flatMap((at) => [at - BEFORE, at])))].sort((x, y) => x - y);
-  return alike(nodes, (at) => sameHole(a, b, work, at), Object.is).flatMap(({ from, to, is }) => (is ? [{ from, to }] : []));
+  // Floors that are as deep as one another at a single station between two nodes are so to nobody who digs.
+  return alike(eitherSide([a, b].flatMap(({ of }) => holeNodes(of))), (at) => sameHole(a, b, work, at), Object.is).flatMap(
+    ({ from, to, is }) => (is ? [{ from, to }] : []),
+  );
 }

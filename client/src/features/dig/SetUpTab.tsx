@@ -70,7 +70,7 @@ const BLANK: Form = {
 /** An instrument set up. What the plan and the last set-up know is filled in: the backsight is all that has to be typed. */
 function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   const { job, run, runId, force } = useSite();
-  const { levels } = useDig();
+  const { levels, inputs } = useDig();
   const { designs, inForce } = levels;
   const { units } = job;
   const enter = useEnter();
@@ -93,7 +93,7 @@ function InstrumentCard({ benchmarks }: { benchmarks: readonly Benchmark[] }) {
   };
   const typed = readForm({ form, before, way, fallText, travel, means, benchmark, units, start: ends.start, revision: force?.id });
   const fact = 'fact' in typed ? typed.fact : undefined;
-  const cautions = fact ? setUpCautions(fact, run, designs, units) : [];
+  const cautions = fact ? setUpCautions(fact, { ...inputs, designs }, units) : [];
   const write = () => {
     if ('faults' in typed) return setFaults(typed.faults);
     const refused = enter(typed.fact);
