@@ -11,7 +11,7 @@ import type { Fill, Place } from '../trench';
 import { readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
-import { bumps, offStretches, ponds, unchecked, volumeIn, type Bump, type Checked, type OffStretch, type Pond } from './shape';
+import { bumps, offPieces, offStretches, ponds, unchecked, volumeIn, type Bump, type Checked, type OffStretch, type Pond } from './shape';
 import { digFault, type DigFault, type Struck } from './staircase';
 
 /** How one layer lies as far as it was checked. */
@@ -153,7 +153,7 @@ const checkedOf = ({ station, level, off, widthBottom, design }: AsDug): Checked
 
 /** Where the bottom is to be brought up, each with what its reaches are bedded on. */
 function overDugOf(run: Run, { checks, stretches }: LayerShape, apart: number): OverDug[] {
-  const shape = checks.map(checkedOf);
+  const pieces = offPieces(checks.map(checkedOf), apart);
   return stretches
     .filter(({ side, beyond }) => side === 'deep' && beyond)
     .map((stretch) => ({
@@ -161,7 +161,7 @@ function overDugOf(run: Run, { checks, stretches }: LayerShape, apart: number): 
       fills: mixedOf(
         run.reaches.flatMap(({ from, beddingMaterial }, i) => {
           const inside = { from: Math.max(from, stretch.from), to: Math.min(reachEnd(run, i), stretch.to) };
-          return inside.to > inside.from ? [fillOf(beddingMaterial, volumeIn(shape, apart, inside))] : [];
+          return inside.to > inside.from ? [fillOf(beddingMaterial, volumeIn(pieces, inside))] : [];
         }),
       ),
     }));

@@ -62,19 +62,20 @@ export function offStretches(checks: readonly Checked[], apart: number, within: 
 }
 
 /** Pieces between neighbouring checks on one side of the design: cut exactly where it is crossed. */
-const offPieces = (checks: readonly Checked[], apart: number): [Checked, Checked][] =>
+export const offPieces = (checks: readonly Checked[], apart: number): [Checked, Checked][] =>
   spans(checks, apart).flatMap(([a, b]) => {
     const share = a.off * b.off < 0 ? a.off / (a.off - b.off) : undefined;
     const cut = share === undefined ? [a, b] : [a, { ...between(a, b, share), off: 0 }, b];
     return cut.slice(1).map((end, i): [Checked, Checked] => [cut[i] as Checked, end]);
   });
 
-/** Volume between the design and what was found over part of a stretch that is on one side of it, m³. @param checks as they were for the stretch. */
-export const volumeIn = (checks: readonly Checked[], apart: number, { from, to }: Range): number =>
-  offPieces(checks, apart).reduce((sum, [a, b]) => {
+/** Volume between the design and what was found over part of a stretch that is on one side of it, m³. @param pieces of its checks, see {@link offPieces}. */
+export const volumeIn = (pieces: readonly [Checked, Checked][], { from, to }: Range): number =>
+  pieces.reduce((sum, [a, b]) => {
     const [start, end] = [Math.max(a.station, from), Math.min(b.station, to)];
+    if (end <= start) return sum;
     const at = (station: number) => between(a, b, (station - a.station) / (b.station - a.station));
-    return end > start ? sum + volumeBetween(at(start), at(end)) : sum;
+    return sum + volumeBetween(at(start), at(end));
   }, 0);
 
 /** All that was dug too deep, or is still to be dug, m³. */
