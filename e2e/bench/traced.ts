@@ -24,8 +24,8 @@ export async function untilPainted(page: Page, type: () => Promise<void>): Promi
   const { traceEvents } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: Traced[] };
   const all = traceEvents.filter(({ ph }) => ph === 'X').sort((a, b) => a.ts - b.ts);
   const keys = all.filter(({ name, args }) => name === 'EventDispatch' && args?.data?.type === 'keydown');
+  const thread = all.filter(({ pid, tid }) => pid === keys[0]?.pid && tid === keys[0].tid);
   return keys.map((key) => {
-    const thread = all.filter(({ pid, tid }) => pid === key.pid && tid === key.tid);
     const painted = thread.find(({ name, ts }) => name === 'Paint' && ts > key.ts);
     if (!painted) throw new Error('A key was not painted.');
     const tasks = thread.filter(({ name, ts, dur = 0 }) => name.endsWith('RunTask') && ts + dur > key.ts && ts <= painted.ts);

@@ -197,11 +197,9 @@ test('what was dug to a plan that goes deeper since is still to be dug, and stay
   // The plan it was dug by is another one now, on a device that has never seen it too.
   const other = await (await browser.newContext()).newPage();
   await other.goto(`${run}/dig/day`);
+  await step(page, 'Dig');
+  await tab(page, 'Day');
   for (const one of [page, other]) {
-    if (one === page) {
-      await step(page, 'Dig');
-      await tab(page, 'Day');
-    }
     await expect(one.getByText(/^Dug: 12 m of 20 m/)).toBeVisible();
     await expect(one.getByText(/^Dug, 12\.0 m to 20\.0 m, by an older plan that has another hole there/)).toBeVisible();
     await expect(one.getByText(/^8 m left/)).toBeVisible();

@@ -1,4 +1,6 @@
 import { shiftWorks } from '../book';
+import type { Day } from '../clearance';
+import type { Range } from '../geometry';
 import { FOOT, formatDays, formatLength, formatPercent, formatStretch, type UnitSystem } from '../units';
 import type { Done, Forecast, Pace } from './progress';
 
@@ -16,23 +18,29 @@ export const olderWords = ({ work, older }: Pick<Done, 'work' | 'older'>, units:
     ? undefined
     : `${shiftWorks[work]}, ${older.map((range) => formatStretch(range, units)).join(', ')}, by an older plan that has another hole there or is not on this device: it counts as still to be done.`;
 
+/** What stays open overnight, in a line. @param open see `staysOpen`. */
+export function openWords(dug: Done | undefined, open: readonly Range[], units: UnitSystem): string {
+  if (open.length > 0) return `Stays open: ${open.map((one) => formatStretch(one, units)).join(', ')}.`;
+  return dug ? 'All that was dug is filled again.' : 'Nothing is entered as dug.';
+}
+
 const ENDS = { permit: 'The permit ends', marks: 'The marks end' } as const;
 
 /** When the dig is done if it goes on like that, and what ends before. */
 export function forecastWords({ left, days, finish, late, ends }: Forecast, units: UnitSystem): { says: string; alarms: string[] } {
   if (left <= 0.05) return { says: 'All of it is dug.', alarms: [] };
   const whole = Math.ceil(days - 1e-9);
-  const slowly =
-    late === undefined
-      ? '; shifts went so differently that nobody can say how much later'
-      : late !== finish
-        ? `, ${late} if it goes slowly`
-        : '';
   return {
-    says: `${formatLength(left, units, 'span')} left, ${formatDays(whole)} of work at this pace: dug by ${finish}${slowly}.`,
+    says: `${formatLength(left, units, 'span')} left, ${formatDays(whole)} of work at this pace: dug by ${finish}${slowlyWords(finish, late)}.`,
     alarms: ends.map(
       ({ what, day }) =>
         `${ENDS[what]} on ${day}, ${late === undefined && day >= finish ? 'which may be before that' : 'before that'}: renew in time.`,
     ),
   };
+}
+
+/** How much later it may be. */
+function slowlyWords(finish: Day, late: Day | undefined): string {
+  if (late === undefined) return '; shifts went so differently that nobody can say how much later';
+  return late === finish ? '' : `, ${late} if it goes slowly`;
 }

@@ -26,6 +26,7 @@ export const holeNodes = ({ run, plan }: Pick<HolePlan, 'run' | 'plan'>): number
 
 /** **Do two plans have the same hole at a station?** As deep, as wide, and its walls alike; where they are to be held, held alike. */
 export function sameHole(a: DugPlan, b: DugPlan, work: ShiftWork, station: number): boolean {
+  if (a === b) return true;
   const [one, two] = [a.designs(station, null), b.designs(station, null)];
   if (!one || !two) return one === two;
   const [sidesA, sidesB] = [a.of.plan.places.find(({ id }) => id === one.place), b.of.plan.places.find(({ id }) => id === two.place)].map(
@@ -45,7 +46,13 @@ export interface DugPlan {
   of: HolePlan;
   designs: Designs;
 }
-export const dugPlan = (of: HolePlan): DugPlan => ({ of, designs: designsOf(of.job, of.run, of.plan.places) });
+const known = new WeakMap<HolePlan, DugPlan>();
+/** A plan never changes: its levels are worked out once. */
+export function dugPlan(of: HolePlan): DugPlan {
+  const made = known.get(of) ?? { of, designs: designsOf(of.job, of.run, of.plan.places) };
+  known.set(of, made);
+  return made;
+}
 
 /** How far before a station its lower side is asked, metres. */
 const BEFORE = 1e-6;

@@ -1,6 +1,5 @@
 import { reachIndexAt } from '../alignment/levels';
-import { designsOf } from '../dig/design';
-import { holeNodes, sameFigure } from '../dig/sameHole';
+import { dugPlan, holeNodes, sameFigure } from '../dig/sameHole';
 import type { Designs } from '../dig';
 import { placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import type { Place } from '../trench';
@@ -23,7 +22,7 @@ const known = new WeakMap<LaidPlan, KnownPlan>();
 export function knownPlan(of: LaidPlan): KnownPlan {
   const before = known.get(of);
   if (before) return before;
-  const made = { of, designs: designsOf(of.job, of.run, of.plan.places), laid: placedLines(of.job, of.run) };
+  const made = { of, designs: dugPlan(of).designs, laid: placedLines(of.job, of.run) };
   known.set(of, made);
   return made;
 }

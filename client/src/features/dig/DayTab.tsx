@@ -19,6 +19,7 @@ import {
   forecastWords,
   nextStretch,
   olderWords,
+  openWords,
   paceWords,
   shiftsIn,
   staysOpen,
@@ -64,11 +65,11 @@ const WEATHERS = (Object.keys(weathers) as Weather[]).map((value) => ({ value, l
 
 /** What the day came to: how far, how fast, when it is done at that, and how the site is left. */
 export function DayTab() {
-  const { job, run, plan, book } = useSite();
+  const { job, run, plan, force, book } = useSite();
   const { revisions } = useSafe();
   const entries = book.book;
   const open = useMemo(() => dugOpen(plan.places), [plan]);
-  const counts = useMemo(() => countedBy(revisions ?? [], { job, run, plan }), [revisions, job, run, plan]);
+  const counts = useMemo(() => countedBy(revisions ?? [], force ?? { job, run, plan }), [revisions, force, job, run, plan]);
   const done = useMemo(() => doneOf(entries ?? [], open, counts), [entries, open, counts]);
   return (
     <>
@@ -322,13 +323,7 @@ function EndCard({ dug }: { dug: Done | undefined }) {
   };
   return (
     <Card title="Leaving for the day">
-      <Text>
-        {open.length === 0
-          ? dug
-            ? 'All that was dug is filled again.'
-            : 'Nothing is entered as dug.'
-          : `Stays open: ${open.map((one) => formatStretch(one, units)).join(', ')}.`}
-      </Text>
+      <Text>{openWords(dug, open, units)}</Text>
       <Text variant="bodySmall">Walk along it. Touch what is not so.</Text>
       <Points
         ids={endPointIds}
