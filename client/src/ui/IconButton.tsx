@@ -5,7 +5,7 @@ import { colours, TARGET } from '../theme/tokens';
 import { Press } from './Press';
 import { useStable } from './useStable';
 
-interface Props {
+export interface Props {
   icon: string;
   accessibilityLabel: string;
   onPress: () => void;

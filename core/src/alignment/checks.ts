@@ -20,7 +20,7 @@ export interface AlignmentContext {
 }
 
 /** Which line something is said of, where it is not the leading one. */
-interface OfLine {
+export interface OfLine {
   name: string | undefined;
 }
 

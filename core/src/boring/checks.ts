@@ -4,7 +4,7 @@ import type { Found, PlacedLine } from '../job';
 import { bundleOf, holeFor, linesThrough, type Boring } from './work';
 
 /** What the checks of bores are given. */
-interface BoringContext {
+export interface BoringContext {
   boring: readonly Boring[];
   placed: readonly PlacedLine[];
 }

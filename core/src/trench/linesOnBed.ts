@@ -144,7 +144,7 @@ export const tapeOfOwner = ({ run, placed }: Context): Found<{ name: string; own
       ];
     });
   });
-interface Tape {
+export interface Tape {
   school: TapeSchool;
   distance: number;
 }
