@@ -651,7 +651,7 @@ const anyObserved: fc.Arbitrary<Run> = anyParts.map(runOf).filter((run) => run.s
 export const anyDocument: fc.Arbitrary<Run> = anyObserved.map(plainRun);
 
 /** A machine of the job's own: one of the classes, made larger or smaller. */
-const anyMachine: fc.Arbitrary<Machine & { id: string }> = fc
+export const anyMachine: fc.Arbitrary<Machine & { id: string }> = fc
   .record({ like: fc.constantFrom(...machineIds), by: metres(0.85, 1.2) })
   .map(({ like, by }) => {
     const { arm, outline, ...machine } = machines[like] as Machine;

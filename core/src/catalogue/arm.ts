@@ -28,17 +28,19 @@ export function jointsOf(arm: Arm, { boom, stick, tip }: Pose): [ArmPoint, ArmPo
   return [arm.foot, elbow, wrist, linkEnd(wrist, arm.tip, boom + stick + tip)];
 }
 
-/** The least of `length·sin(angle + at)` summed, over one joint's turn: one sine of the same angle, lowest at its foot or at an end. */
+/** Where in one joint's turn `length·sin(angle + at)` summed is least: one sine of the same angle, lowest at its foot or at an end. */
 function lowestTurn(parts: readonly { length: number; at: number }[], [low, high]: readonly [number, number]): number {
-  const [s, c] = parts.reduce(([sin, cos], { length, at }) => [sin + length * Math.sin(at), cos + length * Math.cos(at)], [0, 0] as [
-    number,
-    number,
-  ]);
-  const phase = Math.atan2(s, c);
+  let [sin, cos] = [0, 0];
+  for (const { length, at } of parts) {
+    sin += length * Math.sin(at);
+    cos += length * Math.cos(at);
+  }
+  const phase = Math.atan2(sin, cos);
+  const turn = 2 * Math.PI;
   const foot = -Math.PI / 2 - phase;
-  const candidates = [low, high, ...[-2, 0, 2].map((turns) => foot + turns * Math.PI).filter((angle) => angle >= low && angle <= high)];
-  const height = (angle: number) => Math.hypot(s, c) * Math.sin(angle + phase);
-  return candidates.reduce((best, angle) => (height(angle) < height(best) ? angle : best), low);
+  const first = foot + turn * Math.ceil((low - foot) / turn);
+  if (first <= high) return first;
+  return Math.sin(low + phase) <= Math.sin(high + phase) ? low : high;
 }
 
 /**

@@ -1,14 +1,12 @@
 import type { Arm, ArmPoint } from '../catalogue';
 import type { Range } from '../geometry';
-import { within, wrapped } from './angles';
+import { across, within, wrapped } from './angles';
 
 /** Where the teeth get, seen from the boom's foot: at a distance, between two bearings above the level, radians. */
 interface Ring extends Range {
   distance: number;
 }
 
-/** Third side of a triangle of two links with an angle turned between them, metres. Source: law of cosines. */
-const across = (a: number, b: number, turn: number): number => Math.sqrt(a * a + b * b + 2 * a * b * Math.cos(turn));
 /** Bearing of the end of a chain from its own first link. */
 const bearing = (links: readonly (readonly [length: number, turned: number])[]): number => {
   const [x, z] = links.reduce(([sx, sz], [length, turned]) => [sx + length * Math.cos(turned), sz + length * Math.sin(turned)], [0, 0]);

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { deepestReach, jointsOf, machineIds, machines, type Arm } from '../catalogue';
+import { deepestReach, fullReach, jointsOf, machineIds, machines, type Arm } from '../catalogue';
 import { blankJob } from '../job';
 import { planRun } from '../plan/plan';
+import { anyMachine } from '../generators.testing';
 import { levelRun } from '../testing';
 import { machineChoices } from '../studies/machines';
-import { flatWindow, poseAt } from '.';
+import { flatWindow, floorsAt, poseAt } from '.';
 
 const turn = [-Math.PI, Math.PI] as const;
 /** Boom 2.0, stick 1.0, teeth 0.7 m, foot 0.2 forward and 0.6 up, no limits. */
@@ -63,6 +64,32 @@ test.each([
   }
   expect((window?.to ?? 0) - (window?.from ?? 0)).toBeGreaterThan(0);
   expect(Math.abs((window?.to ?? 0) - (window?.from ?? 0) - widest)).toBeLessThan(0.01);
+});
+
+test('where the teeth get along a floor is told exactly: with any bucket, at random places, as the pose there says', () => {
+  let edges = 0;
+  fc.assert(
+    fc.property(
+      anyMachine,
+      fc.double({ min: -2, max: 5, noNaN: true }),
+      fc.double({ min: -Math.PI, max: 0, noNaN: true }),
+      fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 20, maxLength: 20 }),
+      ({ arm }, depth, bucket, shares) => {
+        const floors = floorsAt(arm, depth, bucket);
+        const inside = (x: number) => floors.some(({ from, to }) => x >= from && x <= to);
+        const places = [
+          ...shares.map((share) => share * fullReach(arm)),
+          ...floors.flatMap(({ from, to }) => [from, to].flatMap((x) => [x - 1e-4, x + 1e-4])),
+        ];
+        for (const x of places) {
+          if (x < 0 || floors.some(({ from, to }) => Math.min(Math.abs(x - from), Math.abs(x - to)) < 5e-5)) continue;
+          expect(poseAt(arm, { x, z: -depth }, bucket) !== undefined).toBe(inside(x));
+        }
+        edges += floors.length;
+      },
+    ),
+  );
+  expect(edges).toBeGreaterThan(20);
 });
 
 test('the deeper, the shorter the window, and none past the deepest', () => {

@@ -1,6 +1,6 @@
 import { fullReach, linkEnd, type Arm, type ArmPoint, type Pose } from '../catalogue';
-import { edgeOf, type Range } from '../geometry';
-import { within, wrapped } from './angles';
+import { between, rangesWhere, type Range } from '../geometry';
+import { across, within, wrapped } from './angles';
 
 /**
  * The pose that puts the teeth on a point with the bucket at an angle from level; undefined where joints do not allow it. Source: two links to the
@@ -22,36 +22,40 @@ export function poseAt(arm: Arm, point: ArmPoint, bucket: number): Pose | undefi
 
 /** Angles of the bucket from level at which its teeth shave a floor: hanging, 30° either way. */
 const SHAVING = Array.from({ length: 13 }, (_, i) => -Math.PI / 2 + ((i - 6) * Math.PI) / 36);
-/** Points looked at along a floor, metres apart; the ends are then halved in on. */
-const LOOK = 0.04;
-
 /** Stretch of a level floor at a depth that the teeth shave without the machine moving, metres from the swing axis; undefined where none. */
 export function flatWindow(arm: Arm, depth: number): Range | undefined {
   let best: Range | undefined;
-  for (const bucket of SHAVING) best = longestAt(arm, depth, bucket, best);
+  for (const bucket of SHAVING)
+    for (const floor of floorsAt(arm, depth, bucket)) if (!best || floor.to - floor.from > best.to - best.from) best = floor;
   return best;
 }
 
-/** The longest stretch the teeth shave with the bucket at an angle, or one known before where that is no shorter. */
-function longestAt(arm: Arm, depth: number, bucket: number, before: Range | undefined): Range | undefined {
-  const can = (x: number) => poseAt(arm, { x, z: -depth }, bucket) !== undefined;
+/** Stretches of a level floor at a depth that the teeth get to with the bucket at an angle from level, metres from the swing axis, nearest first. */
+export function floorsAt(arm: Arm, depth: number, bucket: number): Range[] {
   const most = fullReach(arm);
-  let best = before;
-  let first: number | undefined;
-  for (let x = 0; x <= most + LOOK; x += LOOK) {
-    if (can(x)) {
-      first ??= x;
-      continue;
-    }
-    if (first === undefined) continue;
-    // Its ends are worth looking for where it may be the longest.
-    if (!best || x - first + LOOK > best.to - best.from) {
-      const found = { from: edgeOf(first, first - LOOK, can), to: edgeOf(x - LOOK, x, can) };
-      if (!best || found.to - found.from > best.to - best.from) best = found;
-    }
-    first = undefined;
-  }
-  return best;
+  const cuts = [0, ...jointsEnd(arm, -depth, bucket).filter((x) => x > 0 && x < most), most].sort((a, b) => a - b);
+  return rangesWhere(cuts, (index) => poseAt(arm, { x: between(cuts, index), z: -depth }, bucket) !== undefined).filter(
+    ({ from, to }) => to > from,
+  );
+}
+
+/**
+ * Where along a level the teeth come to, the bucket held at an angle, a joint comes to its end: between two such places all is possible or nothing.
+ * Source: the wrist is then on a circle, round the foot for the stick at its end or in line with the boom, round the elbow for the boom, and for the
+ * bucket, which then holds the stick to a bearing, round the foot put out by the stick.
+ */
+function jointsEnd(arm: Arm, z: number, bucket: number): number[] {
+  const { foot, boom, stick } = arm;
+  const wrist = linkEnd({ x: 0, z }, -arm.tip, bucket);
+  const circles = [
+    ...[0, Math.PI, ...arm.stickTurn].map((turn) => ({ round: foot, radius: across(boom, stick, turn) })),
+    ...arm.boomTurn.map((turn) => ({ round: linkEnd(foot, boom, turn), radius: stick })),
+    ...arm.tipTurn.map((turn) => ({ round: linkEnd(foot, stick, bucket - turn), radius: boom })),
+  ];
+  return circles.flatMap(({ round, radius }) => {
+    const half = Math.sqrt(radius ** 2 - (wrist.z - round.z) ** 2);
+    return Number.isNaN(half) ? [] : [round.x - half - wrist.x, round.x + half - wrist.x];
+  });
 }
 
 /** The window is bad for work when shorter than this, and the machine at its edge with less depth to spare than this share. Source: usual advice. */
