@@ -16,12 +16,17 @@ const STEP = 0.1;
 /** Coarser than this nothing of the envelope at a height is missed, metres. */
 const SCAN = 0.1;
 
-const known = new WeakMap<Arm, Map<number, number>>();
+/** What was worked out of an arm before, by step of height. */
+const known = new WeakMap<Arm, { furthest: Map<number, number>; pieces: Map<number, TipPiece | undefined> }>();
+function knownOf(arm: Arm) {
+  const kept = known.get(arm) ?? { furthest: new Map(), pieces: new Map() };
+  known.set(arm, kept);
+  return kept;
+}
 
 /** Furthest from the swing's middle that the teeth get at a level, metres; −∞ where they do not get so high. */
 function furthest(arm: Arm, step: number): number {
-  const kept = known.get(arm) ?? new Map<number, number>();
-  known.set(arm, kept);
+  const kept = knownOf(arm).furthest;
   const before = kept.get(step);
   if (before !== undefined) return before;
   const holds = (x: number) => reaches(arm, { x, z: step * STEP + OPENS });
@@ -34,20 +39,22 @@ function furthest(arm: Arm, step: number): number {
 
 /** The piece of the reach that holds at a height; undefined where the arm does not get over it. */
 function pieceAt(arm: Arm, step: number): TipPiece | undefined {
-  const [low, high] = [furthest(arm, step), furthest(arm, step + 1)];
+  const kept = knownOf(arm).pieces;
+  if (!kept.has(step)) kept.set(step, pieceBetween(step, furthest(arm, step), furthest(arm, step + 1)));
+  return kept.get(step);
+}
+function pieceBetween(step: number, low: number, high: number): TipPiece | undefined {
   if (!Number.isFinite(low) || !Number.isFinite(high)) return undefined;
   const slope = (high - low) / STEP;
   return { from: step * STEP, to: (step + 1) * STEP, far: low - slope * step * STEP, slope };
 }
 
 /** The pieces of the reach from a height down to the ground, highest first. */
-export function tipPieces(arm: Arm, height: number): TipPiece[] {
-  const pieces: TipPiece[] = [];
+export function* tipPieces(arm: Arm, height: number): Generator<TipPiece> {
   for (let step = Math.max(0, Math.ceil(height / STEP) - 1); step >= 0; step--) {
     const piece = pieceAt(arm, step);
-    if (piece) pieces.push({ ...piece, to: Math.min(piece.to, height) });
+    if (piece) yield piece.to > height ? { ...piece, to: height } : piece;
   }
-  return pieces;
 }
 
 /** How far from the middle of the machine it tips over something of a height, metres; −∞ where it does not get so high. */

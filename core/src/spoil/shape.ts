@@ -61,7 +61,7 @@ export function mostHeap(base: number, repose: number, inner: number, arm: Arm):
   };
   return Math.max(
     0,
-    ...tipPieces(arm, ridge).flatMap(({ from, to, far, slope }) =>
+    ...[...tipPieces(arm, ridge)].flatMap(({ from, to, far, slope }) =>
       [from, to, (inner - far) / (2 * slope), (base + inner - far) / (slope + 1 / tan), (far - inner) / (1 / tan - slope)]
         .filter((height) => height >= from && height <= to && height >= FLATTEST)
         .map((height) => areaAt(height, far + slope * height)),
