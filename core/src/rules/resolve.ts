@@ -10,8 +10,19 @@ export interface Override {
 
 export type Rules = Pick<RuleSet, 'id' | 'name' | 'widthMethod' | 'widthBasis'> & Record<RuleKey, Rule>;
 
-/** The rule set a job works by: its school's numbers with the job's overrides laid over them. */
-export function resolveRules(id: RuleSetId, overrides: readonly Override[] = []): Rules {
+const NONE: readonly Override[] = [];
+const known = new WeakMap<readonly Override[], Map<RuleSetId, Rules>>();
+
+/** The rule set a job works by: its school's numbers with the job's overrides laid over them. Kept for each list of overrides: every section asks for it. */
+export function resolveRules(id: RuleSetId, overrides = NONE): Rules {
+  const kept = known.get(overrides) ?? new Map<RuleSetId, Rules>();
+  known.set(overrides, kept);
+  const rules = kept.get(id) ?? resolved(id, overrides);
+  kept.set(id, rules);
+  return rules;
+}
+
+function resolved(id: RuleSetId, overrides: readonly Override[]): Rules {
   const set = ruleSets[id];
   const byKey = new Map(overrides.map((override) => [override.rule, override]));
   const rules = Object.fromEntries(
