@@ -219,7 +219,7 @@ test('lift by lift, a reading too low, compacted again, boxes out, points by tap
 
   // The pack’s numbers are the core’s, by another reader of PDF and in the folder.
   const { job, doc, book } = await fromServer(server.url, run);
-  const { points } = asLaidOf({ job, run: doc, places: [], rules: resolveRules(job.ruleSet, job.overrides), book });
+  const { points } = asLaidOf({ job, run: doc, places: [], rules: resolveRules(job.ruleSet, job.overrides), book, now: Date.now() });
   const tie = tiesTo(points[0]!.at, tiePointsOf(book))[0]!;
   const numbers = [
     `${formatLength(tie.length, job.units)} from ${tie.point.name}`,

@@ -152,7 +152,8 @@ function nearIn(checks: readonly AsDug[], index: number): AsDug[] {
   return near;
 }
 
-function doubtOfInstrument(instrument: Instrument | undefined, named: string | null, read: Kept): CheckDoubt | undefined {
+/** Why a level that was read from an instrument is not relied on. @param named the set-up its entry names; null: it was read from none. */
+export function doubtOfInstrument(instrument: Instrument | undefined, named: string | null, read: Kept): CheckDoubt | undefined {
   if (named === null) return undefined;
   if (!instrument) return 'noSetUp';
   return instrument.doubt ?? (unclosed(instrument, read) ? 'notClosed' : undefined);

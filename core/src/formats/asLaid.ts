@@ -2,6 +2,7 @@ import { Colors, DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
 import Papa from 'papaparse';
 import { routeOf } from '../alignment';
 import { asLaidThings } from '../book';
+import { doubtWords } from '../dig';
 import { placedLines, type Job, type Run } from '../job';
 import type { AsLaidPoint } from '../record/points';
 import { ascii } from './dxf';
@@ -16,7 +17,7 @@ export interface AsLaidRun {
 }
 
 /** How a point was measured, in words a file keeps. */
-export function measuredBy({ kept, radius, residual }: AsLaidPoint): string {
+export function measuredBy({ kept, radius, residual, doubt }: AsLaidPoint): string {
   const { place, height } = kept.entry.fact;
   const where =
     place.by === 'tapes'
@@ -24,7 +25,7 @@ export function measuredBy({ kept, radius, residual }: AsLaidPoint): string {
       : place.by === 'station'
         ? 'station and offset'
         : 'coordinates';
-  return `${where}; ${height === null ? 'height not measured' : height.as === 'cover' ? 'cover' : height.setUp ? 'level from a set-up' : 'level'}`;
+  return `${where}; ${height === null ? 'height not measured' : height.as === 'cover' ? 'cover' : height.setUp ? 'level from a set-up' : 'level'}${doubt ? `, doubtful: ${doubtWords(doubt)}` : ''}`;
 }
 
 const round = (metres: number): number => Number(metres.toFixed(4));

@@ -1,6 +1,6 @@
 import { project, type PlanPoint } from '../alignment';
 import { linesIn, placedLines, type Job, type Run } from '../job';
-import type { AsLaidPoint } from './points';
+import { nearestTo, type AsLaidPoint } from './points';
 
 /** A run to be searched, with its record. */
 export interface LyingRun {
@@ -33,7 +33,6 @@ export function whatLiesAt(job: Pick<Job, 'products' | 'owners'>, runs: readonly
   return runs
     .flatMap(({ id, run, points }): Lying[] => {
       const { station, offset } = project(run, spot);
-      if (Math.abs(offset) > within + WIDEST) return [];
       return linesIn(placedLines(job, run), station, station).flatMap((line): Lying[] => {
         const measured = nearest(points, line.id, station);
         const away = Math.abs(offset - (measured ? measured.lies.offset : line.x));
@@ -42,16 +41,14 @@ export function whatLiesAt(job: Pick<Job, 'products' | 'owners'>, runs: readonly
     })
     .sort((a, b) => a.away - b.away);
 }
-/** Lines of one trench lie no further from its middle, metres. */
-const WIDEST = 5;
 
 const nearest = (points: readonly AsLaidPoint[], line: string, station: number): AsLaidPoint | undefined =>
-  points
-    .filter((one) => one.line?.id === line && Math.abs(one.lies.station - station) <= SAYS)
-    .reduce<AsLaidPoint | undefined>(
-      (best, one) => (best && Math.abs(best.lies.station - station) <= Math.abs(one.lies.station - station) ? best : one),
-      undefined,
-    );
+  nearestTo(
+    points.filter((one) => one.line?.id === line),
+    station,
+    ({ lies }) => lies.station,
+    SAYS,
+  );
 
 /** What is called something: runs, lines, structures and points whose name holds the words, in the order of the runs. */
 export function whatIsCalled(

@@ -1,17 +1,17 @@
 import {
   asLaidThings,
   compactorNames,
+  countedIn,
   entryColumns,
   fillLayers,
   inOrder,
   jointKinds,
-  ofKind,
   picturesOf,
   sayEntry,
   testKinds,
-  withdrawn,
   type Kept,
 } from '../book';
+import { doubtWords } from '../dig';
 import { asFilled, fillAt, unreadIn, type FillReport, type FillRung } from '../fill';
 import { sayFillVerdict } from '../fill/says';
 import type { SafeGate } from '../gates/stretches';
@@ -168,7 +168,9 @@ function pointsChapter({ job: { units }, expected, points, unplaced }: PackInput
         signed(one.along, units),
         signed(one.across, units),
         one.what === 'met' ? '' : signed(one.up, units),
-        one.top === undefined ? 'not measured' : formatLength(one.top, units, 'level'),
+        one.top === undefined
+          ? 'not measured'
+          : `${formatLength(one.top, units, 'level')}${one.doubt ? `, doubtful: ${doubtWords(one.doubt)}` : ''}`,
         one.kept.entry.fact.place.by === 'tapes'
           ? `tapes, within ${size(one.radius ?? 0, units)}${one.flat ? ', too flat' : ''}`
           : one.kept.entry.fact.place.by === 'station'
@@ -229,7 +231,7 @@ function fillChapter({ job: { units }, fill }: PackInputs): PackChapter {
 }
 
 function inspectionsChapter({ job: { units }, book }: PackInputs): PackChapter {
-  const seen = inOrder(book.filter(({ entry }) => entry.fact.kind === 'inspection' || entry.fact.kind === 'witnessed'));
+  const seen = inOrder<Kept>([...countedIn(book, 'inspection'), ...countedIn(book, 'witnessed')]);
   return chapter('inspections', 'Inspections', {
     missing: seen.length === 0 ? ['No inspection was entered.'] : [],
     tables: table(
@@ -299,12 +301,17 @@ function deviationsChapter({ job: { units }, points }: PackInputs): PackChapter 
   return chapter('deviations', 'Deviations', {
     words: off.length === 0 ? ['Nothing that was measured lies further off its plan than it may.'] : [],
     tables: table(
-      ['Where', 'Right', 'Up', 'May be off'],
+      ['Where', 'Along', 'Right', 'Up', 'May be off'],
       off.map((one) => [
         `${asLaidThings[one.what]} at ${formatStation(one.station, units)}`,
+        signed(one.along, units),
         signed(one.across, units),
         signed(one.up, units),
-        `${size(one.within.aside, units)} aside, ${Number.isFinite(one.within.up) ? size(one.within.up, units) : '–'} up`,
+        [
+          ...(Number.isFinite(one.within.along) ? [`${size(one.within.along, units)} along`] : []),
+          `${size(one.within.aside, units)} aside`,
+          `${Number.isFinite(one.within.up) ? size(one.within.up, units) : '–'} up`,
+        ].join(', '),
       ]),
     ),
   });
@@ -341,8 +348,7 @@ const tasksChapter = ({ job: { units }, tasks }: PackInputs): PackChapter =>
   });
 
 function signedChapter({ job: { units }, book, issues }: PackInputs): PackChapter {
-  const gone = withdrawn(book);
-  const closed = inOrder(ofKind(book, 'closed')).filter(({ entry, refused }) => !refused && !gone.has(entry.id));
+  const closed = inOrder(countedIn(book, 'closed'));
   return chapter('signed', 'Who signed what, and when', {
     missing: [
       ...(closed.some(({ entry }) => entry.fact.as === 'closed') ? [] : ['Not closed by its competent person.']),

@@ -1,6 +1,16 @@
 import { bendsOf, besideLine, groundsAt, project, type PlanPoint } from '../alignment';
 import { countedIn, inOrder, type AsLaidFact, type AsLaidThing, type Kept, type KeptOf } from '../book';
-import { designsOf, levelWithin, type Designs } from '../dig';
+import {
+  designsOf,
+  doubtOfInstrument,
+  instrumentNamed,
+  instrumentsOf,
+  levelWithin,
+  planeAt,
+  type CheckDoubt,
+  type Designs,
+  type Instrument,
+} from '../dig';
 import { placedLines, type Job, type PlacedLine, type Run } from '../job';
 import type { Rules } from '../rules';
 import { isPit, type Place } from '../trench';
@@ -12,6 +22,8 @@ export interface RecordInputs {
   places: readonly Place[];
   rules: Rules;
   book: readonly Kept[];
+  /** Server's moment, ms. */
+  now: number;
 }
 
 /** A point as it was laid beside where the plan has it. Metres; off: found − plan. */
@@ -28,11 +40,14 @@ export interface AsLaidPoint {
   lies: { station: number; offset: number };
   /** Level of its top; undefined: not measured. */
   top: number | undefined;
+  /** Why the instrument its level was read from is not relied on. */
+  doubt: CheckDoubt | undefined;
   /** Off the plan along it, across it to the right, and up; undefined where the plan has nothing to compare. */
   along: number;
   across: number;
   up: number | undefined;
-  within: { aside: number; up: number };
+  /** `along`: of what has a place of its own on the plan. */
+  within: { along: number; aside: number; up: number };
   good: boolean;
   /** How far off the measurement itself may be, and what a third tape says; of tapes only. */
   radius: number | undefined;
@@ -69,9 +84,10 @@ export function placeOf(
 }
 
 /** Every point of the record that counts beside the plan in force, by station. */
-export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { points: AsLaidPoint[]; unplaced: UnplacedPoint[] } {
+export function asLaidOf({ job, run, places, rules, book, now }: RecordInputs): { points: AsLaidPoint[]; unplaced: UnplacedPoint[] } {
   const laid = placedLines(job, run);
   const designs = designsOf(job, run, places);
+  const instruments = instrumentsOf(book, now, rules);
   const points: AsLaidPoint[] = [];
   const unplaced: UnplacedPoint[] = [];
   for (const kept of inOrder(countedIn(book, 'asLaid'))) {
@@ -84,8 +100,12 @@ export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { poi
     const line = laid.find((one) => one.id === fact.line);
     const lies = fact.place.by === 'station' ? { station: fact.place.station, offset: fact.place.offset } : project(run, at);
     const met = fact.what === 'met';
-    const { design, top, up } = heightOf(fact, line, designs, run);
+    const top = topOf(fact, lies.station, run, instruments);
+    const { design, up } = overPlan(top, lies.station, line, designs);
+    const station = placeNamed(run, fact) ?? fact.station;
+    const along = lies.station - station;
     const within = {
+      along: PLACED.has(fact.what) ? NEAR : Infinity,
       aside: rules.asLaidAside.value ?? Infinity,
       up: design && line ? levelWithin(design.lines[line.id] ?? design, rules) : Infinity,
     };
@@ -96,15 +116,20 @@ export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { poi
       what: fact.what,
       line: met ? undefined : line,
       name: fact.name,
-      station: fact.station,
+      station,
       at: { x: at.x, y: at.y },
       lies: { station: lies.station, offset: lies.offset },
       top,
-      along: lies.station - fact.station,
+      doubt: doubtOf(kept, instruments),
+      along,
       across,
       up: met ? undefined : up,
       within,
-      good: met || (Math.abs(across) <= within.aside + 1e-9 && (up === undefined || Math.abs(up) <= within.up + 1e-9)),
+      good:
+        met ||
+        (Math.abs(along) <= within.along + 1e-9 &&
+          Math.abs(across) <= within.aside + 1e-9 &&
+          (up === undefined || Math.abs(up) <= within.up + 1e-9)),
       radius: at.radius,
       residual: at.residual,
       flat: at.flat ?? false,
@@ -113,13 +138,40 @@ export function asLaidOf({ job, run, places, rules, book }: RecordInputs): { poi
   return { points: points.sort((a, b) => a.station - b.station || (a.id < b.id ? -1 : 1)), unplaced };
 }
 
-/** The level of a point’s top, and how far it is over that of the plan. Cover is down from the ground. */
-function heightOf({ station, height }: AsLaidFact, line: PlacedLine | undefined, designs: Designs, run: Run) {
-  const design = designs(station, null);
-  const top = height === null ? undefined : height.as === 'level' ? height.value : groundsAt(run.stations, station).ground - height.value;
+/** What has a place of its own on the plan; the rest is measured wherever it lies. */
+const PLACED: ReadonlySet<AsLaidThing> = new Set(['end', 'tail', 'bend', 'structure', 'crossing']);
+/** Where the plan has the structure or the line crossed that a point is of; undefined where it names none. */
+const placeNamed = (run: Run, { what, of }: Pick<AsLaidFact, 'what' | 'of'>): number | undefined => {
+  if (what === 'structure') return run.structures.find(({ id }) => id === of)?.station;
+  const where = what === 'crossing' ? run.existing.find(({ id }) => id === of)?.where : undefined;
+  return where?.kind === 'crossing' ? where.station : undefined;
+};
+
+/** The set-up a level was read from; null: it was typed, or nothing was measured. */
+const setUpOf = ({ height }: Pick<AsLaidFact, 'height'>): string | null => (height?.as === 'level' ? height.setUp : null);
+const doubtOf = (kept: KeptOf<'asLaid'>, instruments: readonly Instrument[]): CheckDoubt | undefined => {
+  const named = setUpOf(kept.entry.fact);
+  return doubtOfInstrument(named === null ? undefined : instrumentNamed(instruments, named), named, kept);
+};
+
+/** The level of a point’s top; undefined: not measured. Cover is down from the ground where it lies; a set-up put right since puts right what was read from it. */
+function topOf(fact: AsLaidFact, lies: number, run: Run, instruments: readonly Instrument[]): number | undefined {
+  const { height, station } = fact;
+  if (height === null) return undefined;
+  if (height.as === 'cover') return groundsAt(run.stations, lies).ground - height.value;
+  const named = setUpOf(fact);
+  const then = instruments.find(({ id }) => id === named);
+  const since = then && instrumentNamed(instruments, then.id);
+  return since ? height.value + planeAt(since.plane, station) - planeAt(then.plane, station) : height.value;
+}
+
+/** How far a top is over that of the plan where it lies. */
+function overPlan(top: number | undefined, lies: number, line: PlacedLine | undefined, designs: Designs) {
+  // What was measured past the end of its line is held against its end.
+  const design = designs(line ? Math.min(line.to, Math.max(line.from, lies)) : lies, null);
   const invert = line && design?.lines[line.id]?.invert;
   const planned = invert === undefined || !line ? undefined : invert - line.product.wall + line.product.od;
-  return { design, top, up: top === undefined || planned === undefined ? undefined : top - planned };
+  return { design, up: top === undefined || planned === undefined ? undefined : top - planned };
 }
 
 /** A point the record should have. */
@@ -137,7 +189,10 @@ export interface ExpectedPoint {
 }
 
 /** What is measured of every line: its ends, bends, structures and crossings, and a point every so often between. */
-export function pointsExpected({ job, run, places, rules }: Omit<RecordInputs, 'book'>, points: readonly AsLaidPoint[]): ExpectedPoint[] {
+export function pointsExpected(
+  { job, run, places, rules }: Omit<RecordInputs, 'book' | 'now'>,
+  points: readonly AsLaidPoint[],
+): ExpectedPoint[] {
   const apart = rules.asLaidApart.value ?? Infinity;
   const open = places.filter((place) => !isPit(place));
   const dug = (at: number) => open.some(({ from, to }) => at >= from - 1e-6 && at <= to + 1e-6);
@@ -182,18 +237,59 @@ export function pointsExpected({ job, run, places, rules }: Omit<RecordInputs, '
       ).filter(({ station }) => dug(station));
     });
     const own = points.filter((one) => one.line?.id === line.id);
+    const given = givenBy(fixed, own);
+    const passes = (at: number) => nearestTo(own, at, ({ lies }) => lies.station, Math.min(NEAR * 2, apart / 2));
     return [...fixed, ...between]
       .sort((a, b) => a.station - b.station)
-      .map((one) => {
-        const near = own.filter(
-          (point) =>
-            Math.abs(point.station - one.station) <= (one.what === 'along' ? Math.min(NEAR * 2, apart / 2) : NEAR) &&
-            (one.what === 'along' || point.what === one.what),
-        );
-        return { ...one, by: near.sort((a, b) => Math.abs(a.station - one.station) - Math.abs(b.station - one.station))[0] };
-      });
+      .map((one) => ({ ...one, by: one.what === 'along' ? passes(one.station) : given.get(one) }));
   });
 }
+
+/**
+ * Which point gives which thing that has a place on the plan: the one that names it, else one of its kind near it that names none. One point is one thing.
+ */
+function givenBy(things: readonly ExpectedPoint[], points: readonly AsLaidPoint[]): Map<ExpectedPoint, AsLaidPoint> {
+  const pairs = things
+    .flatMap((thing) =>
+      points
+        .filter(({ what }) => what === thing.what)
+        .map((point) => ({
+          thing,
+          point,
+          named: thing.of !== '' && namedBy(point) === thing.of,
+          away: Math.abs(point.station - thing.station),
+        })),
+    )
+    .filter(({ thing, point, named, away }) => named || (away <= NEAR && (thing.of === '' || namedBy(point) === '')))
+    .sort((a, b) => Number(b.named) - Number(a.named) || a.away - b.away);
+  const given = new Map<ExpectedPoint, AsLaidPoint>();
+  const used = new Set<AsLaidPoint>();
+  for (const { thing, point } of pairs)
+    if (!given.has(thing) && !used.has(point)) {
+      given.set(thing, point);
+      used.add(point);
+    }
+  return given;
+}
+const namedBy = ({ kept }: AsLaidPoint): string => kept.entry.fact.of;
+
+/** The one nearest a station, no further than so far. */
+export function nearestTo<T>(all: readonly T[], at: number, stationOf: (one: T) => number, most: number): T | undefined {
+  const away = (one: T) => Math.abs(stationOf(one) - at);
+  return all.reduce<T | undefined>((best, one) => (away(one) <= most && !(best && away(best) <= away(one)) ? one : best), undefined);
+}
+
+/** What a point is of, by id, that was taken for something of the plan: the thing of its kind near where it was said to be. Empty where there is none. */
+export const takenFor = (
+  expected: readonly ExpectedPoint[],
+  { what, line, station }: { what: AsLaidThing; line: string; station: number },
+): string =>
+  nearestTo(
+    expected.filter((one) => one.what === what && one.line === line),
+    station,
+    (one) => one.station,
+    NEAR,
+  )?.of ?? '';
 
 /** A point tapes are held at. */
 export interface HeldPoint {

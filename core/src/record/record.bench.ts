@@ -41,10 +41,10 @@ export function benchRecord(): void {
   const line = run.laid[0]?.id ?? '';
   const now = Date.now();
   const book = yearOfRun(line);
-  const inputs = { job, run, places: plan.places, rules, book };
+  const inputs = { job, run, places: plan.places, rules, book, now };
   const force = { id: REVISION, number: 1, job, run, rules, plan };
   const pack = () => {
-    const record = recordOf({ ...inputs, now });
+    const record = recordOf(inputs);
     return handoverPack({
       ...record,
       ...inputs,

@@ -5,6 +5,8 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import type { AsLaidFact, Fact, Kept } from '../book';
 import { besideLine, type PlanPoint } from '../alignment';
+import { demoFile } from '../demo';
+import { setUp } from '../dig/facts.testing';
 import { readGeoJson, readLandXml, writeAsLaidCsv, writeAsLaidDxf, writeAsLaidGeoJson, writeAsLaidLandXml } from '../formats';
 import { readyToCover } from '../gates/cover';
 import { metres, times } from '../generators.testing';
@@ -24,6 +26,7 @@ import {
   isTie,
   pointsExpected,
   recordOf,
+  takenFor,
   tieOf,
   tiePointsOf,
   tiesTo,
@@ -52,7 +55,8 @@ const run: Run = {
 };
 const plan = planRun(job, run);
 const line = run.laid[0]!.id;
-const inputs = (book: readonly Kept[]) => ({ job, run, places: plan.places, rules, book });
+const now = Date.parse('2026-12-01T12:00:00Z');
+const inputs = (book: readonly Kept[]) => ({ job, run, places: plan.places, rules, book, now });
 
 const point = (change: Partial<AsLaidFact> = {}): AsLaidFact => ({
   kind: 'asLaid',
@@ -168,6 +172,91 @@ describe('points as laid', () => {
     const left = pointsExpected(inputs(book.slice(1)), asLaidOf(inputs(book.slice(1))).points).filter(({ by }) => !by);
     expect(left.map(({ what }) => what)).toEqual(['end']);
   });
+  test('a level read from a set-up follows it where that was put right, and is doubtful where it did not close', () => {
+    // Its plane falls 1:80 from 11.325 at 0.
+    const instrument = bookEntry(setUp({ fall: 1 / 80 }));
+    const right = bookEntry(setUp({ backsight: 1.225 }), undefined, { corrects: instrument.entry.id });
+    const read = bookEntry(
+      point({
+        station: 16,
+        place: { by: 'station', station: 16, offset: 0 },
+        height: { as: 'level', value: 9.125, setUp: instrument.entry.id },
+      }),
+    );
+    const closing = (reading: number) =>
+      bookEntry({ kind: 'sightBack', setUp: instrument.entry.id, benchmark: instrument.entry.fact.benchmark, reading, note: '' });
+    const told = (...book: Kept[]) => asLaidOf(inputs(book)).points[0];
+    expect(told(instrument, read)).toMatchObject({ top: 9.125, doubt: undefined });
+    // The rod read 11.125 − 9.125 = 2.000; from a plane level at 11.225 that is 9.225.
+    expect(told(instrument, read, right)).toMatchObject({ top: expect.closeTo(9.225, 9) as number, doubt: undefined });
+    expect(told(instrument, read, closing(1.34))).toMatchObject({ top: 9.125, doubt: 'notClosed' });
+    expect(told(read)).toMatchObject({ top: 9.125, doubt: 'noSetUp' });
+  });
+  describe('one point is one thing', () => {
+    const [gas, water] = ['30000000-0000-4000-8000-000000000001', '30000000-0000-4000-8000-000000000002'];
+    const crossing = (id: string, name: string, station: number): Run['existing'][number] => ({
+      ...(demoFile.runs.flatMap(({ existing }) => existing)[0] as Run['existing'][number]),
+      id,
+      name,
+      where: { kind: 'crossing', station, angle: Math.PI / 2 },
+    });
+    const crossed: Run = { ...run, existing: [crossing(gas, 'gas', 12), crossing(water, 'water', 12.5)] };
+    const found = (of: Run, ...facts: AsLaidFact[]) => {
+      const asked = { ...inputs(facts.map((fact) => bookEntry(fact))), run: of };
+      return pointsExpected(asked, asLaidOf(asked).points);
+    };
+    const measured = (all: ReturnType<typeof found>) => all.filter(({ what, by }) => what === 'crossing' && by).map(({ name }) => name);
+    const at = (station: number, change: Partial<AsLaidFact> = {}) =>
+      point({ what: 'crossing', station, place: { by: 'station', station, offset: 0 }, ...change });
+
+    test('two lines crossed half a metre apart are not both measured by one point', () => {
+      expect(measured(found(crossed))).toEqual([]);
+      expect(measured(found(crossed, at(12.3)))).toEqual(['water']);
+      expect(measured(found(crossed, at(12.3, { of: gas })))).toEqual(['gas']);
+      expect(measured(found(crossed, at(12.3), at(12.2)))).toEqual(['gas', 'water']);
+    });
+    test('a point is of what it names, wherever a later plan has that, and is off by as much', () => {
+      const moved = { ...crossed, existing: [crossing(gas, 'gas', 15), crossing(water, 'water', 12.5)] };
+      const facts = at(12, { of: gas });
+      expect(measured(found(moved, facts))).toEqual(['gas']);
+      const [only] = asLaidOf({ ...inputs([bookEntry(facts)]), run: moved }).points;
+      expect(only).toMatchObject({ station: 15, along: -3, good: false });
+      expect(asLaidOf({ ...inputs([bookEntry(facts)]), run: crossed }).points[0]).toMatchObject({ along: 0, good: true });
+    });
+    test('what is typed near a thing of the plan is of that thing, and of nothing further off', () => {
+      const expected = found(crossed);
+      const taken = (station: number) => takenFor(expected, { what: 'crossing', line, station });
+      expect([12.1, 12.4, 13.4, 13.6, 10.9].map(taken)).toEqual([gas, water, water, '', '']);
+    });
+    test('the line is measured where a point lies, not where it was said to be', () => {
+      const there = besideLine(run, 18, 0);
+      const between = (all: ReturnType<typeof found>) => all.filter(({ what, by }) => what === 'along' && by).map(({ station }) => station);
+      expect(between(found(run, point({ station: 10 })))).toEqual([10]);
+      expect(between(found(run, point({ station: 10, place: { by: 'coordinates', at: there } })))).toEqual([]);
+    });
+    test('an end measured three metres short of its place is off its plan', () => {
+      const end = (lies: number) =>
+        asLaidOf(inputs([bookEntry(point({ what: 'end', station: 40, place: { by: 'station', station: lies, offset: 0 } }))])).points[0];
+      expect(end(39.8)).toMatchObject({ good: true });
+      expect(end(37)).toMatchObject({ along: -3, good: false });
+    });
+    test('a level is held against the plan where it lies: a line that falls 1:80 is right 8 m on', () => {
+      const there = besideLine(run, 24, 0);
+      const design = (station: number) =>
+        asLaidOf(
+          inputs([
+            bookEntry(point({ station, place: { by: 'station', station, offset: 0 }, height: { as: 'level', value: 9, setUp: null } })),
+          ]),
+        ).points[0]!;
+      const right = 9 - design(24).up!;
+      const lies = asLaidOf(
+        inputs([
+          bookEntry(point({ station: 16, place: { by: 'coordinates', at: there }, height: { as: 'level', value: right, setUp: null } })),
+        ]),
+      ).points[0]!;
+      expect(lies.up).toBeCloseTo(0, 9);
+    });
+  });
 });
 
 const tie = (name: string, x: number, y: number) => bookEntry({ kind: 'tiePoint', name, at: { x, y }, note: '' });
@@ -254,6 +343,12 @@ describe('what lies here', () => {
     expect(here).toMatchObject({ run: 'Wash-down drain', away: expect.closeTo(0, 6) as number });
     expect(here?.measured?.station).toBe(30);
   });
+  test('a line that was laid 12 m beside its plan is found where it lies, and not where it was planned', () => {
+    const beside = bookEntry(point({ station: 10, place: { by: 'station', station: 10, offset: 12 } }));
+    const moved = [{ id: 'a', run, points: asLaidOf(inputs([beside])).points }];
+    expect(whatLiesAt(job, moved, besideLine(run, 10, 12), 3)).toMatchObject([{ run: run.name, away: expect.closeTo(0, 6) as number }]);
+    expect(whatLiesAt(job, moved, besideLine(run, 10, 0), 3)).toEqual([]);
+  });
   test('by a name', () => {
     expect(whatIsCalled(job, runs, 'c1').map(({ what }) => what)).toEqual(['C1']);
     expect(whatIsCalled(job, runs, 'WASH').map(({ what }) => what)).toContain('Wash-down drain');
@@ -269,10 +364,9 @@ describe('what lies here', () => {
 });
 
 describe('handing over', () => {
-  const now = Date.parse('2026-12-01T12:00:00Z');
   const force = { id: REVISION, number: 1, job, run, rules, plan };
   const packOf = (book: readonly Kept[], seal?: Head) => {
-    const record = recordOf({ ...inputs(book), now });
+    const record = recordOf(inputs(book));
     return handoverPack({
       ...record,
       ...inputs(book),
@@ -285,6 +379,24 @@ describe('handing over', () => {
     });
   };
   const chapter = (pack: ReturnType<typeof packOf>, id: string) => pack.chapters.find((one) => one.id === id)!;
+  test('an inspection that was put right is there as it was put right, one that was refused is not', () => {
+    const inspected = (ok: boolean): Fact => ({
+      kind: 'inspection',
+      from: 0,
+      to: 40,
+      until: '2026-11-30T16:00:00Z',
+      revision: REVISION,
+      ladders: [],
+      items: [{ id: 'sides', ask: 'Are the sides sound?', ok, note: '', from: 0, to: 40 }],
+    });
+    const first = bookEntry(inspected(true));
+    const right = bookEntry(inspected(false), undefined, { corrects: first.entry.id });
+    const refused = { ...bookEntry(inspected(true)), refused: true };
+    const rows = (book: readonly Kept[]) => chapter(packOf(book), 'inspections').tables[0]?.rows ?? [];
+    expect(rows([first])).toHaveLength(1);
+    expect(rows([first, right])).toEqual(rows([right]));
+    expect(rows([first, right, refused])).toEqual(rows([right]));
+  });
   test('an empty record prints what is missing of every chapter', () => {
     const pack = packOf([]);
     for (const id of ['laid', 'points', 'ties', 'fill', 'inspections', 'tests', 'photos', 'unseen', 'signed'])

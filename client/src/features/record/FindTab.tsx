@@ -3,6 +3,7 @@ import { asLaidOf, whatIsCalled, whatLiesAt, type LyingRun } from '@tamper/core/
 import { formatLength, formatStation, parseLength, parseStation, bareUnit } from '@tamper/core/units';
 import { router } from 'expo-router';
 import { useMemo, useState } from 'react';
+import { deviceClock } from '../../data/deviceClock';
 import { useRuns } from '../../data/jobRuns';
 import { bookOf } from '../../data/useBook';
 import { Button } from '../../ui/Button';
@@ -30,7 +31,7 @@ export function FindTab() {
     () =>
       (runs ?? []).map(({ id, doc }): LyingRun => {
         const { book = [] } = bookOf(jobId).read(id);
-        return { id, run: doc, points: asLaidOf({ job, run: doc, places: [], rules, book }).points };
+        return { id, run: doc, points: asLaidOf({ job, run: doc, places: [], rules, book, now: deviceClock().now() }).points };
       }),
     [runs, job, rules, jobId],
   );

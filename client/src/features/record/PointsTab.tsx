@@ -1,7 +1,7 @@
 import { asLaidThingIds, asLaidThings, type AsLaidFact, type AsLaidThing, type Photo } from '@tamper/core/book';
-import { instrumentInForce, instrumentsOf, planeAt } from '@tamper/core/dig';
+import { doubtWords, instrumentInForce, instrumentsOf, planeAt } from '@tamper/core/dig';
 import { placedLines } from '@tamper/core/job';
-import { isTie, sayPoint, sayTie, sayTieFault, sideNear, tieOf, type ExpectedPoint } from '@tamper/core/record';
+import { isTie, sayPoint, sayTie, sayTieFault, sideNear, takenFor, tieOf, type ExpectedPoint } from '@tamper/core/record';
 import { bareUnit, exactStation, figuresIn, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { deviceClock } from '../../data/deviceClock';
@@ -99,10 +99,14 @@ export function PointsTab() {
                   {one.name ? ` ${one.name}` : ''}, {formatStation(one.station, units)}: {formatLength(Math.abs(one.across), units, 'size')}{' '}
                   {one.across < 0 ? 'left' : 'right'}
                   {one.up === undefined ? '' : `, ${formatLength(Math.abs(one.up), units, 'size')} ${one.up < 0 ? 'low' : 'high'}`}
+                  {Math.abs(one.along) <= one.within.along
+                    ? ''
+                    : `, ${formatLength(Math.abs(one.along), units)} ${one.along < 0 ? 'short of' : 'past'} where the plan has it`}
                   {one.good ? '' : ': OFF ITS PLAN'}
                 </Text>
                 <Text variant="bodySmall">
                   {one.top === undefined ? 'height not measured' : `top at ${formatLength(one.top, units, 'level')}`}
+                  {one.doubt ? ` · LEVEL DOUBTFUL: ${doubtWords(one.doubt)}` : ''}
                   {one.radius === undefined ? '' : ` · by tapes, within ${formatLength(one.radius, units, 'size')}`}
                   {one.residual === undefined ? '' : ` · third tape off ${formatLength(Math.abs(one.residual), units, 'size')}`}
                   {one.flat ? ' · TAPES TOO FLAT' : ''}
@@ -123,7 +127,7 @@ export function PointsTab() {
 
 function PointForm({ form, put, next }: { form: Form; put: (change: (before: Form) => Form) => void; next: ExpectedPoint | undefined }) {
   const { job, jobId, run, rules, book, runId } = useSite();
-  const { ties, revision } = useRecord();
+  const { ties, expected, revision } = useRecord();
   const { units } = job;
   const { write, refuse, typed, said, faults } = useEntering(useEnterFilled());
   const [entered, setEntered] = useState(0);
@@ -209,7 +213,7 @@ function PointForm({ form, put, next }: { form: Form; put: (change: (before: For
       what,
       line: line.id,
       name: name.trim(),
-      of: offered?.of ?? '',
+      of: takenFor(expected, { what, line: line.id, station: station.value }),
       station: station.value,
       place: where,
       height: up,
