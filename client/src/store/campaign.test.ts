@@ -105,11 +105,23 @@ interface Doc {
   by: Record<string, number>;
 }
 
+/** The store of a page: what that still does once it was ended finds none, though a new page has opened the same. */
+function storeWhile(life: { over: boolean }): typeof import('idb') {
+  const idb = jest.requireActual<typeof import('idb')>('idb');
+  return { ...idb, openDB: (...which) => (life.over ? Promise.reject(new Error('This page was ended')) : idb.openDB(...which)) };
+}
+
 /** A device with what it keeps; its program is loaded anew at every start. */
 function device(name: string) {
   const indexedDb = new IDBFactory();
-  /** What it said was kept: its own number in the shared run, its entries, its new runs. */
-  const said = { kept: 0, entries: new Set<string>(), runs: new Set<string>(), photos: new Map<string, number[]>() };
+  /** What it said was kept: its own number in the shared run, which nobody else sets, its edits of that, its entries, its new runs. */
+  const said = {
+    own: 0,
+    edits: new Set<string>(),
+    entries: new Set<string>(),
+    runs: new Set<string>(),
+    photos: new Map<string, number[]>(),
+  };
   let count = 0;
   type Page = Awaited<ReturnType<typeof load>>;
   let page: Page | undefined;
@@ -127,7 +139,9 @@ function device(name: string) {
       photos: typeof import('./photos');
       upload: typeof import('./upload');
     };
+    const life = { over: false };
     jest.isolateModules(() => {
+      jest.doMock('idb', () => storeWhile(life));
       parts = {
         open: require('./open') as never,
         database: require('./database') as never,
@@ -143,7 +157,6 @@ function device(name: string) {
     });
     const its = parts!;
     await its.open.openDevice();
-    // What an ended page still does finds no store any more.
     globalThis.indexedDB = undefined as never;
     // There are no workers here.
     const photo = (hash: string) => its.upload.sendPicture(its.upload.photoLine, hash);
@@ -152,7 +165,7 @@ function device(name: string) {
     const run = its.live.liveDocument<Doc, Stored<Doc>>(`/runs/${RUN}`, (doc) => doc);
     const book = new its.book.JobBook(JOB);
     const stops = [stopSending, run.subscribe(() => undefined), book.subscribe(() => undefined)];
-    return { its, run, book, sender, stops };
+    return { its, run, book, sender, stops, life };
   }
   const start = async () => void (page = await load());
   /** The page is gone: nothing of it runs on, and its store is let go of as it is. */
@@ -160,6 +173,7 @@ function device(name: string) {
     const own = page;
     page = undefined;
     if (!own) return;
+    own.life.over = true;
     own.sender.close();
     await own.its.database.closeStore();
     own.stops.forEach((stop) => stop());
@@ -174,16 +188,21 @@ function device(name: string) {
     start,
     crash,
     now,
-    /** Sets its own number in the shared run to the next; waits until it is kept, or not. */
+    /** Sets its own number in the shared run to the next, with a mark nothing done later covers; waits until it is kept, or not. */
     async edit(wait: boolean) {
       const { run } = now();
       const doc = run.read().open?.history.present;
       if (!doc) return;
+      // Whatever happened since, it is not back at an older one.
+      expect(doc.by[name] ?? 0).toBeGreaterThanOrEqual(said.own);
       const own = ++count;
-      run.change({ ...doc, by: { ...doc.by, [name]: own } });
+      const mark = `${name} ${own}`;
+      run.change({ ...doc, by: { ...doc.by, [name]: own, [mark]: own } });
       if (!wait) return;
       await run.kept();
-      if (page && run.saving().kind !== 'unkept') said.kept = own;
+      if (!page || run.saving().kind === 'unkept') return;
+      said.own = own;
+      said.edits.add(mark);
     },
     async enter(wait: boolean) {
       const { book } = now();
@@ -268,7 +287,10 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   const stored = server.runs.get(RUN)?.doc as Doc;
   const shown = crew.map(({ now }) => now().run.read().open?.history.present);
   expect(shown).toEqual([stored, stored, stored]);
-  for (const { name, said } of crew) expect(stored.by[name] ?? 0).toBeGreaterThanOrEqual(said.kept);
+  for (const { name, said } of crew) {
+    expect(stored.by[name] ?? 0).toBeGreaterThanOrEqual(said.own);
+    expect([...said.edits].filter((mark) => !(mark in stored.by))).toEqual([]);
+  }
   const notes = server.entries.map(({ entry }) => entry.fact.note);
   expect(new Set(notes).size).toBe(notes.length);
   for (const { said } of crew) {
