@@ -1,7 +1,7 @@
 import { extent, levelsOn } from '@tamper/core/alignment';
 import { utilityMarks, type Product } from '@tamper/core/catalogue';
 import { passOf, stationOfLine } from '@tamper/core/existing';
-import { largest, smallest } from '@tamper/core/geometry';
+import { largest, smallest, valueAt } from '@tamper/core/geometry';
 import type { Run } from '@tamper/core/job';
 import type { Plan } from '@tamper/core/plan';
 import { formatGradient, formatLength, formatStation, type UnitSystem } from '@tamper/core/units';
@@ -39,7 +39,7 @@ const PAD = { left: 50, right: 22, top: 32, bottom: 80 };
 const NAME_ROOM = 40;
 const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'middle' | 'end' } =>
   x < PAD.left + NAME_ROOM
-    ? { x: Math.max(x, PAD.left), anchor: 'start' }
+    ? { x: Math.max(x, PAD.left) + 4, anchor: 'start' }
     : x > width - NAME_ROOM
       ? { x: Math.min(x, width - 4), anchor: 'end' }
       : { x, anchor: 'middle' };
@@ -89,12 +89,14 @@ export const LongSection = memo(function LongSection({
             <Structures run={run} product={product} view={view} width={width} />
             <Crossings run={run} product={product} plan={plan} view={view} units={units} clearance={clearance} width={width} />
             <Stations run={run} view={view} height={height} width={width} units={units} />
-            <Gradients plan={plan} view={view} units={units} />
+            <Gradients plan={plan} view={view} units={units} over={marks !== undefined} />
             <CulvertWater plan={plan} view={view} units={units} />
-            {marks?.(view)}
-            <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
           </G>
           <Levels view={view} base={base} shift={shift} height={height} units={units} />
+          <G clipPath="url(#long)">
+            <Line x1={at} x2={at} y1={6} y2={height - PAD.bottom} stroke={colours.paint} strokeWidth={2} />
+            {marks?.(view)}
+          </G>
           <Label x={8} y={height - 24} anchor="start" size={12} colour={colours.faded} text={`heights × ${exaggeration(view)}`} />
         </Svg>
       </Box>
@@ -365,7 +367,9 @@ function Stations({ run, view, height, width, units }: { run: Run; view: View; h
 }
 
 /** The fall of each leg, with an arrow the way the water runs, where there is room to say it. */
-function Gradients({ plan, view, units }: { plan: Plan; view: View; units: UnitSystem }) {
+/** @param over over the line: what was found of the bottom is marked under it. */
+function Gradients({ plan, view, units, over }: { plan: Plan; view: View; units: UnitSystem; over: boolean }) {
+  const { station, crown } = plan.profile;
   return (
     <G>
       {plan.flows
@@ -374,7 +378,7 @@ function Gradients({ plan, view, units }: { plan: Plan; view: View; units: UnitS
           <Label
             key={from}
             x={view.x((from + to) / 2)}
-            y={view.y((start + end) / 2) + 20}
+            y={over ? view.y(valueAt(station, crown, (from + to) / 2)) - 10 : view.y((start + end) / 2) + 20}
             size={13}
             text={`${fall < 0 ? '← ' : ''}${formatGradient(Math.abs(fall), units).split(' (')[0]}${fall > 0 ? ' →' : ''}`}
           />
