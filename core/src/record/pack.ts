@@ -23,7 +23,7 @@ import { ruleInfo, ruleKeys, type Rules } from '../rules';
 import { ruleQuantities } from '../rules/quantities';
 import { figuresIn, formatLength, formatStation, formatStretch, type UnitSystem } from '../units';
 import { sayPoint } from './says';
-import { tiesTo, type AsLaidPoint, type ExpectedPoint, type HeldPoint, type UnplacedPoint } from './points';
+import { tiedFlat, tiedPoints, tiesTo, type AsLaidPoint, type ExpectedPoint, type HeldPoint, type UnplacedPoint } from './points';
 
 /** A table of the pack. */
 export interface PackTable {
@@ -182,7 +182,7 @@ function pointsChapter({ job: { units }, expected, points, unplaced }: PackInput
 }
 
 function tiesChapter({ job: { units }, points, ties }: PackInputs): PackChapter {
-  const structures = points.filter(({ what }) => what === 'structure' || what === 'end' || what === 'tail' || what === 'joint');
+  const structures = tiedPoints(points);
   const tied = structures.flatMap((point) => (ties.length > 1 ? [{ point, own: tiesTo(point.at, ties) }] : []));
   return chapter('ties', 'Ties: to find it again with two tapes', {
     missing:
@@ -190,7 +190,12 @@ function tiesChapter({ job: { units }, points, ties }: PackInputs): PackChapter 
         ? ['No two points that stay were entered: nothing can be taped to.']
         : structures.length === 0
           ? ['No structure or end was measured.']
-          : [],
+          : tied
+              .filter(({ point, own }) => tiedFlat(point.at, own))
+              .map(
+                ({ point }) =>
+                  `${asLaidThings[point.what]} at ${formatStation(point.station, units)}: no two tapes meet well; a point further to the side is wanted.`,
+              ),
     tables: table(
       ['What', 'Station', 'Tapes'],
       tied.map(({ point, own }) => [

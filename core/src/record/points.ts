@@ -11,6 +11,7 @@ import {
   type Designs,
   type Instrument,
 } from '../dig';
+import { meetFlat } from '../dig/pegs';
 import { placedLines, type Job, type PlacedLine, type Run } from '../job';
 import type { Rules } from '../rules';
 import { isPit, type Place } from '../trench';
@@ -302,10 +303,35 @@ export interface HeldPoint {
 export const tiePointsOf = (book: readonly Kept[]): HeldPoint[] =>
   inOrder(countedIn(book, 'tiePoint')).map(({ entry: { id, fact } }) => ({ id, name: fact.name, at: fact.at, note: fact.note }));
 
-/** A structure's ties: for each point that stays how long a tape to it is, nearest first. What finds it again. */
-export function tiesTo(at: PlanPoint, points: readonly HeldPoint[], most = 3): { point: HeldPoint; length: number }[] {
-  return points
-    .map((point) => ({ point, length: Math.hypot(point.at.x - at.x, point.at.y - at.y) }))
-    .sort((a, b) => a.length - b.length)
-    .slice(0, most);
+/** What is found again by tapes: what has an end, or is opened some day. */
+const TIED: ReadonlySet<AsLaidThing> = new Set(['structure', 'end', 'tail', 'joint', 'bend']);
+export const tiedPoints = (points: readonly AsLaidPoint[]): AsLaidPoint[] => points.filter(({ what }) => TIED.has(what));
+
+export interface TapeTo {
+  point: HeldPoint;
+  length: number;
 }
+/**
+ * A point's ties: for each point that stays how long a tape to it is, nearest first. What finds it again: two that do not meet too flat are among them, where
+ * there are such, and the nearest besides.
+ */
+export function tiesTo(at: PlanPoint, points: readonly HeldPoint[], most = 3): TapeTo[] {
+  const near = points
+    .map((point) => ({ point, length: Math.hypot(point.at.x - at.x, point.at.y - at.y) }))
+    .sort((a, b) => a.length - b.length);
+  const [one, other] =
+    pairsOf(near)
+      .filter(([a, b]) => meetWell(at, a, b))
+      .sort((a, b) => a[0].length + a[1].length - b[0].length - b[1].length)[0] ?? [];
+  const first = near.filter((tape) => tape === one || tape === other);
+  return [...first, ...near.filter((tape) => !first.includes(tape))].slice(0, most).sort((a, b) => a.length - b.length);
+}
+const pairsOf = (tapes: readonly TapeTo[]): [TapeTo, TapeTo][] =>
+  tapes.flatMap((a, i) => tapes.slice(i + 1).map((b): [TapeTo, TapeTo] => [a, b]));
+/** Do two tapes from a point say where it is? A tape of nothing has no direction. */
+function meetWell(at: PlanPoint, a: TapeTo, b: TapeTo): boolean {
+  const across = (a.point.at.x - at.x) * (b.point.at.x - at.x) + (a.point.at.y - at.y) * (b.point.at.y - at.y);
+  return a.length > 0 && b.length > 0 && !meetFlat(Math.acos(Math.min(1, Math.max(-1, across / (a.length * b.length)))));
+}
+/** Do no two of the tapes say where a point is? */
+export const tiedFlat = (at: PlanPoint, tapes: readonly TapeTo[]): boolean => !pairsOf(tapes).some(([a, b]) => meetWell(at, a, b));

@@ -27,6 +27,7 @@ import {
   pointsExpected,
   recordOf,
   takenFor,
+  tiedFlat,
   tieOf,
   tiePointsOf,
   tiesTo,
@@ -113,6 +114,46 @@ describe('two tapes', () => {
     );
     expect(seen.flat).toBeGreaterThan(20);
     expect(seen.good).toBeGreaterThan(100);
+  });
+});
+
+describe('ties', () => {
+  const held = (x: number, y: number, i: number) => ({ id: `p${i}`, name: `P${i}`, at: { x, y }, note: '' });
+  const at = { x: 0, y: 0 };
+  test('three points in one line with it say nothing of where it is; one to the side is taken instead, however far', () => {
+    const inLine = [held(2, 0, 1), held(4, 0, 2), held(-6, 0, 3)];
+    expect(tiedFlat(at, tiesTo(at, inLine))).toBe(true);
+    const ties = tiesTo(at, [...inLine, held(1, 20, 4)]);
+    expect(ties.map(({ point }) => point.name)).toEqual(['P1', 'P2', 'P4']);
+    expect(tiedFlat(at, ties)).toBe(false);
+  });
+  test('whatever points there are: what finds it again is among the ties, wherever any two of them meet well', () => {
+    const seen = { flat: 0, well: 0 };
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ x: metres(-30, 30), y: fc.oneof(metres(-30, 30), metres(-1, 1)) }), { minLength: 2, maxLength: 6 }),
+        (spots) => {
+          fc.pre(spots.every(({ x, y }) => Math.hypot(x, y) > 0.1));
+          const all = spots.map(({ x, y }, i) => held(x, y, i));
+          // By the law of cosines: how wide the triangle with both is at the point.
+          const wide = all.some((p, i) =>
+            all.slice(i + 1).some((q) => {
+              const [a, b, c] = [Math.hypot(p.at.x, p.at.y), Math.hypot(q.at.x, q.at.y), Math.hypot(p.at.x - q.at.x, p.at.y - q.at.y)];
+              const angle = (Math.acos((a * a + b * b - c * c) / (2 * a * b)) * 180) / Math.PI;
+              return angle >= 30 && angle <= 150;
+            }),
+          );
+          const ties = tiesTo(at, all);
+          expect(tiedFlat(at, ties)).toBe(!wide);
+          expect(ties).toHaveLength(Math.min(3, all.length));
+          expect(ties.map(({ length }) => length)).toEqual(ties.map(({ length }) => length).sort((a, b) => a - b));
+          seen[wide ? 'well' : 'flat']++;
+        },
+      ),
+      { numRuns: times(200) },
+    );
+    expect(seen.flat).toBeGreaterThan(5);
+    expect(seen.well).toBeGreaterThan(50);
   });
 });
 

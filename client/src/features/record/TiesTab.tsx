@@ -1,15 +1,17 @@
 import { besideLine } from '@tamper/core/alignment';
 import { asLaidThings, type TiePointFact } from '@tamper/core/book';
-import { tiesTo, type AsLaidPoint } from '@tamper/core/record';
+import { tiedFlat, tiedPoints, tiesTo, type AsLaidPoint } from '@tamper/core/record';
 import { bareUnit, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { useState } from 'react';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { RecordPlan } from '../../drawing/RecordPlan';
+import { colours } from '../../theme/tokens';
 import { Button } from '../../ui/Button';
 import { Card } from '../../ui/Card';
 import { Choice } from '../../ui/Choice';
 import { Notice } from '../../ui/Notice';
+import { Picker } from '../../ui/Picker';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { Told } from '../../ui/Told';
@@ -21,9 +23,7 @@ import { useRecord } from './context';
 /** Points that stay, and for each structure the tapes that find it again. */
 export function TiesTab() {
   const { ties, points } = useRecord();
-  const tied = points.filter(
-    ({ what }) => what === 'structure' || what === 'end' || what === 'tail' || what === 'joint' || what === 'bend',
-  );
+  const tied = tiedPoints(points);
   const [chosen, choose] = useState<string>();
   const shown = tied.find(({ id }) => id === chosen) ?? tied[0];
   return (
@@ -43,12 +43,13 @@ export function TiesTab() {
 function Pick({ points, chosen, choose }: { points: readonly AsLaidPoint[]; chosen: string | undefined; choose: (id: string) => void }) {
   const { units } = useSite().job;
   return (
-    <Choice
+    <Picker
       label="Point"
       value={chosen ?? ''}
-      options={points
-        .slice(0, 12)
-        .map((one) => ({ value: one.id, label: `${one.name || asLaidThings[one.what]} ${formatStation(one.station, units)}` }))}
+      options={points.map((one) => ({
+        value: one.id,
+        label: `${one.name || asLaidThings[one.what]} ${formatStation(one.station, units)}`,
+      }))}
       onChange={choose}
     />
   );
@@ -72,6 +73,9 @@ function Sketch({ point }: { point: AsLaidPoint }) {
         height={280}
         tapes={{ at: point.at, from }}
       />
+      {tiedFlat(point.at, from) ? (
+        <Text style={{ color: colours.stop }}>No two of these tapes meet well: enter a point that stays further to the side.</Text>
+      ) : null}
       {from.map(({ point: held, length }) => (
         <Text key={held.id}>
           {formatLength(length, units)} from {held.name}
