@@ -366,8 +366,7 @@ function Stations({ run, view, height, width, units }: { run: Run; view: View; h
   );
 }
 
-/** The fall of each leg, with an arrow the way the water runs, where there is room to say it. */
-/** @param over over the line: what was found of the bottom is marked under it. */
+/** The fall of each leg, with an arrow the way the water runs, where there is room to say it. @param over over the line: what was found of the bottom is marked under it. */
 function Gradients({ plan, view, units, over }: { plan: Plan; view: View; units: UnitSystem; over: boolean }) {
   const { station, crown } = plan.profile;
   return (

@@ -1,5 +1,5 @@
 import { countedIn, type Kept, type KeptOf } from '../book';
-import { besideLine } from '../alignment/route';
+import { besideLine, type PlanPoint } from '../alignment/route';
 import { extent } from '../alignment/ground';
 import type { Job, Run } from '../job';
 import { sectionAt } from '../plan/section';
@@ -74,14 +74,19 @@ const FLAT = Math.PI / 6;
 /** Do two tapes meet too flat to say where, or nearly in one line? */
 export const meetFlat = (angle: number): boolean => angle < FLAT || angle > Math.PI - FLAT;
 
+/** Do tapes from two points to a spot say where that is? A tape of nothing has no direction. */
+export function tapesMeet(at: PlanPoint, a: PlanPoint, b: PlanPoint): boolean {
+  const [ta, tb] = [Math.hypot(at.x - a.x, at.y - a.y), Math.hypot(at.x - b.x, at.y - b.y)];
+  const between = ((at.x - a.x) * (at.x - b.x) + (at.y - a.y) * (at.y - b.y)) / (ta * tb);
+  return ta > 0 && tb > 0 && !meetFlat(Math.acos(Math.min(1, Math.max(-1, between))));
+}
+
 /** The tapes from two points to a peg; undefined where they are the same point. */
 export function tapesTo(run: Run, [a, b]: readonly [TapePoint, TapePoint], station: number, offset: number): Tapes | undefined {
   if (Math.hypot(b.x - a.x, b.y - a.y) < 0.05) return undefined;
   const peg = besideLine(run, station, offset);
   const [ta, tb] = [Math.hypot(peg.x - a.x, peg.y - a.y), Math.hypot(peg.x - b.x, peg.y - b.y)];
-  const between = ((peg.x - a.x) * (peg.x - b.x) + (peg.y - a.y) * (peg.y - b.y)) / (ta * tb);
-  const angle = Math.acos(Math.min(1, Math.max(-1, between)));
-  return { lengths: [ta, tb], good: ta > 0 && tb > 0 && !meetFlat(angle) };
+  return { lengths: [ta, tb], good: tapesMeet(peg, a, b) };
 }
 
 /** The edges as somebody marked them at a station, held against the plan. Metres; `off`: how much wider than planned. */

@@ -11,7 +11,7 @@ import {
   type Designs,
   type Instrument,
 } from '../dig';
-import { meetFlat } from '../dig/pegs';
+import { tapesMeet } from '../dig/pegs';
 import { placedLines, type Job, type PlacedLine, type Run } from '../job';
 import type { Rules } from '../rules';
 import { isPit, type Place } from '../trench';
@@ -321,17 +321,13 @@ export function tiesTo(at: PlanPoint, points: readonly HeldPoint[], most = 3): T
     .sort((a, b) => a.length - b.length);
   const [one, other] =
     pairsOf(near)
-      .filter(([a, b]) => meetWell(at, a, b))
+      .filter(([a, b]) => tapesMeet(at, a.point.at, b.point.at))
       .sort((a, b) => a[0].length + a[1].length - b[0].length - b[1].length)[0] ?? [];
   const first = near.filter((tape) => tape === one || tape === other);
   return [...first, ...near.filter((tape) => !first.includes(tape))].slice(0, most).sort((a, b) => a.length - b.length);
 }
 const pairsOf = (tapes: readonly TapeTo[]): [TapeTo, TapeTo][] =>
   tapes.flatMap((a, i) => tapes.slice(i + 1).map((b): [TapeTo, TapeTo] => [a, b]));
-/** Do two tapes from a point say where it is? A tape of nothing has no direction. */
-function meetWell(at: PlanPoint, a: TapeTo, b: TapeTo): boolean {
-  const across = (a.point.at.x - at.x) * (b.point.at.x - at.x) + (a.point.at.y - at.y) * (b.point.at.y - at.y);
-  return a.length > 0 && b.length > 0 && !meetFlat(Math.acos(Math.min(1, Math.max(-1, across / (a.length * b.length)))));
-}
 /** Do no two of the tapes say where a point is? */
-export const tiedFlat = (at: PlanPoint, tapes: readonly TapeTo[]): boolean => !pairsOf(tapes).some(([a, b]) => meetWell(at, a, b));
+export const tiedFlat = (at: PlanPoint, tapes: readonly TapeTo[]): boolean =>
+  !pairsOf(tapes).some(([a, b]) => tapesMeet(at, a.point.at, b.point.at));
