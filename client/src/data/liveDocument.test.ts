@@ -5,13 +5,15 @@ import { blankRun, type Run } from '@tamper/core/job';
 import { merge } from '@tamper/core/merge';
 import { omit } from '@tamper/core/plain';
 import { upgradeRun } from '@tamper/core/job/upgrade';
-import { freshDevice, reload, settled } from '../testing/device';
+import { anotherTab, freshDevice, fullDevice, reload, settled } from '../testing/device';
 import { tellHere } from '../store/bus';
 import { allDamaged } from '../store/damaged';
 import { keepDraft, readDocument } from '../store/documents';
+import { putOwn } from '../store/own';
 import { Sender } from '../store/sender';
 import type { StoredRun } from './api';
 import { changeRun } from './documents';
+import { UNKEPT } from './safety';
 import { whileTyping } from './typing';
 import { liveDocument } from './liveDocument';
 
@@ -88,6 +90,35 @@ test('a screen hears of what is typed when the letter is painted; how safe it is
   expect(seen.at(-1)).toBe('Three');
   await document.sent();
   stop.forEach((over) => over());
+});
+
+test('held for want of room, it goes in with whatever is kept next, beside what another tab made; that is shown, and no longer said not to be kept', async () => {
+  const state = server(run('One'));
+  const document = open();
+  const stop = document.subscribe(nothing);
+  await document.opened();
+  state.down = true;
+  const other = await anotherTab();
+  const free = fullDevice();
+  document.change({ ...run('One'), name: 'Two' });
+  await document.kept();
+  expect(document.saving()).toMatchObject({ kind: 'unkept' });
+  free();
+  const { row } = await other.documents.readDocument('/runs/r');
+  const { version, doc } = row!.stored;
+  await other.documents.keepDraft(
+    { path: '/runs/r', jobId: 'j', doc: { ...(doc as Run), length: 44 } },
+    { rev: 0, doc, version, base: doc },
+    (base, mine, theirs) => merge(base, mine, theirs).doc,
+  );
+  await putOwn('anything', 1);
+  await until(() => expect(document.saving()).toMatchObject({ kind: 'kept' }));
+  expect(document.read().open?.history.present).toMatchObject({ name: 'Two', length: 44 });
+  state.down = false;
+  document.flush();
+  await until(() => expect(document.saving()).toEqual({ kind: 'sent' }));
+  expect(state.doc).toMatchObject({ name: 'Two', length: 44 });
+  stop();
 });
 
 test('it says kept when it is on this device, and sent when it is with the server; never one for the other', async () => {
@@ -239,8 +270,15 @@ test('somebody else’s version stops the sending; edits go on and are kept with
   Object.assign(state, { version: 5, doc: { ...run('One'), surface: 'road' } });
   document.change(run('Mine'));
   await expect(document.sent()).rejects.toThrow('Somebody else changed it meanwhile. Nothing was overwritten');
+  const free = fullDevice();
+  document.change(run('Mine once more'));
+  await document.kept();
+  expect(document.saving()).toMatchObject({ kind: 'conflict', why: UNKEPT });
+  free();
   document.change({ ...run('Mine'), reachedBy: undefined, name: 'Mine still' } as Run);
   await document.kept();
+  expect(document.saving()).toMatchObject({ kind: 'conflict' });
+  expect(document.saving()).not.toHaveProperty('why');
   stop();
   await settled();
   await reload();

@@ -2,6 +2,7 @@ import { merge, sameJson } from '@tamper/core/merge';
 import { ApiError, fetcher, type Stored } from './api';
 import { onNews, tell } from '../store/bus';
 import { setAside } from '../store/damaged';
+import { isKeeping, onKeeping } from '../store/database';
 import {
   forgetDocument,
   hearDocument,
@@ -49,7 +50,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private readonly listeners = new Set<() => void>();
   private users = 0;
   private live = false;
-  private stopNews: () => void = () => undefined;
+  private stops: readonly (() => void)[] = [];
   /** What the store holds of it as far as this tab has taken it in. */
   private seen: Seen = UNSEEN;
   private row: KnownDocument | undefined;
@@ -162,7 +163,7 @@ export class LiveDocument<T, S extends Stored<T>> {
   private begin(): void {
     this.live = true;
     live.set(this.path, this as unknown as LiveDocument<unknown, Stored<unknown>>);
-    this.stopNews = onNews((news) => {
+    const stopNews = onNews((news) => {
       if (news.kind === 'line') this.tell();
       if (news.kind === 'again') void this.asking.after();
       if (!('path' in news) || news.path !== this.path) return;
@@ -172,6 +173,13 @@ export class LiveDocument<T, S extends Stored<T>> {
       if (news.kind === 'there') void this.asking.after();
       if (news.kind === 'edited' || news.kind === 'sent' || news.kind === 'heard') void this.reread();
     });
+    // What was held in the page is in the store, beside what other tabs made meanwhile.
+    const stopKeeping = onKeeping(() => {
+      if (!isKeeping()) return;
+      this.unkept = false;
+      void this.reread();
+    });
+    this.stops = [stopNews, stopKeeping];
     for (const event of AWAY) window.addEventListener(event, this.leave);
     void this.load();
   }
@@ -299,7 +307,10 @@ export class LiveDocument<T, S extends Stored<T>> {
   private saveState(present: T | undefined): SaveState<T> {
     const { draft } = this;
     if (draft?.theirs)
-      return { kind: 'conflict', theirs: draft.theirs as Stored<T>, base: draft.base as T, mine: present ?? (draft.doc as T) };
+      return {
+        ...{ kind: 'conflict', theirs: draft.theirs as Stored<T>, base: draft.base as T, mine: present ?? (draft.doc as T) },
+        ...(this.unkept && { why: UNKEPT }),
+      };
     if (this.dirty || this.writing) return { kind: 'keeping' };
     if (draft && this.unkept) return { kind: 'unkept', why: UNKEPT };
     if (draft?.refused !== undefined) return { kind: 'refused', why: draft.refused };
@@ -334,7 +345,7 @@ export class LiveDocument<T, S extends Stored<T>> {
     if (!this.live) return;
     const last = this.dirty ? this.keepNow() : undefined;
     this.live = false;
-    this.stopNews();
+    for (const stop of this.stops) stop();
     for (const event of AWAY) window.removeEventListener(event, this.leave);
     if (live.get(this.path) === (this as unknown)) live.delete(this.path);
     const forget = () => {

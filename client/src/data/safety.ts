@@ -9,7 +9,8 @@ export type SaveState<T> =
   | { kind: 'keeping' }
   | { kind: 'unkept'; why: string }
   | { kind: 'refused'; why: string }
-  | { kind: 'conflict'; theirs: Stored<T>; base: T; mine: T };
+  /** `why` it is not kept either. */
+  | { kind: 'conflict'; theirs: Stored<T>; base: T; mine: T; why?: string };
 
 /** Of what this device cannot write down. */
 export const UNKEPT = 'This device cannot keep it: leave the page open until it is sent.';

@@ -1,4 +1,4 @@
-import { IDBFactory } from 'fake-indexeddb';
+import { IDBFactory, IDBObjectStore } from 'fake-indexeddb';
 import '../testing/device';
 import '../testing/uuid';
 import { seeded } from '@tamper/core/chance';
@@ -7,7 +7,7 @@ import type { Stored } from '../data/api';
 
 /*
  * Three devices of one crew on one server, and everything that happens to them: lines cut before a request arrives, answers lost after it was done, a server
- * that fails over one, two writers at once, pages ended without a word. Whatever was said to be kept is there after it; whatever was said to be sent is on the server once;
+ * that fails over one, two writers at once, pages ended without a word, devices that are full for a while. Whatever was said to be kept is there after it; whatever was said to be sent is on the server once;
  * and when the lines are back all of them say the same.
  */
 const SEED = Number(process.env.TAMPER_SEED ?? 20_261_126);
@@ -106,14 +106,34 @@ interface Doc {
 }
 
 /** The store of a page: what that still does once it was ended finds none, though a new page has opened the same. */
-function storeWhile(life: { over: boolean }): typeof import('idb') {
+function storeWhile(life: { over: boolean }, disk: Disk): typeof import('idb') {
   const idb = jest.requireActual<typeof import('idb')>('idb');
-  return { ...idb, openDB: (...which) => (life.over ? Promise.reject(new Error('This page was ended')) : idb.openDB(...which)) };
+  return {
+    ...idb,
+    openDB: (async (...which: Parameters<typeof idb.openDB>) => {
+      if (life.over) throw new Error('This page was ended');
+      const db = await idb.openDB(...which);
+      diskOf.set(idb.unwrap(db), disk);
+      return db;
+    }) as typeof idb.openDB,
+  };
 }
+
+/** Where a device keeps its store: while it is full, nothing is put into it. */
+interface Disk {
+  isFull: boolean;
+}
+const diskOf = new WeakMap<IDBDatabase, Disk>();
+const put = IDBObjectStore.prototype.put;
+IDBObjectStore.prototype.put = function (...row) {
+  if (diskOf.get(this.transaction.db as never)?.isFull) throw new DOMException('No room.', 'QuotaExceededError');
+  return put.apply(this, row);
+};
 
 /** A device with what it keeps; its program is loaded anew at every start. */
 function device(name: string) {
   const indexedDb = new IDBFactory();
+  const disk: Disk = { isFull: false };
   /** What it said was kept: its own number in the shared run, which nobody else sets, its edits of that, its entries, its new runs. */
   const said = {
     own: 0,
@@ -141,7 +161,7 @@ function device(name: string) {
     };
     const life = { over: false };
     jest.isolateModules(() => {
-      jest.doMock('idb', () => storeWhile(life));
+      jest.doMock('idb', () => storeWhile(life, disk));
       parts = {
         open: require('./open') as never,
         database: require('./database') as never,
@@ -201,8 +221,10 @@ function device(name: string) {
       if (!wait) return;
       await run.kept();
       if (!page || run.saving().kind === 'unkept') return;
-      said.own = own;
+      if (!page.its.database.isKeeping() && run.saving().kind !== 'sent') return;
       said.edits.add(mark);
+      // A full device has what was sent only as long as its page is open.
+      if (page.its.database.isKeeping()) said.own = own;
     },
     async enter(wait: boolean) {
       const { book } = now();
@@ -211,7 +233,7 @@ function device(name: string) {
       const entering = book.enter(RUN, fact, 'foreman');
       if (!wait) return void entering.catch(() => undefined);
       await entering;
-      said.entries.add(note);
+      if (now().its.database.isKeeping()) said.entries.add(note);
     },
     /** A photo of two parts with its entry. */
     async photograph() {
@@ -222,12 +244,16 @@ function device(name: string) {
       await its.photos.keepPhoto(JOB, { photo, full: new Uint8Array(bytes).buffer, small: new ArrayBuffer(1) }, count);
       const note = `${name} ${count} photographed`;
       await book.enter(RUN, { kind: 'happening', what: 'water', where: null, note }, 'foreman', undefined, [photo]);
+      if (!now().its.database.isKeeping()) return;
       said.entries.add(note);
       said.photos.set(hash, bytes);
     },
     async addRun() {
-      said.runs.add(await now().its.add.addRun(JOB, { name: `${name} ${++count}`, existing: [] } as never));
+      const id = await now().its.add.addRun(JOB, { name: `${name} ${++count}`, existing: [] } as never);
+      if (now().its.database.isKeeping()) said.runs.add(id);
     },
+    /** Its disk is full, or there is room again. */
+    fill: (isFull: boolean) => void (disk.isFull = isFull),
     /** Whoever is asked what shall be puts both together. */
     settle: () => page?.run.settle('both'),
   };
@@ -239,7 +265,7 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   const crew = ['a', 'b', 'c'].map(device);
   for (const one of crew) await one.start();
   const tick = (most = 12) => new Promise((over) => setTimeout(over, Math.floor(random() * most)));
-  const counts = { edits: 0, entries: 0, photos: 0, crashes: 0, runs: 0 };
+  const counts = { edits: 0, entries: 0, photos: 0, crashes: 0, runs: 0, full: 0 };
   while (server.state.faults + counts.crashes < FAULTS) {
     const one = crew[Math.floor(random() * crew.length)] as (typeof crew)[number];
     const what = random();
@@ -255,7 +281,11 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
     } else if (what < 0.74) {
       counts.runs++;
       await one.addRun();
-    } else if (what < 0.8) one.settle();
+    } else if (what < 0.78) one.settle();
+    else if (what < 0.8) {
+      counts.full++;
+      one.fill(true);
+    } else if (what < 0.82) one.fill(false);
     else if (what < 0.9) {
       counts.crashes++;
       await one.crash();
@@ -266,6 +296,7 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   // The lines are back. Each is started anew, sends what it has, is asked what shall be, and looks at what the others did.
   server.state.healed = true;
   for (const one of crew) {
+    one.fill(false);
     await one.crash();
     await one.start();
   }
@@ -308,6 +339,6 @@ test(`three devices, ${FAULTS} faults: what was kept is there, what was sent is 
   for (const one of crew) await one.crash();
   if (process.env.TAMPER_FAULTS)
     process.stdout.write(
-      `  ${server.state.faults} faults of the line, ${counts.crashes} pages ended; ${counts.edits} edits, ${counts.entries} entries, ${counts.photos} photos, ${counts.runs} runs made; version ${server.runs.get(RUN)?.version} of the shared run\n`,
+      `  ${server.state.faults} faults of the line, ${counts.crashes} pages ended, ${counts.full} times a disk full; ${counts.edits} edits, ${counts.entries} entries, ${counts.photos} photos, ${counts.runs} runs made; version ${server.runs.get(RUN)?.version} of the shared run\n`,
     );
 });

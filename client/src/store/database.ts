@@ -1,4 +1,5 @@
 import { openDB, type IDBPDatabase, type IDBPTransaction } from 'idb';
+import { sameJson } from '@tamper/core/merge';
 import { KEYS, type Table, type Tables } from './tables';
 
 type Row<T extends Table> = Tables[T]['value'];
@@ -23,6 +24,12 @@ interface Write {
   /** Undefined: it goes. */
   row: unknown;
 }
+type Held = Write & { was: unknown };
+/** What is done with rows of some tables in one go. */
+interface Work<T = unknown> {
+  of: readonly Table[];
+  how: (tx: Tx) => Promise<T>;
+}
 
 const NAME = 'tamper';
 /** Goes up with a table, and with what an earlier program could not read: what that one kept stays as it is. */
@@ -33,8 +40,12 @@ const tables = Object.keys(KEYS) as Table[];
 
 let database: IDBPDatabase<Tables> | undefined;
 let opening: Promise<void> | undefined;
-/** What the device would not take: it is held here as long as the page is open, and put in as soon as there is room. */
-const held = new Map<string, Write>();
+/** What the device would not take: it is held here as long as the page is open, and put in as soon as there is room; with what the device had there. */
+const held = new Map<string, Held>();
+/** How it was made, one after another: where another tab kept something there meanwhile, all of it is made once more on that. */
+let undone: Work[] = [];
+/** While something is held, one goes after another: it is put in once. */
+let turn: Promise<unknown> = Promise.resolve();
 const listeners = new Set<() => void>();
 const nameOf = (table: Table, key: Write['key']) => JSON.stringify([table, key]);
 const keyOf = (table: Table, row: unknown): Write['key'] => {
@@ -79,6 +90,7 @@ export async function closeStore(): Promise<void> {
   database = undefined;
   opening = undefined;
   held.clear();
+  undone = [];
 }
 
 /** Does the device keep what is put into its store? */
@@ -95,9 +107,9 @@ interface Reads {
   of: (table: Table, jobId: string) => Promise<unknown[]>;
 }
 /** Reads through what is held here. */
-function through(tx: Reads): Pick<Tx, 'get' | 'all' | 'of'> {
-  const over = (table: Table, rows: readonly unknown[], belongs: (one: Write) => boolean) => {
-    const here = [...held.values()].filter((one) => one.table === table);
+function through(tx: Reads, over = held): Pick<Tx, 'get' | 'all' | 'of'> {
+  const lay = (table: Table, rows: readonly unknown[], belongs: (one: Write) => boolean) => {
+    const here = [...over.values()].filter((one) => one.table === table);
     if (here.length === 0) return rows;
     const names = new Set(here.map(({ key }) => nameOf(table, key)));
     const found = [
@@ -108,13 +120,13 @@ function through(tx: Reads): Pick<Tx, 'get' | 'all' | 'of'> {
   };
   const reads = {
     get: async (table: Table, key: Write['key']) => {
-      const here = held.get(nameOf(table, key));
+      const here = over.get(nameOf(table, key));
       return here ? here.row : tx.get(table, key as never);
     },
     all: async (table: Table, range?: readonly [Write['key'], Write['key']]) =>
-      over(table, await tx.all(table, range && IDBKeyRange.bound(range[0], range[1])), ({ key }) => !range || within(key, range)),
+      lay(table, await tx.all(table, range && IDBKeyRange.bound(range[0], range[1])), ({ key }) => !range || within(key, range)),
     of: async (table: Table, jobId: string) =>
-      over(table, await tx.of(table, jobId), ({ row }) => (row as { jobId?: string } | undefined)?.jobId === jobId),
+      lay(table, await tx.of(table, jobId), ({ row }) => (row as { jobId?: string } | undefined)?.jobId === jobId),
   };
   return reads as unknown as Pick<Tx, 'get' | 'all' | 'of'>;
 }
@@ -144,9 +156,13 @@ const nowhere: Reads = { get: () => Promise.resolve(undefined), all: none, of: n
 /** Reads rows of one moment. */
 export async function lookUp<T>(of: readonly Table[], how: (tx: Pick<Tx, 'get' | 'all' | 'of'>) => Promise<T>): Promise<T> {
   await openStore();
-  if (!database) return how(through(nowhere));
+  return look(of, (reads) => how(through(reads)));
+}
+
+async function look<T>(of: readonly Table[], how: (reads: Reads) => Promise<T>): Promise<T> {
+  if (!database) return how(nowhere);
   const tx = database.transaction([...of], 'readonly');
-  const value = await how(through(readsOf(tx as unknown as InIdb)));
+  const value = await how(readsOf(tx as unknown as InIdb));
   await tx.done;
   return value;
 }
@@ -159,20 +175,26 @@ export interface Done<T> {
 
 /**
  * Reads and writes rows in one go, which no other tab comes between: all of it is kept or nothing.
- * @param how waits for nothing but what it reads; it may be run twice, where the device takes nothing the first time.
+ * @param how waits for nothing but what it reads; it is run again where the device takes nothing the first time.
  */
 export async function keep<T>(of: readonly Table[], how: (tx: Tx) => Promise<T>): Promise<Done<T>> {
   await openStore();
+  if (held.size === 0) return keepOrHold({ of, how });
+  const done = turn.then(() => keepOrHold({ of, how }));
+  turn = done.catch(() => undefined);
+  return done;
+}
+
+async function keepOrHold<T>(work: Work<T>): Promise<Done<T>> {
   if (database) {
     try {
-      const done = await write(database, of, how);
-      return { value: done, kept: true };
+      return { value: await write(database, work), kept: true };
     } catch (error) {
       if (!isFull(error)) throw error;
       console.warn('The device keeps nothing more', error);
     }
   }
-  return { value: await hold(of, how), kept: false };
+  return { value: await hold(work), kept: false };
 }
 
 /** The store is full, forbidden or gone: no fault of what was to be written. */
@@ -180,10 +202,10 @@ const isFull = (error: unknown): boolean =>
   error instanceof DOMException &&
   ['QuotaExceededError', 'UnknownError', 'AbortError', 'InvalidStateError', 'NotReadableError'].includes(error.name);
 
-async function write<T>(db: IDBPDatabase<Tables>, of: readonly Table[], how: (tx: Tx) => Promise<T>): Promise<T> {
+async function write<T>(db: IDBPDatabase<Tables>, { of, how }: Work<T>): Promise<T> {
   // What is held goes in with it: there may be room again.
-  const waiting = [...held.values()];
-  const tx = db.transaction([...new Set([...of, ...waiting.map(({ table }) => table)])], 'readwrite', { durability: 'strict' });
+  const [waiting, again] = [[...held.values()], [...undone]];
+  const tx = db.transaction([...new Set([...of, ...again.flatMap((one) => one.of)])], 'readwrite', { durability: 'strict' });
   // Told by the end of the transaction as well: unheard, either would count as an error of its own.
   const done = tx.done;
   done.catch(() => undefined);
@@ -194,19 +216,16 @@ async function write<T>(db: IDBPDatabase<Tables>, of: readonly Table[], how: (tx
     requests.push(request);
   };
   try {
-    for (const one of waiting) put(one);
-    held.clear();
-    const value = await how({
-      ...through(readsOf(tx as unknown as InIdb)),
-      put: (table, row) => put({ table, key: keyOf(table, row), row }),
-      drop: (table, key) => put({ table, key, row: undefined }),
-    });
+    const reads = readsOf(tx as unknown as InIdb);
+    const inIt: Tx = { ...through(reads, new Map()), ...writing(put) };
+    if (await isAsItWas(waiting, reads)) waiting.forEach(put);
+    else for (const one of again) await one.how(inIt);
+    const value = await how(inIt);
     await Promise.all(requests);
     await done;
-    if (waiting.length > 0) tellKeeping();
+    letGo(waiting, again);
     return value;
   } catch (error) {
-    for (const one of waiting) if (!held.has(nameOf(one.table, one.key))) held.set(nameOf(one.table, one.key), one);
     try {
       tx.abort();
     } catch (ended) {
@@ -217,17 +236,39 @@ async function write<T>(db: IDBPDatabase<Tables>, of: readonly Table[], how: (tx
   }
 }
 
-async function hold<T>(of: readonly Table[], how: (tx: Tx) => Promise<T>): Promise<T> {
+const writing = (put: (write: Write) => void): Pick<Tx, 'put' | 'drop'> => ({
+  put: (table, row) => put({ table, key: keyOf(table, row), row }),
+  drop: (table, key) => put({ table, key, row: undefined }),
+});
+
+/** Has nobody else kept anything there since it is held here? */
+async function isAsItWas(rows: readonly Held[], reads: Reads): Promise<boolean> {
+  for (const { table, key, was } of rows) if (!sameJson(await reads.get(table, key as never), was)) return false;
+  return true;
+}
+
+/** It was put in: what is held since stays. */
+function letGo(rows: readonly Held[], works: readonly Work[]): void {
+  if (rows.length === 0) return;
+  for (const one of rows) if (held.get(nameOf(one.table, one.key)) === one) held.delete(nameOf(one.table, one.key));
+  undone = undone.slice(works.length);
+  tellKeeping();
+}
+
+async function hold<T>({ of, how }: Work<T>): Promise<T> {
   const before = isKeeping();
-  const writes: Write[] = [];
-  const value = await lookUp(of, (read) =>
-    how({
-      ...read,
-      put: (table, row) => void writes.push({ table, key: keyOf(table, row), row }),
-      drop: (table, key) => void writes.push({ table, key, row: undefined }),
-    }),
-  );
-  for (const one of writes) held.set(nameOf(one.table, one.key), one);
+  const writes: Held[] = [];
+  const value = await look(of, async (reads) => {
+    const made: Write[] = [];
+    const value = await how({ ...through(reads), ...writing((one) => void made.push(one)) });
+    for (const one of made) writes.push({ ...one, was: await reads.get(one.table, one.key as never) });
+    return value;
+  });
+  for (const one of writes) {
+    const name = nameOf(one.table, one.key);
+    held.set(name, { ...one, was: (held.get(name) ?? one).was });
+  }
+  if (database) undone.push({ of, how });
   if (before) tellKeeping();
   return value;
 }

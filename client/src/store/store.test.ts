@@ -1,9 +1,8 @@
-import { IDBObjectStore } from 'fake-indexeddb';
 import '../testing/uuid';
 import { deviceId } from '../data/device';
-import { freshDevice, reload } from '../testing/device';
+import { anotherTab, freshDevice, fullDevice, reload } from '../testing/device';
 import { readAnswer } from './answers';
-import { readBook, hearPage } from './book';
+import { hearPage, keepEntry, readBook } from './book';
 import { isKeeping, keep, lookUp, onKeeping } from './database';
 import { keepDraft, readDocument } from './documents';
 import { openDevice } from './open';
@@ -18,20 +17,11 @@ beforeEach(freshDevice);
 const put = (key: string, value: unknown) => keep(['own'], (tx) => (tx.put('own', { key, value }), Promise.resolve()));
 const get = async (key: string) => (await lookUp(['own'], (tx) => tx.get('own', key)))?.value;
 
-/** Writes fail as they do where there is no room. */
-function full() {
-  const before = IDBObjectStore.prototype.put;
-  IDBObjectStore.prototype.put = () => {
-    throw new DOMException('No room.', 'QuotaExceededError');
-  };
-  return () => void (IDBObjectStore.prototype.put = before);
-}
-
 test('what a full store does not take is held in the page, said not to be kept, read like the rest, and put in when there is room', async () => {
   const told: boolean[] = [];
   const stop = onKeeping(() => told.push(isKeeping()));
   expect((await put('a', 1)).kept).toBe(true);
-  const free = full();
+  const free = fullDevice();
   expect((await put('a', 2)).kept).toBe(false);
   expect((await put('b', 3)).kept).toBe(false);
   expect([await get('a'), await get('b'), isKeeping()]).toEqual([2, 3, false]);
@@ -42,6 +32,34 @@ test('what a full store does not take is held in the page, said not to be kept, 
   expect([await get('a'), await get('b'), await get('c'), isKeeping()]).toEqual([2, 3, 4, true]);
   expect(told).toEqual([false, true]);
   stop();
+});
+
+test('what was held while there was no room goes in beside what another tab kept meanwhile, not over it', async () => {
+  const both = (base: unknown, mine: unknown, theirs: unknown) => ({ ...(base as object), ...(theirs as object), ...(mine as object) });
+  const run = (doc: unknown) => ({ path: '/runs/r1', jobId: 'j1', doc });
+  const entry = (id: string) => (count: number) => ({ about: 'r1', entry: { id, count, device: deviceId() } as never });
+  const { draft } = await keepDraft(run({ here: 1 }), { rev: 0, doc: {}, version: 1, base: {} }, both);
+  const other = await anotherTab();
+
+  const free = fullDevice();
+  const held = await keepDraft(run({ here: 2 }), draft, both);
+  expect(held.kept).toBe(false);
+  expect((await keepDraft(run({ here: 3 }), held.draft, both)).kept).toBe(false);
+  expect((await keepEntry('j1', entry('mine'))).kept).toBe(false);
+  free();
+  const there = await other.documents.readDocument('/runs/r1');
+  expect(there.draft?.doc).toEqual({ here: 1 });
+  await other.documents.keepDraft(run({ here: 1, there: 1 }), there.draft!, both);
+  await other.book.keepEntry('j1', entry('theirs'));
+
+  expect((await put('anything', 1)).kept).toBe(true);
+  await reload();
+  expect((await readDocument('/runs/r1')).draft?.doc).toEqual({ here: 3, there: 1 });
+  const waiting = await lookUp(['waiting'], (tx) => tx.all('waiting'));
+  expect(waiting.map(({ id, count }) => [id, count])).toEqual([
+    ['mine', 2],
+    ['theirs', 1],
+  ]);
 });
 
 test('of what is written in one go, all is kept or nothing', async () => {
@@ -72,7 +90,7 @@ test('what an earlier program kept is taken over, and taken away there only then
   localStorage.setItem(`tamper.book.j1.r1.${id}`, JSON.stringify(entry));
   localStorage.setItem('tamper.draft/runs/r1', '{"version":3,"ba');
   localStorage.setItem('another.program', 'stays');
-  const free = full();
+  const free = fullDevice();
   await reload();
   expect(localStorage.length).toBe(6);
   free();

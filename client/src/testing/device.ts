@@ -1,6 +1,6 @@
 /// <reference types="jest" />
 import 'fake-indexeddb/auto';
-import { IDBFactory } from 'fake-indexeddb';
+import { IDBFactory, IDBObjectStore } from 'fake-indexeddb';
 import { deserialize, serialize } from 'node:v8';
 import { closeStore } from '../store/database';
 import { openDevice } from '../store/open';
@@ -32,6 +32,29 @@ export async function reload(): Promise<void> {
   await closeStore();
   forgetOwn();
   await openDevice();
+}
+
+/** Writes fail as they do where there is no room. @returns makes room again. */
+export function fullDevice(): () => void {
+  const before = IDBObjectStore.prototype.put;
+  IDBObjectStore.prototype.put = () => {
+    throw new DOMException('No room.', 'QuotaExceededError');
+  };
+  return () => void (IDBObjectStore.prototype.put = before);
+}
+
+/** Another tab of this device: a program of its own on the same store. */
+export async function anotherTab() {
+  let tab: { open: typeof import('../store/open'); documents: typeof import('../store/documents'); book: typeof import('../store/book') };
+  jest.isolateModules(() => {
+    tab = {
+      open: require('../store/open') as never,
+      documents: require('../store/documents') as never,
+      book: require('../store/book') as never,
+    };
+  });
+  await tab!.open.openDevice();
+  return tab!;
 }
 
 /** Turns of the page: more than what the device writes and sends, one thing after another, takes. */

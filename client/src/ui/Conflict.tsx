@@ -29,6 +29,7 @@ function Amiss<T, S extends Stored<T>>({ amiss, document, what }: { amiss: Troub
           ? 'You changed different things, so both can be kept.'
           : `Both changed: ${collisions.join(', ')}. Put together, yours is kept there.`}
       </Text>
+      {amiss.why !== undefined && <Text>{`Not kept: ${amiss.why}`}</Text>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
         <Button mode="contained" onPress={() => settle('both')}>
           Put both together
