@@ -58,30 +58,34 @@ const keyOf = (table: Table, row: unknown): Write['key'] => {
 export const openStore = (): Promise<void> =>
   (opening ??= (async () => {
     if (typeof indexedDB === 'undefined') return;
-    const opened = openDB<Tables>(NAME, VERSION, {
-      upgrade(db) {
-        for (const table of tables) {
-          if (db.objectStoreNames.contains(table)) continue;
-          const made = db.createObjectStore(table, { keyPath: KEYS[table] });
-          if (OF_JOB.includes(table)) made.createIndex('jobId' as never, 'jobId');
-        }
-      },
-      // A newer program in another tab changes the store: this page lets go of it, and holds what is new.
-      blocking: () => {
-        database?.close();
-        database = undefined;
-      },
-      terminated: () => (database = undefined),
-    });
     let late = false;
     const timer = new Promise<undefined>((done) => setTimeout(() => ((late = true), done(undefined)), PATIENCE));
     try {
+      // Where stores are forbidden it is not even begun.
+      const opened = openDatabase();
       database = await Promise.race([opened, timer]);
       if (late) void opened.then((db) => db.close());
     } catch (error) {
       console.warn('This device keeps nothing', error);
     }
   })());
+
+const openDatabase = () =>
+  openDB<Tables>(NAME, VERSION, {
+    upgrade(db) {
+      for (const table of tables) {
+        if (db.objectStoreNames.contains(table)) continue;
+        const made = db.createObjectStore(table, { keyPath: KEYS[table] });
+        if (OF_JOB.includes(table)) made.createIndex('jobId' as never, 'jobId');
+      }
+    },
+    // A newer program in another tab changes the store: this page lets go of it, and holds what is new.
+    blocking: () => {
+      database?.close();
+      database = undefined;
+    },
+    terminated: () => (database = undefined),
+  });
 
 /** Lets go of the store, as a page does that is closed. */
 export async function closeStore(): Promise<void> {

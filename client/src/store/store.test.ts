@@ -81,6 +81,19 @@ test('a device without a store works, and says that it keeps nothing', async () 
   expect([await putOwn('who', 'foreman'), readOwn('who'), isKeeping()]).toEqual([false, 'foreman', false]);
 });
 
+test('a window that may not even ask for a store works, and says that it keeps nothing', async () => {
+  const forbid = () => {
+    throw new DOMException('Access is denied for this document.', 'SecurityError');
+  };
+  const spies = [
+    jest.spyOn(indexedDB, 'open').mockImplementation(forbid),
+    jest.spyOn(window, 'localStorage', 'get').mockImplementation(forbid),
+  ];
+  await reload();
+  expect([await putOwn('who', 'foreman'), readOwn('who'), isKeeping()]).toEqual([false, 'foreman', false]);
+  for (const spy of spies) spy.mockRestore();
+});
+
 test('what an earlier program kept is taken over, and taken away there only then; what was cut short is set aside', async () => {
   const id = '22222222-2222-4222-8222-222222222222';
   const entry = { id, count: 7, fact: { kind: 'walk' } };

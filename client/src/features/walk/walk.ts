@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { putOwn, useOwn } from '../../store/own';
+import { textStore } from '../../store/textStore';
 import { stops } from './steps';
 
 /** Where somebody is on the walk: it stays over a reload, and ends with the visit. */
@@ -9,10 +10,13 @@ interface Walk {
 }
 const [NOW, OVER] = ['tamper.walk', 'walked'];
 const listeners = new Set<() => void>();
+const visit = textStore('sessionStorage');
+/** What stands there; where nothing may be kept, as long as the page is open. */
+let here: string | null = null;
 let known: { text: string | null; walk: Walk | undefined } = { text: null, walk: undefined };
 
 function read(): Walk | undefined {
-  const text = sessionStorage.getItem(NOW);
+  const text = visit ? visit.getItem(NOW) : here;
   if (text !== known.text) {
     const [runId = '', stop = '0'] = (text ?? '').split(' ');
     const at = Number(stop);
@@ -21,8 +25,9 @@ function read(): Walk | undefined {
   return known.walk;
 }
 function write(walk: Walk | undefined): void {
-  if (walk) sessionStorage.setItem(NOW, `${walk.runId} ${walk.stop}`);
-  else sessionStorage.removeItem(NOW);
+  here = walk ? `${walk.runId} ${walk.stop}` : null;
+  if (here === null) visit?.removeItem(NOW);
+  else visit?.setItem(NOW, here);
   for (const listener of listeners) listener();
 }
 const subscribe = (listener: () => void) => {
