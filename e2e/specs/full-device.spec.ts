@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { programHere } from '../device';
+import { phones, programHere } from '../device';
 import { gate, number, onDevice, open, runAt, saved, startRun, tab } from '../helpers';
 
 test.use({ serviceWorkers: 'allow' });
@@ -11,6 +11,17 @@ async function roomOf(page: Page): Promise<(quotaSize?: number) => Promise<void>
   return async (quotaSize) =>
     void (await client.send('Storage.overrideQuotaForOrigin', { origin, ...(quotaSize !== undefined && { quotaSize }) }));
 }
+/** Enters that it rained, and stays on the book. */
+async function enterRain(page: Page): Promise<void> {
+  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
+  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
+  await page.getByRole('button', { name: 'It rained' }).click();
+  await expect(gate(page, 'SHUT')).toBeVisible();
+  await tab(page, 'Book');
+  await expect(rain(page).first()).toBeVisible();
+}
+const rain = (page: Page) => page.getByRole('list', { name: 'Entries of the book' }).getByText('It rained', { exact: true });
+const phone = phones();
 const width = (page: Page) => page.getByRole('textbox', { name: 'Clear width at the bottom' });
 
 test('a full device says that it keeps nothing and works on; with room again what it held goes in beside what another tab made, and all of it is sent', async ({
@@ -38,12 +49,7 @@ test('a full device says that it keeps nothing and works on; with room again wha
     await expect(page.getByRole('status', { name: /^Not kept: / })).toBeVisible({ timeout: 2000 });
   }).toPass();
   await expect(page.getByText('Not kept: This device cannot keep it: leave the page open until it is sent.')).toBeVisible();
-  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
-  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
-  await page.getByRole('button', { name: 'It rained' }).click();
-  await expect(gate(page, 'SHUT')).toBeVisible();
-  await tab(page, 'Book');
-  await expect(page.getByRole('list', { name: 'Entries of the book' }).getByText('It rained', { exact: true })).toBeVisible();
+  await enterRain(page);
 
   // Somebody makes room, and works in the other tab.
   await room();
@@ -59,7 +65,7 @@ test('a full device says that it keeps nothing and works on; with room again wha
   await open(page, 'Depth and fall');
   await expect(page.getByRole('textbox', { name: 'Cover over the line' })).toHaveValue(/1\.20/);
   await page.goto(`${run}/site/book`);
-  await expect(page.getByText('It rained', { exact: true })).toBeVisible();
+  await expect(rain(page)).toBeVisible();
   await context.setOffline(false);
   await saved(page);
   await expect(page.getByText(/not sent yet/)).toHaveCount(0);
@@ -72,6 +78,7 @@ test('a window that may keep nothing says so, opens, plans and sends while its p
       throw new DOMException('Access is denied for this document.', 'SecurityError');
     };
     IDBFactory.prototype.open = forbid;
+    LockManager.prototype.request = () => Promise.reject(new DOMException('Access is denied for this document.', 'SecurityError'));
     Object.defineProperty(window, 'localStorage', { get: forbid });
     Object.defineProperty(window, 'sessionStorage', { get: forbid });
   });
@@ -83,13 +90,14 @@ test('a window that may keep nothing says so, opens, plans and sends while its p
   await expect(number(page, 'Top width')).toContainText('1.30 m');
   await saved(page);
   const run = runAt(page);
-  await page.getByRole('link', { name: 'What safe to enter hangs on' }).click();
-  await page.getByRole('textbox', { name: 'Your role or name' }).fill('foreman');
-  await page.getByRole('button', { name: 'It rained' }).click();
-  await expect(gate(page, 'SHUT')).toBeVisible();
-  await tab(page, 'Book');
-  await expect(page.getByText('It rained', { exact: true })).toBeVisible();
+  await enterRain(page);
   await expect(page.getByText(/not sent yet/)).toHaveCount(0);
+  // It hears of others, and others of it.
+  const other = await phone();
+  await other.page.goto(`${new URL(page.url()).origin}${run}`);
+  await expect(number(other.page, 'Top width')).toContainText('1.30 m');
+  await enterRain(other.page);
+  await expect(rain(page)).toHaveCount(2);
   await page.goto(run);
   await expect(number(page, 'Top width')).toContainText('1.30 m');
 });

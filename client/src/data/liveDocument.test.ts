@@ -414,6 +414,18 @@ test('a draft an earlier program left is brought up to today’s format and sent
   stop();
 });
 
+test('where the server has nothing this program can read either, that is said, and it is not asked for over and over', async () => {
+  const state = server(run('From a newer program'));
+  const document = liveDocument<Run, StoredRun>('/runs/r', () => {
+    throw new Error('It has no reaches.');
+  });
+  const stop = document.subscribe(nothing);
+  await expect(document.opened()).rejects.toThrow('It has no reaches.');
+  await settled(100);
+  expect(state.gets).toBeLessThan(4);
+  stop();
+});
+
 test('what cannot be read is set aside, not shown as nothing', async () => {
   const state = server(run('One'));
   const document = liveDocument<Run, StoredRun>('/runs/r', (doc) => {

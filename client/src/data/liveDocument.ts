@@ -63,6 +63,8 @@ export class LiveDocument<T, S extends Stored<T>> {
   private stale = false;
   /** The newest draft that was told of while one was being written: mostly that one. */
   private edited = 0;
+  /** What could not be read and was set aside since it was last opened. */
+  private readonly aside = new Set<'drafts' | 'documents'>();
   private readonly asking = joined(() => this.ask());
   private timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -240,6 +242,7 @@ export class LiveDocument<T, S extends Stored<T>> {
     if (open && !news) return this.tell();
     try {
       const read = this.upgrade(doc) as T;
+      this.aside.clear();
       this.seen = { rev, doc: read, version: this.version(), base: draft?.base ?? row?.stored.doc };
       const id = this.path.split('/').at(-1) as string;
       const stored = (row?.stored ?? {
@@ -254,8 +257,11 @@ export class LiveDocument<T, S extends Stored<T>> {
       if (!same) this.put({ open: { stored, history }, error: undefined });
       else this.tell();
     } catch (error) {
-      // Nothing this program can read: it is set aside as it is, and asked for anew.
-      void setAside(draft ? 'drafts' : 'documents', this.path, error).then(() => this.load());
+      // Nothing this program can read: it is set aside as it is, and asked for anew. Where the server has no better, that is said.
+      const table = draft ? 'drafts' : 'documents';
+      if (this.aside.has(table)) return this.put({ error });
+      this.aside.add(table);
+      void setAside(table, this.path, error).then(() => this.load());
     }
   }
 

@@ -28,18 +28,24 @@ export function work(): () => void {
   };
 }
 
-/** Begins when no other page of this device does the same; where there are no locks, at once: sending twice is the same as once. */
+/** Begins when no other page of this device does the same; where there are no locks or none are given, at once: sending twice is the same as once. */
 function whileFirst(start: () => () => void): () => void {
   if (!('locks' in navigator)) return start();
   const end = new AbortController();
+  let stop = (): void => undefined;
   navigator.locks
     .request('tamper.work', { signal: end.signal }, () => {
-      const stop = start();
-      return new Promise<void>((done) => end.signal.addEventListener('abort', () => (stop(), done())));
+      stop = start();
+      return new Promise<void>((done) => end.signal.addEventListener('abort', () => done()));
     })
     .catch((error: unknown) => {
       // Let go before it had the lock.
-      if (!(error instanceof DOMException && error.name === 'AbortError')) throw error;
+      if (end.signal.aborted) return;
+      if (!(error instanceof DOMException && error.name === 'SecurityError')) throw error;
+      stop = start();
     });
-  return () => end.abort();
+  return () => {
+    stop();
+    end.abort();
+  };
 }
