@@ -49,7 +49,9 @@ test('a full device says that it keeps nothing and works on; with room again wha
     await expect(page.getByRole('status', { name: /^Not kept: / })).toBeVisible({ timeout: 2000 });
   }).toPass();
   await expect(page.getByText('Not kept: This device cannot keep it: leave the page open until it is sent.')).toBeVisible();
+  await expect(page.getByText(/Not kept here: leave the page open; the rest is as of/).filter({ visible: true })).toBeVisible();
   await enterRain(page);
+  await expect(page.getByText(/only in this open page, not sent yet/)).toBeVisible();
 
   // Somebody makes room, and works in the other tab.
   await room();

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Button } from '../ui/Button';
 import { later } from '../ui/later';
 import { Text } from '../ui/Text';
+import { useKeeping } from '../ui/useKeeping';
 import { View } from '../ui/View';
 import { sayPhoto, Thumb } from './Thumb';
 import { signOf, usePhotoRows } from './usePhotoRows';
@@ -23,6 +24,7 @@ const PAGE = 60;
 /** Photos side by side; one touched fills the screen. */
 export function Gallery({ jobId, pictures, units, headed = false }: Props) {
   const rows = usePhotoRows(jobId);
+  const keeping = useKeeping();
   const [open, setOpen] = useState<Pictured>();
   const [most, setMost] = useState(PAGE);
   return (
@@ -36,7 +38,7 @@ export function Gallery({ jobId, pictures, units, headed = false }: Props) {
                 key={`${one.kept.entry.id} ${one.photo.hash}`}
                 hash={one.photo.hash}
                 label={sayPhoto(one, units)}
-                sign={signOf(rows.get(one.photo.hash))}
+                sign={signOf(rows.get(one.photo.hash), keeping)}
                 faded={one.gone}
                 onPress={() => setOpen(one)}
               />

@@ -11,6 +11,7 @@ import { fileName, saveBlob } from '../ui/files';
 import { IconButton } from '../ui/IconButton';
 import { showMoment } from '../ui/moment';
 import { Text } from '../ui/Text';
+import { useKeeping } from '../ui/useKeeping';
 import { View } from '../ui/View';
 import { signOf, usePhotoRows } from './usePhotoRows';
 import { usePicture } from './usePicture';
@@ -109,7 +110,8 @@ function Said({ picture: { photo, kept, gone }, row, units }: { picture: Picture
   const { entry } = kept;
   const place = photo.place && `${photo.place.lat.toFixed(5)}, ${photo.place.lon.toFixed(5)}`;
   const taken = photo.taken !== null && `taken ${showMoment(photo.taken)} by the camera`;
-  const state = row?.refused ?? signOf(row);
+  const keeping = useKeeping();
+  const state = row?.refused ?? signOf(row, keeping);
   return (
     <View style={{ padding: 12, gap: 2 }}>
       <Text style={[WORDS, gone ? { textDecorationLine: 'line-through' } : undefined]}>{sayEntry(entry, units)}</Text>

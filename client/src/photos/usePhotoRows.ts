@@ -15,6 +15,6 @@ export function usePhotoRows(jobId: string): ReadonlyMap<string, PhotoRow> {
   return useMemo(() => new Map(data?.map((row) => [row.hash, row])), [data]);
 }
 
-/** What is said of a photo that the server has not got. */
-export const signOf = (row: PhotoRow | undefined): string | undefined =>
-  row?.refused !== undefined ? 'refused' : row && row.sent === undefined ? 'kept here' : undefined;
+/** What is said of a photo that the server has not got. @param keeping does this device keep anything? */
+export const signOf = (row: PhotoRow | undefined, keeping: boolean): string | undefined =>
+  row?.refused !== undefined ? 'refused' : row && row.sent === undefined ? (keeping ? 'kept here' : 'not kept') : undefined;

@@ -1,11 +1,10 @@
 import { router } from 'expo-router';
-import { useEffect, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState } from 'react';
 import useSWR from 'swr';
 import { useSoon } from '../data/useSoon';
 import { allWaiting } from '../store/book';
 import { onNews } from '../store/bus';
 import { allDamaged, DAMAGED } from '../store/damaged';
-import { isKeeping, onKeeping } from '../store/database';
 import { allDrafts } from '../store/documents';
 import { useInstall } from '../store/install';
 import { refusedPhotos } from '../store/photos';
@@ -14,6 +13,7 @@ import { Button } from './Button';
 import { Notice } from './Notice';
 import { Text } from './Text';
 import { WhoIsHere } from './WhoIsHere';
+import { useKeeping } from './useKeeping';
 import { later } from './later';
 
 /** More of the device's room than this is nearly full. */
@@ -36,7 +36,7 @@ const StuckThings = later(async () => (await import('./StuckThings')).StuckThing
 
 /** What of this device's work needs somebody to look at it: what it cannot keep, what the server would not take, what could not be read. */
 export function KeptHere({ unknown }: { unknown: boolean }) {
-  const keeping = useSyncExternalStore(onKeeping, isKeeping);
+  const keeping = useKeeping();
   const used = useRoomUsed(keeping);
   const { data, mutate } = useSWR('what is stuck', stuck);
   const soon = useSoon(() => void mutate());

@@ -1,4 +1,5 @@
 import { Component, type ErrorInfo, type ReactNode } from 'react';
+import { isKeeping } from '../store/database';
 import { Button } from './Button';
 import { Notice } from './Notice';
 import { Text } from './Text';
@@ -25,7 +26,11 @@ export class ScreenFault extends Component<{ children: ReactNode }, State> {
     if (!error) return this.props.children;
     return (
       <View role="main" style={{ padding: 12, gap: 12 }}>
-        <Notice kind="stop" role="alert" title="This screen broke. Your work is kept on this device.">
+        <Notice
+          kind="stop"
+          role="alert"
+          title={`This screen broke. Your work is ${isKeeping() ? 'kept on this device' : 'only in this page: do not load it anew'}.`}
+        >
           <Text>{error.message}</Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 8 }}>
             <Button mode="contained" onPress={() => this.setState({ error: undefined })}>

@@ -11,6 +11,7 @@ import { printedOn, showMoment } from '../../ui/moment';
 import { Row } from '../../ui/Row';
 import { Page, TopBar } from '../../ui/Screen';
 import { Text } from '../../ui/Text';
+import { useKeeping } from '../../ui/useKeeping';
 import { View } from '../../ui/View';
 import { sentences } from '../../data/api';
 import { useNow } from '../../data/useNow';
@@ -32,6 +33,7 @@ export function PracticeScreen() {
   const setting = useSetting();
   const who = useWho();
   const unsent = useUnsent();
+  const keeping = useKeeping();
   useExchange();
   const now = useNow();
   const [faults, setFaults] = useState<string[]>([]);
@@ -91,7 +93,7 @@ export function PracticeScreen() {
           <Text>
             {attempts.length === 0
               ? 'Nothing is on it yet.'
-              : `${attempts.length} ${attempts.length === 1 ? 'answer or exercise' : 'answers and exercises'} of ${who}${unsent > 0 ? `; ${unsent} of them kept on this device only so far` : ''}.`}
+              : `${attempts.length} ${attempts.length === 1 ? 'answer or exercise' : 'answers and exercises'} of ${who}${unsent > 0 ? `; ${unsent} of them ${keeping ? 'kept on this device only so far' : 'only in this open page'}` : ''}.`}
           </Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: 10 }}>
             <Button mode="outlined" icon="download" disabled={attempts.length === 0} onPress={() => void pdf()}>

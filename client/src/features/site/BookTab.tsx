@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button';
 import { Gallery } from '../../photos/Gallery';
 import { colours } from '../../theme/tokens';
 import { Card } from '../../ui/Card';
+import { useWhereKept } from '../../ui/useKeeping';
 import { View } from '../../ui/View';
 import { fileName, saveText } from '../../ui/files';
 import { showMoment } from '../../ui/moment';
@@ -61,10 +62,11 @@ const madeAt = ({ at, device }: Kept['entry']): string =>
 function Line({ kept, gone }: { kept: Kept; gone: boolean }) {
   const { job, jobId, book } = useSite();
   const enter = useEnter();
+  const where = useWhereKept();
   const { entry, seq, refused } = kept;
   const signs = useMemo(() => countersignsOf(book.book ?? [], entry.id), [book.book, entry.id]);
   const settled = entry.fact.kind === 'countersigned' || entry.fact.kind === 'wrong' || entry.fact.kind === 'unknown';
-  const state = refused ? 'refused, not in the book' : seq === undefined ? 'kept on this device, not sent yet' : '';
+  const state = refused ? 'refused, not in the book' : seq === undefined ? `${where}, not sent yet` : '';
   const says = sayEntry(entry, job.units);
   const pictures = useMemo(() => picturesOf([kept]).map((one) => ({ ...one, gone })), [kept, gone]);
   return (

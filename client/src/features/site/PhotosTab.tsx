@@ -16,6 +16,7 @@ import { Notice } from '../../ui/Notice';
 import { Text } from '../../ui/Text';
 import { TextField } from '../../ui/TextField';
 import { ToggleRow } from '../../ui/ToggleRow';
+import { useWhereKept } from '../../ui/useKeeping';
 import { View } from '../../ui/View';
 import { useCursor } from '../frame/session';
 import { UNSAID, useEnter, useSite } from './context';
@@ -99,6 +100,7 @@ function Seen() {
 /** Photos of this device that the server has not got, and those it would not take. */
 function OnTheirWay() {
   const { jobId } = useSite();
+  const where = useWhereKept();
   const rows = [...usePhotoRows(jobId).values()].filter(({ entry }) => entry !== undefined);
   const waiting = rows.filter(isWaiting);
   const refused = rows.filter((row) => row.refused !== undefined);
@@ -106,7 +108,7 @@ function OnTheirWay() {
     <>
       {waiting.length > 0 ? (
         <Text role="status" variant="bodySmall">
-          {waiting.length === 1 ? '1 photo is' : `${waiting.length} photos are`} kept on this device and not sent yet.
+          {waiting.length === 1 ? '1 photo is' : `${waiting.length} photos are`} {where} and not sent yet.
         </Text>
       ) : null}
       {refused.map(({ hash, refused: why }) => (
