@@ -100,6 +100,11 @@ test('a window that may keep nothing says so, opens, plans and sends while its p
   await expect(number(other.page, 'Top width')).toContainText('1.30 m');
   await enterRain(other.page);
   await expect(rain(page)).toHaveCount(2);
+  // Nothing can be taken along, and that is not said to be there.
+  await page.goto(run.replace(/\/runs.*/, ''));
+  await page.getByRole('button', { name: 'Take this job along' }).click();
+  await expect(page.getByText('This device keeps nothing now: its room is full, or this window may not keep anything.')).toBeVisible();
+  await expect(page.getByText(/All of it is on this device/)).toHaveCount(0);
   await page.goto(run);
   await expect(number(page, 'Top width')).toContainText('1.30 m');
 });

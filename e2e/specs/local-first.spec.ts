@@ -103,6 +103,11 @@ test('the server gone and the browser killed: it opens, plans, keeps the book an
   await other.page.goto(`${server.url}${run}/site/book`);
   await expect(other.page.getByText('It rained', { exact: true })).toBeVisible();
   await expect.poll(() => drawn(other.page)).toBe(true);
+  await other.page.goto(`${server.url}${job}`);
+  await other.page.getByRole('button', { name: 'Take this job along' }).click();
+  await expect(other.page.getByText(/All of it is on this device, as of .*, 1 photo\.$/)).toBeVisible();
+  await other.page.goto(`${server.url}${run}/site/photos`);
+  await expect.poll(() => drawn(other.page)).toBe(true);
   // Once seen it is there without a line.
   await programKept(other.page);
   await other.page.reload();

@@ -1,5 +1,6 @@
 import type { Kept } from '@tamper/core/book';
 import type { Revision, RevisionHead } from '@tamper/core/issue';
+import { isKeeping } from '../store/database';
 import { hearDocument } from '../store/documents';
 import { putOwn, useOwn } from '../store/own';
 import { addressOf, pictureOf } from '../store/photos';
@@ -19,6 +20,8 @@ export interface Along {
   plans: number;
   /** Photos that can be looked at here. Undefined: taken along by an earlier program. */
   photos?: number;
+  /** Photos that entries of it have, wherever they are. */
+  made?: number;
   /** Is the program itself kept here, so that it opens without a line? */
   program: boolean;
 }
@@ -27,19 +30,41 @@ const keyOf = (jobId: string) => `along.${jobId}`;
 /** What was taken along of a job the last time it was all of it. */
 export const useAlong = (jobId: string): Along | undefined => useOwn<Along>(keyOf(jobId));
 
-/** Is the program itself on this device? Where a browser keeps none, as over a line without encryption, never. */
+const tenth = () => new Promise((over) => setTimeout(over, 100));
+/** What has come is written down within so many tenths of a second; the program, on its way, may take so many. */
+const [WRITTEN, COMING] = [30, 600];
+
+/** Is the program itself on this device? One that is coming is waited for: it keeps the photos. Where a browser keeps none, as over a line without encryption, never. */
 async function programKept(): Promise<boolean> {
   if (!('serviceWorker' in navigator) || !window.isSecureContext) return false;
-  return Boolean((await navigator.serviceWorker.getRegistration())?.active);
+  const registered = await navigator.serviceWorker.getRegistration();
+  if (!registered) return false;
+  const patience = registered.active ? WRITTEN : COMING;
+  for (let turn = 0; turn < patience && !navigator.serviceWorker.controller; turn++) await tenth();
+  return registered.active !== null;
 }
 
-/** Brings the small pictures of photos here, which the service worker keeps. Those that are with somebody else still are none the less of the job. @returns how many are here. */
-async function takePhotos(book: readonly Kept[]): Promise<number> {
+/** Brings the small pictures of photos here, which the service worker keeps. Those that are with somebody else still are none the less of the job. */
+async function takePhotos(book: readonly Kept[]): Promise<Pick<Along, 'photos' | 'made'>> {
   const hashes = new Set(book.flatMap(({ entry }) => (entry.photos ?? []).map(({ hash }) => hash)));
-  let here = 0;
-  for (const hash of hashes) if ((await pictureOf(hash, 'small')) || (await fetch(addressOf(hash, 'small'))).ok) here++;
-  return here;
+  const fetched: string[] = [];
+  let photos = 0;
+  for (const hash of hashes) {
+    const address = addressOf(hash, 'small');
+    if (await pictureOf(hash, 'small')) photos++;
+    else if ((await fetch(address)).ok) fetched.push(address);
+  }
+  // It writes down what came a moment after it came; and no more than there is room for.
+  let kept = await keptOf(fetched);
+  for (let turn = 0; turn < WRITTEN && kept < fetched.length; turn++) {
+    await tenth();
+    kept = await keptOf(fetched);
+  }
+  return { photos: photos + kept, made: hashes.size };
 }
+/** How many addresses the service worker has kept an answer of. */
+const keptOf = async (addresses: readonly string[]): Promise<number> =>
+  'caches' in window ? (await Promise.all(addresses.map((one) => caches.match(one)))).filter(Boolean).length : 0;
 
 /**
  * Brings everything of a job onto this device that work without a line wants: its runs, its book, every plan issued, the program. Asks the browser not to throw
@@ -63,7 +88,10 @@ export async function takeAlong(jobId: string): Promise<void> {
     plans += items.length;
   }
   const written = new Set([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])].map(({ entry }) => entry.id));
-  const photos = await takePhotos([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])]);
-  const along: Along = { at: deviceClock().now(), runs: runs.length, entries: written.size, plans, photos, program: await programKept() };
-  await putOwn(keyOf(jobId), along);
+  // Room may have run out with any of it.
+  if (!isKeeping()) throw new Error('This device keeps nothing now: its room is full, or this window may not keep anything.');
+  const program = await programKept();
+  const pictures = await takePhotos([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])]);
+  const counts = { runs: runs.length, entries: written.size, plans, ...pictures };
+  await putOwn(keyOf(jobId), { at: deviceClock().now(), ...counts, program } satisfies Along);
 }
