@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 import { phones, programHere } from '../device';
+import { choosePhotos, shot } from '../photo';
 import { gate, number, onDevice, open, runAt, saved, startRun, tab } from '../helpers';
 
 test.use({ serviceWorkers: 'allow' });
@@ -21,6 +22,8 @@ async function enterRain(page: Page): Promise<void> {
   await expect(rain(page).first()).toBeVisible();
 }
 const rain = (page: Page) => page.getByRole('list', { name: 'Entries of the book' }).getByText('It rained', { exact: true });
+const photo = (page: Page) => page.getByRole('button', { name: /^Photo: / });
+const wide = (image: Locator) => image.evaluate((one) => (one as HTMLImageElement).naturalWidth);
 const phone = phones();
 const width = (page: Page) => page.getByRole('textbox', { name: 'Clear width at the bottom' });
 
@@ -94,11 +97,20 @@ test('a window that may keep nothing says so, opens, plans and sends while its p
   const run = runAt(page);
   await enterRain(page);
   await expect(page.getByText(/not sent yet/)).toHaveCount(0);
+  // A photo goes, and is there to look at as long as the page is open.
+  await tab(page, 'Photos');
+  await choosePhotos(page, [await shot('Not kept', { width: 1800, height: 1200 })]);
+  await expect(page.getByText('1 photo of this run')).toBeVisible();
+  await expect(photo(page).getByText('not kept')).toHaveCount(0);
+  await photo(page).click();
+  await expect.poll(() => wide(page.getByRole('dialog').locator('img'))).toBeGreaterThan(0);
+  await page.keyboard.press('Escape');
   // It hears of others, and others of it.
   const other = await phone();
   await other.page.goto(`${new URL(page.url()).origin}${run}`);
   await expect(number(other.page, 'Top width')).toContainText('1.30 m');
   await enterRain(other.page);
+  await tab(page, 'Book');
   await expect(rain(page)).toHaveCount(2);
   // Nothing can be taken along, and that is not said to be there.
   await page.goto(run.replace(/\/runs.*/, ''));

@@ -1,8 +1,10 @@
-import { freshDevice } from '../testing/device';
+import { MessageChannel } from 'node:worker_threads';
+import { freshDevice, fullDevice, reload } from '../testing/device';
 import { ApiError } from '../data/api';
 import { photoWorker } from '../workers/photoWorker';
 import { lineIs, whyNoLine } from './line';
-import { keepPhoto, LOST } from './photos';
+import { putOwn } from './own';
+import { keepPhoto, LOST, pictureOf } from './photos';
 import { photoUploader } from './uploader';
 
 jest.mock('../workers/photoWorker');
@@ -40,6 +42,26 @@ test('the worker reads what is on the device; what only the page holds is handed
     ['held', 5],
     ['nowhere', undefined],
   ]);
+});
+
+test('a picture only the page holds is there still when it was sent: it is shown, and put in when there is room', async () => {
+  const free = fullDevice();
+  const photo = { hash: 'held', width: 4, height: 3, taken: null };
+  expect((await keepPhoto('job', { photo, full: new ArrayBuffer(5), small: new ArrayBuffer(1) }, 1)).kept).toBe(false);
+  // What is handed to a worker is gone from the page.
+  const { port1, port2 } = new MessageChannel();
+  const send = (_: string, held?: ArrayBuffer) => {
+    if (held) port1.postMessage(held, [held]);
+    return Promise.resolve(held ? undefined : NOT_HERE);
+  };
+  jest.mocked(photoWorker).mockReturnValueOnce({ ask: (work) => work({ send } as never), end: () => undefined });
+  await photoUploader().send('held');
+  expect((await pictureOf('held', 'full'))?.byteLength).toBe(5);
+  free();
+  expect(await putOwn('anything', 1)).toBe(true);
+  await reload();
+  expect((await pictureOf('held', 'full'))?.byteLength).toBe(5);
+  port2.close();
 });
 
 test('a worker that ended is told as a fault that passes, and the next photo gets another', async () => {
