@@ -105,6 +105,20 @@ export function onKeeping(listener: () => void): () => void {
   return () => void listeners.delete(listener);
 }
 
+/** Rows of a table that are held in this page only. */
+export const heldIn = <T extends Table>(table: T): Row<T>[] =>
+  [...held.values()].flatMap((one) => (one.table === table && one.row !== undefined ? [one.row as Row<T>] : []));
+
+/** Does something when this device keeps what is made on it: at once, or as soon as it does. */
+export function whenKeeping(then: () => void): void {
+  if (isKeeping()) return then();
+  const stop = onKeeping(() => {
+    if (!isKeeping()) return;
+    stop();
+    then();
+  });
+}
+
 interface Reads {
   get: (table: Table, key: never) => Promise<unknown>;
   all: (table: Table, range?: IDBKeyRange) => Promise<unknown[]>;

@@ -1,5 +1,6 @@
 import { Workbox } from 'workbox-window';
 import { onNews } from './bus';
+import { whenKeeping } from './database';
 import { versionWaits } from './waitingVersion';
 
 /**
@@ -13,11 +14,11 @@ export async function keepProgram(): Promise<void> {
   box.addEventListener('waiting', () => {
     versionWaits(() => box.messageSkipWaiting());
   });
-  // Whichever page says so, all of them go over: what is worked on is kept.
+  // Whichever page says so, all of them go over: what is worked on is kept. A page that holds what the device does not take goes over when it has.
   let first = navigator.serviceWorker.controller === null;
   navigator.serviceWorker.addEventListener('controllerchange', () => {
     if (first) first = false;
-    else window.location.reload();
+    else whenKeeping(() => window.location.reload());
   });
   onNews((news) => {
     if (news.kind === 'again') void box.update().catch((error: unknown) => console.warn('No newer program was found', error));

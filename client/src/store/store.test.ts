@@ -2,9 +2,10 @@ import '../testing/uuid';
 import { deviceId } from '../data/device';
 import { anotherTab, freshDevice, fullDevice, reload } from '../testing/device';
 import { readAnswer } from './answers';
-import { hearPage, keepEntry, readBook } from './book';
-import { isKeeping, keep, lookUp, onKeeping } from './database';
-import { keepDraft, readDocument } from './documents';
+import { hearPage, keepEntry, readBook, takenWaiting } from './book';
+import { isKeeping, keep, lookUp, onKeeping, whenKeeping } from './database';
+import { keepDraft, readDocument, settleDraft } from './documents';
+import { askOnLeaving } from './leaving';
 import { openDevice } from './open';
 import { putOwn, readOwn } from './own';
 import { pack, packMore, unpack } from './packed';
@@ -32,6 +33,41 @@ test('what a full store does not take is held in the page, said not to be kept, 
   expect([await get('a'), await get('b'), await get('c'), isKeeping()]).toEqual([2, 3, 4, true]);
   expect(told).toEqual([false, true]);
   stop();
+});
+
+test('the browser asks before a page is left with work that only it holds; not where the device has it, or the server', async () => {
+  const stop = askOnLeaving();
+  const asks = () => !window.dispatchEvent(new Event('beforeunload', { cancelable: true }));
+  const free = fullDevice();
+  await put('a', 1);
+  expect([isKeeping(), asks()]).toEqual([false, false]);
+  const { draft } = await keepDraft({ path: '/runs/r1', jobId: 'j1', doc: 1 }, { rev: 0, doc: 0, version: 1, base: 0 }, (_, mine) => mine);
+  expect(asks()).toBe(true);
+  await settleDraft({ ...draft, doc: pack(1), base: undefined }, { id: 'r1', version: 2, updatedAt: '' } as never);
+  expect([isKeeping(), asks()]).toEqual([false, false]);
+  const { value } = await keepEntry('j1', (count) => ({ about: 'r1', entry: { id: 'e1', count, device: deviceId() } as never }));
+  expect(asks()).toBe(true);
+  await takenWaiting(value, {} as never);
+  expect(asks()).toBe(false);
+  await keepEntry('j1', (count) => ({ about: 'r1', entry: { id: 'e2', count, device: deviceId() } as never }));
+  free();
+  await put('b', 2);
+  expect([isKeeping(), asks()]).toEqual([true, false]);
+  stop();
+});
+
+test('what loads the page anew waits until nothing is held in it', async () => {
+  const done: string[] = [];
+  whenKeeping(() => done.push('at once'));
+  const free = fullDevice();
+  await put('a', 1);
+  whenKeeping(() => done.push('later'));
+  await put('b', 2);
+  expect(done).toEqual(['at once']);
+  free();
+  await put('c', 3);
+  await put('d', 4);
+  expect(done).toEqual(['at once', 'later']);
 });
 
 test('what was held while there was no room goes in beside what another tab kept meanwhile, not over it', async () => {

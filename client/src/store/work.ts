@@ -1,5 +1,6 @@
 import { isKeeping, onKeeping } from './database';
 import { deviceClock } from '../data/deviceClock';
+import { askOnLeaving } from './leaving';
 import { listenLive } from './live';
 import { dropUnused } from './photos';
 import { keepMe } from './meAgain';
@@ -13,17 +14,17 @@ const begin = (): (() => void) => {
 
 /** Sends and listens for every page of this device: one of them does, whichever has the lock. What only this page holds it sends itself. @returns what ends it. */
 export function work(): () => void {
-  let own: (() => void) | undefined;
+  let own: readonly (() => void)[] | undefined;
   const look = () => {
     if (isKeeping()) return;
-    own ??= new Sender().start();
+    own ??= [new Sender().start(), askOnLeaving()];
   };
   const stopLooking = onKeeping(look);
   look();
   const stop = whileFirst(begin);
   return () => {
     stopLooking();
-    own?.();
+    own?.forEach((end) => end());
     stop();
   };
 }

@@ -56,7 +56,7 @@ export function KeptHere({ unknown }: { unknown: boolean }) {
       <Button start mode="outlined" icon="machine" onPress={() => router.navigate('/practice')}>
         Practice: levers and judgement
       </Button>
-      {take ? (
+      {take && keeping ? (
         <Notice kind="note" role="status" title="A newer Tamper is on this device">
           <Text>It waits until you take it. What is kept here stays; every page of Tamper is loaded anew.</Text>
           <Button mode="contained" onPress={take}>

@@ -1,3 +1,4 @@
+import { router } from 'expo-router';
 import { Component, type ErrorInfo, type ReactNode } from 'react';
 import { isKeeping } from '../store/database';
 import { Button } from './Button';
@@ -36,7 +37,7 @@ export class ScreenFault extends Component<{ children: ReactNode }, State> {
             <Button mode="contained" onPress={() => this.setState({ error: undefined })}>
               Show it again
             </Button>
-            <Button mode="outlined" onPress={() => window.location.assign('/')}>
+            <Button mode="outlined" onPress={() => (isKeeping() ? window.location.assign('/') : router.replace('/'))}>
               To the list of jobs
             </Button>
           </View>
