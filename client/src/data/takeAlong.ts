@@ -30,17 +30,19 @@ const keyOf = (jobId: string) => `along.${jobId}`;
 /** What was taken along of a job the last time it was all of it. */
 export const useAlong = (jobId: string): Along | undefined => useOwn<Along>(keyOf(jobId));
 
-const tenth = () => new Promise((over) => setTimeout(over, 100));
-/** What has come is written down within so many tenths of a second; the program, on its way, may take so many. */
-const [WRITTEN, COMING] = [30, 600];
+/** What has come is written down within so long; the program, on its way, may take so long, ms. */
+const [WRITTEN, COMING] = [3_000, 60_000];
+/** Waits until it is so, so long at most. */
+async function comes(so: () => boolean | Promise<boolean>, most: number): Promise<void> {
+  for (const end = Date.now() + most; !(await so()) && Date.now() < end;) await new Promise((over) => setTimeout(over, 100));
+}
 
 /** Is the program itself on this device? One that is coming is waited for: it keeps the photos. Where a browser keeps none, as over a line without encryption, never. */
 async function programKept(): Promise<boolean> {
   if (!('serviceWorker' in navigator) || !window.isSecureContext) return false;
   const registered = await navigator.serviceWorker.getRegistration();
   if (!registered) return false;
-  const patience = registered.active ? WRITTEN : COMING;
-  for (let turn = 0; turn < patience && !navigator.serviceWorker.controller; turn++) await tenth();
+  await comes(() => navigator.serviceWorker.controller !== null, registered.active ? WRITTEN : COMING);
   return registered.active !== null;
 }
 
@@ -55,11 +57,8 @@ async function takePhotos(book: readonly Kept[]): Promise<Pick<Along, 'photos' |
     else if ((await fetch(address)).ok) fetched.push(address);
   }
   // It writes down what came a moment after it came; and no more than there is room for.
-  let kept = await keptOf(fetched);
-  for (let turn = 0; turn < WRITTEN && kept < fetched.length; turn++) {
-    await tenth();
-    kept = await keptOf(fetched);
-  }
+  let kept = 0;
+  await comes(async () => (kept = await keptOf(fetched)) === fetched.length, WRITTEN);
   return { photos: photos + kept, made: hashes.size };
 }
 /** How many addresses the service worker has kept an answer of. */
@@ -87,11 +86,11 @@ export async function takeAlong(jobId: string): Promise<void> {
     for (const head of items) await fromDevice<Revision>(`/revisions/${head.id}`, jobId);
     plans += items.length;
   }
-  const written = new Set([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])].map(({ entry }) => entry.id));
+  const written = [...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])];
   // Room may have run out with any of it.
   if (!isKeeping()) throw new Error('This device keeps nothing now: its room is full, or this window may not keep anything.');
   const program = await programKept();
-  const pictures = await takePhotos([...(entries ?? []), ...runs.flatMap(({ id }) => book.read(id).book ?? [])]);
-  const counts = { runs: runs.length, entries: written.size, plans, ...pictures };
+  const pictures = await takePhotos(written);
+  const counts = { runs: runs.length, entries: new Set(written.map(({ entry }) => entry.id)).size, plans, ...pictures };
   await putOwn(keyOf(jobId), { at: deviceClock().now(), ...counts, program } satisfies Along);
 }

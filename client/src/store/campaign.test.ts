@@ -221,10 +221,10 @@ function device(name: string) {
       if (!wait) return;
       await run.kept();
       if (!page || run.saving().kind === 'unkept') return;
-      if (!page.its.database.isKeeping() && run.saving().kind !== 'sent') return;
-      said.edits.add(mark);
+      const keeping = page.its.database.isKeeping();
+      if (keeping || run.saving().kind === 'sent') said.edits.add(mark);
       // A full device has what was sent only as long as its page is open.
-      if (page.its.database.isKeeping()) said.own = own;
+      if (keeping) said.own = own;
     },
     async enter(wait: boolean) {
       const { book } = now();

@@ -124,7 +124,7 @@ interface Reads {
   all: (table: Table, range?: IDBKeyRange) => Promise<unknown[]>;
   of: (table: Table, jobId: string) => Promise<unknown[]>;
 }
-/** Reads through what is held here. */
+/** Reads through what is held here. Like a database it hands out copies: what is done with one changes nothing that is held. */
 function through(tx: Reads, over = held): Pick<Tx, 'get' | 'all' | 'of'> {
   const lay = (table: Table, rows: readonly unknown[], belongs: (one: Write) => boolean) => {
     const here = [...over.values()].filter((one) => one.table === table);
@@ -132,14 +132,14 @@ function through(tx: Reads, over = held): Pick<Tx, 'get' | 'all' | 'of'> {
     const names = new Set(here.map(({ key }) => nameOf(table, key)));
     const found = [
       ...rows.filter((row) => !names.has(nameOf(table, keyOf(table, row)))),
-      ...here.filter(belongs).flatMap(({ row }) => row ?? []),
+      ...here.filter(belongs).flatMap(({ row }) => structuredClone(row) ?? []),
     ];
     return found.sort((a, b) => compare(keyOf(table, a), keyOf(table, b)));
   };
   const reads = {
     get: async (table: Table, key: Write['key']) => {
       const here = over.get(nameOf(table, key));
-      return here ? here.row : tx.get(table, key as never);
+      return here ? structuredClone(here.row) : tx.get(table, key as never);
     },
     all: async (table: Table, range?: readonly [Write['key'], Write['key']]) =>
       lay(table, await tx.all(table, range && IDBKeyRange.bound(range[0], range[1])), ({ key }) => !range || within(key, range)),

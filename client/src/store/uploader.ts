@@ -30,9 +30,9 @@ export function photoUploader(): Uploader {
   return {
     async send(hash) {
       let failed = await sent(hash);
-      // What the device would not take the page holds: it goes on holding it, as what is handed over is gone from here.
+      // What the device would not take the page holds.
       const held = failed?.code === LOST ? await pictureOf(hash, 'full') : undefined;
-      if (held) failed = await sent(hash, held.slice(0));
+      if (held) failed = await sent(hash, held);
       if (!failed) return;
       const error = new ApiError(failed.status, failed.code, failed.message);
       // That a picture is not here says nothing of the line.

@@ -10,7 +10,7 @@ import { Text } from '../../ui/Text';
 const counted = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
 
 /** Some are with somebody else still, or there was no room for them. */
-const photosOf = ({ photos = 0, made = photos }: Along): string =>
+const sayPhotos = ({ photos = 0, made = photos }: Along): string =>
   photos < made ? `${photos} of ${counted(made, 'photo', 'photos')}` : counted(photos, 'photo', 'photos');
 
 /** Before going out: brings all of the job onto this device, and says how complete and how old that is. */
@@ -31,7 +31,7 @@ export function TakeAlong({ jobId }: { jobId: string }) {
         {busy
           ? 'Bringing it here…'
           : along
-            ? `All of it is on this device, as of ${showMoment(new Date(along.at).toISOString())}: ${counted(along.runs, 'run', 'runs')}, ${counted(along.entries, 'entry', 'entries')} of the book, ${counted(along.plans, 'issued plan', 'issued plans')}, ${photosOf(along)}.`
+            ? `All of it is on this device, as of ${showMoment(new Date(along.at).toISOString())}: ${counted(along.runs, 'run', 'runs')}, ${counted(along.entries, 'entry', 'entries')} of the book, ${counted(along.plans, 'issued plan', 'issued plans')}, ${sayPhotos(along)}.`
             : 'Where there is no signal this device has what was opened on it. Take all of the job along while there is one.'}
       </Text>
       {along && !along.program && !busy ? (
