@@ -88,19 +88,17 @@ export async function demoRun(page: Page, name: string): Promise<string> {
 }
 
 /** What an address brings over the line when it is the first one opened, bytes as served: page, program and fonts; workers and what is asked of the server about jobs apart. `least`: so much it has at any rate, and is waited for. */
-export async function lineMeter(page: Page): Promise<(address: string, least?: number) => Promise<number>> {
-  const client = await page.context().newCDPSession(page);
-  await client.send('Network.enable');
-  await client.send('Network.setCacheDisabled', { cacheDisabled: true });
-  let bytes = 0;
-  const data = new Set<string>();
-  client.on('Network.requestWillBeSent', ({ requestId, request }) => void (request.url.includes('/api/') && data.add(requestId)));
-  client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => (bytes += data.has(requestId) ? 0 : encodedDataLength));
+export function lineMeter(beside: Page): (address: string, least?: number) => Promise<number> {
   return async (address, least = 0) => {
-    // What the page before still fetched is not this one's.
-    await page.goto('about:blank');
-    await page.waitForLoadState('networkidle');
-    bytes = 0;
+    // A page of its own: what another still fetches is not this one's.
+    const page = await beside.context().newPage();
+    const client = await page.context().newCDPSession(page);
+    await client.send('Network.enable');
+    await client.send('Network.setCacheDisabled', { cacheDisabled: true });
+    let bytes = 0;
+    const data = new Set<string>();
+    client.on('Network.requestWillBeSent', ({ requestId, request }) => void (request.url.includes('/api/') && data.add(requestId)));
+    client.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => (bytes += data.has(requestId) ? 0 : encodedDataLength));
     await page.goto(address);
     await page.waitForLoadState('networkidle');
     // A page that works out something before it fetches more is not done yet.
@@ -109,6 +107,7 @@ export async function lineMeter(page: Page): Promise<(address: string, least?: n
       before = bytes;
       await page.waitForTimeout(1500);
     }
+    await page.close();
     return bytes;
   };
 }

@@ -87,7 +87,7 @@ export async function benchLongBook(page: Page): Promise<void> {
 export async function benchAddresses(page: Page): Promise<void> {
   const run = await demoRun(page, 'Outfall');
   const job = run.split('/runs')[0] as string;
-  const measure = await lineMeter(page);
+  const measure = lineMeter(page);
   console.log('\nOver the line to each screen opened first, as served (workers and data apart)');
   for (const place of ['/', job, `${job}/clear`, `${job}/catalogue`, ...STEPS.map(({ place: step }) => `${run}/${step}`)])
     console.log(`  ${((await measure(place)) / 1000).toFixed(0).padStart(6)} kB  ${place.replace(/[0-9a-f-]{36}/g, '…')}`);

@@ -162,7 +162,7 @@ const ADDRESSES = {
 test('no address brings more over the line than it may', async ({ page }) => {
   const run = await demoRun(page, 'Outfall');
   const job = run.split('/runs')[0] as string;
-  const measure = await lineMeter(page);
+  const measure = lineMeter(page);
   const over: string[] = [];
   for (const [place, most] of Object.entries(ADDRESSES)) {
     const bytes = await measure(place.replace(/^job/, job).replace(/^run/, run), most * 850);

@@ -19,7 +19,7 @@ export const sayPhoto = ({ photo, kept }: Pick<Pictured, 'photo' | 'kept'>, unit
 
 /** The small picture of a photo, or what stands for it while it is with somebody else. */
 export function SmallPicture({ hash, alt }: { hash: string; alt: string }) {
-  const { src, missing, onError } = usePicture(hash, 'small');
+  const { src, asking, missing, onError } = usePicture(hash, 'small');
   if (missing)
     return (
       <View role="img" aria-label={`${alt}. Not here yet`} style={{ flex: 1, alignItems: 'center', justifyContent: 'center', gap: 2 }}>
@@ -29,7 +29,14 @@ export function SmallPicture({ hash, alt }: { hash: string; alt: string }) {
     );
   return src === undefined
     ? null
-    : createElement('img', { src, alt, onError, loading: 'lazy', style: { width: '100%', height: '100%', objectFit: 'cover' } });
+    : createElement('img', {
+        key: asking,
+        src,
+        alt,
+        onError,
+        loading: 'lazy',
+        style: { width: '100%', height: '100%', objectFit: 'cover' },
+      });
 }
 
 interface Props {

@@ -77,7 +77,7 @@ export function Viewer({ jobId, pictures, begin, units, onClose }: Props) {
 
 /** The picture as large as there is room, moved and zoomed. */
 function Whole({ hash, alt }: { hash: string; alt: string }) {
-  const { src, missing, onError } = usePicture(hash, 'full');
+  const { src, asking, missing, onError } = usePicture(hash, 'full');
   const { frame, shift, by, reset } = useZoom(8);
   const { k, x, y } = shift;
   return (
@@ -89,6 +89,7 @@ function Whole({ hash, alt }: { hash: string; alt: string }) {
           </Text>
         ) : src === undefined ? null : (
           createElement('img', {
+            key: asking,
             src,
             alt,
             onError,
