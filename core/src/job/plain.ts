@@ -5,8 +5,10 @@ import type { Job, Run } from './schema';
  */
 
 /** A value less one of its keys. */
-export const omit = <T extends object, K extends keyof T>(value: T, key: K): Omit<T, K> =>
-  Object.fromEntries(Object.entries(value).filter(([name]) => name !== key)) as Omit<T, K>;
+export function omit<T extends object, K extends keyof T>(value: T, key: K): Omit<T, K> {
+  const { [key]: _, ...rest } = value;
+  return rest;
+}
 
 /** A run less what the book has of it: what is kept as its document. */
 export const plainRun = (run: Run): Run =>

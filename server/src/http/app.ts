@@ -83,7 +83,7 @@ export function createApp(
   app.use(watched.each);
   app.use(onlyHosts(door));
   app.use(['/api', '/live'], ownPages);
-  app.use(['/api', '/live', '/metrics'], sessions.each, onlyAllowed(db, people, log));
+  app.use(['/api', '/live', '/metrics'], sessions.each, onlyAllowed(db, people, sessions, log));
   app.use('/metrics', watched.routes);
   app.use('/live', told.routes);
   app.use('/api', api(kept));

@@ -8,6 +8,7 @@ import { uuids } from '../db/uuids';
 
 import { isOpen, routeOf, type Need, type Route } from './access';
 import { RefusedError, type Member, type People } from './people';
+import type { Sessions } from './sessions';
 
 /** Who asks. `crew`: there are accounts; without them one owner works on this machine, and there is nobody to tell apart. */
 export interface Actor {
@@ -45,7 +46,7 @@ const NOT_HERE = 'Who made this does not hold this device, or is not signed in o
 const SIGN_IN = 'Sign in first. What is kept on this device stays, and is sent then.';
 
 /** Lets through what the table of routes allows whoever asks, and writes down what they did. */
-export function onlyAllowed(db: Database, people: People, log: Logger): RequestHandler {
+export function onlyAllowed(db: Database, people: People, sessions: Sessions, log: Logger): RequestHandler {
   /** The job a route is about; null: none, or it is not here. */
   async function jobOf({ of }: Route, name: string | undefined): Promise<string | null> {
     if (of === undefined || of === 'photo' || name === undefined || !UUID.test(name)) return null;
@@ -114,7 +115,7 @@ export function onlyAllowed(db: Database, people: People, log: Logger): RequestH
     }
     if (!found) throw new NotFoundError();
     const { route, names } = found;
-    const ids = route.need === 'anybody' && route.path !== '/api/me' ? [] : (request.session.accounts ?? []);
+    const ids = route.need === 'anybody' && route.path !== '/api/me' ? [] : sessions.accountsOn(request);
     const jobId = ids.length > 0 ? await jobOf(route, names.id) : null;
     const here = await people.rolesIn(ids, jobId);
     const said = request.get(AS);

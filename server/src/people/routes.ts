@@ -47,8 +47,8 @@ export function peopleRoutes(people: People, sessions: Sessions, tries: Tries): 
     };
   }
   async function signedIn(request: Request, response: Response, person: Person, status = 200): Promise<void> {
-    await sessions.begin(request, person);
-    const all = await people.rolesIn(request.session.accounts ?? [], null);
+    await sessions.begin(request, response, person);
+    const all = await people.rolesIn(sessions.accountsOn(request), null);
     response.status(status).json({ ...(await me(all)), as: person.id });
   }
 

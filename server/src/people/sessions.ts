@@ -1,7 +1,7 @@
 import type { Person } from '@tamper/core/people';
 import connectPgSimple from 'connect-pg-simple';
 import type { Request, RequestHandler, Response } from 'express';
-import expressSession from 'express-session';
+import expressSession, { type SessionData } from 'express-session';
 import { createHash, randomBytes } from 'node:crypto';
 import { and, eq, gt, sql } from 'drizzle-orm';
 import type { Database } from '../db/connect';
@@ -52,35 +52,39 @@ export interface SignedIn {
 export function openSessions(db: Database) {
   const Store = connectPgSimple(expressSession);
   const store = new Store({ pool: db.$client, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 });
-  let made: Promise<RequestHandler> | undefined;
   const make = async (): Promise<RequestHandler> =>
     expressSession({
       ...{ store, name: COOKIE, secret: await secretOf(db), resave: false, saveUninitialized: false, proxy: false },
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: LASTS, path: '/' },
     });
+  let made: Promise<RequestHandler> | undefined;
+  /** Puts a session to a request: the one it names, or a new one. */
+  async function take(request: Request, response: Response): Promise<void> {
+    made ??= make();
+    const handler = await made.catch((error: unknown) => {
+      made = undefined;
+      throw error;
+    });
+    await new Promise<void>((done, fail) => void handler(request, response, (error?: unknown) => (error ? fail(error as Error) : done())));
+  }
 
-  /** Puts the session of its device to each request. Once a day it is kept for longer. */
-  const each: RequestHandler = (request, response, next) => {
-    if (isOpen(request)) return next();
-    const session = (made ??= make());
-    session.then(
-      (handler) =>
-        void handler(request, response, (error?: unknown) => {
-          if (error === undefined && request.session.accounts && request.session.used !== today()) {
-            request.session.used = today();
-            request.session.cookie.maxAge = LASTS;
-          }
-          next(error);
-        }),
-      (error: unknown) => {
-        made = undefined;
-        next(error);
-      },
-    );
+  /** Puts the session of its device to each request that names one. Once a day it is kept for longer. */
+  const each: RequestHandler = async (request, response, next) => {
+    if (!isOpen(request) && request.headers.cookie?.includes(`${COOKIE}=`)) {
+      await take(request, response);
+      if (request.session.accounts && request.session.used !== today()) {
+        request.session.used = today();
+        request.session.cookie.maxAge = LASTS;
+      }
+    }
+    next();
   };
+  /** Who is signed in on the device that asks. */
+  const accountsOn = (request: Request): string[] => (request.session as Partial<SessionData> | undefined)?.accounts ?? [];
 
   /** Signs somebody in on the device, under another session: one that was there before is of no use any more. Others stay signed in on it. */
-  async function begin(request: Request, { id }: Person): Promise<void> {
+  async function begin(request: Request, response: Response, { id }: Person): Promise<void> {
+    if (!(request.session as object | undefined)) await take(request, response);
     const { accounts = [], since = new Date().toISOString() } = request.session;
     await new Promise<void>((done, fail) => request.session.regenerate((error: unknown) => (error ? fail(error as Error) : done())));
     const device = (request.headers['user-agent'] ?? 'an unknown device').slice(0, 300);
@@ -90,7 +94,7 @@ export function openSessions(db: Database) {
 
   /** Signs somebody out on this device; the last one takes the session along. */
   async function end(request: Request, response: Response, id: string): Promise<void> {
-    const left = (request.session.accounts ?? []).filter((one) => one !== id);
+    const left = accountsOn(request).filter((one) => one !== id);
     if (left.length > 0) {
       request.session.accounts = left;
       return;
@@ -143,6 +147,6 @@ export function openSessions(db: Database) {
     return (row?.sess as { accounts?: string[] } | undefined)?.accounts ?? [];
   }
 
-  return { each, begin, end, endAll, endOne, of, accountsOf, nameOf };
+  return { each, accountsOn, begin, end, endAll, endOne, of, accountsOf, nameOf };
 }
 export type Sessions = ReturnType<typeof openSessions>;
