@@ -139,9 +139,13 @@ const isPlaced = (one: AsDug | Unplaced): one is AsDug => !('why' in one);
 /** Checks in order of stations, and of each whether another of its station stands in its place. */
 function byStation(made: AsDug[]): AsDug[] {
   made.sort((a, b) => a.station - b.station || momentOf(a.kept) - momentOf(b.kept));
-  for (const [i, one] of made.entries()) one.over = nearIn(made, i).some((other) => replaces(other, one));
+  const left = new Set(asLeft(made));
+  for (const one of made) one.over = !left.has(one);
   return made;
 }
+
+/** Of checks in order of stations those that no other of them stands in the place of. */
+export const asLeft = (made: readonly AsDug[]): AsDug[] => made.filter((one, i) => !nearIn(made, i).some((other) => replaces(other, one)));
 
 /** The other checks of one station, of those in order of stations. */
 function nearIn(checks: readonly AsDug[], index: number): AsDug[] {

@@ -206,6 +206,33 @@ describe('the grade sheet and the report', () => {
     ]);
   });
 
+  test.each([
+    ['a slope is missing in the machine', 1 / 80],
+    ['the slope is right', 0],
+  ])('%s: found so, or not, by the cuts as they were left, whatever stood there before they were dug on', (_, missing) => {
+    const chance = seeded(5);
+    const instrument = bookEntry(setUp({ means: 'sensors', fall: 1 / 80, set: 0 }));
+    const [left, dugOn, readAgain]: Kept[][] = [[instrument], [instrument], [instrument]];
+    for (let place = 0; place < 4; place++) {
+      const strike = bookEntry({ kind: 'strike', setUp: instrument.entry.id, station: place * 3, note: '' });
+      for (const book of [left, dugOn, readAgain]) book?.push(strike);
+      for (const along of [0.2, 1.5, 2.8]) {
+        const at = place * 3 + along;
+        const before = bookEntry(found(at, 0.4 * chance()));
+        const cut = bookEntry(found(at, missing * along + 0.003 * normal(chance)));
+        left?.push(cut);
+        dugOn?.push(before, cut);
+        readAgain?.push(cut, bookEntry(found(at, 0.002, { again: true })));
+      }
+    }
+    const faultIn = (book: Kept[] = []) => digReport({ job, run, places: plan.places, rules, book, now: NOW }).fault;
+    const plain = faultIn(left);
+    expect(plain?.kind).toBe(missing > 0 ? 'slope' : undefined);
+    expect(faultIn(dugOn)).toEqual(plain);
+    // A second reading of a cut is no cut of its own, and takes the first nothing away.
+    expect(faultIn(readAgain)).toEqual(plain);
+  });
+
   test('a cut read again is held against how it was left, and a fall is no error', () => {
     const reread = (book: Kept[], { run: of, plan: its } = { run, plan }) =>
       digReport({ job, run: of, places: its.places, rules, book, now: NOW }).rereads.map(({ off }) => off);

@@ -8,7 +8,7 @@ import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
 import { fillOf } from '../trench/bedding';
 import type { Fill, Place } from '../trench';
-import { readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
+import { asLeft, readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { bumps, offPieces, offStretches, ponds, unchecked, volumeIn, type Bump, type Checked, type OffStretch, type Pond } from './shape';
@@ -208,20 +208,19 @@ function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules):
   const setUp = strikes.at(-1)?.entry.fact.setUp;
   if (setUp === undefined) return undefined;
   const own = strikes.filter(({ entry }) => entry.fact.setUp === setUp);
-  const order = inOrder([...own, ...checks.map(({ kept }) => kept)]);
-  const byId = new Map(checks.map((check) => [check.id, check]));
+  // A second reading is of a cut that is here already; what was dug on since is not how it was left.
+  const cuts = asLeft(
+    checks.filter(
+      ({ layer, pit, doubt, sensors, kept }) =>
+        layer === 'bottom' && pit === null && doubt === undefined && !sensors && !kept.entry.fact.again,
+    ),
+  );
+  const byId = new Map(cuts.map((cut) => [cut.id, cut]));
   let place = -1;
-  const struck = order.flatMap((kept): Struck[] => {
-    if (kept.entry.fact.kind === 'strike') {
-      place++;
-      return [];
-    }
-    const check = byId.get(kept.entry.id);
-    const strike = own[place];
-    const { fact } = kept.entry;
-    if (!check || !strike || check.layer !== 'bottom' || check.pit !== null || check.doubt !== undefined || check.sensors || fact.again)
-      return [];
-    return [{ station: check.station, off: check.off, place, struckAt: strike.entry.fact.station }];
+  const struck = inOrder([...own, ...cuts.map(({ kept }) => kept)]).flatMap(({ entry }): Struck[] => {
+    if (entry.fact.kind === 'strike') place++;
+    const [cut, strike] = [byId.get(entry.id), own[place]];
+    return cut && strike ? [{ station: cut.station, off: cut.off, place, struckAt: strike.entry.fact.station }] : [];
   });
   return digFault(struck, rules.levelFalling.value ?? 0);
 }
