@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Fact, Kept } from '../book';
 import { lastWorkingDay } from '../clearance';
-import { applyPatches, blankJob, reachSplit, type Job, type Reach, type Run } from '../job';
+import { applyPatches, blankJob, blankPit, reachSplit, straightBore, type Job, type Reach, type Run } from '../job';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { entryRefusal } from '../site/refusals';
@@ -65,8 +65,8 @@ describe('progress', () => {
     // 3 m/h for 4 h and 2 m/h for 5 h about 2.444.
     const square = (4 * (3 - 22 / 9) ** 2 + 5 * (2 - 22 / 9) ** 2) / 9;
     expect(dug?.pace?.spread).toBeCloseTo(Math.sqrt(square * 2), 9);
-    expect(paceOf([{ from: 0, to: 5, hours: null }])).toBeUndefined();
-    expect(paceOf([{ from: 0, to: 5, hours: 2 }])).toMatchObject({ rate: 2.5, spread: undefined });
+    expect(paceOf([{ metres: 5, hours: null }])).toBeUndefined();
+    expect(paceOf([{ metres: 5, hours: 2 }])).toMatchObject({ rate: 2.5, spread: undefined });
   });
 
   test('done and left are all there is, and share nothing: against metre by metre', () => {
@@ -139,6 +139,23 @@ describe('progress', () => {
     expect(staysOpen(undefined, [])).toEqual([]);
     const [unknown] = doneOf(book, open, countedBy([now], now));
     expect(unknown).toMatchObject({ ranges: [{ from: 24, to: 30 }], older: [{ from: 0, to: 24 }] });
+  });
+
+  test('a shift over a stretch that is bored went as fast as what it dug open, by the plan it was dug to', () => {
+    const method = { ...straightBore, bore: 0.16, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) };
+    const bored = applyPatches(run, reachSplit(run, run.reaches[0]?.id ?? '', { from: 10, to: 30 }, { method }));
+    const now = { id: REVISION, job, run: bored, plan: planRun(job, bored) };
+    const openNow = dugOpen(now.plan.places);
+    expect(lengthOf(openNow)).toBeCloseTo(20, 9);
+    const paceIn = (book: Kept[], plans = [now]) => doneOf(book, openNow, countedBy(plans, now))[0]?.pace;
+    expect(paceIn(bookOf(shift(0, 40, { hours: 10 })))).toMatchObject({ rate: expect.closeTo(2, 9) as number, hours: 10, shifts: 1 });
+    // Nothing of it is dug open: of how fast it goes it says nothing.
+    expect(paceIn(bookOf(shift(0, 10, { hours: 5 }), shift(12, 28, { hours: 3 })))).toMatchObject({ rate: 2, hours: 5, shifts: 1 });
+    // It was dug open all along, then.
+    const older = '00000000-0000-4000-8000-00000000000b';
+    const before = bookOf(shift(0, 40, { hours: 10, revision: older }));
+    expect(paceIn(before, [now, { ...force, id: older }])).toMatchObject({ rate: 4, hours: 10 });
+    expect(paceIn(before)).toMatchObject({ rate: expect.closeTo(2, 9) as number });
   });
 
   test('two plans have the same hole exactly where one asked at a station says so', () => {

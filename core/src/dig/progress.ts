@@ -31,8 +31,14 @@ export interface Done {
   pace: Pace | undefined;
 }
 
-/** Where what a shift did is what the plan in force asks for. */
-export type Counts = (shift: Pick<ShiftFact, 'work' | 'revision'>) => readonly Range[];
+/** What a shift was along the run. */
+export interface Counted {
+  /** Where what it did is what the plan in force asks for. */
+  same: readonly Range[];
+  /** Where the run was dug open, by the shift's own plan; by the one in force where that is not known. */
+  open: readonly Range[];
+}
+export type Counts = (shift: Pick<ShiftFact, 'work' | 'revision'>) => Counted;
 
 /**
  * Work done by an older plan counts where that has the same hole as the one people work to now; by a plan that is not known, nowhere.
@@ -40,12 +46,12 @@ export type Counts = (shift: Pick<ShiftFact, 'work' | 'revision'>) => readonly R
  */
 export function countedBy(plans: readonly (HolePlan & { id: string })[], force: HolePlan): Counts {
   const inForce = dugPlan(force);
-  const known = new Map<string, readonly Range[]>();
+  const known = new Map<string, Counted>();
   return ({ work, revision }) => {
     const before = known.get(`${revision} ${work}`);
     if (before) return before;
     const of = plans.find(({ id }) => id === revision);
-    const made = of ? sameHoles(dugPlan(of), inForce, work) : [];
+    const made = { same: of ? sameHoles(dugPlan(of), inForce, work) : [], open: dugOpen((of ?? force).plan.places) };
     known.set(`${revision} ${work}`, made);
     return made;
   };
@@ -63,9 +69,18 @@ export function doneOf(book: readonly Kept[], open: readonly Range[], counts: Co
   return shiftWorkIds.flatMap((work): Done[] => {
     const own = shifts.filter(({ entry }) => entry.fact.work === work).map(({ entry }) => entry.fact);
     if (own.length === 0) return [];
-    const ranges = shared(union(own.flatMap((shift) => shared([shift], counts(shift)))), open);
+    const ranges = shared(union(own.flatMap((shift) => shared([shift], counts(shift).same))), open);
     const older = shared(union(own), open).flatMap((range) => without(range, ranges));
-    return [{ work, ranges, older, length: lengthOf(ranges), of: lengthOf(open), pace: paceOf(own) }];
+    return [
+      {
+        work,
+        ranges,
+        older,
+        length: lengthOf(ranges),
+        of: lengthOf(open),
+        pace: paceOf(own.map((shift) => ({ hours: shift.hours, metres: lengthOf(shared([shift], counts(shift).open)) }))),
+      },
+    ];
   });
 }
 
@@ -73,9 +88,12 @@ export function doneOf(book: readonly Kept[], open: readonly Range[], counts: Co
 export const staysOpen = (dug: Done | undefined, filled: readonly Range[]): Range[] =>
   dug ? union([...dug.ranges, ...dug.older]).flatMap((range) => without(range, filled)) : [];
 
-/** How fast shifts went of which hours are known: all metres over all hours, and how far single ones lie from that. */
-export function paceOf(shifts: readonly Pick<ShiftFact, 'from' | 'to' | 'hours'>[]): Pace | undefined {
-  const timed = shifts.flatMap(({ from, to, hours }) => (hours === null ? [] : [{ hours, metres: to - from }]));
+/**
+ * How fast shifts went of which hours are known: all metres over all hours, and how far single ones lie from that.
+ * @param shifts hours, and metres of what is dug open; one that has none of these says nothing.
+ */
+export function paceOf(shifts: readonly { hours: number | null; metres: number }[]): Pace | undefined {
+  const timed = shifts.flatMap(({ hours, metres }) => (hours === null || metres < EPSILON ? [] : [{ hours, metres }]));
   const hours = timed.reduce((sum, one) => sum + one.hours, 0);
   if (hours <= 0) return undefined;
   const rate = timed.reduce((sum, { metres }) => sum + metres, 0) / hours;
@@ -97,7 +115,7 @@ export function dugRate(
 ): { amount: number; hours: number } | undefined {
   const timed = shiftsIn(book).filter(
     ({ entry: { fact } }) =>
-      fact.work === 'dug' && fact.hours !== null && fact.machine === machine && leftOf(counts(fact), [fact]).length === 0,
+      fact.work === 'dug' && fact.hours !== null && fact.machine === machine && leftOf(counts(fact).same, [fact]).length === 0,
   );
   const hours = timed.reduce((sum, { entry }) => sum + (entry.fact.hours ?? 0), 0);
   const amount = timed.reduce((sum, { entry: { fact } }) => sum + volumeDugTo(profile, fact.to) - volumeDugTo(profile, fact.from), 0);
