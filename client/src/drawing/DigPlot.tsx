@@ -37,7 +37,7 @@ export const DigPlot = memo(function DigPlot(props: Props) {
 });
 
 function Plot({ shape, run, units, width, onStation }: Props & { width: number }) {
-  const { checks, ponds, layer } = shape;
+  const { checks, parts, ponds, layer } = shape;
   const { start, end, length } = extent(run);
   const most = Math.max(LEAST, ...checks.map(({ off, within }) => Math.max(Math.abs(off), 1.5 * within))) * 1.15;
   const view = fitStretched({ left: start, right: end, bottom: -most, top: most }, { width, height: HEIGHT, pad: PAD });
@@ -61,7 +61,7 @@ function Plot({ shape, run, units, width, onStation }: Props & { width: number }
         {ponds.map(({ from, to }) => (
           <Rect key={from} x={view.x(from)} width={Math.max(3, view.x(to) - view.x(from))} y={AXIS - 7} height={7} fill={colours.note} />
         ))}
-        <Found checks={checks} view={view} units={units} width={width} />
+        <Found parts={parts} view={view} units={units} width={width} />
         <Label x={6} y={PAD.top + 8} anchor="start" size={12} colour={colours.faded} text="high" />
         <Label x={6} y={view.y(0) + 4} anchor="start" size={12} colour={colours.faded} text="plan" />
         <Label x={6} y={HEIGHT - PAD.bottom} anchor="start" size={12} colour={colours.faded} text="deep" />
@@ -108,17 +108,17 @@ const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'm
   x < PAD.left + 30 ? { x: x - 8, anchor: 'start' } : x > width - 50 ? { x: x + 8, anchor: 'end' } : { x, anchor: 'middle' };
 
 /** What was found: a ring where it is good, a letter in a spot where it is not, and how far off as far as there is room. */
-function Found({ checks, view, units, width }: { checks: readonly AsDug[]; view: View; units: UnitSystem; width: number }) {
+function Found({ parts, view, units, width }: { parts: readonly AsDug[][]; view: View; units: UnitSystem; width: number }) {
   let labelled = -Infinity;
   return (
     <G>
       <Path
-        d={pathThrough(checks.map(({ station, off }) => ({ x: view.x(station), y: view.y(off) })))}
+        d={parts.map((part) => pathThrough(part.map(({ station, off }) => ({ x: view.x(station), y: view.y(off) })))).join('')}
         fill="none"
         stroke={colours.ink}
         strokeWidth={1.5}
       />
-      {checks.map(({ id, station, off, good }) => {
+      {parts.flat().map(({ id, station, off, good }) => {
         const [x, y] = [view.x(station), view.y(off)];
         const room = !good && x - labelled > LABEL_ROOM;
         if (room) labelled = x;

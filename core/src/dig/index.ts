@@ -20,6 +20,7 @@ export * from './shifts';
 export * from './sameHole';
 export * from './progress';
 export * from './progressSays';
+export * from './nextStation';
 export * from './report';
 export * from './stand';
 export * from './standIns';

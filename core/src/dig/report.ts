@@ -2,7 +2,7 @@ import { countedIn, inOrder, knows, latest, type CheckedLayer, type Kept } from 
 import type { BeddingId } from '../catalogue';
 import { reachEnd } from '../alignment/ground';
 import { flowDirection } from '../alignment/levels';
-import type { Range } from '../geometry';
+import { EPSILON, type Range } from '../geometry';
 import { once } from '../catalogue/once';
 import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
@@ -11,6 +11,7 @@ import type { Fill, Place } from '../trench';
 import { asLeft, readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
+import { dugOpen } from './progress';
 import { bumps, offPieces, offStretches, ponds, unchecked, volumeIn, type Bump, type Checked, type OffStretch, type Pond } from './shape';
 import { digFault, type DigFault, type Struck } from './staircase';
 
@@ -19,6 +20,8 @@ export interface LayerShape {
   layer: CheckedLayer;
   /** Checks that count, ascending. */
   checks: AsDug[];
+  /** The same, of each piece of trench by itself: what lies between two of different ones nobody dug. See {@link apartOf}. */
+  parts: AsDug[][];
   stretches: OffStretch[];
   ponds: Pond[];
   bumps: Bump[];
@@ -96,15 +99,21 @@ export function digLevels({ job, run, places, rules, book, now }: DigInputs): Di
 export const shapingOf = (checks: readonly AsDug[], layer: CheckedLayer): AsDug[] =>
   checks.filter((one) => one.layer === layer && one.line === undefined && one.pit === null && !one.over && one.doubt === undefined);
 
+/** Checks by the piece of trench they lie in, in the order of these; a bore parts two. @param open see {@link dugOpen}. */
+export const apartOf = (checks: readonly AsDug[], open: readonly Range[]): AsDug[][] =>
+  open.map(({ from, to }) => checks.filter(({ station }) => station >= from - EPSILON && station <= to + EPSILON));
+
 /** What the book's checks say together of what lies between them. @param levels of the same inputs, where they are known. */
 export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(inputs)): DigReport {
-  const { run, rules, book } = inputs;
+  const { run, places, rules, book } = inputs;
   const { checks } = levels;
   const apart = rules.levelApart.value ?? Infinity;
+  const open = dugOpen(places);
   const layers = (['bottom', 'bed', 'pipe', 'finished'] as const).flatMap((layer): LayerShape[] => {
     const own = shapingOf(checks, layer);
     if (own.length === 0) return [];
-    const shape = own.map(checkedOf);
+    const parts = apartOf(own, open);
+    const shapes = parts.map((part) => part.map(checkedOf));
     // Where the ground between two checks crosses the design it is off by nothing: only checks are asked.
     const allowed = new Map(own.map((one) => [one.station, one.within]));
     const within = (station: number) => allowed.get(station) ?? Infinity;
@@ -113,10 +122,11 @@ export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(input
       {
         layer,
         checks: own,
-        stretches: offStretches(shape, apart, within),
+        parts,
+        stretches: shapes.flatMap((shape) => offStretches(shape, apart, within)),
         // Water only matters on what is to carry it, and on the bottom it lies on.
-        ponds: falls && layer !== 'finished' ? ponds(shape, flowDirection(run)).filter(({ depth }) => depth > LEAST_POND) : [],
-        bumps: bumps(shape, apart, within),
+        ponds: falls && layer !== 'finished' ? ponds(own, flowDirection(run)).filter(({ depth }) => depth > LEAST_POND) : [],
+        bumps: shapes.flatMap((shape) => bumps(shape, apart, within)),
       },
     ];
   });
@@ -130,10 +140,12 @@ export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(input
     fills: mixedOf(overDug.flatMap(({ fills }) => fills)),
     unchecked:
       bottom && first && last
-        ? unchecked(
-            bottom.checks.map(({ station }) => station),
-            apart,
-            { from: first.station, to: last.station },
+        ? open.flatMap(({ from, to }, i) =>
+            unchecked(
+              (bottom.parts[i] ?? []).map(({ station }) => station),
+              apart,
+              { from: Math.max(from, first.station), to: Math.min(to, last.station) },
+            ),
           )
         : [],
     rereads: rereadsOf(checks, rules),
@@ -152,8 +164,8 @@ const checkedOf = ({ station, level, off, widthBottom, design }: AsDug): Checked
 });
 
 /** Where the bottom is to be brought up, each with what its reaches are bedded on. */
-function overDugOf(run: Run, { checks, stretches }: LayerShape, apart: number): OverDug[] {
-  const pieces = offPieces(checks.map(checkedOf), apart);
+function overDugOf(run: Run, { parts, stretches }: LayerShape, apart: number): OverDug[] {
+  const pieces = parts.flatMap((part) => offPieces(part.map(checkedOf), apart));
   return stretches
     .filter(({ side, beyond }) => side === 'deep' && beyond)
     .map((stretch) => ({
@@ -224,7 +236,3 @@ function faultOf(checks: readonly AsDug[], book: readonly Kept[], rules: Rules):
   });
   return digFault(struck, rules.levelFalling.value ?? 0);
 }
-
-/** The next station to check, a step on in the direction of travel, held on the run. */
-export const nextStation = (from: number, step: number, travel: 'up' | 'down', { start, end }: { start: number; end: number }): number =>
-  Math.min(end, Math.max(start, Math.round((from + (travel === 'up' ? step : -step)) * 1000) / 1000));

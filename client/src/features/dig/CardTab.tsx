@@ -48,7 +48,8 @@ export function CardTab() {
     () => digCard({ job, run, plan, designs, instrument: inForce }, station, AHEAD[units]),
     [job, run, plan, designs, inForce, station, units],
   );
-  const move = (by: 1 | -1) => look({ cursor: nextStation(station, STEP[units], by * way === 1 ? 'up' : 'down', ends) });
+  const move = (by: 1 | -1) =>
+    look({ cursor: nextStation(station, STEP[units], by * way === 1 ? 'up' : 'down', [{ from: ends.start, to: ends.end }]) });
   return (
     <View style={{ gap: 12 }}>
       <MayDig />

@@ -4,6 +4,7 @@ import {
   checkAt,
   checkDoubt,
   checkFault,
+  dugOpen,
   instrumentNamed,
   isWithin,
   levelOf,
@@ -17,12 +18,11 @@ import {
   type AsDug,
   type Design,
 } from '@tamper/core/dig';
-import { extent } from '@tamper/core/alignment';
 import { isPit } from '@tamper/core/trench';
 import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { router, useLocalSearchParams } from 'expo-router';
-import { memo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useSaid } from '../../data/useSaid';
 import { PhotoField } from '../../photos/PhotoField';
@@ -94,7 +94,7 @@ const BLANK: Form = {
 
 /** The level of what was dug: what the rod should say, what it says, and how far that is off. The next station offers itself. */
 export function LevelTab() {
-  const { job, run, runId, jobId, rules, force } = useSite();
+  const { job, run, plan, runId, jobId, rules, force } = useSite();
   const { levels } = useDig();
   const { designs, inForce, checks, instruments } = levels;
   const { units } = job;
@@ -117,13 +117,13 @@ export function LevelTab() {
     put((before) => ({ ...before, ...part }));
   };
   const sensors = inForce?.kept.entry.fact.means === 'sensors';
-  const ends = extent(run);
+  const open = useMemo(() => dugOpen(plan.places), [plan]);
   const step = rules.levelApart.value ?? 5;
   const travel = travelOf(run, inForce);
   const of = form.layer === 'pipe' ? `pipe ${form.line ?? ''}` : 'dug';
   const before = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : levels.last;
   const last = just?.of === of ? just : before;
-  const offered = last ? nextStation(last.station, step, travel, ends) : travel === 'up' ? ends.start : ends.end;
+  const offered = last ? nextStation(last.station, step, travel, open) : ((travel === 'up' ? open[0]?.from : open.at(-1)?.to) ?? 0);
   const station = form.station ?? formatStation(offered, units);
   const parsed = form.station === undefined ? { ok: true as const, value: offered } : parseStation(station, units);
   const at = parsed.ok ? parsed.value : undefined;
@@ -133,7 +133,8 @@ export function LevelTab() {
   const typed = form.value.trim() === '' ? undefined : parseLength(form.value, bareUnit(units));
   const fact = at !== undefined && typed?.ok ? factOf(form, as, at, typed.value, instrument?.id, force?.id, units) : undefined;
   const there = at === undefined || form.corrects ? undefined : checkAt(checks, at, form.layer, form.pit, form.line);
-  const move = (by: 1 | -1) => at !== undefined && change({ station: formatStation(nextStation(at, by * step, 'up', ends), units) });
+  const move = (by: 1 | -1) =>
+    at !== undefined && change({ station: formatStation(nextStation(at, step, by === 1 ? 'up' : 'down', open), units) });
   const live = fact && !('error' in fact) ? offBy(fact, design, instrument) : undefined;
   const write = (sure: boolean) => {
     unsay();

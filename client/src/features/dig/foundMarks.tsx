@@ -1,6 +1,6 @@
 import type { PlannedRevision } from '@tamper/core';
 import type { Kept } from '@tamper/core/book';
-import { digLevels, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
+import { apartOf, digLevels, dugOpen, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
 import { inForce } from '@tamper/core/gates';
 import type { UnitSystem } from '@tamper/core/units';
 import { deviceClock } from '../../data/deviceClock';
@@ -10,22 +10,23 @@ import type { Marks } from '../../drawing/marks';
 import { Circle, G, Line, Path } from '../../drawing/svg';
 import { colours } from '../../theme/tokens';
 
-/** The bottom of the trench as it was found and counts, along the run: held against the issued plan people dug to. */
-export function foundLevels(revisions: readonly PlannedRevision[] | undefined, book: readonly Kept[] | undefined): readonly AsDug[] {
+/** The bottom of the trench as it was found and counts, piece of trench by piece: held against the issued plan people dug to. */
+export function foundLevels(revisions: readonly PlannedRevision[] | undefined, book: readonly Kept[] | undefined): readonly AsDug[][] {
   const force = revisions && inForce(revisions);
   if (!force || !book) return [];
   const { job, run, plan, rules } = force;
-  return shapingOf(digLevels({ job, run, places: plan.places, rules, book, now: deviceClock().now() }).checks, 'bottom');
+  const { checks } = digLevels({ job, run, places: plan.places, rules, book, now: deviceClock().now() });
+  return apartOf(shapingOf(checks, 'bottom'), dugOpen(plan.places));
 }
 
 /** Fewer pixels apart than this two letters run together. */
 const APART = 16;
 
-/** What was found, as a line and as spots: a ring where it is good, a letter where it is not. */
-export function marksAlong(levels: readonly AsDug[]): { strip: Marks; long: Marks } {
+/** What was found, as a line along each piece of trench and as spots: a ring where it is good, a letter where it is not. */
+export function marksAlong(parts: readonly AsDug[][]): { strip: Marks; long: Marks } {
   const spots = (view: View, radius: number, letters: boolean) => {
     let last = -Infinity;
-    return levels.map(({ id, station, level, off, good }) => {
+    return parts.flat().map(({ id, station, level, off, good }) => {
       const [x, y] = [view.x(station), view.y(level)];
       const room = letters && !good && x - last > APART;
       if (room) last = x;
@@ -49,7 +50,7 @@ export function marksAlong(levels: readonly AsDug[]): { strip: Marks; long: Mark
     long: (view) => (
       <G>
         <Path
-          d={pathThrough(levels.map(({ station, level }) => ({ x: view.x(station), y: view.y(level) })))}
+          d={parts.map((part) => pathThrough(part.map(({ station, level }) => ({ x: view.x(station), y: view.y(level) })))).join('')}
           fill="none"
           stroke={colours.ink}
           strokeWidth={1.5}
@@ -61,8 +62,8 @@ export function marksAlong(levels: readonly AsDug[]): { strip: Marks; long: Mark
 }
 
 /** The bottom as it was found nearest the cursor, across the section. */
-export function markAt(levels: readonly AsDug[], cursor: number, units: UnitSystem): Marks | undefined {
-  const check = nearestCheck(levels, cursor);
+export function markAt(parts: readonly AsDug[][], cursor: number, units: UnitSystem): Marks | undefined {
+  const check = nearestCheck(parts.flat(), cursor);
   if (!check) return undefined;
   const { level, off, good, widthBottom, design } = check;
   const half = (widthBottom ?? design.width) / 2;

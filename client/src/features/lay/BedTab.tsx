@@ -1,9 +1,9 @@
 import { bedPoints, type BedFact } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
-import { nextStation } from '@tamper/core/dig';
+import { dugOpen, nextStation } from '@tamper/core/dig';
 import { afterNeeded, bedAsked, beforeNeeded, isThin, sayFill } from '@tamper/core/lay';
 import { bareUnit, figuresIn, formatLength, formatStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { colours } from '../../theme/tokens';
@@ -85,7 +85,7 @@ interface Form {
 
 /** The bed measured at a station; the next offers itself. */
 function Measure() {
-  const { job, run, runId, rules } = useSite();
+  const { job, plan, runId, rules } = useSite();
   const { report, revision } = useLay();
   const { units } = job;
   const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
@@ -97,10 +97,10 @@ function Measure() {
     typed();
     put((before) => ({ ...before, ...part }));
   };
-  const ends = extent(run);
+  const open = useMemo(() => dugOpen(plan.places), [plan]);
   const step = rules.bedApart.value ?? 5;
   const last = at ?? report.bed.readings.at(-1)?.station;
-  const offered = last === undefined ? ends.start : nextStation(last, step, 'up', ends);
+  const offered = last === undefined ? (open[0]?.from ?? 0) : nextStation(last, step, 'up', open);
   const text = form.station ?? formatStation(offered, units);
   const station = form.station === undefined ? { ok: true as const, value: offered } : parseStation(text, units);
   const asked = station.ok ? bedAsked(report.plan.designs, station.value) : undefined;
@@ -123,7 +123,9 @@ function Measure() {
       <StationStep
         value={text}
         onText={(next) => change({ station: next })}
-        onMove={(by) => station.ok && change({ station: formatStation(nextStation(station.value, by * step, 'up', ends), units) })}
+        onMove={(by) =>
+          station.ok && change({ station: formatStation(nextStation(station.value, step, by === 1 ? 'up' : 'down', open), units) })
+        }
       />
       {asked === undefined ? (
         <Text>Nothing is laid there by this plan.</Text>
