@@ -91,8 +91,9 @@ export async function upkeep(rounds, random, say = console.log, clocked = false)
       env: { ...process.env, ...ENV },
       stdio: ['ignore', 'pipe', 'pipe'],
     });
-    child.said = '';
-    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (child.said += text));
+    const own = Object.assign(child, { said: '' });
+    // A server it leaves behind says more into the same line: that is not what the next one says.
+    for (const stream of [own.stdout, own.stderr]) stream.on('data', (text) => (own.said += text));
   };
   const endStart = async (signal) => {
     if (child.exitCode !== null || child.signalCode !== null) return;
@@ -113,7 +114,7 @@ export async function upkeep(rounds, random, say = console.log, clocked = false)
       if (child.said.includes('Tamper is running') && (await healthOf(port)) === 'well') return true;
       await sleep(100);
     }
-    wrong.push(`${what}: not back after ${PATIENCE / 1000} s. It said: ${child.said.slice(-500)}`);
+    wrong.push(`${what}: not back after ${PATIENCE / 1000} s. It said: ${child.said.slice(-2000)}`);
     return false;
   };
   /** Is this answered as saved? */

@@ -23,8 +23,8 @@ const PAD = { left: 44, right: 24, top: 38, bottom: 58 };
 const AXIS = HEIGHT - 34;
 /** Least height shown either side of the design, metres. */
 const LEAST = 0.02;
-/** Nearer to the last label than this, pixels, a point keeps its letter to itself. */
-const LABEL_ROOM = 58;
+/** How wide a letter of a label is at most, pixels: where there is no room for all of one, a point keeps it to itself. */
+const LETTER = 6.5;
 
 /** What was found along the run, held against the design as a straight line: the band is how far off it may be. */
 export const DigPlot = memo(function DigPlot(props: Props) {
@@ -103,9 +103,13 @@ function Band({ checks, view, start, end }: { checks: readonly AsDug[]; view: Vi
   );
 }
 
-/** Nearer the sides than half a label it runs inwards. */
-const besideEdge = (x: number, width: number): { x: number; anchor: 'start' | 'middle' | 'end' } =>
-  x < PAD.left + 30 ? { x: x - 8, anchor: 'start' } : x > width - 50 ? { x: x + 8, anchor: 'end' } : { x, anchor: 'middle' };
+/** A label beside a point: nearer the sides than half of it it runs inwards. @returns where it goes, and from where to where it reaches, pixels. */
+function beside(x: number, width: number, text: string) {
+  const long = text.length * LETTER;
+  if (x < PAD.left + 30) return { x: x - 8, anchor: 'start', from: x - 8, to: x - 8 + long } as const;
+  if (x > width - 50) return { x: x + 8, anchor: 'end', from: x + 8 - long, to: x + 8 } as const;
+  return { x, anchor: 'middle', from: x - long / 2, to: x + long / 2 } as const;
+}
 
 /** What was found: a ring where it is good, a letter in a spot where it is not, and how far off as far as there is room. */
 function Found({ parts, view, units, width }: { parts: readonly AsDug[][]; view: View; units: UnitSystem; width: number }) {
@@ -120,8 +124,10 @@ function Found({ parts, view, units, width }: { parts: readonly AsDug[][]; view:
       />
       {parts.flat().map(({ id, station, off, good }) => {
         const [x, y] = [view.x(station), view.y(off)];
-        const room = !good && x - labelled > LABEL_ROOM;
-        if (room) labelled = x;
+        const text = offWords(off, units);
+        const label = beside(x, width, text);
+        const room = !good && label.from > labelled;
+        if (room) labelled = label.to;
         return (
           <G key={id}>
             <Circle
@@ -134,7 +140,7 @@ function Found({ parts, view, units, width }: { parts: readonly AsDug[][]; view:
             />
             {good ? null : <Label x={x} y={y + 4} size={11} text={off < 0 ? 'D' : 'H'} colour={colours.stop} />}
             {room ? (
-              <Label {...besideEdge(x, width)} y={off > 0 ? y - 13 : y + 22} size={12} colour={colours.stop} text={offWords(off, units)} />
+              <Label x={label.x} anchor={label.anchor} y={off > 0 ? y - 13 : y + 22} size={12} colour={colours.stop} text={text} />
             ) : null}
           </G>
         );

@@ -10,7 +10,7 @@ import { isChecked } from './shape';
 
 describe('a run that is bored on its way', () => {
   const method = { ...straightBore, bore: 0.16, rod: 1.5, launch: blankPit(2, 1), receiving: blankPit(1, 1) };
-  const boredFrom = (from: number, to: number) => {
+  const boredFrom = (from: number, to: number, layer: 'bottom' | 'pipe' = 'bottom') => {
     const bored = applyPatches(run, reachSplit(run, run.reaches[0]?.id ?? '', { from, to }, { method }));
     const { places } = planRun(job, bored);
     const its = designsOf(job, bored, places);
@@ -21,7 +21,13 @@ describe('a run that is bored on its way', () => {
         places,
         rules,
         book: checks.map(([at, off]) =>
-          bookEntry(check(at, { found: { as: 'level', value: (its(at, null)?.bottom ?? 0) + off }, widthBottom: 0.6 })),
+          bookEntry(
+            check(at, {
+              layer,
+              found: { as: 'level', value: (its(at, null)?.[layer === 'pipe' ? 'invert' : layer] ?? 0) + off },
+              widthBottom: 0.6,
+            }),
+          ),
         ),
         now: NOW,
       });
@@ -36,6 +42,10 @@ describe('a run that is bored on its way', () => {
     expect(bottom?.stretches[0]?.volume).toBeCloseTo(4 * 0.035 * 0.6, 9);
     expect(report.fills).toMatchObject([{ volume: expect.closeTo(4 * 0.035 * 0.6, 9) as number }]);
     expect(bottom?.bumps).toEqual([]);
+    // It lies 28 mm higher past the bore: water in the trench does not come through to it, what runs in the pipe does.
+    expect(bottom?.ponds).toEqual([]);
+    const [pipe] = boredFrom(10, 12, 'pipe')([5.5, -0.035], [9.5, -0.035], [12.5, 0.03], [17, 0.03]).layers;
+    expect(pipe?.ponds).toMatchObject([{ over: 12.5, depth: expect.closeTo(0.065 - 3 / 80, 9) as number }]);
     expect(report.unchecked).toEqual([]);
     expect(boredFrom(10, 30)([5.5, 0], [9.5, 0], [31, 0], [36, 0]).unchecked).toEqual([]);
     expect(boredFrom(10, 20)([5.5, 0], [9.5, 0], [31, 0], [36, 0]).unchecked).toEqual([{ from: 20, to: 28.5 }]);

@@ -124,8 +124,13 @@ export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(input
         checks: own,
         parts,
         stretches: shapes.flatMap((shape) => offStretches(shape, apart, within)),
-        // Water only matters on what is to carry it, and on the bottom it lies on.
-        ponds: falls && layer !== 'finished' ? ponds(own, flowDirection(run)).filter(({ depth }) => depth > LEAST_POND) : [],
+        // Water only matters on what is to carry it, and on the bottom it lies on; through a bore it comes in the pipe alone.
+        ponds:
+          falls && layer !== 'finished'
+            ? (layer === 'pipe' ? [own] : parts)
+                .flatMap((piece) => ponds(piece, flowDirection(run)))
+                .filter(({ depth }) => depth > LEAST_POND)
+            : [],
         bumps: shapes.flatMap((shape) => bumps(shape, apart, within)),
       },
     ];
