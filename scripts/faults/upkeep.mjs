@@ -114,7 +114,10 @@ export async function upkeep(rounds, random, say = console.log, clocked = false)
       if (child.said.includes('Tamper is running') && (await healthOf(port)) === 'well') return true;
       await sleep(100);
     }
-    wrong.push(`${what}: not back after ${PATIENCE / 1000} s. It said: ${child.said.slice(-2000)}`);
+    const ended = child.exitCode ?? child.signalCode;
+    wrong.push(
+      `${what}: not back after ${PATIENCE / 1000} s, ${ended === null ? 'at it still' : `ended by ${ended}`}. It said: ${child.said.slice(-2000)}`,
+    );
     return false;
   };
   /** Is this answered as saved? */
