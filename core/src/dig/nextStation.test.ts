@@ -22,7 +22,9 @@ test.each([
   [18, 5, 'down', 10],
   [2, 5, 'down', 0],
   [0, 5, 'down', 0],
-] as const)('from %d m, %d m on, %s: %d m', (from, step, travel, next) => expect(nextStation(from, step, travel, PIECES)).toBe(next));
+  [undefined, 5, 'up', 0],
+  [undefined, 5, 'down', 40],
+] as const)('from %p m, %d m on, %s: %d m', (from, step, travel, next) => expect(nextStation(from, step, travel, PIECES)).toBe(next));
 
 test('nothing is dug open: one stays', () => expect(nextStation(7, 5, 'up', [])).toBe(7));
 

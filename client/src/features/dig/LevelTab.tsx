@@ -123,7 +123,7 @@ export function LevelTab() {
   const of = form.layer === 'pipe' ? `pipe ${form.line ?? ''}` : 'dug';
   const before = form.layer === 'pipe' ? newestFirst(checks).find((one) => one.layer === 'pipe' && one.line === form.line) : levels.last;
   const last = just?.of === of ? just : before;
-  const offered = last ? nextStation(last.station, step, travel, open) : ((travel === 'up' ? open[0]?.from : open.at(-1)?.to) ?? 0);
+  const offered = nextStation(last?.station, step, travel, open);
   const station = form.station ?? formatStation(offered, units);
   const parsed = form.station === undefined ? { ok: true as const, value: offered } : parseStation(station, units);
   const at = parsed.ok ? parsed.value : undefined;

@@ -100,7 +100,7 @@ function Measure() {
   const open = useMemo(() => dugOpen(plan.places), [plan]);
   const step = rules.bedApart.value ?? 5;
   const last = at ?? report.bed.readings.at(-1)?.station;
-  const offered = last === undefined ? (open[0]?.from ?? 0) : nextStation(last, step, 'up', open);
+  const offered = nextStation(last, step, 'up', open);
   const text = form.station ?? formatStation(offered, units);
   const station = form.station === undefined ? { ok: true as const, value: offered } : parseStation(text, units);
   const asked = station.ok ? bedAsked(report.plan.designs, station.value) : undefined;
