@@ -16,7 +16,7 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { clockIn } from '../lib/clock.mjs';
+import { clearLeft, clockIn } from '../lib/clock.mjs';
 import { freePort } from '../lib/postgres.mjs';
 import { root } from '../lib/packages.mjs';
 import { healthOf } from '../lib/server.mjs';
@@ -86,6 +86,7 @@ export async function upkeep(rounds, random, say = console.log, clocked = false)
   const wrong = [];
   let child;
   const start = () => {
+    if (clock) clearLeft();
     child = spawn(process.execPath, [join(root, 'scripts', 'start.mjs')], {
       cwd: root,
       env: { ...process.env, ...ENV },
