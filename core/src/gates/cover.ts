@@ -4,9 +4,9 @@ import { joined, without, type Range } from '../geometry';
 import type { PlacedLine } from '../job';
 import { wholeOfPlaces } from '../trench/places';
 import { answerAt } from '../lay/answered';
-import { askedAt, knewLaid, layReport, levelAt, OWNER, pointsAt, testedHere } from '../lay/report';
+import { askedAt, bedAt, knewLaid, layReport, levelAt, OWNER, pointsAt, testedHere } from '../lay/report';
 import { bedAsked, isThin } from '../lay/bed';
-import { holds, passes, spokenAt, spokenCuts } from '../lay/along';
+import { holds, passes, spokenCuts } from '../lay/along';
 import { hurtAt } from '../lay/hurt';
 import { isShown } from '../lay/shown';
 import { saidOfTest } from '../lay/testSays';
@@ -174,10 +174,10 @@ function generalReasons({ report, units }: CoverPrepared, at: number): Reason[] 
 }
 
 function bedReasons({ report, units }: CoverPrepared, at: number): Reason[] {
-  const { bed, rules, plan } = report;
+  const { rules, plan } = report;
   const asked = bedAsked(plan.designs, at) ?? 0;
   if (asked <= 0) return [];
-  const thickness = spokenAt(bed.readings, rules.bedApart.value ?? Infinity, at);
+  const thickness = bedAt(report, at);
   const wanted = `${formatLength(asked, units, 'size')} asked for. ${figuresIn(rules.bedApart.basis, units)}.`;
   if (thickness === undefined) return [stop('bed', 'The bed was not measured', wanted)];
   return isThin(thickness, asked, rules) ? [stop('bedThin', 'The bed is too thin', `${wanted} Top it up, and measure it again.`)] : [];

@@ -108,8 +108,11 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
   );
   if (!inHearing && !own) return false;
 
-  // The bed: as thick as asked between the readings either side, each the last word at its station.
-  const beds = every(book, 'bed').filter((one) => sure(one));
+  // The bed: as thick as asked between the readings either side, each the last word at its station, of a plan that says the same where it was read.
+  const beds = every(book, 'bed').filter((one) => {
+    const seen = asked.revisions.find(({ id }) => id === one.fact.revision);
+    return sure(one) && seen !== undefined && saysAt(seen, one.fact.station) === saysAt(force, one.fact.station);
+  });
   const last = beds.filter(
     (one) => !beds.some((other) => other !== one && other.fact.station === one.fact.station && knew(other.kept, one.kept)),
   );

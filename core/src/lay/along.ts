@@ -9,11 +9,11 @@ export interface Reading {
 /**
  * What readings say of a station: even between two no further apart than `apart`; by itself a reading speaks for half of that each way. Undefined where none
  * speaks.
- * @param readings ascending by station, none twice.
+ * @param readings ascending by station, none twice. @param piece of trench the station lies in: what was read in another, past a bore, says nothing of it.
  */
-export function spokenAt(readings: readonly Reading[], apart: number, at: number): number | undefined {
+export function spokenAt(readings: readonly Reading[], apart: number, at: number, piece: Range): number | undefined {
   const next = firstBeyond(readings, at);
-  const [before, after] = [readings[next - 1], readings[next]];
+  const [before, after] = [readings[next - 1], readings[next]].map((one) => (one && holds(piece, one.station) ? one : undefined));
   if (before && after && after.station - before.station <= apart + 1e-9)
     return before.value + ((after.value - before.value) * (at - before.station)) / (after.station - before.station);
   const half = apart / 2 + 1e-9;

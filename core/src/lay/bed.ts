@@ -4,11 +4,12 @@ import type { BeddingId } from '../catalogue';
 import { ONE_STATION } from '../dig/asDug';
 import type { Designs } from '../dig';
 import type { Range } from '../geometry';
-import type { Reach, Run } from '../job';
+import type { Reach } from '../job';
 import type { Rules } from '../rules';
 import { beddingShortfall, fillOf } from '../trench/bedding';
 import type { Fill } from '../trench';
-import { spokenAt, type Reading } from './along';
+import { holds, spokenAt, type Reading } from './along';
+import { pieceAt, type KnownPlan } from './same';
 
 /** The bed as measured at a station beside what is asked for there. Metres. */
 export interface BedRead extends Reading {
@@ -44,33 +45,46 @@ export const bedAsked = (designs: Designs, station: number): number | undefined 
 /** Is a bed thinner than it may be, metres? */
 export const isThin = (thickness: number, asked: number, rules: Rules): boolean => thickness < asked - (rules.bedThin.value ?? 0) - 1e-9;
 
-/** The bed beside its plan: readings, and where it lacks how much. Measured again at a station, the later stands; of two who did not know of each other the thinner. */
-export function bedReport(run: Run, designs: Designs, book: readonly Kept[], rules: Rules, now: number): BedReport {
+/**
+ * The bed beside its plan: readings, and where it lacks how much. Measured again at a station, the later stands; of two who did not know of each other the thinner.
+ * @param counts was a bed of that plan the one asked for at a station now? Of another it is relied on for nothing, and too thin a one counts anyway.
+ */
+export function bedReport(
+  plan: KnownPlan,
+  book: readonly Kept[],
+  rules: Rules,
+  now: number,
+  counts: (revision: string, at: number) => boolean,
+): BedReport {
+  const { designs } = plan;
   const gone = withdrawn(book);
   const all = ofKind(book, 'bed')
     .filter(({ entry }) => !gone.has(entry.id))
     .flatMap((kept): BedRead[] => {
-      const { station, thickness } = kept.entry.fact;
+      const { station, thickness, revision } = kept.entry.fact;
       const design = bedAsked(designs, station);
       if (design === undefined) return [];
       const thin = isThin(thickness, design, rules);
-      return [
-        { id: kept.entry.id, kept, station, value: thickness, design, thin, believed: doubtOf(kept, gone, now, rules) === undefined },
-      ];
+      const believed = doubtOf(kept, gone, now, rules) === undefined && counts(revision, station);
+      return [{ id: kept.entry.id, kept, station, value: thickness, design, thin, believed }];
     })
     .filter(({ believed, thin }) => believed || thin);
-  const counts = all.filter((one) => !all.some((other) => other !== one && near(one, other) && other.believed && replaces(other, one)));
-  const readings = counts
+  const last = all.filter((one) => !all.some((other) => other !== one && near(one, other) && other.believed && replaces(other, one)));
+  const readings = last
     .sort((a, b) => a.station - b.station || a.value - b.value)
     .filter((one, i, list) => !i || !near(one, list[i - 1] as BedRead));
-  return { readings, short: shortOf(run, designs, readings, rules) };
+  return { readings, short: shortOf(plan, readings, rules) };
 }
 const near = (a: Reading, b: Reading): boolean => Math.abs(a.station - b.station) <= ONE_STATION;
 const replaces = (one: BedRead, other: BedRead): boolean =>
   knows(one.kept, other.kept) || (!knows(other.kept, one.kept) && one.value < other.value);
 
 /** Between neighbours that speak for what lies between them, reach by reach. */
-function shortOf(run: Run, designs: Designs, readings: readonly BedRead[], rules: Rules): BedShort[] {
+function shortOf(plan: KnownPlan, readings: readonly BedRead[], rules: Rules): BedShort[] {
+  const {
+    designs,
+    of: { run },
+  } = plan;
   const apart = rules.bedApart.value ?? Infinity;
   const found: BedShort[] = [];
   const add = (from: number, to: number, most: number, volume: number, material: BeddingId, by: string[]) => {
@@ -86,7 +100,8 @@ function shortOf(run: Run, designs: Designs, readings: readonly BedRead[], rules
   };
   for (const [i, b] of readings.entries()) {
     const a = readings[i - 1];
-    if (!a || b.station - a.station > apart + 1e-9) continue;
+    const piece = pieceAt(plan, b.station);
+    if (!a || !piece || !holds(piece, a.station) || b.station - a.station > apart + 1e-9) continue;
     const borders = run.reaches.map(({ from }) => from).filter((at) => at > a.station + 1e-9 && at < b.station - 1e-9);
     const stations = [a.station, ...borders, b.station];
     for (const [j, to] of stations.entries()) {
@@ -96,7 +111,7 @@ function shortOf(run: Run, designs: Designs, readings: readonly BedRead[], rules
       const design = designs(middle, null);
       const asked = bedAsked(designs, middle);
       if (!design || asked === undefined) continue;
-      const ends = [from, to].map((station) => ({ station, thickness: spokenAt(readings, apart, station) ?? asked }));
+      const ends = [from, to].map((station) => ({ station, thickness: spokenAt(readings, apart, station, piece) ?? asked }));
       const { beddingMaterial } = run.reaches[reachIndexAt(run, middle)] as Reach;
       const { stretches, volume } = beddingShortfall(ends, asked, design.width, beddingMaterial);
       for (const one of stretches) {

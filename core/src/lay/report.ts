@@ -13,7 +13,7 @@ import { afterNeeded, beforeNeeded, coverNeeded, laidNeeded, testsNeeded } from 
 import { liftedIn, type Lifted } from './lifted';
 import { pullsOf, type Pulled } from './pulled';
 import { shownBy, type Shown } from './shown';
-import { bordersOf, knownPlan, nodesOf, sameThere, type KnownPlan, type LaidPlan } from './same';
+import { bordersOf, knownPlan, nodesOf, pieceAt, sameThere, type KnownPlan, type LaidPlan } from './same';
 import { testedAt, testsOf, type Tested, type TestState } from './tested';
 
 /** An issued plan with its number and rules. */
@@ -85,7 +85,7 @@ const DRAIN_ROUND = 0.5;
 export function layReport({ revisions, force, book, now }: LayInputs): LayReport {
   const { rules, job, run } = force;
   const plan = knownPlan(force);
-  const { laid, designs } = plan;
+  const { laid } = plan;
   const gone = withdrawn(book);
   const believed = (one: Kept) => doubtOf(one, gone, now, rules) === undefined;
   const answering = <K extends 'bedSeen' | 'laid' | 'coverReady'>(kind: K) =>
@@ -107,7 +107,7 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
     plan,
     rules,
     laid,
-    bed: bedReport(run, designs, book, rules, now),
+    bed: bedReport(plan, book, rules, now, (revision, at) => counts(revision, null, at)),
     before: seen.filter(({ kept }) => kept.entry.fact.when === 'before'),
     after: seen.filter(({ kept }) => kept.entry.fact.when === 'after'),
     lines: answering('laid') as LayReport['lines'],
@@ -164,6 +164,12 @@ function levelsOf(
   }));
 }
 
+/** How thick the bed at a station is by what was measured, metres; undefined where nobody did. */
+export function bedAt({ bed, rules, plan }: Pick<LayReport, 'bed' | 'rules' | 'plan'>, at: number): number | undefined {
+  const piece = pieceAt(plan, at);
+  return piece && spokenAt(bed.readings, rules.bedApart.value ?? Infinity, at, piece);
+}
+
 /** What lies at a station by the plan in force. */
 export function askedAt({ plan: { of, designs }, laid }: Pick<LayReport, 'plan' | 'laid'>, at: number): Asked | undefined {
   const design = designs(at, null);
@@ -174,12 +180,14 @@ export function askedAt({ plan: { of, designs }, laid }: Pick<LayReport, 'plan' 
 
 /** What of a line’s level is known at a station: how far off, and the most it may be; undefined where nobody measured. */
 export function levelAt(
-  { levels, rules }: Pick<LayReport, 'levels' | 'rules'>,
+  { levels, rules, plan }: Pick<LayReport, 'levels' | 'rules' | 'plan'>,
   line: string,
   at: number,
 ): { off: number; within: number } | undefined {
-  const readings = levels.find((one) => one.line === line)?.readings ?? [];
-  const off = spokenAt(readings, rules.levelApart.value ?? Infinity, at);
+  const piece = pieceAt(plan, at);
+  if (!piece) return undefined;
+  const readings = (levels.find((one) => one.line === line)?.readings ?? []).filter(({ station }) => holds(piece, station));
+  const off = spokenAt(readings, rules.levelApart.value ?? Infinity, at, piece);
   if (off === undefined) return undefined;
   const near = readings.reduce((best, one) => (Math.abs(one.station - at) < Math.abs(best.station - at) ? one : best));
   return { off, within: near.check.within };

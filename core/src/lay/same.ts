@@ -1,8 +1,11 @@
 import { reachIndexAt } from '../alignment/levels';
+import { dugOpen } from '../dig/progress';
 import { dugPlan, holeNodes, sameFigure } from '../dig/sameHole';
 import type { Designs } from '../dig';
+import type { Range } from '../geometry';
 import { placedLines, type Job, type PlacedLine, type Reach, type Run } from '../job';
 import type { Place } from '../trench';
+import { holds } from './along';
 
 /** An issued plan, as far as what was laid is held against it. */
 export interface LaidPlan {
@@ -17,12 +20,17 @@ export interface KnownPlan {
   of: LaidPlan;
   designs: Designs;
   laid: readonly PlacedLine[];
+  /** Pieces of open trench, ascending: a bore parts two. */
+  open: readonly Range[];
 }
+/** The piece of open trench a station lies in. */
+export const pieceAt = ({ open }: Pick<KnownPlan, 'open'>, at: number): Range | undefined => open.find((one) => holds(one, at));
+
 const known = new WeakMap<LaidPlan, KnownPlan>();
 export function knownPlan(of: LaidPlan): KnownPlan {
   const before = known.get(of);
   if (before) return before;
-  const made = { of, designs: dugPlan(of).designs, laid: placedLines(of.job, of.run) };
+  const made = { of, designs: dugPlan(of).designs, laid: placedLines(of.job, of.run), open: dugOpen(of.plan.places) };
   known.set(of, made);
   return made;
 }
