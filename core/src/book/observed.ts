@@ -112,8 +112,8 @@ function clearingOf(book: readonly Kept[]): NonNullable<Run['clearing']> {
       (least, other) => (sameWindow(other, one) && other.entry.fact.done < least.entry.fact.done ? other : least),
       one,
     );
-    const { hidden, seen, done, depth } = fewest.entry.fact;
-    return { hidden, seen, done, ...(depth === undefined ? {} : { depth }) };
+    const { hidden, seen, done, depth, where } = fewest.entry.fact;
+    return { hidden, seen, done, ...(depth === undefined ? {} : { depth }), ...(where === undefined ? {} : { where }) };
   });
 }
 type Ticked = { entry: { fact: { hidden: string[]; seen: string[] } } };

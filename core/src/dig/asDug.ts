@@ -15,11 +15,12 @@ import type { Rules } from '../rules';
 import type { Design, Designs } from './design';
 import { levelOf } from './design';
 import { isWithin, levelWithin, offBy } from './offBy';
+import type { Elsewhere } from './sameHole';
 import { instrumentNamed, instrumentsOf, unclosed, type Instrument } from './instruments';
 import { sensorsTried, trialsIn } from './ready';
 
 /** Why a level is not relied on: of its entry, or of the set-up it was read from. */
-export type CheckDoubt = Doubt | 'noSetUp' | 'notClosed' | 'notTried';
+export type CheckDoubt = Doubt | 'noSetUp' | 'notClosed' | 'notTried' | 'elsewhere';
 
 /** A level as found, beside what is designed there. Metres; `off` is found − design, positive too high. */
 export interface AsDug {
@@ -61,6 +62,8 @@ export interface AsDugInputs {
   designs: Designs;
   book: readonly Kept[];
   now: number;
+  /** Was what an entry of that plan says of a station said of another place? Nothing was, unless asked. */
+  elsewhere?: Elsewhere;
 }
 
 /** Checks no further apart are of one station, metres: a rod is not put down closer. */
@@ -81,7 +84,7 @@ export interface ReadChecks {
 }
 
 /** Reads the checks of a book. What they have in common is worked out once. */
-export function readChecks({ rules, machine, designs, book, now }: AsDugInputs): ReadChecks {
+export function readChecks({ rules, machine, designs, book, now, elsewhere = nowhereElse }: AsDugInputs): ReadChecks {
   const gone = withdrawn(book);
   const instruments = instrumentsOf(book, now, rules);
   const trials = trialsIn(book);
@@ -111,7 +114,10 @@ export function readChecks({ rules, machine, designs, book, now }: AsDugInputs):
       widthTop: fact.widthTop ?? undefined,
       instrument,
       sensors,
-      doubt: doubtOf(kept, gone, now, rules) ?? doubtOfInstrument(instrument, fact.setUp, kept) ?? (untried ? 'notTried' : undefined),
+      doubt:
+        doubtOf(kept, gone, now, rules) ??
+        doubtOfInstrument(instrument, fact.setUp, kept) ??
+        (untried ? 'notTried' : elsewhere(fact.revision, fact.station) ? 'elsewhere' : undefined),
       over: false,
     };
   };
@@ -134,6 +140,7 @@ export function readChecks({ rules, machine, designs, book, now }: AsDugInputs):
     },
   };
 }
+const nowhereElse: Elsewhere = () => false;
 const isPlaced = (one: AsDug | Unplaced): one is AsDug => !('why' in one);
 
 /** Checks in order of stations, and of each whether another of its station stands in its place. */

@@ -158,6 +158,25 @@ describe('progress', () => {
     expect(paceIn(before)).toMatchObject({ rate: expect.closeTo(2, 9) as number });
   });
 
+  /** 40 m of line, east and then turned by an angle, radians. */
+  const lineOf = (at: number, by: number) => [
+    { x: 0, y: 0 },
+    { x: at, y: 0 },
+    { x: at + (40 - at) * Math.cos(by), y: (40 - at) * Math.sin(by) },
+  ];
+  test('what was dug by an older plan is done as far as the line lies where it lay; elsewhere it is older work', () => {
+    const older = '00000000-0000-4000-8000-00000000000b';
+    const lines = [lineOf(20, 0), lineOf(10, Math.PI / 2)].map((route) => ({ ...run, route })) as [Run, Run];
+    const [was, is] = [
+      { ...force, id: older, run: lines[0] },
+      { ...force, run: lines[1] },
+    ] as const;
+    const [dug] = doneOf(bookOf(shift(0, 30, { revision: older })), open, countedBy([was, is], is));
+    // Past the corner two lines at a right angle part by √2 of what each has gone.
+    expect(dug?.ranges).toEqual([{ from: 0, to: expect.closeTo(10 + 0.5 / Math.SQRT2, 5) as number }]);
+    expect(dug?.older).toEqual([{ from: expect.closeTo(10 + 0.5 / Math.SQRT2, 5) as number, to: 30 }]);
+  });
+
   test('two plans have the same hole exactly where one asked at a station says so', () => {
     const change = fc.record({
       within: fc.tuple(metres(0, 40), metres(0, 40)).map(([a, b]) => ({ from: Math.min(a, b), to: Math.max(a, b) + 1 })),
@@ -180,11 +199,16 @@ describe('progress', () => {
         fc.option(metres(8.6, 9.1)),
         fc.array(metres(0, 40), { minLength: 20, maxLength: 20 }),
         fc.constantFrom('dug' as const, 'protected' as const),
-        (one, two, invert, stations, work) => {
+        // Where the line turns, and by how much: that of the other goes straight.
+        fc.option(fc.tuple(metres(5, 35), metres(-0.2, 0.2))),
+        (one, two, invert, stations, work, turn) => {
           const [a, b] = [changed(run, one), changed(run, two)];
           const kink = invert === null ? [] : [{ id: 'kink', station: 25, invert, keep: false }];
-          const bent = { ...b, inverts: b.inverts.toSpliced(1, 0, ...kink) };
-          const [x, y] = [a, bent].map((its) => dugPlan({ job, run: its, plan: planRun(job, its) })) as [DugPlan, DugPlan];
+          const bent = { ...b, inverts: b.inverts.toSpliced(1, 0, ...kink), ...(turn && { route: lineOf(...turn) }) };
+          const [x, y] = [{ ...a, route: lineOf(20, 0) }, bent].map((its) => dugPlan({ job, run: its, plan: planRun(job, its) })) as [
+            DugPlan,
+            DugPlan,
+          ];
           const ranges = sameHoles(x, y, work);
           for (const at of stations) {
             if (ranges.some(({ from, to }) => Math.min(Math.abs(at - from), Math.abs(at - to)) < 1e-5)) continue;

@@ -8,7 +8,7 @@ import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
 import { fillOf } from '../trench/bedding';
 import type { Fill, Place } from '../trench';
-import { asLeft, readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
+import { asLeft, readChecks, type AsDug, type AsDugInputs, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { dugOpen } from './progress';
@@ -71,12 +71,13 @@ export interface DigInputs {
   rules: Rules;
   book: readonly Kept[];
   now: number;
+  elsewhere?: AsDugInputs['elsewhere'];
 }
 
 /** The book's checks held against the plan, one by one. */
-export function digLevels({ job, run, places, rules, book, now }: DigInputs): DigLevels {
+export function digLevels({ job, run, places, rules, book, now, elsewhere }: DigInputs): DigLevels {
   const designs = designsOf(job, run, places);
-  const { instruments, near, ...read } = readChecks({ designs, rules, machine: job.machine, book, now });
+  const { instruments, near, ...read } = readChecks({ designs, rules, machine: job.machine, book, now, elsewhere });
   const [all, last] = [once(read.all), once(read.last)];
   return {
     designs,

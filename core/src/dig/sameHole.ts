@@ -1,3 +1,4 @@
+import { samePlace, samePlaces, type Line } from '../alignment/elsewhere';
 import type { ShiftWork } from '../book';
 import { alike, type Range } from '../geometry';
 import { sameJson, type Job, type Run } from '../job';
@@ -24,9 +25,10 @@ export const holeNodes = ({ run, plan }: Pick<HolePlan, 'run' | 'plan'>): number
   ...run.inverts.map(({ station }) => station),
 ];
 
-/** **Do two plans have the same hole at a station?** As deep, as wide, and its walls alike; where they are to be held, held alike. */
+/** **Do two plans have the same hole at a station?** In the same place, as deep, as wide, and its walls alike; where they are to be held, held alike. */
 export function sameHole(a: DugPlan, b: DugPlan, work: ShiftWork, station: number): boolean {
   if (a === b) return true;
+  if (!samePlace(a.of.run, b.of.run, station)) return false;
   const [one, two] = [a.designs(station, null), b.designs(station, null)];
   if (!one || !two) return one === two;
   const [sidesA, sidesB] = [a.of.plan.places.find(({ id }) => id === one.place), b.of.plan.places.find(({ id }) => id === two.place)].map(
@@ -40,6 +42,16 @@ export function sameHole(a: DugPlan, b: DugPlan, work: ShiftWork, station: numbe
     (work !== 'protected' || sidesA?.protection === sidesB?.protection)
   );
 }
+
+/** Does an entry of a plan, by its id, speak of another place than a station of the plan in force? */
+export type Elsewhere = (revision: string, station: number) => boolean;
+/** By plans that are known; of one that is not nobody says so. @param line of the plan in force. */
+export const elsewhereBy =
+  (plans: readonly { id: string; run: Line }[], line: Line): Elsewhere =>
+  (revision, station) => {
+    const by = plans.find(({ id }) => id === revision);
+    return by !== undefined && !samePlace(by.run, line, station);
+  };
 
 /** A plan with its levels by station. */
 export interface DugPlan {
@@ -60,10 +72,12 @@ const BEFORE = 1e-6;
 export const eitherSide = (nodes: readonly number[]): number[] =>
   [...new Set(nodes.flatMap((at) => [at - BEFORE, at]))].sort((a, b) => a - b);
 
+/** Stations at which two lines begin to lie elsewhere, or no more. */
+export const placeNodes = (a: Run, b: Run): number[] => samePlaces(a, b).flatMap(({ from, to }) => [from, to].filter(Number.isFinite));
+
 /** Where two plans have the same hole, ascending: exactly where {@link sameHole} says so. */
 export function sameHoles(a: DugPlan, b: DugPlan, work: ShiftWork): Range[] {
   // Floors that are as deep as one another at a single station between two nodes are so to nobody who digs.
-  return alike(eitherSide([a, b].flatMap(({ of }) => holeNodes(of))), (at) => sameHole(a, b, work, at), Object.is).flatMap(
-    ({ from, to, is }) => (is ? [{ from, to }] : []),
-  );
+  const nodes = [...[a, b].flatMap(({ of }) => holeNodes(of)), ...placeNodes(a.of.run, b.of.run)];
+  return alike(eitherSide(nodes), (at) => sameHole(a, b, work, at), Object.is).flatMap(({ from, to, is }) => (is ? [{ from, to }] : []));
 }

@@ -215,6 +215,7 @@ const DOUBTS: Record<CheckDoubt, string> = {
   unreadable: 'its moment cannot be read',
   noSetUp: 'its set-up is not in the book',
   notClosed: 'its set-up did not close',
+  elsewhere: 'it was read by an older plan, whose line lay elsewhere there',
   notTried: 'the sensors were not tried before it, or not since the bucket or a knock',
 };
 /** Why a check is not relied on, in a few words. */

@@ -273,6 +273,10 @@ describe('clear by layers', () => {
     const kept = [stepsOf([deep], steps, 3)];
     expect(stepsDone(kept, [deep], steps)).toBe(3);
     expect(stepsDone(kept, [{ ...deep, coverMin: 1.4 }], clearSteps([{ ...deep, coverMin: 1.4 }], UK, 'metric'))).toBe(0);
+    // The locator came back: it lies elsewhere, and nothing was cleared there.
+    const elsewhere = { ...deep, where: { kind: 'crossing', station: 17, angle: 1 } as const };
+    expect(stepsDone(kept, [elsewhere], steps)).toBe(0);
+    expect(stepsDone([stepsOf([elsewhere], steps, 2), ...kept], [elsewhere], steps)).toBe(2);
     // Older records name no depth: hands went first then.
     const old = kept.map(({ hidden, seen, done }) => ({ hidden, seen, done }));
     expect(stepsDone(old, [deep], steps)).toBe(0);

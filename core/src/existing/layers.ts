@@ -114,11 +114,11 @@ const sameKey = (a: WindowKey, b: WindowKey): boolean => sameJson([a.hidden, a.s
 
 /**
  * How many steps of a window have been ticked off, never more than there are. Ticks of other steps are none: where covers or rules were changed since, the last
- * ticked went to another depth.
+ * ticked went to another depth; where one of its lines lies elsewhere on the run since, it was another window.
  */
 export function stepsDone(clearing: Run['clearing'], lines: readonly ExistingLine[], steps: readonly ClearStep[]): number {
   const kept = clearing?.find((item) => sameKey(item, keyOf(lines)));
-  if (!kept) return 0;
+  if (!kept || kept.where?.some(({ line, place }) => !sameJson(place, lines.find(({ id }) => id === line)?.where))) return 0;
   const done = Math.min(kept.done, steps.length);
   // A record that names no depth is of a time when hands always went first.
   const same =
@@ -135,4 +135,5 @@ export const stepsOf = (lines: readonly ExistingLine[], steps: readonly ClearSte
   ...keyOf(lines),
   done,
   depth: steps[done - 1]?.depth ?? 0,
+  where: lines.map(({ id, where }) => ({ line: id, place: where })),
 });

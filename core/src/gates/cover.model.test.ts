@@ -8,7 +8,7 @@ import { jointsExpected } from '../lay';
 import { planRun } from '../plan/plan';
 import { resolveRules } from '../rules';
 import { levelRun } from '../testing';
-import { coverReasonsAt, prepareCover, readyToCover } from './cover';
+import { coverReasonsAt, prepareCover, readyToCover, type CoverPrepared } from './cover';
 import { isHeard } from './hearing';
 import { mayCover } from './coverOracle.testing';
 import type { PlannedRevision } from './enter';
@@ -22,7 +22,13 @@ const START = Date.parse('2026-11-02T06:00:00Z');
 const MINUTE = 60_000;
 const LENGTH = 24;
 const job = blankJob('Yard', 'UK');
-const base = levelRun({ length: LENGTH, depth: 1.2, protection: 'none', tapes: [{ id: 'Line', school: 'line', distance: 0.3 }] });
+const base: Run = {
+  ...levelRun({ length: LENGTH, depth: 1.2, protection: 'none', tapes: [{ id: 'Line', school: 'line', distance: 0.3 }] }),
+  route: [
+    { x: 0, y: 0 },
+    { x: LENGTH, y: 0 },
+  ],
+};
 const [reach] = base.reaches as [Reach];
 const cover = reach.levels.kind === 'cover' ? reach.levels.cover : 1;
 const lower = (change: Partial<Reach> = {}): Partial<Reach> => ({ levels: { kind: 'cover', cover: cover + 0.1 }, ...change });
@@ -32,6 +38,15 @@ const variants: Run[] = [
   { ...base, reaches: [{ ...reach, ...lower() }] },
   { ...base, reaches: [reach, { ...reach, id: 'r9', from: 12, ...lower() }] },
   { ...base, reaches: [reach, { ...reach, id: 'r9', from: 12, bedding: reach.bedding + 0.05 }] },
+  // As deep and as long, and from 12 m on in another place.
+  {
+    ...base,
+    route: [
+      { x: 0, y: 0 },
+      { x: 12, y: 0 },
+      { x: 12, y: LENGTH - 12 },
+    ],
+  },
 ];
 const plans = variants.map((run) => ({ job, run, rules: resolveRules('UK'), plan: planRun(job, run) }));
 const line = base.laid[0]?.id ?? '';
@@ -289,6 +304,23 @@ test('the stretches of the gate say what the point says, at any station', () => 
     }),
     { numRuns: RUNS },
   );
+});
+
+test('where the line was moved since, what was laid and measured is of another place: open as far as it lies where it lay', () => {
+  const crew = new Crew();
+  const foreman = crew.device('foreman');
+  foreman.hear(START);
+  const revisions = [issueOf(0, 1), issueOf(variants.length - 1, 2)];
+  wholeRecord(foreman, revisions[0] as PlannedRevision, crew);
+  const inputs = { revisions, book: foreman.book(), device: foreman.id, heard: START, now: START, units: 'metric' as const };
+  // Past the corner the two lines part by √2 of what each has gone.
+  const apart = 12 + 0.5 / Math.SQRT2;
+  expect(readyToCover(inputs).where).toEqual([{ from: 0, to: expect.closeTo(apart, 6) as number }]);
+  const all = prepareCover(inputs) as CoverPrepared;
+  const wanted = (at: number) => coverReasonsAt(all, at).map(({ id }) => id);
+  expect(wanted(11)).toEqual([]);
+  expect(wanted(20)).toEqual(expect.arrayContaining(['bed', 'before.never', `laid.${line}.never`, `level.${line}`, 'photo']));
+  expect(readyToCover({ ...inputs, revisions: revisions.slice(0, 1) }).where).toEqual([{ from: 0, to: LENGTH }]);
 });
 
 test('out of hearing it stays open for an hour where it was asked on this device, and not where it was asked on another', () => {

@@ -48,14 +48,31 @@ function saysAt({ job, run, plan }: PlannedRevision, x: number): string {
   ]);
 }
 
+/** Where a plan has a station, by walking its line from the start: east and north, metres. */
+function placeAt({ run: { route } }: PlannedRevision, x: number): [number, number] {
+  let left = x;
+  for (const [i, to] of route.entries()) {
+    const from = route[i - 1];
+    if (!from) continue;
+    const leg = Math.hypot(to.x - from.x, to.y - from.y);
+    if (left <= leg || i === route.length - 1) return [from.x + ((to.x - from.x) * left) / leg, from.y + ((to.y - from.y) * left) / leg];
+    left -= leg;
+  }
+  throw new Error('The line was drawn');
+}
+/** Do two plans say the same of a station, and is it the same place? Half a metre is what a tape is out. */
+function sameFor(a: PlannedRevision, b: PlannedRevision, x: number): boolean {
+  const [[ax, ay], [bx, by]] = [placeAt(a, x), placeAt(b, x)];
+  return Math.hypot(ax - bx, ay - by) <= 0.5 && saysAt(a, x) === saysAt(b, x);
+}
+
 /** May the drain be covered at a station? */
 export function mayCover(asked: CoverAsked, x: number): boolean {
   const { book } = asked;
   const force = current(asked);
-  const here = saysAt(force, x);
   const ofThis = ({ fact }: { fact: { revision: string } }) => {
     const seen = asked.revisions.find(({ id }) => id === fact.revision);
-    return seen !== undefined && saysAt(seen, x) === here;
+    return seen !== undefined && sameFor(seen, force, x);
   };
   const sure = ({ kept }: { kept: Kept }) => believed(kept, asked);
   const design = designsOf(force.job, force.run, force.plan.places)(x, null);
@@ -111,7 +128,7 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
   // The bed: as thick as asked between the readings either side, each the last word at its station, of a plan that says the same where it was read.
   const beds = every(book, 'bed').filter((one) => {
     const seen = asked.revisions.find(({ id }) => id === one.fact.revision);
-    return sure(one) && seen !== undefined && saysAt(seen, one.fact.station) === saysAt(force, one.fact.station);
+    return sure(one) && seen !== undefined && sameFor(seen, force, one.fact.station);
   });
   const last = beds.filter(
     (one) => !beds.some((other) => other !== one && other.fact.station === one.fact.station && knew(other.kept, one.kept)),
@@ -123,8 +140,13 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
   );
   if (bedAt === undefined || bedAt < (design.bed as number) - design.bottom - 0.01 - 1e-9) return false;
 
-  // Line and level, by levels that are believed.
-  const checks = every(book, 'check').filter((one) => sure(one) && one.fact.layer === 'pipe');
+  // Line and level, by levels that are believed and were read where the line lies now.
+  const checks = every(book, 'check').filter((one) => {
+    const seen = asked.revisions.find(({ id }) => id === one.fact.revision);
+    if (!sure(one) || one.fact.layer !== 'pipe' || !seen) return false;
+    const [[ax, ay], [bx, by]] = [placeAt(seen, one.fact.station), placeAt(force, one.fact.station)];
+    return Math.hypot(ax - bx, ay - by) <= 0.5;
+  });
   const lastChecks = checks.filter(
     (one) => !checks.some((other) => other !== one && other.fact.station === one.fact.station && knew(other.kept, one.kept)),
   );
@@ -171,7 +193,7 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
     if (x < from - 5 - 1e-9 || x > to + 5 + 1e-9) return false;
     // Of the drain as it lies by this plan: not of the trench before it, and not of what lay there by another plan.
     const taken = x < from ? from : x > to ? to : x;
-    const now = (revision: string) => asked.revisions.some((plan) => plan.id === revision && saysAt(plan, taken) === saysAt(force, taken));
+    const now = (revision: string) => asked.revisions.some((plan) => plan.id === revision && sameFor(plan, force, taken));
     switch (fact.kind) {
       case 'laid':
       case 'joint':

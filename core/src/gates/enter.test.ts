@@ -199,6 +199,24 @@ describe('Safe to enter', () => {
     // 5 cm deeper from 39 m on: another plan of the place that was inspected.
     const deeper = issued({ ...boxed, reaches: [reach, { ...reach, id: 'r9', from: 39, levels: lower(reach, 0.05) }] }, 3);
     expect(stops(gateOn(foreman, [one, parted, deeper], at(9)))).toContain('changed');
+    // As deep and as long, but its end swung aside: nobody looked at the trench that will be there. A hand's breadth is nothing.
+    const drawn = (end: number): Run => ({
+      ...boxed,
+      route: [
+        { x: 0, y: 0 },
+        { x: Math.sqrt(40 ** 2 - end ** 2), y: end },
+      ],
+    });
+    const [straight, nudged, aside] = [0, 0.3, 3].map((end, i) => issued(drawn(end), 6 + i)) as [
+      PlannedRevision,
+      PlannedRevision,
+      PlannedRevision,
+    ];
+    expect(open(gateOn(foreman, [one, straight], at(9)))).toEqual([[15, 21]]);
+    foreman.enter(inspect(straight), at(8, 55));
+    foreman.hear(at(9));
+    expect(open(gateOn(foreman, [straight, nudged], at(9)))).toEqual([[15, 21]]);
+    expect(stops(gateOn(foreman, [straight, nudged, aside], at(9)))).toContain('changed');
     const stricter = issued(boxed, 4, { ...job, overrides: [{ rule: 'shieldRow', value: 4, by: 'client', reason: 'site rules' }] });
     expect(stops(gateOn(foreman, [one, stricter], at(9)))).toContain('changed');
     // Through a database that sorts keys it is the same plan.

@@ -5,9 +5,9 @@ const MOST_LOOKED_BY = 6;
 
 /** Entries that count while the plan in force says the same as the one they were made of. What is dug and laid stays so; a look is over with its shift. */
 const LOOKS: readonly string[] = ['inspection', 'look'];
-const OF_DONE: readonly string[] = ['shift', 'bedSeen', 'laid', 'joint', 'test', 'coverReady', 'witnessed'];
+const OF_DONE: readonly string[] = ['shift', 'check', 'bed', 'bedSeen', 'laid', 'joint', 'test', 'coverReady', 'witnessed'];
 /** They tell of what is laid only by their photos. */
-const PICTURED: readonly string[] = ['check', 'asLaid'];
+const PICTURED: readonly string[] = ['asLaid'];
 
 const speaksOfDone = ({ fact: { kind }, photos = [] }: AnyEntry): boolean =>
   OF_DONE.includes(kind) || (PICTURED.includes(kind) && photos.length > 0);

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
+import { shiftAt } from '../alignment/elsewhere';
 import { movePoint } from '../alignment/routeEdits';
 import { applyPatches, blankJob, type Run } from '../job';
 import { bookEntry, levelRun } from '../testing';
-import { shiftAt, saysMoved } from './moved';
+import { saysMoved } from './moved';
 import { issueOf, type RevisionBody } from '.';
 
 const job = blankJob('Yard', 'UK');

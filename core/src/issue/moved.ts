@@ -1,26 +1,13 @@
-import { chainages, distance, extent, placeAt, routeOf } from '../alignment';
+import { extent } from '../alignment';
+import { cornersOf, ELSEWHERE, liesAlike, shiftAt, type Line } from '../alignment/elsewhere';
 import { whereOf, withdrawn, type Kept } from '../book';
 import { common, type Range } from '../geometry';
-import { sameJson, type Run } from '../job';
+import type { Run } from '../job';
 import { formatLength, formatStretch, type UnitSystem } from '../units';
-
-/** Metres are taped along the line: what lies further off than this is another place, metres. */
-const ELSEWHERE = 0.5;
-
-type Line = Pick<Run, 'route' | 'stations'>;
-
-/** How far a station lies on one line from where it lies on another, metres; Infinity off the other. What nobody has drawn lies nowhere else. */
-export function shiftAt(before: Line, after: Line, station: number): number {
-  const { start, end } = extent(after);
-  if (station < start - ELSEWHERE || station > end + ELSEWHERE) return Infinity;
-  if (before.route.length < 2 || after.route.length < 2) return 0;
-  return distance(placeAt(before, station), placeAt(after, station));
-}
 
 /** The most {@link shiftAt} of a stretch: between the corners of both lines it grows and shrinks as a straight line does, so the corners have it. */
 function mostShift(before: Line, after: Line, { from, to }: Range): number {
-  const corners = [before, after].flatMap((line) => chainages(routeOf(line)).map((along) => along + extent(line).start));
-  const inside = corners.filter((station) => station > from && station < to);
+  const inside = cornersOf(before, after).filter((station) => station > from && station < to);
   return Math.max(...[from, ...inside, to].map((station) => shiftAt(before, after, station)));
 }
 
@@ -31,7 +18,7 @@ function mostShift(before: Line, after: Line, { from, to }: Range): number {
 export function saysMoved(before: Run, after: Run, book: readonly Kept[], units: UnitSystem): string[] {
   const { start, end } = extent(before);
   // Mostly it lies where it lay: no entry has to be asked.
-  if (sameJson([before.route, start, end], [after.route, extent(after).start, extent(after).end])) return [];
+  if (liesAlike(before, after)) return [];
   const gone = withdrawn(book);
   const moved = book.flatMap(({ entry }) => {
     const said = gone.has(entry.id) ? null : whereOf(entry);

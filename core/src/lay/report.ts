@@ -1,6 +1,7 @@
 import { reachIndexAt } from '../alignment/levels';
 import { doubtOf, knows, ofKind, unsettledIn, withdrawn, type Kept, type KeptOf, type TestKind } from '../book';
 import { digLevels } from '../dig/report';
+import { elsewhereBy, placeNodes, type Elsewhere } from '../dig/sameHole';
 import type { AsDug } from '../dig';
 import type { Range } from '../geometry';
 import type { PlacedLine, Reach } from '../job';
@@ -100,6 +101,9 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
     const of = known.get(revision);
     return of !== undefined && sameThere(of, plan, line, at);
   };
+  // Of a plan that is not known here nobody can say where its line lay.
+  const moved = elsewhereBy(revisions, run);
+  const elsewhere: Elsewhere = (revision, at) => !known.has(revision) || moved(revision, at);
   const joints = jointsLogged(laid, book, rules, now);
   const expected = jointsExpected(job, run);
   const pulls = pullsOf(laid, book);
@@ -111,7 +115,7 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
     before: seen.filter(({ kept }) => kept.entry.fact.when === 'before'),
     after: seen.filter(({ kept }) => kept.entry.fact.when === 'after'),
     lines: answering('laid') as LayReport['lines'],
-    levels: levelsOf(force, laid, book, now),
+    levels: levelsOf(force, laid, book, now, elsewhere),
     expected,
     joints,
     matches: matchJoints(expected, joints, ({ kept, line, station }) => counts(kept.entry.fact.revision, line, station)),
@@ -140,7 +144,7 @@ export function layReport({ revisions, force, book, now }: LayInputs): LayReport
     lifted: liftedIn(book),
     counts,
     // One plan says the same of itself everywhere: only others have to be asked at all their nodes.
-    nodes: known.size > 1 ? [...known.values()].flatMap(nodesOf) : bordersOf(plan),
+    nodes: known.size > 1 ? [...known.values()].flatMap((one) => [...nodesOf(one), ...placeNodes(one.of.run, run)]) : bordersOf(plan),
   };
 }
 /** What an owner's inspection answers. */
@@ -152,8 +156,9 @@ function levelsOf(
   laid: readonly PlacedLine[],
   book: readonly Kept[],
   now: number,
+  elsewhere: Elsewhere,
 ): LineLevels[] {
-  const { checks } = digLevels({ job, run, places, rules, book, now });
+  const { checks } = digLevels({ job, run, places, rules, book, now, elsewhere });
   return laid.map(({ id, leads }): LineLevels => ({
     line: id,
     readings: checks

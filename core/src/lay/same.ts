@@ -1,3 +1,4 @@
+import { samePlace } from '../alignment/elsewhere';
 import { reachIndexAt } from '../alignment/levels';
 import { dugOpen } from '../dig/progress';
 import { dugPlan, holeNodes, sameFigure } from '../dig/sameHole';
@@ -36,11 +37,12 @@ export function knownPlan(of: LaidPlan): KnownPlan {
 }
 
 /**
- * Do two plans say the same of a line at a station: the same product, wanted by the same owner, at the same level on the same bed? What was seen by the one then says
+ * Do two plans say the same of a line at a station: in the same place, the same product, wanted by the same owner, at the same level on the same bed? What was seen by the one then says
  * something of the other. @param line its id; null: of the bed and what covers it alone.
  */
 export function sameThere(a: KnownPlan, b: KnownPlan, line: string | null, station: number): boolean {
   if (a === b) return true;
+  if (!samePlace(a.of.run, b.of.run, station)) return false;
   const [one, two] = [a.designs(station, null), b.designs(station, null)];
   if (!one || !two) return one === two;
   if (!sameFigure(one.bottom, two.bottom) || !sameFigure(one.bed, two.bed) || !sameFigure(one.width, two.width)) return false;

@@ -1,4 +1,5 @@
-import { EPSILON, type Range } from '../geometry';
+import { samePlaces } from '../alignment/elsewhere';
+import { EPSILON, without, type Range } from '../geometry';
 import { sameJson, type Run } from '../job';
 import type { Rules } from '../rules';
 import { depthIn, isPit } from '../trench/places';
@@ -55,10 +56,10 @@ const sameThroughout = (a: SaidPlan, b: SaidPlan): boolean =>
 const plain = (value: unknown): unknown =>
   JSON.parse(JSON.stringify(value, (_, item: unknown) => (typeof item === 'number' ? Math.round(item * 1e6) / 1e6 : item)));
 
-/** Do two plans say the same of a stretch: holes, sides, ground, supports, tables, rules, and the depth at every station of it? */
+/** Do two plans say the same of a stretch: where it lies, holes, sides, ground, supports, tables, rules, and the depth at every station of it? */
 export function saySame(a: SaidPlan, b: SaidPlan, range: Range): boolean {
   if (a === b) return true;
-  if (!sameThroughout(a, b)) return false;
+  if (without(range, samePlaces(a.run, b.run)).length > 0 || !sameThroughout(a, b)) return false;
   const nodes = [a, b].flatMap(({ plan }) =>
     plan.places.filter((place) => touches(place, range)).flatMap(({ station, from, to }) => [...station, from, to]),
   );

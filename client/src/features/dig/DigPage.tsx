@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { useSafe } from '../frame/session';
 import { useSite } from '../site/context';
 import { FieldHead } from '../site/FieldHead';
 import { SiteFrame } from '../site/SiteFrame';
@@ -15,7 +16,7 @@ export function DigPage({ children }: { children: ReactNode }) {
 
 function Dug({ children }: { children: ReactNode }) {
   const site = useSite();
-  const dig = useDigOf(site);
+  const dig = useDigOf(site, useSafe().revisions);
   return (
     <DigContext.Provider value={dig}>
       <FieldHead />

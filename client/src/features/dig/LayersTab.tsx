@@ -71,8 +71,8 @@ function Window({ window, lines }: { window: HandWindow; lines: readonly Existin
   const enter = useEnter();
   const [fault, setFault] = useState<string>();
   const [finding, putFinding, endFinding] = useFormDraft<Finding | null>(`layers.${runId}`, () => null);
-  // What was seen since the issue is beside the draft, by the same ids.
-  const known = lines.map((line) => knownLine(draft.doc.existing.find(({ id }) => id === line.id) ?? line));
+  // What was seen since the issue is beside the draft, by the same ids. Where people clear is where the issued plan has it.
+  const known = lines.map((line) => knownLine({ ...(draft.doc.existing.find(({ id }) => id === line.id) ?? line), where: line.where }));
   const steps = clearSteps(known, rules, job.units);
   const done = stepsDone(draft.doc.clearing, known, steps);
   const tick = (count: number) => setFault(enter({ kind: 'steps', ...stepsOf(known, steps, count) }));

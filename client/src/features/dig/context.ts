@@ -1,4 +1,5 @@
-import { digLevels, machineReady, type DigInputs, type DigLevels, type Readiness } from '@tamper/core/dig';
+import type { PlannedRevision } from '@tamper/core';
+import { digLevels, elsewhereBy, machineReady, type DigInputs, type DigLevels, type Readiness } from '@tamper/core/dig';
 import { createContext, useMemo } from 'react';
 import { deviceClock } from '../../data/deviceClock';
 import { nowAfter, useNow } from '../../data/useNow';
@@ -12,13 +13,17 @@ export interface Dig {
   ready: Readiness;
 }
 
-/** What the book says of the dig; worked out once for all that shows it. */
-export function useDigOf({ job, run, plan, rules, book }: Pick<SiteEdit, 'job' | 'run' | 'plan' | 'rules' | 'book'>): Dig {
+/** What the book says of the dig; worked out once for all that shows it. @param plans issued, as far as they are known. */
+export function useDigOf(
+  { job, run, plan, rules, book }: Pick<SiteEdit, 'job' | 'run' | 'plan' | 'rules' | 'book'>,
+  plans: readonly PlannedRevision[] = NONE,
+): Dig {
   const entries = book.book;
   const found = useMemo(() => {
-    const inputs = { job, run, places: plan.places, rules, book: entries ?? [], now: deviceClock().now() };
+    const elsewhere = elsewhereBy(plans, run);
+    const inputs = { job, run, places: plan.places, rules, book: entries ?? [], now: deviceClock().now(), elsewhere };
     return { levels: digLevels(inputs), inputs };
-  }, [job, run, plan, rules, entries]);
+  }, [job, run, plan, rules, entries, plans]);
   const tick = useNow();
   const sensors = found.levels.inForce?.kept.entry.fact.means === 'sensors';
   // What a shift ends lapses by itself, with nobody entering anything.
@@ -28,6 +33,8 @@ export function useDigOf({ job, run, plan, rules, book }: Pick<SiteEdit, 'job' |
   );
   return useMemo(() => ({ ...found, ready }), [found, ready]);
 }
+
+const NONE: readonly PlannedRevision[] = [];
 
 export const DigContext = createContext<Dig | undefined>(undefined);
 

@@ -1,6 +1,6 @@
 import type { PlannedRevision } from '@tamper/core';
 import type { Kept } from '@tamper/core/book';
-import { apartOf, digLevels, dugOpen, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
+import { apartOf, digLevels, dugOpen, elsewhereBy, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
 import { inForce } from '@tamper/core/gates';
 import type { UnitSystem } from '@tamper/core/units';
 import { deviceClock } from '../../data/deviceClock';
@@ -15,7 +15,8 @@ export function foundLevels(revisions: readonly PlannedRevision[] | undefined, b
   const force = revisions && inForce(revisions);
   if (!force || !book) return [];
   const { job, run, plan, rules } = force;
-  const { checks } = digLevels({ job, run, places: plan.places, rules, book, now: deviceClock().now() });
+  const inputs = { job, run, places: plan.places, rules, book, now: deviceClock().now(), elsewhere: elsewhereBy(revisions, run) };
+  const { checks } = digLevels(inputs);
   return apartOf(shapingOf(checks, 'bottom'), dugOpen(plan.places));
 }
 

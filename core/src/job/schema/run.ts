@@ -4,7 +4,7 @@ import { ascending, cover, id, idsOnce, level, planPoint, slope, text, words } f
 import { culvertSchema } from './culvert';
 import { houseSchema, landDrainSchema, loopsSchema } from './purposes';
 import { conditionsSchema } from './conditions';
-import { existingLineSchema, type ExistingLine } from './existing';
+import { existingLineSchema, type existingPlaceSchema, type ExistingLine } from './existing';
 import { reachSchema } from './reach';
 import { laidLineSchema, type LaidLine } from './laid';
 import { at, checkStations } from './stationed';
@@ -197,6 +197,8 @@ export interface Clearing {
   done: number;
   /** How deep the last of them went, metres; left out by records older than this was asked. */
   depth?: number;
+  /** Where the run had each of its lines then; left out by records older than this was asked. */
+  where?: { line: string; place: z.infer<typeof existingPlaceSchema> }[];
 }
 /** A stretch whose haunch was looked at after laying, in the order it was: knifed in or not. Stations, metres. */
 export interface Haunched {
