@@ -14,6 +14,5 @@ export * from './effort';
 export * from './beside';
 export * from './air';
 export * from './inspection';
-export * from './says';
 export * from './holdTest';
 export * from './steps';
