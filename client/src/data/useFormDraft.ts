@@ -1,5 +1,7 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { putOwn, readOwn } from '../store/own';
+import { useStable } from '../ui/useStable';
+import { tellScreen } from './typing';
 
 /** Half-filled forms are kept this long, ms: what was answered yesterday is not an answer today. */
 export const FORM_LIFE = 2 * 3_600_000;
@@ -15,18 +17,33 @@ function readForm<T>(form: string): T | undefined {
  * `done` forgets it. @param form its name, the same for as long as it is shown.
  */
 export function useFormDraft<T>(form: string, blank: () => T): [value: T, put: (change: (before: T) => T) => void, done: () => void] {
-  const [value, setValue] = useState<{ value: T; touched: boolean }>(() => {
+  const [draft, setDraft] = useState<Draft<T>>(() => {
     const kept = readForm<T>(form);
     return { value: kept ?? blank(), touched: kept !== undefined };
   });
+  // What was typed last: the screen shows it, and the device keeps it, when its letter is painted.
+  const newest = useRef(draft);
+  const show = useStable(() => setDraft(newest.current));
   useEffect(() => {
     // One the device has no room for still stands on the screen; only a reload would lose it.
-    if (value.touched) void putOwn(keyOf(form), { at: Date.now(), value: value.value });
+    if (draft.touched) void putOwn(keyOf(form), { at: Date.now(), value: draft.value });
     else if (readOwn(keyOf(form)) !== undefined) void putOwn(keyOf(form), undefined);
-  }, [form, value]);
+  }, [form, draft]);
   return [
-    value.value,
-    (change) => setValue((before) => ({ value: change(before.value), touched: true })),
-    () => setValue({ value: blank(), touched: false }),
+    draft.value,
+    (change) => {
+      newest.current = { value: change(newest.current.value), touched: true };
+      tellScreen(show);
+    },
+    () => {
+      newest.current = { value: blank(), touched: false };
+      show();
+    },
   ];
+}
+
+interface Draft<T> {
+  value: T;
+  /** Was anything filled in, here or before? */
+  touched: boolean;
 }
