@@ -127,3 +127,13 @@ export const dugAtGround = ({ from, to, ends, depth }: Place): Range => {
   const out = (deep: number | undefined) => (ends && deep !== undefined ? wallOffset(ends, deep) : 0);
   return { from: from - out(depth[0]), to: to + out(depth.at(-1)) };
 };
+
+/** A level run of 60 m: east, then north from 40 m. */
+export const bentRun = (): Run => ({
+  ...levelRun({ length: 60, depth: 1 }),
+  route: [
+    { x: 0, y: 0 },
+    { x: 40, y: 0 },
+    { x: 40, y: 20 },
+  ],
+});

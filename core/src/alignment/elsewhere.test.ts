@@ -1,19 +1,11 @@
 import fc from 'fast-check';
 import { metres, times } from '../generators.testing';
 import { applyPatches, type Run } from '../job';
-import { levelRun } from '../testing';
+import { bentRun, levelRun } from '../testing';
 import { ELSEWHERE, samePlace, samePlaces, shiftAt } from './elsewhere';
 import { movePoint } from './routeEdits';
 
-/** 60 m: east, then north from 40 m. */
-const run: Run = {
-  ...levelRun({ length: 60, depth: 1 }),
-  route: [
-    { x: 0, y: 0 },
-    { x: 40, y: 0 },
-    { x: 40, y: 20 },
-  ],
-};
+const run = bentRun();
 const withRoute = (...route: { x: number; y: number }[]): Run => ({ ...run, route });
 
 test('a line turned about its start leaves it evenly: half a metre off where the chord is', () => {

@@ -2,20 +2,12 @@ import fc from 'fast-check';
 import { shiftAt } from '../alignment/elsewhere';
 import { movePoint } from '../alignment/routeEdits';
 import { applyPatches, blankJob, type Run } from '../job';
-import { bookEntry, levelRun } from '../testing';
+import { bentRun, bookEntry, levelRun } from '../testing';
 import { saysMoved } from './moved';
 import { issueOf, type RevisionBody } from '.';
 
 const job = blankJob('Yard', 'UK');
-/** 60 m: east, then north from 40 m. */
-const run: Run = {
-  ...levelRun({ length: 60, depth: 1 }),
-  route: [
-    { x: 0, y: 0 },
-    { x: 40, y: 0 },
-    { x: 40, y: 20 },
-  ],
-};
+const run = bentRun();
 /** The corner put 3 m further out: all past it is 3 m further along. */
 const moved = applyPatches(run, movePoint(run, 1, { x: 43, y: 0 }));
 const note = (from: number, to = from) => bookEntry({ kind: 'happening', what: 'rain', where: { from, to }, note: '' });
