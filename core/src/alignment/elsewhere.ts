@@ -1,7 +1,7 @@
 import { joined, type Range } from '../geometry';
 import { sameJson, type Run } from '../job';
 import { extent } from './ground';
-import { chainages, distance, placeAt, routeOf } from './route';
+import { chainages, distance, placeAt, placesOn, routeOf, type PlanPoint } from './route';
 
 /** Metres are taped along the line: what lies further off than this is another place, metres. */
 export const ELSEWHERE = 0.5;
@@ -44,23 +44,25 @@ function workOut(before: Line, after: Line): Range[] {
   if (liesAlike(before, after)) return [{ from: -Infinity, to: Infinity }];
   const { start, end } = extent(after);
   const [first, last] = [start - ELSEWHERE, end + ELSEWHERE];
+  if (before.route.length < 2 || after.route.length < 2) return [{ from: first, to: last }];
+  const [one, other] = [placesOn(before), placesOn(after)];
+  const off = (station: number) => {
+    const [a, b] = [one(station), other(station)];
+    return { x: b.x - a.x, y: b.y - a.y };
+  };
   const corners = [...new Set([first, ...cornersOf(before, after).filter((at) => at > first && at < last), last])].sort((a, b) => a - b);
-  const cuts = corners.flatMap((to, i) => [...(i === 0 ? [] : crossings(before, after, corners[i - 1] as number, to)), to]);
+  const cuts = corners.flatMap((to, i) => [...(i === 0 ? [] : crossings(off, corners[i - 1] as number, to)), to]);
   return joined(
     cuts.slice(1).flatMap((to, i): Range[] => {
       const from = cuts[i] as number;
-      return to > from && shiftAt(before, after, (from + to) / 2) <= ELSEWHERE ? [{ from, to }] : [];
+      const { x, y } = off((from + to) / 2);
+      return to > from && Math.hypot(x, y) <= ELSEWHERE ? [{ from, to }] : [];
     }),
   );
 }
 
 /** Between two corners one place moves off the other in a straight line: where it is just {@link ELSEWHERE} off, by the quadratic. */
-function crossings(before: Line, after: Line, from: number, to: number): number[] {
-  if (before.route.length < 2 || after.route.length < 2) return [];
-  const off = (station: number) => {
-    const [a, b] = [placeAt(before, station), placeAt(after, station)];
-    return { x: b.x - a.x, y: b.y - a.y };
-  };
+function crossings(off: (station: number) => PlanPoint, from: number, to: number): number[] {
   // Just inside: at a corner the leg past it speaks.
   const inside = (to - from) * 1e-6;
   const [p, q] = [off(from + inside), off(to - inside)];

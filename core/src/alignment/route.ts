@@ -26,21 +26,27 @@ export function chainages(route: readonly PlanPoint[]): number[] {
 }
 
 /** Where a station lies on the plan. Stations past the ends lie on the first and last leg drawn out. */
-export function placeAt(run: Pick<Run, 'route' | 'stations'>, station: number): RoutePlace {
+export const placeAt = (run: Pick<Run, 'route' | 'stations'>, station: number): RoutePlace => placesOn(run)(station);
+
+/** {@link placeAt} of many stations of one line. */
+export function placesOn(run: Pick<Run, 'route' | 'stations'>): (station: number) => RoutePlace {
   const route = routeOf(run);
   const along = chainages(route);
-  const s = station - extent(run).start;
-  const leg = Math.max(
-    0,
-    Math.min(
-      route.length - 2,
-      along.findLastIndex((chainage) => chainage <= s),
-    ),
-  );
-  const [a, b] = [route[leg] as PlanPoint, route[leg + 1] as PlanPoint];
-  const length = distance(a, b);
-  const share = (s - (along[leg] as number)) / length;
-  return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share, heading: Math.atan2(b.y - a.y, b.x - a.x) };
+  const { start } = extent(run);
+  return (station) => {
+    const s = station - start;
+    const leg = Math.max(
+      0,
+      Math.min(
+        route.length - 2,
+        along.findLastIndex((chainage) => chainage <= s),
+      ),
+    );
+    const [a, b] = [route[leg] as PlanPoint, route[leg + 1] as PlanPoint];
+    const length = distance(a, b);
+    const share = (s - (along[leg] as number)) / length;
+    return { x: a.x + (b.x - a.x) * share, y: a.y + (b.y - a.y) * share, heading: Math.atan2(b.y - a.y, b.x - a.x) };
+  };
 }
 
 /** A point beside the line at a station, right positive looking up the run, metres. */
