@@ -1,6 +1,5 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { putOwn, readOwn } from '../store/own';
-import { useStable } from '../ui/useStable';
 import { tellScreen } from './typing';
 
 /** Half-filled forms are kept this long, ms: what was answered yesterday is not an answer today. */
@@ -23,7 +22,7 @@ export function useFormDraft<T>(form: string, blank: () => T): [value: T, put: (
   });
   // What was typed last: the screen shows it, and the device keeps it, when its letter is painted.
   const newest = useRef(draft);
-  const show = useStable(() => setDraft(newest.current));
+  const show = useCallback(() => setDraft(newest.current), []);
   useEffect(() => {
     // One the device has no room for still stands on the screen; only a reload would lose it.
     if (draft.touched) void putOwn(keyOf(form), { at: Date.now(), value: draft.value });

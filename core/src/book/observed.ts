@@ -1,4 +1,4 @@
-import { sameJson, type Exposure, type Haunched, type Job, type JobFile, type Run, type Unsettled } from '../job';
+import { omit, sameJson, type Exposure, type Haunched, type Job, type JobFile, type Run, type Unsettled } from '../job';
 import { momentOf, ofKind, withdrawn, type Kept, type KeptOf } from './believed';
 import { knows, type Heard } from './entry';
 import { readEntry, type FactKind } from './registry';
@@ -112,8 +112,7 @@ function clearingOf(book: readonly Kept[]): NonNullable<Run['clearing']> {
       (least, other) => (sameWindow(other, one) && other.entry.fact.done < least.entry.fact.done ? other : least),
       one,
     );
-    const { hidden, seen, done, depth, where } = fewest.entry.fact;
-    return { hidden, seen, done, ...(depth === undefined ? {} : { depth }), ...(where === undefined ? {} : { where }) };
+    return omit(fewest.entry.fact, 'kind');
   });
 }
 type Ticked = { entry: { fact: { hidden: string[]; seen: string[] } } };

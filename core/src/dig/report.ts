@@ -8,10 +8,11 @@ import type { Job, Run } from '../job';
 import type { Rules } from '../rules';
 import { fillOf } from '../trench/bedding';
 import type { Fill, Place } from '../trench';
-import { asLeft, readChecks, type AsDug, type AsDugInputs, type ReadChecks, type Unplaced } from './asDug';
+import { asLeft, readChecks, type AsDug, type ReadChecks, type Unplaced } from './asDug';
 import { designsOf, type Designs } from './design';
 import { instrumentInForce, type Instrument } from './instruments';
 import { dugOpen } from './progress';
+import type { Elsewhere } from './sameHole';
 import { bumps, offPieces, offStretches, ponds, unchecked, volumeIn, type Bump, type Checked, type OffStretch, type Pond } from './shape';
 import { digFault, type DigFault, type Struck } from './staircase';
 
@@ -42,6 +43,8 @@ export interface Reread {
 /** Every level of the dig beside its plan, and what they were read with. */
 export interface DigLevels extends Pick<ReadChecks, 'instruments' | 'near'> {
   designs: Designs;
+  /** Where it is dug open, see {@link dugOpen}. */
+  open: Range[];
   /** Worked out when they are first asked for, as is the last: who looks at one station does not wait for thousands. */
   readonly checks: AsDug[];
   readonly unplaced: Unplaced[];
@@ -71,7 +74,7 @@ export interface DigInputs {
   rules: Rules;
   book: readonly Kept[];
   now: number;
-  elsewhere?: AsDugInputs['elsewhere'];
+  elsewhere?: Elsewhere;
 }
 
 /** The book's checks held against the plan, one by one. */
@@ -81,6 +84,7 @@ export function digLevels({ job, run, places, rules, book, now, elsewhere }: Dig
   const [all, last] = [once(read.all), once(read.last)];
   return {
     designs,
+    open: dugOpen(places),
     instruments,
     inForce: instrumentInForce(instruments),
     near,
@@ -106,10 +110,9 @@ export const apartOf = (checks: readonly AsDug[], open: readonly Range[]): AsDug
 
 /** What the book's checks say together of what lies between them. @param levels of the same inputs, where they are known. */
 export function digReport(inputs: DigInputs, levels: DigLevels = digLevels(inputs)): DigReport {
-  const { run, places, rules, book } = inputs;
-  const { checks } = levels;
+  const { run, rules, book } = inputs;
+  const { checks, open } = levels;
   const apart = rules.levelApart.value ?? Infinity;
-  const open = dugOpen(places);
   const layers = (['bottom', 'bed', 'pipe', 'finished'] as const).flatMap((layer): LayerShape[] => {
     const own = shapingOf(checks, layer);
     if (own.length === 0) return [];

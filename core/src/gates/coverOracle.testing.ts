@@ -60,11 +60,13 @@ function placeAt({ run: { route } }: PlannedRevision, x: number): [number, numbe
   }
   throw new Error('The line was drawn');
 }
-/** Do two plans say the same of a station, and is it the same place? Half a metre is what a tape is out. */
-function sameFor(a: PlannedRevision, b: PlannedRevision, x: number): boolean {
+/** Is a station of two plans the same place? Half a metre is what a tape is out. */
+function liesSame(a: PlannedRevision, b: PlannedRevision, x: number): boolean {
   const [[ax, ay], [bx, by]] = [placeAt(a, x), placeAt(b, x)];
-  return Math.hypot(ax - bx, ay - by) <= 0.5 && saysAt(a, x) === saysAt(b, x);
+  return Math.hypot(ax - bx, ay - by) <= 0.5;
 }
+/** And do they say the same of it? */
+const sameFor = (a: PlannedRevision, b: PlannedRevision, x: number): boolean => liesSame(a, b, x) && saysAt(a, x) === saysAt(b, x);
 
 /** May the drain be covered at a station? */
 export function mayCover(asked: CoverAsked, x: number): boolean {
@@ -143,9 +145,7 @@ export function mayCover(asked: CoverAsked, x: number): boolean {
   // Line and level, by levels that are believed and were read where the line lies now.
   const checks = every(book, 'check').filter((one) => {
     const seen = asked.revisions.find(({ id }) => id === one.fact.revision);
-    if (!sure(one) || one.fact.layer !== 'pipe' || !seen) return false;
-    const [[ax, ay], [bx, by]] = [placeAt(seen, one.fact.station), placeAt(force, one.fact.station)];
-    return Math.hypot(ax - bx, ay - by) <= 0.5;
+    return sure(one) && one.fact.layer === 'pipe' && seen !== undefined && liesSame(seen, force, one.fact.station);
   });
   const lastChecks = checks.filter(
     (one) => !checks.some((other) => other !== one && other.fact.station === one.fact.station && knew(other.kept, one.kept)),

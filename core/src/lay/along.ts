@@ -12,13 +12,25 @@ export interface Reading {
  * @param readings ascending by station, none twice. @param piece of trench the station lies in: what was read in another, past a bore, says nothing of it.
  */
 export function spokenAt(readings: readonly Reading[], apart: number, at: number, piece: Range): number | undefined {
-  const next = firstBeyond(readings, at);
-  const [before, after] = [readings[next - 1], readings[next]].map((one) => (one && holds(piece, one.station) ? one : undefined));
+  const [before, after] = eitherSideOf(readings, at, piece);
   if (before && after && after.station - before.station <= apart + 1e-9)
     return before.value + ((after.value - before.value) * (at - before.station)) / (after.station - before.station);
   const half = apart / 2 + 1e-9;
   if (before && at - before.station <= half) return before.value;
   return after && after.station - at <= half ? after.value : undefined;
+}
+
+/** The readings of a piece of trench next to a station: the last up to it, and the first beyond. */
+function eitherSideOf<T extends Reading>(readings: readonly T[], at: number, piece: Range): [before: T | undefined, after: T | undefined] {
+  const next = firstBeyond(readings, at);
+  const own = (one: T | undefined) => (one && holds(piece, one.station) ? one : undefined);
+  return [own(readings[next - 1]), own(readings[next])];
+}
+
+/** The reading of a piece of trench nearest a station, of two as near the one before it. @param readings as {@link spokenAt} takes them. */
+export function nearestOf<T extends Reading>(readings: readonly T[], at: number, piece: Range): T | undefined {
+  const [before, after] = eitherSideOf(readings, at, piece);
+  return before && after ? (after.station - at < at - before.station ? after : before) : (before ?? after);
 }
 
 /** Index of the first of ascending stations beyond one. */

@@ -6,7 +6,7 @@ import type { AsDug } from '../dig';
 import type { Range } from '../geometry';
 import type { PlacedLine, Reach } from '../job';
 import type { Rules } from '../rules';
-import { holds, spokenAt, type Reading } from './along';
+import { holds, nearestOf, spokenAt, type Reading } from './along';
 import type { Answering } from './answered';
 import { bedReport, type BedReport } from './bed';
 import { jointsExpected, jointsLogged, matchJoints, type ExpectedJoint, type JointMatch, type LoggedJoint } from './joints';
@@ -190,12 +190,11 @@ export function levelAt(
   at: number,
 ): { off: number; within: number } | undefined {
   const piece = pieceAt(plan, at);
-  if (!piece) return undefined;
-  const readings = (levels.find((one) => one.line === line)?.readings ?? []).filter(({ station }) => holds(piece, station));
+  const readings = levels.find((one) => one.line === line)?.readings;
+  if (!piece || !readings) return undefined;
   const off = spokenAt(readings, rules.levelApart.value ?? Infinity, at, piece);
-  if (off === undefined) return undefined;
-  const near = readings.reduce((best, one) => (Math.abs(one.station - at) < Math.abs(best.station - at) ? one : best));
-  return { off, within: near.check.within };
+  const near = nearestOf(readings, at, piece);
+  return off === undefined || !near ? undefined : { off, within: near.check.within };
 }
 
 /** Points asked of a station, by what is laid there. */

@@ -37,8 +37,8 @@ export function knownPlan(of: LaidPlan): KnownPlan {
 }
 
 /**
- * Do two plans say the same of a line at a station: in the same place, the same product, wanted by the same owner, at the same level on the same bed? What was seen by the one then says
- * something of the other. @param line its id; null: of the bed and what covers it alone.
+ * Do two plans say the same of a line at a station: in the same place, the same product, wanted by the same owner, at the same level on the same bed? What was
+ * seen by the one then says something of the other. @param line its id; null: of the bed and what covers it alone.
  */
 export function sameThere(a: KnownPlan, b: KnownPlan, line: string | null, station: number): boolean {
   if (a === b) return true;

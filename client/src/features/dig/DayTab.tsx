@@ -13,7 +13,6 @@ import { extent } from '@tamper/core/alignment';
 import {
   countedBy,
   doneOf,
-  dugOpen,
   dugRate,
   forecastOf,
   forecastWords,
@@ -28,6 +27,7 @@ import {
   type Done,
 } from '@tamper/core/dig';
 import { filledUp } from '@tamper/core/fill';
+import type { Range } from '@tamper/core/geometry';
 import { machineOf } from '@tamper/core/job';
 import {
   exactStation,
@@ -68,7 +68,7 @@ export function DayTab() {
   const { job, run, plan, force, book } = useSite();
   const { revisions } = useSafe();
   const entries = book.book;
-  const open = useMemo(() => dugOpen(plan.places), [plan]);
+  const { open } = useDig().levels;
   const counts = useMemo(() => countedBy(revisions ?? [], force ?? { job, run, plan }), [revisions, force, job, run, plan]);
   const done = useMemo(() => doneOf(entries ?? [], open, counts), [entries, open, counts]);
   return (
@@ -92,7 +92,7 @@ interface Form {
 const BLANK: Form = { work: 'dug', from: undefined, to: undefined, hours: '', byHand: false, weather: 'dry', corrects: undefined };
 
 /** What was done, from where to where: what the levels show is offered, a drag says otherwise. */
-function ShiftCard({ done, open }: { done: readonly Done[]; open: ReturnType<typeof dugOpen> }) {
+function ShiftCard({ done, open }: { done: readonly Done[]; open: readonly Range[] }) {
   const { job, run, runId, force, book } = useSite();
   const { levels } = useDig();
   const { units } = job;

@@ -4,7 +4,6 @@ import {
   checkAt,
   checkDoubt,
   checkFault,
-  dugOpen,
   instrumentNamed,
   isWithin,
   levelOf,
@@ -22,7 +21,7 @@ import { isPit } from '@tamper/core/trench';
 import { bareUnit, exactStation, formatLength, formatStation, parseLength, parseStation } from '@tamper/core/units';
 import { sayPlace } from '@tamper/core/words';
 import { router, useLocalSearchParams } from 'expo-router';
-import { memo, useMemo, useState } from 'react';
+import { memo, useState } from 'react';
 import { useFormDraft } from '../../data/useFormDraft';
 import { useSaid } from '../../data/useSaid';
 import { PhotoField } from '../../photos/PhotoField';
@@ -94,9 +93,9 @@ const BLANK: Form = {
 
 /** The level of what was dug: what the rod should say, what it says, and how far that is off. The next station offers itself. */
 export function LevelTab() {
-  const { job, run, plan, runId, jobId, rules, force } = useSite();
+  const { job, run, runId, jobId, rules, force } = useSite();
   const { levels } = useDig();
-  const { designs, inForce, checks, instruments } = levels;
+  const { designs, open, inForce, checks, instruments } = levels;
   const { units } = job;
   const enter = useEnter();
   const [stored, put, clear] = useFormDraft<Form>(`level.${runId}`, () => BLANK);
@@ -117,7 +116,6 @@ export function LevelTab() {
     put((before) => ({ ...before, ...part }));
   };
   const sensors = inForce?.kept.entry.fact.means === 'sensors';
-  const open = useMemo(() => dugOpen(plan.places), [plan]);
   const step = rules.levelApart.value ?? 5;
   const travel = travelOf(run, inForce);
   const of = form.layer === 'pipe' ? `pipe ${form.line ?? ''}` : 'dug';

@@ -1,6 +1,6 @@
 import type { PlannedRevision } from '@tamper/core';
 import type { Kept } from '@tamper/core/book';
-import { apartOf, digLevels, dugOpen, elsewhereBy, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
+import { apartOf, digLevels, elsewhereBy, nearestCheck, offWords, shapingOf, type AsDug } from '@tamper/core/dig';
 import { inForce } from '@tamper/core/gates';
 import type { UnitSystem } from '@tamper/core/units';
 import { deviceClock } from '../../data/deviceClock';
@@ -16,8 +16,8 @@ export function foundLevels(revisions: readonly PlannedRevision[] | undefined, b
   if (!force || !book) return [];
   const { job, run, plan, rules } = force;
   const inputs = { job, run, places: plan.places, rules, book, now: deviceClock().now(), elsewhere: elsewhereBy(revisions, run) };
-  const { checks } = digLevels(inputs);
-  return apartOf(shapingOf(checks, 'bottom'), dugOpen(plan.places));
+  const { checks, open } = digLevels(inputs);
+  return apartOf(shapingOf(checks, 'bottom'), open);
 }
 
 /** Fewer pixels apart than this two letters run together. */

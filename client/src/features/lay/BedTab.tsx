@@ -1,9 +1,9 @@
 import { bedPoints, type BedFact } from '@tamper/core/book';
 import { extent } from '@tamper/core/alignment';
-import { dugOpen, nextStation } from '@tamper/core/dig';
+import { nextStation } from '@tamper/core/dig';
 import { afterNeeded, bedAsked, beforeNeeded, isThin, sayFill } from '@tamper/core/lay';
 import { bareUnit, figuresIn, formatLength, formatStation, formatStretch, parseLength, parseStation } from '@tamper/core/units';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useEntering } from '../../data/useEntering';
 import { useFormDraft } from '../../data/useFormDraft';
 import { colours } from '../../theme/tokens';
@@ -85,7 +85,7 @@ interface Form {
 
 /** The bed measured at a station; the next offers itself. */
 function Measure() {
-  const { job, plan, runId, rules } = useSite();
+  const { job, runId, rules } = useSite();
   const { report, revision } = useLay();
   const { units } = job;
   const { write, refuse, typed, said, faults } = useEntering(useEnterLaid());
@@ -97,7 +97,7 @@ function Measure() {
     typed();
     put((before) => ({ ...before, ...part }));
   };
-  const open = useMemo(() => dugOpen(plan.places), [plan]);
+  const { open } = report.plan;
   const step = rules.bedApart.value ?? 5;
   const last = at ?? report.bed.readings.at(-1)?.station;
   const offered = nextStation(last, step, 'up', open);
